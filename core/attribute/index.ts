@@ -1,0 +1,57 @@
+import { ATTRIBUTE_ROWS } from './attributes.data.js';
+import { print, inchFraction, printNumber, type UsualRange } from '../units/index.js';
+
+export type AttributeKind = 'quantity' | 'mark' | 'choice' | 'count' | 'thread' | 'month';
+
+export interface AttributeRow {
+  readonly name: string;
+  readonly words: string;
+  readonly kind: AttributeKind;
+  /** For quantities: lengths in mm, angles in degrees, volumes in ml, ratios plain. */
+  readonly dimension?: 'length' | 'angle' | 'volume' | 'ratio';
+  readonly usual?: UsualRange;
+  readonly choices?: readonly string[];
+  /** Repeats per port. */
+  readonly perPort?: boolean;
+  readonly minutes: number;
+  /** Can be seen with nothing taken off the vehicle. */
+  readonly onVehicle: 'yes' | 'partly' | 'no';
+  /** Chance that a careful reading is recorded wrong. */
+  readonly epsilon: number;
+  readonly where: string;
+  readonly trap: string;
+}
+
+export type AttributeName = (typeof ATTRIBUTE_ROWS)[number]['name'];
+
+export const ATTRIBUTES: readonly (AttributeRow & { readonly name: AttributeName })[] = ATTRIBUTE_ROWS;
+
+const BY_NAME = new Map<string, AttributeRow & { readonly name: AttributeName }>(ATTRIBUTES.map((a) => [a.name, a]));
+
+export const findAttribute = (name: string): (AttributeRow & { readonly name: AttributeName }) | undefined => BY_NAME.get(name);
+
+/** The row of an attribute that is known to exist. Throws on a name that no row has: a programming error. */
+export function attribute(name: AttributeName): AttributeRow & { readonly name: AttributeName } {
+  const row = BY_NAME.get(name);
+  if (!row) throw new Error(`No attribute "${name}"`);
+  return row;
+}
+
+/** "port thread, rear left" */
+export const attributeWords = (name: AttributeName, position?: string): string =>
+  position === undefined ? attribute(name).words : `${attribute(name).words}, ${positionWords(position)}`;
+
+export const positionWords = (position: string): string => position.replace(/-/g, ' ');
+
+/** A value of an attribute as people say it: "26.99 mm · 1-1/16 in", "stepped", "none". */
+export function valueWords(name: AttributeName, value: number | string | null): string {
+  if (value === null) return 'none';
+  const row = attribute(name);
+  if (typeof value === 'string') return row.kind === 'choice' ? positionWords(value) : value;
+  if (row.kind !== 'quantity') return String(value);
+  if (row.dimension === 'ratio') return printNumber(value, 2);
+  if (row.dimension === 'volume') return print({ value, unit: 'ml' });
+  if (row.dimension === 'angle') return print({ value, unit: 'deg' });
+  const inches = inchFraction(value) ?? `${printNumber(value / 25.4, 4)} in`;
+  return `${print({ value, unit: 'mm' })} · ${inches}`;
+}

@@ -1,0 +1,5 @@
+export * from './state.js';
+export * from './types.js';
+export * from './check.js';
+export * from './side.js';
+export { lineEnds } from './lines.js';

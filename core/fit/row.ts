@@ -1,0 +1,38 @@
+import { attribute, attributeWords, type AttributeName } from '../attribute/index.js';
+import { BENCH_WORDS } from '../identify/bench-line.js';
+import type { RuleResult } from './rules.js';
+import type { Check } from './types.js';
+
+/** One row of a joint from its two sides and what the rule said. */
+export function checkOf(
+  id: string,
+  words: string,
+  vehicle: string | undefined,
+  unit: string | undefined,
+  rule: string,
+  result: RuleResult,
+): Check {
+  return {
+    id,
+    words,
+    ...(vehicle === undefined ? {} : { vehicle }),
+    ...(unit === undefined ? {} : { unit }),
+    rule,
+    state: result.state,
+    sentence: result.sentence,
+    remedies: result.remedies ?? [],
+    slip: result.slip ?? [],
+  };
+}
+
+/** What to measure, where, and the bench line that records it. */
+export function measureOf(name: AttributeName, position?: string): NonNullable<Check['measure']> {
+  const row = attribute(name);
+  const word = BENCH_WORDS.find((b) => b.name === name)?.line ?? `${row.words} `;
+  return {
+    what: attributeWords(name, position),
+    where: row.where,
+    line: position === undefined ? word : `port ${position.replace(/-/g, ' ')} `,
+    onVehicle: row.onVehicle === 'yes',
+  };
+}

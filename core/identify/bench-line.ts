@@ -1,0 +1,147 @@
+import { ATTRIBUTES, attribute, type AttributeName } from '../attribute/index.js';
+import type { Instrument } from '../practice/index.js';
+import { printBoth, readQuantity } from '../units/index.js';
+import { readThread } from '../thread/index.js';
+import type { Evidence, EvidenceValue } from './evidence.js';
+
+export type BenchLine =
+  | { readonly recognised: true; readonly evidence: Evidence; readonly echo: string; readonly doubt?: string }
+  | { readonly recognised: false; readonly problem: string };
+
+/** The words that people call across the shop, longest first. */
+const WORDS: readonly (readonly [RegExp, AttributeName])[] = [
+  [/^(large bore|big bore)\b/, 'bore-large'],
+  [/^(bore form|form|shape)\b/, 'bore-form'],
+  [/^(bore)\b/, 'bore'],
+  [/^(mouth)\b/, 'mouth'],
+  [/^(cast date|casting date)\b/, 'casting-date'],
+  [/^(casting( number)?|cast)\b/, 'casting-number'],
+  [/^(label( code)?)\b/, 'label-code'],
+  [/^(maker'?s? ?mark|mark)\b/, 'makers-mark'],
+  [/^(ports|port count)\b/, 'port-count'],
+  [/^(flange( angle)?)\b/, 'flange-angle'],
+  [/^(studs|stud spacing)\b/, 'stud-spacing'],
+  [/^(stud thread)\b/, 'stud-thread'],
+  [/^(pilot)\b/, 'pilot'],
+  [/^(rod kind|rod end)\b/, 'rod-kind'],
+  [/^(rod( length)?)\b/, 'rod-length'],
+  [/^(recess( depth)?)\b/, 'recess-depth'],
+  [/^(booster pin|pin protrusion)\b/, 'booster-pin'],
+  [/^(clevis( pin)?)\b/, 'clevis-pin'],
+  [/^(reservoir)\b/, 'reservoir'],
+  [/^(grommets?( spacing)?)\b/, 'grommet-spacing'],
+  [/^(feed hose|feed)\b/, 'feed-hose'],
+  [/^(sensor thread)\b/, 'sensor-thread'],
+  [/^(sensor|connector)\b/, 'sensor'],
+  [/^(bleeder)\b/, 'bleeder'],
+  [/^(foot)\b/, 'foot'],
+  [/^(travel|stroke)\b/, 'travel'],
+  [/^(held by|retention)\b/, 'line-retention'],
+  [/^(diaphragms)\b/, 'diaphragms'],
+  [/^(diaphragm)\b/, 'diaphragm'],
+  [/^(supply)\b/, 'booster-supply'],
+  [/^(valve)\b/, 'valve-in-body'],
+  [/^(seals)\b/, 'seals'],
+  [/^(fluid|cap)\b/, 'fluid'],
+];
+
+const TOOLS: readonly (readonly [RegExp, Instrument])[] = [
+  [/\s+(cal|caliper|vernier)\.?$/, 'caliper'],
+  [/\s+(ruler|tape|scale)$/, 'ruler'],
+  [/\s+(mic|micrometer)\.?$/, 'micrometer'],
+  [/\s+(gauge|bore gauge|bg)$/, 'bore-gauge'],
+];
+
+const POSITION = /^(front|rear|primary|secondary|top|bottom|middle|single)?[ -]*(left|right|top|bottom|end)?\b/;
+
+/** Words that a choice goes by at the bench. */
+const CHOICE_WORDS: Readonly<Record<string, string>> = {
+  inverted: 'inverted-flare', double: 'inverted-flare', bubble: 'bubble-flare', oring: 'o-ring', yes: 'present',
+}; // prettier-ignore
+
+/**
+ * Reads one line of evidence as it is called across the shop: `bore 26.9 cal`, `cast 44719`, `label KD`,
+ * `port rear left 9/16-18`, `port rear left bubble`, `studs 80`, `form stepped`, `ports 2`. Never throws.
+ */
+export function readBenchLine(text: string): BenchLine {
+  const line = text.normalize('NFKC').replace(/\s+/g, ' ').trim();
+  if (line === '') return no('Nothing is written here. Try: bore 26.9 cal');
+  if (line.length > 80) return no('This is too long for one piece of evidence.');
+  const lower = line.toLowerCase();
+  const port = /^port\b(?! count)/.exec(lower);
+  if (port) return readPort(line.slice(4).trim());
+  for (const [pattern, name] of WORDS) {
+    const hit = pattern.exec(lower);
+    if (hit) return readValue(name, undefined, line.slice(hit[0].length).trim());
+  }
+  return no(`"${line.split(' ')[0]}" is not an attribute that is known here. Start with one of: bore, form, cast, label, ports, port rear left, studs, rod, reservoir.`);
+}
+
+function readPort(rest: string): BenchLine {
+  const where = POSITION.exec(rest.toLowerCase());
+  const position = [where?.[1], where?.[2]].filter((word) => word !== undefined).join('-');
+  const value = rest.slice(where?.[0].length ?? 0).trim();
+  if (position === '') return no('Say which port: port rear left 9/16-18');
+  if (value === '') return no(`Say what the ${position.replace('-', ' ')} port has: a thread, a seat, or what it feeds.`);
+  const feeds = /^feeds? (.+)$/i.exec(value);
+  if (feeds) return readValue('port-feeds', position, feeds[1] ?? '');
+  if (/\d/.test(value) && !/^37/.test(value)) return readValue('port-thread', position, value);
+  return readValue('port-seat', position, value);
+}
+
+function readValue(name: AttributeName, position: string | undefined, value: string): BenchLine {
+  const row = attribute(name);
+  const base = { attribute: name, ...(position === undefined ? {} : { position }) };
+  if (value === '') return no(`What is the ${row.words}?`);
+  const done = (v: EvidenceValue, says: string, extra: Partial<Evidence> = {}, doubt?: string): BenchLine => ({
+    recognised: true,
+    evidence: { ...base, ...v, ...extra } as Evidence,
+    echo: `${row.words}${position ? `, ${position.replace('-', ' ')}` : ''}: ${says}`,
+    ...(doubt === undefined ? {} : { doubt }),
+  });
+  switch (row.kind) {
+    case 'quantity': {
+      const tool = TOOLS.find(([pattern]) => pattern.test(value));
+      const figure = tool ? value.replace(tool[0], '') : value;
+      const expects = row.dimension === 'angle' ? 'angle' : 'length';
+      const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
+      if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
+      const instrument = tool?.[1] ?? 'ruler';
+      const with_ = expects === 'angle' ? '' : `, ${instrument.replace('-', ' ')}`;
+      return done({ kind: 'quantity', value: read.quantity }, `${printBoth(read.quantity)}${with_}`, { instrument }, read.doubt);
+    }
+    case 'thread': {
+      const read = readThread(value);
+      if (read.designation === undefined) return no([read.sentence, near(read.nearest)].filter(Boolean).join(' '));
+      return done({ kind: 'thread', value: read.designation }, read.designation, { instrument: 'thread-gauge' }, read.unusual);
+    }
+    case 'choice': {
+      const wanted = CHOICE_WORDS[value.toLowerCase().split(' ')[0] ?? ''] ?? value;
+      const key = wanted.toLowerCase().replace(/[\s_]+/g, '-');
+      const hit = value.toLowerCase() === 'none' ? 'none' : row.choices?.find((c) => c.toLowerCase().replace(/[\s]+/g, '-') === key);
+      if (!hit) return no(`The ${row.words} is one of: ${row.choices?.join(', ')}, none.`);
+      return done({ kind: 'choice', value: hit }, hit.replace(/-/g, ' '));
+    }
+    case 'count': {
+      const digits = /^(\d{1,2})\b/.exec(value)?.[1];
+      if (digits === undefined) return no(`The ${row.words} is a whole number.`);
+      return done({ kind: 'count', value: Number(digits) }, digits);
+    }
+    case 'month':
+      if (!/^\d{4}-(0[1-9]|1[0-2])$/.test(value)) return no('Write the month like 2004-09.');
+      return done({ kind: 'month', value }, value);
+    case 'mark':
+      return done({ kind: 'mark', value }, value);
+  }
+}
+
+const near = (list: readonly { designation: string }[]): string =>
+  list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`;
+
+const no = (problem: string): BenchLine => ({ recognised: false, problem });
+
+/** Every attribute with the word that starts its bench line, for buttons and help. */
+export const BENCH_WORDS: readonly { readonly name: AttributeName; readonly line: string }[] = ATTRIBUTES.map(({ name }) => {
+  const word = WORDS.find(([, n]) => n === name)?.[0].source.replace(/^\^\(/, '').split(/[|()]/)[0];
+  return { name, line: name === 'port-thread' ? 'port rear left ' : word ? `${word} ` : '' };
+}).filter(({ line }) => line !== '');

@@ -1,0 +1,53 @@
+import { attribute, findAttribute, type AttributeName } from '../attribute/index.js';
+import { findThread } from '../thread/index.js';
+import { toBase, UNITS, type Quantity } from '../units/index.js';
+import type { Instrument } from '../practice/index.js';
+
+/** What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it. */
+export type EvidenceValue =
+  | { readonly kind: 'quantity'; readonly value: Quantity }
+  | { readonly kind: 'mark'; readonly value: string }
+  | { readonly kind: 'choice'; readonly value: string }
+  | { readonly kind: 'count'; readonly value: number }
+  | { readonly kind: 'thread'; readonly value: string }
+  | { readonly kind: 'month'; readonly value: string };
+
+export type Evidence = EvidenceValue & {
+  readonly attribute: AttributeName;
+  readonly position?: string;
+  readonly instrument?: Instrument;
+  readonly onVehicle?: boolean;
+};
+
+/** A mark with spaces and punctuation taken out, upper case: "kd-4 " and "KD4" are one reading. */
+export const markKey = (text: string): string => text.normalize('NFKC').toUpperCase().replace(/[^\p{L}\p{N}]/gu, '');
+
+/** The value as the catalogue holds it: base units, a standard designation, "none" as null. */
+export function evidenceBase(evidence: EvidenceValue): number | string | null {
+  if (evidence.kind === 'quantity') return toBase(evidence.value);
+  if (typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none') return null;
+  if (evidence.kind === 'thread') return findThread(evidence.value)?.designation ?? evidence.value;
+  return evidence.value;
+}
+
+/** Why a piece of evidence cannot be taken, as a sentence; undefined when it can. */
+export function evidenceProblem(evidence: { attribute: string; position?: string | undefined } & EvidenceValue): string | undefined {
+  const row = findAttribute(evidence.attribute);
+  if (!row) return `"${evidence.attribute}" is not an attribute that is known here.`;
+  if (row.kind !== evidence.kind) return `The ${row.words} is a ${row.kind}, not a ${evidence.kind}.`;
+  if (row.perPort && !evidence.position) return `Say which port is meant: front or rear, left or right.`;
+  if (evidence.kind === 'quantity') {
+    const wanted = row.dimension === 'angle' ? 'angle' : 'length';
+    if (UNITS[evidence.value.unit].dimension !== wanted) return `The ${row.words} is ${wanted === 'angle' ? 'an angle' : 'a length'}; "${evidence.value.unit}" is not a unit of it.`;
+    if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
+  }
+  const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';
+  if (evidence.kind === 'thread' && !none && !findThread(evidence.value)) return `"${evidence.value}" is no thread of a standard series.`;
+  if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value)) return `The ${row.words} is one of: ${row.choices?.join(', ')}.`;
+  if (evidence.kind === 'mark' && markKey(evidence.value) === '') return `There is no letter or digit in this mark.`;
+  if (evidence.kind === 'count' && !(Number.isInteger(evidence.value) && evidence.value >= 0 && evidence.value < 20)) return `The ${row.words} is a whole number below 20.`;
+  return undefined;
+} // prettier-ignore
+
+/** Which attribute of which port: the key that evidence and facts share. */
+export const slotKey = (name: AttributeName, position?: string): string => (position === undefined ? name : `${attribute(name).name}@${position}`);

@@ -1,0 +1,3 @@
+export * from './types.js';
+export * from './trust.js';
+export * from './walk.js';

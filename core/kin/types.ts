@@ -1,0 +1,77 @@
+import type { Source } from '../unit/index.js';
+
+/**
+ * A node of the kin graph: a number as an issuer writes it ("n:…") or a unit record ("u:…"). Casting marks are not nodes:
+ * they are shared by variants and lead nowhere.
+ */
+export type KinNode = `n:${string}` | `u:${string}`;
+
+export type LinkKind =
+  /** The same physical unit under another number or record. */
+  | 'same'
+  /** `from` was superseded by `to` in the issuer's list: one way unless stated. */
+  | 'superseded-by'
+  /** `to` will do instead of `from`, nothing changed. */
+  | 'drop-in'
+  /** `to` will do instead of `from` with the conditions named. */
+  | 'with-changes'
+  /** Looks alike and does not fit. */
+  | 'does-not-fit';
+
+export interface Condition {
+  /** What kind of change: a part moved over, a part of the other production side, something left out, a rod altered. */
+  readonly kind: 'move-over' | 'mated-part' | 'without-reservoir' | 'rod' | 'line' | 'order' | 'check';
+  readonly text: string;
+  /** A number that this condition wants ordered, when it names one. */
+  readonly number?: string;
+}
+
+export interface Assertion {
+  readonly source: Source;
+  readonly date: string;
+  readonly person?: string;
+  readonly note?: string;
+}
+
+/** One claim between two nodes, asserted by one or more sources. */
+export interface KinLink {
+  readonly id: string;
+  readonly from: KinNode;
+  readonly to: KinNode;
+  readonly kind: LinkKind;
+  readonly bothWays: boolean;
+  readonly conditions: readonly Condition[];
+  readonly assertions: readonly Assertion[];
+}
+
+/** Where the graph comes from. */
+export interface KinSource {
+  linksOf(node: KinNode): readonly KinLink[];
+}
+
+export interface Step {
+  readonly from: KinNode;
+  readonly to: KinNode;
+  readonly kind: LinkKind;
+  readonly direction: 'forward' | 'backward';
+  readonly trust: number;
+  readonly conditions: readonly Condition[];
+  readonly assertions: readonly Assertion[];
+}
+
+export type Grade = 'same' | 'drop-in' | 'with-changes' | 'does-not-fit';
+
+export interface KinEntry {
+  readonly node: KinNode;
+  readonly grade: Grade;
+  readonly disputed?: { readonly refusal: Step; readonly refusalTrust: number };
+  readonly trust: number;
+  readonly conditions: readonly Condition[];
+  readonly paths: readonly (readonly Step[])[];
+}
+
+export interface Kin {
+  readonly entries: readonly KinEntry[];
+  /** True when the walk stopped at its limit of depth or work before everything was seen. */
+  readonly truncated: boolean;
+}

@@ -1,0 +1,112 @@
+/**
+ * Workshop practice: the figures that are convention, not standard. Every one is a setting that a user can see and
+ * change; the computation takes the whole set as a value and never reads a default behind the user's back.
+ */
+
+export interface Practice {
+  readonly sigmaRuler: number;
+  readonly sigmaCaliper: number;
+  readonly sigmaMicrometer: number;
+  readonly sigmaBoreGauge: number;
+  readonly sigmaSpread: number;
+  readonly oneSizeWithin: number;
+  readonly noneBeyondSigmas: number;
+  readonly enoughToOrder: number;
+  readonly eliminatedBelow: number;
+  readonly swappedEarlier: number;
+  readonly bypassPressure: number;
+  readonly flankAllowance: number;
+  readonly nutTurns: number;
+  readonly fallsThroughBelow: number;
+  readonly gapMin: number;
+  readonly gapMax: number;
+  readonly trustFloor: number;
+  readonly conditionCost: number;
+  readonly kinDepth: number;
+  readonly flushMillilitres: number;
+  readonly wasteShare: number;
+}
+
+export interface PracticeRow {
+  readonly key: keyof Practice;
+  readonly words: string;
+  readonly standard: number;
+  readonly min: number;
+  readonly max: number;
+  readonly unit: string;
+  readonly why: string;
+}
+
+const row = (
+  key: keyof Practice,
+  words: string,
+  standard: number,
+  min: number,
+  max: number,
+  unit: string,
+  why: string,
+): PracticeRow => ({ key, words, standard, min, max, unit, why });
+
+/** Every setting with its shipped value, the range that makes sense, and why it is what it is. */
+export const PRACTICE_ROWS: readonly PracticeRow[] = [
+  row('sigmaRuler', 'Ruler, standard error', 0.5, 0.05, 2, 'mm', 'half a division, parallax'),
+  row('sigmaCaliper', 'Caliper, standard error', 0.05, 0.005, 0.5, 'mm', 'a careful workshop reading'),
+  row('sigmaMicrometer', 'Micrometer, standard error', 0.02, 0.002, 0.2, 'mm', 'a careful workshop reading'),
+  row('sigmaBoreGauge', 'Bore gauge, standard error', 0.01, 0.001, 0.1, 'mm', 'set against a ring'),
+  row('sigmaSpread', 'Spread of bores by making and wear', 0.03, 0, 0.2, 'mm', 'used units, honed once'),
+  row('oneSizeWithin', 'Sizes closer than this are one size', 0.06, 0, 0.2, 'mm', 'inch bores go by metric names in catalogues'),
+  row('noneBeyondSigmas', 'None of the sizes beyond', 4, 2, 8, 'σ', 'then the place or the reading is wrong'),
+  row('enoughToOrder', 'Enough to order from', 0.95, 0.6, 0.9999, 'probability', 'held by one class of interchangeable units'),
+  row('eliminatedBelow', 'Called out below', 0.0001, 0.000001, 0.05, 'probability', 'a word for the list; nothing is dropped'),
+  row('swappedEarlier', 'Something was swapped earlier', 0.05, 0, 0.9, 'probability', 'share given to units the vehicle is not recorded with'),
+  row('bypassPressure', 'Stepped master by-passes below', 0.5, 0.05, 3, 'MPa', 'large bore fills up to here'),
+  row('flankAllowance', 'Allowance between thread flanks', 0.08, 0, 0.3, 'mm', 'commercial nuts and ports'),
+  row('nutTurns', 'Turns of a tube nut', 8, 3, 20, 'turns', 'usual tube nut length'),
+  row('fallsThroughBelow', 'Thread engagement too small below', 0.15, 0.01, 0.5, 'share', 'no hold at all'),
+  row('gapMin', 'Rod clearance, least', 0.25, 0.01, 2, 'mm', '0.010 in, unless the maker says otherwise'),
+  row('gapMax', 'Rod clearance, most', 0.51, 0.02, 4, 'mm', '0.020 in, unless the maker says otherwise'),
+  row('trustFloor', 'Trust floor of a path', 0.5, 0, 1, 'trust', 'paths below rank under all others'),
+  row('conditionCost', 'Cost of a condition on a path', 0.22, 0, 2, '−ln', 'a condition works out four times in five'),
+  row('kinDepth', 'Longest path of kin', 6, 1, 8, 'steps', 'longer paths carry little trust'),
+  row('flushMillilitres', 'Fluid to flush one axle', 250, 50, 2000, 'ml', 'until it runs clean'),
+  row('wasteShare', 'Fluid wasted', 0.15, 0, 1, 'share', 'bench bleeding and what stays in the hose'),
+];
+
+/** The shipped settings as one value. */
+export const STANDARD_PRACTICE: Practice = Object.freeze(
+  Object.fromEntries(PRACTICE_ROWS.map((r) => [r.key, r.standard])),
+) as unknown as Practice;
+
+/** The shipped settings with a workshop's own figures laid over them. Unknown keys and figures out of range are left out. */
+export function practiceWith(own: Readonly<Record<string, number>>): Practice {
+  const fitting = PRACTICE_ROWS.filter((r) => practiceProblem(r.key, own[r.key]) === undefined && own[r.key] !== undefined);
+  return { ...STANDARD_PRACTICE, ...Object.fromEntries(fitting.map((r) => [r.key, own[r.key]])) };
+}
+
+/** Why `value` cannot be the setting `key`, as a sentence; undefined when it can. */
+export function practiceProblem(key: string, value: number | undefined): string | undefined {
+  const found = PRACTICE_ROWS.find((r) => r.key === key);
+  if (!found) return `There is no setting called "${key}".`;
+  if (value === undefined) return undefined;
+  if (!Number.isFinite(value) || value < found.min || value > found.max)
+    return `${found.words}: between ${found.min} and ${found.max} ${found.unit}, not ${value}.`;
+  return undefined;
+}
+
+export type Instrument = 'ruler' | 'caliper' | 'micrometer' | 'bore-gauge' | 'thread-gauge' | 'eye';
+
+export const INSTRUMENTS: readonly Instrument[] = ['ruler', 'caliper', 'micrometer', 'bore-gauge', 'thread-gauge', 'eye'];
+
+/** Standard error in mm of one reading with `instrument`; a thread gauge and the eye count as a ruler for lengths. */
+export function sigmaOf(instrument: Instrument, practice: Practice): number {
+  switch (instrument) {
+    case 'caliper':
+      return practice.sigmaCaliper;
+    case 'micrometer':
+      return practice.sigmaMicrometer;
+    case 'bore-gauge':
+      return practice.sigmaBoreGauge;
+    default:
+      return practice.sigmaRuler;
+  }
+}

@@ -1,0 +1,36 @@
+/** Seat forms: how a line end seals in a port. Standards are named with each form. */
+
+export type SeatForm = 'inverted-flare' | 'bubble-flare' | 'flare-37' | 'banjo' | 'taper-pipe' | 'o-ring' | 'spigot';
+
+export interface SeatRow {
+  readonly form: SeatForm;
+  readonly name: string;
+  readonly portForm: string;
+  readonly nutForm: string;
+  readonly usedOn: string;
+  readonly source: string;
+}
+
+export const SEATS: readonly SeatRow[] = [
+  { form: 'inverted-flare', name: 'inverted double flare 45°', portForm: 'raised cone at the bottom of the port', nutForm: 'threads may run to the nose of the nut', usedOn: 'steel and copper-nickel tube', source: 'SAE J533' },
+  { form: 'bubble-flare', name: 'bubble flare', portForm: 'flat or shallow conical bottom of the port', nutForm: 'plain nose ahead of the thread', usedOn: 'steel and copper-nickel tube', source: 'ISO 4038; DIN 74234' },
+  { form: 'flare-37', name: '37° flare', portForm: '37° outward cone on the male fitting', nutForm: 'separate sleeve and nut', usedOn: 'hoses with AN ends', source: 'SAE J514' },
+  { form: 'banjo', name: 'banjo with crush washers', portForm: 'flat faced port and flat banjo eye', nutForm: 'a new washer on each face: two for one eye, three for two eyes', usedOn: 'hoses', source: 'trade practice' },
+  { form: 'taper-pipe', name: 'tapered pipe', portForm: 'the thread itself seals, with sealant', nutForm: 'tapered male thread', usedOn: 'feed fittings, gauges', source: 'ASME B1.20.1; ISO 7-1' },
+  { form: 'o-ring', name: 'O-ring port', portForm: 'chamfer or groove for an O-ring', nutForm: 'O-ring sits where the drawing says', usedOn: 'booster pressure hoses', source: 'ISO 6149-1' },
+  { form: 'spigot', name: 'spigot with O-ring, held by pin or clip', portForm: 'plain bore with a groove', nutForm: 'new O-ring, new roll pin or clip', usedOn: 'clutch slaves and lines', source: 'trade practice' },
+]; // prettier-ignore
+
+export const findSeat = (form: string): SeatRow | undefined => SEATS.find((seat) => seat.form === form);
+
+/** Whether a line end of one form seals in a port of another: only its own form ever does. The sentence says why. */
+export function seatsMeet(port: string, line: string): { readonly meets: boolean; readonly sentence: string } {
+  const p = findSeat(port);
+  const l = findSeat(line);
+  if (!p || !l) return { meets: false, sentence: `"${p ? line : port}" is not a seat form that is known here.` };
+  if (p === l) return { meets: true, sentence: `Both are ${p.name}.` };
+  return {
+    meets: false,
+    sentence: `The port has ${p.portForm} (${p.name}); the line ends as ${l.name}. They never seal on each other, whatever the thread.`,
+  };
+}

@@ -1,0 +1,256 @@
+import { BRAKE_THREADS } from './brake.data.js';
+import { inchSizeMm, pitchText, SERIES as STANDARD } from './series.data.js';
+import type { SeriesThread } from './types.js';
+
+export interface NearThread {
+  readonly designation: string;
+  readonly why: string;
+}
+
+export interface ThreadName {
+  readonly recognised: boolean;
+  readonly designation?: string;
+  /** Said when the thread is real but not one that brake and clutch hydraulics use. */
+  readonly unusual?: string;
+  readonly problem?: 'no-such-pitch' | 'family-mismatch' | 'unreadable';
+  /** The problem in a sentence. */
+  readonly sentence?: string;
+  readonly nearest: readonly NearThread[];
+}
+
+/** What hydraulics use beside the standards is known too, so that it is told apart from a name that is wrong. */
+const OFF_STANDARD: readonly SeriesThread[] = BRAKE_THREADS.filter((t) => !STANDARD.some((s) => s.designation === t.designation));
+const SERIES: readonly SeriesThread[] = [...STANDARD, ...OFF_STANDARD];
+
+type Label = 'M' | 'UNC' | 'UNF' | 'UNEF' | 'UNS' | 'UN' | 'NPT' | 'G' | 'R' | 'BSP';
+
+interface Written {
+  readonly size: string;
+  readonly metric: boolean;
+  readonly label?: Label;
+  /** Pitch in mm, or threads per inch when the size is in inches. */
+  readonly pitch?: number;
+}
+
+const LABELS: readonly (readonly [RegExp, Label])[] = [
+  [/\bbspp\b|\bbsp parallel\b/, 'G'],
+  [/\bbspt\b|\bbsp taper(ed)?\b/, 'R'],
+  [/\bbsp\b/, 'BSP'],
+  [/\bn\.?p\.?t\.?f?\b/, 'NPT'],
+  [/\bunef\b/, 'UNEF'],
+  [/\bunc\b/, 'UNC'],
+  [/\bunf\b/, 'UNF'],
+  [/\buns\b/, 'UNS'],
+  [/\bun\b/, 'UN'],
+  [/^g(?=[ \d])/, 'G'],
+  [/^rp?(?=[ \d])/, 'R'],
+];
+
+const PIPE: readonly Label[] = ['NPT', 'G', 'R', 'BSP'];
+
+/** SAE dash sizes on hoses and fittings (SAE J514). */
+const DASH: Readonly<Record<string, string>> = { '3': '3/8-24', '4': '7/16-20', '5': '1/2-20', '6': '9/16-18' };
+
+const INCH = /^(#?\d{1,2}(?:\/\d{1,2})?)(?:\s*(?:-|x|by|×|\s)\s*(\d{1,2}(?:\.5)?))?\s*(?:tpi|per inch)?$/;
+const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*)\s*(\d(?:\.\d{1,3})?|\.\d{1,3}|\d{2}))?\s*(?:mm)?$/;
+
+/**
+ * Reads a thread designation as people write it and checks it against the standard series: `3/8-24`, `3/8x24`,
+ * `7/16 by 24`, `M10x1`, `10x1`, `m10 x 1,0`, `1/8 npt`, `G1/8`. A name that is in no standard, or that mixes families
+ * (19 per inch called NPT), is said to be so, with the nearest real threads. Never throws.
+ */
+export function readThread(text: string): ThreadName {
+  const clean = text.normalize('NFKC').toLowerCase().replace(/,/g, '.').replace(/[\u2010-\u2015\u2212]/g, '-')
+    .replace(/["”″']/g, '').replace(/⁄/g, '/').replace(/\s+/g, ' ').trim(); // prettier-ignore
+  if (clean === '') return unreadable('Nothing is written here.');
+  if (clean.length > 40) return unreadable('This is too long to be a thread name.');
+  const dash = /^(?:an|jic)\s*-?\s*([3-6])$|^-([3-6])\s*an$/.exec(clean);
+  const written = parse(dash ? (DASH[dash[1] ?? dash[2] ?? ''] ?? '') : clean);
+  if (!written) return unreadable(`"${clean.slice(0, 24)}" does not read as a thread: write it like 3/8-24, M10x1.0, 1/8 NPT or G 1/8.`);
+  return judge(written);
+}
+
+function parse(clean: string): Written | undefined {
+  let rest = clean;
+  let label: Label | undefined;
+  for (const [pattern, name] of LABELS) {
+    if (!pattern.test(rest)) continue;
+    label = name;
+    rest = rest.replace(pattern, ' ').replace(/[()]/g, ' ').replace(/\s+/g, ' ').trim().replace(/[- ]+$/, '');
+    if (PIPE.includes(name)) rest = rest.replace(/^(g|rp?|npt) ?/, '');
+    break;
+  }
+  if (/^m/.test(rest) || (label === undefined && /^\d{1,2}(\.\d)?\s*(x|by|×|\*)\s*(\d?\.\d+|\d)$/.test(rest))) {
+    const metric = METRIC.exec(rest);
+    if (!metric) return undefined;
+    return { size: String(Number(metric[1])), metric: true, label: label ?? 'M', ...pitchOf(metric[2]) };
+  }
+  const inch = INCH.exec(rest);
+  if (!inch) return undefined;
+  const size = inch[1] ?? '';
+  const whole = !size.includes('/') && !size.startsWith('#');
+  if (whole && Number(size) > 1 && inch[2] === undefined) return undefined;
+  const numberOne = size === '1' && Number(inch[2] ?? 0) > 40;
+  const named = whole && (size !== '1' || numberOne) ? `#${size}` : size;
+  return { size: named, metric: false, ...(label ? { label } : {}), ...pitchOf(inch[2]) };
+}
+
+const pitchOf = (text: string | undefined): { pitch?: number } => (text === undefined ? {} : { pitch: Number(text) });
+
+function judge(written: Written): ThreadName {
+  const ofSize = SERIES.filter((thread) => sizeOf(thread) === written.size && (thread.family === 'metric') === written.metric);
+  const ofLabel = ofSize.filter((thread) => carries(thread, written.label));
+  const ofPitch = (list: readonly SeriesThread[]) =>
+    written.pitch === undefined ? list : list.filter((t) => Math.abs(pitchWritten(t) - (written.pitch ?? 0)) < 0.001);
+  const matching = ofPitch(ofLabel);
+  if (written.pitch === undefined) return withoutPitch(written, ofLabel, ofSize);
+  if (matching.length === 1 && matching[0]) return real(matching[0]);
+  if (matching.length > 1) return whichOne(matching);
+  const otherFamily = ofPitch(ofSize);
+  if (otherFamily.length > 0) {
+    const says = `${sizeWritten(written)} with ${pitchSaid(written)} is ${orList(otherFamily)}, not ${written.label ?? ''}`;
+    const right = ofLabel.length > 0 ? `; ${written.label} ${sizeWritten(written)} has ${listPitches(ofLabel)}` : '';
+    return problem('family-mismatch', `${says}${right}.`, [
+      ...otherFamily.map((t) => near(t, `has ${pitchWords(t)}`)),
+      ...ofLabel.slice(0, 2).map((t) => near(t, `the real ${written.label} of this size: ${pitchWords(t)}`)),
+    ]);
+  }
+  if (ofSize.length === 0 && !written.metric && written.label === undefined) return noSize(written);
+  if (ofSize.length === 0) return noSize(written);
+  const comesIn = listPitches(ofLabel.length > 0 ? ofLabel : ofSize);
+  const sentence = `There is no ${sizeWritten(written)} thread with ${pitchSaid(written)}: it comes with ${comesIn}.`;
+  return problem('no-such-pitch', sentence, nearestTo(written));
+}
+
+function withoutPitch(written: Written, ofLabel: readonly SeriesThread[], ofSize: readonly SeriesThread[]): ThreadName {
+  const only = ofLabel[0];
+  if (written.label === 'BSP' && ofLabel.length > 0) return whichOne(ofLabel);
+  if (only && ofLabel.length === 1 && written.label) return real(only);
+  if (written.metric && only) {
+    const others = BRAKE_THREADS.filter((t) => t.family === 'metric' && sizeOf(t) === written.size && t.designation !== only.designation);
+    return {
+      recognised: true,
+      designation: only.designation,
+      unusual: `M${written.size} alone means the coarse pitch, ${pitchText(only.pitchMm)} mm; hydraulics mostly use a fine one. Measure the pitch.`,
+      nearest: others.map((t) => near(t, t.usedFor)),
+    };
+  }
+  if (ofSize.length === 0) return noSize(written);
+  const likely = BRAKE_THREADS.filter((t) => sizeOf(t) === written.size);
+  return problem(
+    'unreadable',
+    `${sizeWritten(written)} alone does not name a thread: add the threads per inch or the family.`,
+    likely.map((t) => near(t, t.usedFor)),
+  );
+}
+
+function real(thread: SeriesThread): ThreadName {
+  if (OFF_STANDARD.includes(thread)) {
+    const unusual = `${thread.designation} is made (${thread.source}): measure twice, and look at the neighbours first.`;
+    return { recognised: true, designation: thread.designation, unusual, nearest: neighbours(thread).map((t) => near(t, differenceWords(t, thread))) };
+  }
+  const used = BRAKE_THREADS.some((t) => t.designation === thread.designation);
+  if (used) return { recognised: true, designation: thread.designation, nearest: [] };
+  const nearest = neighbours(thread);
+  return {
+    recognised: true,
+    designation: thread.designation,
+    unusual: `${thread.designation} is a real thread (${thread.source}) but not one that brake and clutch hydraulics use.`,
+    nearest: nearest.map((t) => near(t, differenceWords(t, thread))),
+  };
+}
+
+function whichOne(matching: readonly SeriesThread[]): ThreadName {
+  const taper = matching.length === 2 && matching.some((t) => t.family === 'G') && matching.some((t) => t.family === 'R');
+  const how = taper ? 'only the taper tells them apart: say G (parallel) or R (tapered)' : 'say which family is meant';
+  return problem(
+    'unreadable',
+    `This may be ${orList(matching)}; ${how}.`,
+    matching.map((t) => near(t, `${t.tapered ? 'tapered' : 'parallel'}, ${pitchWords(t)}`)),
+  );
+}
+
+function noSize(written: Written): ThreadName {
+  const what = written.label && PIPE.includes(written.label) ? `${written.label} ` : '';
+  const sentence = `There is no ${what}thread of the size ${sizeWritten(written)} in the standard series up to 24 mm, 1 in and 1/2 pipe.`;
+  return problem('no-such-pitch', sentence, nearestTo(written));
+}
+
+/** The three brake threads nearest in diameter and pitch to what was written. */
+function nearestTo(written: Written): NearThread[] {
+  const majorMm = written.metric ? Number(written.size) : inchSizeMm(written.size);
+  const pitchMm = pitchMmOf(written);
+  const nominal = written.label && PIPE.includes(written.label) ? pipeMajor(written.size) : majorMm;
+  const target = { majorMm: nominal, pitchMm };
+  return [...BRAKE_THREADS]
+    .filter((t) => Number.isFinite(nominal) && Math.abs(t.majorMm - nominal) < 3)
+    .sort((a, b) => apart(a, target) - apart(b, target))
+    .slice(0, 3)
+    .map((t) => near(t, differenceWords(t, target)));
+}
+
+const pipeMajor = (size: string): number =>
+  SERIES.find((t) => (t.family === 'NPT' || t.family === 'G') && sizeOf(t) === size)?.majorMm ?? inchSizeMm(size);
+
+function neighbours(thread: SeriesThread): readonly SeriesThread[] {
+  return BRAKE_THREADS.filter((t) => t !== thread).sort((a, b) => apart(a, thread) - apart(b, thread)).slice(0, 3);
+}
+
+/** Ordering of nearness: a millimetre of diameter counts like two tenths of pitch. */
+const apart = (a: { majorMm: number; pitchMm: number }, b: { majorMm: number; pitchMm: number }): number =>
+  Math.abs(a.majorMm - b.majorMm) + 5 * Math.abs(a.pitchMm - b.pitchMm);
+
+function differenceWords(thread: SeriesThread, from: { majorMm: number; pitchMm: number }): string {
+  const d = thread.majorMm - from.majorMm;
+  const diameter = Math.abs(d) < 0.01 ? 'same diameter' : `${Math.abs(d).toFixed(2)} mm ${d > 0 ? 'larger' : 'smaller'}`;
+  return `${diameter}, ${pitchWords(thread)}`;
+}
+
+function pitchMmOf(written: Written): number {
+  const pitch = written.pitch ?? 0;
+  if (!written.metric) return 25.4 / pitch;
+  return pitch > 6 ? 25.4 / pitch : pitch;
+}
+
+function sizeOf(thread: SeriesThread): string {
+  if (thread.family === 'metric') return String(thread.majorMm);
+  const size = /(\d+\/\d+|\d+)/.exec(thread.designation)?.[1] ?? '';
+  const numbered = thread.family === 'UN' && !size.includes('/') && size !== '1';
+  const numberOne = thread.family === 'UN' && size === '1' && thread.majorMm < 5;
+  return numbered || numberOne ? `#${size}` : size;
+}
+
+function carries(thread: SeriesThread, label: Label | undefined): boolean {
+  switch (label) {
+    case undefined:
+      return true;
+    case 'M':
+      return thread.family === 'metric';
+    case 'BSP':
+      return thread.family === 'G' || thread.family === 'R';
+    case 'NPT':
+    case 'G':
+    case 'R':
+      return thread.family === label;
+    case 'UN':
+      return thread.family === 'UN';
+    default:
+      return thread.designation.endsWith(` ${label}`);
+  }
+}
+
+const pitchWritten = (t: SeriesThread): number => (t.family === 'metric' ? t.pitchMm : Math.round(25.4 / t.pitchMm));
+const pitchWords = (t: SeriesThread): string =>
+  t.family === 'metric' ? `pitch ${pitchText(t.pitchMm)} mm` : `${pitchWritten(t)} per inch`;
+const pitchSaid = (w: Written): string => (w.metric ? `pitch ${w.pitch} mm` : `${w.pitch} per inch`);
+const sizeWritten = (w: Written): string => (w.metric ? `M${w.size}` : w.size.startsWith('#') ? `No. ${w.size.slice(1)}` : w.size);
+const orList = (list: readonly SeriesThread[]): string => list.map((t) => t.designation).join(' or ');
+const listPitches = (list: readonly SeriesThread[]): string => [...new Set(list.map(pitchWords))].join(', ');
+const near = (thread: SeriesThread, why: string): NearThread => ({ designation: thread.designation, why });
+const unreadable = (sentence: string): ThreadName => problem('unreadable', sentence, []);
+const problem = (kind: NonNullable<ThreadName['problem']>, sentence: string, nearest: readonly NearThread[]): ThreadName => ({
+  recognised: false,
+  problem: kind,
+  sentence,
+  nearest,
+});

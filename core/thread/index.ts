@@ -1,0 +1,6 @@
+export * from './types.js';
+export * from './brake.data.js';
+export * from './designation.js';
+export * from './find.js';
+export * from './mate.js';
+export * from './measure.js';

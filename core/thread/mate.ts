@@ -1,0 +1,88 @@
+import { STANDARD_PRACTICE, type Practice } from '../practice/index.js';
+import { flankAngle, minorDiameter, pitchDiameter, type SeriesThread } from './types.js';
+
+export type MateVerdict =
+  | 'mates'
+  | 'taper mismatch'
+  | 'will not start'
+  | 'falls through'
+  | 'loose'
+  | 'starts, then binds';
+
+export interface Mating {
+  readonly verdict: MateVerdict;
+  readonly sentence: string;
+  /** D_female − D_male, mm. */
+  readonly deltaMm: number;
+  /** Difference of the pitch diameters, mm. */
+  readonly deltaPitchDiameterMm: number;
+  /** |P_female − P_male| per turn, mm. */
+  readonly driftMm: number;
+  /** Share of the thread height that engages. */
+  readonly engagement: number;
+  /** Turns after which the flanks bind; undefined when the pitches are equal. */
+  readonly bindsAfterTurns?: number;
+}
+
+/** Two pitches are one when they differ by less than a gauge can show (0.002 mm). */
+const SAME_PITCH_MM = 0.002;
+
+/**
+ * Whether a male thread goes into a female one, and what happens when it does not. Geometry of basic profiles
+ * (ISO 68-1, ISO 228-1, ASME B1.1); flank allowance and turns available are settings. The order of the tests matters:
+ * taper, start, engagement, pitch. `turns` is what the nut has; a tube nut has `practice.nutTurns`.
+ */
+export function mate(
+  male: SeriesThread,
+  female: SeriesThread,
+  practice: Practice = STANDARD_PRACTICE,
+  turns: number = practice.nutTurns,
+): Mating {
+  const a = practice.flankAllowance;
+  const deltaMm = female.majorMm - male.majorMm;
+  const driftMm = Math.abs(female.pitchMm - male.pitchMm);
+  const minor = minorDiameter(female);
+  const engagement = (male.majorMm - minor) / (female.majorMm - minor);
+  const deltaPitchDiameterMm = pitchDiameter(female) - pitchDiameter(male);
+  const halfAngle = ((flankAngle(female.family) / 2) * Math.PI) / 180;
+  const play = Math.max(deltaPitchDiameterMm, 0) * Math.tan(halfAngle) + a;
+  const samePitch = driftMm < SAME_PITCH_MM;
+  const sameAngle = flankAngle(male.family) === flankAngle(female.family);
+  const bindsAfterTurns = samePitch ? undefined : play / driftMm;
+
+  const verdict = ((): MateVerdict => {
+    if (male.tapered !== female.tapered) return 'taper mismatch';
+    if (deltaMm < -a) return 'will not start';
+    if (engagement <= practice.fallsThroughBelow) return 'falls through';
+    if (samePitch && Math.abs(deltaMm) <= a) return sameAngle ? 'mates' : 'loose';
+    if (bindsAfterTurns === undefined || bindsAfterTurns >= turns) return 'loose';
+    return 'starts, then binds';
+  })();
+  const figures = { deltaMm, deltaPitchDiameterMm, driftMm, engagement };
+  const binding = bindsAfterTurns === undefined ? {} : { bindsAfterTurns };
+  return { verdict, sentence: sentenceFor(verdict, male, female, engagement, bindsAfterTurns), ...figures, ...binding };
+}
+
+function sentenceFor(
+  verdict: MateVerdict,
+  male: SeriesThread,
+  female: SeriesThread,
+  engagement: number,
+  turns: number | undefined,
+): string {
+  const pair = `${male.designation} in ${female.designation}`;
+  switch (verdict) {
+    case 'mates':
+      return `${pair}: the threads mate. The seats must be of the same form too.`;
+    case 'taper mismatch':
+      return `${pair}: one is tapered, the other parallel. They do not seal on each other.`;
+    case 'will not start':
+      return `${pair}: the male thread is too large to start.`;
+    case 'falls through':
+      return `${pair}: the male thread is so small that nothing holds it.`;
+    case 'loose':
+      return `${pair}: goes home on ${Math.round(engagement * 100)} % of its thread and strips under pressure.`;
+    case 'starts, then binds':
+      return `${pair}: starts by hand, binds after about ${(turns ?? 0).toFixed(1)} turns and stops before the seat closes. It feels right and leaks.`;
+  }
+}

@@ -1,0 +1,174 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { BRAKE_THREADS, findThread, mate, readThread, threadsFromMeasurement, type SeriesThread } from './index.js';
+import { SERIES } from './series.data.js';
+
+const thread = (name: string): SeriesThread => {
+  const found = findThread(name);
+  if (!found) throw new Error(`no thread ${name}`);
+  return found;
+};
+const p = (name: string, reading: Parameters<typeof threadsFromMeasurement>[0]): number =>
+  threadsFromMeasurement(reading).find((c) => c.thread.designation === name)?.probability ?? 0;
+
+describe('reading a thread name', () => {
+  it.each([
+    ['3/8-24', '3/8-24 UNF'],
+    ['3/8x24', '3/8-24 UNF'],
+    ['3/8" - 24 UNF', '3/8-24 UNF'],
+    ['7/16 by 24', '7/16-24 UNS'],
+    ['M10x1', 'M10x1.0'],
+    ['m10 x 1,0', 'M10x1.0'],
+    ['10x1', 'M10x1.0'],
+    ['M 10 × 1.25', 'M10x1.25'],
+    ['1/8 npt', '1/8-27 NPT'],
+    ['NPT 1/8-27', '1/8-27 NPT'],
+    ['1/8-27', '1/8-27 NPT'],
+    ['G1/8', 'G 1/8 (BSPP)'],
+    ['G 1/8 (BSPP)', 'G 1/8 (BSPP)'],
+    ['1/8 BSPT', 'R 1/8 (BSPT)'],
+    ['R 1/8', 'R 1/8 (BSPT)'],
+    ['AN-3', '3/8-24 UNF'],
+    ['9/16-18 UNF', '9/16-18 UNF'],
+    ['M13x1.5', 'M13x1.5'],
+  ])('%s is %s', (text, designation) => {
+    expect(readThread(text)).toMatchObject({ recognised: true, designation });
+  });
+
+  it('says that 19 per inch is never NPT and what it may be', () => {
+    const read = readThread('1/4-19 NPT');
+    expect(read).toMatchObject({ recognised: false, problem: 'family-mismatch' });
+    expect(read.nearest.map((n) => n.designation)).toEqual(['G 1/4 (BSPP)', 'R 1/4 (BSPT)', '1/4-18 NPT']);
+  });
+
+  it.each(['3/8-22', 'M10x1.3', '7/16-22 UNF', 'M12x0.9'])('knows that %s does not exist', (text) => {
+    const read = readThread(text);
+    expect(read).toMatchObject({ recognised: false, problem: 'no-such-pitch' });
+    expect(read.nearest.length).toBeGreaterThan(0);
+  });
+
+  it('does not choose between G and R, since only the taper tells', () => {
+    const read = readThread('1/8-28');
+    expect(read.recognised).toBe(false);
+    expect(read.nearest.map((n) => n.designation)).toEqual(['G 1/8 (BSPP)', 'R 1/8 (BSPT)']);
+    expect(read.sentence).toContain('taper');
+  });
+
+  it('takes a real but unusual thread for what it is and names the usual ones', () => {
+    const read = readThread('3/8-16');
+    expect(read).toMatchObject({ recognised: true, designation: '3/8-16 UNC' });
+    expect(read.unusual).toContain('not one that brake');
+    expect(read.nearest.map((n) => n.designation)).toContain('3/8-24 UNF');
+  });
+
+  it('knows that M13x1.5 is made although ISO 261 has no such diameter', () => {
+    expect(readThread('M13x1.5').unusual).toContain('not in ISO 261');
+    expect(readThread('M13x1.0')).toMatchObject({ recognised: false, problem: 'no-such-pitch' });
+  });
+
+  it('reads a wrong series letter as a mix of families', () => {
+    expect(readThread('3/8-24 UNC')).toMatchObject({ recognised: false, problem: 'family-mismatch' });
+  });
+
+  it('reads M10 alone as coarse and asks for the pitch', () => {
+    expect(readThread('M10')).toMatchObject({ recognised: true, designation: 'M10x1.5' });
+    expect(readThread('M10').unusual).toContain('Measure the pitch');
+  });
+
+  it.each(['', '   ', 'hello', '10', 'x'.repeat(200), '3//8-24', '<script>', 'M', '1/0-24'])('refuses %j in a sentence', (text) => {
+    const read = readThread(text);
+    expect(read.recognised).toBe(false);
+    expect(read.sentence).toMatch(/\.$/);
+  });
+
+  it('reads every thread of the standard series back by its own name', () => {
+    for (const t of SERIES) expect(readThread(t.designation).designation, t.designation).toBe(t.designation);
+  });
+
+  it('never throws and never recognises without a designation', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 60 }), (text) => {
+        const read = readThread(text);
+        expect(read.recognised).toBe(read.designation !== undefined);
+      }),
+    );
+  });
+});
+
+describe('do two threads mate', () => {
+  it('3/8-24 male in an M10x1.0 port starts by hand and binds after six and a half turns', () => {
+    const m = mate(thread('3/8-24'), thread('M10x1.0'));
+    expect(m.verdict).toBe('starts, then binds');
+    expect(m.deltaMm).toBeCloseTo(0.475, 3);
+    expect(m.deltaPitchDiameterMm).toBeCloseTo(0.513, 3);
+    expect(m.driftMm).toBeCloseTo(0.0583, 4);
+    expect(m.engagement).toBeCloseTo(0.56, 2);
+    expect(m.bindsAfterTurns).toBeCloseTo(6.45, 2);
+  });
+  it.each([
+    ['M10x1.25', 'M10x1.0', 0.7],
+    ['M12x1.0', '1/2-20', 1.4],
+  ])('%s in %s binds after %f turns', (male, female, turns) => {
+    const m = mate(thread(male), thread(female));
+    expect(m.verdict).toBe('starts, then binds');
+    expect(m.bindsAfterTurns).toBeCloseTo(turns, 1);
+  });
+  it('M10x1.0 will not start in 3/8-24', () => {
+    expect(mate(thread('M10x1.0'), thread('3/8-24')).verdict).toBe('will not start');
+  });
+  it('M12x1.25 in 1/2-20 is loose and would bind only after 24 turns', () => {
+    const m = mate(thread('M12x1.25'), thread('1/2-20'));
+    expect(m.verdict).toBe('loose');
+    expect(m.engagement).toBeCloseTo(0.49, 2);
+    expect(m.bindsAfterTurns).toBeCloseTo(24, 0);
+  });
+  it('7/16-24 in M12x1.0 is loose on 0.18 of its thread', () => {
+    const m = mate(thread('7/16-24'), thread('M12x1.0'));
+    expect(m.verdict).toBe('loose');
+    expect(m.engagement).toBeCloseTo(0.18, 2);
+  });
+  it('M10x1.0 falls through M11x1.0', () => {
+    const m = mate(thread('M10x1.0'), thread('M11x1.0'));
+    expect(m.verdict).toBe('falls through');
+    expect(m.engagement).toBeCloseTo(0.08, 2);
+  });
+  it('a tapered pipe thread does not seal in a parallel port', () => {
+    expect(mate(thread('R 1/8'), thread('G 1/8')).verdict).toBe('taper mismatch');
+  });
+  it('every brake thread mates with itself', () => {
+    for (const t of BRAKE_THREADS) expect(mate(t, t).verdict).toBe('mates');
+  });
+});
+
+describe('a thread from a measurement', () => {
+  it('9.45 mm over the crests leaves 3/8-24 and R 1/8 until the pitch is taken', () => {
+    const reading = { gender: 'male', diameterMm: 9.45, instrument: 'caliper' } as const;
+    expect(p('3/8-24 UNF', reading)).toBeCloseTo(0.54, 2);
+    expect(p('R 1/8 (BSPT)', reading)).toBeCloseTo(0.44, 2);
+    expect(p('G 1/8 (BSPP)', reading)).toBeCloseTo(0.02, 2);
+    expect(p('M10x1.0', reading)).toBeLessThan(0.005);
+    expect(p('3/8-24 UNF', { ...reading, pitchMm: 1.06 })).toBeGreaterThan(0.99);
+  });
+  it('9.90 mm with 0.94 pitch is 1/8 NPT; without the pitch it is one of four', () => {
+    const reading = { gender: 'male', diameterMm: 9.9, instrument: 'caliper' } as const;
+    expect(p('1/8-27 NPT', { ...reading, pitchMm: 0.94 })).toBeGreaterThan(0.985);
+    for (const name of ['1/8-27 NPT', 'M10x1.0', 'M10x1.25', 'M10x1.5']) expect(p(name, reading)).toBeCloseTo(0.25, 1);
+  });
+  it('an 8.66 mm mouth leaves six threads; 0.91 leaves G and R 1/8', () => {
+    const reading = { gender: 'female', diameterMm: 8.66, instrument: 'caliper' } as const;
+    expect(p('G 1/8 (BSPP)', reading)).toBeCloseTo(0.32, 2);
+    expect(p('R 1/8 (BSPT)', reading)).toBeCloseTo(0.32, 2);
+    expect(p('M10x1.25', reading)).toBeCloseTo(0.21, 2);
+    expect(p('1/8-27 NPT', reading)).toBeCloseTo(0.05, 1);
+    const withPitch = { ...reading, pitchMm: 0.91 };
+    expect(p('G 1/8 (BSPP)', withPitch) + p('R 1/8 (BSPT)', withPitch)).toBeGreaterThan(0.8);
+  });
+  it('probabilities sum to one whatever was read', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 60, noNaN: true }), fc.constantFrom('male' as const, 'female' as const), (d, gender) => {
+        const sum = threadsFromMeasurement({ gender, diameterMm: d, instrument: 'caliper' }).reduce((s, c) => s + c.probability, 0);
+        expect(sum).toBeCloseTo(1, 9);
+      }),
+    );
+  });
+});

@@ -1,0 +1,71 @@
+import type { AttributeName } from '../attribute/index.js';
+
+/** A unit is a physical design. Its numbers, kits and links are kept beside it, never in it. */
+
+export type UnitKind = 'brake-master' | 'clutch-master' | 'slave' | 'booster' | 'wheel-cylinder' | 'caliper';
+
+export const UNIT_KINDS: readonly UnitKind[] = ['brake-master', 'clutch-master', 'slave', 'booster', 'wheel-cylinder', 'caliper'];
+
+export const KIND_WORDS: Readonly<Record<UnitKind, string>> = {
+  'brake-master': 'brake master',
+  'clutch-master': 'clutch master',
+  slave: 'slave cylinder',
+  booster: 'booster',
+  'wheel-cylinder': 'wheel cylinder',
+  caliper: 'caliper',
+};
+
+/** Where a claim comes from. Trust follows from the kind. */
+export type SourceKind = 'maker-bulletin' | 'unit-maker' | 'aftermarket-list' | 'measured' | 'unsourced';
+
+export interface Source {
+  readonly id: string;
+  readonly kind: SourceKind;
+  readonly title: string;
+  /** ISO date of issue, as far as known. */
+  readonly date: string;
+}
+
+/**
+ * One attribute fact. `value` is in base units (mm, degrees) for quantities, a designation for threads, otherwise text.
+ * `null` says "has none" (no rod, no foot). A fact that is not there is not known: absent is neither zero nor none.
+ */
+export interface Fact {
+  readonly attribute: AttributeName;
+  /** Which port: "rear-left". Only for attributes that repeat. */
+  readonly position?: string;
+  readonly value: number | string | null;
+  readonly tolerance?: number;
+  readonly source: string;
+}
+
+export interface UnitDesign {
+  readonly id: string;
+  readonly kind: UnitKind;
+  readonly name: string;
+  readonly maker: string;
+  readonly facts: readonly Fact[];
+}
+
+/** The fact for an attribute (at a position), or undefined when it is not known. */
+export function factOf(facts: readonly Fact[], attribute: AttributeName, position?: string): Fact | undefined {
+  return facts.find((fact) => fact.attribute === attribute && fact.position === position);
+}
+
+/** The recorded number of an attribute; undefined when absent or "has none". */
+export function numberOf(facts: readonly Fact[], attribute: AttributeName): number | undefined {
+  const value = factOf(facts, attribute)?.value;
+  return typeof value === 'number' ? value : undefined;
+}
+
+/** The recorded text of an attribute; undefined when absent or "has none". */
+export function textOf(facts: readonly Fact[], attribute: AttributeName, position?: string): string | undefined {
+  const value = factOf(facts, attribute, position)?.value;
+  return typeof value === 'string' ? value : undefined;
+}
+
+/** Positions of the ports that any port fact names, sorted. */
+export function portPositions(facts: readonly Fact[]): string[] {
+  const positions = facts.filter((f) => f.attribute.startsWith('port-') && f.position !== undefined).map((f) => f.position ?? '');
+  return [...new Set(positions)].sort();
+}

@@ -1,0 +1,3 @@
+export * from './quantity.js';
+export * from './print.js';
+export * from './read.js';

@@ -1,0 +1,18 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const root = fileURLToPath(new URL('.', import.meta.url));
+
+/** Core, contract and server are tested from their sources; nothing needs to be built first. */
+export default defineConfig({
+  resolve: {
+    alias: [
+      { find: /^@kerabat\/core\/(.+)$/, replacement: `${root}core/$1/index.ts` },
+      { find: /^@kerabat\/contract$/, replacement: `${root}contract/index.ts` },
+    ],
+  },
+  test: {
+    include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'server/**/*.spec.ts'],
+    exclude: ['**/node_modules/**', '**/dist/**'],
+  },
+});
