@@ -76,7 +76,7 @@ function noPort(end: LineEnd, portsUnknown: boolean): Check {
 }
 
 function checkEnd(end: LineEnd, port: string, unit: UnitDesign, accepted: ReadonlySet<string>, practice: Practice): Check[] {
-  const label = end.feeds && end.feeds !== 'slave' ? `${end.feeds} line` : `line ${positionWords(end.position)}`;
+  const label = end.feeds && !['slave', 'all'].includes(end.feeds) ? `${end.feeds} line` : `line ${positionWords(end.position)}`;
   const portThread = textOf(unit.facts, 'port-thread', port);
   const portSeat = textOf(unit.facts, 'port-seat', port);
   const place = checkOf(`place@${end.position}`, `${label}: place of the port`, positionWords(end.position), positionWords(port), 'the same place', placeResult(end, port, accepted));

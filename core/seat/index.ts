@@ -12,13 +12,13 @@ export interface SeatRow {
 }
 
 export const SEATS: readonly SeatRow[] = [
-  { form: 'inverted-flare', name: 'inverted double flare 45°', portForm: 'raised cone at the bottom of the port', nutForm: 'threads may run to the nose of the nut', usedOn: 'steel and copper-nickel tube', source: 'SAE J533' },
-  { form: 'bubble-flare', name: 'bubble flare', portForm: 'flat or shallow conical bottom of the port', nutForm: 'plain nose ahead of the thread', usedOn: 'steel and copper-nickel tube', source: 'ISO 4038; DIN 74234' },
-  { form: 'flare-37', name: '37° flare', portForm: '37° outward cone on the male fitting', nutForm: 'separate sleeve and nut', usedOn: 'hoses with AN ends', source: 'SAE J514' },
-  { form: 'banjo', name: 'banjo with crush washers', portForm: 'flat faced port and flat banjo eye', nutForm: 'a new washer on each face: two for one eye, three for two eyes', usedOn: 'hoses', source: 'trade practice' },
-  { form: 'taper-pipe', name: 'tapered pipe', portForm: 'the thread itself seals, with sealant', nutForm: 'tapered male thread', usedOn: 'feed fittings, gauges', source: 'ASME B1.20.1; ISO 7-1' },
-  { form: 'o-ring', name: 'O-ring port', portForm: 'chamfer or groove for an O-ring', nutForm: 'O-ring sits where the drawing says', usedOn: 'booster pressure hoses', source: 'ISO 6149-1' },
-  { form: 'spigot', name: 'spigot with O-ring, held by pin or clip', portForm: 'plain bore with a groove', nutForm: 'new O-ring, new roll pin or clip', usedOn: 'clutch slaves and lines', source: 'trade practice' },
+  { form: 'inverted-flare', name: 'inverted double flare 45°', portForm: 'a raised cone at the bottom of the port', nutForm: 'threads may run to the nose of the nut', usedOn: 'steel and copper-nickel tube', source: 'SAE J533' },
+  { form: 'bubble-flare', name: 'bubble flare', portForm: 'a flat or shallow conical bottom', nutForm: 'plain nose ahead of the thread', usedOn: 'steel and copper-nickel tube', source: 'ISO 4038; DIN 74234' },
+  { form: 'flare-37', name: '37° flare', portForm: 'a 37° outward cone on the male fitting', nutForm: 'separate sleeve and nut', usedOn: 'hoses with AN ends', source: 'SAE J514' },
+  { form: 'banjo', name: 'banjo with crush washers', portForm: 'a flat face for a banjo eye', nutForm: 'a new washer on each face: two for one eye, three for two eyes', usedOn: 'hoses', source: 'trade practice' },
+  { form: 'taper-pipe', name: 'tapered pipe', portForm: 'a thread that seals itself, with sealant', nutForm: 'tapered male thread', usedOn: 'feed fittings, gauges', source: 'ASME B1.20.1; ISO 7-1' },
+  { form: 'o-ring', name: 'O-ring port', portForm: 'a chamfer or groove for an O-ring', nutForm: 'O-ring sits where the drawing says', usedOn: 'booster pressure hoses', source: 'ISO 6149-1' },
+  { form: 'spigot', name: 'spigot with O-ring, held by pin or clip', portForm: 'a plain bore with a groove', nutForm: 'new O-ring, new roll pin or clip', usedOn: 'clutch slaves and lines', source: 'trade practice' },
 ]; // prettier-ignore
 
 export const findSeat = (form: string): SeatRow | undefined => SEATS.find((seat) => seat.form === form);

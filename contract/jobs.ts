@@ -1,0 +1,264 @@
+import { Type as T, type Static } from '@sinclair/typebox';
+import { REQUESTS, type Request } from '@kerabat/core/ask';
+import type { Chain } from '@kerabat/core/chain';
+import type { Joint } from '@kerabat/core/fit';
+import type { Safety, SlipLine } from '@kerabat/core/slip';
+import { FittingKind, FourState, Instrument, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
+import { Vehicle } from './catalogue.js';
+
+/** Jobs: what was asked, seen, decided and ordered. */
+
+export const RequestKind = oneOf(REQUESTS.map((r) => r.id) as Request[]);
+
+export const JobFields = {
+  asker: text(80),
+  request: RequestKind,
+  complaint: T.Union([text(40), T.Null()]),
+  words: T.String({ maxLength: 1000 }),
+  vehicleId: T.Union([text(80), T.Null()]),
+  built: T.Union([Month, T.Null()]),
+  options: T.Array(text(20), { maxItems: 20 }),
+  slot: T.Union([text(40), T.Null()]),
+};
+export const NewJob = strict(JobFields, { $id: 'NewJob' });
+export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(['open', 'ordered', 'closed'] as const) }), {
+  $id: 'JobChange',
+  additionalProperties: false,
+});
+export const Job = T.Object(
+  {
+    id: T.Integer(),
+    ...JobFields,
+    state: oneOf(['open', 'ordered', 'closed'] as const),
+    createdAt: T.String(),
+    updatedAt: T.String(),
+    openedBy: T.String(),
+    version: T.Integer(),
+  },
+  { $id: 'Job' },
+);
+export const JobRow = T.Object(
+  {
+    id: T.Integer(),
+    asker: T.String(),
+    request: RequestKind,
+    state: T.String(),
+    vehicle: T.String(),
+    slot: T.String(),
+    updatedAt: T.String(),
+    /** The slip's sentence, as computed when the job was last touched. */
+    safety: T.String(),
+    safe: T.Boolean(),
+  },
+  { $id: 'JobRow' },
+);
+
+const evidenceBase = { attribute: text(40), position: T.Optional(text(30)), instrument: T.Optional(Instrument), onVehicle: T.Optional(T.Boolean()), slot: T.Optional(text(40)) };
+export const NewEvidence = T.Union(
+  [
+    strict({ ...evidenceBase, kind: T.Literal('quantity'), value: Quantity }),
+    strict({ ...evidenceBase, kind: T.Literal('count'), value: T.Integer() }),
+    strict({ ...evidenceBase, kind: oneOf(['mark', 'choice', 'thread', 'month'] as const), value: text(60) }),
+  ],
+  { $id: 'NewEvidence' },
+);
+export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(40)), onVehicle: T.Optional(T.Boolean()) }, { $id: 'BenchLineRequest' });
+export const EvidenceView = T.Object({
+  id: T.Integer(),
+  slot: T.String(),
+  attribute: T.String(),
+  position: T.Optional(T.String()),
+  words: T.String(),
+  value: T.String(),
+  instrument: T.Optional(T.String()),
+  onVehicle: T.Boolean(),
+  by: T.String(),
+  at: T.String(),
+  withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
+});
+
+/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "fluid", "remedy:KEY", "override:SLOT/JOINT". */
+export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
+export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) }, { $id: 'DecisionRequest' });
+export const Decision = T.Object(
+  { subject: T.String(), value: T.Union([DecisionValue, T.Null()]), reason: T.String(), by: T.String(), at: T.String(), version: T.Integer() },
+  { $id: 'Decision' },
+);
+
+export const SlipEditRequest = strict(
+  { quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })), dropped: T.Optional(T.Boolean()), note: T.Optional(T.String({ maxLength: 200 })) },
+  { $id: 'SlipEditRequest' },
+);
+export const SlipAddRequest = strict(
+  { section: SlipSection, words: text(200), number: T.Optional(text(60)), quantity: T.Integer({ minimum: 1, maximum: 999 }), reason: text(200) },
+  { $id: 'SlipAddRequest' },
+);
+export const SlipLineView = T.Object(
+  {
+    key: T.String(),
+    section: SlipSection,
+    words: T.String(),
+    number: T.Optional(T.String()),
+    quantity: T.Integer(),
+    unit: T.Optional(T.String()),
+    reason: T.String(),
+    wants: T.Optional(
+      T.Object({ kind: FittingKind, thread: T.Optional(T.String()), seat: T.Optional(T.String()), tube: T.Optional(T.String()), grade: T.Optional(T.String()) }),
+    ),
+    version: T.Integer(),
+    dropped: T.Boolean(),
+    note: T.Optional(T.String()),
+    byHand: T.Boolean(),
+  },
+  { $id: 'SlipLine' },
+);
+
+export const BearingView = T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String() });
+export const CandidateView = T.Object({
+  unitId: T.String(),
+  name: T.String(),
+  maker: T.String(),
+  numbers: T.Array(T.String()),
+  probability: T.Number(),
+  recorded: T.Boolean(),
+  /** What the vehicle's record says of it: build range, option. */
+  fitted: T.String(),
+  agrees: T.Array(BearingView),
+  disagrees: T.Array(BearingView),
+  unrecorded: T.Array(BearingView),
+});
+export const IdentificationView = T.Object({
+  pool: T.Integer(),
+  candidates: T.Array(CandidateView),
+  eliminated: T.Array(CandidateView),
+  eliminatedCount: T.Integer(),
+  oddOneOut: T.Optional(T.Object({ attribute: T.String(), sentence: T.String() })),
+  verdict: oneOf(['enough', 'not-enough', 'contradictory', 'none'] as const),
+  advice: T.String(),
+  entropyBits: T.Number(),
+});
+
+export const RemedyView = T.Object({ key: T.String(), words: T.String(), minutes: T.Number(), risk: T.String(), accepted: T.Boolean(), slip: T.Array(T.Unknown()) });
+export const CheckView = T.Object({
+  id: T.String(),
+  words: T.String(),
+  vehicle: T.Optional(T.String()),
+  vehicleOrigin: T.Optional(oneOf(['measured', 'vehicle-record', 'old-unit'] as const)),
+  unit: T.Optional(T.String()),
+  rule: T.String(),
+  state: FourState,
+  sentence: T.String(),
+  measure: T.Optional(T.Object({ what: T.String(), where: T.String(), line: T.String(), onVehicle: T.Boolean() })),
+  remedies: T.Array(RemedyView),
+  slip: T.Array(T.Unknown()),
+});
+export const JointView = T.Object({ id: T.String(), words: T.String(), place: oneOf(['up', 'down', 'side'] as const), state: FourState, checks: T.Array(CheckView) });
+
+export const ChainView = T.Object({
+  system: oneOf(['brake', 'clutch'] as const),
+  links: T.Array(
+    T.Object({ id: T.String(), words: T.String(), slot: T.Optional(T.String()), now: T.Optional(T.String()), next: T.Optional(T.String()), side: T.Optional(FourState) }),
+  ),
+  joints: T.Array(T.Object({ from: T.String(), to: T.String(), state: FourState, words: T.String() })),
+});
+
+const UnitRef = T.Object({ unitId: T.String(), name: T.String(), maker: T.String(), number: T.Optional(T.String()), bore: T.Optional(T.String()) });
+export const LinePort = T.Object({ position: T.String(), thread: T.Optional(T.String()), seat: T.Optional(T.String()), seatForm: T.Optional(T.String()), nutForm: T.Optional(T.String()), feeds: T.Optional(T.String()), tubes: T.Array(T.String()), hex: T.Optional(T.String()) });
+export const KitView = T.Object({ id: T.String(), name: T.String(), number: T.Optional(T.String()), state: FourState, sentence: T.String(), contents: T.Array(T.String()), chosen: T.Boolean() });
+export const FluidView = T.Object({
+  cap: T.Optional(T.String()),
+  capOrigin: T.Optional(T.String()),
+  seals: T.Array(T.String()),
+  chosen: T.Optional(T.String()),
+  conflict: T.Optional(T.String()),
+  state: FourState,
+  sentence: T.String(),
+  grades: T.Array(T.Object({ grade: T.String(), state: FourState, sentence: T.String() })),
+});
+export const FeelView = T.Object({
+  kind: oneOf(['brake-master', 'clutch-master', 'slave'] as const),
+  from: Quantity,
+  to: Quantity,
+  pressureRatio: T.Number(),
+  travelRatio: T.Number(),
+  areaFrom: Quantity,
+  areaTo: Quantity,
+  summary: T.String(),
+  working: T.String(),
+});
+
+/** One slot of a job with everything computed for it. */
+export const SlotWork = T.Object(
+  {
+    slot: T.String(),
+    words: T.String(),
+    kind: UnitKind,
+    evidence: T.Array(EvidenceView),
+    identification: IdentificationView,
+    old: T.Optional(UnitRef),
+    /** How the old unit came to be known: decided by a person, or by evidence that is enough. */
+    oldBy: T.Optional(T.String()),
+    chosen: T.Optional(UnitRef),
+    joints: T.Array(JointView),
+    ports: T.Array(LinePort),
+    kits: T.Array(KitView),
+    feel: T.Optional(FeelView),
+    matedWarning: T.Optional(T.String()),
+  },
+  { $id: 'SlotWork' },
+);
+
+export const Workspace = T.Object(
+  {
+    job: Job,
+    vehicle: T.Optional(Vehicle),
+    reading: T.Optional(
+      T.Object({
+        sentence: T.String(),
+        suspects: T.Array(UnitKind),
+        ruleOutFirst: T.Array(T.Object({ cause: T.String(), check: T.String(), minutes: T.Number(), then: T.String() })),
+      }),
+    ),
+    chain: ChainView,
+    work: T.Array(SlotWork),
+    fluid: FluidView,
+    decisions: T.Array(Decision),
+    slip: T.Array(SlipLineView),
+    safety: T.Object({
+      safe: T.Boolean(),
+      sentence: T.String(),
+      blockers: T.Array(T.Object({ key: T.String(), words: T.String() })),
+      overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
+    }),
+    cautions: T.Array(T.String()),
+  },
+  { $id: 'Workspace' },
+);
+
+export type NewJob = Static<typeof NewJob>;
+export type JobChange = Static<typeof JobChange>;
+export type Job = Static<typeof Job>;
+export type JobRow = Static<typeof JobRow>;
+export type NewEvidence = Static<typeof NewEvidence>;
+export type EvidenceView = Static<typeof EvidenceView>;
+export type DecisionRequest = Static<typeof DecisionRequest>;
+export type Decision = Static<typeof Decision>;
+export type SlipEditRequest = Static<typeof SlipEditRequest>;
+export type SlipAddRequest = Static<typeof SlipAddRequest>;
+export type SlipLineView = Static<typeof SlipLineView>;
+export type CandidateView = Static<typeof CandidateView>;
+export type IdentificationView = Static<typeof IdentificationView>;
+export type JointView = Static<typeof JointView>;
+export type CheckView = Static<typeof CheckView>;
+export type ChainView = Static<typeof ChainView>;
+export type KitView = Static<typeof KitView>;
+export type FluidView = Static<typeof FluidView>;
+export type FeelView = Static<typeof FeelView>;
+export type SlotWork = Static<typeof SlotWork>;
+export type Workspace = Static<typeof Workspace>;
+
+/** The core owns these; the wire may not drift from them. */
+export const jointIsCores: Same<keyof JointView, keyof Joint> = true;
+export const chainIsCores: Same<keyof ChainView, keyof Chain> = true;
+export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
+export const safetyIsCores: Same<keyof Workspace['safety'], keyof Safety> = true;

@@ -1,0 +1,48 @@
+import type { TSchema } from '@sinclair/typebox';
+import * as catalogue from './catalogue.js';
+import * as jobs from './jobs.js';
+import * as practice from './practice.js';
+import * as tools from './tools.js';
+
+export interface RouteShape {
+  readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+  readonly path: string;
+  readonly summary: string;
+  readonly query?: readonly string[];
+  readonly body?: TSchema;
+  readonly answer?: TSchema;
+  /** Takes If-Match and answers 412 when somebody else was there first. */
+  readonly guarded?: true;
+}
+
+/** Every route of the server under /api/v1. The OpenAPI document is made from this list. */
+export const ROUTES: readonly RouteShape[] = [
+  { method: 'get', path: '/vehicles', summary: 'Search vehicles by words and facets', query: ['q', 'maker', 'series', 'built', 'option', 'assistance', 'limit'], answer: catalogue.VehicleSearch },
+  { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
+  { method: 'get', path: '/units', summary: 'Units by kind and words', query: ['kind', 'q', 'limit'] },
+  { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
+  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: ['depth', 'grade', 'minTrust'], answer: catalogue.KinAnswer },
+  { method: 'get', path: '/numbers', summary: 'Find a part number in any writing', query: ['q', 'limit'], answer: catalogue.NumberSearch },
+  { method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: ['q'], answer: catalogue.Found },
+  { method: 'get', path: '/catalogue', summary: 'What the catalogue holds and where it comes from', answer: catalogue.CatalogueSummary },
+  { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },
+  { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },
+  { method: 'get', path: '/jobs/{id}', summary: 'A job with everything computed for it', answer: jobs.Workspace },
+  { method: 'patch', path: '/jobs/{id}', summary: 'Change what was asked', body: jobs.JobChange, answer: jobs.Job, guarded: true },
+  { method: 'post', path: '/jobs/{id}/evidence', summary: 'Add a piece of evidence', body: jobs.NewEvidence },
+  { method: 'post', path: '/jobs/{id}/bench-line', summary: 'Add evidence as it is called across the shop', body: jobs.BenchLineRequest },
+  { method: 'post', path: '/jobs/{id}/evidence/{evidenceId}/withdraw', summary: 'Withdraw a piece of evidence; it stays on record' },
+  { method: 'put', path: '/jobs/{id}/decisions/{subject}', summary: 'Decide', body: jobs.DecisionRequest, answer: jobs.Decision, guarded: true },
+  { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
+  { method: 'put', path: '/jobs/{id}/slip/{key}', summary: 'Edit a slip line', body: jobs.SlipEditRequest, guarded: true },
+  { method: 'post', path: '/jobs/{id}/slip', summary: 'Add a slip line by hand', body: jobs.SlipAddRequest },
+  { method: 'get', path: '/jobs/{id}/slip.csv', summary: 'The slip as CSV' },
+  { method: 'get', path: '/jobs/{id}/slip.json', summary: 'The slip as JSON' },
+  { method: 'get', path: '/jobs/{id}/slip.pdf', summary: 'The slip to print' },
+  { method: 'get', path: '/practice', summary: 'Workshop settings', answer: practice.PracticeAnswer },
+  { method: 'put', path: '/practice/{key}', summary: 'Change a workshop setting', body: practice.PracticeChange, guarded: true },
+  { method: 'post', path: '/tools/bore/identify', summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },
+  { method: 'post', path: '/tools/bore/change', summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
+  { method: 'post', path: '/tools/thread/read', summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
+  { method: 'post', path: '/tools/quantity/read', summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
+]; // prettier-ignore

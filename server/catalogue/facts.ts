@@ -1,0 +1,27 @@
+import { findAttribute, type AttributeName } from '@kerabat/core/attribute';
+import type { Fact } from '@kerabat/core/unit';
+
+/** A fact as both fact tables hold it. */
+export interface FactRow {
+  readonly attribute: string;
+  readonly position: string;
+  readonly presence: 'recorded' | 'none';
+  readonly num: number | null;
+  readonly txt: string | null;
+  readonly tolerance: number | null;
+  readonly source: string;
+}
+
+/** A table row as the core's fact. Rows of attributes that this version does not know are left out. */
+export function factOfRow(row: FactRow): Fact[] {
+  if (!findAttribute(row.attribute)) return [];
+  return [
+    {
+      attribute: row.attribute as AttributeName,
+      ...(row.position === '' ? {} : { position: row.position }),
+      value: row.presence === 'none' ? null : (row.num ?? row.txt),
+      ...(row.tolerance === null ? {} : { tolerance: row.tolerance }),
+      source: row.source,
+    },
+  ];
+}

@@ -1,0 +1,37 @@
+import type { Found } from '@kerabat/contract';
+import { readThread } from '@kerabat/core/thread';
+import type { Stores } from '../main/stores.js';
+
+type Hit = Found['hits'][number];
+
+/** The quick box: says what it took the text for, and answers hits of every kind with the likeliest kind first. */
+export function find(query: string, stores: Stores): Found {
+  if (query === '') return { query, takenFor: 'nothing yet', hits: [] };
+  const thread = readThread(query);
+  const threads: Hit[] =
+    thread.designation === undefined ? [] : [{ kind: 'thread', id: thread.designation, words: thread.designation, detail: thread.unusual ?? 'a thread that hydraulics use' }];
+  const found = stores.numbers.find(query, 8);
+  const numbers: Hit[] = [...found.exact, ...found.normalised, ...found.near].slice(0, 8).map((n) => ({
+    kind: 'number',
+    id: n.leadsTo.kind === 'unit' ? `unit:${n.leadsTo.id ?? ''}` : n.written,
+    words: `${n.issuer} ${n.written}`,
+    detail: `${n.kind === 'casting' ? 'casting mark' : n.status}: ${n.leadsTo.words}`,
+  }));
+  const vehicles: Hit[] = stores.vehicles
+    .search({ q: query, maker: '', series: '', built: '', option: '', assistance: '', limit: 6 })
+    .vehicles.map((v) => ({ kind: 'vehicle', id: v.id, words: `${v.maker} ${v.name}`, detail: `${v.series}, built ${v.builtFrom} to ${v.builtTo ?? 'now'}` }));
+  const jobs: Hit[] = stores.jobs
+    .list((key) => vehicleWords(key, stores))
+    .filter((job) => (/^\d+$/.test(query) ? job.id === Number(query) : `${job.asker} ${job.vehicle}`.toLowerCase().includes(query.toLowerCase())))
+    .slice(0, 6)
+    .map((job) => ({ kind: 'job', id: String(job.id), words: `Job ${String(job.id).padStart(4, '0')}, ${job.asker}`, detail: job.vehicle }));
+  const hits = [...(thread.recognised ? threads : []), ...numbers, ...vehicles, ...jobs];
+  const first = hits[0];
+  return { query, takenFor: first ? { thread: 'a thread', number: 'a part number', vehicle: 'a vehicle', job: 'a job', unit: 'a unit' }[first.kind] : 'nothing that is known here', hits };
+} // prettier-ignore
+
+/** A vehicle's name as people say it; the key when it left the catalogue. */
+export function vehicleWords(key: string, stores: Stores): string {
+  const vehicle = stores.vehicles.get(key);
+  return vehicle ? `${vehicle.maker} ${vehicle.name}` : key;
+}

@@ -1,0 +1,80 @@
+import type { NumberSearch, NumberView } from '@kerabat/contract';
+import { looseKey, numberKey, numberProblem, searchKeys } from '@kerabat/core/number';
+import type { Db } from '../db/open.js';
+
+export interface NumberRow {
+  readonly id: number;
+  readonly issuer: string;
+  readonly ignored: string;
+  readonly written: string;
+  readonly key: string;
+  readonly loose: string;
+  readonly kind: NumberView['kind'];
+  readonly status: NumberView['status'];
+  readonly unitKey: string | null;
+  readonly unitName: string | null;
+  readonly kitKey: string | null;
+  readonly kitName: string | null;
+  readonly fittingKey: string | null;
+  readonly fittingName: string | null;
+  readonly note: string;
+  readonly source: string;
+}
+
+export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS ignored, n.written, n.key, n.loose, n.kind, n.status,
+    u.key AS unitKey, u.name AS unitName, k.key AS kitKey, k.name AS kitName, f.key AS fittingKey, f.name AS fittingName, n.note, s.title AS source
+  FROM number n JOIN maker m ON m.id = n.maker_id JOIN source s ON s.id = n.source_id
+  LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id`;
+
+export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS} WHERE n.loose = ? ORDER BY n.id LIMIT ?`;
+const PREFIXES = `SELECT DISTINCT prefix FROM maker WHERE prefix <> ''`;
+
+export function numberView(row: NumberRow): NumberView {
+  return {
+    id: row.id,
+    issuer: row.issuer,
+    written: row.written,
+    kind: row.kind,
+    status: row.status,
+    leadsTo: leadsTo(row),
+    note: row.note,
+    source: row.source,
+  };
+}
+
+function leadsTo(row: NumberRow): NumberView['leadsTo'] {
+  if (row.kind === 'casting') return { kind: 'mark', words: 'a casting mark, shared by variants: not a number to order by' };
+  if (row.unitKey) return { kind: 'unit', id: row.unitKey, words: row.unitName ?? row.unitKey };
+  if (row.kitKey) return { kind: 'kit', id: row.kitKey, words: row.kitName ?? row.kitKey };
+  if (row.fittingKey) return { kind: 'fitting', id: row.fittingKey, words: row.fittingName ?? row.fittingKey };
+  return { kind: 'nothing', words: 'known as a number; what it is for is not recorded' };
+}
+
+/** Part numbers in any writing. */
+export function numberStore(db: Db) {
+  const byLoose = db.prepare<[string, number], NumberRow>(NUMBERS_BY_LOOSE);
+  const prefixes = db.prepare<[], { prefix: string }>(PREFIXES);
+
+  return {
+    /**
+     * Exact: written just so. Normalised: one number by its issuer's own rule. Near: the same letters and digits, but the
+     * issuer's marks differ or its prefix was left off; it may be another number, so it is shown apart.
+     */
+    find(query: string, limit: number): NumberSearch {
+      const problem = numberProblem(query);
+      const answer: { query: string; exact: NumberView[]; normalised: NumberView[]; near: NumberView[]; problem?: string } = { query, exact: [], normalised: [], near: [] };
+      if (problem !== undefined) return { ...answer, problem };
+      const keys = searchKeys(query, prefixes.all().map((p) => p.prefix));
+      const typed = query.trim();
+      for (const key of keys) {
+        for (const row of byLoose.all(key, limit)) {
+          const list = row.written === typed ? answer.exact : key === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key ? answer.normalised : answer.near;
+          if (list.length < limit) list.push(numberView(row));
+        }
+      }
+      return answer;
+    },
+  };
+}
+
+export type NumberStore = ReturnType<typeof numberStore>;

@@ -1,0 +1,111 @@
+import type { NumberView, UnitDetail, UnitSummary } from '@kerabat/contract';
+import { attributeWords, valueWords } from '@kerabat/core/attribute';
+import { boreName } from '@kerabat/core/bore';
+import { numberOf, type UnitDesign, type UnitKind } from '@kerabat/core/unit';
+import type { Db } from '../db/open.js';
+import { notFound } from '../http/problem.js';
+import { factOfRow, type FactRow } from './facts.js';
+import { NUMBER_COLUMNS, numberView, type NumberRow } from './numbers.js';
+
+interface UnitRow {
+  readonly id: number;
+  readonly key: string;
+  readonly kind: UnitKind;
+  readonly name: string;
+  readonly maker: string;
+  readonly note: string;
+  readonly source: string;
+}
+
+const UNIT = `SELECT u.id, u.key, u.kind, u.name, m.name AS maker, u.note, s.title AS source
+  FROM unit u JOIN maker m ON m.id = u.maker_id JOIN source s ON s.id = u.source_id`;
+const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source`;
+
+const SQL = {
+  byKey: `${UNIT} WHERE u.key = ?`,
+  ofKind: `${UNIT} WHERE u.kind = ? ORDER BY u.key`,
+  search: `${UNIT} WHERE (@kind = '' OR u.kind = @kind) AND (@q = '' OR u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q || '%')
+    ORDER BY u.kind, u.key LIMIT @limit`,
+  facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY f.attribute, f.position`,
+  factsOfKind: `SELECT f.unit_id AS unitId, f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
+    FROM unit u JOIN unit_fact f ON f.unit_id = u.id JOIN source s ON s.id = f.source_id WHERE u.kind = ?`,
+  orderNumbers: `SELECT n.written, m.prefix FROM number n JOIN maker m ON m.id = n.maker_id
+    WHERE n.unit_id = ? AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
+  numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind, n.status = 'current' DESC, n.id`,
+  fitted: `SELECT v.key AS vehicleId, m.name || ' ' || v.name AS vehicle, c.slot FROM chain_entry c
+    JOIN vehicle v ON v.id = c.vehicle_id JOIN maker m ON m.id = v.maker_id WHERE c.unit_id = ? GROUP BY v.id, c.slot ORDER BY v.key`,
+};
+
+/** Units as the catalogue records them. */
+export function unitStore(db: Db) {
+  const byKey = db.prepare<[string], UnitRow>(SQL.byKey);
+  const ofKind = db.prepare<[string], UnitRow>(SQL.ofKind);
+  const search = db.prepare<[{ kind: string; q: string; limit: number }], UnitRow>(SQL.search);
+  const facts = db.prepare<[number], FactRow>(SQL.facts);
+  const factsOfKind = db.prepare<[string], FactRow & { unitId: number }>(SQL.factsOfKind);
+  const orderNumbers = db.prepare<[number], { written: string }>(SQL.orderNumbers);
+  const numbers = db.prepare<[number], NumberRow>(SQL.numbers);
+  const fitted = db.prepare<[number], { vehicleId: string; vehicle: string; slot: string }>(SQL.fitted);
+
+  const design = (row: UnitRow): UnitDesign => ({
+    id: row.key,
+    kind: row.kind,
+    name: row.name,
+    maker: row.maker,
+    facts: facts.all(row.id).flatMap(factOfRow),
+  });
+  const numbersOf = (id: number): string[] => orderNumbers.all(id).map((n) => n.written);
+
+  return {
+    /** One unit for the core, or undefined when there is no such key. */
+    design(key: string): UnitDesign | undefined {
+      const row = byKey.get(key);
+      return row && design(row);
+    },
+    /** All units of a kind, each with its facts, in two statements. */
+    designsOfKind(kind: UnitKind): UnitDesign[] {
+      const byUnit = new Map<number, FactRow[]>();
+      for (const fact of factsOfKind.iterate(kind)) {
+        const list = byUnit.get(fact.unitId);
+        if (list) list.push(fact);
+        else byUnit.set(fact.unitId, [fact]);
+      }
+      return ofKind.all(kind).map((row) => ({ id: row.key, kind, name: row.name, maker: row.maker, facts: (byUnit.get(row.id) ?? []).flatMap(factOfRow) }));
+    },
+    numbers(key: string): string[] {
+      const row = byKey.get(key);
+      return row ? numbersOf(row.id) : [];
+    },
+    search(kind: string, q: string, limit: number): UnitSummary[] {
+      return search.all({ kind, q, limit }).map((row) => {
+        const bore = numberOf(facts.all(row.id).flatMap(factOfRow), 'bore');
+        const name = bore === undefined ? null : (boreName(bore) ?? valueWords('bore', bore));
+        return { id: row.key, kind: row.kind, name: row.name, maker: row.maker, bore: name, numbers: numbersOf(row.id) };
+      });
+    },
+    detail(key: string): UnitDetail {
+      const row = byKey.get(key);
+      if (!row) throw notFound(`There is no unit "${key}" in the catalogue.`);
+      const views: NumberView[] = numbers.all(row.id).map(numberView);
+      return {
+        id: row.key,
+        kind: row.kind,
+        name: row.name,
+        maker: row.maker,
+        note: row.note,
+        source: row.source,
+        facts: design(row).facts.map((fact) => ({
+          attribute: fact.attribute,
+          words: attributeWords(fact.attribute, fact.position),
+          ...(fact.position === undefined ? {} : { position: fact.position }),
+          value: valueWords(fact.attribute, fact.value),
+          source: fact.source,
+        })),
+        numbers: views,
+        fitted: fitted.all(row.id),
+      };
+    },
+  };
+}
+
+export type UnitStore = ReturnType<typeof unitStore>;

@@ -1,0 +1,110 @@
+import type { ChainEntry, Vehicle, VehicleDetail, VehicleSearch } from '@kerabat/contract';
+import type { Fact } from '@kerabat/core/unit';
+import type { Db } from '../db/open.js';
+import { notFound } from '../http/problem.js';
+import { factOfRow, type FactRow } from './facts.js';
+
+interface VehicleRow {
+  readonly id: number;
+  readonly key: string;
+  readonly maker: string;
+  readonly series: string;
+  readonly name: string;
+  readonly builtFrom: string;
+  readonly builtTo: string | null;
+  readonly weightClass: string;
+  readonly gearbox: string;
+  readonly assistance: string;
+  readonly drivingSide: string;
+  readonly note: string;
+}
+
+export interface VehicleQuery {
+  readonly q: string;
+  readonly maker: string;
+  readonly series: string;
+  readonly built: string;
+  readonly option: string;
+  readonly assistance: string;
+  readonly limit: number;
+}
+
+const VEHICLE = `SELECT v.id, v.key, m.name AS maker, v.series, v.name, v.built_from AS builtFrom, v.built_to AS builtTo, v.weight_class AS weightClass,
+  v.gearbox, v.assistance, v.driving_side AS drivingSide, v.note FROM vehicle v JOIN maker m ON m.id = v.maker_id`;
+const SQL = {
+  all: `${VEHICLE} ORDER BY m.name, v.series, v.built_from`,
+  byKey: `${VEHICLE} WHERE v.key = ?`,
+  options: `SELECT vehicle_id AS vehicleId, code, meaning FROM vehicle_option ORDER BY code`,
+  chain: `SELECT c.slot, u.key AS unitId, u.name AS unitName, NULLIF(c.built_from, '') AS builtFrom, NULLIF(c.built_to, '') AS builtTo,
+    NULLIF(c.option_code, '') AS option, NULLIF(c.mated_set, '') AS matedSet
+    FROM chain_entry c JOIN unit u ON u.id = c.unit_id JOIN vehicle v ON v.id = c.vehicle_id WHERE v.key = ? ORDER BY c.slot, c.built_from, u.key`,
+  facts: `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
+    FROM vehicle_fact f JOIN vehicle v ON v.id = f.vehicle_id JOIN source s ON s.id = f.source_id WHERE v.key = ? AND f.slot = ?`,
+};
+
+/** Vehicles, searched by typed words; the facets narrow further and are never needed. */
+export function vehicleStore(db: Db) {
+  const all = db.prepare<[], VehicleRow>(SQL.all);
+  const byKey = db.prepare<[string], VehicleRow>(SQL.byKey);
+  const options = db.prepare<[], { vehicleId: number; code: string; meaning: string }>(SQL.options);
+  const chain = db.prepare<[string], ChainEntry>(SQL.chain);
+  const facts = db.prepare<[string, string], FactRow>(SQL.facts);
+
+  const view = (row: VehicleRow, codes: readonly { vehicleId: number; code: string; meaning: string }[]): Vehicle => {
+    const { id, key, ...rest } = row;
+    return { id: key, ...rest, options: codes.filter((c) => c.vehicleId === id).map(({ code, meaning }) => ({ code, meaning })) };
+  };
+
+  return {
+    get(key: string): Vehicle | undefined {
+      const row = byKey.get(key);
+      return row && view(row, options.all());
+    },
+    detail(key: string): VehicleDetail {
+      const row = byKey.get(key);
+      if (!row) throw notFound(`There is no vehicle "${key}" in the catalogue.`);
+      return { ...view(row, options.all()), chain: chain.all(key) };
+    },
+    chain: (key: string): ChainEntry[] => chain.all(key),
+    /** The vehicle's own side of the joints at a slot. */
+    facts: (key: string, slot: string): Fact[] => facts.all(key, slot).flatMap(factOfRow),
+    search(query: VehicleQuery): VehicleSearch {
+      const codes = options.all();
+      const words = query.q.toLowerCase().split(/\s+/).filter((w) => w !== '');
+      const vehicles = all.all().map((row) => view(row, codes)).filter((v) => matches(v, query, words));
+      return {
+        vehicles: vehicles.slice(0, query.limit),
+        total: vehicles.length,
+        facets: {
+          maker: tally(vehicles.map((v) => v.maker)),
+          series: tally(vehicles.map((v) => v.series)),
+          option: tally(vehicles.flatMap((v) => v.options.map((o) => o.code))),
+          assistance: tally(vehicles.map((v) => v.assistance)),
+        },
+      };
+    },
+  };
+}
+
+function matches(v: Vehicle, query: VehicleQuery, words: readonly string[]): boolean {
+  const text = [v.maker, v.series, v.name, v.weightClass, v.gearbox, v.assistance, ...v.options.map((o) => o.code)].join(' ').toLowerCase();
+  const year = (word: string): boolean => /^(19|20)\d\d$/.test(word) && builtDuring(v, `${word}-01`, `${word}-12`);
+  return (
+    words.every((word) => text.includes(word) || year(word)) &&
+    (query.maker === '' || v.maker === query.maker) &&
+    (query.series === '' || v.series === query.series) &&
+    (query.assistance === '' || v.assistance === query.assistance) &&
+    (query.option === '' || v.options.some((o) => o.code === query.option)) &&
+    (query.built === '' || builtDuring(v, query.built, query.built))
+  );
+}
+
+const builtDuring = (v: Vehicle, from: string, to: string): boolean => v.builtFrom <= to && (v.builtTo === null || v.builtTo >= from);
+
+function tally(values: readonly string[]): { value: string; count: number }[] {
+  const counts = new Map<string, number>();
+  for (const value of values) if (value !== '') counts.set(value, (counts.get(value) ?? 0) + 1);
+  return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1));
+}
+
+export type VehicleStore = ReturnType<typeof vehicleStore>;

@@ -1,0 +1,49 @@
+import { SLOTS } from '@kerabat/core/chain';
+import { FITTING_KINDS } from '@kerabat/core/slip';
+import { findFluid } from '@kerabat/core/fluid';
+import { findThread } from '@kerabat/core/thread';
+import { UNIT_KINDS } from '@kerabat/core/unit';
+import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
+
+/** One catalogue file: its columns. The order of the list is the order of loading, so that keys exist before they are used. */
+export interface TableShape {
+  readonly file: string;
+  readonly columns: readonly string[];
+  readonly optional: readonly string[];
+  /** A sentence when a cell cannot be what it says. */
+  readonly check?: Readonly<Record<string, (cell: string) => string | undefined>>;
+}
+
+const among = (values: readonly string[]) => (cell: string) =>
+  values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`;
+const month = (cell: string) => (cell === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(cell) ? undefined : `"${cell}" is not a month like 2004-09.`);
+const date = (cell: string) => (/^\d{4}-\d{2}-\d{2}$/.test(cell) ? undefined : `"${cell}" is not a date like 2004-09-30.`);
+const filled = (cell: string) => (cell === '' ? 'It must not be empty.' : undefined);
+const thread = (cell: string) => (cell === '' || findThread(cell) ? undefined : `"${cell}" is no thread of a standard series.`);
+const decimal = (cell: string) => (cell === '' || /^\d+(\.\d+)?$/.test(cell) ? undefined : `"${cell}" is not a decimal number.`);
+const grade = (cell: string) => (cell === '' || findFluid(cell) ? undefined : `"${cell}" is not a fluid grade that is known here.`);
+
+export const LINK_KINDS = ['same', 'superseded-by', 'drop-in', 'with-changes', 'does-not-fit'];
+
+export const TABLES = {
+  sources: { file: 'sources.csv', columns: ['source', 'kind', 'title', 'issued'], optional: ['note'], check: { source: filled, kind: among(['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced']), issued: date } },
+  makers: { file: 'makers.csv', columns: ['maker', 'name', 'role'], optional: ['ignored_marks', 'prefix'], check: { maker: filled, role: among(['vehicles', 'units', 'aftermarket', 'rebuilder']) } },
+  vehicles: { file: 'vehicles.csv', columns: ['vehicle', 'maker', 'series', 'name', 'built_from', 'built_to', 'source'], optional: ['weight_class', 'gearbox', 'assistance', 'driving_side', 'note'], check: { vehicle: filled, built_from: month, built_to: month } },
+  vehicleOptions: { file: 'vehicle-options.csv', columns: ['vehicle', 'code', 'meaning'], optional: [], check: { code: filled } },
+  vehicleSides: { file: 'vehicle-sides.csv', columns: ['vehicle', 'slot', 'source'], optional: PLAIN_COLUMNS.map((c) => c.heading), check: { slot: among(['pedal', ...SLOTS.map((s) => s.slot)]) } },
+  vehicleLines: { file: 'vehicle-lines.csv', columns: ['vehicle', 'slot', 'position', 'source'], optional: PORT_COLUMNS.map((c) => c.heading), check: { slot: among(SLOTS.map((s) => s.slot)), position: filled } },
+  units: { file: 'units.csv', columns: ['unit', 'kind', 'name', 'maker', 'source'], optional: ['note', ...PLAIN_COLUMNS.map((c) => c.heading)], check: { unit: filled, kind: among(UNIT_KINDS) } },
+  ports: { file: 'ports.csv', columns: ['unit', 'position', 'source'], optional: PORT_COLUMNS.map((c) => c.heading), check: { position: filled } },
+  kits: { file: 'kits.csv', columns: ['kit', 'kind', 'name', 'maker', 'bore_mm', 'source'], optional: ['bore_large_mm', 'seals'], check: { kit: filled, kind: among(UNIT_KINDS), bore_mm: (c: string) => filled(c) ?? decimal(c), bore_large_mm: decimal } },
+  kitContents: { file: 'kit-contents.csv', columns: ['kit', 'item', 'quantity'], optional: ['note'], check: { quantity: (c: string) => (/^[1-9]\d{0,2}$/.test(c) ? undefined : `"${c}" is not a whole number.`) } },
+  kitUnits: { file: 'kit-units.csv', columns: ['kit', 'unit', 'source'], optional: [] },
+  fittings: { file: 'fittings.csv', columns: ['fitting', 'kind', 'name', 'source'], optional: ['thread', 'seat', 'tube', 'grade', 'volume_ml'], check: { fitting: filled, kind: among(FITTING_KINDS), thread, grade, volume_ml: decimal } },
+  numbers: { file: 'numbers.csv', columns: ['issuer', 'number', 'kind', 'status', 'leads_to', 'source'], optional: ['note'], check: { number: (c: string) => (/\p{L}|\p{N}/u.test(c) ? undefined : 'There is no letter or digit in the number.'), kind: among(['order', 'casting', 'label']), status: among(['current', 'superseded', 'withdrawn', 'unknown']) } },
+  boxes: { file: 'boxes.csv', columns: ['issuer', 'number', 'item', 'presence', 'source'], optional: [], check: { presence: among(['included', 'left-out', 'unknown']) } },
+  chains: { file: 'chains.csv', columns: ['vehicle', 'slot', 'unit', 'source'], optional: ['built_from', 'built_to', 'option', 'mated_set'], check: { slot: among(SLOTS.map((s) => s.slot)), built_from: month, built_to: month } },
+  links: { file: 'links.csv', columns: ['link', 'kind', 'from', 'to', 'both_ways'], optional: [], check: { link: filled, kind: among(LINK_KINDS), both_ways: among(['yes', 'no']) } },
+  assertions: { file: 'assertions.csv', columns: ['link', 'source', 'date'], optional: ['person', 'note'], check: { date } },
+  conditions: { file: 'conditions.csv', columns: ['link', 'kind', 'text'], optional: ['number'], check: { kind: among(['move-over', 'mated-part', 'without-reservoir', 'rod', 'line', 'order', 'check']), text: filled } },
+} as const satisfies Record<string, TableShape>; // prettier-ignore
+
+export type TableName = keyof typeof TABLES;

@@ -1,0 +1,151 @@
+import type Router from '@koa/router';
+import type { Context } from 'koa';
+import { BenchLineRequest, DecisionRequest, JobChange, NewEvidence, NewJob, SlipAddRequest, SlipEditRequest } from '@kerabat/contract';
+import { COMPLAINTS } from '@kerabat/core/ask';
+import { findSlot } from '@kerabat/core/chain';
+import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
+import { vehicleWords } from '../catalogue/find.js';
+import { readBody } from '../http/body.js';
+import { personOf, seenVersion, tagOf } from '../http/guard.js';
+import { badRequest, notFound } from '../http/problem.js';
+import type { Stores } from '../main/stores.js';
+import { slipCsv, slipJson } from './export.js';
+import { slipPdf } from './print.js';
+import { checkSubject } from './subjects.js';
+import { workspaceOf } from './workspace.js';
+
+function jobId(ctx: Context & { params: Record<string, string> }): number {
+  const text = ctx.params['id'] ?? '';
+  if (!/^\d{1,9}$/.test(text)) throw notFound(`"${text.slice(0, 20)}" is not a job number.`);
+  return Number(text);
+}
+
+/** Jobs: what was asked, evidence, decisions, the slip. */
+export function jobRoutes(router: Router, stores: Stores, clock: () => string): void {
+  /** The workspace after a write; its safety sentence is kept for the list of jobs. */
+  const settled = (id: number) => {
+    const workspace = workspaceOf(id, stores);
+    stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence);
+    return workspace;
+  };
+  const checkAsked = (fields: Partial<NewJob>): void => {
+    if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId)) throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
+    if (fields.complaint && !COMPLAINTS.some((c) => c.id === fields.complaint)) throw badRequest(`"${fields.complaint}" is not a complaint that is known here.`, '/complaint');
+    if (fields.slot && !findSlot(fields.slot)) throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
+    if (fields.asker?.trim() === '') throw badRequest('Say who asks.', '/asker');
+  };
+
+  router.get('/jobs', (ctx) => {
+    ctx.body = { jobs: stores.jobs.list((key) => vehicleWords(key, stores)) };
+  });
+  router.post('/jobs', async (ctx) => {
+    const person = personOf(ctx);
+    const fields = await readBody(ctx, NewJob);
+    checkAsked(fields);
+    const job = stores.jobs.create(fields, person);
+    settled(job.id);
+    ctx.status = 201;
+    ctx.set('location', `/api/v1/jobs/${job.id}`);
+    ctx.set('etag', tagOf(job.version));
+    ctx.body = job;
+  });
+  router.get('/jobs/:id', (ctx) => {
+    const workspace = workspaceOf(jobId(ctx), stores);
+    ctx.set('etag', tagOf(workspace.job.version));
+    ctx.body = workspace;
+  });
+  router.patch('/jobs/:id', async (ctx) => {
+    personOf(ctx);
+    const [id, seen] = [jobId(ctx), seenVersion(ctx)];
+    const change = await readBody(ctx, JobChange);
+    checkAsked(change);
+    const job = stores.jobs.change(id, change, seen);
+    settled(id);
+    ctx.set('etag', tagOf(job.version));
+    ctx.body = job;
+  });
+
+  const slotFor = (id: number, wanted: string | undefined): string => {
+    const slot = wanted ?? stores.jobs.get(id).slot;
+    if (slot === null || slot === '') throw badRequest('Say first which unit this is about: the job has none yet.', '/slot');
+    if (!findSlot(slot)) throw badRequest(`"${slot}" is not a place in the chain.`, '/slot');
+    return slot;
+  };
+  router.post('/jobs/:id/evidence', async (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const { slot, ...item } = await readBody(ctx, NewEvidence);
+    const problem = evidenceProblem(item);
+    if (problem !== undefined) throw badRequest(problem, '/value');
+    const evidenceId = stores.jobs.addEvidence(id, slotFor(id, slot), item as Evidence, person);
+    settled(id);
+    ctx.status = 201;
+    ctx.body = { id: evidenceId };
+  });
+  router.post('/jobs/:id/bench-line', async (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const { line, slot, onVehicle } = await readBody(ctx, BenchLineRequest);
+    const read = readBenchLine(line);
+    if (!read.recognised) throw badRequest(read.problem, '/line');
+    const evidenceId = stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.evidence, onVehicle: onVehicle ?? true }, person);
+    settled(id);
+    ctx.status = 201;
+    ctx.body = { id: evidenceId, echo: read.echo, ...(read.doubt === undefined ? {} : { doubt: read.doubt }) };
+  });
+  router.post('/jobs/:id/evidence/:evidenceId/withdraw', (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    stores.jobs.withdraw(id, Number(ctx.params['evidenceId']), person);
+    settled(id);
+    ctx.status = 204;
+  });
+
+  router.put('/jobs/:id/decisions/:subject', async (ctx) => {
+    const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
+    const subject = ctx.params['subject'] ?? '';
+    const request = await readBody(ctx, DecisionRequest);
+    checkSubject(subject, request, stores);
+    const decision = stores.jobs.decide(id, subject, request, seen, person);
+    settled(id);
+    ctx.set('etag', tagOf(decision.version));
+    ctx.body = decision;
+  });
+  router.delete('/jobs/:id/decisions/:subject', (ctx) => {
+    const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
+    ctx.body = stores.jobs.decide(id, ctx.params['subject'] ?? '', null, seen, person);
+    settled(id);
+  });
+
+  router.put('/jobs/:id/slip/:key', async (ctx) => {
+    const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
+    const edit = await readBody(ctx, SlipEditRequest);
+    const key = ctx.params['key'] ?? '';
+    if (!workspaceOf(id, stores).slip.some((line) => line.key === key)) throw notFound('This line is no longer on the slip.');
+    const version = stores.jobs.editSlip(id, key, edit, seen, person);
+    settled(id);
+    ctx.set('etag', tagOf(version));
+    ctx.body = { key, version };
+  });
+  router.post('/jobs/:id/slip', async (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const key = stores.jobs.addSlip(id, await readBody(ctx, SlipAddRequest), person);
+    settled(id);
+    ctx.status = 201;
+    ctx.body = { key };
+  });
+
+  router.get('/jobs/:id/slip.csv', (ctx) => {
+    const id = jobId(ctx);
+    ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.csv"`);
+    ctx.type = 'text/csv; charset=utf-8';
+    ctx.body = slipCsv(workspaceOf(id, stores));
+  });
+  router.get('/jobs/:id/slip.json', (ctx) => {
+    const id = jobId(ctx);
+    ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.json"`);
+    ctx.body = slipJson(workspaceOf(id, stores));
+  });
+  router.get('/jobs/:id/slip.pdf', async (ctx) => {
+    const id = jobId(ctx);
+    ctx.type = 'application/pdf';
+    ctx.body = await slipPdf(workspaceOf(id, stores), clock());
+  });
+}

@@ -1,0 +1,223 @@
+import type { Decision, DecisionRequest, EvidenceView, Job, JobChange, JobRow, NewJob, SlipAddRequest, SlipEditRequest } from '@kerabat/contract';
+import { attributeWords, valueWords, type AttributeName } from '@kerabat/core/attribute';
+import { evidenceBase, type Evidence } from '@kerabat/core/identify';
+import { printBoth, type Quantity } from '@kerabat/core/units';
+import type { SlipEdit, SlipLine, SlipSection } from '@kerabat/core/slip';
+import type { Db } from '../db/open.js';
+import { conflict, notFound } from '../http/problem.js';
+
+interface JobDbRow {
+  readonly id: number;
+  readonly asker: string;
+  readonly request: Job['request'];
+  readonly complaint: string | null;
+  readonly words: string;
+  readonly vehicleId: string | null;
+  readonly built: string | null;
+  readonly options: string;
+  readonly slot: string | null;
+  readonly state: Job['state'];
+  readonly openedBy: string;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly version: number;
+  readonly safe: 0 | 1;
+  readonly safety: string;
+}
+interface EvidenceRow {
+  readonly id: number;
+  readonly slot: string;
+  readonly attribute: AttributeName;
+  readonly position: string | null;
+  readonly kind: Evidence['kind'];
+  readonly value: string;
+  readonly instrument: Evidence['instrument'] | null;
+  readonly onVehicle: 0 | 1;
+  readonly person: string;
+  readonly notedAt: string;
+  readonly withdrawnBy: string | null;
+  readonly withdrawnAt: string | null;
+}
+interface SlipRow {
+  readonly key: string;
+  readonly version: number;
+  readonly byHand: 0 | 1;
+  readonly section: SlipSection | null;
+  readonly words: string | null;
+  readonly number: string | null;
+  readonly reason: string | null;
+  readonly quantity: number | null;
+  readonly dropped: 0 | 1;
+  readonly note: string | null;
+}
+
+const JOB = `SELECT id, asker, request, complaint, words, vehicle_key AS vehicleId, built, options, slot, state, opened_by AS openedBy,
+  created_at AS createdAt, updated_at AS updatedAt, version, safe, safety FROM job`;
+const SQL = {
+  job: `${JOB} WHERE id = ?`,
+  jobs: `${JOB} ORDER BY updated_at DESC, id DESC LIMIT 500`,
+  insertJob: `INSERT INTO job (asker, request, complaint, words, vehicle_key, built, options, slot, state, opened_by, created_at, updated_at, version)
+    VALUES (@asker, @request, @complaint, @words, @vehicleId, @built, @options, @slot, 'open', @person, @now, @now, 1)`,
+  updateJob: `UPDATE job SET asker = @asker, request = @request, complaint = @complaint, words = @words, vehicle_key = @vehicleId, built = @built,
+    options = @options, slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
+  touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
+  safety: `UPDATE job SET safe = ?, safety = ? WHERE id = ?`,
+  evidence: `SELECT id, slot, attribute, position, kind, value, instrument, on_vehicle AS onVehicle, person, noted_at AS notedAt,
+    withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM evidence WHERE job_id = ? ORDER BY id`,
+  addEvidence: `INSERT INTO evidence (job_id, slot, attribute, position, kind, value, instrument, on_vehicle, person, noted_at)
+    VALUES (@jobId, @slot, @attribute, @position, @kind, @value, @instrument, @onVehicle, @person, @now)`,
+  withdraw: `UPDATE evidence SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id = @id AND withdrawn_at IS NULL`,
+  decisions: `SELECT d.subject, d.value, d.reason, d.person AS "by", d.decided_at AS at, d.version FROM decision d
+    WHERE d.job_id = ? AND d.version = (SELECT MAX(version) FROM decision x WHERE x.job_id = d.job_id AND x.subject = d.subject) ORDER BY d.subject`,
+  decide: `INSERT INTO decision (job_id, subject, version, value, reason, person, decided_at) VALUES (@jobId, @subject, @version, @value, @reason, @person, @now)`,
+  slip: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM slip_line WHERE job_id = ? ORDER BY edited_at, key`,
+  saveSlip: `INSERT INTO slip_line (job_id, key, version, by_hand, section, words, number, reason, quantity, dropped, note, person, edited_at)
+    VALUES (@jobId, @key, 1, @byHand, @section, @words, @number, @reason, @quantity, @dropped, @note, @person, @now)
+    ON CONFLICT DO UPDATE SET version = version + 1, quantity = excluded.quantity, dropped = excluded.dropped, note = excluded.note,
+      person = excluded.person, edited_at = excluded.edited_at`,
+};
+
+/** Jobs and what people put into them. `clock` answers the time of an entry as ISO text. */
+export function jobStore(db: Db, clock: () => string) {
+  const job = db.prepare<[number], JobDbRow>(SQL.job);
+  const jobs = db.prepare<[], JobDbRow>(SQL.jobs);
+  const insertJob = db.prepare<[Record<string, unknown>]>(SQL.insertJob);
+  const updateJob = db.prepare<[Record<string, unknown>]>(SQL.updateJob);
+  const touch = db.prepare<[string, number]>(SQL.touch);
+  const safety = db.prepare<[number, string, number]>(SQL.safety);
+  const evidence = db.prepare<[number], EvidenceRow>(SQL.evidence);
+  const addEvidence = db.prepare<[Record<string, unknown>]>(SQL.addEvidence);
+  const withdraw = db.prepare<[Record<string, unknown>]>(SQL.withdraw);
+  const decisions = db.prepare<[number], Omit<Decision, 'value'> & { value: string | null }>(SQL.decisions);
+  const decide = db.prepare<[Record<string, unknown>]>(SQL.decide);
+  const slip = db.prepare<[number], SlipRow>(SQL.slip);
+  const saveSlip = db.prepare<[Record<string, unknown>]>(SQL.saveSlip);
+
+  const get = (id: number): Job => {
+    const row = job.get(id);
+    if (!row) throw notFound(`There is no job ${id}.`);
+    return jobOf(row);
+  };
+  const slipLine = (id: number, key: string): SlipRow | undefined => slip.all(id).find((line) => line.key === key);
+  const decisionsOf = (id: number): Decision[] => decisions.all(id).map((d) => ({ ...d, value: d.value === null ? null : (JSON.parse(d.value) as Decision['value']) }));
+
+  return {
+    get,
+    list(vehicleWords: (key: string) => string): JobRow[] {
+      return jobs.all().map((row) => ({
+        id: row.id,
+        asker: row.asker,
+        request: row.request,
+        state: row.state,
+        vehicle: row.vehicleId === null ? 'vehicle not known' : vehicleWords(row.vehicleId),
+        slot: row.slot ?? '',
+        updatedAt: row.updatedAt,
+        safety: row.safety,
+        safe: row.safe === 1,
+      }));
+    },
+    create(fields: NewJob, person: string): Job {
+      const { lastInsertRowid } = insertJob.run({ ...fields, options: JSON.stringify(fields.options), person, now: clock() });
+      return get(Number(lastInsertRowid));
+    },
+    change(id: number, change: JobChange, seen: number): Job {
+      return db.transaction(() => {
+        const before = get(id);
+        if (before.version !== seen) throw conflict('Somebody else changed this job in the meantime.', before, change);
+        const after = { ...before, ...change };
+        updateJob.run({ ...after, options: JSON.stringify(after.options), now: clock() });
+        return get(id);
+      })();
+    },
+    evidence: (id: number): { view: EvidenceView; item: Evidence }[] => evidence.all(id).map(evidenceOf),
+    addEvidence(id: number, slot: string, item: Evidence, person: string): number {
+      return db.transaction(() => {
+        get(id);
+        const now = clock();
+        const row = { jobId: id, slot, attribute: item.attribute, position: item.position ?? null, kind: item.kind, value: JSON.stringify(item.value), instrument: item.instrument ?? null, onVehicle: item.onVehicle === false ? 0 : 1, person, now };
+        const { lastInsertRowid } = addEvidence.run(row);
+        touch.run(now, id);
+        return Number(lastInsertRowid);
+      })(); // prettier-ignore
+    },
+    withdraw(jobId: number, id: number, person: string): void {
+      const now = clock();
+      if (withdraw.run({ jobId, id, person, now }).changes === 0) throw notFound('This piece of evidence is not there, or was withdrawn already.');
+      touch.run(now, jobId);
+    },
+    decisions: decisionsOf,
+    /** Decides, or takes a decision back when `request` is null. Never overwrites what the writer has not seen. */
+    decide(id: number, subject: string, request: DecisionRequest | null, seen: number, person: string): Decision {
+      return db.transaction(() => {
+        get(id);
+        const before = decisionsOf(id).find((d) => d.subject === subject);
+        if ((before?.version ?? 0) !== seen) throw conflict('Somebody else decided this in the meantime.', before ?? null, request);
+        const now = clock();
+        const made = { subject, version: seen + 1, value: request?.value ?? null, reason: request?.reason ?? '', by: person, at: now };
+        decide.run({ jobId: id, subject, version: made.version, value: made.value && JSON.stringify(made.value), reason: made.reason, person, now });
+        touch.run(now, id);
+        return made;
+      })();
+    },
+    slipEdits: (id: number): SlipEdit[] => slip.all(id).filter((row) => row.byHand === 0).map(editOf),
+    slipAdded: (id: number): SlipLine[] => slip.all(id).filter((row) => row.byHand === 1).map(addedOf),
+    editSlip(id: number, key: string, edit: SlipEditRequest, seen: number, person: string): number {
+      return db.transaction(() => {
+        get(id);
+        const before = slipLine(id, key);
+        if ((before?.version ?? 0) !== seen) throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
+        const kept = { section: null, words: null, number: null, reason: null, byHand: 0, ...before };
+        const dropped = (edit.dropped ?? before?.dropped === 1) ? 1 : 0;
+        saveSlip.run({ ...kept, jobId: id, key, quantity: edit.quantity ?? before?.quantity ?? null, dropped, note: edit.note ?? before?.note ?? null, person, now: clock() });
+        return seen + 1;
+      })();
+    },
+    addSlip(id: number, line: SlipAddRequest, person: string): string {
+      return db.transaction(() => {
+        get(id);
+        const key = `hand:${slip.all(id).filter((row) => row.byHand === 1).length + 1}`;
+        saveSlip.run({ number: null, ...line, jobId: id, key, byHand: 1, dropped: 0, note: null, person, now: clock() });
+        return key;
+      })();
+    },
+    saveSafety: (id: number, safe: boolean, sentence: string): void => void safety.run(safe ? 1 : 0, sentence, id),
+  };
+}
+
+export type JobStore = ReturnType<typeof jobStore>;
+
+function jobOf(row: JobDbRow): Job {
+  const { safe: _safe, safety: _safety, ...rest } = row;
+  return { ...rest, options: JSON.parse(row.options) as string[] };
+}
+
+function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {
+  const position = row.position === null ? {} : { position: row.position };
+  const instrument = row.instrument ? { instrument: row.instrument } : {};
+  const item = { attribute: row.attribute, ...position, ...instrument, kind: row.kind, value: JSON.parse(row.value) as unknown, onVehicle: row.onVehicle === 1 } as Evidence;
+  const value = item.kind === 'quantity' ? printBoth(item.value as Quantity) : valueWords(row.attribute, evidenceBase(item));
+  const withdrawn = row.withdrawnAt === null ? {} : { withdrawn: { by: row.withdrawnBy ?? '', at: row.withdrawnAt } };
+  const view: EvidenceView = { id: row.id, slot: row.slot, attribute: row.attribute, ...position, words: attributeWords(row.attribute, row.position ?? undefined), value, ...instrument, onVehicle: row.onVehicle === 1, by: row.person, at: row.notedAt, ...withdrawn };
+  return { view, item };
+} // prettier-ignore
+
+const editOf = (row: SlipRow): SlipEdit => ({
+  key: row.key,
+  version: row.version,
+  dropped: row.dropped === 1,
+  ...(row.quantity === null ? {} : { quantity: row.quantity }),
+  ...(row.note === null ? {} : { note: row.note }),
+});
+
+const addedOf = (row: SlipRow): SlipLine => ({
+  key: row.key,
+  section: row.section ?? 'order',
+  words: row.words ?? '',
+  quantity: row.quantity ?? 1,
+  reason: row.reason ?? '',
+  version: row.version,
+  dropped: row.dropped === 1,
+  byHand: true,
+  ...(row.number === null ? {} : { number: row.number }),
+  ...(row.note === null ? {} : { note: row.note }),
+});

@@ -1,0 +1,26 @@
+import type { DecisionRequest } from '@kerabat/contract';
+import { findSlot } from '@kerabat/core/chain';
+import { findFluid } from '@kerabat/core/fluid';
+import { badRequest } from '../http/problem.js';
+import type { Stores } from '../main/stores.js';
+
+/** Refuses a decision about something that cannot be decided, or with a choice that is not there. */
+export function checkSubject(subject: string, { value, reason }: DecisionRequest, stores: Stores): void {
+  const [kind = '', ...rest] = subject.split(':');
+  const about = rest.join(':');
+  const slot = about.split('/')[0] ?? '';
+  const unknown = (): never => {
+    throw badRequest(`"${subject}" is not something that is decided in a job.`);
+  };
+  if (kind === 'fluid' && about === '') {
+    if (!findFluid(value.choice)) throw badRequest(`"${value.choice}" is not a fluid grade that is known here.`, '/value/choice');
+    return;
+  }
+  if (!['old', 'unit', 'kit', 'slot', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
+  if (kind === 'old' || kind === 'unit') {
+    const unit = stores.units.design(value.choice);
+    if (!unit) throw badRequest(`There is no unit "${value.choice}" in the catalogue.`, '/value/choice');
+    if (!findSlot(slot)?.kinds.includes(unit.kind)) throw badRequest(`${unit.name} is not a unit for this place.`, '/value/choice');
+  }
+  if (kind === 'override' && reason.trim() === '') throw badRequest('Letting a joint pass takes a reason: it is printed on the slip.', '/reason');
+}

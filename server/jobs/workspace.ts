@@ -1,0 +1,137 @@
+import type { Decision, FluidView, Job, Workspace } from '@kerabat/contract';
+import { readComplaint } from '@kerabat/core/ask';
+import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/chain';
+import { cautionsFor } from '@kerabat/core/caution';
+import { matedJoint, type Joint } from '@kerabat/core/fit';
+import { capAgainstSeals, findFluid, FLUIDS, judgeFluid, type SealMaterial } from '@kerabat/core/fluid';
+import { mergeSlip, safetyOf, type Override } from '@kerabat/core/slip';
+import { textOf, type UnitKind } from '@kerabat/core/unit';
+import type { Stores } from '../main/stores.js';
+import { proposalsFor } from './proposals.js';
+import { capOf, chooseSlot, computeSlot, decisionOf, entriesFor, type SlotChoice, type SlotInput, type SlotResult } from './slot-work.js';
+
+/** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
+export function workspaceOf(id: number, stores: Stores): Workspace {
+  const job = stores.jobs.get(id);
+  const vehicle = job.vehicleId === null ? undefined : stores.vehicles.get(job.vehicleId);
+  const input: SlotInput = {
+    job,
+    vehicle,
+    chain: vehicle ? stores.vehicles.chain(vehicle.id) : [],
+    decisions: stores.jobs.decisions(id),
+    evidence: stores.jobs.evidence(id),
+    practice: stores.practice.current(),
+  };
+  const choices = workedSlots(job, input.decisions).map((slot) => chooseSlot(slot, input, stores));
+  const results = choices.map((choice) => computeSlot(choice, choices, input, stores, matedFor(choice, choices, input)));
+  const fluid = fluidOf(results, input);
+  const chosenFluid = fluid.chosen;
+  const proposals = results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores));
+  const slip = mergeSlip(withNumbers(proposals, stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
+  const overrides = overridesOf(input.decisions);
+  const safety = safetyOf({
+    vehicleKnown: vehicle !== undefined,
+    unitChosen: choices.length > 0 && choices.every((c) => c.chosen),
+    ...(choices.some((c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`)) ? { identification: { verdict: 'contradictory' as const } } : {}),
+    joints: results.flatMap((r) => r.joints.map((joint) => ({ ...joint, id: `${r.work.slot}/${joint.id}` }))),
+    fluid: fluid.state,
+    overrides,
+  });
+  const reading = job.complaint === null ? undefined : readComplaint(job.complaint, kindsOn(input));
+  return {
+    job,
+    ...(vehicle ? { vehicle } : {}),
+    ...(reading ? { reading: { sentence: reading.sentence, suspects: [...reading.suspects], ruleOutFirst: [...reading.ruleOutFirst] } } : {}),
+    chain: chainFor(input, results, stores) as Workspace['chain'],
+    work: results.map((r) => r.work),
+    fluid,
+    decisions: input.decisions as Decision[],
+    slip,
+    safety: { ...safety, blockers: [...safety.blockers], overridden: [...safety.overridden] },
+    cautions: cautionsFor(results.flatMap((r) => kindOf(r) ?? []), results.some((r) => hydraulicAssistance(r, input, stores))),
+  };
+} // prettier-ignore
+
+/** The slots a job works on: the one it was opened for, then those added by decision. */
+function workedSlots(job: Job, decisions: readonly Decision[]): string[] {
+  const added = decisions.filter((d) => d.value && d.subject.startsWith('slot:')).map((d) => d.subject.slice(5));
+  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added])].filter((slot) => findSlot(slot));
+}
+
+/** Every part number that the catalogue knows for a small part is put on its line. */
+const withNumbers = (proposals: ReturnType<typeof proposalsFor>, stores: Stores): ReturnType<typeof proposalsFor> =>
+  proposals.map((line) => {
+    const number = line.number ?? (line.wants ? stores.kits.fittingNumber(line.wants) : undefined);
+    return number === undefined ? line : { ...line, number };
+  });
+
+function overridesOf(decisions: readonly Decision[]): Override[] {
+  return decisions
+    .filter((d) => d.value && d.subject.startsWith('override:'))
+    .map((d) => ({ joint: d.subject.slice('override:'.length), person: d.by, reason: d.reason }));
+}
+
+const kindsOn = (input: SlotInput): UnitKind[] => SLOTS.filter((row) => input.chain.some((e) => e.slot === row.slot)).flatMap((row) => [...row.kinds]);
+
+const kindOf = (r: SlotResult): UnitKind | undefined => (r.choice.chosen ?? r.choice.old)?.kind ?? findSlot(r.work.slot)?.kinds[0];
+
+function hydraulicAssistance(result: SlotResult, input: SlotInput, stores: Stores): boolean {
+  const boosters = entriesFor(input.chain, 'booster', input.job).map((e) => stores.units.design(e.unitId));
+  const units = [result.choice.chosen, result.choice.old, ...(result.work.slot === 'brake-master' ? boosters : [])];
+  return units.some((unit) => unit && ['pump', 'electric'].includes(textOf(unit.facts, 'booster-supply') ?? ''));
+}
+
+/** The joint with parts of the same production change, when the chosen unit belongs to one. */
+function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInput): Joint | undefined {
+  const setOf = (unitId: string | undefined, slot: string): string | undefined => input.chain.find((e) => e.slot === slot && e.unitId === unitId)?.matedSet ?? undefined;
+  const chosenSet = setOf(choice.chosen?.id, choice.slot);
+  if (!choice.chosen || !chosenSet) return undefined;
+  const otherSlots = [...new Set(input.chain.filter((e) => e.matedSet && e.slot !== choice.slot).map((e) => e.slot))];
+  const mates = otherSlots.map((slot) => {
+    const worked = all.find((c) => c.slot === slot);
+    const entries = entriesFor(input.chain, slot, input.job);
+    const id = worked?.chosen?.id ?? worked?.old?.id ?? (entries.length === 1 ? entries[0]?.unitId : undefined);
+    const set = setOf(id, slot);
+    const name = input.chain.find((e) => e.unitId === id)?.unitName;
+    return { slotWords: findSlot(slot)?.words ?? slot, ...(set ? { set } : {}), ...(name ? { unitName: name } : {}) };
+  });
+  return matedJoint(chosenSet, mates);
+} // prettier-ignore
+
+function fluidOf(results: readonly SlotResult[], input: SlotInput): FluidView {
+  const capKnown = results.map((r) => capOf(r.vehicle)).find((c) => c !== undefined);
+  const cap = capKnown && findFluid(capKnown.grade);
+  const seals = [...new Set(results.flatMap((r) => textOf((r.choice.chosen ?? r.choice.old)?.facts ?? [], 'seals') ?? []))] as SealMaterial[];
+  const chosen = findFluid(decisionOf(input.decisions, 'fluid')?.choice ?? cap?.grade ?? '');
+  const conflict = cap && capAgainstSeals(cap, seals);
+  const verdict = conflict ? { state: 'does-not-fit' as const, sentence: conflict } : chosen ? judgeFluid(chosen, cap, seals) : judgeFluid(FLUIDS[1] ?? FLUIDS[0]!, undefined, []); // prettier-ignore
+  return {
+    ...(capKnown ? { cap: capKnown.grade, capOrigin: capKnown.origin } : {}),
+    seals,
+    ...(chosen ? { chosen: chosen.grade } : {}),
+    ...(conflict ? { conflict } : {}),
+    ...verdict,
+    grades: FLUIDS.map((fluid) => ({ grade: fluid.grade, ...judgeFluid(fluid, cap, seals) })),
+  };
+}
+
+function chainFor(input: SlotInput, results: readonly SlotResult[], stores: Stores) {
+  const focus = results[0]?.work.slot ?? input.job.slot;
+  const system = findSlot(focus ?? '')?.system ?? 'brake';
+  const fills = SLOTS.filter((row) => row.system === system).flatMap((row): SlotFill[] => {
+    const result = results.find((r) => r.work.slot === row.slot);
+    const entries = entriesFor(input.chain, row.slot, input.job);
+    if (!result && entries.length === 0) return [];
+    const now = result?.work.old?.name ?? (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
+    const next = result?.work.chosen;
+    const nextWords = next && [next.number, next.bore].filter(Boolean).join(' · ');
+    return [{ slot: row.slot, ...(now ? { now } : {}), ...(next ? { next: nextWords || next.name } : {}), ...(next && result ? { joints: result.joints } : {}) }];
+  });
+  const ratio = input.vehicle && stores.vehicles.facts(input.vehicle.id, 'pedal').find((f) => f.attribute === 'pedal-ratio')?.value;
+  return chainOf(system, typeof ratio === 'number' ? `ratio ${ratio}` : undefined, linesWords(results), fills);
+}
+
+function linesWords(results: readonly SlotResult[]): string | undefined {
+  const tubes = new Set(results.flatMap((r) => [...r.vehicle].filter(([key]) => key.startsWith('tube@')).map(([, known]) => String(known.value))));
+  return tubes.size === 0 ? undefined : [...tubes].join(', ');
+} // prettier-ignore

@@ -1,0 +1,171 @@
+import type { KinAnswer, KinEntry, KinStep } from '@kerabat/contract';
+import { walkKin, type Condition, type KinLink, type KinNode, type KinSource, type Step } from '@kerabat/core/kin';
+import type { Practice } from '@kerabat/core/practice';
+import type { SourceKind } from '@kerabat/core/unit';
+import type { Db } from '../db/open.js';
+import { notFound } from '../http/problem.js';
+
+interface LinkRow {
+  readonly id: number;
+  readonly kind: KinLink['kind'];
+  readonly fromNumber: number | null;
+  readonly fromUnit: number | null;
+  readonly toNumber: number | null;
+  readonly toUnit: number | null;
+  readonly bothWays: 0 | 1;
+}
+interface AssertionRow {
+  readonly id: string;
+  readonly kind: SourceKind;
+  readonly title: string;
+  readonly issued: string;
+  readonly date: string;
+  readonly person: string;
+  readonly note: string;
+}
+
+const LINK = `SELECT id, kind, from_number AS fromNumber, from_unit AS fromUnit, to_number AS toNumber, to_unit AS toUnit, both_ways AS bothWays FROM link`;
+const SQL = {
+  ofUnit: `${LINK} WHERE from_unit = @id UNION ALL ${LINK} WHERE to_unit = @id`,
+  ofNumber: `${LINK} WHERE from_number = @id UNION ALL ${LINK} WHERE to_number = @id`,
+  assertions: `SELECT s.key AS id, s.kind, s.title, s.issued, a.asserted_on AS date, a.person, a.note
+    FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id = ? ORDER BY a.asserted_on`,
+  conditions: `SELECT kind, txt AS text, number FROM condition WHERE link_id = ? ORDER BY seq`,
+  numbersOfUnit: `SELECT n.id, s.key, s.kind, s.title, s.issued FROM number n JOIN source s ON s.id = n.source_id WHERE n.unit_id = ? AND n.kind = 'order'`,
+  unitOfNumber: `SELECT n.unit_id AS id, s.key, s.kind, s.title, s.issued FROM number n JOIN source s ON s.id = n.source_id
+    WHERE n.id = ? AND n.unit_id IS NOT NULL AND n.kind = 'order'`,
+  unitId: `SELECT id FROM unit WHERE key = ?`,
+  unit: `SELECT key, name FROM unit WHERE id = ?`,
+  number: `SELECT m.name AS issuer, n.written, n.status, n.unit_id AS unitId FROM number n JOIN maker m ON m.id = n.maker_id WHERE n.id = ?`,
+};
+
+interface NamedNumber {
+  readonly issuer: string;
+  readonly written: string;
+  readonly status: string;
+  readonly unitId: number | null;
+}
+
+/** The kin graph, read from the catalogue node by node. */
+export function kinStore(db: Db) {
+  const ofUnit = db.prepare<[{ id: number }], LinkRow>(SQL.ofUnit);
+  const ofNumber = db.prepare<[{ id: number }], LinkRow>(SQL.ofNumber);
+  const assertions = db.prepare<[number], AssertionRow>(SQL.assertions);
+  const conditions = db.prepare<[number], Condition & { number: string }>(SQL.conditions);
+  const numbersOfUnit = db.prepare<[number], NamesRow>(SQL.numbersOfUnit);
+  const unitOfNumber = db.prepare<[number], NamesRow>(SQL.unitOfNumber);
+  const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
+  const unit = db.prepare<[number], { key: string; name: string }>(SQL.unit);
+  const number = db.prepare<[number], NamedNumber>(SQL.number);
+
+  const linkOf = (row: LinkRow): KinLink => ({
+    id: `l:${row.id}`,
+    from: nodeOf(row.fromNumber, row.fromUnit),
+    to: nodeOf(row.toNumber, row.toUnit),
+    kind: row.kind,
+    bothWays: row.bothWays === 1,
+    conditions: conditions.all(row.id).map(({ kind, text, number: n }) => ({ kind, text, ...(n === '' ? {} : { number: n }) })),
+    assertions: assertions.all(row.id).map((a) => ({
+      source: { id: a.id, kind: a.kind, title: a.title, date: a.issued },
+      date: a.date,
+      ...(a.person === '' ? {} : { person: a.person }),
+      ...(a.note === '' ? {} : { note: a.note }),
+    })),
+  });
+
+  const source: KinSource = {
+    linksOf(node) {
+      const id = Number(node.slice(2));
+      if (node.startsWith('u:')) {
+        return [...ofUnit.all({ id }).map(linkOf), ...numbersOfUnit.all(id).map((n) => namesLink(n, `n:${n.id}`, node))];
+      }
+      return [...ofNumber.all({ id }).map(linkOf), ...unitOfNumber.all(id).map((u) => namesLink(u, node, `u:${u.id}`))];
+    },
+  };
+
+  const nodeWords = (node: KinNode): string => {
+    const id = Number(node.slice(2));
+    if (node.startsWith('u:')) return unit.get(id)?.name ?? node;
+    const n = number.get(id);
+    return n ? `${n.issuer} ${n.written}` : node;
+  };
+
+  return {
+    source,
+    /** Kin of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of its own. */
+    kin(unitKey: string, practice: Practice, depth: number, grade: string, minTrust: number): KinAnswer {
+      const start = unitId.get(unitKey);
+      if (!start) throw notFound(`There is no unit "${unitKey}" in the catalogue.`);
+      const kin = walkKin(`u:${start.id}`, source, practice, depth);
+      const entries = kin.entries.flatMap((entry): KinEntry[] => {
+        const id = Number(entry.node.slice(2));
+        const named = entry.node.startsWith('n:') ? number.get(id) : undefined;
+        // The number of a unit that has its own entry is told there; the wanted unit's own numbers are entries.
+        if (named && named.unitId !== null && named.unitId !== start.id) return [];
+        const record = entry.node.startsWith('u:') ? unit.get(id) : undefined;
+        return [
+          {
+            ...(record ? { unitId: record.key } : {}),
+            name: nodeWords(entry.node),
+            numbers: record ? numbersOfUnit.all(id).map((n) => nodeWords(`n:${n.id}`)) : [nodeWords(entry.node)],
+            grade: entry.grade,
+            ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
+            trust: entry.trust,
+            conditions: [...entry.conditions],
+            paths: entry.paths.map((path) => path.map((step) => stepView(step, nodeWords))),
+          },
+        ];
+      });
+      const wanted = entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust);
+      return { unitId: unitKey, entries: wanted, truncated: kin.truncated };
+    },
+    /** The units that are one unit with this one by "same" links and shared numbers, this one among them. Supersession is no proof of it. */
+    sameUnits(unitKey: string, practice: Practice): Set<string> {
+      const start = unitId.get(unitKey);
+      if (!start) return new Set([unitKey]);
+      const same = walkKin(`u:${start.id}`, source, practice).entries.filter((e) => e.node.startsWith('u:') && e.paths[0]?.every((step) => step.kind === 'same'));
+      return new Set([unitKey, ...same.flatMap((e) => unit.get(Number(e.node.slice(2)))?.key ?? [])]);
+    },
+  };
+}
+
+interface NamesRow {
+  readonly id: number;
+  readonly key: string;
+  readonly kind: SourceKind;
+  readonly title: string;
+  readonly issued: string;
+}
+
+const nodeOf = (numberId: number | null, unitId: number | null): KinNode => (numberId === null ? `u:${unitId ?? 0}` : `n:${numberId}`);
+
+/** A number that leads to a unit is one with it, as surely as its source says so. */
+function namesLink(row: NamesRow, numberNode: KinNode, unitNode: KinNode): KinLink {
+  const source = { id: row.key, kind: row.kind, title: row.title, date: row.issued };
+  return { id: `names:${numberNode}`, from: numberNode, to: unitNode, kind: 'same', bothWays: true, conditions: [], assertions: [{ source, date: row.issued }] };
+}
+
+function stepView(step: Step, words: (node: KinNode) => string): KinStep {
+  return {
+    from: words(step.from),
+    to: words(step.to),
+    kind: step.kind,
+    direction: step.direction,
+    trust: step.trust,
+    conditions: [...step.conditions],
+    assertions: step.assertions.map((a) => ({
+      source: a.source.title,
+      sourceKind: a.source.kind,
+      date: a.date,
+      ...(a.person === undefined ? {} : { person: a.person }),
+      ...(a.note === undefined ? {} : { note: a.note }),
+    })),
+  };
+}
+
+const refusalWords = (step: Step): string => {
+  const said = step.assertions.map((a) => `${a.source.title}${a.note ? `: ${a.note}` : ''}`).join('; ');
+  return `disputed: ${said || 'somebody says that it does not fit'}`;
+};
+
+export type KinStore = ReturnType<typeof kinStore>;

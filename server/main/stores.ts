@@ -1,0 +1,27 @@
+import { kitStore } from '../catalogue/kits.js';
+import { numberStore } from '../catalogue/numbers.js';
+import { summaryStore } from '../catalogue/summary.js';
+import { unitStore } from '../catalogue/units.js';
+import { vehicleStore } from '../catalogue/vehicles.js';
+import { kinStore } from '../kin/store.js';
+import { jobStore } from '../jobs/store.js';
+import { practiceStore } from '../practice/store.js';
+import type { Databases } from '../db/open.js';
+
+/** Every store, over one pair of databases. */
+export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'jobs'>, clock: () => string) {
+  return {
+    summary: summaryStore(catalogue),
+    vehicles: vehicleStore(catalogue),
+    units: unitStore(catalogue),
+    numbers: numberStore(catalogue),
+    kits: kitStore(catalogue),
+    kin: kinStore(catalogue),
+    jobs: jobStore(jobs, clock),
+    practice: practiceStore(jobs, clock),
+  };
+}
+
+export type Stores = ReturnType<typeof storesOf>;
+
+export const wallClock = (): string => new Date().toISOString();
