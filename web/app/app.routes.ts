@@ -1,0 +1,29 @@
+import type { Routes } from '@angular/router';
+
+/** One address for each view, so that every view can be linked and found again. */
+export const routes: Routes = [
+  { path: '', pathMatch: 'full', redirectTo: 'jobs' },
+  { path: 'jobs', title: 'Jobs · Kerabat', loadComponent: () => import('./jobs/jobs-list').then((m) => m.JobsList) },
+  { path: 'jobs/new', title: 'New job · Kerabat', loadComponent: () => import('./jobs/new-job').then((m) => m.NewJobPage) },
+  {
+    path: 'jobs/:id',
+    title: 'Job · Kerabat',
+    loadComponent: () => import('./jobs/job-page').then((m) => m.JobPage),
+    children: [
+      { path: '', pathMatch: 'full', redirectTo: 'ask' },
+      { path: 'ask', loadComponent: () => import('./stages/ask/ask').then((m) => m.AskStage) },
+      { path: 'identify', loadComponent: () => import('./stages/identify/identify').then((m) => m.IdentifyStage) },
+      { path: 'kin', loadComponent: () => import('./stages/kin/kin').then((m) => m.KinStage) },
+      { path: 'fit', loadComponent: () => import('./stages/fit/fit').then((m) => m.FitStage) },
+      { path: 'feel', loadComponent: () => import('./stages/feel/feel').then((m) => m.FeelStage) },
+      { path: 'lines', loadComponent: () => import('./stages/lines/lines').then((m) => m.LinesStage) },
+      { path: 'kit', loadComponent: () => import('./stages/kit/kit').then((m) => m.KitStage) },
+    ],
+  },
+  { path: 'numbers', title: 'Numbers · Kerabat', loadComponent: () => import('./library/numbers-page').then((m) => m.NumbersPage) },
+  { path: 'units/:id', title: 'Unit · Kerabat', loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage) },
+  { path: 'bench', title: 'Bench · Kerabat', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
+  { path: 'library', title: 'Library · Kerabat', loadComponent: () => import('./library/library-page').then((m) => m.LibraryPage) },
+  { path: 'practice', title: 'Practice · Kerabat', loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage) },
+  { path: '**', title: 'Not found · Kerabat', loadComponent: () => import('./shell/not-found').then((m) => m.NotFound) },
+];

@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { boreName, changeBore, identifyBore, type BoreChangeKind } from '@kerabat/core/bore';
+import { INSTRUMENTS, type Instrument } from '@kerabat/core/practice';
+import { findThread, mate, readThread } from '@kerabat/core/thread';
+import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
+import { QuantityField } from '../parts/quantity-field';
+import { StateMark } from '../parts/state-mark';
+import { PracticeService } from '../practice/practice-service';
+
+/** The calculators on their own, with the workshop's own settings. */
+@Component({
+  selector: 'app-bench-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatFormFieldModule, MatInputModule, MatSelectModule, QuantityField, StateMark],
+  providers: [PracticeService],
+  templateUrl: './bench-page.html',
+  styleUrl: './bench-page.scss',
+})
+export class BenchPage {
+  private readonly practice = inject(PracticeService).current;
+  /** A thread that the quick box was asked for. */
+  readonly thread = input<string>();
+  protected readonly instruments = INSTRUMENTS.filter((i) => i !== 'thread-gauge' && i !== 'eye');
+  protected readonly kinds: readonly { readonly kind: BoreChangeKind; readonly words: string }[] = [
+    { kind: 'brake-master', words: 'brake master' },
+    { kind: 'clutch-master', words: 'clutch master' },
+    { kind: 'slave', words: 'slave' },
+  ];
+
+  protected readonly measured = signal<Quantity | undefined>(undefined);
+  protected readonly instrument = signal<Instrument>('caliper');
+  protected readonly bore = computed(() => {
+    const measured = this.measured();
+    return measured && identifyBore(toBase(measured), this.instrument(), this.practice());
+  });
+
+  protected readonly kind = signal<BoreChangeKind>('brake-master');
+  protected readonly from = signal<Quantity | undefined>(undefined);
+  protected readonly to = signal<Quantity | undefined>(undefined);
+  protected readonly change = computed(() => {
+    const [from, to] = [this.from(), this.to()];
+    return from && to ? changeBore(this.kind(), toBase(from), toBase(to)) : undefined;
+  });
+
+  protected readonly name = signal('');
+  protected readonly read = computed(() => (this.name().trim() === '' ? undefined : readThread(this.name())));
+  protected readonly male = signal('');
+  protected readonly female = signal('');
+  protected readonly mating = computed(() => {
+    const [male, female] = [findThread(this.male()), findThread(this.female())];
+    return male && female ? mate(male, female, this.practice()) : undefined;
+  });
+  protected readonly pairProblem = computed(() => {
+    const texts = [this.male(), this.female()].filter((t) => t.trim() !== '');
+    const bad = texts.map((t) => readThread(t)).find((r) => r.designation === undefined);
+    return bad?.sentence;
+  });
+
+  constructor() {
+    effect(() => {
+      const thread = this.thread();
+      if (thread) this.name.set(thread);
+    });
+  }
+
+  protected both = printBoth;
+  protected nominal = (d: number): string => boreName(d) ?? '';
+  protected area = (mm2: number): string => printBoth({ value: mm2, unit: 'mm2' });
+  protected percent = (p: number): string => `${Math.round(p * 100)} %`;
+  protected value = (event: Event): string => (event.target as HTMLInputElement).value;
+}

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import type { FourState } from '@kerabat/core/fit';
+import { ChainStrip } from '../parts/chain-strip';
+import { ProblemLine } from '../parts/problem-line';
+import { Slip } from '../slip/slip';
+import { JobService } from './job-service';
+
+/** One job: the chain on top, the stage in the middle, the slip at the right. */
+@Component({
+  selector: 'app-job-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, ChainStrip, Slip, ProblemLine],
+  providers: [JobService],
+  template: `
+    @if (service.problem(); as problem) {
+      <div style="padding: 16px">
+        <app-problem-line [text]="problem" />
+        <a routerLink="/jobs">To the list of jobs</a>
+      </div>
+    }
+    @if (service.workspace(); as w) {
+      <div class="job">
+        <header>
+          <h1>Job {{ number() }}</h1>
+          <p>{{ w.job.asker }} · {{ w.vehicle ? w.vehicle.maker + ' ' + w.vehicle.name : 'vehicle not known' }}{{ w.job.built ? ', built ' + w.job.built : '' }} · {{ w.job.request }}</p>
+          @if (w.work.length > 1) {
+            <label>
+              working on
+              <select [value]="service.slot()" (change)="service.slot.set($any($event.target).value)">
+                @for (work of w.work; track work.slot) {
+                  <option [value]="work.slot" [selected]="work.slot === service.slot()">{{ work.words }}</option>
+                }
+              </select>
+            </label>
+          }
+        </header>
+        <app-chain-strip [chain]="w.chain" [focus]="service.slot() ?? ''" (opened)="openJoint($event)" />
+        <section class="stage" aria-label="Stage">
+          <nav aria-label="Stages">
+            @for (stage of stages(); track stage.path) {
+              <a [routerLink]="stage.path" routerLinkActive="here" ariaCurrentWhenActive="page">
+                {{ stage.words }}<span class="settled" [attr.title]="stage.settled"> {{ stage.settled }}</span>
+              </a>
+            }
+          </nav>
+          <div class="work"><router-outlet /></div>
+        </section>
+        <app-slip />
+      </div>
+    }
+  `,
+  styleUrl: './job-page.scss',
+})
+export class JobPage {
+  protected readonly service = inject(JobService);
+  private readonly router = inject(Router);
+  readonly id = input.required<string>();
+  protected readonly number = computed(() => this.id().padStart(4, '0'));
+
+  /** The stages with how much of each is settled. */
+  protected readonly stages = computed(() => {
+    const w = this.service.workspace();
+    const work = this.service.focus();
+    const joints = work?.joints ?? [];
+    const open = joints.filter((j) => (['does-not-fit', 'not-known'] as FourState[]).includes(j.state)).length;
+    const chosenKit = work?.kits.some((k) => k.chosen);
+    return [
+      { path: 'ask', words: 'Ask', settled: w?.vehicle ? '' : 'vehicle?' },
+      { path: 'identify', words: 'Identify', settled: work?.old ? '' : 'open' },
+      { path: 'kin', words: 'Kin', settled: work?.chosen ? '' : 'choose' },
+      { path: 'fit', words: 'Fit', settled: work?.chosen ? (open === 0 ? '' : `${joints.length - open} of ${joints.length}`) : '' },
+      { path: 'feel', words: 'Feel', settled: '' },
+      { path: 'lines', words: 'Lines', settled: '' },
+      { path: 'kit', words: 'Kit', settled: work?.chosen && !chosenKit ? 'no kit' : '' },
+    ];
+  });
+
+  constructor() {
+    effect(() => void this.service.load(Number(this.id())));
+  }
+
+  protected openJoint(to: string): void {
+    if (this.service.workspace()?.work.some((w) => w.slot === to)) this.service.slot.set(to);
+    void this.router.navigate(['/jobs', this.id(), 'fit']);
+  }
+}

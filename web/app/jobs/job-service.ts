@@ -1,0 +1,121 @@
+import { inject, Injectable, signal } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { firstValueFrom, type Observable } from 'rxjs';
+import type { JobChange, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
+import { Api } from '../api/api';
+import { Person } from '../api/person';
+import { problemOf } from '../api/problem';
+
+/**
+ * One job's workspace and everything that can be done to it. Each act writes, then reads the whole workspace again, so
+ * that what is shown is what the server computed. An act answers the sentence of what went wrong, or undefined.
+ */
+@Injectable()
+export class JobService {
+  private readonly api = inject(Api);
+  private readonly person = inject(Person);
+  private readonly dialog = inject(MatDialog);
+  private id = 0;
+
+  readonly workspace = signal<Workspace | undefined>(undefined);
+  readonly problem = signal<string | undefined>(undefined);
+  /** The slot in focus; the first one that the job works on. */
+  readonly slot = signal<string | undefined>(undefined);
+
+  async load(id: number): Promise<void> {
+    if (id !== this.id) {
+      this.workspace.set(undefined);
+      this.slot.set(undefined);
+    }
+    this.id = id;
+    try {
+      const workspace = await firstValueFrom(this.api.workspace(id));
+      this.workspace.set(workspace);
+      this.problem.set(undefined);
+      const slots = workspace.work.map((w) => w.slot);
+      if (!slots.includes(this.slot() ?? '')) this.slot.set(slots[0]);
+    } catch (error) {
+      this.problem.set(problemOf(error).detail);
+    }
+  }
+
+  /** The work of the slot in focus. */
+  focus(): SlotWork | undefined {
+    return this.workspace()?.work.find((w) => w.slot === this.slot());
+  }
+
+  change(change: JobChange): Promise<string | undefined> {
+    const version = this.workspace()?.job.version ?? 0;
+    return this.act((v) => this.api.changeJob(this.id, change, v), version, 'what was asked', (theirs) => (theirs as { version: number }).version);
+  }
+
+  benchLine(line: string): Promise<string | undefined> {
+    return this.act(() => this.api.benchLine(this.id, line, this.slot() ?? ''));
+  }
+
+  withdraw(evidence: number): Promise<string | undefined> {
+    return this.act(() => this.api.withdraw(this.id, evidence));
+  }
+
+  decide(subject: string, choice: string, reason: string, detail?: string): Promise<string | undefined> {
+    const request = { value: { choice, ...(detail === undefined ? {} : { detail }) }, reason };
+    return this.act((v) => this.api.decide(this.id, subject, request, v), this.versionOf(subject), 'this decision', versionIn);
+  }
+
+  undecide(subject: string): Promise<string | undefined> {
+    return this.act((v) => this.api.undecide(this.id, subject, v), this.versionOf(subject), 'this decision', versionIn);
+  }
+
+  editSlip(line: SlipLineView, edit: SlipEditRequest): Promise<string | undefined> {
+    return this.act((v) => this.api.editSlip(this.id, line.key, edit, v), line.version, 'this line', versionIn);
+  }
+
+  addSlip(words: string, number: string, quantity: number, reason: string): Promise<string | undefined> {
+    const line = { section: 'order' as const, words, quantity, reason, ...(number === '' ? {} : { number }) };
+    return this.act(() => this.api.addSlip(this.id, line));
+  }
+
+  decision(subject: string): Workspace['decisions'][number] | undefined {
+    return this.workspace()?.decisions.find((d) => d.subject === subject && d.value);
+  }
+
+  private versionOf(subject: string): number {
+    return this.workspace()?.decisions.find((d) => d.subject === subject)?.version ?? 0;
+  }
+
+  private async act(
+    write: (version: number) => Observable<unknown>,
+    version = 0,
+    what = '',
+    versionOf?: (theirs: unknown) => number,
+  ): Promise<string | undefined> {
+    if (!(await this.named())) return 'Nothing was saved: say who you are first.';
+    try {
+      await firstValueFrom(write(version));
+      await this.load(this.id);
+      return undefined;
+    } catch (error) {
+      const problem = problemOf(error);
+      if (problem.status !== 412 || !versionOf) return problem.detail;
+      return this.settle(problem, write, what, versionOf);
+    }
+  }
+
+  /** Two people changed the same thing: both versions are shown, and a person chooses. */
+  private async settle(problem: Problem, write: (v: number) => Observable<unknown>, what: string, versionOf: (t: unknown) => number): Promise<string | undefined> {
+    const { ConflictDialog } = await import('./conflict-dialog');
+    const data = { what, theirs: problem.theirs, mine: problem.mine };
+    const mine = await firstValueFrom(this.dialog.open(ConflictDialog, { data, width: '38rem' }).afterClosed());
+    if (mine) return this.act(write, versionOf(problem.theirs), what, versionOf);
+    await this.load(this.id);
+    return undefined;
+  }
+
+  private async named(): Promise<boolean> {
+    if (this.person.name() !== '') return true;
+    const { NameDialog } = await import('../shell/name-dialog');
+    return (await firstValueFrom(this.dialog.open(NameDialog, { width: '24rem' }).afterClosed())) === true;
+  }
+}
+
+const versionIn = (theirs: unknown): number => (theirs as { version?: number } | null)?.version ?? 0;

@@ -1,0 +1,47 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { Router } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import type { NewJob } from '@kerabat/contract';
+import { Api } from '../api/api';
+import { Person } from '../api/person';
+import { problemOf } from '../api/problem';
+import { ProblemLine } from '../parts/problem-line';
+import { AskForm, BLANK } from '../stages/ask/ask-form';
+
+/** Opens a job: the first half of Ask. */
+@Component({
+  selector: 'app-new-job',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AskForm, ProblemLine],
+  template: `
+    <div style="padding: 16px 20px; max-width: 1080px">
+      <h1>New job</h1>
+      <app-problem-line [text]="problem()" />
+      <app-ask-form [start]="start()" (saved)="open($event)" />
+    </div>
+  `,
+})
+export class NewJobPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly person = inject(Person);
+  private readonly dialog = inject(MatDialog);
+  /** A vehicle chosen in the quick box. */
+  readonly vehicle = input<string>();
+  protected readonly start = computed<NewJob>(() => ({ ...BLANK, vehicleId: this.vehicle() ?? null }));
+  protected readonly problem = signal<string | undefined>(undefined);
+
+  protected async open(fields: NewJob): Promise<void> {
+    if (this.person.name() === '') {
+      const { NameDialog } = await import('../shell/name-dialog');
+      if (!(await firstValueFrom(this.dialog.open(NameDialog, { width: '24rem' }).afterClosed()))) return;
+    }
+    try {
+      const job = await firstValueFrom(this.api.openJob(fields));
+      await this.router.navigate(['/jobs', job.id, 'ask']);
+    } catch (error) {
+      this.problem.set(problemOf(error).detail);
+    }
+  }
+}

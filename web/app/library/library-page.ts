@@ -1,0 +1,118 @@
+import { AsyncPipe, DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { KIND_WORDS } from '@kerabat/core/unit';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { PartNumber } from '../parts/part-number';
+import { ProblemLine } from '../parts/problem-line';
+
+/** What the catalogue holds, where it comes from, and every unit in it. */
+@Component({
+  selector: 'app-library-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AsyncPipe, DatePipe, RouterLink, MatFormFieldModule, MatInputModule, PartNumber, ProblemLine],
+  template: `
+    <div class="page">
+      <h1>Library</h1>
+      @if (summary$ | async; as s) {
+        <app-problem-line [text]="s.problem" />
+        @if (s.catalogue; as c) {
+          <p>
+            @for (count of counts(c.counts); track count[0]) {
+              <span class="count"><strong class="mono">{{ count[1] }}</strong> {{ count[0] }}</span>
+            }
+          </p>
+          <div class="two">
+            <section aria-labelledby="units">
+              <h2 id="units">Units</h2>
+              <mat-form-field appearance="outline" subscriptSizing="dynamic">
+                <mat-label>Name</mat-label>
+                <input matInput autocomplete="off" [value]="q()" (input)="q.set($any($event.target).value)" />
+              </mat-form-field>
+              <table class="plain">
+                <tbody>
+                  @for (u of units(); track u.id) {
+                    <tr>
+                      <td><a [routerLink]="['/units', u.id]">{{ u.maker }} {{ u.name }}</a></td>
+                      <td>{{ kinds[u.kind] }}</td>
+                      <td class="mono">{{ u.bore }}</td>
+                      <td>@if (u.numbers[0]; as n) { <app-part-number [number]="n" /> }</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            </section>
+            <section aria-labelledby="sources">
+              <h2 id="sources">Sources</h2>
+              <table class="plain">
+                <tbody>
+                  @for (source of c.sources; track source.id) {
+                    <tr>
+                      <td>{{ source.title }}</td>
+                      <td class="small quiet">{{ source.kind.replace('-', ' ') }}</td>
+                      <td class="mono small">{{ source.date }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+              <h2>Loaded</h2>
+              @for (i of c.imports; track i.name + i.dated) {
+                <p class="small">{{ i.name }}, as of {{ i.dated }}, loaded {{ i.loadedAt | date: 'd MMM y, HH:mm' }}</p>
+              } @empty {
+                <p class="needs-you">The catalogue is empty. Load a folder of catalogue files: <span class="mono">npm run import -- DIR</span></p>
+              }
+            </section>
+          </div>
+        }
+      }
+    </div>
+  `,
+  styles: `
+    .page {
+      padding: 16px 20px;
+    }
+    .count {
+      margin-right: 16px;
+    }
+    .two {
+      display: grid;
+      grid-template-columns: 3fr 2fr;
+      gap: 28px;
+    }
+    @media (max-width: 760px) {
+      .two {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class LibraryPage {
+  private readonly api = inject(Api);
+  protected readonly kinds = KIND_WORDS;
+  protected readonly q = signal('');
+  protected readonly summary$ = this.api.catalogue().pipe(
+    map((catalogue) => ({ catalogue, problem: undefined as string | undefined })),
+    catchError((error: unknown) => of({ catalogue: undefined, problem: problemOf(error).detail })),
+  );
+  protected readonly units = toSignal(
+    toObservable(this.q).pipe(
+      debounceTime(100),
+      switchMap((q) =>
+        this.api.units('', q.trim()).pipe(
+          map(({ units }) => units),
+          catchError(() => of([])),
+        ),
+      ),
+    ),
+    { initialValue: [] },
+  );
+
+  protected counts(counts: Readonly<Record<string, number>>): [string, number][] {
+    return Object.entries(counts).map(([name, n]) => [n === 1 ? name : `${name}s`, n]);
+  }
+}

@@ -1,0 +1,112 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Router, RouterLink } from '@angular/router';
+import { catchError, debounceTime, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { PartNumber } from '../parts/part-number';
+
+/** Any part number, in any writing. */
+@Component({
+  selector: 'app-numbers-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatFormFieldModule, MatInputModule, RouterLink, PartNumber],
+  template: `
+    <div class="page">
+      <h1>Numbers</h1>
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <mat-label>Part number, in any writing</mat-label>
+        <input matInput class="mono" autocomplete="off" maxlength="80" [value]="q() ?? ''" (input)="search($any($event.target).value)" />
+      </mat-form-field>
+      @if (answer(); as a) {
+        <div aria-live="polite">
+          @if (a.problem) {
+            <p class="problem">{{ a.problem }}</p>
+          }
+          @for (group of groups(); track group.words) {
+            @if (group.numbers.length > 0) {
+              <h2>{{ group.words }}</h2>
+              @if (group.numbers.length > 1 && issuers(group.numbers) > 1) {
+                <p class="needs-you small">Several makers use this number; make sure whose is meant.</p>
+              }
+              <table class="plain">
+                <tbody>
+                  @for (n of group.numbers; track n.id) {
+                    <tr>
+                      <td>{{ n.issuer }}</td>
+                      <td><app-part-number [number]="n.written" /></td>
+                      <td>{{ n.kind === 'order' ? n.status : n.kind + ' mark' }}</td>
+                      <td>
+                        @if (n.leadsTo.kind === 'unit') {
+                          <a [routerLink]="['/units', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
+                        } @else {
+                          {{ n.leadsTo.words }}
+                        }
+                        @if (n.note) {
+                          <div class="small quiet">{{ n.note }}</div>
+                        }
+                      </td>
+                      <td class="small quiet">{{ n.source }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            }
+          }
+          @if (!a.problem && a.exact.length + a.normalised.length + a.near.length === 0) {
+            <p>No number like this is in the catalogue. Check for a misread character: 0 and O, 1 and I, 8 and B.</p>
+          }
+        </div>
+      } @else {
+        <p class="quiet">Spaces, dots, dashes and capitals do not matter to most makers; where they do, the near ones are shown apart.</p>
+      }
+    </div>
+  `,
+  styles: `
+    .page {
+      padding: 16px 20px;
+      max-width: 1000px;
+    }
+    mat-form-field {
+      width: 24rem;
+      max-width: 100%;
+      margin: 8px 0;
+    }
+    h2 {
+      margin-top: 12px;
+    }
+  `,
+})
+export class NumbersPage {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  readonly q = input<string>();
+  protected readonly failed = signal<string | undefined>(undefined);
+  protected readonly answer = toSignal(
+    toObservable(this.q).pipe(
+      debounceTime(100),
+      switchMap((q) =>
+        !q
+          ? of(undefined)
+          : this.api.numbers(q).pipe(catchError((error: unknown) => of({ query: q, exact: [], normalised: [], near: [], problem: problemOf(error).detail }))),
+      ),
+    ),
+  );
+  protected readonly groups = computed(() => {
+    const a = this.answer();
+    if (!a) return [];
+    return [
+      { words: 'Written just so', numbers: a.exact },
+      { words: 'The same number in its maker’s writing', numbers: a.normalised },
+      { words: 'Near: may be another number', numbers: a.near },
+    ];
+  });
+
+  protected issuers = (numbers: readonly { issuer: string }[]): number => new Set(numbers.map((n) => n.issuer)).size;
+
+  protected search(q: string): void {
+    void this.router.navigate([], { queryParams: { q: q.trim() || null }, replaceUrl: true });
+  }
+}

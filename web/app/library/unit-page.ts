@@ -1,0 +1,98 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { catchError, forkJoin, of, switchMap } from 'rxjs';
+import { KIND_WORDS } from '@kerabat/core/unit';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { PartNumber } from '../parts/part-number';
+import { ProblemLine } from '../parts/problem-line';
+import { KinTable } from '../stages/kin/kin-table';
+
+/** One unit: what is recorded of it, its numbers, its kin. */
+@Component({
+  selector: 'app-unit-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [KinTable, PartNumber, ProblemLine],
+  template: `
+    <div class="page">
+      <app-problem-line [text]="problem()" />
+      @if (both(); as b) {
+        <h1>{{ b.unit.maker }} {{ b.unit.name }}</h1>
+        <p class="quiet">{{ kinds[b.unit.kind] }} · {{ b.unit.source }}{{ b.unit.note ? ' · ' + b.unit.note : '' }}</p>
+        <div class="two">
+          <section aria-labelledby="facts">
+            <h2 id="facts">Recorded</h2>
+            <table class="plain">
+              <tbody>
+                @for (f of b.unit.facts; track f.attribute + (f.position ?? '')) {
+                  <tr>
+                    <td>{{ f.words }}</td>
+                    <td class="mono" [title]="f.source">{{ f.value }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+            <h2>Numbers</h2>
+            <table class="plain">
+              <tbody>
+                @for (n of b.unit.numbers; track n.id) {
+                  <tr>
+                    <td>{{ n.issuer }}</td>
+                    <td><app-part-number [number]="n.written" /></td>
+                    <td>{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+            <h2>Fitted to</h2>
+            @for (v of b.unit.fitted; track v.vehicleId + v.slot) {
+              <div>{{ v.vehicle }}</div>
+            } @empty {
+              <p class="quiet">No vehicle is recorded with it.</p>
+            }
+          </section>
+          <section aria-labelledby="kin">
+            <h2 id="kin">Kin</h2>
+            <app-kin-table [entries]="b.kin.entries" />
+          </section>
+        </div>
+      }
+    </div>
+  `,
+  styles: `
+    .page {
+      padding: 16px 20px;
+    }
+    .two {
+      display: grid;
+      grid-template-columns: minmax(20rem, 2fr) 3fr;
+      gap: 28px;
+    }
+    h2 {
+      margin-top: 10px;
+    }
+    @media (max-width: 760px) {
+      .two {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class UnitPage {
+  private readonly api = inject(Api);
+  readonly id = input.required<string>();
+  protected readonly kinds = KIND_WORDS;
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly both = toSignal(
+    toObservable(this.id).pipe(
+      switchMap((id) =>
+        forkJoin({ unit: this.api.unit(id), kin: this.api.kin(id) }).pipe(
+          catchError((error: unknown) => {
+            this.problem.set(problemOf(error).detail);
+            return of(undefined);
+          }),
+        ),
+      ),
+    ),
+  );
+}

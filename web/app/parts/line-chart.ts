@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, type OnDestroy } from '@angular/core';
+import type ApexCharts from 'apexcharts';
+
+export interface Curve {
+  readonly name: string;
+  readonly points: readonly (readonly [number, number])[];
+}
+
+/** Curves over one another. The same facts stand beside it as text, so it is hidden from readers. */
+@Component({
+  selector: 'app-line-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: ``,
+  host: { 'aria-hidden': 'true' },
+  styles: `
+    :host {
+      display: block;
+      min-height: 250px;
+    }
+  `,
+})
+export class LineChart implements OnDestroy {
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly curves = input.required<readonly Curve[]>();
+  readonly xWords = input.required<string>();
+  readonly yWords = input.required<string>();
+  private chart: ApexCharts | undefined;
+
+  constructor() {
+    effect(() => void this.draw(this.curves(), this.xWords(), this.yWords()));
+  }
+
+  ngOnDestroy(): void {
+    this.chart?.destroy();
+  }
+
+  private async draw(curves: readonly Curve[], x: string, y: string): Promise<void> {
+    const { default: Apex } = await import('apexcharts');
+    this.chart?.destroy();
+    const style = getComputedStyle(this.host.nativeElement);
+    const [ink, quiet, line] = ['--ink', '--quiet', '--line'].map((name) => style.getPropertyValue(name).trim());
+    const text = { colors: style.color, fontFamily: style.fontFamily };
+    this.chart = new Apex(this.host.nativeElement, {
+      chart: { type: 'line', height: 250, toolbar: { show: false }, animations: { enabled: false }, zoom: { enabled: false }, fontFamily: style.fontFamily, foreColor: style.color },
+      series: curves.map((c) => ({ name: c.name, data: c.points.map(([px, py]) => ({ x: px, y: py })) })),
+      stroke: { width: [2, 3], dashArray: [5, 0], curve: 'straight' },
+      colors: [resolved(this.host.nativeElement, quiet ?? ''), resolved(this.host.nativeElement, ink ?? '')],
+      grid: { borderColor: resolved(this.host.nativeElement, line ?? '') },
+      xaxis: { type: 'numeric', title: { text: x, style: text }, tickAmount: 6, decimalsInFloat: 0 },
+      yaxis: { title: { text: y, style: text }, decimalsInFloat: 1, min: 0 },
+      legend: { position: 'top' },
+      tooltip: { enabled: false },
+    });
+    await this.chart.render();
+  }
+}
+
+/** A colour as the browser resolves it (light-dark() included), for a library that parses colours itself. */
+function resolved(host: HTMLElement, colour: string): string {
+  const before = host.style.color;
+  host.style.color = colour;
+  const value = getComputedStyle(host).color;
+  host.style.color = before;
+  return value;
+}

@@ -1,0 +1,63 @@
+import { ChangeDetectionStrategy, Component, computed, effect, input, model, output } from '@angular/core';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { printBoth, readQuantity, type Quantity, type ReadOptions } from '@kerabat/core/units';
+import { findAttribute } from '@kerabat/core/attribute';
+
+/** Takes a quantity as people write it, and echoes what it understood, in both systems, before anything is computed. */
+@Component({
+  selector: 'app-quantity-field',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatFormFieldModule, MatInputModule],
+  template: `
+    <mat-form-field appearance="outline" subscriptSizing="dynamic">
+      <mat-label>{{ label() }}</mat-label>
+      <input matInput class="mono" autocomplete="off" [value]="text()" (input)="text.set($any($event.target).value)" [attr.aria-describedby]="id" />
+    </mat-form-field>
+    <span class="echo mono" [id]="id" aria-live="polite" [class.bad]="!reading().recognised && text() !== ''">{{ echo() }}</span>
+    @if (reading().doubt; as doubt) {
+      <span class="doubt needs-you small">{{ doubt }}</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: minmax(9rem, 12rem) 1fr;
+      gap: 4px 12px;
+      align-items: center;
+    }
+    .echo {
+      color: var(--quiet);
+    }
+    .echo.bad {
+      color: var(--nofit);
+    }
+    .doubt {
+      grid-column: 1 / -1;
+    }
+  `,
+})
+export class QuantityField {
+  private static count = 0;
+  protected readonly id = `quantity-echo-${QuantityField.count++}`;
+  readonly label = input.required<string>();
+  readonly expects = input<ReadOptions['expects']>('length');
+  /** An attribute whose usual range decides whether a value is doubted. */
+  readonly attribute = input<string>();
+  readonly text = model('');
+  readonly quantity = output<Quantity | undefined>();
+
+  protected readonly reading = computed(() => {
+    const usual = findAttribute(this.attribute() ?? '')?.usual;
+    return readQuantity(this.text(), { expects: this.expects(), ...(usual ? { usual } : {}) });
+  });
+  protected readonly echo = computed(() => {
+    const { quantity, problem } = this.reading();
+    if (quantity) return printBoth(quantity, this.expects());
+    return this.text() === '' ? 'like 1-1/16, 26.9 or 26,9 mm' : (problem ?? '');
+  });
+
+  constructor() {
+    effect(() => this.quantity.emit(this.reading().quantity));
+  }
+}

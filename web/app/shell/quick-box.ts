@@ -1,0 +1,128 @@
+import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatAutocompleteModule, type MatAutocompleteSelectedEvent, MatAutocompleteTrigger } from '@angular/material/autocomplete';
+import { Router } from '@angular/router';
+import { catchError, debounceTime, distinctUntilChanged, map, of, Subject, switchMap } from 'rxjs';
+import type { Found } from '@kerabat/contract';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { Shortcuts } from './shortcuts';
+
+type Hit = Found['hits'][number];
+
+/** One box for everything that can be asked for; it says what it took the text for. */
+@Component({
+  selector: 'app-quick-box',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatAutocompleteModule],
+  template: `
+    <label class="hidden-text" for="quick-box">Number, vehicle, thread or job</label>
+    <input
+      #box
+      id="quick-box"
+      type="text"
+      autocomplete="off"
+      placeholder="/  number, vehicle, thread, job"
+      [value]="text()"
+      (input)="ask($any($event.target).value)"
+      (keydown.enter)="enter()"
+      (keydown.escape)="box.blur()"
+      [matAutocomplete]="auto"
+      [matAutocompletePosition]="'below'"
+    />
+    <mat-autocomplete #auto="matAutocomplete" (optionSelected)="open($event)" [displayWith]="written" panelWidth="34rem" aria-label="Answers">
+      @if (found(); as f) {
+        <mat-option disabled class="taken">taken for {{ f.takenFor }}</mat-option>
+        @for (hit of f.hits; track hit.kind + hit.id + hit.words) {
+          <mat-option [value]="hit">
+            <span class="kind">{{ hit.kind }}</span> <strong class="mono">{{ hit.words }}</strong> <span class="detail">{{ hit.detail }}</span>
+          </mat-option>
+        }
+      }
+    </mat-autocomplete>
+  `,
+  styles: `
+    :host {
+      flex: 0 1 26rem;
+    }
+    input {
+      width: 100%;
+      box-sizing: border-box;
+      height: 30px;
+      border: 1px solid #66717a;
+      border-radius: 4px;
+      background: #39444c;
+      color: var(--on-bar);
+      font: inherit;
+      padding: 0 10px;
+    }
+    input::placeholder {
+      color: #c6cdd2;
+    }
+    input:focus-visible {
+      outline: 2px solid #f1eee7;
+    }
+    .kind {
+      display: inline-block;
+      width: 4.2rem;
+      color: var(--quiet);
+      font-size: 12.5px;
+    }
+    .detail {
+      color: var(--quiet);
+      font-size: 13px;
+      margin-left: 6px;
+    }
+  `,
+})
+export class QuickBox {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
+  private readonly trigger = viewChild.required(MatAutocompleteTrigger);
+  private readonly asked = new Subject<string>();
+  protected readonly text = signal('');
+  protected readonly found = toSignal(
+    this.asked.pipe(
+      map((text) => text.trim()),
+      distinctUntilChanged(),
+      debounceTime(120),
+      switchMap((text) => (text === '' ? of(undefined) : this.api.find(text).pipe(catchError((e: unknown) => of({ query: text, takenFor: problemOf(e).detail, hits: [] }))))),
+    ),
+  );
+
+  constructor() {
+    inject(Shortcuts).focusQuickBox = () => this.box().nativeElement.focus();
+  }
+
+  protected ask(text: string): void {
+    this.text.set(text);
+    this.asked.next(text);
+  }
+
+  protected readonly written = (): string => '';
+
+  /** Enter without a choice looks the text up as a number. */
+  protected enter(): void {
+    const text = this.text().trim();
+    if (text === '' || this.trigger().activeOption) return;
+    this.trigger().closePanel();
+    this.leave(['/numbers'], { q: text });
+  }
+
+  protected open(event: MatAutocompleteSelectedEvent): void {
+    const hit = event.option.value as Hit;
+    if (hit.kind === 'job') return this.leave(['/jobs', hit.id]);
+    if (hit.kind === 'vehicle') return this.leave(['/jobs', 'new'], { vehicle: hit.id });
+    if (hit.kind === 'thread') return this.leave(['/bench'], { thread: hit.id });
+    if (hit.id.startsWith('unit:')) return this.leave(['/units', hit.id.slice(5)]);
+    this.leave(['/numbers'], { q: hit.id });
+  }
+
+  private leave(commands: unknown[], queryParams: Record<string, string> = {}): void {
+    this.text.set('');
+    this.asked.next('');
+    this.box().nativeElement.blur();
+    void this.router.navigate(commands, { queryParams });
+  }
+}

@@ -1,0 +1,83 @@
+import { ChangeDetectionStrategy, Component, effect, HostListener, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
+import { MatTooltipModule } from '@angular/material/tooltip';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { mdiAccountOutline, mdiKeyboardOutline, mdiThemeLightDark } from '@mdi/js';
+import { Person } from '../api/person';
+import { Icon } from '../parts/icon';
+import { QuickBox } from './quick-box';
+import { Shortcuts } from './shortcuts';
+
+const THEME = 'kerabat.theme';
+
+/** The frame around every view: quick box on top, rooms at the left. */
+@Component({
+  selector: 'app-shell',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatButtonModule, MatTooltipModule, QuickBox, Icon],
+  template: `
+    <a class="skip" href="#main" (click)="skip($event)">Skip to the work</a>
+    <header>
+      <a class="name" routerLink="/jobs">Kerabat</a>
+      <app-quick-box />
+      <span class="space"></span>
+      <button type="button" class="tool" (click)="askName()" [matTooltip]="'Who works here'">
+        <app-icon [path]="icons.person" /> {{ person.name() || 'Who are you?' }}
+      </button>
+      <button type="button" class="tool" (click)="turnTheme()" aria-label="Light or dark bench"><app-icon [path]="icons.theme" /></button>
+      <button type="button" class="tool" (click)="shortcuts.openSheet()" aria-label="Keys"><app-icon [path]="icons.keys" /></button>
+    </header>
+    <nav aria-label="Rooms">
+      @for (room of rooms; track room.path) {
+        <a [routerLink]="room.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ room.words }}</a>
+      }
+    </nav>
+    <main id="main" tabindex="-1"><router-outlet /></main>
+  `,
+  styleUrl: './shell.scss',
+})
+export class Shell {
+  protected readonly person = inject(Person);
+  protected readonly shortcuts = inject(Shortcuts);
+  private readonly dialog = inject(MatDialog);
+  protected readonly icons = { person: mdiAccountOutline, theme: mdiThemeLightDark, keys: mdiKeyboardOutline };
+  protected readonly rooms = [
+    { path: '/jobs', words: 'Jobs' },
+    { path: '/numbers', words: 'Numbers' },
+    { path: '/bench', words: 'Bench' },
+    { path: '/library', words: 'Library' },
+    { path: '/practice', words: 'Practice' },
+  ];
+  private readonly theme = signal(localStorage.getItem(THEME) ?? '');
+
+  constructor() {
+    effect(() => {
+      const theme = this.theme();
+      if (theme === '') document.documentElement.removeAttribute('data-theme');
+      else document.documentElement.dataset['theme'] = theme;
+    });
+  }
+
+  @HostListener('document:keydown', ['$event'])
+  protected onKey(event: KeyboardEvent): void {
+    this.shortcuts.handle(event);
+  }
+
+  protected skip(event: Event): void {
+    event.preventDefault();
+    document.getElementById('main')?.focus();
+  }
+
+  protected turnTheme(): void {
+    const dark = this.theme() === 'dark' || (this.theme() === '' && matchMedia('(prefers-color-scheme: dark)').matches);
+    const next = dark ? 'light' : 'dark';
+    localStorage.setItem(THEME, next);
+    this.theme.set(next);
+  }
+
+  protected async askName(): Promise<void> {
+    const { NameDialog } = await import('./name-dialog');
+    this.dialog.open(NameDialog, { width: '24rem' });
+  }
+}

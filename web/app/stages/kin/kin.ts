@@ -1,0 +1,96 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { catchError, distinctUntilChanged, of, switchMap } from 'rxjs';
+import type { KinEntry } from '@kerabat/contract';
+import { Api } from '../../api/api';
+import { problemOf } from '../../api/problem';
+import { JobService } from '../../jobs/job-service';
+import { PartNumber } from '../../parts/part-number';
+import { ProblemLine } from '../../parts/problem-line';
+import { KinTable } from './kin-table';
+
+/** Which other numbers and units would do; choosing one puts it, with its conditions, on the slip. */
+@Component({
+  selector: 'app-kin-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, RouterLink, KinTable, PartNumber, ProblemLine],
+  template: `
+    @if (work(); as w) {
+      @if (w.old; as old) {
+        <div class="row">
+          <h2>{{ old.maker }} {{ old.name }}</h2>
+          @if (old.number) {
+            <app-part-number [number]="old.number" />
+          }
+          <button matButton="outlined" type="button" (click)="choose(old.unitId, 'same as fitted', old.number)">Order this one</button>
+        </div>
+        <app-problem-line [text]="problem() ?? kinProblem()" />
+        @if (w.chosen; as chosen) {
+          <p class="chosen">
+            Chosen: <strong>{{ chosen.maker }} {{ chosen.name }}</strong> @if (chosen.number) { <app-part-number [number]="chosen.number" /> }
+            <button matButton type="button" (click)="takeBack()">Take back</button>
+            <a routerLink="../fit">On to Fit</a>
+          </p>
+        }
+        @if (kin(); as k) {
+          <app-kin-table [entries]="k.entries" [choosable]="true" (chosen)="chooseKin($event)" />
+          @if (k.truncated) {
+            <p class="needs-you small">The search stopped at its limit of depth or work; there may be more.</p>
+          }
+          @if (k.entries.length === 0) {
+            <p>No other number or unit is recorded for it.</p>
+          }
+        }
+      } @else {
+        <p class="needs-you">It is not settled what is on the vehicle. <a routerLink="../identify">Identify it first</a>; kin of a guess is a guess.</p>
+      }
+    } @else {
+      <p>Say first which unit this job is about. <a routerLink="../ask">To Ask</a></p>
+    }
+  `,
+  styles: `
+    .chosen {
+      margin: 6px 0;
+    }
+  `,
+})
+export class KinStage {
+  private readonly api = inject(Api);
+  protected readonly service = inject(JobService);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly kinProblem = signal<string | undefined>(undefined);
+  protected readonly work = computed(() => {
+    this.service.workspace();
+    return this.service.focus();
+  });
+  protected readonly kin = toSignal(
+    toObservable(computed(() => this.work()?.old?.unitId)).pipe(
+      distinctUntilChanged(),
+      switchMap((id) =>
+        id === undefined
+          ? of(undefined)
+          : this.api.kin(id).pipe(
+              catchError((error: unknown) => {
+                this.kinProblem.set(problemOf(error).detail);
+                return of(undefined);
+              }),
+            ),
+      ),
+    ),
+  );
+
+  protected chooseKin(entry: KinEntry): Promise<void> {
+    const how = { same: 'the same unit', 'drop-in': 'drop-in', 'with-changes': 'with changes', 'does-not-fit': '' }[entry.grade];
+    return this.choose(entry.unitId ?? '', `${how}, trust ${entry.trust.toFixed(2)}`);
+  }
+
+  protected async choose(unitId: string, reason: string, number?: string): Promise<void> {
+    this.problem.set(await this.service.decide(`unit:${this.service.slot() ?? ''}`, unitId, reason, number));
+  }
+
+  protected async takeBack(): Promise<void> {
+    this.problem.set(await this.service.undecide(`unit:${this.service.slot() ?? ''}`));
+  }
+}

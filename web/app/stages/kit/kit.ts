@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import type { FluidView, KitView } from '@kerabat/contract';
+import { JobService } from '../../jobs/job-service';
+import { PartNumber } from '../../parts/part-number';
+import { ProblemLine } from '../../parts/problem-line';
+import { StateMark } from '../../parts/state-mark';
+
+/** Seal kit by bore, and the fluid that cap and seals want. */
+@Component({
+  selector: 'app-kit-stage',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
+  template: `
+    @if (work(); as w) {
+      <app-problem-line [text]="problem()" />
+      <h2>Seal kit</h2>
+      @if (w.kits.length > 0) {
+        <table class="plain">
+          <tbody>
+            @for (k of w.kits; track k.id) {
+              <tr>
+                <td><app-state-mark [state]="k.state" [size]="16" /></td>
+                <td>
+                  {{ k.name }} @if (k.number) { <app-part-number [number]="k.number" /> }
+                  <div class="quiet small">{{ k.contents.join('; ') }}</div>
+                </td>
+                <td>{{ k.sentence }}</td>
+                <td>
+                  @if (k.chosen) {
+                    <button matButton type="button" (click)="leave()">On the slip; take back</button>
+                  } @else if (k.state !== 'does-not-fit') {
+                    <button matButton="outlined" type="button" (click)="take(k)" [attr.aria-label]="'Take ' + k.name">Take</button>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <p class="small quiet">A scratch that a fingernail feels, pitting or a worn taper means another unit, not a kit.</p>
+      } @else {
+        <p>No kit of this bore is in the catalogue.</p>
+      }
+      @if (service.workspace()?.fluid; as f) {
+        <h2>Fluid</h2>
+        <p [class.needs-you]="f.state !== 'fits'"><app-state-mark [state]="f.state" [size]="16" /> {{ f.sentence }}</p>
+        <p class="small">
+          Cap: <strong>{{ f.cap ?? 'not read' }}</strong>{{ f.capOrigin ? ', ' + origin[f.capOrigin] : '' }}. Seals: <strong>{{ f.seals.length ? f.seals.join(', ') : 'not known' }}</strong>.
+          @if (!f.cap) {
+            <a routerLink="../identify">Record the cap on the bench line: <span class="mono">cap DOT 4</span></a>
+          }
+        </p>
+        <div class="grades" role="group" aria-label="Fluid grade">
+          @for (g of f.grades; track g.grade) {
+            <button type="button" (click)="fluid(g)" [attr.aria-pressed]="f.chosen === g.grade" [attr.aria-label]="g.grade"><app-state-mark [state]="g.state" [size]="15" /> {{ g.grade }}</button>
+          }
+        </div>
+        @if (refused(); as words) {
+          <p class="problem" role="alert">{{ words }}</p>
+        }
+        <p class="small quiet">Glycol fluid takes up water: two years is the usual change. It strips paint and hurts eyes. Petroleum cleaners ruin its seals.</p>
+      }
+    } @else {
+      <p>Say first which unit this job is about. <a routerLink="../ask">To Ask</a></p>
+    }
+  `,
+  styles: `
+    h2 {
+      margin-top: 8px;
+    }
+    td:first-child {
+      width: 20px;
+    }
+    .grades {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+    }
+    .grades button {
+      font: inherit;
+      display: inline-flex;
+      gap: 5px;
+      align-items: center;
+      padding: 3px 9px;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      background: var(--raised);
+      color: var(--ink);
+      cursor: pointer;
+    }
+    .grades [aria-pressed='true'] {
+      border: 2px solid var(--ink);
+      font-weight: 600;
+    }
+    .needs-you {
+      max-width: 60rem;
+    }
+  `,
+})
+export class KitStage {
+  protected readonly service = inject(JobService);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly refused = signal<string | undefined>(undefined);
+  protected readonly origin: Record<string, string> = { measured: 'read on the vehicle', 'vehicle-record': 'on record', 'old-unit': 'as the old unit' };
+  protected readonly work = computed(() => {
+    this.service.workspace();
+    return this.service.focus();
+  });
+
+  protected async take(kit: KitView): Promise<void> {
+    this.problem.set(await this.service.decide(`kit:${this.service.slot() ?? ''}`, kit.id, 'taken'));
+  }
+
+  protected async leave(): Promise<void> {
+    this.problem.set(await this.service.undecide(`kit:${this.service.slot() ?? ''}`));
+  }
+
+  /** A wrong pairing is refused with its reason and never reaches the slip. */
+  protected async fluid(grade: FluidView['grades'][number]): Promise<void> {
+    if (grade.state === 'does-not-fit') return this.refused.set(`Refused: ${grade.sentence}`);
+    this.refused.set(undefined);
+    this.problem.set(await this.service.decide('fluid', grade.grade, 'chosen'));
+  }
+}
