@@ -113,7 +113,7 @@ export const KinGrade = oneOf(['same', 'drop-in', 'with-changes', 'does-not-fit'
 export const KinEntry = T.Object({
   unitId: T.Optional(T.String()),
   name: T.String(),
-  numbers: T.Array(T.String()),
+  numbers: T.Array(T.Object({ issuer: T.String(), written: T.String(), status: T.String() })),
   grade: KinGrade,
   disputed: T.Optional(T.String()),
   trust: T.Number(),

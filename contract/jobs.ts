@@ -53,7 +53,8 @@ export const JobRow = T.Object(
   { $id: 'JobRow' },
 );
 
-const evidenceBase = { attribute: text(40), position: T.Optional(text(30)), instrument: T.Optional(Instrument), onVehicle: T.Optional(T.Boolean()), slot: T.Optional(text(40)) };
+/** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
+const evidenceBase = { attribute: text(40), position: T.Optional(text(30)), instrument: T.Optional(Instrument), onVehicle: T.Optional(T.Boolean()), slot: T.Optional(text(80)) };
 export const NewEvidence = T.Union(
   [
     strict({ ...evidenceBase, kind: T.Literal('quantity'), value: Quantity }),
@@ -62,7 +63,7 @@ export const NewEvidence = T.Union(
   ],
   { $id: 'NewEvidence' },
 );
-export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(40)), onVehicle: T.Optional(T.Boolean()) }, { $id: 'BenchLineRequest' });
+export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) }, { $id: 'BenchLineRequest' });
 export const EvidenceView = T.Object({
   id: T.Integer(),
   slot: T.String(),
@@ -148,7 +149,7 @@ export const CheckView = T.Object({
   rule: T.String(),
   state: FourState,
   sentence: T.String(),
-  measure: T.Optional(T.Object({ what: T.String(), where: T.String(), line: T.String(), onVehicle: T.Boolean() })),
+  measure: T.Optional(T.Object({ side: oneOf(['vehicle', 'unit'] as const), what: T.String(), where: T.String(), line: T.String(), onVehicle: T.Boolean() })),
   remedies: T.Array(RemedyView),
   slip: T.Array(T.Unknown()),
 });

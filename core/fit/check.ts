@@ -45,7 +45,7 @@ function checkOne(row: CheckRow, input: FitInput): Check {
   const rule = row.tolerance === undefined ? RULE_WORDS[row.rule] : `within ${row.tolerance}${row.rule === 'angle' ? '°' : ' mm'}`;
   if (!vehicle || !unit) {
     const missing = vehicle ? `The ${words} of this unit is not recorded: measure it on the new one.` : `What the vehicle has is not known: measure the ${attribute(against).words}.`;
-    return { ...checkOf(row.attribute, words, vehicleWords, unitWords, rule, unknown(missing)), measure: measureOf(vehicle ? row.attribute : against) };
+    return { ...checkOf(row.attribute, words, vehicleWords, unitWords, rule, unknown(missing)), measure: measureOf(vehicle ? 'unit' : 'vehicle', vehicle ? row.attribute : against) };
   }
   const { kind } = input.unit;
   const result = applyRule({ row, kind, vehicle: vehicle.value, unit: unit.value, accepted: input.accepted, practice: input.practice });

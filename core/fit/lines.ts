@@ -5,7 +5,7 @@ import type { Practice } from '../practice/index.js';
 import { findSeat, seatsMeet } from '../seat/index.js';
 import type { SlipProposal } from '../slip/types.js';
 import { findThread, mate } from '../thread/index.js';
-import { portPositions, textOf, type UnitDesign } from '../unit/index.js';
+import { factOf, portPositions, textOf, type UnitDesign } from '../unit/index.js';
 import { changed, fits, misfit, unknown, type RuleResult } from './rules.js';
 import { checkOf, measureOf } from './row.js';
 import type { Check, Remedy, VehicleSide } from './types.js';
@@ -16,7 +16,8 @@ const FLARES = ['inverted-flare', 'bubble-flare'];
 interface LineEnd {
   readonly position: string;
   readonly feeds?: string;
-  readonly thread?: string;
+  /** null: the line has no thread (a spigot). */
+  readonly thread?: string | null;
   readonly seat?: string;
   readonly tube?: string;
 }
@@ -32,8 +33,9 @@ export function lineEnds(vehicle: VehicleSide): LineEnd[] {
     .filter((position) => position !== '')
     .sort()
     .map((position) => {
-      const [feeds, thread, seat, tube] = [text('port-feeds', position), text('port-thread', position), text('port-seat', position), text('tube', position)];
-      return { position, ...(feeds && { feeds }), ...(thread && { thread }), ...(seat && { seat }), ...(tube && { tube }) };
+      const [feeds, seat, tube] = [text('port-feeds', position), text('port-seat', position), text('tube', position)];
+      const thread = vehicle.get(slotKey('port-thread', position))?.value as string | null | undefined;
+      return { position, ...(feeds && { feeds }), ...(thread === undefined ? {} : { thread }), ...(seat && { seat }), ...(tube && { tube }) };
     });
 }
 
@@ -46,7 +48,7 @@ export function checkLines(vehicle: VehicleSide, unit: UnitDesign, accepted: Rea
   const free = new Set(portPositions(unit.facts));
   if (ends.length === 0) {
     const result = unknown('Which lines come to this unit is not known: look at the old one.');
-    return [{ ...checkOf('lines', 'lines', undefined, undefined, 'each line finds its port', result), measure: measureOf('port-thread', 'rear-left') }];
+    return [{ ...checkOf('lines', 'lines', undefined, undefined, 'each line finds its port', result), measure: measureOf('vehicle', 'port-thread', 'rear-left') }];
   }
   const checks = ends.flatMap((end) => {
     const port = portFor(end, unit, free);
@@ -77,15 +79,15 @@ function noPort(end: LineEnd, portsUnknown: boolean): Check {
 
 function checkEnd(end: LineEnd, port: string, unit: UnitDesign, accepted: ReadonlySet<string>, practice: Practice): Check[] {
   const label = end.feeds && !['slave', 'all'].includes(end.feeds) ? `${end.feeds} line` : `line ${positionWords(end.position)}`;
-  const portThread = textOf(unit.facts, 'port-thread', port);
+  const portThread = factOf(unit.facts, 'port-thread', port)?.value as string | null | undefined;
   const portSeat = textOf(unit.facts, 'port-seat', port);
   const place = checkOf(`place@${end.position}`, `${label}: place of the port`, positionWords(end.position), positionWords(port), 'the same place', placeResult(end, port, accepted));
-  const thread = checkOf(`thread@${end.position}`, `${label}: thread`, end.thread, portThread, 'nut and port mate', threadResult(end, portThread, portSeat, accepted, practice));
-  const seat = checkOf(`seat@${end.position}`, `${label}: seat`, end.seat && valueWords('port-seat', end.seat), portSeat && valueWords('port-seat', portSeat), 'the same form', seatResult(end, portThread, portSeat, accepted));
+  const thread = checkOf(`thread@${end.position}`, `${label}: thread`, threadWords(end.thread), threadWords(portThread), 'nut and port mate', threadResult(end, portThread, portSeat, accepted, practice));
+  const seat = checkOf(`seat@${end.position}`, `${label}: seat`, end.seat && valueWords('port-seat', end.seat), portSeat && valueWords('port-seat', portSeat), 'the same form', seatResult(end, portThread ?? undefined, portSeat, accepted));
   return [
     place,
-    thread.state === 'not-known' ? { ...thread, measure: measureOf('port-thread', end.position) } : thread,
-    seat.state === 'not-known' ? { ...seat, measure: measureOf('port-seat', end.position) } : seat,
+    thread.state === 'not-known' ? { ...thread, measure: portThread ? measureOf('vehicle', 'port-thread', end.position) : measureOf('unit', 'port-thread', port) } : thread,
+    seat.state === 'not-known' ? { ...seat, measure: portSeat ? measureOf('vehicle', 'port-seat', end.position) : measureOf('unit', 'port-seat', port) } : seat,
   ];
 } // prettier-ignore
 
@@ -97,9 +99,14 @@ function placeResult(end: LineEnd, port: string, accepted: ReadonlySet<string>):
   return changed(sentence, { key: `reroute@${end.position}`, words, minutes: 20, risk: 'check the slack before the old unit comes off; a short line has to be made new', slip }, accepted);
 }
 
-function threadResult(end: LineEnd, port: string | undefined, seat: string | undefined, accepted: ReadonlySet<string>, practice: Practice): RuleResult {
-  if (!port) return unknown('The thread of this port is not recorded: gauge it on the new unit.');
-  if (!end.thread) return unknown('The thread of the line’s nut is not known: gauge the removed nut.');
+const threadWords = (thread: string | null | undefined): string | undefined => (thread === null ? 'no thread' : thread);
+
+function threadResult(end: LineEnd, port: string | null | undefined, seat: string | undefined, accepted: ReadonlySet<string>, practice: Practice): RuleResult {
+  if (port === undefined) return unknown('The thread of this port is not recorded: gauge it on the new unit.');
+  if (end.thread === undefined) return unknown('The thread of the line’s nut is not known: gauge the removed nut.');
+  if (port === null || end.thread === null) {
+    return port === end.thread ? fits('Neither has a thread: the line is held another way.') : misfit(port === null ? `The port has no thread; the line has a nut ${end.thread ?? ''}.` : `The port has ${port}; the line has no nut.`);
+  }
   const [male, female] = [findThread(end.thread), findThread(port)];
   if (!male || !female) return unknown(`"${male ? port : end.thread}" is no thread of a standard series: gauge it.`);
   const mating = mate(male, female, practice);

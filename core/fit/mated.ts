@@ -20,7 +20,7 @@ export function matedJoint(chosenSet: string, mates: readonly Mate[]): Joint | u
     const result = judge(chosenSet, mate);
     const check = checkOf(`mated@${mate.slotWords}`, `same side of the change as the ${mate.slotWords}`, mate.set && `${mate.unitName ?? ''}, side ${mate.set}`, `side ${chosenSet}`, 'the same side', result);
     if (result.state !== 'not-known') return check;
-    return { ...check, measure: { what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', line: 'label ', onVehicle: true } };
+    return { ...check, measure: { side: 'vehicle' as const, what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', line: 'label ', onVehicle: true } };
   }); // prettier-ignore
   const bad = checks.find((c) => c.state !== 'fits');
   return { id: 'mated', words: 'mated parts', place: 'side', state: bad?.state ?? 'fits', checks };

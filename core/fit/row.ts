@@ -1,7 +1,7 @@
 import { attribute, attributeWords, type AttributeName } from '../attribute/index.js';
 import { BENCH_WORDS } from '../identify/bench-line.js';
 import type { RuleResult } from './rules.js';
-import type { Check } from './types.js';
+import type { Check, Measure } from './types.js';
 
 /** One row of a joint from its two sides and what the rule said. */
 export function checkOf(
@@ -26,13 +26,14 @@ export function checkOf(
 }
 
 /** What to measure, where, and the bench line that records it. */
-export function measureOf(name: AttributeName, position?: string): NonNullable<Check['measure']> {
+export function measureOf(side: Measure['side'], name: AttributeName, position?: string): Measure {
   const row = attribute(name);
   const word = BENCH_WORDS.find((b) => b.name === name)?.line ?? `${row.words} `;
   return {
+    side,
     what: attributeWords(name, position),
     where: row.where,
     line: position === undefined ? word : `port ${position.replace(/-/g, ' ')} `,
-    onVehicle: row.onVehicle === 'yes',
+    onVehicle: side === 'vehicle' && row.onVehicle === 'yes',
   };
 }

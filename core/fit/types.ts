@@ -21,6 +21,15 @@ export interface Remedy {
   readonly slip: readonly SlipProposal[];
 }
 
+/** What to measure, on which side of the joint, where to look, and the bench line that records it. */
+export interface Measure {
+  readonly side: 'vehicle' | 'unit';
+  readonly what: string;
+  readonly where: string;
+  readonly line: string;
+  readonly onVehicle: boolean;
+}
+
 export interface Check {
   readonly id: string;
   readonly words: string;
@@ -32,8 +41,8 @@ export interface Check {
   readonly rule: string;
   readonly state: FourState;
   readonly sentence: string;
-  /** How to find out, when the state is "not known". `line` starts the bench line that records it. */
-  readonly measure?: { readonly what: string; readonly where: string; readonly line: string; readonly onVehicle: boolean };
+  /** How to find out, when the state is "not known". */
+  readonly measure?: Measure;
   readonly remedies: readonly Remedy[];
   /** Lines that this check puts on the slip as it stands. */
   readonly slip: readonly SlipProposal[];

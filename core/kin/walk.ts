@@ -15,9 +15,22 @@ interface Visit {
 /**
  * Everything that would do instead of `start`, best path first. A path costs Σ −ln(trust) plus a fixed cost for each
  * condition on each step; the cheapest path to every node is found (Dijkstra). Supersession and drop-ins are followed
- * in their direction only, unless the link says both ways. A "does not fit" link ends a path and grades the pair.
+ * in their direction only, unless the link says both ways. A "does not fit" link ends a path and grades the
+ * pair, and a unit that is refused so is no way to anything else.
  */
 export function walkKin(start: KinNode, source: KinSource, practice: Practice, maxDepth = practice.kinDepth): Kin {
+  // A path that leads through a unit that does not fit is no path. Which ones those are is known only after a walk, so the
+  // walk is repeated with the refused ones as ends until no new one turns up.
+  const refused = new Set<KinNode>();
+  for (;;) {
+    const { entries, truncated } = walkOnce(start, source, practice, maxDepth, refused);
+    const more = entries.filter((e) => e.grade === 'does-not-fit' && !refused.has(e.node));
+    if (more.length === 0) return { entries: order(entries, practice), truncated };
+    for (const entry of more) refused.add(entry.node);
+  }
+}
+
+function walkOnce(start: KinNode, source: KinSource, practice: Practice, maxDepth: number, refused: ReadonlySet<KinNode>): Kin {
   const settled = new Map<KinNode, Visit>();
   const refusals: { visit: Visit; step: Step }[] = [];
   const queue: Visit[] = [{ node: start, depth: 0, cost: 0, steps: [] }];
@@ -30,6 +43,7 @@ export function walkKin(start: KinNode, source: KinSource, practice: Practice, m
       break;
     }
     settled.set(visit.node, visit);
+    if (refused.has(visit.node)) continue;
     for (const step of stepsFrom(visit.node, source.linksOf(visit.node))) {
       if (step.kind === 'does-not-fit') refusals.push({ visit, step });
       else if (!settled.has(step.to)) {
@@ -39,7 +53,7 @@ export function walkKin(start: KinNode, source: KinSource, practice: Practice, m
     }
   }
   settled.delete(start);
-  return { entries: order(entriesOf(settled, refusals, start), practice), truncated };
+  return { entries: entriesOf(settled, refusals, start), truncated };
 }
 
 function stepsFrom(node: KinNode, links: readonly KinLink[]): Step[] {

@@ -106,7 +106,7 @@ function fluid({ unit, capGrade, practice }: BagInput): SlipProposal[] {
 }
 
 function tools({ vehicle }: BagInput): SlipProposal[] {
-  const threads = new Set(lineEnds(vehicle).flatMap((end) => (end.thread ? [findThread(end.thread)?.designation ?? ''] : [])));
+  const threads = new Set(lineEnds(vehicle).flatMap((end) => (typeof end.thread === 'string' ? [findThread(end.thread)?.designation ?? ''] : [])));
   return BRAKE_THREADS.filter((t) => threads.has(t.designation) && t.usualHex !== '-').map((t) =>
     line(`wrench-${t.designation}`, 'perhaps', `Tool: flare wrench ${t.usualHex}`, 1, `nuts ${t.designation}; an open wrench rounds them`),
   );

@@ -1,4 +1,4 @@
-/** Tubes and what a run of line holds. */
+/** Tubes and the nuts they take. */
 
 export interface TubeRow {
   readonly tube: string;
@@ -28,6 +28,3 @@ export function tubesFor(designation: string): TubeRow[] {
     (a, b) => a.nutThreads.indexOf(designation) - b.nutThreads.indexOf(designation),
   );
 }
-
-/** Fluid in a line in ml: inside area × length. Both in mm. */
-export const lineVolume = (insideMm: number, lengthMm: number): number => ((Math.PI * insideMm ** 2) / 4) * (lengthMm / 1000);

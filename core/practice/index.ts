@@ -14,7 +14,11 @@ export interface Practice {
   readonly enoughToOrder: number;
   readonly eliminatedBelow: number;
   readonly swappedEarlier: number;
-  readonly bypassPressure: number;
+  readonly maleCrest: number;
+  readonly maleSpread: number;
+  readonly femaleMouth: number;
+  readonly femaleSpread: number;
+  readonly pitchSigma: number;
   readonly flankAllowance: number;
   readonly nutTurns: number;
   readonly fallsThroughBelow: number;
@@ -59,7 +63,11 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('enoughToOrder', 'Enough to order from', 0.95, 0.6, 0.9999, 'probability', 'held by one class of interchangeable units'),
   row('eliminatedBelow', 'Called out below', 0.0001, 0.000001, 0.05, 'probability', 'a word for the list; nothing is dropped'),
   row('swappedEarlier', 'Something was swapped earlier', 0.05, 0, 0.9, 'probability', 'share given to units the vehicle is not recorded with'),
-  row('bypassPressure', 'Stepped master by-passes below', 0.5, 0.05, 3, 'MPa', 'large bore fills up to here'),
+  row('maleCrest', 'Male threads measure under their size by', 0.08, 0, 0.3, 'mm', 'crests are made small and wear'),
+  row('maleSpread', 'Spread of male threads', 0.06, 0.005, 0.3, 'mm', 'making and wear'),
+  row('femaleMouth', 'Female mouths measure over their size by', 0.1, 0, 0.3, 'mm', 'tap size and chamfer'),
+  row('femaleSpread', 'Spread of female mouths', 0.08, 0.005, 0.3, 'mm', 'making and wear'),
+  row('pitchSigma', 'Pitch gauge, standard error', 0.02, 0.002, 0.2, 'mm', 'a gauge leaf held against the light'),
   row('flankAllowance', 'Allowance between thread flanks', 0.08, 0, 0.3, 'mm', 'commercial nuts and ports'),
   row('nutTurns', 'Turns of a tube nut', 8, 3, 20, 'turns', 'usual tube nut length'),
   row('fallsThroughBelow', 'Thread engagement too small below', 0.15, 0.01, 0.5, 'share', 'no hold at all'),

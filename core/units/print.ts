@@ -1,7 +1,7 @@
 import { otherSystem, type Dimension, type Quantity, type Unit } from './quantity.js';
 
 const DECIMALS: Readonly<Record<Unit, number>> = {
-  mm: 2,
+  mm: 3,
   in: 4,
   tpi: 1,
   MPa: 2,

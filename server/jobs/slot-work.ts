@@ -2,7 +2,7 @@ import type { ChainEntry, Decision, FeelView, Job, KinEntry, SlotWork, Vehicle }
 import { boreName, changeBore, type BoreChangeKind } from '@kerabat/core/bore';
 import { findSlot } from '@kerabat/core/chain';
 import { checkFit, checkOf, vehicleSide, type Joint, type VehicleSide } from '@kerabat/core/fit';
-import { rank, type Candidate, type Evidence, type PoolMember } from '@kerabat/core/identify';
+import { evidenceBase, rank, type Candidate, type Evidence, type PoolMember } from '@kerabat/core/identify';
 import { judgeKit } from '@kerabat/core/kit';
 import { tubesFor } from '@kerabat/core/line';
 import type { Practice } from '@kerabat/core/practice';
@@ -75,7 +75,7 @@ export function chooseSlot(slot: string, input: SlotInput, stores: Stores): Slot
   const old = oldId === undefined ? undefined : units.find((unit) => unit.id === oldId);
   const by = input.decisions.find((d) => d.subject === `old:${slot}`)?.by;
   const chosenAs = decisionOf(input.decisions, `unit:${slot}`);
-  const chosen = chosenAs && stores.units.design(chosenAs.choice);
+  const chosen = chosenAs && withMeasured(stores.units.design(chosenAs.choice), input.evidence);
   return {
     slot,
     pool,
@@ -85,6 +85,15 @@ export function chooseSlot(slot: string, input: SlotInput, stores: Stores): Slot
     ...(chosen ? { chosen } : {}),
     ...(chosen && chosenAs?.detail ? { chosenNumber: chosenAs.detail } : {}),
   };
+}
+
+/** A unit in the hand, with what was measured on it in this job laid over its record. */
+function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence']): UnitDesign | undefined {
+  const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
+  if (!unit || own.length === 0) return unit;
+  const measured = own.map(({ item }): Fact => ({ attribute: item.attribute, ...(item.position === undefined ? {} : { position: item.position }), value: evidenceBase(item), source: 'measured on the new unit' }));
+  const kept = unit.facts.filter((f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position));
+  return { ...unit, facts: [...kept, ...measured] };
 }
 
 /** The class of each unit: the smallest key among the units that are one with it. */
@@ -114,7 +123,7 @@ export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], inpu
     slot,
     words: findSlot(slot)?.words ?? slot,
     kind: unit?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master',
-    evidence: input.evidence.filter(({ view }) => view.slot === slot).map(({ view }) => view),
+    evidence: input.evidence.filter(({ view }) => view.slot === slot || view.slot === `unit:${chosen?.id ?? ''}`).map(({ view }) => view),
     identification: identificationView(choice, input, stores),
     ...(old ? { old: refOf(old, undefined, stores) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),

@@ -31,7 +31,7 @@ const SQL = {
   assertions: `SELECT s.key AS id, s.kind, s.title, s.issued, a.asserted_on AS date, a.person, a.note
     FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id = ? ORDER BY a.asserted_on`,
   conditions: `SELECT kind, txt AS text, number FROM condition WHERE link_id = ? ORDER BY seq`,
-  numbersOfUnit: `SELECT n.id, s.key, s.kind, s.title, s.issued FROM number n JOIN source s ON s.id = n.source_id WHERE n.unit_id = ? AND n.kind = 'order'`,
+  numbersOfUnit: `SELECT n.id, s.key, s.kind, s.title, s.issued FROM number n JOIN source s ON s.id = n.source_id WHERE n.unit_id = ? AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
   unitOfNumber: `SELECT n.unit_id AS id, s.key, s.kind, s.title, s.issued FROM number n JOIN source s ON s.id = n.source_id
     WHERE n.id = ? AND n.unit_id IS NOT NULL AND n.kind = 'order'`,
   unitId: `SELECT id FROM unit WHERE key = ?`,
@@ -90,6 +90,11 @@ export function kinStore(db: Db) {
     return n ? `${n.issuer} ${n.written}` : node;
   };
 
+  const numberRef = (id: number): KinEntry['numbers'] => {
+    const n = number.get(id);
+    return n ? [{ issuer: n.issuer, written: n.written, status: n.status }] : [];
+  };
+
   return {
     source,
     /** Kin of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of its own. */
@@ -105,9 +110,9 @@ export function kinStore(db: Db) {
         const record = entry.node.startsWith('u:') ? unit.get(id) : undefined;
         return [
           {
-            ...(record ? { unitId: record.key } : {}),
+            ...(record ? { unitId: record.key } : named?.unitId === start.id ? { unitId: unitKey } : {}),
             name: nodeWords(entry.node),
-            numbers: record ? numbersOfUnit.all(id).map((n) => nodeWords(`n:${n.id}`)) : [nodeWords(entry.node)],
+            numbers: record ? numbersOfUnit.all(id).flatMap((n) => numberRef(n.id)) : numberRef(id),
             grade: entry.grade,
             ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
             trust: entry.trust,

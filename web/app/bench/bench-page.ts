@@ -4,7 +4,7 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { boreName, changeBore, identifyBore, type BoreChangeKind } from '@kerabat/core/bore';
 import { INSTRUMENTS, type Instrument } from '@kerabat/core/practice';
-import { findThread, mate, readThread } from '@kerabat/core/thread';
+import { findThread, mate, readThread, threadsFromMeasurement } from '@kerabat/core/thread';
 import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
 import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';
@@ -43,6 +43,16 @@ export class BenchPage {
   protected readonly change = computed(() => {
     const [from, to] = [this.from(), this.to()];
     return from && to ? changeBore(this.kind(), toBase(from), toBase(to)) : undefined;
+  });
+
+  protected readonly gender = signal<'male' | 'female'>('male');
+  protected readonly diameter = signal<Quantity | undefined>(undefined);
+  protected readonly pitch = signal<Quantity | undefined>(undefined);
+  protected readonly threads = computed(() => {
+    const [diameter, pitch] = [this.diameter(), this.pitch()];
+    if (!diameter) return [];
+    const reading = { gender: this.gender(), diameterMm: toBase(diameter), instrument: 'caliper' as const, ...(pitch ? { pitchMm: toBase(pitch) } : {}) };
+    return threadsFromMeasurement(reading, this.practice()).filter((c) => c.probability >= 0.01);
   });
 
   protected readonly name = signal('');

@@ -49,8 +49,10 @@ export class JobService {
     return this.act((v) => this.api.changeJob(this.id, change, v), version, 'what was asked', (theirs) => (theirs as { version: number }).version);
   }
 
-  benchLine(line: string): Promise<string | undefined> {
-    return this.act(() => this.api.benchLine(this.id, line, this.slot() ?? ''));
+  /** Evidence on the unit in the focused slot, or on the chosen new one. */
+  benchLine(line: string, on: 'vehicle' | 'unit' = 'vehicle'): Promise<string | undefined> {
+    const slot = on === 'unit' ? `unit:${this.focus()?.chosen?.unitId ?? ''}` : (this.slot() ?? '');
+    return this.act(() => this.api.benchLine(this.id, line, slot));
   }
 
   withdraw(evidence: number): Promise<string | undefined> {

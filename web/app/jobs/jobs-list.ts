@@ -49,7 +49,11 @@ import { StateMark } from '../parts/state-mark';
                   <td>{{ job.request }} {{ slotWords(job.slot) }}</td>
                   <td>
                     @if (job.state === 'open') {
-                      <span class="where"><app-state-mark [state]="job.safe ? 'fits' : 'not-known'" [size]="16" /> {{ job.safety }}</span>
+                      <span class="where" [class.open]="!job.safe">
+                        @if (job.safe) {
+                          <app-state-mark state="fits" [size]="16" />
+                        }
+                        {{ job.safety }}</span>
                     } @else {
                       {{ job.state }}
                     }
@@ -71,6 +75,25 @@ import { StateMark } from '../parts/state-mark';
       justify-content: space-between;
       margin-bottom: 10px;
     }
+    @media (max-width: 700px) {
+      thead {
+        display: none;
+      }
+      tr {
+        display: grid;
+        grid-template-columns: 52px 1fr;
+        border-bottom: 1px solid var(--line);
+      }
+      td {
+        border: 0;
+        padding: 1px 8px;
+        grid-column: 2;
+      }
+      td:first-child {
+        grid-column: 1;
+        grid-row: 1 / 6;
+      }
+    }
     kbd {
       font-family: var(--mono);
       font-size: 12px;
@@ -81,6 +104,10 @@ import { StateMark } from '../parts/state-mark';
       display: flex;
       gap: 6px;
       align-items: start;
+    }
+    .where.open {
+      border-left: 3px solid var(--fluid);
+      padding-left: 8px;
     }
   `,
 })

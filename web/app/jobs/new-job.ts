@@ -16,7 +16,7 @@ import { AskForm, BLANK } from '../stages/ask/ask-form';
   imports: [AskForm, ProblemLine],
   template: `
     <div style="padding: 16px 20px; max-width: 1080px">
-      <h1>New job</h1>
+      <h1 style="margin-bottom: 12px">New job</h1>
       <app-problem-line [text]="problem()" />
       <app-ask-form [start]="start()" (saved)="open($event)" />
     </div>

@@ -55,7 +55,7 @@ import { ProblemLine } from '../parts/problem-line';
                     <tr>
                       <td>{{ source.title }}</td>
                       <td class="small quiet">{{ source.kind.replace('-', ' ') }}</td>
-                      <td class="mono small">{{ source.date }}</td>
+                      <td class="mono small date">{{ source.date }}</td>
                     </tr>
                   }
                 </tbody>
@@ -78,6 +78,9 @@ import { ProblemLine } from '../parts/problem-line';
     }
     .count {
       margin-right: 16px;
+    }
+    .date {
+      white-space: nowrap;
     }
     .two {
       display: grid;

@@ -76,7 +76,7 @@ import { StateMark } from './state-mark';
       align-items: center;
     }
     .joint {
-      width: 74px;
+      width: 84px;
       position: relative;
     }
     .joint::before {

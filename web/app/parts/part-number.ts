@@ -6,8 +6,12 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<span class="mono">{{ number() }}</span>`,
   styles: `
+    :host {
+      display: inline-block;
+    }
     span {
       white-space: nowrap;
+      margin-right: 6px;
       font-weight: 600;
     }
   `,

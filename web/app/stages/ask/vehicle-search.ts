@@ -28,7 +28,7 @@ const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option']
         @for (name of facetNames; track name) {
           @for (facet of a.facets[name]; track facet.value) {
             @if (picked()[name] === facet.value || (a.facets[name].length > 1 && facet.count < a.total)) {
-              <button type="button" class="facet" [attr.aria-pressed]="picked()[name] === facet.value" (click)="pick(name, facet.value)">{{ facet.value }} <span class="quiet">{{ facet.count }}</span></button>
+              <button type="button" class="facet" [attr.aria-pressed]="picked()[name] === facet.value" (click)="pick(name, facet.value)">{{ facetWords[name] }}{{ facet.value }} <span class="quiet">{{ facet.count }}</span></button>
             }
           }
         }
@@ -37,7 +37,7 @@ const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option']
         @for (v of a.vehicles; track v.id) {
           <li [cdkOption]="v.id">
             <strong>{{ v.maker }} {{ v.name }}</strong>
-            <span class="quiet">built {{ v.builtFrom }} to {{ v.builtTo ?? 'now' }}, {{ v.weightClass }}, {{ v.gearbox }}, assistance {{ v.assistance }}</span>
+            <span class="quiet">{{ v.builtFrom }} to {{ v.builtTo ?? 'now' }} · {{ v.weightClass }} · {{ v.gearbox }} · {{ v.assistance }}</span>
           </li>
         }
       </ul>
@@ -107,6 +107,7 @@ export class VehicleSearch {
   readonly chosen = model<string | null>(null);
   readonly vehicle = output<Vehicle | undefined>();
   protected readonly facetNames = FACETS;
+  protected readonly facetWords: Record<FacetName, string> = { maker: '', series: '', assistance: 'assistance ', option: 'option ' };
   protected readonly words = signal('');
   protected readonly picked = signal<Partial<Record<FacetName, string>>>({});
   protected readonly problem = signal<string | undefined>(undefined);

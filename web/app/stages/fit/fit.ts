@@ -39,6 +39,12 @@ export class FitStage {
 
   protected blocks = (joint: JointView): boolean => joint.state === 'does-not-fit' || joint.state === 'not-known';
 
+  /** Each way out of the joint once, the quickest first; one can close several checks. */
+  protected waysOut(joint: JointView): CheckView['remedies'] {
+    const byKey = new Map(joint.checks.flatMap((c) => c.remedies).map((r) => [r.key, r]));
+    return [...byKey.values()].sort((a, b) => a.minutes - b.minutes);
+  }
+
   protected overrideOf(joint: JointView) {
     return this.service.decision(`override:${this.service.slot() ?? ''}/${joint.id}`);
   }
@@ -50,7 +56,7 @@ export class FitStage {
   protected async measure(event: Event, check: CheckView): Promise<void> {
     event.preventDefault();
     const text = this.measured()[check.id] ?? '';
-    if (text.trim() !== '') this.problem.set(await this.service.benchLine(`${check.measure?.line ?? ''}${text}`));
+    if (text.trim() !== '') this.problem.set(await this.service.benchLine(`${check.measure?.line ?? ''}${text}`, check.measure?.side));
   }
 
   protected async remedy(key: string, accepted: boolean): Promise<void> {

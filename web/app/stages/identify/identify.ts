@@ -33,6 +33,9 @@ export class IdentifyStage {
     const row = findAttribute(read.evidence.attribute);
     return row?.trap ? `Look ${row.where}. Beware: ${row.trap}.` : undefined;
   });
+  /** Candidates that are worth reading, and the long tail that is folded. */
+  protected readonly likely = computed(() => (this.work()?.identification.candidates ?? []).filter((c, i) => c.probability >= 0.01 || i < 2));
+  protected readonly unlikely = computed(() => (this.work()?.identification.candidates ?? []).filter((c, i) => c.probability < 0.01 && i >= 2));
   protected readonly words = BENCH_WORDS.filter(({ name }) =>
     ['bore', 'bore-form', 'casting-number', 'label-code', 'port-count', 'port-thread', 'stud-spacing', 'rod-length', 'reservoir', 'sensor', 'mouth', 'foot'].includes(name),
   );
@@ -63,6 +66,6 @@ export class IdentifyStage {
   }
 
   protected percent(p: number): string {
-    return p >= 0.9995 ? '100 %' : p >= 0.01 ? `${Math.round(p * 100)} %` : 'under 1 %';
+    return p >= 0.9995 ? '100 %' : p >= 0.01 ? `${Math.round(p * 100)} %` : '< 1 %';
   }
 }

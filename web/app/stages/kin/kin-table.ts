@@ -43,13 +43,13 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
           @for (e of group.entries; track e.name) {
             <tr>
               <td>
-                @if (e.unitId) {
+                @if (e.unitId && e.numbers.length !== 1) {
                   <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
-                  @for (n of e.numbers.slice(0, 3); track n) {
-                    <div><app-part-number [number]="n" /></div>
-                  }
-                } @else {
-                  <app-part-number [number]="e.name" />
+                } @else if (e.unitId && e.grade !== 'same') {
+                  <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
+                }
+                @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
+                  <div><app-part-number [number]="n.written" /><span class="quiet small">{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span></div>
                 }
               </td>
               <td>
@@ -68,6 +68,9 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
                 <button matButton type="button" (click)="toggle(e.name)" [attr.aria-expanded]="open() === e.name">path</button>
               </td>
               <td>
+                @if (choosable() && !e.unitId && e.grade !== 'does-not-fit') {
+                  <span class="quiet small">no unit record: its joints cannot be checked</span>
+                }
                 @if (choosable() && e.unitId && e.grade !== 'does-not-fit') {
                   <button matButton="outlined" type="button" (click)="chosen.emit(e)" [attr.aria-label]="'Choose ' + e.name">Choose</button>
                 }

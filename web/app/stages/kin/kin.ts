@@ -29,7 +29,7 @@ import { KinTable } from './kin-table';
         <app-problem-line [text]="problem() ?? kinProblem()" />
         @if (w.chosen; as chosen) {
           <p class="chosen">
-            Chosen: <strong>{{ chosen.maker }} {{ chosen.name }}</strong> @if (chosen.number) { <app-part-number [number]="chosen.number" /> }
+            Chosen: <strong>{{ chosen.maker }} {{ chosen.name }}</strong>&ngsp;@if (chosen.number) { <app-part-number [number]="chosen.number" /> }
             <button matButton type="button" (click)="takeBack()">Take back</button>
             <a routerLink="../fit">On to Fit</a>
           </p>
@@ -83,7 +83,7 @@ export class KinStage {
 
   protected chooseKin(entry: KinEntry): Promise<void> {
     const how = { same: 'the same unit', 'drop-in': 'drop-in', 'with-changes': 'with changes', 'does-not-fit': '' }[entry.grade];
-    return this.choose(entry.unitId ?? '', `${how}, trust ${entry.trust.toFixed(2)}`);
+    return this.choose(entry.unitId ?? '', `${how}, trust ${entry.trust.toFixed(2)}`, entry.numbers[0]?.written);
   }
 
   protected async choose(unitId: string, reason: string, number?: string): Promise<void> {
