@@ -140,7 +140,6 @@ export const Found = T.Object(
   { $id: 'Found' },
 );
 
-
 export type Vehicle = Static<typeof Vehicle>;
 export type VehicleSearch = Static<typeof VehicleSearch>;
 export type VehicleDetail = Static<typeof VehicleDetail>;

@@ -54,7 +54,13 @@ export const JobRow = T.Object(
 );
 
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
-const evidenceBase = { attribute: text(40), position: T.Optional(text(30)), instrument: T.Optional(Instrument), onVehicle: T.Optional(T.Boolean()), slot: T.Optional(text(80)) };
+const evidenceBase = {
+  attribute: text(40),
+  position: T.Optional(text(30)),
+  instrument: T.Optional(Instrument),
+  onVehicle: T.Optional(T.Boolean()),
+  slot: T.Optional(text(80)),
+};
 export const NewEvidence = T.Union(
   [
     strict({ ...evidenceBase, kind: T.Literal('quantity'), value: Quantity }),
@@ -63,7 +69,10 @@ export const NewEvidence = T.Union(
   ],
   { $id: 'NewEvidence' },
 );
-export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) }, { $id: 'BenchLineRequest' });
+export const BenchLineRequest = strict(
+  { line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) },
+  { $id: 'BenchLineRequest' },
+);
 export const EvidenceView = T.Object({
   id: T.Integer(),
   slot: T.String(),
@@ -104,7 +113,13 @@ export const SlipLineView = T.Object(
     unit: T.Optional(T.String()),
     reason: T.String(),
     wants: T.Optional(
-      T.Object({ kind: FittingKind, thread: T.Optional(T.String()), seat: T.Optional(T.String()), tube: T.Optional(T.String()), grade: T.Optional(T.String()) }),
+      T.Object({
+        kind: FittingKind,
+        thread: T.Optional(T.String()),
+        seat: T.Optional(T.String()),
+        tube: T.Optional(T.String()),
+        grade: T.Optional(T.String()),
+      }),
     ),
     version: T.Integer(),
     dropped: T.Boolean(),
@@ -139,7 +154,14 @@ export const IdentificationView = T.Object({
   entropyBits: T.Number(),
 });
 
-export const RemedyView = T.Object({ key: T.String(), words: T.String(), minutes: T.Number(), risk: T.String(), accepted: T.Boolean(), slip: T.Array(T.Unknown()) });
+export const RemedyView = T.Object({
+  key: T.String(),
+  words: T.String(),
+  minutes: T.Number(),
+  risk: T.String(),
+  accepted: T.Boolean(),
+  slip: T.Array(T.Unknown()),
+});
 export const CheckView = T.Object({
   id: T.String(),
   words: T.String(),
@@ -153,19 +175,49 @@ export const CheckView = T.Object({
   remedies: T.Array(RemedyView),
   slip: T.Array(T.Unknown()),
 });
-export const JointView = T.Object({ id: T.String(), words: T.String(), place: oneOf(['up', 'down', 'side'] as const), state: FourState, checks: T.Array(CheckView) });
+export const JointView = T.Object({
+  id: T.String(),
+  words: T.String(),
+  place: oneOf(['up', 'down', 'side'] as const),
+  state: FourState,
+  checks: T.Array(CheckView),
+});
 
 export const ChainView = T.Object({
   system: oneOf(['brake', 'clutch'] as const),
   links: T.Array(
-    T.Object({ id: T.String(), words: T.String(), slot: T.Optional(T.String()), now: T.Optional(T.String()), next: T.Optional(T.String()), side: T.Optional(FourState) }),
+    T.Object({
+      id: T.String(),
+      words: T.String(),
+      slot: T.Optional(T.String()),
+      now: T.Optional(T.String()),
+      next: T.Optional(T.String()),
+      side: T.Optional(FourState),
+    }),
   ),
   joints: T.Array(T.Object({ from: T.String(), to: T.String(), state: FourState, words: T.String() })),
 });
 
 const UnitRef = T.Object({ unitId: T.String(), name: T.String(), maker: T.String(), number: T.Optional(T.String()), bore: T.Optional(T.String()) });
-export const LinePort = T.Object({ position: T.String(), thread: T.Optional(T.String()), seat: T.Optional(T.String()), seatForm: T.Optional(T.String()), nutForm: T.Optional(T.String()), feeds: T.Optional(T.String()), tubes: T.Array(T.String()), hex: T.Optional(T.String()) });
-export const KitView = T.Object({ id: T.String(), name: T.String(), number: T.Optional(T.String()), state: FourState, sentence: T.String(), contents: T.Array(T.String()), chosen: T.Boolean() });
+export const LinePort = T.Object({
+  position: T.String(),
+  thread: T.Optional(T.String()),
+  seat: T.Optional(T.String()),
+  seatForm: T.Optional(T.String()),
+  nutForm: T.Optional(T.String()),
+  feeds: T.Optional(T.String()),
+  tubes: T.Array(T.String()),
+  hex: T.Optional(T.String()),
+});
+export const KitView = T.Object({
+  id: T.String(),
+  name: T.String(),
+  number: T.Optional(T.String()),
+  state: FourState,
+  sentence: T.String(),
+  contents: T.Array(T.String()),
+  chosen: T.Boolean(),
+});
 export const FluidView = T.Object({
   cap: T.Optional(T.String()),
   capOrigin: T.Optional(T.String()),

@@ -30,5 +30,4 @@ function operation(route: RouteShape): Record<string, unknown> {
 const json = (schema: TSchema) => ({ 'application/json': { schema: plain(schema) } });
 
 /** Without TypeBox's own symbols and without $id, which OpenAPI tools resolve as addresses. */
-const plain = (schema: TSchema): unknown =>
-  JSON.parse(JSON.stringify(schema, (key: string, value: unknown) => (key === '$id' ? undefined : value)));
+const plain = (schema: TSchema): unknown => JSON.parse(JSON.stringify(schema, (key: string, value: unknown) => (key === '$id' ? undefined : value)));

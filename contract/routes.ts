@@ -16,6 +16,7 @@ export interface RouteShape {
 }
 
 /** Every route of the server under /api/v1. The OpenAPI document is made from this list. */
+// prettier-ignore
 export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles', summary: 'Search vehicles by words and facets', query: ['q', 'maker', 'series', 'built', 'option', 'assistance', 'limit'], answer: catalogue.VehicleSearch },
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
@@ -45,4 +46,4 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/tools/bore/change', summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
   { method: 'post', path: '/tools/thread/read', summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
   { method: 'post', path: '/tools/quantity/read', summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
-]; // prettier-ignore
+];

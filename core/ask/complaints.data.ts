@@ -11,7 +11,7 @@ export const LOOK_ALIKES: readonly LookAlike[] = [
   { id: 'noisy-assistance', cause: 'noisy assistance unit or pump', check: 'Does the noise change with the pedal, the steering or the engine speed? Only with the pedal: booster. With steering: pump.', minutes: 5, then: 'Follow the noise, not the master.' },
   { id: 'air', cause: 'air in the line', check: 'Pump quickly three times: a pedal that rises was air or bad adjustment; one that sinks under a steady foot was not.', minutes: 3, then: 'Bleed first.' },
   { id: 'clutch-plate', cause: 'worn clutch plate', check: 'Does it slip under load with the pedal up? Then the hydraulics are not to blame.', minutes: 5, then: 'No hydraulic part to order.' },
-]; // prettier-ignore
+];
 
 export const COMPLAINTS: readonly Complaint[] = [
   { id: 'leak-at-unit', words: 'fluid below the unit, blistered paint, falling level', system: 'any', suspects: ['brake-master', 'clutch-master', 'slave', 'wheel-cylinder'], reading: 'The unit under the stain leaks, unless it is wet higher up first.', lookAlikes: ['reservoir-grommet', 'engine-dirt'] },
@@ -25,4 +25,4 @@ export const COMPLAINTS: readonly Complaint[] = [
   { id: 'noise', words: 'noise when braking with assistance', system: 'brake', suspects: ['booster'], reading: 'A noisy assistance unit is not always a bad one.', lookAlikes: ['noisy-assistance', 'booster-seal-ring'] },
   { id: 'fluid-behind-boot', words: 'fluid behind the boot', system: 'any', suspects: ['slave', 'wheel-cylinder', 'clutch-master', 'brake-master'], reading: 'The unit leaks past its seal.', lookAlikes: [] },
   { id: 'age-unknown', words: 'nothing wrong yet: age unknown, fluid black', system: 'any', suspects: ['brake-master', 'clutch-master', 'slave'], reading: 'Prevention: change while the unit can still be bought.', lookAlikes: [] },
-]; // prettier-ignore
+];

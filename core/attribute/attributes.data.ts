@@ -60,4 +60,4 @@ export const ATTRIBUTE_ROWS = [
   row('holds', 'fluid held', 'quantity', 1, 'no', 0.05, 'maker’s data', '', { dimension: 'volume' }),
   row('pedal-ratio', 'pedal ratio', 'quantity', 5, 'yes', 0.05, 'pivot to pad over pivot to pin', '', { dimension: 'ratio' }),
   row('tube', 'tube', 'choice', 2, 'yes', 0.05, 'caliper over the tube', '3/16 in and 4.75 mm interchange, 1/4 in and 6 mm do not', { perPort: true, ...choice('3/16 in', '4.75 mm', '1/4 in', '6 mm', '5/16 in', '8 mm', '3/8 in') }),
-] as const satisfies readonly AttributeRow[]; // prettier-ignore
+] as const satisfies readonly AttributeRow[];

@@ -99,8 +99,11 @@ function linkOf({ row, fill }: { row: SlotRow; fill: SlotFill }): ChainLink {
 }
 
 const STATE_WORDS: Readonly<Record<FourState, string>> = {
-  fits: 'fits', 'fits-with-change': 'with a change', 'does-not-fit': 'does not fit', 'not-known': 'measure',
-}; // prettier-ignore
+  fits: 'fits',
+  'fits-with-change': 'with a change',
+  'does-not-fit': 'does not fit',
+  'not-known': 'measure',
+};
 
 function jointBetween(from: string, to: string, jointsOf: ReadonlyMap<string, readonly Joint[] | undefined>): ChainJoint {
   const left = jointsOf.get(from);

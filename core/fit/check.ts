@@ -26,13 +26,11 @@ export interface FitInput {
  * a value that is missing on either side makes it "not known" with what to measure, never a guess.
  */
 export function checkFit(input: FitInput): Joint[] {
-  return JOINTS.filter((row) => row.kinds.includes(input.unit.kind) && (row.booster === undefined || row.booster === input.booster)).map(
-    (row) => {
-      const lines = row.lines ? checkLines(input.vehicle, input.unit, input.accepted, input.practice) : [];
-      const checks = [...row.checks.map((check) => checkOne(check, input)), ...lines].map((check) => asBefore(check, input));
-      return { id: row.id, words: row.words, place: row.place, state: worst(checks.map((c) => c.state)), checks };
-    },
-  );
+  return JOINTS.filter((row) => row.kinds.includes(input.unit.kind) && (row.booster === undefined || row.booster === input.booster)).map((row) => {
+    const lines = row.lines ? checkLines(input.vehicle, input.unit, input.accepted, input.practice) : [];
+    const checks = [...row.checks.map((check) => checkOne(check, input)), ...lines].map((check) => asBefore(check, input));
+    return { id: row.id, words: row.words, place: row.place, state: worst(checks.map((c) => c.state)), checks };
+  });
 }
 
 function checkOne(row: CheckRow, input: FitInput): Check {
@@ -44,8 +42,13 @@ function checkOne(row: CheckRow, input: FitInput): Check {
   const unitWords = unit && valueWords(row.attribute, unit.value);
   const rule = row.tolerance === undefined ? RULE_WORDS[row.rule] : `within ${row.tolerance}${row.rule === 'angle' ? '°' : ' mm'}`;
   if (!vehicle || !unit) {
-    const missing = vehicle ? `The ${words} of this unit is not recorded: measure it on the new one.` : `What the vehicle has is not known: measure the ${attribute(against).words}.`;
-    return { ...checkOf(row.attribute, words, vehicleWords, unitWords, rule, unknown(missing)), measure: measureOf(vehicle ? 'unit' : 'vehicle', vehicle ? row.attribute : against) };
+    const missing = vehicle
+      ? `The ${words} of this unit is not recorded: measure it on the new one.`
+      : `What the vehicle has is not known: measure the ${attribute(against).words}.`;
+    return {
+      ...checkOf(row.attribute, words, vehicleWords, unitWords, rule, unknown(missing)),
+      measure: measureOf(vehicle ? 'unit' : 'vehicle', vehicle ? row.attribute : against),
+    };
   }
   const { kind } = input.unit;
   const result = applyRule({ row, kind, vehicle: vehicle.value, unit: unit.value, accepted: input.accepted, practice: input.practice });

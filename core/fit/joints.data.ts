@@ -97,4 +97,4 @@ export const JOINTS: readonly JointRow[] = [
       { attribute: 'seals', against: 'fluid', rule: 'seals' },
     ],
   },
-]; // prettier-ignore
+];

@@ -48,7 +48,9 @@ export function checkLines(vehicle: VehicleSide, unit: UnitDesign, accepted: Rea
   const free = new Set(portPositions(unit.facts));
   if (ends.length === 0) {
     const result = unknown('Which lines come to this unit is not known: look at the old one.');
-    return [{ ...checkOf('lines', 'lines', undefined, undefined, 'each line finds its port', result), measure: measureOf('vehicle', 'port-thread', 'rear-left') }];
+    return [
+      { ...checkOf('lines', 'lines', undefined, undefined, 'each line finds its port', result), measure: measureOf('vehicle', 'port-thread', 'rear-left') },
+    ];
   }
   const checks = ends.flatMap((end) => {
     const port = portFor(end, unit, free);
@@ -74,29 +76,63 @@ function noPort(end: LineEnd, portsUnknown: boolean): Check {
   const result = portsUnknown
     ? unknown(`The ports of this unit are not recorded: look at it before ${what} is counted on.`)
     : misfit(`There is no port for ${what}.`);
-  return checkOf(`line@${end.position}`, `line, ${positionWords(end.position)}`, end.feeds && `feeds ${end.feeds}`, undefined, 'a port that feeds the same', result);
+  return checkOf(
+    `line@${end.position}`,
+    `line, ${positionWords(end.position)}`,
+    end.feeds && `feeds ${end.feeds}`,
+    undefined,
+    'a port that feeds the same',
+    result,
+  );
 }
 
 function checkEnd(end: LineEnd, port: string, unit: UnitDesign, accepted: ReadonlySet<string>, practice: Practice): Check[] {
   const label = end.feeds && !['slave', 'all'].includes(end.feeds) ? `${end.feeds} line` : `line ${positionWords(end.position)}`;
   const portThread = factOf(unit.facts, 'port-thread', port)?.value as string | null | undefined;
   const portSeat = textOf(unit.facts, 'port-seat', port);
-  const place = checkOf(`place@${end.position}`, `${label}: place of the port`, positionWords(end.position), positionWords(port), 'the same place', placeResult(end, port, accepted));
-  const thread = checkOf(`thread@${end.position}`, `${label}: thread`, threadWords(end.thread), threadWords(portThread), 'nut and port mate', threadResult(end, portThread, portSeat, accepted, practice));
-  const seat = checkOf(`seat@${end.position}`, `${label}: seat`, end.seat && valueWords('port-seat', end.seat), portSeat && valueWords('port-seat', portSeat), 'the same form', seatResult(end, portThread ?? undefined, portSeat, accepted));
+  const place = checkOf(
+    `place@${end.position}`,
+    `${label}: place of the port`,
+    positionWords(end.position),
+    positionWords(port),
+    'the same place',
+    placeResult(end, port, accepted),
+  );
+  const thread = checkOf(
+    `thread@${end.position}`,
+    `${label}: thread`,
+    threadWords(end.thread),
+    threadWords(portThread),
+    'nut and port mate',
+    threadResult(end, portThread, portSeat, accepted, practice),
+  );
+  const seat = checkOf(
+    `seat@${end.position}`,
+    `${label}: seat`,
+    end.seat && valueWords('port-seat', end.seat),
+    portSeat && valueWords('port-seat', portSeat),
+    'the same form',
+    seatResult(end, portThread ?? undefined, portSeat, accepted),
+  );
   return [
     place,
-    thread.state === 'not-known' ? { ...thread, measure: portThread ? measureOf('vehicle', 'port-thread', end.position) : measureOf('unit', 'port-thread', port) } : thread,
+    thread.state === 'not-known'
+      ? { ...thread, measure: portThread ? measureOf('vehicle', 'port-thread', end.position) : measureOf('unit', 'port-thread', port) }
+      : thread,
     seat.state === 'not-known' ? { ...seat, measure: portSeat ? measureOf('vehicle', 'port-seat', end.position) : measureOf('unit', 'port-seat', port) } : seat,
   ];
-} // prettier-ignore
+}
 
 function placeResult(end: LineEnd, port: string, accepted: ReadonlySet<string>): RuleResult {
   if (port === end.position) return fits('The port is where it was.');
   const words = `Bend the ${end.feeds ?? ''} line over to ${positionWords(port)}; it must reach without pull`.replace(/\s+/g, ' ');
   const sentence = `The port that feeds ${end.feeds ?? 'this line'} is at ${positionWords(port)}, the line comes to ${positionWords(end.position)}.`;
   const slip: SlipProposal[] = [{ key: `reroute@${end.position}`, section: 'make', words, quantity: 1, reason: sentence }];
-  return changed(sentence, { key: `reroute@${end.position}`, words, minutes: 20, risk: 'check the slack before the old unit comes off; a short line has to be made new', slip }, accepted);
+  return changed(
+    sentence,
+    { key: `reroute@${end.position}`, words, minutes: 20, risk: 'check the slack before the old unit comes off; a short line has to be made new', slip },
+    accepted,
+  );
 }
 
 const threadWords = (thread: string | null | undefined): string | undefined => (thread === null ? 'no thread' : thread);
@@ -105,7 +141,9 @@ function threadResult(end: LineEnd, port: string | null | undefined, seat: strin
   if (port === undefined) return unknown('The thread of this port is not recorded: gauge it on the new unit.');
   if (end.thread === undefined) return unknown('The thread of the line’s nut is not known: gauge the removed nut.');
   if (port === null || end.thread === null) {
-    return port === end.thread ? fits('Neither has a thread: the line is held another way.') : misfit(port === null ? `The port has no thread; the line has a nut ${end.thread ?? ''}.` : `The port has ${port}; the line has no nut.`);
+    return port === end.thread
+      ? fits('Neither has a thread: the line is held another way.')
+      : misfit(port === null ? `The port has no thread; the line has a nut ${end.thread ?? ''}.` : `The port has ${port}; the line has no nut.`);
   }
   const [male, female] = [findThread(end.thread), findThread(port)];
   if (!male || !female) return unknown(`"${male ? port : end.thread}" is no thread of a standard series: gauge it.`);
@@ -136,7 +174,14 @@ function reflare(end: LineEnd, thread: string, seat: string | undefined): Omit<R
     minutes: 15,
     risk: 'nut on before the flare; the line loses a few millimetres',
     slip: [
-      { key: `${key}-nut`, section: 'order', words: nut, quantity: 1, reason: `port ${positionWords(end.position)} has ${thread}`, wants: { kind: 'tube-nut', thread, seat, tube: end.tube } },
+      {
+        key: `${key}-nut`,
+        section: 'order',
+        words: nut,
+        quantity: 1,
+        reason: `port ${positionWords(end.position)} has ${thread}`,
+        wants: { kind: 'tube-nut', thread, seat, tube: end.tube },
+      },
       { key, section: 'make', words: `Line ${positionWords(end.position)}: ${form}`, quantity: 1, reason: 'seat and nut of the new port' },
     ],
   };

@@ -18,17 +18,30 @@ export function matedJoint(chosenSet: string, mates: readonly Mate[]): Joint | u
   if (chosenSet === '' || mates.length === 0) return undefined;
   const checks = mates.map((mate) => {
     const result = judge(chosenSet, mate);
-    const check = checkOf(`mated@${mate.slotWords}`, `same side of the change as the ${mate.slotWords}`, mate.set && `${mate.unitName ?? ''}, side ${mate.set}`, `side ${chosenSet}`, 'the same side', result);
+    const check = checkOf(
+      `mated@${mate.slotWords}`,
+      `same side of the change as the ${mate.slotWords}`,
+      mate.set && `${mate.unitName ?? ''}, side ${mate.set}`,
+      `side ${chosenSet}`,
+      'the same side',
+      result,
+    );
     if (result.state !== 'not-known') return check;
-    return { ...check, measure: { side: 'vehicle' as const, what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', line: 'label ', onVehicle: true } };
-  }); // prettier-ignore
+    return {
+      ...check,
+      measure: { side: 'vehicle' as const, what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', line: 'label ', onVehicle: true },
+    };
+  });
   const bad = checks.find((c) => c.state !== 'fits');
   return { id: 'mated', words: 'mated parts', place: 'side', state: bad?.state ?? 'fits', checks };
 }
 
 function judge(chosenSet: string, mate: Mate): RuleResult {
   if (mate.set === undefined) {
-    return { state: 'not-known', sentence: `Production changed: the ${mate.slotWords} must come from the same side (${chosenSet}). Which one is fitted is not known.` };
+    return {
+      state: 'not-known',
+      sentence: `Production changed: the ${mate.slotWords} must come from the same side (${chosenSet}). Which one is fitted is not known.`,
+    };
   }
   if (mate.set === chosenSet) return fits(`Both are of side ${chosenSet}.`);
   return misfit(`This one is of side ${chosenSet}, the ${mate.slotWords} of side ${mate.set}: they do not go together. Either side works if both are changed.`);

@@ -16,6 +16,7 @@ export interface FluidRow {
   readonly source: string;
 }
 
+// prettier-ignore
 export const FLUIDS: readonly FluidRow[] = [
   { grade: 'DOT 3', base: 'glycol', dryBoiling: 205, wetBoiling: 140, viscosity: 1500, note: '', source: 'FMVSS 116' },
   { grade: 'DOT 4', base: 'glycol', dryBoiling: 230, wetBoiling: 155, viscosity: 1800, note: '', source: 'FMVSS 116' },
@@ -27,7 +28,7 @@ export const FLUIDS: readonly FluidRow[] = [
   { grade: 'ISO class 6', base: 'glycol', dryBoiling: 250, wetBoiling: 165, viscosity: 750, note: 'low viscosity for stability control', source: 'ISO 4925' },
   { grade: 'ISO class 7', base: 'glycol', dryBoiling: 260, wetBoiling: 180, viscosity: 750, note: 'low viscosity', source: 'ISO 4925:2020; check the edition at hand' },
   { grade: 'mineral', base: 'mineral', note: 'central hydraulic fluid, often green; ruins EPDM, SBR and natural rubber', source: 'ISO 7308' },
-]; // prettier-ignore
+];
 
 export type SealMaterial = 'EPDM' | 'SBR' | 'natural rubber' | 'NBR' | 'FKM';
 
@@ -89,8 +90,7 @@ export function capAgainstSeals(cap: FluidRow, seals: readonly SealMaterial[]): 
   return `The cap names ${cap.grade} but the seals are ${wrong.join(', ')}, which it ruins: the cap or the seals are not original. Do not fill before this is settled.`;
 }
 
-const words = (base: FluidBase): string =>
-  ({ glycol: 'glycol fluid', silicone: 'silicone fluid', mineral: 'mineral oil' })[base];
+const words = (base: FluidBase): string => ({ glycol: 'glycol fluid', silicone: 'silicone fluid', mineral: 'mineral oil' })[base];
 const no = (sentence: string): FluidVerdict => ({ state: 'does-not-fit', sentence });
 const unknown = (sentence: string): FluidVerdict => ({ state: 'not-known', sentence });
 

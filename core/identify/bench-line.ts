@@ -56,8 +56,12 @@ const POSITION = /^(front|rear|primary|secondary|top|bottom|middle|single)?[ -]*
 
 /** Words that a choice goes by at the bench. */
 const CHOICE_WORDS: Readonly<Record<string, string>> = {
-  inverted: 'inverted-flare', double: 'inverted-flare', bubble: 'bubble-flare', oring: 'o-ring', yes: 'present',
-}; // prettier-ignore
+  inverted: 'inverted-flare',
+  double: 'inverted-flare',
+  bubble: 'bubble-flare',
+  oring: 'o-ring',
+  yes: 'present',
+};
 
 /**
  * Reads one line of evidence as it is called across the shop: `bore 26.9 cal`, `cast 44719`, `label KD`,
@@ -74,7 +78,9 @@ export function readBenchLine(text: string): BenchLine {
     const hit = pattern.exec(lower);
     if (hit) return readValue(name, undefined, line.slice(hit[0].length).trim());
   }
-  return no(`"${line.split(' ')[0]}" is not an attribute that is known here. Start with one of: bore, form, cast, label, ports, port rear left, studs, rod, reservoir.`);
+  return no(
+    `"${line.split(' ')[0]}" is not an attribute that is known here. Start with one of: bore, form, cast, label, ports, port rear left, studs, rod, reservoir.`,
+  );
 }
 
 function readPort(rest: string): BenchLine {
@@ -135,13 +141,14 @@ function readValue(name: AttributeName, position: string | undefined, value: str
   }
 }
 
-const near = (list: readonly { designation: string }[]): string =>
-  list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`;
+const near = (list: readonly { designation: string }[]): string => (list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`);
 
 const no = (problem: string): BenchLine => ({ recognised: false, problem });
 
 /** Every attribute with the word that starts its bench line, for buttons and help. */
 export const BENCH_WORDS: readonly { readonly name: AttributeName; readonly line: string }[] = ATTRIBUTES.map(({ name }) => {
-  const word = WORDS.find(([, n]) => n === name)?.[0].source.replace(/^\^\(/, '').split(/[|()]/)[0];
+  const word = WORDS.find(([, n]) => n === name)?.[0]
+    .source.replace(/^\^\(/, '')
+    .split(/[|()]/)[0];
   return { name, line: name === 'port-thread' ? 'port rear left ' : word ? `${word} ` : '' };
 }).filter(({ line }) => line !== '');

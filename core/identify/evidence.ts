@@ -20,7 +20,11 @@ export type Evidence = EvidenceValue & {
 };
 
 /** A mark with spaces and punctuation taken out, upper case: "kd-4 " and "KD4" are one reading. */
-export const markKey = (text: string): string => text.normalize('NFKC').toUpperCase().replace(/[^\p{L}\p{N}]/gu, '');
+export const markKey = (text: string): string =>
+  text
+    .normalize('NFKC')
+    .toUpperCase()
+    .replace(/[^\p{L}\p{N}]/gu, '');
 
 /** The value as the catalogue holds it: base units, a standard designation, "none" as null. */
 export function evidenceBase(evidence: EvidenceValue): number | string | null {
@@ -38,16 +42,18 @@ export function evidenceProblem(evidence: { attribute: string; position?: string
   if (row.perPort && !evidence.position) return `Say which port is meant: front or rear, left or right.`;
   if (evidence.kind === 'quantity') {
     const wanted = row.dimension === 'angle' ? 'angle' : 'length';
-    if (UNITS[evidence.value.unit].dimension !== wanted) return `The ${row.words} is ${wanted === 'angle' ? 'an angle' : 'a length'}; "${evidence.value.unit}" is not a unit of it.`;
+    if (UNITS[evidence.value.unit].dimension !== wanted)
+      return `The ${row.words} is ${wanted === 'angle' ? 'an angle' : 'a length'}; "${evidence.value.unit}" is not a unit of it.`;
     if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
   }
   const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';
   if (evidence.kind === 'thread' && !none && !findThread(evidence.value)) return `"${evidence.value}" is no thread of a standard series.`;
   if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value)) return `The ${row.words} is one of: ${row.choices?.join(', ')}.`;
   if (evidence.kind === 'mark' && markKey(evidence.value) === '') return `There is no letter or digit in this mark.`;
-  if (evidence.kind === 'count' && !(Number.isInteger(evidence.value) && evidence.value >= 0 && evidence.value < 20)) return `The ${row.words} is a whole number below 20.`;
+  if (evidence.kind === 'count' && !(Number.isInteger(evidence.value) && evidence.value >= 0 && evidence.value < 20))
+    return `The ${row.words} is a whole number below 20.`;
   return undefined;
-} // prettier-ignore
+}
 
 /** Which attribute of which port: the key that evidence and facts share. */
 export const slotKey = (name: AttributeName, position?: string): string => (position === undefined ? name : `${attribute(name).name}@${position}`);

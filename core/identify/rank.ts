@@ -47,13 +47,17 @@ export function rank(pool: readonly PoolMember[], evidence: readonly Evidence[],
   }
   const units = pool.map((member) => member.unit);
   const weighed = evidence.map((item) => ({ item, ...weigh(item, units, practice) }));
-  const logs = priors(pool, practice).map((prior, i) =>
-    weighed.reduce((sum, { bearings }) => sum + (bearings[i]?.logLikelihood ?? 0), Math.log(prior)),
-  );
+  const logs = priors(pool, practice).map((prior, i) => weighed.reduce((sum, { bearings }) => sum + (bearings[i]?.logLikelihood ?? 0), Math.log(prior)));
   const best = Math.max(...logs);
   const total = logs.reduce((sum, log) => sum + Math.exp(log - best), 0);
   const all = pool
-    .map((member, i) => candidate(member, Math.exp((logs[i] ?? -Infinity) - best) / total, weighed.flatMap(({ bearings }) => bearings[i] ?? [])))
+    .map((member, i) =>
+      candidate(
+        member,
+        Math.exp((logs[i] ?? -Infinity) - best) / total,
+        weighed.flatMap(({ bearings }) => bearings[i] ?? []),
+      ),
+    )
     .sort((a, b) => b.probability - a.probability || (a.unitId < b.unitId ? -1 : 1));
   const candidates = all.filter((c) => c.probability >= practice.eliminatedBelow);
   const eliminated = all.filter((c) => c.probability < practice.eliminatedBelow);
@@ -109,7 +113,8 @@ function oddOneOut(all: readonly Candidate[], weighed: readonly { item: Evidence
   const item = weighed.find(({ item }) => item.attribute === odd.attribute && item.position === odd.position)?.item;
   return {
     attribute: odd.attribute,
-    sentence: `No unit explains everything. The odd one out is the ${attributeWords(odd.attribute, odd.position)}. ${item ? usualExplanation(item) : ''}`.trim(),
+    sentence:
+      `No unit explains everything. The odd one out is the ${attributeWords(odd.attribute, odd.position)}. ${item ? usualExplanation(item) : ''}`.trim(),
   };
 }
 

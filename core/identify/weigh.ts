@@ -29,9 +29,7 @@ type Value = number | string | null;
 export function weigh(evidence: Evidence, pool: readonly UnitDesign[], practice: Practice): { bearings: Bearing[]; farFromAll: boolean } {
   const recorded = pool.map((unit) => factOf(unit.facts, evidence.attribute, evidence.position)?.value);
   const seen = evidenceBase(evidence);
-  return evidence.kind === 'quantity' && typeof seen === 'number'
-    ? weighMeasured(evidence, seen, recorded, practice)
-    : weighSeen(evidence, seen, recorded);
+  return evidence.kind === 'quantity' && typeof seen === 'number' ? weighMeasured(evidence, seen, recorded, practice) : weighSeen(evidence, seen, recorded);
 }
 
 function weighSeen(evidence: Evidence, seen: Value, recorded: readonly (Value | undefined)[]): { bearings: Bearing[]; farFromAll: boolean } {
@@ -56,7 +54,12 @@ function weighSeen(evidence: Evidence, seen: Value, recorded: readonly (Value | 
   return { bearings, farFromAll: answers.size > 0 && !answers.has(answer(seen)) };
 }
 
-function weighMeasured(evidence: Evidence, measured: number, recorded: readonly (Value | undefined)[], practice: Practice): { bearings: Bearing[]; farFromAll: boolean } {
+function weighMeasured(
+  evidence: Evidence,
+  measured: number,
+  recorded: readonly (Value | undefined)[],
+  practice: Practice,
+): { bearings: Bearing[]; farFromAll: boolean } {
   const angle = attribute(evidence.attribute).dimension === 'angle';
   const sigma = angle ? 2 : Math.hypot(sigmaOf(evidence.instrument ?? 'ruler', practice), practice.sigmaSpread);
   const values = recorded.map((v) => (typeof v === 'number' ? v : undefined));

@@ -107,8 +107,12 @@ function entriesOf(settled: ReadonlyMap<KinNode, Visit>, refusals: readonly { vi
 }
 
 const STEP_GRADE: Readonly<Record<LinkKind, Grade>> = {
-  same: 'same', 'superseded-by': 'same', 'drop-in': 'drop-in', 'with-changes': 'with-changes', 'does-not-fit': 'does-not-fit',
-}; // prettier-ignore
+  same: 'same',
+  'superseded-by': 'same',
+  'drop-in': 'drop-in',
+  'with-changes': 'with-changes',
+  'does-not-fit': 'does-not-fit',
+};
 const GRADE_ORDER: readonly Grade[] = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
 
 function gradeOf(steps: readonly Step[]): Grade {
@@ -127,10 +131,6 @@ function unionOfConditions(steps: readonly Step[]): Condition[] {
 function order(entries: readonly KinEntry[], practice: Practice): KinEntry[] {
   const under = (e: KinEntry): number => (e.trust < practice.trustFloor ? 1 : 0);
   return [...entries].sort(
-    (a, b) =>
-      GRADE_ORDER.indexOf(a.grade) - GRADE_ORDER.indexOf(b.grade) ||
-      under(a) - under(b) ||
-      b.trust - a.trust ||
-      (a.node < b.node ? -1 : 1),
+    (a, b) => GRADE_ORDER.indexOf(a.grade) - GRADE_ORDER.indexOf(b.grade) || under(a) - under(b) || b.trust - a.trust || (a.node < b.node ? -1 : 1),
   );
 }

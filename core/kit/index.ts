@@ -33,7 +33,10 @@ export function judgeKit(unit: UnitDesign, kit: KitRecord, capGrade: string | un
   const bore = numberOf(unit.facts, 'bore');
   if (bore === undefined) return { state: 'not-known', sentence: 'The bore of this unit is not recorded: measure it before a kit is chosen.' };
   if (Math.abs(bore - kit.boreMm) >= practice.oneSizeWithin) {
-    return { state: 'does-not-fit', sentence: `The kit seals ${valueWords('bore', kit.boreMm)}, the unit has ${valueWords('bore', bore)}${kit.listed ? ', although it is listed for it' : ''}.` };
+    return {
+      state: 'does-not-fit',
+      sentence: `The kit seals ${valueWords('bore', kit.boreMm)}, the unit has ${valueWords('bore', bore)}${kit.listed ? ', although it is listed for it' : ''}.`,
+    };
   }
   const large = numberOf(unit.facts, 'bore-large');
   if (large !== undefined && (kit.boreLargeMm === undefined || Math.abs(large - kit.boreLargeMm) >= practice.oneSizeWithin)) {
@@ -43,9 +46,13 @@ export function judgeKit(unit: UnitDesign, kit: KitRecord, capGrade: string | un
   if (cap && kit.seals && !SEAL_MATERIALS[kit.seals].includes(cap.base)) {
     return { state: 'does-not-fit', sentence: `The kit’s ${kit.seals} seals do not survive ${cap.grade}.` };
   }
-  if (!kit.listed) return { state: 'fits-with-change', sentence: `Found by bore, ${valueWords('bore', kit.boreMm)}; no list names it for this unit: compare the seals side by side.` };
+  if (!kit.listed)
+    return {
+      state: 'fits-with-change',
+      sentence: `Found by bore, ${valueWords('bore', kit.boreMm)}; no list names it for this unit: compare the seals side by side.`,
+    };
   return { state: 'fits', sentence: `Listed for this unit; seals ${valueWords('bore', kit.boreMm)}.` };
-} // prettier-ignore
+}
 
 export interface BagInput {
   readonly unit: UnitDesign;
@@ -61,18 +68,29 @@ export function bagFor(input: BagInput): SlipProposal[] {
 }
 
 const line = (key: string, section: SlipProposal['section'], words: string, quantity: number, reason: string, wants?: FittingWant): SlipProposal => ({
-  key, section, words, quantity, reason, ...(wants === undefined ? {} : { wants }),
-}); // prettier-ignore
+  key,
+  section,
+  words,
+  quantity,
+  reason,
+  ...(wants === undefined ? {} : { wants }),
+});
 
 function washers({ unit }: BagInput): SlipProposal[] {
   const eyes = portPositions(unit.facts).filter((p) => textOf(unit.facts, 'port-seat', p) === 'banjo').length;
-  return eyes === 0 ? [] : [line('banjo-washers', 'order', 'Crush washer for the banjo eye', eyes * 2, 'two new washers for each eye', { kind: 'crush-washer' })];
+  return eyes === 0
+    ? []
+    : [line('banjo-washers', 'order', 'Crush washer for the banjo eye', eyes * 2, 'two new washers for each eye', { kind: 'crush-washer' })];
 }
 
 function hydraulicSmalls({ unit, booster }: BagInput): SlipProposal[] {
   const lines: SlipProposal[] = [];
   if (unit.kind === 'brake-master' && booster) {
-    lines.push(line('booster-seal', 'order', 'Seal ring between booster and master', 1, 'a flattened ring leaks vacuum and feels like a bad booster', { kind: 'booster-seal' }));
+    lines.push(
+      line('booster-seal', 'order', 'Seal ring between booster and master', 1, 'a flattened ring leaks vacuum and feels like a bad booster', {
+        kind: 'booster-seal',
+      }),
+    );
   }
   if (textOf(unit.facts, 'reservoir') === 'remote') {
     lines.push(line('clamps', 'order', 'Hose clamp for the feed hose', 2, 'the job stops for one missing clamp', { kind: 'hose-clamp' }));
@@ -91,7 +109,9 @@ function benchBleed({ unit }: BagInput): SlipProposal[] {
     const thread = textOf(unit.facts, 'port-thread', position);
     if (thread) counts.set(thread, (counts.get(thread) ?? 0) + 1);
   }
-  return [...counts].map(([thread, n]) => line(`bench-${thread}`, 'order', `Bench-bleed fitting ${thread} with hose`, n, 'one for each port with this thread', { kind: 'bench-bleed', thread }));
+  return [...counts].map(([thread, n]) =>
+    line(`bench-${thread}`, 'order', `Bench-bleed fitting ${thread} with hose`, n, 'one for each port with this thread', { kind: 'bench-bleed', thread }),
+  );
 }
 
 function fluid({ unit, capGrade, practice }: BagInput): SlipProposal[] {
@@ -115,9 +135,10 @@ function tools({ vehicle }: BagInput): SlipProposal[] {
 function perhaps({ unit, vehicle }: BagInput): SlipProposal[] {
   const lines = [line('bleeder', 'perhaps', 'Bleeder screw', 1, 'if the old one is seized', { kind: 'bleeder' })];
   if (vehicle.has('clevis-pin')) lines.push(line('clevis', 'perhaps', 'Clevis pin and bushing', 1, 'if the pin shows a step', { kind: 'clevis-set' }));
-  if (unit.kind === 'slave' || unit.kind === 'caliper') lines.push(line('hose', 'perhaps', 'Flexible hose', 1, 'if it is soft, cracked or swollen, while it is open'));
+  if (unit.kind === 'slave' || unit.kind === 'caliper')
+    lines.push(line('hose', 'perhaps', 'Flexible hose', 1, 'if it is soft, cracked or swollen, while it is open'));
   return lines;
-} // prettier-ignore
+}
 
 /** "seal kit for a 15/16 in brake master" */
 export const kitWords = (unit: UnitDesign): string => {

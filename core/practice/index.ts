@@ -41,15 +41,15 @@ export interface PracticeRow {
   readonly why: string;
 }
 
-const row = (
-  key: keyof Practice,
-  words: string,
-  standard: number,
-  min: number,
-  max: number,
-  unit: string,
-  why: string,
-): PracticeRow => ({ key, words, standard, min, max, unit, why });
+const row = (key: keyof Practice, words: string, standard: number, min: number, max: number, unit: string, why: string): PracticeRow => ({
+  key,
+  words,
+  standard,
+  min,
+  max,
+  unit,
+  why,
+});
 
 /** Every setting with its shipped value, the range that makes sense, and why it is what it is. */
 export const PRACTICE_ROWS: readonly PracticeRow[] = [
@@ -81,9 +81,7 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
 ];
 
 /** The shipped settings as one value. */
-export const STANDARD_PRACTICE: Practice = Object.freeze(
-  Object.fromEntries(PRACTICE_ROWS.map((r) => [r.key, r.standard])),
-) as unknown as Practice;
+export const STANDARD_PRACTICE: Practice = Object.freeze(Object.fromEntries(PRACTICE_ROWS.map((r) => [r.key, r.standard]))) as unknown as Practice;
 
 /** The shipped settings with a workshop's own figures laid over them. Unknown keys and figures out of range are left out. */
 export function practiceWith(own: Readonly<Record<string, number>>): Practice {

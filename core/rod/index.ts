@@ -23,6 +23,7 @@ export function rodGap(input: RodGapInput, practice: Practice = STANDARD_PRACTIC
   const says = `${gapMm.toFixed(2)} mm (${(gapMm / 25.4).toFixed(4)} in)`;
   if (gapMm <= 1e-9) return { gapMm, verdict: 'no-clearance', sentence: `Clearance ${says}: the master cannot release, the brakes drag and heat. Stop.` };
   if (gapMm < practice.gapMin - 1e-9) return { gapMm, verdict: 'tight', sentence: `Clearance ${says} is under ${practice.gapMin} mm: shorten the pin.` };
-  if (gapMm > practice.gapMax + 1e-9) return { gapMm, verdict: 'loose', sentence: `Clearance ${says} is over ${practice.gapMax} mm: pedal travel is lost; lengthen the pin.` };
+  if (gapMm > practice.gapMax + 1e-9)
+    return { gapMm, verdict: 'loose', sentence: `Clearance ${says} is over ${practice.gapMax} mm: pedal travel is lost; lengthen the pin.` };
   return { gapMm, verdict: 'within', sentence: `Clearance ${says} is within ${practice.gapMin} to ${practice.gapMax} mm.` };
-} // prettier-ignore
+}

@@ -11,6 +11,7 @@ export interface SeatRow {
   readonly source: string;
 }
 
+// prettier-ignore
 export const SEATS: readonly SeatRow[] = [
   { form: 'inverted-flare', name: 'inverted double flare 45°', portForm: 'a raised cone at the bottom of the port', nutForm: 'threads may run to the nose of the nut', usedOn: 'steel and copper-nickel tube', source: 'SAE J533' },
   { form: 'bubble-flare', name: 'bubble flare', portForm: 'a flat or shallow conical bottom', nutForm: 'plain nose ahead of the thread', usedOn: 'steel and copper-nickel tube', source: 'ISO 4038; DIN 74234' },
@@ -19,7 +20,7 @@ export const SEATS: readonly SeatRow[] = [
   { form: 'taper-pipe', name: 'tapered pipe', portForm: 'a thread that seals itself, with sealant', nutForm: 'tapered male thread', usedOn: 'feed fittings, gauges', source: 'ASME B1.20.1; ISO 7-1' },
   { form: 'o-ring', name: 'O-ring port', portForm: 'a chamfer or groove for an O-ring', nutForm: 'O-ring sits where the drawing says', usedOn: 'booster pressure hoses', source: 'ISO 6149-1' },
   { form: 'spigot', name: 'spigot with O-ring, held by pin or clip', portForm: 'a plain bore with a groove', nutForm: 'new O-ring, new roll pin or clip', usedOn: 'clutch slaves and lines', source: 'trade practice' },
-]; // prettier-ignore
+];
 
 export const findSeat = (form: string): SeatRow | undefined => SEATS.find((seat) => seat.form === form);
 

@@ -36,8 +36,19 @@ export type FittingKind =
   | 'fluid';
 
 export const FITTING_KINDS: readonly FittingKind[] = [
-  'tube-nut', 'plug', 'bench-bleed', 'crush-washer', 'hose-clamp', 'feed-hose', 'booster-seal', 'roll-pin', 'o-ring', 'bleeder', 'clevis-set', 'fluid',
-]; // prettier-ignore
+  'tube-nut',
+  'plug',
+  'bench-bleed',
+  'crush-washer',
+  'hose-clamp',
+  'feed-hose',
+  'booster-seal',
+  'roll-pin',
+  'o-ring',
+  'bleeder',
+  'clevis-set',
+  'fluid',
+];
 
 /** A line that a decision or a check puts on the slip. `key` is stable, so that a hand edit keeps to its line. */
 export interface SlipProposal {

@@ -60,8 +60,15 @@ const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*)\s*(\d(?:\.\d{1,3}
  * (19 per inch called NPT), is said to be so, with the nearest real threads. Never throws.
  */
 export function readThread(text: string): ThreadName {
-  const clean = text.normalize('NFKC').toLowerCase().replace(/,/g, '.').replace(/[\u2010-\u2015\u2212]/g, '-')
-    .replace(/["”″']/g, '').replace(/⁄/g, '/').replace(/\s+/g, ' ').trim(); // prettier-ignore
+  const clean = text
+    .normalize('NFKC')
+    .toLowerCase()
+    .replace(/,/g, '.')
+    .replace(/[\u2010-\u2015\u2212]/g, '-')
+    .replace(/["”″']/g, '')
+    .replace(/⁄/g, '/')
+    .replace(/\s+/g, ' ')
+    .trim();
   if (clean === '') return unreadable('Nothing is written here.');
   if (clean.length > 40) return unreadable('This is too long to be a thread name.');
   const dash = /^(?:an|jic)\s*-?\s*([3-6])$|^-([3-6])\s*an$/.exec(clean);
@@ -76,7 +83,12 @@ function parse(clean: string): Written | undefined {
   for (const [pattern, name] of LABELS) {
     if (!pattern.test(rest)) continue;
     label = name;
-    rest = rest.replace(pattern, ' ').replace(/[()]/g, ' ').replace(/\s+/g, ' ').trim().replace(/[- ]+$/, '');
+    rest = rest
+      .replace(pattern, ' ')
+      .replace(/[()]/g, ' ')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .replace(/[- ]+$/, '');
     if (PIPE.includes(name)) rest = rest.replace(/^(g|rp?|npt) ?/, '');
     break;
   }
@@ -189,11 +201,12 @@ function nearestTo(written: Written): NearThread[] {
     .map((t) => near(t, differenceWords(t, target)));
 }
 
-const pipeMajor = (size: string): number =>
-  SERIES.find((t) => (t.family === 'NPT' || t.family === 'G') && sizeOf(t) === size)?.majorMm ?? inchSizeMm(size);
+const pipeMajor = (size: string): number => SERIES.find((t) => (t.family === 'NPT' || t.family === 'G') && sizeOf(t) === size)?.majorMm ?? inchSizeMm(size);
 
 function neighbours(thread: SeriesThread): readonly SeriesThread[] {
-  return BRAKE_THREADS.filter((t) => t !== thread).sort((a, b) => apart(a, thread) - apart(b, thread)).slice(0, 3);
+  return BRAKE_THREADS.filter((t) => t !== thread)
+    .sort((a, b) => apart(a, thread) - apart(b, thread))
+    .slice(0, 3);
 }
 
 /** Ordering of nearness: a millimetre of diameter counts like two tenths of pitch. */
@@ -240,8 +253,7 @@ function carries(thread: SeriesThread, label: Label | undefined): boolean {
 }
 
 const pitchWritten = (t: SeriesThread): number => (t.family === 'metric' ? t.pitchMm : Math.round(25.4 / t.pitchMm));
-const pitchWords = (t: SeriesThread): string =>
-  t.family === 'metric' ? `pitch ${pitchText(t.pitchMm)} mm` : `${pitchWritten(t)} per inch`;
+const pitchWords = (t: SeriesThread): string => (t.family === 'metric' ? `pitch ${pitchText(t.pitchMm)} mm` : `${pitchWritten(t)} per inch`);
 const pitchSaid = (w: Written): string => (w.metric ? `pitch ${w.pitch} mm` : `${w.pitch} per inch`);
 const sizeWritten = (w: Written): string => (w.metric ? `M${w.size}` : w.size.startsWith('#') ? `No. ${w.size.slice(1)}` : w.size);
 const orList = (list: readonly SeriesThread[]): string => list.map((t) => t.designation).join(' or ');

@@ -36,7 +36,5 @@ export function threadsFromMeasurement(
   const best = Math.max(...logs);
   const weights = logs.map((log) => Math.exp(log - best));
   const total = weights.reduce((sum, w) => sum + w, 0);
-  return threads
-    .map((thread, i) => ({ thread, probability: (weights[i] ?? 0) / total }))
-    .sort((x, y) => y.probability - x.probability);
+  return threads.map((thread, i) => ({ thread, probability: (weights[i] ?? 0) / total })).sort((x, y) => y.probability - x.probability);
 }

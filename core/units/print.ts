@@ -25,7 +25,8 @@ const SPELLED: Partial<Record<Unit, string>> = { deg: '°', mm2: 'mm²', in2: 'i
 
 /** A plain number with at most `decimals` places and no trailing zeros: 26.90 is "26.9". */
 export function printNumber(value: number, decimals: number): string {
-  const text = value.toFixed(decimals);
+  // 20.6375 is held as 20.63749…: a hair more makes it round as it is written.
+  const text = (value * (1 + 1e-12)).toFixed(decimals);
   return text.includes('.') ? text.replace(/0+$/, '').replace(/\.$/, '') : text;
 }
 

@@ -8,24 +8,7 @@
 export type Dimension = 'length' | 'pitch' | 'pressure' | 'force' | 'volume' | 'torque' | 'angle' | 'area';
 
 export type Unit =
-  | 'mm'
-  | 'in'
-  | 'tpi'
-  | 'MPa'
-  | 'bar'
-  | 'psi'
-  | 'N'
-  | 'lbf'
-  | 'kgf'
-  | 'ml'
-  | 'l'
-  | 'US fl oz'
-  | 'Nm'
-  | 'lbf ft'
-  | 'lbf in'
-  | 'deg'
-  | 'mm2'
-  | 'in2';
+  'mm' | 'in' | 'tpi' | 'MPa' | 'bar' | 'psi' | 'N' | 'lbf' | 'kgf' | 'ml' | 'l' | 'US fl oz' | 'Nm' | 'lbf ft' | 'lbf in' | 'deg' | 'mm2' | 'in2';
 
 export interface Quantity {
   readonly value: number;

@@ -48,8 +48,14 @@ const SPELLINGS: readonly (readonly [RegExp, Unit | 'thou' | 'cm'])[] = [
 ];
 
 const GLYPHS: Readonly<Record<string, string>> = {
-  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
-}; // prettier-ignore
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
 
 const MIXED = /^(?:(\d{1,3})(?:\s+|\s*-\s*))?(\d{1,3})\s*\/\s*(\d{1,3})(?!\d)\s*(.*)$/;
 const DECIMAL = /^(\d{1,7}(?:[.,]\d{1,8})?|[.,]\d{1,8})(?!\d)\s*(.*)$/;
@@ -129,8 +135,7 @@ function readFigure(clean: string): Figure | undefined {
 function attachUnit(figure: Figure, { expects, assume = 'mm' }: ReadOptions): Quantity | { problem: string } {
   if (figure.unitText === '') {
     if (expects === 'angle') return { value: figure.value, unit: 'deg' };
-    if (expects !== 'length' && expects !== 'pitch')
-      return { problem: `A bare figure is not a ${expects}: add the unit (${EXPECTED_UNITS[expects]}).` };
+    if (expects !== 'length' && expects !== 'pitch') return { problem: `A bare figure is not a ${expects}: add the unit (${EXPECTED_UNITS[expects]}).` };
     if (figure.fraction || assume === 'in') return { value: figure.value, unit: 'in' };
     return { value: figure.value, unit: 'mm' };
   }
@@ -150,12 +155,10 @@ function wanted(quantity: Quantity, expects: ReadOptions['expects']): Quantity |
 const REAL_PITCH: UsualRange = { min: 0.2, max: 6, what: 'a thread pitch' };
 
 function doubtOf(quantity: Quantity, figure: Figure, options: ReadOptions): string | undefined {
-  if (figure.commaThousands)
-    return `Read with a decimal comma as ${print(quantity, 3)}; if the comma marks thousands, write it without.`;
+  if (figure.commaThousands) return `Read with a decimal comma as ${print(quantity, 3)}; if the comma marks thousands, write it without.`;
   const usual = options.usual ?? (options.expects === 'pitch' ? REAL_PITCH : undefined);
   if (!usual || within(toBase(quantity), usual)) return undefined;
-  const rivals: readonly Unit[] =
-    options.expects === 'pitch' ? ['tpi', 'mm', 'in'] : options.expects === 'length' ? ['in', 'mm'] : [];
+  const rivals: readonly Unit[] = options.expects === 'pitch' ? ['tpi', 'mm', 'in'] : options.expects === 'length' ? ['in', 'mm'] : [];
   for (const unit of rivals) {
     const rival = { value: quantity.value, unit };
     if (unit !== quantity.unit && within(toBase(rival), usual))

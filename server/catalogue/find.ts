@@ -9,7 +9,9 @@ export function find(query: string, stores: Stores): Found {
   if (query === '') return { query, takenFor: 'nothing yet', hits: [] };
   const thread = readThread(query);
   const threads: Hit[] =
-    thread.designation === undefined ? [] : [{ kind: 'thread', id: thread.designation, words: thread.designation, detail: thread.unusual ?? 'a thread that hydraulics use' }];
+    thread.designation === undefined
+      ? []
+      : [{ kind: 'thread', id: thread.designation, words: thread.designation, detail: thread.unusual ?? 'a thread that hydraulics use' }];
   const found = stores.numbers.find(query, 8);
   const numbers: Hit[] = [...found.exact, ...found.normalised, ...found.near].slice(0, 8).map((n) => ({
     kind: 'number',
@@ -27,8 +29,14 @@ export function find(query: string, stores: Stores): Found {
     .map((job) => ({ kind: 'job', id: String(job.id), words: `Job ${String(job.id).padStart(4, '0')}, ${job.asker}`, detail: job.vehicle }));
   const hits = [...(thread.recognised ? threads : []), ...numbers, ...vehicles, ...jobs];
   const first = hits[0];
-  return { query, takenFor: first ? { thread: 'a thread', number: 'a part number', vehicle: 'a vehicle', job: 'a job', unit: 'a unit' }[first.kind] : 'nothing that is known here', hits };
-} // prettier-ignore
+  return {
+    query,
+    takenFor: first
+      ? { thread: 'a thread', number: 'a part number', vehicle: 'a vehicle', job: 'a job', unit: 'a unit' }[first.kind]
+      : 'nothing that is known here',
+    hits,
+  };
+}
 
 /** A vehicle's name as people say it; the key when it left the catalogue. */
 export function vehicleWords(key: string, stores: Stores): string {

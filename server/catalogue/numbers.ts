@@ -62,13 +62,26 @@ export function numberStore(db: Db) {
      */
     find(query: string, limit: number): NumberSearch {
       const problem = numberProblem(query);
-      const answer: { query: string; exact: NumberView[]; normalised: NumberView[]; near: NumberView[]; problem?: string } = { query, exact: [], normalised: [], near: [] };
+      const answer: { query: string; exact: NumberView[]; normalised: NumberView[]; near: NumberView[]; problem?: string } = {
+        query,
+        exact: [],
+        normalised: [],
+        near: [],
+      };
       if (problem !== undefined) return { ...answer, problem };
-      const keys = searchKeys(query, prefixes.all().map((p) => p.prefix));
+      const keys = searchKeys(
+        query,
+        prefixes.all().map((p) => p.prefix),
+      );
       const typed = query.trim();
       for (const key of keys) {
         for (const row of byLoose.all(key, limit)) {
-          const list = row.written === typed ? answer.exact : key === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key ? answer.normalised : answer.near;
+          const list =
+            row.written === typed
+              ? answer.exact
+              : key === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key
+                ? answer.normalised
+                : answer.near;
           if (list.length < limit) list.push(numberView(row));
         }
       }

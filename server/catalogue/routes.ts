@@ -27,7 +27,13 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
   router.get('/vehicles', (ctx) => {
     const built = textQuery(ctx, 'built');
     if (built !== '' && !/^\d{4}-(0[1-9]|1[0-2])$/.test(built)) throw badRequest('The build month must look like 2004-09.', '/built');
-    const [q, maker, series, option, assistance] = ['q', 'maker', 'series', 'option', 'assistance'].map((name) => textQuery(ctx, name)) as [string, string, string, string, string];
+    const [q, maker, series, option, assistance] = ['q', 'maker', 'series', 'option', 'assistance'].map((name) => textQuery(ctx, name)) as [
+      string,
+      string,
+      string,
+      string,
+      string,
+    ];
     ctx.body = stores.vehicles.search({ q, maker, series, option, assistance, built, limit: numberQuery(ctx, 'limit', 50, 1, 500) });
   });
   router.get('/vehicles/:id', (ctx) => {
@@ -45,7 +51,8 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
     const practice = stores.practice.current();
     const depth = numberQuery(ctx, 'depth', practice.kinDepth, 1, 8);
     const grade = textQuery(ctx, 'grade');
-    if (!['', 'same', 'drop-in', 'with-changes', 'does-not-fit'].includes(grade)) throw badRequest('grade must be one of: same, drop-in, with-changes, does-not-fit.', '/grade');
+    if (!['', 'same', 'drop-in', 'with-changes', 'does-not-fit'].includes(grade))
+      throw badRequest('grade must be one of: same, drop-in, with-changes, does-not-fit.', '/grade');
     ctx.body = stores.kin.kin(ctx.params['id'] ?? '', practice, depth, grade, numberQuery(ctx, 'minTrust', 0, 0, 1));
   });
   router.get('/numbers', (ctx) => {

@@ -70,8 +70,14 @@ export function vehicleStore(db: Db) {
     facts: (key: string, slot: string): Fact[] => facts.all(key, slot).flatMap(factOfRow),
     search(query: VehicleQuery): VehicleSearch {
       const codes = options.all();
-      const words = query.q.toLowerCase().split(/\s+/).filter((w) => w !== '');
-      const vehicles = all.all().map((row) => view(row, codes)).filter((v) => matches(v, query, words));
+      const words = query.q
+        .toLowerCase()
+        .split(/\s+/)
+        .filter((w) => w !== '');
+      const vehicles = all
+        .all()
+        .map((row) => view(row, codes))
+        .filter((v) => matches(v, query, words));
       return {
         vehicles: vehicles.slice(0, query.limit),
         total: vehicles.length,

@@ -56,11 +56,15 @@ export function openDatabase(file: string, kind: 'catalogue' | 'jobs'): Db {
 /** Applies the numbered migrations that are missing, each in a transaction. */
 function migrate(db: Db, file: string, kind: string): void {
   const directory = join(HERE, 'db', kind);
-  const steps = readdirSync(directory).filter((name) => /^\d{3}-.*\.sql$/.test(name)).sort();
+  const steps = readdirSync(directory)
+    .filter((name) => /^\d{3}-.*\.sql$/.test(name))
+    .sort();
   const before = Number(db.pragma('user_version', { simple: true }));
   if (before > steps.length) {
     db.close();
-    throw new StartProblem(`${file} was written by a newer version of Kerabat (its format ${before}, this program knows ${steps.length}). Update the program; nothing was changed.`);
+    throw new StartProblem(
+      `${file} was written by a newer version of Kerabat (its format ${before}, this program knows ${steps.length}). Update the program; nothing was changed.`,
+    );
   }
   for (const [i, name] of steps.entries()) {
     if (i < before) continue;

@@ -26,7 +26,15 @@ export async function readBody<S extends TSchema>(ctx: Context, schema: S): Prom
   const check = validator(schema);
   if (check(value)) return value as Static<S>;
   const errors = faults(check.errors ?? []);
-  throw new HttpProblem(400, 'Not understood', errors.map((e) => e.detail).slice(0, 3).join(' '), { errors });
+  throw new HttpProblem(
+    400,
+    'Not understood',
+    errors
+      .map((e) => e.detail)
+      .slice(0, 3)
+      .join(' '),
+    { errors },
+  );
 }
 
 async function readBytes(ctx: Context): Promise<Buffer> {

@@ -15,7 +15,11 @@ const heading = (row: AttributeRow): string => row.name.replace(/-/g, '_') + (ro
 /** The fact columns of files with one row for each unit or slot. */
 export const PLAIN_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => !a.perPort).map((a) => ({ heading: heading(a), attribute: a.name, row: a }));
 /** The fact columns of files with one row for each port. */
-export const PORT_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => a.perPort).map((a) => ({ heading: heading(a).replace(/^port_/, ''), attribute: a.name, row: a }));
+export const PORT_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => a.perPort).map((a) => ({
+  heading: heading(a).replace(/^port_/, ''),
+  attribute: a.name,
+  row: a,
+}));
 
 export interface FactCell {
   readonly presence: 'recorded' | 'none';
@@ -33,7 +37,9 @@ export function readCell(cell: string, row: AttributeRow): FactCell | undefined 
   if (cell.toLowerCase() === 'none') return { presence: 'none', num: null, txt: null, tolerance: null };
   if (row.kind === 'quantity') return readNumber(cell, row);
   if (row.kind === 'count') {
-    return /^\d{1,2}$/.test(cell) ? { presence: 'recorded', num: Number(cell), txt: null, tolerance: null } : `"${cell}" is not a whole number for the ${row.words}.`;
+    return /^\d{1,2}$/.test(cell)
+      ? { presence: 'recorded', num: Number(cell), txt: null, tolerance: null }
+      : `"${cell}" is not a whole number for the ${row.words}.`;
   }
   if (row.kind === 'thread') {
     const thread = findThread(cell);

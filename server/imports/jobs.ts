@@ -24,7 +24,10 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
   if (!existsSync(file)) return 0;
   const jobs = JSON.parse(readFileSync(file, 'utf8')) as Static<typeof JobFile>;
   const check = new Ajv({ strict: false }).compile(JobFile);
-  if (!check(jobs)) throw new ImportProblem([{ place: file, sentence: check.errors?.map((e) => `${e.instancePath} ${e.message ?? ''}`).join('; ') ?? 'It is not a job file.' }]);
+  if (!check(jobs))
+    throw new ImportProblem([
+      { place: file, sentence: check.errors?.map((e) => `${e.instancePath} ${e.message ?? ''}`).join('; ') ?? 'It is not a job file.' },
+    ]);
   db.transaction(() => {
     for (const { person, ask, bench = [], decisions = [], state } of jobs) {
       const job = stores.jobs.create(ask, person);
@@ -40,4 +43,4 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
     }
   })();
   return jobs.length;
-} // prettier-ignore
+}

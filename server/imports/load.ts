@@ -18,10 +18,13 @@ const MOST_FAULTS = 50;
 export function loadCatalogue(db: Db, directory: string, now: string): ImportReport {
   const manifest = readManifest(directory);
   const names = Object.keys(TABLES) as TableName[];
-  const faults: Fault[] = strayFiles(directory, names.map((n) => TABLES[n].file)).map((file) => ({
+  const faults: Fault[] = strayFiles(
+    directory,
+    names.map((n) => TABLES[n].file),
+  ).map((file) => ({
     place: file,
     sentence: 'No table reads a file of this name; see docs/catalogue-format.md.',
-  })); // prettier-ignore
+  }));
   const tables = names.map((name) => {
     const shape: TableShape = TABLES[name];
     const rows = readTable(directory, shape.file, shape.columns, shape.optional);

@@ -73,7 +73,10 @@ function checkHeadings(name: string, headings: readonly string[], columns: reado
 
 function parseCsv(name: string, text: string): { cells: string[]; line: number }[] {
   try {
-    const records = parse(text, { bom: true, skip_empty_lines: true, relax_column_count: true, info: true }) as unknown as { record: string[]; info: { lines: number } }[];
+    const records = parse(text, { bom: true, skip_empty_lines: true, relax_column_count: true, info: true }) as unknown as {
+      record: string[];
+      info: { lines: number };
+    }[];
     return records.map(({ record, info }) => ({ cells: record, line: info.lines }));
   } catch (error) {
     throw fault(name, `It cannot be read as CSV: ${(error as Error).message}`);

@@ -14,8 +14,7 @@ export interface TableShape {
   readonly check?: Readonly<Record<string, (cell: string) => string | undefined>>;
 }
 
-const among = (values: readonly string[]) => (cell: string) =>
-  values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`;
+const among = (values: readonly string[]) => (cell: string) => (values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`);
 const month = (cell: string) => (cell === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(cell) ? undefined : `"${cell}" is not a month like 2004-09.`);
 const date = (cell: string) => (/^\d{4}-\d{2}-\d{2}$/.test(cell) ? undefined : `"${cell}" is not a date like 2004-09-30.`);
 const filled = (cell: string) => (cell === '' ? 'It must not be empty.' : undefined);
@@ -25,6 +24,7 @@ const grade = (cell: string) => (cell === '' || findFluid(cell) ? undefined : `"
 
 export const LINK_KINDS = ['same', 'superseded-by', 'drop-in', 'with-changes', 'does-not-fit'];
 
+// prettier-ignore
 export const TABLES = {
   sources: { file: 'sources.csv', columns: ['source', 'kind', 'title', 'issued'], optional: ['note'], check: { source: filled, kind: among(['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced']), issued: date } },
   makers: { file: 'makers.csv', columns: ['maker', 'name', 'role'], optional: ['ignored_marks', 'prefix'], check: { maker: filled, role: among(['vehicles', 'units', 'aftermarket', 'rebuilder']) } },
@@ -44,6 +44,6 @@ export const TABLES = {
   links: { file: 'links.csv', columns: ['link', 'kind', 'from', 'to', 'both_ways'], optional: [], check: { link: filled, kind: among(LINK_KINDS), both_ways: among(['yes', 'no']) } },
   assertions: { file: 'assertions.csv', columns: ['link', 'source', 'date'], optional: ['person', 'note'], check: { date } },
   conditions: { file: 'conditions.csv', columns: ['link', 'kind', 'text'], optional: ['number'], check: { kind: among(['move-over', 'mated-part', 'without-reservoir', 'rod', 'line', 'order', 'check']), text: filled } },
-} as const satisfies Record<string, TableShape>; // prettier-ignore
+} as const satisfies Record<string, TableShape>;
 
 export type TableName = keyof typeof TABLES;

@@ -74,7 +74,15 @@ export function writer(db: Db) {
       return hit.id;
     };
   };
-  const [source, maker, vehicle, unit, kit, fitting, link] = ['source', 'maker', 'vehicle', 'unit', 'kit', 'fitting', 'link'].map(finder) as [Find, Find, Find, Find, Find, Find, Find];
+  const [source, maker, vehicle, unit, kit, fitting, link] = ['source', 'maker', 'vehicle', 'unit', 'kit', 'fitting', 'link'].map(finder) as [
+    Find,
+    Find,
+    Find,
+    Find,
+    Find,
+    Find,
+    Find,
+  ];
   const makerRule = db.prepare<[number], { ignored: string }>(`SELECT ignored_marks AS ignored FROM maker WHERE id = ?`);
   const findNumber = db.prepare<[number, string], { id: number }>(`SELECT id FROM number WHERE maker_id = ? AND written = ?`);
 
@@ -112,19 +120,59 @@ export function writer(db: Db) {
   const WRITE: Readonly<Record<TableName, (row: Row, c: Readonly<Record<string, string>>) => void>> = {
     sources: (_, c) => put('source', { note: '', ...c }),
     makers: (_, c) => put('maker', { ...c, ignored: c['ignored_marks'] === undefined ? ' -./' : ` ${c['ignored_marks']}`, prefix: c['prefix'] ?? '' }),
-    vehicles: (_, c) => put('vehicle', { weight_class: '', gearbox: '', assistance: '', driving_side: '', note: '', ...c, makerId: maker(c['maker'], 'maker'), sourceId: source(c['source'], 'source') }),
+    vehicles: (_, c) =>
+      put('vehicle', {
+        weight_class: '',
+        gearbox: '',
+        assistance: '',
+        driving_side: '',
+        note: '',
+        ...c,
+        makerId: maker(c['maker'], 'maker'),
+        sourceId: source(c['source'], 'source'),
+      }),
     vehicleOptions: (_, c) => put('option', { ...c, vehicleId: vehicle(c['vehicle'], 'vehicle') }),
-    vehicleSides: (row, c) => facts('vehicleFact', PLAIN_COLUMNS, row, { ownerId: vehicle(c['vehicle'], 'vehicle'), slot: c['slot'], position: '', sourceId: source(c['source'], 'source') }),
-    vehicleLines: (row, c) => facts('vehicleFact', PORT_COLUMNS, row, { ownerId: vehicle(c['vehicle'], 'vehicle'), slot: c['slot'], position: c['position'], sourceId: source(c['source'], 'source') }),
+    vehicleSides: (row, c) =>
+      facts('vehicleFact', PLAIN_COLUMNS, row, {
+        ownerId: vehicle(c['vehicle'], 'vehicle'),
+        slot: c['slot'],
+        position: '',
+        sourceId: source(c['source'], 'source'),
+      }),
+    vehicleLines: (row, c) =>
+      facts('vehicleFact', PORT_COLUMNS, row, {
+        ownerId: vehicle(c['vehicle'], 'vehicle'),
+        slot: c['slot'],
+        position: c['position'],
+        sourceId: source(c['source'], 'source'),
+      }),
     units: (row, c) => {
       put('unit', { note: '', ...c, makerId: maker(c['maker'], 'maker'), sourceId: source(c['source'], 'source') });
       facts('unitFact', PLAIN_COLUMNS, row, { ownerId: unit(c['unit'], 'unit'), position: '', sourceId: source(c['source'], 'source') });
     },
-    ports: (row, c) => facts('unitFact', PORT_COLUMNS, row, { ownerId: unit(c['unit'], 'unit'), position: c['position'], sourceId: source(c['source'], 'source') }),
-    kits: (_, c) => put('kit', { seals: '', ...c, makerId: maker(c['maker'], 'maker'), bore: Number(c['bore_mm']), boreLarge: c['bore_large_mm'] ? Number(c['bore_large_mm']) : null, sourceId: source(c['source'], 'source') }),
+    ports: (row, c) =>
+      facts('unitFact', PORT_COLUMNS, row, { ownerId: unit(c['unit'], 'unit'), position: c['position'], sourceId: source(c['source'], 'source') }),
+    kits: (_, c) =>
+      put('kit', {
+        seals: '',
+        ...c,
+        makerId: maker(c['maker'], 'maker'),
+        bore: Number(c['bore_mm']),
+        boreLarge: c['bore_large_mm'] ? Number(c['bore_large_mm']) : null,
+        sourceId: source(c['source'], 'source'),
+      }),
     kitContents: (_, c) => put('kitContent', { note: '', ...c, quantity: Number(c['quantity']), kitId: kit(c['kit'], 'kit') }),
     kitUnits: (_, c) => put('kitUnit', { kitId: kit(c['kit'], 'kit'), unitId: unit(c['unit'], 'unit'), sourceId: source(c['source'], 'source') }),
-    fittings: (_, c) => put('fitting', { seat: '', tube: '', grade: '', ...c, thread: c['thread'] ? (findThread(c['thread'])?.designation ?? null) : null, volume: c['volume_ml'] ? Number(c['volume_ml']) : null, sourceId: source(c['source'], 'source') }),
+    fittings: (_, c) =>
+      put('fitting', {
+        seat: '',
+        tube: '',
+        grade: '',
+        ...c,
+        thread: c['thread'] ? (findThread(c['thread'])?.designation ?? null) : null,
+        volume: c['volume_ml'] ? Number(c['volume_ml']) : null,
+        sourceId: source(c['source'], 'source'),
+      }),
     numbers: (_, c) => {
       const makerId = maker(c['issuer'], 'maker');
       const written = c['number'] ?? '';
@@ -132,7 +180,17 @@ export function writer(db: Db) {
       put('number', { note: '', ...c, makerId, key, loose: looseKey(written), ...target(c['leads_to'] ?? ''), sourceId: source(c['source'], 'source') });
     },
     boxes: (_, c) => put('box', { ...c, numberId: number(c['issuer'], c['number']), sourceId: source(c['source'], 'source') }),
-    chains: (_, c) => put('chain', { built_from: '', built_to: '', option: '', mated_set: '', ...c, vehicleId: vehicle(c['vehicle'], 'vehicle'), unitId: unit(c['unit'], 'unit'), sourceId: source(c['source'], 'source') }),
+    chains: (_, c) =>
+      put('chain', {
+        built_from: '',
+        built_to: '',
+        option: '',
+        mated_set: '',
+        ...c,
+        vehicleId: vehicle(c['vehicle'], 'vehicle'),
+        unitId: unit(c['unit'], 'unit'),
+        sourceId: source(c['source'], 'source'),
+      }),
     links: (_, c) => {
       const [from, to] = [endpoint(c['from']), endpoint(c['to'])];
       if (c['from'] === c['to']) throw new Missing('A link must not lead to itself.');
@@ -140,7 +198,7 @@ export function writer(db: Db) {
     },
     assertions: (_, c) => put('assertion', { person: '', note: '', ...c, linkId: link(c['link'], 'link'), sourceId: source(c['source'], 'source') }),
     conditions: (_, c) => put('condition', { number: '', ...c, linkId: link(c['link'], 'link') }),
-  }; // prettier-ignore
+  };
 
   return {
     row(table: TableName, row: Row): string | undefined {

@@ -11,7 +11,14 @@ const inert = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` 
 
 /** The slip as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
 export function slipCsv(workspace: Workspace): string {
-  const rows = liveLines(workspace).map((line) => [SECTION_WORDS[line.section], inert(line.number ?? ''), String(line.quantity), inert(line.words), inert(line.reason), inert(line.note ?? '')]);
+  const rows = liveLines(workspace).map((line) => [
+    SECTION_WORDS[line.section],
+    inert(line.number ?? ''),
+    String(line.quantity),
+    inert(line.words),
+    inert(line.reason),
+    inert(line.note ?? ''),
+  ]);
   const note = [['', '', '', inert(workspace.safety.sentence), '', '']];
   return stringify([['section', 'number', 'quantity', 'what', 'reason', 'note'], ...rows, ...note], { bom: true, record_delimiter: '\r\n' });
 }
@@ -26,7 +33,14 @@ export function slipJson(workspace: Workspace): unknown {
     safeToOrder: workspace.safety.safe,
     sentence: workspace.safety.sentence,
     overrides: workspace.safety.overridden,
-    lines: liveLines(workspace).map(({ section, number, quantity, words, reason, note }) => ({ section, number: number ?? null, quantity, words, reason, note: note ?? null })),
+    lines: liveLines(workspace).map(({ section, number, quantity, words, reason, note }) => ({
+      section,
+      number: number ?? null,
+      quantity,
+      words,
+      reason,
+      note: note ?? null,
+    })),
     cautions: workspace.cautions,
   };
 }

@@ -34,12 +34,20 @@ function definition(workspace: Workspace, printedAt: string): unknown {
     pageSize: 'A4',
     pageMargins: [40, 44, 40, 48],
     defaultStyle: { font: 'Text', fontSize: 9.5, lineHeight: 1.15 },
-    footer: (page: number, pages: number) => ({ text: `Job ${job.id} · printed ${printedAt.slice(0, 16).replace('T', ' ')} · page ${page} of ${pages}`, margin: [40, 12], fontSize: 8 }),
+    footer: (page: number, pages: number) => ({
+      text: `Job ${job.id} · printed ${printedAt.slice(0, 16).replace('T', ' ')} · page ${page} of ${pages}`,
+      margin: [40, 12],
+      fontSize: 8,
+    }),
     content: [
       { text: `Slip for job ${String(job.id).padStart(4, '0')}`, bold: true, fontSize: 16 },
       { text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`, margin: [0, 2, 0, 8] },
       { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
-      ...safety.overridden.map((o) => ({ text: `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`, bold: true, margin: [0, 0, 0, 4] })),
+      ...safety.overridden.map((o) => ({
+        text: `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
+        bold: true,
+        margin: [0, 0, 0, 4],
+      })),
       ...SLIP_SECTIONS.flatMap((section) => {
         const here = lines.filter((line) => line.section === section);
         return here.length === 0 ? [] : [{ text: SECTION_WORDS[section], bold: true, fontSize: 11, margin: [0, 8, 0, 3] }, table(here)];
@@ -48,7 +56,7 @@ function definition(workspace: Workspace, printedAt: string): unknown {
       { ul: workspace.cautions },
     ],
   };
-} // prettier-ignore
+}
 
 const table = (lines: ReturnType<typeof liveLines>): unknown => ({
   layout: 'lightHorizontalLines',

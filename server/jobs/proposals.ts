@@ -51,23 +51,38 @@ function boxLines(result: SlotResult, chosen: UnitDesign, stores: Stores): SlipP
 }
 
 const SECTION_OF: Readonly<Record<string, SlipSection>> = {
-  'move-over': 'move', 'mated-part': 'order', 'without-reservoir': 'move', rod: 'make', line: 'make', order: 'order', check: 'measure',
-}; // prettier-ignore
+  'move-over': 'move',
+  'mated-part': 'order',
+  'without-reservoir': 'move',
+  rod: 'make',
+  line: 'make',
+  order: 'order',
+  check: 'measure',
+};
 
 /** Lines of a checked joint that say the same as a condition of this kind, with figures. */
-const COVERS: readonly (readonly [key: string, kind: string])[] = [['adjust-rod', 'rod'], ['old-rod', 'rod'], ['reflare@', 'line'], ['sensor', 'move-over']];
+const COVERS: readonly (readonly [key: string, kind: string])[] = [
+  ['adjust-rod', 'rod'],
+  ['old-rod', 'rod'],
+  ['reflare@', 'line'],
+  ['sensor', 'move-over'],
+];
 
 /** The conditions of the kin path from the old unit to the chosen one, as far as no checked joint says them already. */
 function conditionLines(result: SlotResult): SlipProposal[] {
-  const covered = new Set(result.joints.flatMap((j) => j.checks.flatMap((c) => c.slip)).flatMap((line) => COVERS.find(([key]) => line.key.startsWith(key))?.[1] ?? []));
-  return (result.kin?.conditions ?? []).filter((condition) => !covered.has(condition.kind)).map((condition, i) => ({
-    key: `condition-${i}-${condition.kind}`,
-    section: SECTION_OF[condition.kind] ?? 'perhaps',
-    words: condition.text,
-    quantity: 1,
-    reason: 'condition of the interchange',
-    ...(condition.number ? { number: condition.number } : {}),
-  }));
+  const covered = new Set(
+    result.joints.flatMap((j) => j.checks.flatMap((c) => c.slip)).flatMap((line) => COVERS.find(([key]) => line.key.startsWith(key))?.[1] ?? []),
+  );
+  return (result.kin?.conditions ?? [])
+    .filter((condition) => !covered.has(condition.kind))
+    .map((condition, i) => ({
+      key: `condition-${i}-${condition.kind}`,
+      section: SECTION_OF[condition.kind] ?? 'perhaps',
+      words: condition.text,
+      quantity: 1,
+      reason: 'condition of the interchange',
+      ...(condition.number ? { number: condition.number } : {}),
+    }));
 }
 
 /** Lines of a check: what a change needs, or what to measure while it is not known. */

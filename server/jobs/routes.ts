@@ -29,8 +29,10 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     return workspace;
   };
   const checkAsked = (fields: Partial<NewJob>): void => {
-    if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId)) throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
-    if (fields.complaint && !COMPLAINTS.some((c) => c.id === fields.complaint)) throw badRequest(`"${fields.complaint}" is not a complaint that is known here.`, '/complaint');
+    if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId))
+      throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
+    if (fields.complaint && !COMPLAINTS.some((c) => c.id === fields.complaint))
+      throw badRequest(`"${fields.complaint}" is not a complaint that is known here.`, '/complaint');
     if (fields.slot && !findSlot(fields.slot)) throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
     if (fields.asker?.trim() === '') throw badRequest('Say who asks.', '/asker');
   };

@@ -91,7 +91,12 @@ export function chooseSlot(slot: string, input: SlotInput, stores: Stores): Slot
 function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence']): UnitDesign | undefined {
   const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
   if (!unit || own.length === 0) return unit;
-  const measured = own.map(({ item }): Fact => ({ attribute: item.attribute, ...(item.position === undefined ? {} : { position: item.position }), value: evidenceBase(item), source: 'measured on the new unit' }));
+  const measured = own.map(({ item }): Fact => ({
+    attribute: item.attribute,
+    ...(item.position === undefined ? {} : { position: item.position }),
+    value: evidenceBase(item),
+    source: 'measured on the new unit',
+  }));
   const kept = unit.facts.filter((f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position));
   return { ...unit, facts: [...kept, ...measured] };
 }
@@ -114,11 +119,19 @@ export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], inpu
   const side = vehicleSide(choice.measured, [...recorded, ...neighbourFacts(slot, all, input, stores)], old?.facts ?? []);
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
-  const accepted = new Set(input.decisions.filter((d) => d.value && d.subject.startsWith(`remedy:${slot}/`)).map((d) => d.subject.slice(`remedy:${slot}/`.length)));
+  const accepted = new Set(
+    input.decisions.filter((d) => d.value && d.subject.startsWith(`remedy:${slot}/`)).map((d) => d.subject.slice(`remedy:${slot}/`.length)),
+  );
   const sameAsOld = chosen !== undefined && old !== undefined && stores.kin.sameUnits(old.id, input.practice).has(chosen.id);
   const kin = kinOf(choice, input, stores);
   const refused = kin && refusalJoint(kin);
-  const joints = chosen ? [...checkFit({ unit: chosen, vehicle: side, booster, sameAsOld, accepted, practice: input.practice }), ...(mated ? [mated] : []), ...(refused ? [refused] : [])] : [];
+  const joints = chosen
+    ? [
+        ...checkFit({ unit: chosen, vehicle: side, booster, sameAsOld, accepted, practice: input.practice }),
+        ...(mated ? [mated] : []),
+        ...(refused ? [refused] : []),
+      ]
+    : [];
   const work: SlotWork = {
     slot,
     words: findSlot(slot)?.words ?? slot,
@@ -134,7 +147,7 @@ export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], inpu
     ...feelOf(side, chosen),
   };
   return { work, choice, joints, vehicle: side, booster, ...(kin ? { kin } : {}) };
-} // prettier-ignore
+}
 
 function kinOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): KinEntry | undefined {
   if (!old || !chosen || old.id === chosen.id) return undefined;
@@ -186,7 +199,16 @@ function identificationView(choice: SlotChoice, input: SlotInput, stores: Stores
   const view = (c: Candidate): SlotWork['identification']['candidates'][number] => {
     const entry = entries.find((e) => e.unitId === c.unitId);
     const unit = unitOf.get(c.unitId);
-    return { ...c, name: unit?.name ?? c.unitId, maker: unit?.maker ?? '', numbers: stores.units.numbers(c.unitId), fitted: entry ? fittedWords(entry) : 'not recorded for this vehicle', agrees: [...c.agrees], disagrees: [...c.disagrees], unrecorded: [...c.unrecorded] };
+    return {
+      ...c,
+      name: unit?.name ?? c.unitId,
+      maker: unit?.maker ?? '',
+      numbers: stores.units.numbers(c.unitId),
+      fitted: entry ? fittedWords(entry) : 'not recorded for this vehicle',
+      agrees: [...c.agrees],
+      disagrees: [...c.disagrees],
+      unrecorded: [...c.unrecorded],
+    };
   };
   return {
     pool: pool.length,
@@ -198,7 +220,7 @@ function identificationView(choice: SlotChoice, input: SlotInput, stores: Stores
     advice: identification.advice,
     entropyBits: identification.entropyBits,
   };
-} // prettier-ignore
+}
 
 function fittedWords(entry: ChainEntry): string {
   const range = entry.builtFrom || entry.builtTo ? `built ${entry.builtFrom ?? 'from the start'} to ${entry.builtTo ?? 'the end'}` : 'all build months';

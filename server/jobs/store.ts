@@ -99,7 +99,8 @@ export function jobStore(db: Db, clock: () => string) {
     return jobOf(row);
   };
   const slipLine = (id: number, key: string): SlipRow | undefined => slip.all(id).find((line) => line.key === key);
-  const decisionsOf = (id: number): Decision[] => decisions.all(id).map((d) => ({ ...d, value: d.value === null ? null : (JSON.parse(d.value) as Decision['value']) }));
+  const decisionsOf = (id: number): Decision[] =>
+    decisions.all(id).map((d) => ({ ...d, value: d.value === null ? null : (JSON.parse(d.value) as Decision['value']) }));
 
   return {
     get,
@@ -134,11 +135,22 @@ export function jobStore(db: Db, clock: () => string) {
       return db.transaction(() => {
         get(id);
         const now = clock();
-        const row = { jobId: id, slot, attribute: item.attribute, position: item.position ?? null, kind: item.kind, value: JSON.stringify(item.value), instrument: item.instrument ?? null, onVehicle: item.onVehicle === false ? 0 : 1, person, now };
+        const row = {
+          jobId: id,
+          slot,
+          attribute: item.attribute,
+          position: item.position ?? null,
+          kind: item.kind,
+          value: JSON.stringify(item.value),
+          instrument: item.instrument ?? null,
+          onVehicle: item.onVehicle === false ? 0 : 1,
+          person,
+          now,
+        };
         const { lastInsertRowid } = addEvidence.run(row);
         touch.run(now, id);
         return Number(lastInsertRowid);
-      })(); // prettier-ignore
+      })();
     },
     withdraw(jobId: number, id: number, person: string): void {
       const now = clock();
@@ -159,8 +171,16 @@ export function jobStore(db: Db, clock: () => string) {
         return made;
       })();
     },
-    slipEdits: (id: number): SlipEdit[] => slip.all(id).filter((row) => row.byHand === 0).map(editOf),
-    slipAdded: (id: number): SlipLine[] => slip.all(id).filter((row) => row.byHand === 1).map(addedOf),
+    slipEdits: (id: number): SlipEdit[] =>
+      slip
+        .all(id)
+        .filter((row) => row.byHand === 0)
+        .map(editOf),
+    slipAdded: (id: number): SlipLine[] =>
+      slip
+        .all(id)
+        .filter((row) => row.byHand === 1)
+        .map(addedOf),
     editSlip(id: number, key: string, edit: SlipEditRequest, seen: number, person: string): number {
       return db.transaction(() => {
         get(id);
@@ -168,7 +188,16 @@ export function jobStore(db: Db, clock: () => string) {
         if ((before?.version ?? 0) !== seen) throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
         const kept = { section: null, words: null, number: null, reason: null, byHand: 0, ...before };
         const dropped = (edit.dropped ?? before?.dropped === 1) ? 1 : 0;
-        saveSlip.run({ ...kept, jobId: id, key, quantity: edit.quantity ?? before?.quantity ?? null, dropped, note: edit.note ?? before?.note ?? null, person, now: clock() });
+        saveSlip.run({
+          ...kept,
+          jobId: id,
+          key,
+          quantity: edit.quantity ?? before?.quantity ?? null,
+          dropped,
+          note: edit.note ?? before?.note ?? null,
+          person,
+          now: clock(),
+        });
         return seen + 1;
       })();
     },
@@ -194,12 +223,31 @@ function jobOf(row: JobDbRow): Job {
 function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {
   const position = row.position === null ? {} : { position: row.position };
   const instrument = row.instrument ? { instrument: row.instrument } : {};
-  const item = { attribute: row.attribute, ...position, ...instrument, kind: row.kind, value: JSON.parse(row.value) as unknown, onVehicle: row.onVehicle === 1 } as Evidence;
+  const item = {
+    attribute: row.attribute,
+    ...position,
+    ...instrument,
+    kind: row.kind,
+    value: JSON.parse(row.value) as unknown,
+    onVehicle: row.onVehicle === 1,
+  } as Evidence;
   const value = item.kind === 'quantity' ? printBoth(item.value as Quantity) : valueWords(row.attribute, evidenceBase(item));
   const withdrawn = row.withdrawnAt === null ? {} : { withdrawn: { by: row.withdrawnBy ?? '', at: row.withdrawnAt } };
-  const view: EvidenceView = { id: row.id, slot: row.slot, attribute: row.attribute, ...position, words: attributeWords(row.attribute, row.position ?? undefined), value, ...instrument, onVehicle: row.onVehicle === 1, by: row.person, at: row.notedAt, ...withdrawn };
+  const view: EvidenceView = {
+    id: row.id,
+    slot: row.slot,
+    attribute: row.attribute,
+    ...position,
+    words: attributeWords(row.attribute, row.position ?? undefined),
+    value,
+    ...instrument,
+    onVehicle: row.onVehicle === 1,
+    by: row.person,
+    at: row.notedAt,
+    ...withdrawn,
+  };
   return { view, item };
-} // prettier-ignore
+}
 
 const editOf = (row: SlipRow): SlipEdit => ({
   key: row.key,

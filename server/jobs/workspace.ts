@@ -32,7 +32,9 @@ export function workspaceOf(id: number, stores: Stores): Workspace {
   const safety = safetyOf({
     vehicleKnown: vehicle !== undefined,
     unitChosen: choices.length > 0 && choices.every((c) => c.chosen),
-    ...(choices.some((c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`)) ? { identification: { verdict: 'contradictory' as const } } : {}),
+    ...(choices.some((c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`))
+      ? { identification: { verdict: 'contradictory' as const } }
+      : {}),
     joints: results.flatMap((r) => r.joints.map((joint) => ({ ...joint, id: `${r.work.slot}/${joint.id}` }))),
     fluid: fluid.state,
     overrides,
@@ -48,9 +50,12 @@ export function workspaceOf(id: number, stores: Stores): Workspace {
     decisions: input.decisions as Decision[],
     slip,
     safety: { ...safety, blockers: [...safety.blockers], overridden: [...safety.overridden] },
-    cautions: cautionsFor(results.flatMap((r) => kindOf(r) ?? []), results.some((r) => hydraulicAssistance(r, input, stores))),
+    cautions: cautionsFor(
+      results.flatMap((r) => kindOf(r) ?? []),
+      results.some((r) => hydraulicAssistance(r, input, stores)),
+    ),
   };
-} // prettier-ignore
+}
 
 /** The slots a job works on: the one it was opened for, then those added by decision. */
 function workedSlots(job: Job, decisions: readonly Decision[]): string[] {
@@ -83,7 +88,8 @@ function hydraulicAssistance(result: SlotResult, input: SlotInput, stores: Store
 
 /** The joint with parts of the same production change, when the chosen unit belongs to one. */
 function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInput): Joint | undefined {
-  const setOf = (unitId: string | undefined, slot: string): string | undefined => input.chain.find((e) => e.slot === slot && e.unitId === unitId)?.matedSet ?? undefined;
+  const setOf = (unitId: string | undefined, slot: string): string | undefined =>
+    input.chain.find((e) => e.slot === slot && e.unitId === unitId)?.matedSet ?? undefined;
   const chosenSet = setOf(choice.chosen?.id, choice.slot);
   if (!choice.chosen || !chosenSet) return undefined;
   const otherSlots = [...new Set(input.chain.filter((e) => e.matedSet && e.slot !== choice.slot).map((e) => e.slot))];
@@ -96,7 +102,9 @@ function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInp
     return { slotWords: findSlot(slot)?.words ?? slot, ...(set ? { set } : {}), ...(name ? { unitName: name } : {}) };
   });
   return matedJoint(chosenSet, mates);
-} // prettier-ignore
+}
+
+const UNREAD_CAP = { state: 'not-known' as const, sentence: 'The fluid is not known: read which grade the cap names.' };
 
 function fluidOf(results: readonly SlotResult[], input: SlotInput): FluidView {
   const capKnown = results.map((r) => capOf(r.vehicle)).find((c) => c !== undefined);
@@ -104,7 +112,7 @@ function fluidOf(results: readonly SlotResult[], input: SlotInput): FluidView {
   const seals = [...new Set(results.flatMap((r) => textOf((r.choice.chosen ?? r.choice.old)?.facts ?? [], 'seals') ?? []))] as SealMaterial[];
   const chosen = findFluid(decisionOf(input.decisions, 'fluid')?.choice ?? cap?.grade ?? '');
   const conflict = cap && capAgainstSeals(cap, seals);
-  const verdict = conflict ? { state: 'does-not-fit' as const, sentence: conflict } : chosen ? judgeFluid(chosen, cap, seals) : judgeFluid(FLUIDS[1] ?? FLUIDS[0]!, undefined, []); // prettier-ignore
+  const verdict = conflict ? { state: 'does-not-fit' as const, sentence: conflict } : chosen ? judgeFluid(chosen, cap, seals) : UNREAD_CAP;
   return {
     ...(capKnown ? { cap: capKnown.grade, capOrigin: capKnown.origin } : {}),
     seals,
@@ -125,7 +133,9 @@ function chainFor(input: SlotInput, results: readonly SlotResult[], stores: Stor
     const now = result?.work.old?.name ?? (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
     const next = result?.work.chosen;
     const nextWords = next && [next.number, next.bore].filter(Boolean).join(' · ');
-    return [{ slot: row.slot, ...(now ? { now } : {}), ...(next ? { next: nextWords || next.name } : {}), ...(next && result ? { joints: result.joints } : {}) }];
+    return [
+      { slot: row.slot, ...(now ? { now } : {}), ...(next ? { next: nextWords || next.name } : {}), ...(next && result ? { joints: result.joints } : {}) },
+    ];
   });
   const ratio = input.vehicle && stores.vehicles.facts(input.vehicle.id, 'pedal').find((f) => f.attribute === 'pedal-ratio')?.value;
   return chainOf(system, typeof ratio === 'number' ? `ratio ${ratio}` : undefined, linesWords(results), fills);
@@ -134,4 +144,4 @@ function chainFor(input: SlotInput, results: readonly SlotResult[], stores: Stor
 function linesWords(results: readonly SlotResult[]): string | undefined {
   const tubes = new Set(results.flatMap((r) => [...r.vehicle].filter(([key]) => key.startsWith('tube@')).map(([, known]) => String(known.value))));
   return tubes.size === 0 ? undefined : [...tubes].join(', ');
-} // prettier-ignore
+}

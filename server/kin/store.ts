@@ -128,7 +128,9 @@ export function kinStore(db: Db) {
     sameUnits(unitKey: string, practice: Practice): Set<string> {
       const start = unitId.get(unitKey);
       if (!start) return new Set([unitKey]);
-      const same = walkKin(`u:${start.id}`, source, practice).entries.filter((e) => e.node.startsWith('u:') && e.paths[0]?.every((step) => step.kind === 'same'));
+      const same = walkKin(`u:${start.id}`, source, practice).entries.filter(
+        (e) => e.node.startsWith('u:') && e.paths[0]?.every((step) => step.kind === 'same'),
+      );
       return new Set([unitKey, ...same.flatMap((e) => unit.get(Number(e.node.slice(2)))?.key ?? [])]);
     },
   };
@@ -147,7 +149,15 @@ const nodeOf = (numberId: number | null, unitId: number | null): KinNode => (num
 /** A number that leads to a unit is one with it, as surely as its source says so. */
 function namesLink(row: NamesRow, numberNode: KinNode, unitNode: KinNode): KinLink {
   const source = { id: row.key, kind: row.kind, title: row.title, date: row.issued };
-  return { id: `names:${numberNode}`, from: numberNode, to: unitNode, kind: 'same', bothWays: true, conditions: [], assertions: [{ source, date: row.issued }] };
+  return {
+    id: `names:${numberNode}`,
+    from: numberNode,
+    to: unitNode,
+    kind: 'same',
+    bothWays: true,
+    conditions: [],
+    assertions: [{ source, date: row.issued }],
+  };
 }
 
 function stepView(step: Step, words: (node: KinNode) => string): KinStep {

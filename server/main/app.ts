@@ -62,8 +62,14 @@ export function makeApp({ stores, log, clock, web }: AppOptions): Koa {
 }
 
 const TYPES: Readonly<Record<string, string>> = {
-  html: 'text/html; charset=utf-8', js: 'text/javascript; charset=utf-8', css: 'text/css; charset=utf-8', woff2: 'font/woff2', svg: 'image/svg+xml', ico: 'image/x-icon', json: 'application/json',
-}; // prettier-ignore
+  html: 'text/html; charset=utf-8',
+  js: 'text/javascript; charset=utf-8',
+  css: 'text/css; charset=utf-8',
+  woff2: 'font/woff2',
+  svg: 'image/svg+xml',
+  ico: 'image/x-icon',
+  json: 'application/json',
+};
 
 /** Serves the built interface; every address that is not a file is the page itself. Hashed names are kept for a year. */
 function files(root: string): Middleware {

@@ -22,7 +22,10 @@ async function main(): Promise<number> {
     for (const name of DATABASES) await open[name].backup(join(work, `${name}.sqlite`));
     open.catalogue.close();
     open.jobs.close();
-    await create({ file, cwd: work, portable: true }, DATABASES.map((name) => `${name}.sqlite`)); // prettier-ignore
+    await create(
+      { file, cwd: work, portable: true },
+      DATABASES.map((name) => `${name}.sqlite`),
+    );
     console.log(`Backed up to ${file}. To restore: tar -xf ${file} -C an-empty-folder, then npm start -- --data that-folder.`);
     return 0;
   } catch (error) {

@@ -16,7 +16,12 @@ function main(): number {
   try {
     const { catalogue, jobs } = openDatabases(values.data ?? fileURLToPath(new URL('../../../data', import.meta.url)));
     const report = loadCatalogue(catalogue, folder, wallClock());
-    console.log(`Loaded "${report.manifest.name}": ${Object.entries(report.rows).filter(([, n]) => n > 0).map(([name, n]) => `${n} ${name}`).join(', ')}.`); // prettier-ignore
+    console.log(
+      `Loaded "${report.manifest.name}": ${Object.entries(report.rows)
+        .filter(([, n]) => n > 0)
+        .map(([name, n]) => `${n} ${name}`)
+        .join(', ')}.`,
+    );
     catalogue.close();
     jobs.close();
     return 0;

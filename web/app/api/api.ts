@@ -35,8 +35,7 @@ export class Api {
     this.http.patch<Job>(`${ROOT}/jobs/${id}`, change, { headers: seen(version) });
   benchLine = (id: number, line: string, slot: string): Observable<{ id: number; echo: string }> =>
     this.http.post<{ id: number; echo: string }>(`${ROOT}/jobs/${id}/bench-line`, { line, slot });
-  withdraw = (id: number, evidence: number): Observable<void> =>
-    this.http.post<void>(`${ROOT}/jobs/${id}/evidence/${evidence}/withdraw`, {});
+  withdraw = (id: number, evidence: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/evidence/${evidence}/withdraw`, {});
   decide = (id: number, subject: string, request: DecisionRequest, version: number): Observable<Decision> =>
     this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, { headers: seen(version) });
   undecide = (id: number, subject: string, version: number): Observable<Decision> =>
@@ -48,8 +47,7 @@ export class Api {
   vehicles = (query: Record<string, string>): Observable<VehicleSearch> => this.http.get<VehicleSearch>(`${ROOT}/vehicles`, { params: query });
   find = (q: string): Observable<Found> => this.http.get<Found>(`${ROOT}/find`, { params: { q } });
   numbers = (q: string): Observable<NumberSearch> => this.http.get<NumberSearch>(`${ROOT}/numbers`, { params: { q } });
-  units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> =>
-    this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });
+  units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> => this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });
   unit = (id: string): Observable<UnitDetail> => this.http.get<UnitDetail>(`${ROOT}/units/${encodeURIComponent(id)}`);
   kin = (id: string): Observable<KinAnswer> => this.http.get<KinAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/kin`);
   catalogue = (): Observable<CatalogueSummary> => this.http.get<CatalogueSummary>(`${ROOT}/catalogue`);

@@ -5,7 +5,12 @@ import type { Problem } from '@kerabat/contract';
 export function problemOf(error: unknown): Problem {
   if (error instanceof HttpErrorResponse && isProblem(error.error)) return error.error;
   if (error instanceof HttpErrorResponse && error.status === 0) {
-    return { type: 'about:blank', title: 'No answer', status: 0, detail: 'Kerabat’s server does not answer. What you typed is still here; start the server and try again.' };
+    return {
+      type: 'about:blank',
+      title: 'No answer',
+      status: 0,
+      detail: 'Kerabat’s server does not answer. What you typed is still here; start the server and try again.',
+    };
   }
   return { type: 'about:blank', title: 'Failed', status: 0, detail: error instanceof Error ? error.message : 'Something failed.' };
 }

@@ -23,7 +23,10 @@ import { JobService } from './job-service';
       <div class="job">
         <header>
           <h1>Job {{ number() }}</h1>
-          <p>{{ w.job.asker }} · {{ w.vehicle ? w.vehicle.maker + ' ' + w.vehicle.name : 'vehicle not known' }}{{ w.job.built ? ', built ' + w.job.built : '' }} · {{ w.job.request }}</p>
+          <p>
+            {{ w.job.asker }} · {{ w.vehicle ? w.vehicle.maker + ' ' + w.vehicle.name : 'vehicle not known'
+            }}{{ w.job.built ? ', built ' + w.job.built : '' }} · {{ w.job.request }}
+          </p>
           @if (w.work.length > 1) {
             <label>
               working on

@@ -46,7 +46,12 @@ export class JobService {
 
   change(change: JobChange): Promise<string | undefined> {
     const version = this.workspace()?.job.version ?? 0;
-    return this.act((v) => this.api.changeJob(this.id, change, v), version, 'what was asked', (theirs) => (theirs as { version: number }).version);
+    return this.act(
+      (v) => this.api.changeJob(this.id, change, v),
+      version,
+      'what was asked',
+      (theirs) => (theirs as { version: number }).version,
+    );
   }
 
   /** Evidence on the unit in the focused slot, or on the chosen new one. */
@@ -104,7 +109,12 @@ export class JobService {
   }
 
   /** Two people changed the same thing: both versions are shown, and a person chooses. */
-  private async settle(problem: Problem, write: (v: number) => Observable<unknown>, what: string, versionOf: (t: unknown) => number): Promise<string | undefined> {
+  private async settle(
+    problem: Problem,
+    write: (v: number) => Observable<unknown>,
+    what: string,
+    versionOf: (t: unknown) => number,
+  ): Promise<string | undefined> {
     const { ConflictDialog } = await import('./conflict-dialog');
     const data = { what, theirs: problem.theirs, mine: problem.mine };
     const mine = await firstValueFrom(this.dialog.open(ConflictDialog, { data, width: '38rem' }).afterClosed());

@@ -53,7 +53,8 @@ import { StateMark } from '../parts/state-mark';
                         @if (job.safe) {
                           <app-state-mark state="fits" [size]="16" />
                         }
-                        {{ job.safety }}</span>
+                        {{ job.safety }}</span
+                      >
                     } @else {
                       {{ job.state }}
                     }

@@ -24,7 +24,9 @@ import { ProblemLine } from '../parts/problem-line';
         @if (s.catalogue; as c) {
           <p>
             @for (count of counts(c.counts); track count[0]) {
-              <span class="count"><strong class="mono">{{ count[1] }}</strong> {{ count[0] }}</span>
+              <span class="count"
+                ><strong class="mono">{{ count[1] }}</strong> {{ count[0] }}</span
+              >
             }
           </p>
           <div class="two">
@@ -38,10 +40,16 @@ import { ProblemLine } from '../parts/problem-line';
                 <tbody>
                   @for (u of units(); track u.id) {
                     <tr>
-                      <td><a [routerLink]="['/units', u.id]">{{ u.maker }} {{ u.name }}</a></td>
+                      <td>
+                        <a [routerLink]="['/units', u.id]">{{ u.maker }} {{ u.name }}</a>
+                      </td>
                       <td>{{ kinds[u.kind] }}</td>
                       <td class="mono">{{ u.bore }}</td>
-                      <td>@if (u.numbers[0]; as n) { <app-part-number [number]="n" /> }</td>
+                      <td>
+                        @if (u.numbers[0]; as n) {
+                          <app-part-number [number]="n" />
+                        }
+                      </td>
                     </tr>
                   }
                 </tbody>

@@ -41,7 +41,15 @@ export class LineChart implements OnDestroy {
     const [ink, quiet, line] = ['--ink', '--quiet', '--line'].map((name) => style.getPropertyValue(name).trim());
     const text = { colors: style.color, fontFamily: style.fontFamily };
     this.chart = new Apex(this.host.nativeElement, {
-      chart: { type: 'line', height: 250, toolbar: { show: false }, animations: { enabled: false }, zoom: { enabled: false }, fontFamily: style.fontFamily, foreColor: style.color },
+      chart: {
+        type: 'line',
+        height: 250,
+        toolbar: { show: false },
+        animations: { enabled: false },
+        zoom: { enabled: false },
+        fontFamily: style.fontFamily,
+        foreColor: style.color,
+      },
       series: curves.map((c) => ({ name: c.name, data: c.points.map(([px, py]) => ({ x: px, y: py })) })),
       stroke: { width: [2, 3], dashArray: [5, 0], curve: 'straight' },
       colors: [resolved(this.host.nativeElement, quiet ?? ''), resolved(this.host.nativeElement, ink ?? '')],

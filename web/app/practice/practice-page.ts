@@ -16,7 +16,9 @@ import { ProblemLine } from '../parts/problem-line';
   template: `
     <div class="page">
       <h1>Practice</h1>
-      <p class="quiet">These figures are workshop convention, not standard. Geometry, statics and the sizes of the standards are not here: they cannot be set.</p>
+      <p class="quiet">
+        These figures are workshop convention, not standard. Geometry, statics and the sizes of the standards are not here: they cannot be set.
+      </p>
       <app-problem-line [text]="problem()" />
       <table class="plain">
         <thead>
@@ -32,7 +34,9 @@ import { ProblemLine } from '../parts/problem-line';
         <tbody>
           @for (s of settings(); track s.key) {
             <tr>
-              <td><label [for]="s.key">{{ s.words }}</label></td>
+              <td>
+                <label [for]="s.key">{{ s.words }}</label>
+              </td>
               <td>
                 <form class="row" (submit)="save($event, s)">
                   <input [id]="s.key" name="value" class="mono" inputmode="decimal" autocomplete="off" [value]="s.value" [class.own]="s.value !== s.standard" />
@@ -85,7 +89,9 @@ export class PracticePage {
 
   protected async save(event: Event, setting: PracticeSetting): Promise<void> {
     event.preventDefault();
-    const text = String(new FormData(event.target as HTMLFormElement).get('value')).replace(',', '.').trim();
+    const text = String(new FormData(event.target as HTMLFormElement).get('value'))
+      .replace(',', '.')
+      .trim();
     if (!/^\d*\.?\d+$/.test(text)) return this.problem.set(`${setting.words}: "${text}" is not a number.`);
     if (this.person.name() === '') {
       const { NameDialog } = await import('../shell/name-dialog');

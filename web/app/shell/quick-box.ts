@@ -87,7 +87,9 @@ export class QuickBox {
       map((text) => text.trim()),
       distinctUntilChanged(),
       debounceTime(120),
-      switchMap((text) => (text === '' ? of(undefined) : this.api.find(text).pipe(catchError((e: unknown) => of({ query: text, takenFor: problemOf(e).detail, hits: [] }))))),
+      switchMap((text) =>
+        text === '' ? of(undefined) : this.api.find(text).pipe(catchError((e: unknown) => of({ query: text, takenFor: problemOf(e).detail, hits: [] }))),
+      ),
     ),
   );
 

@@ -48,7 +48,10 @@ export class Shortcuts {
 
   private actionFor(key: string): (() => void) | undefined {
     const job = /^\/jobs\/(\d+)/.exec(this.router.url)?.[1];
-    const go = (...commands: unknown[]) => () => void this.router.navigate(commands);
+    const go =
+      (...commands: unknown[]) =>
+      () =>
+        void this.router.navigate(commands);
     if (key === '/') return () => this.focusQuickBox();
     if (key === '?') return () => void this.openSheet();
     if (key === 'n') return go('/jobs', 'new');
@@ -56,7 +59,8 @@ export class Shortcuts {
     if (job === undefined) return undefined;
     const stage = STAGES[Number(key) - 1];
     if (stage) return go('/jobs', job, stage);
-    if (key === 'b') return () => void this.router.navigate(['/jobs', job, 'identify']).then(() => setTimeout(() => document.getElementById('bench-line')?.focus(), 50));
+    if (key === 'b')
+      return () => void this.router.navigate(['/jobs', job, 'identify']).then(() => setTimeout(() => document.getElementById('bench-line')?.focus(), 50));
     if (key === 'p') return () => window.open(`/api/v1/jobs/${job}/slip.pdf`, '_blank');
     return undefined;
   }
@@ -68,5 +72,8 @@ export class Shortcuts {
 }
 
 function inField(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('[role=listbox]') !== null);
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('[role=listbox]') !== null)
+  );
 }

@@ -25,7 +25,9 @@ export class Slip {
   protected readonly adding = signal(false);
   protected readonly sections = computed(() => {
     const lines = this.service.workspace()?.slip ?? [];
-    return SLIP_SECTIONS.map((section) => ({ section, words: SECTION_WORDS[section], lines: lines.filter((l) => l.section === section) })).filter((s) => s.lines.length > 0);
+    return SLIP_SECTIONS.map((section) => ({ section, words: SECTION_WORDS[section], lines: lines.filter((l) => l.section === section) })).filter(
+      (s) => s.lines.length > 0,
+    );
   });
 
   protected async edit(event: Event, line: SlipLineView): Promise<void> {

@@ -27,7 +27,9 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
           </mat-form-field>
           <mat-radio-group aria-label="Kind of request" [value]="fields().request" (change)="set('request', $event.value)">
             @for (r of requests; track r.id) {
-              <mat-radio-button [value]="r.id">{{ r.words }} <span class="quiet small">{{ r.means }}</span></mat-radio-button>
+              <mat-radio-button [value]="r.id"
+                >{{ r.words }} <span class="quiet small">{{ r.means }}</span></mat-radio-button
+              >
             }
           </mat-radio-group>
           <mat-form-field appearance="outline" subscriptSizing="dynamic">
@@ -50,10 +52,18 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
             <div class="row">
               <mat-form-field appearance="outline" subscriptSizing="dynamic" class="month">
                 <mat-label>Build month, not model year</mat-label>
-                <input matInput class="mono" placeholder="1999-05" [value]="fields().built ?? ''" (input)="set('built', $any($event.target).value.trim() || null)" />
+                <input
+                  matInput
+                  class="mono"
+                  placeholder="1999-05"
+                  [value]="fields().built ?? ''"
+                  (input)="set('built', $any($event.target).value.trim() || null)"
+                />
               </mat-form-field>
               @for (o of v.options; track o.code) {
-                <mat-checkbox [checked]="fields().options.includes(o.code)" (change)="option(o.code, $event.checked)"><span class="mono">{{ o.code }}</span> <span class="small">{{ o.meaning }}</span></mat-checkbox>
+                <mat-checkbox [checked]="fields().options.includes(o.code)" (change)="option(o.code, $event.checked)"
+                  ><span class="mono">{{ o.code }}</span> <span class="small">{{ o.meaning }}</span></mat-checkbox
+                >
               }
             </div>
             @if (monthProblem(); as words) {
@@ -77,7 +87,9 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
           }
         </div>
       </div>
-      <p><button matButton="filled" type="submit" [disabled]="fields().asker.trim() === '' || !!monthProblem()">{{ saveWords() }}</button></p>
+      <p>
+        <button matButton="filled" type="submit" [disabled]="fields().asker.trim() === '' || !!monthProblem()">{{ saveWords() }}</button>
+      </p>
     </form>
   `,
   styles: `
@@ -117,7 +129,8 @@ export class AskForm {
     const v = this.vehicle();
     if (built === null) return undefined;
     if (!/^\d{4}-(0[1-9]|1[0-2])$/.test(built)) return 'Write the month like 1999-05.';
-    if (v && (built < v.builtFrom || (v.builtTo !== null && built > v.builtTo))) return `The ${v.name} was built from ${v.builtFrom} to ${v.builtTo ?? 'now'}: the month or the vehicle is another.`;
+    if (v && (built < v.builtFrom || (v.builtTo !== null && built > v.builtTo)))
+      return `The ${v.name} was built from ${v.builtFrom} to ${v.builtTo ?? 'now'}: the month or the vehicle is another.`;
     return undefined;
   });
   protected readonly suspect = computed(() => {

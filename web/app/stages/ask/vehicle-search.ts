@@ -20,7 +20,14 @@ const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option']
   template: `
     <mat-form-field appearance="outline" subscriptSizing="dynamic" class="wide">
       <mat-label>Vehicle: any words, a year, an option code</mat-label>
-      <input matInput autocomplete="off" [value]="words()" (input)="words.set($any($event.target).value)" (keydown.arrowdown)="toList($event)" (keydown.enter)="takeOnly($event)" />
+      <input
+        matInput
+        autocomplete="off"
+        [value]="words()"
+        (input)="words.set($any($event.target).value)"
+        (keydown.arrowdown)="toList($event)"
+        (keydown.enter)="takeOnly($event)"
+      />
     </mat-form-field>
     <app-problem-line [text]="problem()" />
     @if (answer(); as a) {
@@ -28,7 +35,9 @@ const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option']
         @for (name of facetNames; track name) {
           @for (facet of a.facets[name]; track facet.value) {
             @if (picked()[name] === facet.value || (a.facets[name].length > 1 && facet.count < a.total)) {
-              <button type="button" class="facet" [attr.aria-pressed]="picked()[name] === facet.value" (click)="pick(name, facet.value)">{{ facetWords[name] }}{{ facet.value }} <span class="quiet">{{ facet.count }}</span></button>
+              <button type="button" class="facet" [attr.aria-pressed]="picked()[name] === facet.value" (click)="pick(name, facet.value)">
+                {{ facetWords[name] }}{{ facet.value }} <span class="quiet">{{ facet.count }}</span>
+              </button>
             }
           }
         }

@@ -37,7 +37,20 @@ export class IdentifyStage {
   protected readonly likely = computed(() => (this.work()?.identification.candidates ?? []).filter((c, i) => c.probability >= 0.01 || i < 2));
   protected readonly unlikely = computed(() => (this.work()?.identification.candidates ?? []).filter((c, i) => c.probability < 0.01 && i >= 2));
   protected readonly words = BENCH_WORDS.filter(({ name }) =>
-    ['bore', 'bore-form', 'casting-number', 'label-code', 'port-count', 'port-thread', 'stud-spacing', 'rod-length', 'reservoir', 'sensor', 'mouth', 'foot'].includes(name),
+    [
+      'bore',
+      'bore-form',
+      'casting-number',
+      'label-code',
+      'port-count',
+      'port-thread',
+      'stud-spacing',
+      'rod-length',
+      'reservoir',
+      'sensor',
+      'mouth',
+      'foot',
+    ].includes(name),
   );
 
   protected begin(line: string): void {

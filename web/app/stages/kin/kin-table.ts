@@ -28,7 +28,9 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
   imports: [MatButtonModule, RouterLink, StateMark, PartNumber],
   template: `
     @for (group of groups(); track group.grade) {
-      <h3><app-state-mark [state]="group.state" [size]="16" /> {{ group.words }} <span class="quiet">{{ group.entries.length }}</span></h3>
+      <h3>
+        <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }} <span class="quiet">{{ group.entries.length }}</span>
+      </h3>
       <table class="plain">
         <thead class="hidden-text">
           <tr>
@@ -49,7 +51,9 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
                   <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
                 }
                 @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
-                  <div><app-part-number [number]="n.written" /><span class="quiet small">{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span></div>
+                  <div>
+                    <app-part-number [number]="n.written" /><span class="quiet small">{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span>
+                  </div>
                 }
               </td>
               <td>

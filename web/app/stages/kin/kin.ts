@@ -29,7 +29,11 @@ import { KinTable } from './kin-table';
         <app-problem-line [text]="problem() ?? kinProblem()" />
         @if (w.chosen; as chosen) {
           <p class="chosen">
-            Chosen: <strong>{{ chosen.maker }} {{ chosen.name }}</strong>&ngsp;@if (chosen.number) { <app-part-number [number]="chosen.number" /> }
+            Chosen: <strong>{{ chosen.maker }} {{ chosen.name }}</strong
+            >&ngsp;
+            @if (chosen.number) {
+              <app-part-number [number]="chosen.number" />
+            }
             <button matButton type="button" (click)="takeBack()">Take back</button>
             <a routerLink="../fit">On to Fit</a>
           </p>

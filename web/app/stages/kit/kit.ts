@@ -23,7 +23,10 @@ import { StateMark } from '../../parts/state-mark';
               <tr>
                 <td><app-state-mark [state]="k.state" [size]="16" /></td>
                 <td>
-                  {{ k.name }} @if (k.number) { <app-part-number [number]="k.number" /> }
+                  {{ k.name }}
+                  @if (k.number) {
+                    <app-part-number [number]="k.number" />
+                  }
                   <div class="quiet small">{{ k.contents.join('; ') }}</div>
                 </td>
                 <td>{{ k.sentence }}</td>
@@ -46,20 +49,25 @@ import { StateMark } from '../../parts/state-mark';
         <h2>Fluid</h2>
         <p [class.needs-you]="f.state !== 'fits'"><app-state-mark [state]="f.state" [size]="16" /> {{ f.sentence }}</p>
         <p class="small">
-          Cap: <strong>{{ f.cap ?? 'not read' }}</strong>{{ f.capOrigin ? ', ' + origin[f.capOrigin] : '' }}. Seals: <strong>{{ f.seals.length ? f.seals.join(', ') : 'not known' }}</strong>.
+          Cap: <strong>{{ f.cap ?? 'not read' }}</strong>{{ f.capOrigin ? ', ' + origin[f.capOrigin] : '' }}. Seals:
+          <strong>{{ f.seals.length ? f.seals.join(', ') : 'not known' }}</strong>.
           @if (!f.cap) {
             <a routerLink="../identify">Record the cap on the bench line: <span class="mono">cap DOT 4</span></a>
           }
         </p>
         <div class="grades" role="group" aria-label="Fluid grade">
           @for (g of f.grades; track g.grade) {
-            <button type="button" (click)="fluid(g)" [attr.aria-pressed]="f.chosen === g.grade" [attr.aria-label]="g.grade"><app-state-mark [state]="g.state" [size]="15" /> {{ g.grade }}</button>
+            <button type="button" (click)="fluid(g)" [attr.aria-pressed]="f.chosen === g.grade" [attr.aria-label]="g.grade">
+              <app-state-mark [state]="g.state" [size]="15" /> {{ g.grade }}
+            </button>
           }
         </div>
         @if (refused(); as words) {
           <p class="problem" role="alert">{{ words }}</p>
         }
-        <p class="small quiet">Glycol fluid takes up water: two years is the usual change. It strips paint and hurts eyes. Petroleum cleaners ruin its seals.</p>
+        <p class="small quiet">
+          Glycol fluid takes up water: two years is the usual change. It strips paint and hurts eyes. Petroleum cleaners ruin its seals.
+        </p>
       }
     } @else {
       <p>Say first which unit this job is about. <a routerLink="../ask">To Ask</a></p>

@@ -1,0 +1,58 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import ts from 'typescript-eslint';
+
+/** Imports run one way: web → contract → core, server → contract → core. */
+const barred = (patterns, message) => ({ 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] });
+const NODE = ['node:*', 'fs', 'child_process'];
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', '.reports/**', 'data/**'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrors: 'all' }],
+      '@typescript-eslint/no-extraneous-class': 'off',
+      'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
+      'no-empty': ['error', { allowEmptyCatch: false }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      ...barred(['@kerabat/*', '@angular/*', 'koa', 'rxjs', ...NODE], 'The core imports nothing but itself.'),
+      'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'process', 'console', 'setTimeout'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+    },
+  },
+  {
+    files: ['contract/**/*.ts'],
+    rules: barred(['@kerabat/server', '@kerabat/web', '@angular/*', 'koa', ...NODE, '**/server/**', '**/web/**'], 'The contract imports the core only.'),
+  },
+  { files: ['server/**/*.ts'], rules: barred(['@kerabat/web', '@angular/*', 'rxjs', '**/web/**'], 'The server never imports the interface.') },
+  {
+    files: ['web/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: barred(['@kerabat/server', 'koa', 'better-sqlite3', ...NODE, '**/server/**'], 'The interface never imports the server.'),
+  },
+  { files: ['web/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        performance: 'readonly',
+        fetch: 'readonly',
+        document: 'readonly',
+        localStorage: 'readonly',
+      },
+    },
+  },
+);

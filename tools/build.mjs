@@ -1,0 +1,5 @@
+import { ensureBuilt, ensurePackages, say } from './setup.mjs';
+
+ensurePackages();
+ensureBuilt();
+say('built');
