@@ -3,33 +3,27 @@ import { oneOf, UnitKind } from './shapes.js';
 
 /** Vehicles, units, numbers and kin as the server tells them. */
 
-export const Vehicle = T.Object(
-  {
-    id: T.String(),
-    maker: T.String(),
-    series: T.String(),
-    name: T.String(),
-    builtFrom: T.String(),
-    builtTo: T.Union([T.String(), T.Null()]),
-    weightClass: T.String(),
-    gearbox: T.String(),
-    assistance: T.String(),
-    drivingSide: T.String(),
-    note: T.String(),
-    options: T.Array(T.Object({ code: T.String(), meaning: T.String() })),
-  },
-  { $id: 'Vehicle' },
-);
+export const Vehicle = T.Object({
+  id: T.String(),
+  maker: T.String(),
+  series: T.String(),
+  name: T.String(),
+  builtFrom: T.String(),
+  builtTo: T.Union([T.String(), T.Null()]),
+  weightClass: T.String(),
+  gearbox: T.String(),
+  assistance: T.String(),
+  drivingSide: T.String(),
+  note: T.String(),
+  options: T.Array(T.Object({ code: T.String(), meaning: T.String() })),
+});
 
 export const Facet = T.Object({ value: T.String(), count: T.Integer() });
-export const VehicleSearch = T.Object(
-  {
-    vehicles: T.Array(Vehicle),
-    total: T.Integer(),
-    facets: T.Object({ maker: T.Array(Facet), series: T.Array(Facet), option: T.Array(Facet), assistance: T.Array(Facet) }),
-  },
-  { $id: 'VehicleSearch' },
-);
+export const VehicleSearch = T.Object({
+  vehicles: T.Array(Vehicle),
+  total: T.Integer(),
+  facets: T.Object({ maker: T.Array(Facet), series: T.Array(Facet), option: T.Array(Facet), assistance: T.Array(Facet) }),
+});
 
 export const ChainEntry = T.Object({
   slot: T.String(),
@@ -40,7 +34,7 @@ export const ChainEntry = T.Object({
   option: T.Union([T.String(), T.Null()]),
   matedSet: T.Union([T.String(), T.Null()]),
 });
-export const VehicleDetail = T.Composite([Vehicle, T.Object({ chain: T.Array(ChainEntry) })], { $id: 'VehicleDetail' });
+export const VehicleDetail = T.Composite([Vehicle, T.Object({ chain: T.Array(ChainEntry) })]);
 
 export const FactView = T.Object({
   attribute: T.String(),
@@ -50,47 +44,48 @@ export const FactView = T.Object({
   source: T.String(),
 });
 
-export const NumberView = T.Object(
-  {
-    id: T.Integer(),
-    issuer: T.String(),
-    written: T.String(),
-    kind: oneOf(['order', 'casting', 'label'] as const),
-    status: oneOf(['current', 'superseded', 'withdrawn', 'unknown'] as const),
-    leadsTo: T.Object({
-      kind: oneOf(['unit', 'kit', 'fitting', 'mark', 'nothing'] as const),
-      id: T.Optional(T.String()),
-      words: T.String(),
-    }),
-    note: T.String(),
-    source: T.String(),
-  },
-  { $id: 'NumberView' },
-);
+export const NumberView = T.Object({
+  id: T.Integer(),
+  issuer: T.String(),
+  written: T.String(),
+  kind: oneOf(['order', 'casting', 'label'] as const),
+  status: oneOf(['current', 'superseded', 'withdrawn', 'unknown'] as const),
+  leadsTo: T.Object({
+    kind: oneOf(['unit', 'kit', 'fitting', 'mark', 'nothing'] as const),
+    id: T.Optional(T.String()),
+    words: T.String(),
+  }),
+  note: T.String(),
+  source: T.String(),
+});
 
-export const NumberSearch = T.Object(
-  { query: T.String(), exact: T.Array(NumberView), normalised: T.Array(NumberView), near: T.Array(NumberView), problem: T.Optional(T.String()) },
-  { $id: 'NumberSearch' },
-);
+export const NumberSearch = T.Object({
+  query: T.String(),
+  exact: T.Array(NumberView),
+  normalised: T.Array(NumberView),
+  near: T.Array(NumberView),
+  problem: T.Optional(T.String()),
+});
 
-export const UnitSummary = T.Object(
-  { id: T.String(), kind: UnitKind, name: T.String(), maker: T.String(), bore: T.Union([T.String(), T.Null()]), numbers: T.Array(T.String()) },
-  { $id: 'UnitSummary' },
-);
-export const UnitDetail = T.Object(
-  {
-    id: T.String(),
-    kind: UnitKind,
-    name: T.String(),
-    maker: T.String(),
-    note: T.String(),
-    source: T.String(),
-    facts: T.Array(FactView),
-    numbers: T.Array(NumberView),
-    fitted: T.Array(T.Object({ vehicleId: T.String(), vehicle: T.String(), slot: T.String() })),
-  },
-  { $id: 'UnitDetail' },
-);
+export const UnitSummary = T.Object({
+  id: T.String(),
+  kind: UnitKind,
+  name: T.String(),
+  maker: T.String(),
+  bore: T.Union([T.String(), T.Null()]),
+  numbers: T.Array(T.String()),
+});
+export const UnitDetail = T.Object({
+  id: T.String(),
+  kind: UnitKind,
+  name: T.String(),
+  maker: T.String(),
+  note: T.String(),
+  source: T.String(),
+  facts: T.Array(FactView),
+  numbers: T.Array(NumberView),
+  fitted: T.Array(T.Object({ vehicleId: T.String(), vehicle: T.String(), slot: T.String() })),
+});
 
 export const Condition = T.Object({ kind: T.String(), text: T.String(), number: T.Optional(T.String()) });
 export const AssertionView = T.Object({
@@ -120,25 +115,19 @@ export const KinEntry = T.Object({
   conditions: T.Array(Condition),
   paths: T.Array(T.Array(KinStep)),
 });
-export const KinAnswer = T.Object({ unitId: T.String(), entries: T.Array(KinEntry), truncated: T.Boolean() }, { $id: 'KinAnswer' });
+export const KinAnswer = T.Object({ unitId: T.String(), entries: T.Array(KinEntry), truncated: T.Boolean() });
 
-export const CatalogueSummary = T.Object(
-  {
-    counts: T.Record(T.String(), T.Integer()),
-    imports: T.Array(T.Object({ name: T.String(), dated: T.String(), loadedAt: T.String() })),
-    sources: T.Array(T.Object({ id: T.String(), kind: T.String(), title: T.String(), date: T.String() })),
-  },
-  { $id: 'CatalogueSummary' },
-);
+export const CatalogueSummary = T.Object({
+  counts: T.Record(T.String(), T.Integer()),
+  imports: T.Array(T.Object({ name: T.String(), dated: T.String(), loadedAt: T.String() })),
+  sources: T.Array(T.Object({ id: T.String(), kind: T.String(), title: T.String(), date: T.String() })),
+});
 
-export const Found = T.Object(
-  {
-    query: T.String(),
-    takenFor: T.String(),
-    hits: T.Array(T.Object({ kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit'] as const), id: T.String(), words: T.String(), detail: T.String() })),
-  },
-  { $id: 'Found' },
-);
+export const Found = T.Object({
+  query: T.String(),
+  takenFor: T.String(),
+  hits: T.Array(T.Object({ kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit'] as const), id: T.String(), words: T.String(), detail: T.String() })),
+});
 
 export type Vehicle = Static<typeof Vehicle>;
 export type VehicleSearch = Static<typeof VehicleSearch>;

@@ -20,38 +20,31 @@ export const JobFields = {
   options: T.Array(text(20), { maxItems: 20 }),
   slot: T.Union([text(40), T.Null()]),
 };
-export const NewJob = strict(JobFields, { $id: 'NewJob' });
+export const NewJob = strict(JobFields);
 export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(['open', 'ordered', 'closed'] as const) }), {
-  $id: 'JobChange',
   additionalProperties: false,
 });
-export const Job = T.Object(
-  {
-    id: T.Integer(),
-    ...JobFields,
-    state: oneOf(['open', 'ordered', 'closed'] as const),
-    createdAt: T.String(),
-    updatedAt: T.String(),
-    openedBy: T.String(),
-    version: T.Integer(),
-  },
-  { $id: 'Job' },
-);
-export const JobRow = T.Object(
-  {
-    id: T.Integer(),
-    asker: T.String(),
-    request: RequestKind,
-    state: T.String(),
-    vehicle: T.String(),
-    slot: T.String(),
-    updatedAt: T.String(),
-    /** The slip's sentence, as computed when the job was last touched. */
-    safety: T.String(),
-    safe: T.Boolean(),
-  },
-  { $id: 'JobRow' },
-);
+export const Job = T.Object({
+  id: T.Integer(),
+  ...JobFields,
+  state: oneOf(['open', 'ordered', 'closed'] as const),
+  createdAt: T.String(),
+  updatedAt: T.String(),
+  openedBy: T.String(),
+  version: T.Integer(),
+});
+export const JobRow = T.Object({
+  id: T.Integer(),
+  asker: T.String(),
+  request: RequestKind,
+  state: T.String(),
+  vehicle: T.String(),
+  slot: T.String(),
+  updatedAt: T.String(),
+  /** The slip's sentence, as computed when the job was last touched. */
+  safety: T.String(),
+  safe: T.Boolean(),
+});
 
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
 const evidenceBase = {
@@ -61,18 +54,12 @@ const evidenceBase = {
   onVehicle: T.Optional(T.Boolean()),
   slot: T.Optional(text(80)),
 };
-export const NewEvidence = T.Union(
-  [
-    strict({ ...evidenceBase, kind: T.Literal('quantity'), value: Quantity }),
-    strict({ ...evidenceBase, kind: T.Literal('count'), value: T.Integer() }),
-    strict({ ...evidenceBase, kind: oneOf(['mark', 'choice', 'thread', 'month'] as const), value: text(60) }),
-  ],
-  { $id: 'NewEvidence' },
-);
-export const BenchLineRequest = strict(
-  { line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) },
-  { $id: 'BenchLineRequest' },
-);
+export const NewEvidence = T.Union([
+  strict({ ...evidenceBase, kind: T.Literal('quantity'), value: Quantity }),
+  strict({ ...evidenceBase, kind: T.Literal('count'), value: T.Integer() }),
+  strict({ ...evidenceBase, kind: oneOf(['mark', 'choice', 'thread', 'month'] as const), value: text(60) }),
+]);
+export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) });
 export const EvidenceView = T.Object({
   id: T.Integer(),
   slot: T.String(),
@@ -89,45 +76,50 @@ export const EvidenceView = T.Object({
 
 /** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "fluid", "remedy:KEY", "override:SLOT/JOINT". */
 export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
-export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) }, { $id: 'DecisionRequest' });
-export const Decision = T.Object(
-  { subject: T.String(), value: T.Union([DecisionValue, T.Null()]), reason: T.String(), by: T.String(), at: T.String(), version: T.Integer() },
-  { $id: 'Decision' },
-);
+export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) });
+export const Decision = T.Object({
+  subject: T.String(),
+  value: T.Union([DecisionValue, T.Null()]),
+  reason: T.String(),
+  by: T.String(),
+  at: T.String(),
+  version: T.Integer(),
+});
 
-export const SlipEditRequest = strict(
-  { quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })), dropped: T.Optional(T.Boolean()), note: T.Optional(T.String({ maxLength: 200 })) },
-  { $id: 'SlipEditRequest' },
-);
-export const SlipAddRequest = strict(
-  { section: SlipSection, words: text(200), number: T.Optional(text(60)), quantity: T.Integer({ minimum: 1, maximum: 999 }), reason: text(200) },
-  { $id: 'SlipAddRequest' },
-);
-export const SlipLineView = T.Object(
-  {
-    key: T.String(),
-    section: SlipSection,
-    words: T.String(),
-    number: T.Optional(T.String()),
-    quantity: T.Integer(),
-    unit: T.Optional(T.String()),
-    reason: T.String(),
-    wants: T.Optional(
-      T.Object({
-        kind: FittingKind,
-        thread: T.Optional(T.String()),
-        seat: T.Optional(T.String()),
-        tube: T.Optional(T.String()),
-        grade: T.Optional(T.String()),
-      }),
-    ),
-    version: T.Integer(),
-    dropped: T.Boolean(),
-    note: T.Optional(T.String()),
-    byHand: T.Boolean(),
-  },
-  { $id: 'SlipLine' },
-);
+export const SlipEditRequest = strict({
+  quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })),
+  dropped: T.Optional(T.Boolean()),
+  note: T.Optional(T.String({ maxLength: 200 })),
+});
+export const SlipAddRequest = strict({
+  section: SlipSection,
+  words: text(200),
+  number: T.Optional(text(60)),
+  quantity: T.Integer({ minimum: 1, maximum: 999 }),
+  reason: text(200),
+});
+export const SlipLineView = T.Object({
+  key: T.String(),
+  section: SlipSection,
+  words: T.String(),
+  number: T.Optional(T.String()),
+  quantity: T.Integer(),
+  unit: T.Optional(T.String()),
+  reason: T.String(),
+  wants: T.Optional(
+    T.Object({
+      kind: FittingKind,
+      thread: T.Optional(T.String()),
+      seat: T.Optional(T.String()),
+      tube: T.Optional(T.String()),
+      grade: T.Optional(T.String()),
+    }),
+  ),
+  version: T.Integer(),
+  dropped: T.Boolean(),
+  note: T.Optional(T.String()),
+  byHand: T.Boolean(),
+});
 
 export const BearingView = T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String() });
 export const CandidateView = T.Object({
@@ -241,52 +233,46 @@ export const FeelView = T.Object({
 });
 
 /** One slot of a job with everything computed for it. */
-export const SlotWork = T.Object(
-  {
-    slot: T.String(),
-    words: T.String(),
-    kind: UnitKind,
-    evidence: T.Array(EvidenceView),
-    identification: IdentificationView,
-    old: T.Optional(UnitRef),
-    /** How the old unit came to be known: decided by a person, or by evidence that is enough. */
-    oldBy: T.Optional(T.String()),
-    chosen: T.Optional(UnitRef),
-    joints: T.Array(JointView),
-    ports: T.Array(LinePort),
-    kits: T.Array(KitView),
-    feel: T.Optional(FeelView),
-    matedWarning: T.Optional(T.String()),
-  },
-  { $id: 'SlotWork' },
-);
+export const SlotWork = T.Object({
+  slot: T.String(),
+  words: T.String(),
+  kind: UnitKind,
+  evidence: T.Array(EvidenceView),
+  identification: IdentificationView,
+  old: T.Optional(UnitRef),
+  /** How the old unit came to be known: decided by a person, or by evidence that is enough. */
+  oldBy: T.Optional(T.String()),
+  chosen: T.Optional(UnitRef),
+  joints: T.Array(JointView),
+  ports: T.Array(LinePort),
+  kits: T.Array(KitView),
+  feel: T.Optional(FeelView),
+  matedWarning: T.Optional(T.String()),
+});
 
-export const Workspace = T.Object(
-  {
-    job: Job,
-    vehicle: T.Optional(Vehicle),
-    reading: T.Optional(
-      T.Object({
-        sentence: T.String(),
-        suspects: T.Array(UnitKind),
-        ruleOutFirst: T.Array(T.Object({ cause: T.String(), check: T.String(), minutes: T.Number(), then: T.String() })),
-      }),
-    ),
-    chain: ChainView,
-    work: T.Array(SlotWork),
-    fluid: FluidView,
-    decisions: T.Array(Decision),
-    slip: T.Array(SlipLineView),
-    safety: T.Object({
-      safe: T.Boolean(),
+export const Workspace = T.Object({
+  job: Job,
+  vehicle: T.Optional(Vehicle),
+  reading: T.Optional(
+    T.Object({
       sentence: T.String(),
-      blockers: T.Array(T.Object({ key: T.String(), words: T.String() })),
-      overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
+      suspects: T.Array(UnitKind),
+      ruleOutFirst: T.Array(T.Object({ cause: T.String(), check: T.String(), minutes: T.Number(), then: T.String() })),
     }),
-    cautions: T.Array(T.String()),
-  },
-  { $id: 'Workspace' },
-);
+  ),
+  chain: ChainView,
+  work: T.Array(SlotWork),
+  fluid: FluidView,
+  decisions: T.Array(Decision),
+  slip: T.Array(SlipLineView),
+  safety: T.Object({
+    safe: T.Boolean(),
+    sentence: T.String(),
+    blockers: T.Array(T.Object({ key: T.String(), words: T.String() })),
+    overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
+  }),
+  cautions: T.Array(T.String()),
+});
 
 export type NewJob = Static<typeof NewJob>;
 export type JobChange = Static<typeof JobChange>;

@@ -29,5 +29,5 @@ function operation(route: RouteShape): Record<string, unknown> {
 
 const json = (schema: TSchema) => ({ 'application/json': { schema: plain(schema) } });
 
-/** Without TypeBox's own symbols and without $id, which OpenAPI tools resolve as addresses. */
-const plain = (schema: TSchema): unknown => JSON.parse(JSON.stringify(schema, (key: string, value: unknown) => (key === '$id' ? undefined : value)));
+/** Without TypeBox's own symbols. */
+const plain = (schema: TSchema): unknown => JSON.parse(JSON.stringify(schema));

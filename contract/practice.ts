@@ -14,8 +14,8 @@ export const PracticeSetting = T.Object({
   at: T.Optional(T.String()),
   version: T.Integer(),
 });
-export const PracticeAnswer = T.Object({ settings: T.Array(PracticeSetting) }, { $id: 'PracticeAnswer' });
-export const PracticeChange = strict({ value: T.Number() }, { $id: 'PracticeChange' });
+export const PracticeAnswer = T.Object({ settings: T.Array(PracticeSetting) });
+export const PracticeChange = strict({ value: T.Number() });
 export type PracticeSetting = Static<typeof PracticeSetting>;
 export type PracticeAnswer = Static<typeof PracticeAnswer>;
 export type PracticeChange = Static<typeof PracticeChange>;

@@ -16,7 +16,7 @@ export const text = (maxLength: number, minLength = 1) => T.String({ minLength, 
 /** "2004-09" */
 export const Month = T.String({ pattern: '^\\d{4}-(0[1-9]|1[0-2])$' });
 
-export const Quantity = strict({ value: T.Number(), unit: oneOf(Object.keys(UNITS) as Unit[]) }, { $id: 'Quantity' });
+export const Quantity = strict({ value: T.Number(), unit: oneOf(Object.keys(UNITS) as Unit[]) });
 export const Instrument = oneOf(INSTRUMENTS);
 export const FourState = oneOf(FOUR_STATES);
 export const UnitKind = oneOf(UNIT_KINDS);
@@ -28,17 +28,14 @@ export type Same<A, B> = [A] extends [B] ? ([B] extends [A] ? true : never) : ne
 export const quantityIsCores: Same<Static<typeof Quantity>, CoreQuantity> = true;
 
 /** Problem details (RFC 9457). */
-export const Problem = T.Object(
-  {
-    type: T.String(),
-    title: T.String(),
-    status: T.Integer(),
-    detail: T.String(),
-    errors: T.Optional(T.Array(T.Object({ pointer: T.String(), detail: T.String() }))),
-    /** With 412: what is stored now, and what was to be written. */
-    theirs: T.Optional(T.Unknown()),
-    mine: T.Optional(T.Unknown()),
-  },
-  { $id: 'Problem' },
-);
+export const Problem = T.Object({
+  type: T.String(),
+  title: T.String(),
+  status: T.Integer(),
+  detail: T.String(),
+  errors: T.Optional(T.Array(T.Object({ pointer: T.String(), detail: T.String() }))),
+  /** With 412: what is stored now, and what was to be written. */
+  theirs: T.Optional(T.Unknown()),
+  mine: T.Optional(T.Unknown()),
+});
 export type Problem = Static<typeof Problem>;

@@ -5,65 +5,47 @@ import { Instrument, oneOf, Quantity, strict, text, type Same } from './shapes.j
 
 /** The calculators that stand on their own. */
 
-export const BoreIdentifyRequest = strict({ diameter: Quantity, instrument: Instrument }, { $id: 'BoreIdentifyRequest' });
-export const BoreIdentifyAnswer = T.Object(
-  {
-    candidates: T.Array(T.Object({ labels: T.Array(T.String()), diameter: Quantity, probability: T.Number() })),
-    verdict: oneOf(['one', 'several', 'none'] as const),
-    advice: T.String(),
-    working: T.String(),
-  },
-  { $id: 'BoreIdentifyAnswer' },
-);
+export const BoreIdentifyRequest = strict({ diameter: Quantity, instrument: Instrument });
+export const BoreIdentifyAnswer = T.Object({
+  candidates: T.Array(T.Object({ labels: T.Array(T.String()), diameter: Quantity, probability: T.Number() })),
+  verdict: oneOf(['one', 'several', 'none'] as const),
+  advice: T.String(),
+  working: T.String(),
+});
 
-export const BoreChangeRequest = strict(
-  { kind: oneOf(['brake-master', 'clutch-master', 'slave'] as const), from: Quantity, to: Quantity },
-  { $id: 'BoreChangeRequest' },
-);
-export const BoreChangeAnswer = T.Object(
-  {
-    pressureRatio: T.Number(),
-    travelRatio: T.Number(),
-    areaFrom: Quantity,
-    areaTo: Quantity,
-    summary: T.String(),
-    working: T.String(),
-  },
-  { $id: 'BoreChangeAnswer' },
-);
+export const BoreChangeRequest = strict({ kind: oneOf(['brake-master', 'clutch-master', 'slave'] as const), from: Quantity, to: Quantity });
+export const BoreChangeAnswer = T.Object({
+  pressureRatio: T.Number(),
+  travelRatio: T.Number(),
+  areaFrom: Quantity,
+  areaTo: Quantity,
+  summary: T.String(),
+  working: T.String(),
+});
 
-export const ThreadReadRequest = strict({ text: T.String({ maxLength: 200 }) }, { $id: 'ThreadReadRequest' });
-export const ThreadReadAnswer = T.Object(
-  {
-    recognised: T.Boolean(),
-    designation: T.Optional(T.String()),
-    unusual: T.Optional(T.String()),
-    problem: T.Optional(oneOf(['no-such-pitch', 'family-mismatch', 'unreadable'] as const)),
-    sentence: T.Optional(T.String()),
-    nearest: T.Array(T.Object({ designation: T.String(), why: T.String() })),
-  },
-  { $id: 'ThreadReadAnswer' },
-);
+export const ThreadReadRequest = strict({ text: T.String({ maxLength: 200 }) });
+export const ThreadReadAnswer = T.Object({
+  recognised: T.Boolean(),
+  designation: T.Optional(T.String()),
+  unusual: T.Optional(T.String()),
+  problem: T.Optional(oneOf(['no-such-pitch', 'family-mismatch', 'unreadable'] as const)),
+  sentence: T.Optional(T.String()),
+  nearest: T.Array(T.Object({ designation: T.String(), why: T.String() })),
+});
 
-export const QuantityReadRequest = strict(
-  {
-    text: T.String({ maxLength: 200 }),
-    attribute: T.Optional(text(40)),
-    assume: T.Optional(oneOf(['mm', 'in'] as const)),
-    expects: oneOf(['length', 'pitch', 'pressure', 'force', 'volume', 'torque'] as const),
-  },
-  { $id: 'QuantityReadRequest' },
-);
-export const QuantityReadAnswer = T.Object(
-  {
-    recognised: T.Boolean(),
-    quantity: T.Optional(Quantity),
-    also: T.Optional(Quantity),
-    doubt: T.Optional(T.String()),
-    problem: T.Optional(T.String()),
-  },
-  { $id: 'QuantityReadAnswer' },
-);
+export const QuantityReadRequest = strict({
+  text: T.String({ maxLength: 200 }),
+  attribute: T.Optional(text(40)),
+  assume: T.Optional(oneOf(['mm', 'in'] as const)),
+  expects: oneOf(['length', 'pitch', 'pressure', 'force', 'volume', 'torque'] as const),
+});
+export const QuantityReadAnswer = T.Object({
+  recognised: T.Boolean(),
+  quantity: T.Optional(Quantity),
+  also: T.Optional(Quantity),
+  doubt: T.Optional(T.String()),
+  problem: T.Optional(T.String()),
+});
 
 export type BoreIdentifyRequest = Static<typeof BoreIdentifyRequest>;
 export type BoreIdentifyAnswer = Static<typeof BoreIdentifyAnswer>;

@@ -10,7 +10,8 @@ export interface BoreSize {
 const inch = (label: string, inches: number, commonIn: string): BoreSize => ({
   label,
   system: 'inch',
-  diameterMm: inches * 25.4,
+  // To the nanometre, so that 1-1/16 in is 26.9875 and not a hair less.
+  diameterMm: Math.round(inches * 25.4e6) / 1e6,
   commonIn,
   source: 'trade sizes, inch fraction series',
 });

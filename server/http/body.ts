@@ -11,8 +11,7 @@ const compiled = new WeakMap<TSchema, ValidateFunction>();
 function validator(schema: TSchema): ValidateFunction {
   const known = compiled.get(schema);
   if (known) return known;
-  const { $id: _id, ...rules } = schema;
-  const made = ajv.compile(rules);
+  const made = ajv.compile(schema);
   compiled.set(schema, made);
   return made;
 }

@@ -1,4 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import type { FourState } from '@kerabat/core/fit';
 import { ChainStrip } from '../parts/chain-strip';
@@ -10,7 +12,7 @@ import { JobService } from './job-service';
 @Component({
   selector: 'app-job-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, ChainStrip, Slip, ProblemLine],
+  imports: [MatButtonModule, MatMenuModule, RouterOutlet, RouterLink, RouterLinkActive, ChainStrip, Slip, ProblemLine],
   providers: [JobService],
   template: `
     @if (service.problem(); as problem) {
@@ -27,6 +29,14 @@ import { JobService } from './job-service';
             {{ w.job.asker }} · {{ w.vehicle ? w.vehicle.maker + ' ' + w.vehicle.name : 'vehicle not known'
             }}{{ w.job.built ? ', built ' + w.job.built : '' }} · {{ w.job.request }}
           </p>
+          @if (others().length > 0) {
+            <button matButton type="button" [matMenuTriggerFor]="more">Work on another unit too</button>
+            <mat-menu #more>
+              @for (link of others(); track link.id) {
+                <button mat-menu-item (click)="addSlot(link.slot ?? '')">{{ link.words }}</button>
+              }
+            </mat-menu>
+          }
           @if (w.work.length > 1) {
             <label>
               working on
@@ -38,6 +48,7 @@ import { JobService } from './job-service';
             </label>
           }
         </header>
+        <app-problem-line [text]="added()" />
         <app-chain-strip [chain]="w.chain" [focus]="service.slot() ?? ''" (opened)="openJoint($event)" />
         <section class="stage" aria-label="Stage">
           <nav aria-label="Stages">
@@ -79,8 +90,21 @@ export class JobPage {
     ];
   });
 
+  /** Units of the chain that the job does not work on yet. */
+  protected readonly others = computed(() => {
+    const w = this.service.workspace();
+    return (w?.chain.links ?? []).filter((link) => link.slot && w && w.work.length > 0 && !w.work.some((work) => work.slot === link.slot));
+  });
+  protected readonly added = signal<string | undefined>(undefined);
+
   constructor() {
     effect(() => void this.service.load(Number(this.id())));
+  }
+
+  protected async addSlot(slot: string): Promise<void> {
+    const problem = await this.service.decide(`slot:${slot}`, 'in', 'worked on too');
+    this.added.set(problem);
+    if (problem === undefined) this.service.slot.set(slot);
   }
 
   protected openJoint(to: string): void {

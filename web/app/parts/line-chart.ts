@@ -25,17 +25,22 @@ export class LineChart implements OnDestroy {
   readonly xWords = input.required<string>();
   readonly yWords = input.required<string>();
   private chart: ApexCharts | undefined;
+  /** Counts the drawings asked for; one that was overtaken, or whose view is gone, is not made. */
+  private asked = 0;
 
   constructor() {
     effect(() => void this.draw(this.curves(), this.xWords(), this.yWords()));
   }
 
   ngOnDestroy(): void {
+    this.asked++;
     this.chart?.destroy();
   }
 
   private async draw(curves: readonly Curve[], x: string, y: string): Promise<void> {
+    const mine = ++this.asked;
     const { default: Apex } = await import('apexcharts');
+    if (mine !== this.asked) return;
     this.chart?.destroy();
     const style = getComputedStyle(this.host.nativeElement);
     const [ink, quiet, line] = ['--ink', '--quiet', '--line'].map((name) => style.getPropertyValue(name).trim());

@@ -5,6 +5,7 @@ import { SECTION_WORDS, SLIP_SECTIONS } from '@kerabat/core/slip';
 import type { SlipLineView } from '@kerabat/contract';
 import { mdiDotsVertical } from '@mdi/js';
 import { JobService } from '../jobs/job-service';
+import { focusSoon, TakesFocus } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
@@ -13,7 +14,7 @@ import { ProblemLine } from '../parts/problem-line';
 @Component({
   selector: 'app-slip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatMenuModule, Icon, PartNumber, ProblemLine],
+  imports: [TakesFocus, MatButtonModule, MatMenuModule, Icon, PartNumber, ProblemLine],
   templateUrl: './slip.html',
   styleUrl: './slip.scss',
 })
@@ -38,7 +39,17 @@ export class Slip {
     const note = String(data.get('note') ?? '');
     const problem = await this.service.editSlip(line, { quantity, note });
     this.problem.set(problem);
-    if (problem === undefined) this.editing.set('');
+    if (problem === undefined) this.stopEditing(line);
+  }
+
+  protected stopEditing(line: SlipLineView): void {
+    this.editing.set('');
+    focusSoon(`more-${line.key}`);
+  }
+
+  protected stopAdding(): void {
+    this.adding.set(false);
+    focusSoon('add-line');
   }
 
   protected async drop(line: SlipLineView): Promise<void> {
@@ -54,7 +65,7 @@ export class Slip {
     if (!Number.isInteger(quantity) || quantity < 1) return this.problem.set('The quantity is a whole number from 1 to 999.');
     const problem = await this.service.addSlip(text('words'), text('number'), quantity, text('reason'));
     this.problem.set(problem);
-    if (problem === undefined) this.adding.set(false);
+    if (problem === undefined) this.stopAdding();
   }
 
   protected href(kind: string): string {

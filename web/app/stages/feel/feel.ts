@@ -17,7 +17,7 @@ import { LineChart, type Curve } from '../../parts/line-chart';
       <table class="plain figures">
         <thead>
           <tr>
-            <th></th>
+            <th><span class="hidden-text">figure</span></th>
             <th>now</th>
             <th>new</th>
             <th>new over now</th>

@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { CheckView, JointView } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
+import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 
@@ -12,7 +13,7 @@ const ORIGIN: Readonly<Record<string, string>> = { measured: 'measured', 'vehicl
 @Component({
   selector: 'app-fit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, StateMark, ProblemLine],
+  imports: [TakesFocus, MatButtonModule, RouterLink, StateMark, ProblemLine],
   templateUrl: './fit.html',
   styleUrl: './fit.scss',
 })

@@ -1,0 +1,126 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+
+const require = createRequire(import.meta.url);
+const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+
+export const launch = (): Promise<Browser> =>
+  puppeteer.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    headless: true,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+
+/** A person at a screen (the one in front: a page behind another is not drawn): what they can do with keys and see in words. Errors of the page fail the journey. */
+export class Seat {
+  readonly errors: string[] = [];
+
+  private constructor(
+    readonly page: Page,
+    private readonly address: string,
+  ) {}
+
+  /** `name` is who works there; each seat has storage of its own. */
+  static async take(browser: Browser, address: string, { name = 'Ilse', width = 1280, height = 800, dark = false } = {}): Promise<Seat> {
+    const context = await browser.createBrowserContext();
+    const page = await context.newPage();
+    await page.setViewport({ width, height });
+    const seat = new Seat(page, address);
+    page.on('pageerror', (error) => seat.errors.push(String(error)));
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !message.text().includes('Failed to load resource')) seat.errors.push(message.text());
+    });
+    await page.evaluateOnNewDocument(
+      (who: string, theme: string) => {
+        if (who !== '' && localStorage.getItem('kerabat.person') === null) localStorage.setItem('kerabat.person', who);
+        localStorage.setItem('kerabat.theme', theme);
+      },
+      name,
+      dark ? 'dark' : 'light',
+    );
+    return seat;
+  }
+
+  async go(path: string): Promise<void> {
+    await this.page.goto(this.address + path, { waitUntil: 'networkidle0' });
+  }
+
+  /** Presses keys one after another: "n", "Enter", "ArrowDown". */
+  async keys(...keys: string[]): Promise<void> {
+    await this.page.bringToFront();
+    for (const key of keys) await this.page.keyboard.press(key as Parameters<Page['keyboard']['press']>[0]);
+  }
+
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+  }
+
+  /** Goes on with Tab until the thing of this name has the focus; fails when the keyboard never gets there. */
+  async tabTo(name: string, most = 90): Promise<void> {
+    const seen: string[] = [];
+    for (let i = 0; i < most; i++) {
+      const focused = await this.focused();
+      if (focused.includes(name)) return;
+      seen.push(focused);
+      await this.keys('Tab');
+    }
+    throw new Error(`Tab never reached "${name}"; it passed: ${[...new Set(seen)].join(' | ')}`);
+  }
+
+  /** The name of what has the focus, as a reader would say it. */
+  focused(): Promise<string> {
+    return this.page.evaluate(() => {
+      const e = document.activeElement;
+      if (!e || e === document.body) return '';
+      const labels = 'labels' in e ? [...((e as HTMLInputElement).labels ?? [])].map((l) => l.textContent ?? '') : [];
+      const by = (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent ?? '');
+      return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? ''].join(' ').replace(/\s+/g, ' ').trim();
+    });
+  }
+
+  text(selector = 'body'): Promise<string> {
+    return this.page.$eval(selector, (e) => ((e as HTMLElement).innerText ?? '').replace(/\s+/g, ' '));
+  }
+
+  /** Waits until the words are on the page (in the part that is named). */
+  async see(words: string, selector = 'body'): Promise<void> {
+    await this.page.bringToFront();
+    try {
+      await this.page.waitForFunction(
+        (s: string, w: string) => (document.querySelector<HTMLElement>(s)?.innerText ?? '').replace(/\s+/g, ' ').includes(w),
+        { timeout: 8000 },
+        selector,
+        words,
+      );
+    } catch {
+      throw new Error(`"${words}" did not appear in ${selector}; there is: ${(await this.text(selector)).slice(0, 1500)}`);
+    }
+  }
+
+  async click(selector: string): Promise<void> {
+    await this.page.bringToFront();
+    await this.page.waitForSelector(selector, { timeout: 8000 });
+    await this.page.click(selector);
+  }
+
+  /** What axe-core finds wrong with the view as it stands: rule and place. */
+  async axe(): Promise<string[]> {
+    await this.page.evaluate(AXE);
+    return this.page.evaluate(async () => {
+      const axe = (
+        window as unknown as { axe: { run(o: unknown): Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }> } }
+      ).axe;
+      const { violations } = await axe.run({ resultTypes: ['violations'] });
+      return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${String(n.target[0])} ${n.failureSummary ?? ''}`));
+    });
+  }
+}

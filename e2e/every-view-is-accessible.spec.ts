@@ -1,0 +1,72 @@
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch, Seat } from './browser.js';
+import { startServer, type RunningServer } from './server.js';
+
+let browser: Browser;
+let server: RunningServer;
+beforeAll(async () => {
+  [browser, server] = await Promise.all([launch(), startServer()]);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.end();
+});
+
+const VIEWS = [
+  '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/kin', '/jobs/6/fit', '/jobs/5/fit', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
+  '/numbers?q=30718', '/units/ard-tm22vs', '/bench?thread=3%2F8-24%20UNF', '/library', '/practice',
+]; // prettier-ignore
+
+describe.each([
+  ['light', false],
+  ['dark', true],
+])('axe-core finds nothing, on the %s bench', (_, dark) => {
+  it.each(VIEWS)('%s', async (view) => {
+    const seat = await Seat.take(browser, server.address, { dark });
+    await seat.go(view);
+    expect(await seat.axe()).toEqual([]);
+    expect(seat.errors).toEqual([]);
+    await seat.page.close();
+  });
+});
+
+it('the open parts too: the quick box, the key sheet, a path of kin', async () => {
+  const seat = await Seat.take(browser, server.address);
+  await seat.go('/jobs/3/kin');
+  await seat.keys('?');
+  await seat.see('Single keys act outside fields');
+  expect(await seat.axe()).toEqual([]);
+  await seat.keys('Escape');
+  await seat.tabTo('path');
+  await seat.keys('Enter');
+  await seat.see('Ekelbrae parts book');
+  expect(await seat.axe()).toEqual([]);
+  await seat.keys('/');
+  await seat.type('crew');
+  await seat.see('taken for a vehicle');
+  expect(await seat.axe()).toEqual([]);
+});
+
+it('single keys can be switched off', async () => {
+  const seat = await Seat.take(browser, server.address);
+  await seat.go('/jobs');
+  await seat.keys('?');
+  await seat.tabTo('Single keys act');
+  await seat.keys('Space', 'Escape', 'n');
+  await new Promise((done) => setTimeout(done, 300));
+  expect(seat.page.url()).toMatch(/\/jobs$/);
+});
+
+it.each(['/jobs', '/jobs/6/fit', '/jobs/1/identify', '/bench', '/numbers?q=30718'])(
+  '%s is usable at 390 px: nothing has to be scrolled sideways',
+  async (view) => {
+    const seat = await Seat.take(browser, server.address, { width: 390, height: 844 });
+    await seat.go(view);
+    const over = await seat.page.evaluate(() => {
+      const main = document.querySelector('main');
+      return main ? main.scrollWidth - main.clientWidth : 999;
+    });
+    expect(over).toBeLessThanOrEqual(1);
+  },
+);

@@ -1,0 +1,136 @@
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { launch, Seat } from './browser.js';
+import { startServer, type RunningServer } from './server.js';
+
+let browser: Browser;
+let server: RunningServer;
+beforeAll(async () => {
+  [browser, server] = await Promise.all([launch(), startServer()]);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.end();
+});
+
+it('somebody with a customer on the phone takes a job from the complaint to a printed order, by keyboard alone', async () => {
+  const seat = await Seat.take(browser, server.address, { name: '' });
+  await seat.go('/');
+  await seat.see('Tunnel Works, north gate');
+
+  // Ask: who, what is wrong, which vehicle, built when.
+  await seat.keys('n');
+  await seat.see('New job');
+  await seat.tabTo('Who asks');
+  await seat.type('Tunnel Works, south gate');
+  await seat.tabTo('What is wrong');
+  await seat.keys('Enter');
+  await seat.type('pedal sinks');
+  await seat.page.waitForFunction(() => document.querySelector('mat-option.mat-mdc-option-active')?.textContent?.includes('pedal sinks'));
+  await seat.keys('Enter');
+  await seat.see('First reading: Internal by-pass in the master');
+  await seat.tabTo('Vehicle: any words');
+  await seat.type('crew 1999');
+  await seat.page.waitForFunction(() => document.querySelectorAll('app-vehicle-search [role=option]').length === 1);
+  await seat.keys('Enter');
+  await seat.tabTo('Build month');
+  await seat.type('1999-05');
+  await seat.tabTo('Open the job');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => document.activeElement?.closest('app-name-dialog') && document.activeElement.tagName === 'INPUT');
+  await seat.type('Ilse');
+  await seat.keys('Enter');
+  await seat.see('Internal by-pass in the master');
+  await seat.see('air in the line');
+  await seat.see('Not safe to order: no unit is chosen.', 'app-slip');
+
+  // Identify: marks first, then what tells the twins apart.
+  await seat.keys('b');
+  await seat.page.waitForFunction(() => document.activeElement?.id === 'bench-line');
+  for (const line of ['cast 44719', 'form stepped', 'label KE']) {
+    await seat.type(line);
+    await seat.keys('Enter');
+    await seat.see(line.split(' ')[1] ?? '', '.evidence');
+  }
+  await seat.see('Enough to order from');
+  await seat.tabTo('out, with the reason');
+  await seat.keys('Enter');
+  await seat.see('bore form stepped: this unit has straight');
+
+  // Kin: a drop-in with its condition; the look-alike is refused with its reason.
+  await seat.keys('3');
+  await seat.see('Looks alike, does not fit');
+  await seat.see('ports are 3/8-24 with inverted flare');
+  await seat.tabTo('Choose stepped master 0912');
+  await seat.keys('Enter');
+  await seat.see('P/0912/3', 'app-slip');
+
+  // Fit: one joint speaks against it, with a way out.
+  await seat.keys('4');
+  await seat.see('sensor connector does not fit', 'app-slip');
+  await seat.tabTo('Do this: Move the old sensor over');
+  await seat.keys('Enter');
+  await seat.see('Safe to order', 'app-slip');
+  await seat.see('Sensor with connector flat 2-pin', 'app-slip');
+
+  // Feel, lines, kit, fluid.
+  await seat.keys('5');
+  await seat.see('stay as they are');
+  await seat.keys('6');
+  await seat.see('bubble flare');
+  await seat.see('M10x1.0');
+  await seat.keys('7');
+  await seat.tabTo('Take seal kit 22 stepped');
+  await seat.keys('Enter');
+  await seat.see('A 90-22S9', 'app-slip');
+  await seat.tabTo('mineral');
+  await seat.keys('Enter');
+  await seat.see('Refused: mineral is mineral oil and ruins seals of EPDM');
+  await seat.see('Safe to order', 'app-slip');
+
+  // Slip: printed, and there again tomorrow.
+  const id = /jobs\/(\d+)/.exec(seat.page.url())?.[1] ?? '';
+  const pdf = await fetch(`${server.address}/api/v1/jobs/${id}/slip.pdf`);
+  expect(
+    Buffer.from(await pdf.arrayBuffer())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  await seat.keys('j');
+  await seat.see('Tunnel Works, south gate');
+  await seat.see('Safe to order: every joint that was checked fits.');
+  await seat.tabTo(id.padStart(4, '0'));
+  await seat.keys('Enter');
+  await seat.see('P/0912/3', 'app-slip');
+  expect(seat.errors).toEqual([]);
+});
+
+it('a slip line is edited, struck out and added by hand, and printed so', async () => {
+  const seat = await Seat.take(browser, server.address);
+  await seat.go('/jobs/3/kit');
+  await seat.tabTo('Change Hose clamp');
+  await seat.keys('Enter');
+  await seat.see('Quantity and note');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => (document.activeElement as HTMLInputElement | null)?.name === 'quantity');
+  await seat.page.keyboard.down('Control');
+  await seat.keys('a');
+  await seat.page.keyboard.up('Control');
+  await seat.type('4');
+  await seat.tabTo('Note');
+  await seat.type('two spare');
+  await seat.keys('Enter');
+  await seat.see('Note: two spare', 'app-slip');
+  await seat.tabTo('Add a line by hand');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => (document.activeElement as HTMLInputElement | null)?.name === 'words');
+  await seat.type('Rag, lint free');
+  await seat.tabTo('Why');
+  await seat.type('to wipe the seats');
+  await seat.keys('Enter');
+  await seat.see('Rag, lint free', 'app-slip');
+  const csv = await (await fetch(`${server.address}/api/v1/jobs/3/slip.csv`)).text();
+  expect(csv).toContain('4,Hose clamp for the feed hose');
+  expect(csv).toContain('"Rag, lint free"');
+  expect(seat.errors).toEqual([]);
+});

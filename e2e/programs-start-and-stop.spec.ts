@@ -1,0 +1,90 @@
+import { spawnSync } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { ROOT, startServer } from './server.js';
+
+let work: string;
+beforeAll(() => {
+  work = mkdtempSync(join(tmpdir(), 'kerabat-programs-'));
+});
+afterAll(() => rmSync(work, { recursive: true, force: true }));
+
+const program = (name: string, ...args: string[]) => {
+  const done = spawnSync(process.execPath, [join(ROOT, `server/dist/main/${name}.js`), ...args], { encoding: 'utf8', timeout: 30_000 });
+  return { code: done.status, said: `${done.stdout}${done.stderr}` };
+};
+const jobs = async (address: string): Promise<number> => ((await (await fetch(`${address}/api/v1/jobs`)).json()) as { jobs: unknown[] }).jobs.length;
+
+describe('the server', () => {
+  it('says when its port is in use', async () => {
+    const first = await startServer();
+    const port = new URL(first.address).port;
+    const second = program('serve', '--data', join(work, 'second'), '--port', port);
+    expect(second.code).toBe(1);
+    expect(second.said).toContain(`Port ${port} is in use`);
+    await first.end();
+  });
+  it('says what it cannot understand', () => {
+    expect(program('serve', '--port', 'many').said).toContain('--port must be a whole number');
+    expect(program('serve', '--colour').said).toContain('Known are --data DIR, --port N and --empty');
+  });
+  it('says when its data directory is none', () => {
+    writeFileSync(join(work, 'a-file'), '');
+    const { code, said } = program('serve', '--data', join(work, 'a-file'), '--port', '0');
+    expect(code).toBe(1);
+    expect(said).toContain('cannot be written');
+  });
+  it.skipIf(process.getuid?.() === 0)('says when its data directory is not its own', () => {
+    const locked = join(work, 'locked');
+    mkdirSync(locked);
+    chmodSync(locked, 0o500);
+    expect(program('serve', '--data', locked, '--port', '0').said).toContain('cannot be written');
+  });
+  it('killed at any moment of its first start, it starts whole the next time', async () => {
+    for (const wait of [20, 120, 250, 400, 700]) {
+      const data = join(work, `killed-${wait}`);
+      spawnSync(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], { timeout: wait, killSignal: 'SIGKILL' });
+      const server = await startServer([], data);
+      expect(await jobs(server.address), `killed after ${wait} ms`).toBe(6);
+      await server.end();
+    }
+  });
+  it('empty stays empty, also the next time', async () => {
+    const data = join(work, 'empty');
+    const first = await startServer(['--empty'], data);
+    expect(await jobs(first.address)).toBe(0);
+    first.process.kill('SIGKILL');
+    const second = await startServer([], data);
+    expect(await jobs(second.address)).toBe(0);
+    await second.end();
+  });
+});
+
+describe('backup and import', () => {
+  it('a live database is backed up into one file, and a server starts from what is in it', async () => {
+    const server = await startServer();
+    const file = join(work, 'backup.tar');
+    expect(program('backup', file, '--data', server.data)).toMatchObject({ code: 0 });
+    expect(program('backup', file, '--data', server.data).said).toContain('is there already');
+    await server.end();
+    const restored = join(work, 'restored');
+    mkdirSync(restored);
+    spawnSync('tar', ['-xf', file, '-C', restored]);
+    const again = await startServer([], restored);
+    expect(await jobs(again.address)).toBe(6);
+    await again.end();
+  });
+  it('says what is missing', () => {
+    expect(program('backup').said).toContain('Say where the backup goes');
+    expect(program('backup', join(work, 'x.tar'), '--data', join(work, 'nothing')).said).toContain('nothing to back up');
+    expect(program('import').said).toContain('Say which catalogue folder');
+    expect(program('import', work, '--data', join(work, 'import')).said).toContain('Nothing was loaded');
+  });
+  it('the demo loads through the same program that users have', () => {
+    const { code, said } = program('import', join(ROOT, 'demo'), '--data', join(work, 'import'));
+    expect(code).toBe(0);
+    expect(said).toContain('14 vehicles');
+  });
+});

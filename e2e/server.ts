@@ -1,0 +1,43 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+export interface RunningServer {
+  readonly address: string;
+  readonly data: string;
+  readonly process: ChildProcess;
+  /** Ends the program and throws its data away. */
+  end(): Promise<void>;
+}
+
+/** Starts the real server program over a data directory of its own and waits until it says that it is ready. */
+export function startServer(args: readonly string[] = [], data = mkdtempSync(join(tmpdir(), 'kerabat-e2e-'))): Promise<RunningServer> {
+  const child = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0', ...args], {
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let said = '';
+  return new Promise((done, fail) => {
+    const hear = (chunk: Buffer): void => {
+      said += chunk.toString();
+      const address = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(said)?.[1];
+      if (address) done({ address, data, process: child, end: () => end(child, data) });
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.on('exit', (code) => fail(new Error(`The server ended with ${code}: ${said}`)));
+  });
+}
+
+function end(child: ChildProcess, data: string): Promise<void> {
+  return new Promise((done) => {
+    child.on('exit', () => {
+      rmSync(data, { recursive: true, force: true });
+      done();
+    });
+    child.kill('SIGTERM');
+  });
+}

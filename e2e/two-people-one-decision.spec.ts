@@ -1,0 +1,56 @@
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { launch, Seat } from './browser.js';
+import { startServer, type RunningServer } from './server.js';
+
+let browser: Browser;
+let server: RunningServer;
+beforeAll(async () => {
+  [browser, server] = await Promise.all([launch(), startServer()]);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.end();
+});
+
+const fluid = (grade: string): string => `app-kit-stage .grades button[aria-label="${grade}"]`;
+
+it('two people decide the same thing: nobody’s choice is lost, and a person settles it', async () => {
+  const [ilse, odo] = [await Seat.take(browser, server.address, { name: 'Ilse' }), await Seat.take(browser, server.address, { name: 'Odo' })];
+  await ilse.go('/jobs/3/kit');
+  await odo.go('/jobs/3/kit');
+  await ilse.click(fluid('DOT 5.1'));
+  await ilse.see('DOT 5.1, bottle', 'app-slip');
+  await odo.click(fluid('ISO class 4'));
+  await odo.see('Somebody else changed this decision while you did');
+  await odo.see('by: Ilse');
+  await odo.see('ISO class 4', 'mat-dialog-container');
+  await odo.tabTo('Keep theirs');
+  await odo.keys('Enter');
+  await odo.see('DOT 5.1, bottle', 'app-slip');
+
+  await odo.click(fluid('ISO class 6'));
+  await odo.see('ISO class 6, bottle', 'app-slip');
+  await ilse.click(fluid('DOT 4'));
+  await ilse.see('by: Odo');
+  await ilse.tabTo('Put mine in its place');
+  await ilse.keys('Enter');
+  await ilse.see('DOT 4, bottle', 'app-slip');
+  expect([...ilse.errors, ...odo.errors]).toEqual([]);
+});
+
+it('the server goes away in the middle: what was typed stays, and goes through when it is back', async () => {
+  const own = await startServer();
+  const seat = await Seat.take(browser, own.address);
+  await seat.go('/jobs/1/identify');
+  await seat.page.setOfflineMode(true);
+  await seat.page.focus('#bench-line');
+  await seat.type('label KE');
+  await seat.keys('Enter');
+  await seat.see('does not answer');
+  expect(await seat.page.$eval('#bench-line', (e) => (e as HTMLInputElement).value)).toBe('label KE');
+  await seat.page.setOfflineMode(false);
+  await seat.keys('Enter');
+  await seat.see('label code KE', '.evidence');
+  await own.end();
+});

@@ -1,0 +1,106 @@
+import { request } from 'node:http';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { testServer, type TestServer } from '../testing/harness.js';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+});
+afterAll(() => server.close());
+const tool = (path: string, body: unknown) => server.ask('POST', `/tools${path}`, { body });
+
+describe('the door', () => {
+  const raw = (headers: Record<string, string>, method = 'GET', path = '/api/v1/jobs') =>
+    new Promise<{ status: number; body: string }>((done, fail) => {
+      const { hostname, port } = new URL(server.address);
+      const asked = request({ hostname, port, path, method, headers }, (answer) => {
+        let body = '';
+        answer.on('data', (chunk: Buffer) => (body += chunk.toString()));
+        answer.on('end', () => done({ status: answer.statusCode ?? 0, body }));
+      });
+      asked.on('error', fail);
+      asked.end(method === 'GET' ? undefined : '{}');
+    });
+  it('refuses a foreign host', async () => {
+    const answer = await raw({ host: 'kerabat.example:80' });
+    expect(answer.status).toBe(421);
+    expect(answer.body).toContain('this machine only');
+  });
+  it('refuses a write from another site, by origin and by fetch metadata', async () => {
+    expect((await raw({ host: 'localhost', origin: 'http://elsewhere.example', 'content-type': 'application/json' }, 'POST')).status).toBe(403);
+    expect((await server.ask('POST', '/jobs', { body: {}, headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403);
+    expect((await raw({ host: 'localhost' })).status).toBe(200);
+  });
+  it('sends a content security policy without inline scripts', async () => {
+    const policy = (await server.ask('GET', '/jobs')).headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("script-src 'self'");
+    expect(/script-src[^;]*unsafe/.test(policy)).toBe(false);
+  });
+  it.each([
+    ['a body that is cut off', { raw: '{"diameter":' }, 400, 'not valid JSON'],
+    ['a body that is not UTF-8', { raw: new Uint8Array([0x7b, 0xff, 0xfe]) }, 400, 'not valid UTF-8'],
+    ['another content type', { raw: 'a=1', headers: { 'content-type': 'text/plain' } }, 415, 'application/json'],
+    ['more than a megabyte', { raw: `{"text":"${'x'.repeat(1_100_000)}"}` }, 413, 'at most 1 MB'],
+    ['nothing at all', { raw: '' }, 400, 'not valid JSON'],
+    ['an array', { raw: '[]' }, 400, 'the body'],
+  ])('%s gets a sentence', async (_, ask, status, words) => {
+    const answer = await server.ask('POST', '/tools/thread/read', ask);
+    expect(answer.status).toBe(status);
+    expect(answer.body.detail).toContain(words);
+  });
+  it('an address or a method that is not there says so', async () => {
+    expect((await server.ask('GET', '/nothing')).body.detail).toContain('nothing at /api/v1/nothing');
+    expect((await server.ask('DELETE', '/jobs')).status).toBe(405);
+  });
+  it('names every field that is wrong, with a pointer', async () => {
+    const answer = await tool('/bore/identify', { diameter: { value: 'big', unit: 'mm' } });
+    expect(answer.body.errors.map((e: { pointer: string }) => e.pointer).sort()).toEqual(['/diameter/value', '/instrument']);
+  });
+});
+
+describe('the calculators over the wire', () => {
+  it('bore/identify', async () => {
+    const { body } = await tool('/bore/identify', { diameter: { value: 26.94, unit: 'mm' }, instrument: 'caliper' });
+    expect(body).toMatchObject({ verdict: 'one', candidates: [{ labels: ['1-1/16 in', '27 mm'], diameter: { value: 26.9875, unit: 'mm' } }] });
+    expect((await tool('/bore/identify', { diameter: { value: 1.0606, unit: 'in' }, instrument: 'caliper' })).body.verdict).toBe('one');
+  });
+  it('bore/change', async () => {
+    const { body } = await tool('/bore/change', { kind: 'clutch-master', from: { value: 19.05, unit: 'mm' }, to: { value: 20.6375, unit: 'mm' } });
+    expect(body.pressureRatio).toBeCloseTo(0.8521, 4);
+    expect(body.travelRatio).toBeCloseTo(1.1736, 4);
+    expect(body.areaFrom).toEqual({ value: expect.closeTo(285.02, 2), unit: 'mm2' });
+  });
+  it.each([[{ value: 0, unit: 'mm' }], [{ value: -19, unit: 'mm' }], [{ value: 19, unit: 'bar' }], [{ value: 99999, unit: 'mm' }]])(
+    'a bore of %j is refused',
+    async (from) => {
+      const answer = await tool('/bore/change', { kind: 'slave', from, to: { value: 19, unit: 'mm' } });
+      expect(answer.status).toBe(400);
+      expect(answer.body.errors[0].pointer).toBe('/from');
+    },
+  );
+  it('thread/read', async () => {
+    expect((await tool('/thread/read', { text: '7/16 by 24' })).body).toEqual({ recognised: true, designation: '7/16-24 UNS', nearest: [] });
+    expect((await tool('/thread/read', { text: '1/4-19 NPT' })).body.problem).toBe('family-mismatch');
+  });
+  it('quantity/read, with an attribute’s usual range', async () => {
+    expect((await tool('/quantity/read', { text: '1-1/16', expects: 'length' })).body.quantity).toEqual({ value: 1.0625, unit: 'in' });
+    expect((await tool('/quantity/read', { text: '1.0625', expects: 'length', attribute: 'bore' })).body.doubt).toContain('1.0625 in');
+    expect((await tool('/quantity/read', { text: '1', expects: 'length', attribute: 'colour' })).status).toBe(400);
+  });
+});
+
+describe('practice', () => {
+  const put = (key: string, value: number, seen: number) => server.ask('PUT', `/practice/${key}`, { body: { value }, seen });
+  it('a changed setting changes what is computed, and says who changed it', async () => {
+    const before = (await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' })).body;
+    expect(before.verdict).toBe('several');
+    const { settings } = (await put('enoughToOrder', 0.85, 0)).body;
+    expect(settings.find((s: { key: string }) => s.key === 'enoughToOrder')).toMatchObject({ value: 0.85, standard: 0.95, by: 'Ilse', version: 1 });
+    expect((await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' })).body.verdict).toBe('one');
+  });
+  it('guards against a second writer, and against nonsense', async () => {
+    expect((await put('enoughToOrder', 0.9, 0)).status).toBe(412);
+    expect((await put('gapMin', -5, 0)).body.detail).toContain('between');
+    expect((await put('colour', 1, 0)).body.detail).toContain('no setting');
+  });
+});

@@ -1,0 +1,242 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { testServer, type TestServer } from '../testing/harness.js';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+});
+afterAll(() => server.close());
+
+const NEW = {
+  asker: 'Tunnel Works',
+  request: 'replace',
+  complaint: 'sinking-pedal',
+  words: '',
+  vehicleId: 'v12',
+  built: '1999-05',
+  options: [],
+  slot: 'brake-master',
+};
+const open = async (over: Record<string, unknown> = {}): Promise<number> => (await server.ask('POST', '/jobs', { body: { ...NEW, ...over } })).body.id;
+const workspace = async (id: number) => (await server.ask('GET', `/jobs/${id}`)).body;
+const bench = (id: number, line: string, slot?: string) => server.ask('POST', `/jobs/${id}/bench-line`, { body: { line, ...(slot ? { slot } : {}) } });
+const decide = (id: number, subject: string, choice: string, { seen = 0, reason = 'test', detail = undefined as string | undefined, person = 'Ilse' } = {}) =>
+  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+    body: { value: { choice, ...(detail ? { detail } : {}) }, reason },
+    seen,
+    person,
+  });
+
+describe('a job from complaint to order', () => {
+  it('goes the six steps and ends safe to order', async () => {
+    const id = await open();
+    expect((await workspace(id)).safety.sentence).toBe('Not safe to order: no unit is chosen.');
+    await bench(id, 'cast 44719');
+    expect((await workspace(id)).work[0].identification.verdict).toBe('not-enough');
+    await bench(id, 'form stepped');
+    await bench(id, 'label KE');
+    const identified = (await workspace(id)).work[0];
+    expect(identified.old).toMatchObject({ unitId: 'ard-tm22vs' });
+    expect(identified.oldBy).toBe('by the evidence');
+
+    await decide(id, 'unit:brake-master', 'pel-tm22vs', { detail: 'P/0912/3' });
+    const chosen = await workspace(id);
+    expect(chosen.safety.sentence).toBe('Not safe to order: sensor connector does not fit.');
+    await decide(id, 'remedy:brake-master/sensor', 'accepted');
+    await decide(id, 'kit:brake-master', 'ka-22s');
+    const done = await workspace(id);
+    expect(done.safety.safe).toBe(true);
+    expect(done.chain.joints.find((j: { to: string }) => j.to === 'brake-master').state).toBe('fits');
+    const lines = done.slip.map((l: { section: string; number?: string; words: string }) => `${l.section}: ${l.number ?? ''}`);
+    expect(lines).toEqual(expect.arrayContaining(['order: P/0912/3', 'order: A 90-22S9', 'order: WX7078', 'order: WX7060']));
+    expect(done.slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words)).toEqual([
+      'Sensor with connector flat 2-pin',
+    ]);
+    expect(done.slip.find((l: { section: string }) => l.section === 'measure').words).toContain('pressure sensor in the box');
+    const list = (await server.ask('GET', '/jobs')).body.jobs;
+    expect(list[0]).toMatchObject({ id, safe: true });
+  });
+
+  it('the look-alike with the same studs is stopped by the record and by its ports', async () => {
+    const id = await open();
+    await decide(id, 'old:brake-master', 'ard-tm22vs');
+    await decide(id, 'unit:brake-master', 'cas-tm22u');
+    const { safety, work } = await workspace(id);
+    expect(safety.safe).toBe(false);
+    const record = work[0].joints.find((j: { id: string }) => j.id === 'record');
+    expect(record.checks[0].sentence).toContain('ports are 3/8-24');
+    expect(work[0].joints.find((j: { id: string }) => j.id === 'lines').state).toBe('does-not-fit');
+  });
+
+  it('parts from two sides of the November change are stopped, and both changed together go', async () => {
+    const id = await open({ vehicleId: 'q4', built: '2000-09', slot: 'slave', complaint: 'gears-crunch' });
+    await decide(id, 'old:slave', 'mor-s20qa');
+    await decide(id, 'unit:slave', 'mor-s20qb');
+    const mated = (w: { work: { slot: string; joints: { id: string; state: string }[] }[] }) =>
+      w.work.find((x) => x.slot === 'slave')?.joints.find((j) => j.id === 'mated')?.state;
+    expect(mated(await workspace(id))).toBe('does-not-fit');
+    await decide(id, 'slot:clutch-master', 'in');
+    await decide(id, 'unit:clutch-master', 'mor-c19qb');
+    expect(mated(await workspace(id))).toBe('fits');
+  });
+
+  it('a value measured on the new unit fills its gap, and only its own', async () => {
+    const id = await open({ vehicleId: 'q2', built: '1981-06' });
+    await decide(id, 'old:brake-master', 'ard-sm19');
+    await decide(id, 'unit:brake-master', 'wex-sm19');
+    const before = (await workspace(id)).work[0].joints.flatMap((j: { checks: { id: string; state: string }[] }) => j.checks);
+    expect(before.find((c: { id: string }) => c.id === 'stud-spacing').state).toBe('fits');
+    await bench(id, 'studs 70 cal', 'unit:wex-sm19');
+    const after = await workspace(id);
+    expect(
+      after.work[0].joints.flatMap((j: { checks: { id: string; state: string }[] }) => j.checks).find((c: { id: string }) => c.id === 'stud-spacing').state,
+    ).toBe('does-not-fit');
+    expect(after.work[0].identification.candidates[0].disagrees).toEqual([]);
+  });
+
+  it('a wrong fluid chosen by hand keeps the order from being safe', async () => {
+    const id = await open();
+    await decide(id, 'old:brake-master', 'ard-tm22vs');
+    await decide(id, 'unit:brake-master', 'ard-tm22vs');
+    expect((await workspace(id)).safety.safe).toBe(true);
+    await decide(id, 'fluid', 'mineral');
+    expect((await workspace(id)).safety.sentence).toContain('the fluid is wrong');
+  });
+
+  it('the number without reservoir moves the old one over', async () => {
+    const id = await open();
+    await decide(id, 'old:brake-master', 'ard-tm22vs');
+    await decide(id, 'unit:brake-master', 'ard-tm22vs', { detail: 'A 23-811' });
+    const { slip } = await workspace(id);
+    expect(slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words)).toContain('reservoir with cap');
+  });
+
+  it('a joint let pass carries name and reason onto every document', async () => {
+    const id = await open();
+    await decide(id, 'old:brake-master', 'ard-tm22vs');
+    await decide(id, 'unit:brake-master', 'pel-tm22vs');
+    expect((await decide(id, 'override:brake-master/sensor', 'let pass', { reason: ' ' })).status).toBe(400);
+    await decide(id, 'override:brake-master/sensor', 'let pass', { reason: 'harness made up', person: 'Odo' });
+    const { safety } = await workspace(id);
+    expect(safety).toMatchObject({ safe: true, overridden: [{ person: 'Odo', reason: 'harness made up' }] });
+    expect((await server.ask('GET', `/jobs/${id}/slip.json`)).body.overrides[0].reason).toBe('harness made up');
+  });
+
+  it('a unit of which no vehicle is known can be identified and ordered alone', async () => {
+    const id = await open({ vehicleId: null, built: null });
+    await bench(id, 'bore 23.82 cal');
+    await bench(id, 'label KD');
+    await bench(id, 'cast 44719');
+    expect((await workspace(id)).work[0].old.unitId).toBe('ard-tm23v');
+  });
+});
+
+describe('two people at once', () => {
+  it('a decision that somebody else made is never overwritten; both versions come back', async () => {
+    const id = await open();
+    await decide(id, 'unit:brake-master', 'ard-tm22vs', { person: 'Ilse' });
+    const second = await decide(id, 'unit:brake-master', 'ard-tm23v', { person: 'Odo' });
+    expect(second.status).toBe(412);
+    expect(second.body.theirs).toMatchObject({ by: 'Ilse', value: { choice: 'ard-tm22vs' }, version: 1 });
+    expect(second.body.mine.value.choice).toBe('ard-tm23v');
+    expect((await decide(id, 'unit:brake-master', 'ard-tm23v', { person: 'Odo', seen: 1 })).body.version).toBe(2);
+  });
+  it('a decision can be taken back, and the next one goes on from there', async () => {
+    const id = await open();
+    await decide(id, 'unit:brake-master', 'ard-tm22vs');
+    expect((await server.ask('DELETE', `/jobs/${id}/decisions/unit:brake-master`, { seen: 1 })).status).toBe(200);
+    expect((await workspace(id)).work[0].chosen).toBeUndefined();
+    expect((await decide(id, 'unit:brake-master', 'ard-tm23v', { seen: 2 })).status).toBe(200);
+  });
+  it('a job, a slip line and a setting are guarded in the same way', async () => {
+    const id = await open();
+    expect((await server.ask('PATCH', `/jobs/${id}`, { body: { asker: 'Gate' }, seen: 1 })).body.version).toBe(2);
+    expect((await server.ask('PATCH', `/jobs/${id}`, { body: { asker: 'Other' }, seen: 1 })).status).toBe(412);
+    await decide(id, 'unit:brake-master', 'ard-tm22vs');
+    const key = encodeURIComponent('brake-master/unit');
+    expect((await server.ask('PUT', `/jobs/${id}/slip/${key}`, { body: { quantity: 2 }, seen: 0 })).status).toBe(200);
+    const again = await server.ask('PUT', `/jobs/${id}/slip/${key}`, { body: { quantity: 3 }, seen: 0 });
+    expect(again.status).toBe(412);
+    expect(again.body.theirs.quantity).toBe(2);
+    expect((await workspace(id)).slip[0]).toMatchObject({ quantity: 2, version: 1 });
+  });
+  it('evidence never conflicts, and withdrawn evidence stays on record', async () => {
+    const id = await open();
+    const [a] = await Promise.all([bench(id, 'label KE'), bench(id, 'form stepped')]);
+    expect((await server.ask('POST', `/jobs/${id}/evidence/${a.body.id}/withdraw`)).status).toBe(204);
+    expect((await server.ask('POST', `/jobs/${id}/evidence/${a.body.id}/withdraw`)).status).toBe(404);
+    const { evidence, identification } = (await workspace(id)).work[0];
+    expect(evidence).toHaveLength(2);
+    expect(evidence[0].withdrawn.by).toBe('Ilse');
+    expect(identification.candidates[0].agrees).toHaveLength(1);
+  });
+  it('a write that saw no version is refused', async () => {
+    const id = await open();
+    const answer = await server.ask('PUT', `/jobs/${id}/decisions/fluid`, { body: { value: { choice: 'DOT 4' }, reason: '' } });
+    expect(answer.status).toBe(428);
+  });
+});
+
+describe('what cannot be', () => {
+  it.each([
+    ['POST', '/jobs', { ...NEW, vehicleId: 'x9' }, 'no vehicle "x9"'],
+    ['POST', '/jobs', { ...NEW, request: 'mend' }, 'request must be one of'],
+    ['POST', '/jobs', { ...NEW, built: '1999' }, 'must look like 2004-09'],
+    ['POST', '/jobs', { ...NEW, asker: '  ' }, 'Say who asks'],
+    ['POST', '/jobs', { ...NEW, colour: 'red' }, 'colour is not a field'],
+    ['POST', '/jobs', { ...NEW, complaint: 'hiccups' }, 'not a complaint'],
+    ['POST', '/jobs', { ...NEW, slot: 'gearbox' }, 'not a place in the chain'],
+    ['POST', '/jobs/1/bench-line', { line: 'bore soft' }, 'not a number with a unit'],
+    ['POST', '/jobs/1/bench-line', { line: 'port rear left 3/8-22' }, 'no 3/8 thread with 22 per inch'],
+    ['POST', '/jobs/1/evidence', { attribute: 'bore', kind: 'quantity', value: { value: 25, unit: 'Nm' } }, 'not a unit of it'],
+    ['POST', '/jobs/1/evidence', { attribute: 'colour', kind: 'mark', value: 'red' }, 'not an attribute'],
+    ['POST', '/jobs/1/evidence', { attribute: 'port-thread', kind: 'thread', value: '3/8-24' }, 'which port'],
+  ])('%s %s %j', async (method, path, body, words) => {
+    const answer = await server.ask(method, path, { body });
+    expect(answer.status).toBe(400);
+    expect(answer.headers.get('content-type')).toContain('application/problem+json');
+    expect(answer.body.detail).toContain(words);
+  });
+  it.each(['/jobs/9999', '/jobs/abc', '/jobs/1/evidence/77/withdraw'])('%s is not there', async (path) => {
+    const answer = await server.ask(path.includes('withdraw') ? 'POST' : 'GET', path);
+    expect(answer.status).toBe(404);
+    expect(answer.body.detail).toMatch(/\.$/);
+  });
+  it('decisions about nothing, or with a choice of another kind, are refused', async () => {
+    expect((await decide(1, 'colour', 'red')).status).toBe(400);
+    expect((await decide(1, 'unit:brake-master', 'nothing')).body.detail).toContain('no unit "nothing"');
+    expect((await decide(1, 'unit:brake-master', 'mor-c15t')).body.detail).toContain('not a unit for this place');
+    expect((await decide(1, 'fluid', 'lemonade')).body.detail).toContain('not a fluid grade');
+  });
+  it('nobody writes without a name', async () => {
+    const answer = await server.ask('POST', '/jobs', { body: NEW, person: '' });
+    expect(answer.body.detail).toContain('who you are');
+  });
+});
+
+describe('documents', () => {
+  it('the CSV never carries a live formula, and says whether it is safe', async () => {
+    const id = await open();
+    await decide(id, 'unit:brake-master', 'ard-tm22vs');
+    await server.ask('POST', `/jobs/${id}/slip`, { body: { section: 'order', words: '=HYPERLINK("x")', number: '+49', quantity: 1, reason: '@cmd' } });
+    const { body, headers } = await server.ask('GET', `/jobs/${id}/slip.csv`);
+    expect(headers.get('content-disposition')).toContain('attachment');
+    expect(body).toContain(`"'=HYPERLINK(""x"")"`);
+    expect(body).toContain(`'+49`);
+    expect(body).toMatch(/Safe to order|Not safe to order/);
+    for (const row of body.split('\r\n').slice(1)) for (const cell of row.split(',')) expect(cell).not.toMatch(/^"?[=+@]/);
+  });
+  it('the PDF is one, with every letter of the slip’s faces', async () => {
+    const answer = await fetch(`${server.address}/api/v1/jobs/3/slip.pdf`);
+    expect(answer.headers.get('content-type')).toBe('application/pdf');
+    const bytes = Buffer.from(await answer.arrayBuffer());
+    expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
+    expect(bytes.toString('latin1')).toContain('AtkinsonHyperlegible');
+  });
+  it('a struck-out line is on no document', async () => {
+    const id = await open();
+    await decide(id, 'unit:brake-master', 'ard-tm22vs');
+    await server.ask('PUT', `/jobs/${id}/slip/${encodeURIComponent('brake-master/booster-seal')}`, { body: { dropped: true }, seen: 0 });
+    expect((await server.ask('GET', `/jobs/${id}/slip.csv`)).body).not.toContain('Seal ring between booster');
+  });
+});

@@ -1,0 +1,90 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { MatDialog } from '@angular/material/dialog';
+import { of, throwError } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { Api } from '../api/api';
+import { Person } from '../api/person';
+import { problemOf } from '../api/problem';
+import { JobService } from './job-service';
+
+const WORKSPACE = {
+  job: { id: 1, version: 3 },
+  work: [{ slot: 'slave', chosen: { unitId: 'mor-s20qa' } }],
+  decisions: [{ subject: 'fluid', version: 2, value: { choice: 'DOT 3' } }],
+};
+const conflict = (theirs: unknown) =>
+  throwError(() => new HttpErrorResponse({ status: 412, error: { status: 412, title: '', type: '', detail: 'Somebody else', theirs, mine: 1 } }));
+
+function setup({ name = 'Ilse', answer = true as unknown } = {}) {
+  const api = {
+    workspace: vi.fn(() => of(WORKSPACE)),
+    decide: vi.fn((..._: unknown[]) => of({}) as ReturnType<typeof conflict>),
+    benchLine: vi.fn(() => of({})),
+    changeJob: vi.fn(() => of({})),
+  };
+  const dialog = { open: vi.fn(() => ({ afterClosed: () => of(answer) })) };
+  TestBed.configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      JobService,
+      { provide: Api, useValue: api },
+      { provide: MatDialog, useValue: dialog },
+      { provide: Person, useValue: { name: () => name } },
+    ],
+  });
+  return { api, dialog, service: TestBed.inject(JobService) };
+}
+
+describe('one job', () => {
+  beforeEach(() => TestBed.resetTestingModule());
+
+  it('writes with the version that was seen, then reads everything again', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    expect(await service.decide('fluid', 'DOT 4', 'cap')).toBeUndefined();
+    expect(api.decide).toHaveBeenCalledWith(1, 'fluid', { value: { choice: 'DOT 4' }, reason: 'cap' }, 2);
+    expect(api.workspace).toHaveBeenCalledTimes(2);
+  });
+  it('shows both versions when somebody was there first, and writes over theirs only when told', async () => {
+    const { api, dialog, service } = setup({ answer: true });
+    await service.load(1);
+    api.decide.mockReturnValueOnce(conflict({ version: 7 }));
+    expect(await service.decide('fluid', 'DOT 4', 'cap')).toBeUndefined();
+    expect(dialog.open).toHaveBeenCalledOnce();
+    expect(api.decide.mock.calls.map((c) => c[3])).toEqual([2, 7]);
+  });
+  it('keeps theirs when told, and shows it', async () => {
+    const { api, service } = setup({ answer: false });
+    await service.load(1);
+    api.decide.mockReturnValueOnce(conflict({ version: 7 }));
+    await service.decide('fluid', 'DOT 4', 'cap');
+    expect(api.decide).toHaveBeenCalledOnce();
+    expect(api.workspace).toHaveBeenCalledTimes(2);
+  });
+  it('saves nothing without a name, and says so', async () => {
+    const { api, service } = setup({ name: '', answer: false });
+    await service.load(1);
+    expect(await service.decide('fluid', 'DOT 4', 'cap')).toContain('say who you are');
+    expect(api.decide).not.toHaveBeenCalled();
+  });
+  it('puts evidence on the old unit or on the new one in the hand', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    await service.benchLine('studs 60 cal');
+    await service.benchLine('studs 60 cal', 'unit');
+    expect(api.benchLine.mock.calls).toEqual([
+      [1, 'studs 60 cal', 'slave'],
+      [1, 'studs 60 cal', 'unit:mor-s20qa'],
+    ]);
+  });
+});
+
+describe('problems', () => {
+  it('are told in the server’s words, or in ours when it does not answer', () => {
+    expect(problemOf(new HttpErrorResponse({ status: 400, error: { detail: 'A bore is a length.' } })).detail).toBe('A bore is a length.');
+    expect(problemOf(new HttpErrorResponse({ status: 0 })).detail).toContain('does not answer');
+    expect(problemOf(new Error('odd')).detail).toBe('odd');
+  });
+});
