@@ -26,7 +26,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.type(line);
     await seat.see(words, '.bench');
     await seat.keys('Enter');
-    await seat.see(words, 'app-problem-line');
+    await seat.see(words, 'app-identify-stage app-problem-line');
     expect(await seat.page.$eval('#bench-line', (e) => (e as HTMLInputElement).value)).toBe(line);
     expect(seat.errors).toEqual([]);
   });

@@ -51,7 +51,8 @@ export class Seat {
   }
 
   async go(path: string): Promise<void> {
-    await this.page.goto(this.address + path, { waitUntil: 'networkidle0' });
+    await this.page.goto(this.address + path, { waitUntil: 'load' });
+    await this.page.waitForNetworkIdle({ idleTime: 150 });
   }
 
   /** Presses keys one after another: "n", "Enter", "ArrowDown". */

@@ -22,12 +22,14 @@ describe.each([
   ['light', false],
   ['dark', true],
 ])('axe-core finds nothing, on the %s bench', (_, dark) => {
+  let seat: Seat;
+  beforeAll(async () => {
+    seat = await Seat.take(browser, server.address, { dark });
+  });
   it.each(VIEWS)('%s', async (view) => {
-    const seat = await Seat.take(browser, server.address, { dark });
     await seat.go(view);
     expect(await seat.axe()).toEqual([]);
     expect(seat.errors).toEqual([]);
-    await seat.page.close();
   });
 });
 
