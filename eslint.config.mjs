@@ -52,6 +52,7 @@ export default ts.config(
         fetch: 'readonly',
         document: 'readonly',
         localStorage: 'readonly',
+        location: 'readonly',
       },
     },
   },

@@ -22,12 +22,25 @@ export function walkKin(start: KinNode, source: KinSource, practice: Practice, m
   // A path that leads through a unit that does not fit is no path. Which ones those are is known only after a walk, so the
   // walk is repeated with the refused ones as ends until no new one turns up.
   const refused = new Set<KinNode>();
+  const asked = remembering(source);
   for (;;) {
-    const { entries, truncated } = walkOnce(start, source, practice, maxDepth, refused);
+    const { entries, truncated } = walkOnce(start, asked, practice, maxDepth, refused);
     const more = entries.filter((e) => e.grade === 'does-not-fit' && !refused.has(e.node));
     if (more.length === 0) return { entries: order(entries, practice), truncated };
     for (const entry of more) refused.add(entry.node);
   }
+}
+
+/** The same source, asked once for each node. */
+function remembering(source: KinSource): KinSource {
+  const known = new Map<KinNode, readonly KinLink[]>();
+  return {
+    linksOf(node) {
+      const links = known.get(node) ?? source.linksOf(node);
+      known.set(node, links);
+      return links;
+    },
+  };
 }
 
 function walkOnce(start: KinNode, source: KinSource, practice: Practice, maxDepth: number, refused: ReadonlySet<KinNode>): Kin {

@@ -47,7 +47,7 @@ export function safetyOf(input: SafetyInput): Safety {
     if (input.fluid === 'not-known') blockers.push({ key: 'fluid', words: 'the fluid is not settled' });
   }
   const overridden = input.overrides.filter((o) => input.joints.some((j) => j.id === o.joint && j.state !== 'fits'));
-  return { safe: blockers.length === 0, sentence: sentenceOf(blockers, overridden), blockers, overridden };
+  return { safe: blockers.length === 0, sentence: sentenceOf(blockers, overridden, input.joints), blockers, overridden };
 }
 
 function jointBlockers(joint: Joint): { key: string; words: string }[] {
@@ -58,7 +58,7 @@ function jointBlockers(joint: Joint): { key: string; words: string }[] {
   }));
 }
 
-function sentenceOf(blockers: readonly { words: string }[], overridden: readonly Override[]): string {
+function sentenceOf(blockers: readonly { words: string }[], overridden: readonly Override[], joints: readonly Joint[]): string {
   if (blockers.length > 0) {
     const shown = blockers.slice(0, 3).map((b) => b.words);
     const rest = blockers.length - shown.length;
@@ -69,7 +69,8 @@ function sentenceOf(blockers: readonly { words: string }[], overridden: readonly
     const names = [...new Set(overridden.map((o) => o.person))].join(' and ');
     return `Every other joint is settled; ${overridden.map((o) => o.joint).join(', ')} let pass by ${names}.`;
   }
-  return 'Safe to order: every joint that was checked fits.';
+  const changed = joints.filter((joint) => joint.state === 'fits-with-change').length;
+  return `Safe to order: every joint that was checked fits${changed > 0 ? `, ${changed} with a change` : ''}.`;
 }
 
 /** A hand edit of one line. */

@@ -22,7 +22,7 @@ describe('safe to order', () => {
   it('when every joint fits, with or without a change', () => {
     expect(safety({ joints: [joint('a', 'fits'), joint('b', 'fits-with-change')] })).toMatchObject({
       safe: true,
-      sentence: 'Safe to order: every joint that was checked fits.',
+      sentence: 'Safe to order: every joint that was checked fits, 1 with a change.',
     });
   });
   it.each([

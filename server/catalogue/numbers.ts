@@ -26,8 +26,8 @@ export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS
   FROM number n JOIN maker m ON m.id = n.maker_id JOIN source s ON s.id = n.source_id
   LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id`;
 
-export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS} WHERE n.loose = ? ORDER BY n.id LIMIT ?`;
-const PREFIXES = `SELECT DISTINCT prefix FROM maker WHERE prefix <> ''`;
+export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS} WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT ?`;
+export const PREFIXES = `SELECT DISTINCT prefix FROM maker WHERE prefix <> ''`;
 
 export function numberView(row: NumberRow): NumberView {
   return {
@@ -74,16 +74,10 @@ export function numberStore(db: Db) {
         prefixes.all().map((p) => p.prefix),
       );
       const typed = query.trim();
-      for (const key of keys) {
-        for (const row of byLoose.all(key, limit)) {
-          const list =
-            row.written === typed
-              ? answer.exact
-              : key === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key
-                ? answer.normalised
-                : answer.near;
-          if (list.length < limit) list.push(numberView(row));
-        }
+      for (const row of byLoose.all(JSON.stringify(keys), limit)) {
+        const sameKey = row.loose === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key;
+        const list = row.written === typed ? answer.exact : sameKey ? answer.normalised : answer.near;
+        list.push(numberView(row));
       }
       return answer;
     },

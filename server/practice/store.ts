@@ -30,9 +30,12 @@ export function practiceStore(db: Db, clock: () => string) {
     });
   };
 
+  // Every computation asks for the settings; this store is the only one that writes them.
+  let inForce: Practice | undefined;
+
   return {
     settings,
-    current: (): Practice => practiceWith(Object.fromEntries(all.all().map((row) => [row.key, row.value]))),
+    current: (): Practice => (inForce ??= practiceWith(Object.fromEntries(all.all().map((row) => [row.key, row.value])))),
     change(key: string, value: number, seen: number, person: string): PracticeSetting[] {
       return db.transaction(() => {
         const problem = practiceProblem(key, value);
@@ -40,6 +43,7 @@ export function practiceStore(db: Db, clock: () => string) {
         const before = settings().find((s) => s.key === key);
         if (before?.version !== seen) throw conflict('Somebody else changed this setting in the meantime.', before, value);
         save.run({ key, value, person, now: clock() });
+        inForce = undefined;
         return settings();
       })();
     },

@@ -1,0 +1,136 @@
+// npm run bench: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import autocannon from 'autocannon';
+import puppeteer from 'puppeteer-core';
+
+const ROOT = new URL('..', import.meta.url).pathname;
+const ROUNDS = 5;
+const SECONDS = 3;
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+/** Starts a program and waits for its address; says how long that took. */
+function start(args) {
+  const began = performance.now();
+  const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
+  return new Promise((done, fail) => {
+    let said = '';
+    child.stdout.on('data', (chunk) => {
+      said += chunk;
+      const address = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(said)?.[1];
+      if (address) done({ address, child, ms: performance.now() - began });
+    });
+    child.on('exit', (code) => fail(new Error(`${args[0]} ended with ${code}`)));
+  });
+}
+const end = ({ child }) => new Promise((done) => child.removeAllListeners('exit').on('exit', done).kill('SIGTERM'));
+const megabytes = ({ child }) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
+
+/** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */
+async function duel(name, ours, bare, wanted) {
+  const run = async (url) => (await autocannon({ url, connections: 20, duration: SECONDS })).requests.average;
+  const pairs = [];
+  await run(ours);
+  await run(bare);
+  for (let i = 0; i < ROUNDS; i++) pairs.push([await run(ours), await run(bare)]);
+  const ratios = pairs.map(([a, b]) => a / b);
+  const [a, b] = [0, 1].map((side) => median(pairs.map((pair) => pair[side])));
+  report(
+    name,
+    `${a.toFixed(0)} requests/s`,
+    `bare Koa ${b.toFixed(0)}`,
+    `${median(ratios).toFixed(2)} (${Math.min(...ratios).toFixed(2)} to ${Math.max(...ratios).toFixed(2)})`,
+    wanted,
+  );
+}
+
+function report(name, figure, reference, ratio, wanted) {
+  console.log(`${name.padEnd(40)} ${figure.padEnd(22)} ${reference.padEnd(26)} ratio ${ratio.padEnd(22)} wanted ${wanted}`);
+}
+
+/** The scripts that the page loads before anything is shown: those named in index.html and all they import statically. */
+function initialScripts() {
+  const dist = join(ROOT, 'web/dist/browser');
+  const seen = new Set();
+  const visit = (file) => {
+    if (seen.has(file)) return;
+    seen.add(file);
+    const text = readFileSync(join(dist, file), 'utf8');
+    for (const [, name] of text.matchAll(/(?:from|import)"\.\/([\w-]+\.js)"/g)) visit(name);
+  };
+  for (const [, name] of readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/(?:src|href)="([\w-]+\.js)"/g)) visit(name);
+  const sizes = [...seen].map((file) => readFileSync(join(dist, file)));
+  return { raw: sizes.reduce((sum, s) => sum + s.length, 0) / 1024, zipped: sizes.reduce((sum, s) => sum + gzipSync(s).length, 0) / 1024 };
+}
+
+/** From the first byte of the page to a painted list that takes a key, in ms: median over fresh browsers' caches. */
+async function jobsList(address) {
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  const times = { ours: [], blank: [] };
+  for (let i = 0; i < ROUNDS; i++) {
+    const page = await (await browser.createBrowserContext()).newPage();
+    await page.goto(`${address}/jobs`);
+    await page.waitForFunction(() => performance.getEntriesByName('jobs-list-painted').length > 0);
+    times.ours.push(
+      await page.evaluate(() => performance.getEntriesByName('jobs-list-painted')[0].startTime - performance.getEntriesByType('navigation')[0].responseStart),
+    );
+    const keyed = performance.now();
+    await page.keyboard.press('n');
+    await page.waitForFunction(() => location.pathname === '/jobs/new');
+    if (performance.now() - keyed > 2000) console.log('the key n took over 2 s');
+    await page.goto(`${address}/mark.svg`);
+    times.blank.push(
+      await page.evaluate(() => performance.getEntriesByType('navigation')[0].loadEventEnd - performance.getEntriesByType('navigation')[0].responseStart),
+    );
+    await page.close();
+  }
+  await browser.close();
+  return { ours: median(times.ours), blank: median(times.blank) };
+}
+
+const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
+const serve = ['server/dist/main/serve.js', '--data', data, '--port', '0'];
+try {
+  const first = await start(serve);
+  await end(first);
+  const ours = await start(serve);
+  const bare = await start(['bench/bare.mjs', join(data, 'catalogue.sqlite')]);
+  const [idle, idleBare] = [megabytes(ours), megabytes(bare)];
+  report('start with the demo loaded', `${ours.ms.toFixed(0)} ms`, `bare Koa ${bare.ms.toFixed(0)} ms`, (ours.ms / bare.ms).toFixed(2), 'under 3000 ms');
+  await duel('number look-up, 20 connections', `${ours.address}/api/v1/numbers?q=a23816`, `${bare.address}/numbers?q=a23816`, 'at least 0.5');
+  await duel('kin of a unit, 20 connections', `${ours.address}/api/v1/units/ard-tm22vs/kin`, `${bare.address}/kin?unit=ard-tm22vs`, 'at least 0.5');
+  report('server memory at start', `${idle.toFixed(0)} MB`, `bare Koa ${idleBare.toFixed(0)} MB`, (idle / idleBare).toFixed(2), 'under 150 MB');
+  report(
+    'server memory after the load',
+    `${megabytes(ours).toFixed(0)} MB`,
+    `bare Koa ${megabytes(bare).toFixed(0)} MB`,
+    (megabytes(ours) / megabytes(bare)).toFixed(2),
+    'under 150 MB',
+  );
+  const scripts = initialScripts();
+  report(
+    'initial JavaScript, gzipped',
+    `${scripts.zipped.toFixed(0)} kB`,
+    `unpacked ${scripts.raw.toFixed(0)} kB`,
+    (scripts.zipped / scripts.raw).toFixed(2),
+    'at most 350 kB',
+  );
+  const list = await jobsList(ours.address);
+  report(
+    'jobs list painted after first byte',
+    `${list.ours.toFixed(0)} ms`,
+    `one still picture ${list.blank.toFixed(0)} ms`,
+    (list.ours / list.blank).toFixed(1),
+    'under 2000 ms',
+  );
+  await Promise.all([end(ours), end(bare)]);
+} finally {
+  rmSync(data, { recursive: true, force: true });
+}

@@ -1,0 +1,72 @@
+// npm run screenshots: one current picture of each main view, from the demo data, at 1280x800.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer from 'puppeteer-core';
+
+const ROOT = new URL('..', import.meta.url).pathname;
+const VIEWS = [
+  ['jobs', '/jobs'], ['new-job', '/jobs/new?vehicle=v12'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['kin', '/jobs/3/kin'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
+  ['lines', '/jobs/3/lines'], ['kit', '/jobs/3/kit'], ['numbers', '/numbers?q=30718'], ['unit', '/units/ard-tm22vs'], ['bench', '/bench?thread=3%2F8-24%20UNF'], ['practice', '/practice'],
+  ['library-dark', '/library', { dark: true }], ['fit-narrow', '/jobs/2/fit', { width: 390, height: 844 }],
+]; // prettier-ignore
+
+const data = mkdtempSync(join(tmpdir(), 'kerabat-pictures-'));
+const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], { stdio: ['ignore', 'pipe', 'inherit'] });
+const address = await new Promise((done) => {
+  server.stdout.on('data', (chunk) => {
+    const ready = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(chunk)?.[1];
+    if (ready) done(ready);
+  });
+});
+
+/** A seventh job whose new master has another bore, so that Feel has something to compare. */
+async function upgrade() {
+  const send = (method, path, body, seen) =>
+    fetch(`${address}/api/v1${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', 'kerabat-person': 'Mara', ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }) },
+      body: JSON.stringify(body),
+    });
+  const ask = {
+    asker: 'Tunnel Works, workshop',
+    request: 'upgrade',
+    complaint: null,
+    words: '',
+    vehicleId: 'v10',
+    built: '1990-03',
+    options: [],
+    slot: 'brake-master',
+  };
+  await send('POST', '/jobs', ask);
+  await send('PUT', '/jobs/7/decisions/old:brake-master', { value: { choice: 'ard-tm22v' }, reason: 'label read' }, 0);
+  await send('PUT', '/jobs/7/decisions/unit:brake-master', { value: { choice: 'ard-tm23v' }, reason: 'larger front calipers' }, 0);
+}
+
+await upgrade();
+const browser = await puppeteer.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  headless: true,
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VIEWS) {
+  const page = await browser.newPage();
+  await page.setViewport({ width, height });
+  await page.evaluateOnNewDocument((theme) => {
+    localStorage.setItem('kerabat.person', 'Ilse');
+    localStorage.setItem('kerabat.theme', theme);
+  }, dark ? 'dark' : 'light'); // prettier-ignore
+  await page.goto(address + path, { waitUntil: 'networkidle0' });
+  if (name === 'bench') await fillBench(page);
+  await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
+  await page.close();
+}
+await browser.close();
+server.kill('SIGTERM');
+rmSync(data, { recursive: true, force: true });
+
+async function fillBench(page) {
+  const fields = await page.$$('app-bench-page input');
+  for (const [i, text] of [[0, '25.2'], [1, '15/16'], [2, '1 in'], [3, '9.45'], [6, '3/8-24'], [7, 'M10x1']]) await fields[i]?.type(text); // prettier-ignore
+}
