@@ -55,6 +55,8 @@ export const NumberView = T.Object({
     id: T.Optional(T.String()),
     words: T.String(),
   }),
+  /** The number to order now, when this one was superseded. */
+  supersededBy: T.Optional(T.String()),
   note: T.String(),
   source: T.String(),
 });

@@ -1,17 +1,7 @@
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch, Seat } from './browser.js';
-import { startServer, type RunningServer } from './server.js';
+import { describe, expect, it } from 'vitest';
+import { workshop } from './browser.js';
 
-let browser: Browser;
-let server: RunningServer;
-beforeAll(async () => {
-  [browser, server] = await Promise.all([launch(), startServer()]);
-});
-afterAll(async () => {
-  await browser.close();
-  await server.end();
-});
+const { sit } = workshop();
 
 describe('each gets a clear sentence in the right place, and nothing is lost', () => {
   it.each([
@@ -20,7 +10,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     ['port rear left 3/8-22', 'There is no 3/8 thread with 22 per inch'],
     ['colour blue', 'is not an attribute that is known here'],
   ])('the bench line %s', async (line, words) => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/jobs/1/identify');
     await seat.page.focus('#bench-line');
     await seat.type(line);
@@ -32,7 +22,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   });
 
   it('evidence that fits no candidate is named, with the usual reason, and can be withdrawn', async () => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/jobs/1/identify');
     await seat.page.focus('#bench-line');
     await seat.type('bore 20.1 cal');
@@ -47,7 +37,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   });
 
   it('hostile text is text', async () => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/numbers?q=' + encodeURIComponent('<img src=x onerror=alert(1)>1'));
     await seat.see('No number like this');
     await seat.go('/jobs/1/identify');
@@ -59,7 +49,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   });
 
   it('a casting number is told apart from an order number, and makers’ numbers that share their digits too', async () => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/jobs');
     await seat.keys('/');
     await seat.type('44719');
@@ -77,14 +67,14 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     ['/units/nothing', 'There is no unit "nothing"'],
     ['/nowhere', 'There is nothing at this address'],
   ])('the address %s', async (path, words) => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go(path);
     await seat.see(words);
     expect(seat.errors).toEqual([]);
   });
 
   it('a build month outside the vehicle’s years is noticed before the job is opened', async () => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/jobs/new?vehicle=v12');
     await seat.tabTo('Who asks');
     await seat.type('Gate');
@@ -94,7 +84,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   });
 
   it('a setting that makes no sense is refused with its range', async () => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/practice');
     await seat.page.focus('#gapMin');
     await seat.page.$eval('#gapMin', (e) => ((e as HTMLInputElement).value = ''));
@@ -104,7 +94,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   });
 
   it('letting a joint pass takes a reason', async () => {
-    const seat = await Seat.take(browser, server.address);
+    const seat = await sit();
     await seat.go('/jobs/6/fit');
     await seat.tabTo('Let this joint pass');
     await seat.keys('Enter');

@@ -1,11 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import { afterAll, beforeAll } from 'vitest';
+import { startServer, type RunningServer } from './server.js';
 
 const require = createRequire(import.meta.url);
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
-export const launch = (): Promise<Browser> =>
+const launch = (): Promise<Browser> =>
   puppeteer.launch({
     executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
     headless: true,
@@ -124,4 +126,18 @@ export class Seat {
       return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${String(n.target[0])} ${n.failureSummary ?? ''}`));
     });
   }
+}
+
+/** A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. */
+export function workshop(): { readonly server: () => RunningServer; readonly sit: (options?: Parameters<typeof Seat.take>[2]) => Promise<Seat> } {
+  let browser: Browser;
+  let server: RunningServer;
+  beforeAll(async () => {
+    [browser, server] = await Promise.all([launch(), startServer()]);
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.end();
+  });
+  return { server: () => server, sit: (options) => Seat.take(browser, server.address, options) };
 }

@@ -1,17 +1,7 @@
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch, Seat } from './browser.js';
-import { startServer, type RunningServer } from './server.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { workshop, type Seat } from './browser.js';
 
-let browser: Browser;
-let server: RunningServer;
-beforeAll(async () => {
-  [browser, server] = await Promise.all([launch(), startServer()]);
-});
-afterAll(async () => {
-  await browser.close();
-  await server.end();
-});
+const { sit } = workshop();
 
 const VIEWS = [
   '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/kin', '/jobs/6/fit', '/jobs/5/fit', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
@@ -24,7 +14,7 @@ describe.each([
 ])('axe-core finds nothing, on the %s bench', (_, dark) => {
   let seat: Seat;
   beforeAll(async () => {
-    seat = await Seat.take(browser, server.address, { dark });
+    seat = await sit({ dark });
   });
   it.each(VIEWS)('%s', async (view) => {
     await seat.go(view);
@@ -34,7 +24,7 @@ describe.each([
 });
 
 it('the open parts too: the quick box, the key sheet, a path of kin', async () => {
-  const seat = await Seat.take(browser, server.address);
+  const seat = await sit();
   await seat.go('/jobs/3/kin');
   await seat.keys('?');
   await seat.see('Single keys act outside fields');
@@ -51,7 +41,7 @@ it('the open parts too: the quick box, the key sheet, a path of kin', async () =
 });
 
 it('single keys can be switched off', async () => {
-  const seat = await Seat.take(browser, server.address);
+  const seat = await sit();
   await seat.go('/jobs');
   await seat.keys('?');
   await seat.tabTo('Single keys act');
@@ -63,7 +53,7 @@ it('single keys can be switched off', async () => {
 it.each(['/jobs', '/jobs/6/fit', '/jobs/1/identify', '/bench', '/numbers?q=30718'])(
   '%s is usable at 390 px: nothing has to be scrolled sideways',
   async (view) => {
-    const seat = await Seat.take(browser, server.address, { width: 390, height: 844 });
+    const seat = await sit({ width: 390, height: 844 });
     await seat.go(view);
     const over = await seat.page.evaluate(() => {
       const main = document.querySelector('main');

@@ -1,20 +1,10 @@
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, it } from 'vitest';
-import { launch, Seat } from './browser.js';
-import { startServer, type RunningServer } from './server.js';
+import { expect, it } from 'vitest';
+import { workshop } from './browser.js';
 
-let browser: Browser;
-let server: RunningServer;
-beforeAll(async () => {
-  [browser, server] = await Promise.all([launch(), startServer()]);
-});
-afterAll(async () => {
-  await browser.close();
-  await server.end();
-});
+const { server, sit } = workshop();
 
 it('somebody with a customer on the phone takes a job from the complaint to a printed order, by keyboard alone', async () => {
-  const seat = await Seat.take(browser, server.address, { name: '' });
+  const seat = await sit({ name: '' });
   await seat.go('/');
   await seat.see('Tunnel Works, north gate');
 
@@ -90,7 +80,7 @@ it('somebody with a customer on the phone takes a job from the complaint to a pr
 
   // Slip: printed, and there again tomorrow.
   const id = /jobs\/(\d+)/.exec(seat.page.url())?.[1] ?? '';
-  const pdf = await fetch(`${server.address}/api/v1/jobs/${id}/slip.pdf`);
+  const pdf = await fetch(`${server().address}/api/v1/jobs/${id}/slip.pdf`);
   expect(
     Buffer.from(await pdf.arrayBuffer())
       .subarray(0, 5)
@@ -106,7 +96,7 @@ it('somebody with a customer on the phone takes a job from the complaint to a pr
 });
 
 it('a slip line is edited, struck out and added by hand, and printed so', async () => {
-  const seat = await Seat.take(browser, server.address);
+  const seat = await sit();
   await seat.go('/jobs/3/kit');
   await seat.tabTo('Change Hose clamp');
   await seat.keys('Enter');
@@ -129,7 +119,7 @@ it('a slip line is edited, struck out and added by hand, and printed so', async 
   await seat.type('to wipe the seats');
   await seat.keys('Enter');
   await seat.see('Rag, lint free', 'app-slip');
-  const csv = await (await fetch(`${server.address}/api/v1/jobs/3/slip.csv`)).text();
+  const csv = await (await fetch(`${server().address}/api/v1/jobs/3/slip.csv`)).text();
   expect(csv).toContain('4,Hose clamp for the feed hose');
   expect(csv).toContain('"Rag, lint free"');
   expect(seat.errors).toEqual([]);

@@ -1,22 +1,12 @@
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, expect, it } from 'vitest';
-import { launch, Seat } from './browser.js';
-import { startServer, type RunningServer } from './server.js';
+import { expect, it } from 'vitest';
+import { workshop } from './browser.js';
 
-let browser: Browser;
-let server: RunningServer;
-beforeAll(async () => {
-  [browser, server] = await Promise.all([launch(), startServer()]);
-});
-afterAll(async () => {
-  await browser.close();
-  await server.end();
-});
+const { sit } = workshop();
 
 const fluid = (grade: string): string => `app-kit-stage .grades button[aria-label="${grade}"]`;
 
 it('two people decide the same thing: nobody’s choice is lost, and a person settles it', async () => {
-  const [ilse, odo] = [await Seat.take(browser, server.address, { name: 'Ilse' }), await Seat.take(browser, server.address, { name: 'Odo' })];
+  const [ilse, odo] = [await sit({ name: 'Ilse' }), await sit({ name: 'Odo' })];
   await ilse.go('/jobs/3/kit');
   await odo.go('/jobs/3/kit');
   await ilse.click(fluid('DOT 5.1'));
@@ -40,8 +30,7 @@ it('two people decide the same thing: nobody’s choice is lost, and a person se
 });
 
 it('the server goes away in the middle: what was typed stays, and goes through when it is back', async () => {
-  const own = await startServer();
-  const seat = await Seat.take(browser, own.address);
+  const seat = await sit();
   await seat.go('/jobs/1/identify');
   await seat.page.setOfflineMode(true);
   await seat.page.focus('#bench-line');
@@ -52,5 +41,4 @@ it('the server goes away in the middle: what was typed stays, and goes through w
   await seat.page.setOfflineMode(false);
   await seat.keys('Enter');
   await seat.see('label code KE', '.evidence');
-  await own.end();
 });

@@ -1,4 +1,4 @@
-import type { Complaint, LookAlike } from './index.js';
+import type { Complaint, LookAlike } from './types.js';
 
 /** Causes that look like a bad unit and are not, each with the check that tells them apart. Workshop knowledge. */
 export const LOOK_ALIKES: readonly LookAlike[] = [

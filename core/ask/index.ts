@@ -1,5 +1,6 @@
 import type { UnitKind } from '../unit/index.js';
 import { COMPLAINTS, LOOK_ALIKES } from './complaints.data.js';
+import type { Complaint, LookAlike } from './types.js';
 
 /** The first stage: what is wrong, and which unit that points at. */
 
@@ -13,25 +14,8 @@ export const REQUESTS: readonly { readonly id: Request; readonly words: string; 
   { id: 'substitute', words: 'substitute', means: 'the original cannot be had' },
 ];
 
-export interface LookAlike {
-  readonly id: string;
-  readonly cause: string;
-  readonly check: string;
-  readonly minutes: number;
-  readonly then: string;
-}
-
-export interface Complaint {
-  readonly id: string;
-  readonly words: string;
-  readonly system: 'brake' | 'clutch' | 'any';
-  /** Unit kinds it points at, most likely first. */
-  readonly suspects: readonly UnitKind[];
-  readonly reading: string;
-  readonly lookAlikes: readonly string[];
-}
-
 export { COMPLAINTS, LOOK_ALIKES };
+export type { Complaint, LookAlike };
 
 export interface ComplaintReading {
   readonly complaint: Complaint;

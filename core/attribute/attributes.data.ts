@@ -1,4 +1,4 @@
-import type { AttributeRow } from './index.js';
+import type { AttributeRow } from './types.js';
 
 type Rest = Omit<AttributeRow, 'name' | 'words' | 'kind' | 'minutes' | 'onVehicle' | 'epsilon' | 'where' | 'trap'>;
 

@@ -114,13 +114,14 @@ function checkEnd(end: LineEnd, port: string, unit: UnitDesign, accepted: Readon
     'the same form',
     seatResult(end, portThread ?? undefined, portSeat, accepted),
   );
-  return [
-    place,
-    thread.state === 'not-known'
-      ? { ...thread, measure: portThread ? measureOf('vehicle', 'port-thread', end.position) : measureOf('unit', 'port-thread', port) }
-      : thread,
-    seat.state === 'not-known' ? { ...seat, measure: portSeat ? measureOf('vehicle', 'port-seat', end.position) : measureOf('unit', 'port-seat', port) } : seat,
-  ];
+  const reused = thread.state === 'fits' && seat.state === 'fits';
+  /** What is not known is measured on the side that lacks it. */
+  const withMeasure = (check: Check, onUnit: unknown, name: 'port-thread' | 'port-seat'): Check => {
+    if (check.state !== 'not-known') return check;
+    return { ...check, measure: onUnit === undefined ? measureOf('unit', name, port) : measureOf('vehicle', name, end.position) };
+  };
+  const settledSeat = reused ? { ...seat, slip: [reuse(end, label)] } : withMeasure(seat, portSeat, 'port-seat');
+  return [place, withMeasure(thread, portThread, 'port-thread'), settledSeat];
 }
 
 function placeResult(end: LineEnd, port: string, accepted: ReadonlySet<string>): RuleResult {
@@ -134,6 +135,15 @@ function placeResult(end: LineEnd, port: string, accepted: ReadonlySet<string>):
     accepted,
   );
 }
+
+/** A line whose nut and flare both go into the new port stays. */
+const reuse = (end: LineEnd, label: string): SlipProposal => ({
+  key: `reuse@${end.position}`,
+  section: 'reuse',
+  words: `The ${label} with its nut`,
+  quantity: 1,
+  reason: 'turn it home, loosen it and turn it home again, so that the flare beds on the new seat',
+});
 
 const threadWords = (thread: string | null | undefined): string | undefined => (thread === null ? 'no thread' : thread);
 

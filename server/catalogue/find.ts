@@ -17,7 +17,7 @@ export function find(query: string, stores: Stores): Found {
     kind: 'number',
     id: n.leadsTo.kind === 'unit' ? `unit:${n.leadsTo.id ?? ''}` : n.written,
     words: `${n.issuer} ${n.written}`,
-    detail: `${n.kind === 'casting' ? 'casting mark' : n.status}: ${n.leadsTo.words}`,
+    detail: `${n.kind === 'casting' ? 'casting mark' : n.supersededBy ? `superseded by ${n.supersededBy}` : n.status}: ${n.leadsTo.words}`,
   }));
   const vehicles: Hit[] = stores.vehicles
     .search({ q: query, maker: '', series: '', built: '', option: '', assistance: '', limit: 6 })

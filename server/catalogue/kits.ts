@@ -1,4 +1,5 @@
 import type { KitRecord } from '@kerabat/core/kit';
+import { interchangeableTubes } from '@kerabat/core/line';
 import type { SealMaterial } from '@kerabat/core/fluid';
 import type { FittingWant } from '@kerabat/core/slip';
 import { numberOf, type UnitDesign } from '@kerabat/core/unit';
@@ -29,7 +30,7 @@ const SQL = {
   fitting: `SELECT f.name, n.written AS number FROM fitting f
     LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
     WHERE f.kind = @kind AND (@thread IS NULL OR f.thread = @thread) AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
-      AND (@tube IS NULL OR f.tube = @tube OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade)
+      AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade)
     ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
   box: `SELECT b.item, b.presence FROM box_item b JOIN number n ON n.id = b.number_id JOIN unit u ON u.id = n.unit_id
     WHERE u.key = ? AND n.written = ? ORDER BY b.item`,
@@ -39,7 +40,7 @@ const SQL = {
 export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number }], KitRow>(SQL.forUnit);
   const contents = db.prepare<[number], { item: string; quantity: number; note: string }>(SQL.contents);
-  const fitting = db.prepare<[Record<keyof FittingWant, string | null>], { name: string; number: string | null }>(SQL.fitting);
+  const fitting = db.prepare<[Record<keyof FittingWant | 'tubes', string | null>], { name: string; number: string | null }>(SQL.fitting);
   const box = db.prepare<[string, string], { item: string; presence: 'included' | 'left-out' | 'unknown' }>(SQL.box);
 
   return {
@@ -60,7 +61,8 @@ export function kitStore(db: Db) {
     /** The number that a small part is ordered by, when the catalogue has one. */
     fittingNumber(want: FittingWant): string | undefined {
       const { kind, thread = null, seat = null, tube = null, grade = null } = want;
-      return fitting.get({ kind, thread, seat, tube, grade })?.number ?? undefined;
+      const tubes = JSON.stringify(tube === null ? [] : interchangeableTubes(tube));
+      return fitting.get({ kind, thread, seat, tube, tubes, grade })?.number ?? undefined;
     },
     box: (unitKey: string, number: string) => box.all(unitKey, number),
   };

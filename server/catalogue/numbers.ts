@@ -27,19 +27,32 @@ export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS
   LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id`;
 
 export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS} WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT ?`;
+/** The number that stands at the end of a chain of supersessions. */
+const SUCCESSOR = `WITH RECURSIVE chain (id, depth) AS (
+    SELECT to_number, 1 FROM link WHERE from_number = @id AND kind = 'superseded-by' AND to_number IS NOT NULL
+    UNION SELECT l.to_number, depth + 1 FROM chain c JOIN link l ON l.from_number = c.id
+      WHERE l.kind = 'superseded-by' AND l.to_number IS NOT NULL AND depth < 20)
+  ${NUMBER_COLUMNS} JOIN chain c ON c.id = n.id ORDER BY c.depth DESC LIMIT 1`;
 export const PREFIXES = `SELECT DISTINCT prefix FROM maker WHERE prefix <> ''`;
 
-export function numberView(row: NumberRow): NumberView {
+export function numberView(row: NumberRow, successor?: NumberRow): NumberView {
   return {
     id: row.id,
     issuer: row.issuer,
     written: row.written,
     kind: row.kind,
     status: row.status,
-    leadsTo: leadsTo(row),
+    leadsTo: successor ? throughSuccessor(row, successor) : leadsTo(row),
+    ...(successor ? { supersededBy: `${successor.issuer} ${successor.written}` } : {}),
     note: row.note,
     source: row.source,
   };
+}
+
+/** What a superseded number leads to: its own target where one is recorded, else that of the number to order now. */
+function throughSuccessor(row: NumberRow, successor: NumberRow): NumberView['leadsTo'] {
+  const own = leadsTo(row);
+  return own.kind === 'nothing' ? leadsTo(successor) : own;
 }
 
 function leadsTo(row: NumberRow): NumberView['leadsTo'] {
@@ -53,6 +66,7 @@ function leadsTo(row: NumberRow): NumberView['leadsTo'] {
 /** Part numbers in any writing. */
 export function numberStore(db: Db) {
   const byLoose = db.prepare<[string, number], NumberRow>(NUMBERS_BY_LOOSE);
+  const successor = db.prepare<[{ id: number }], NumberRow>(SUCCESSOR);
   const prefixes = db.prepare<[], { prefix: string }>(PREFIXES);
 
   return {
@@ -77,7 +91,7 @@ export function numberStore(db: Db) {
       for (const row of byLoose.all(JSON.stringify(keys), limit)) {
         const sameKey = row.loose === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key;
         const list = row.written === typed ? answer.exact : sameKey ? answer.normalised : answer.near;
-        list.push(numberView(row));
+        list.push(numberView(row, row.status === 'superseded' ? successor.get({ id: row.id }) : undefined));
       }
       return answer;
     },

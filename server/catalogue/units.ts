@@ -86,7 +86,7 @@ export function unitStore(db: Db) {
     detail(key: string): UnitDetail {
       const row = byKey.get(key);
       if (!row) throw notFound(`There is no unit "${key}" in the catalogue.`);
-      const views: NumberView[] = numbers.all(row.id).map(numberView);
+      const views: NumberView[] = numbers.all(row.id).map((n) => numberView(n));
       return {
         id: row.key,
         kind: row.kind,

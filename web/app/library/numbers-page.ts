@@ -37,7 +37,14 @@ import { PartNumber } from '../parts/part-number';
                     <tr>
                       <td>{{ n.issuer }}</td>
                       <td><app-part-number [number]="n.written" /></td>
-                      <td>{{ n.kind === 'order' ? n.status : n.kind + ' mark' }}</td>
+                      <td>
+                        {{ n.kind === 'order' ? n.status : n.kind + ' mark' }}
+                        @if (n.supersededBy) {
+                          <div class="small">
+                            order now: <span class="mono">{{ n.supersededBy }}</span>
+                          </div>
+                        }
+                      </td>
                       <td>
                         @if (n.leadsTo.kind === 'unit') {
                           <a [routerLink]="['/units', n.leadsTo.id]">{{ n.leadsTo.words }}</a>

@@ -52,6 +52,7 @@ export class Shell {
   private readonly theme = signal(localStorage.getItem(THEME) ?? '');
 
   constructor() {
+    this.shortcuts.openSheet = () => void this.openKeys();
     effect(() => {
       const theme = this.theme();
       if (theme === '') document.documentElement.removeAttribute('data-theme');
@@ -74,6 +75,11 @@ export class Shell {
     const next = dark ? 'light' : 'dark';
     localStorage.setItem(THEME, next);
     this.theme.set(next);
+  }
+
+  private async openKeys(): Promise<void> {
+    const { ShortcutSheet } = await import('./shortcut-sheet');
+    this.dialog.open(ShortcutSheet, { width: '30rem' });
   }
 
   protected async askName(): Promise<void> {

@@ -28,8 +28,10 @@ export class Shortcuts {
   private readonly router = inject(Router);
   private readonly dialog = inject(MatDialog);
   readonly on = signal(localStorage.getItem(KEY) !== 'off');
-  /** Set by the shell: puts the cursor into the quick box. */
+  /** Set by the quick box: puts the cursor into it. */
   focusQuickBox: () => void = () => undefined;
+  /** Set by the shell: opens the sheet that lists the keys. */
+  openSheet: () => void = () => undefined;
 
   toggle(on: boolean): void {
     localStorage.setItem(KEY, on ? 'on' : 'off');
@@ -53,7 +55,7 @@ export class Shortcuts {
       () =>
         void this.router.navigate(commands);
     if (key === '/') return () => this.focusQuickBox();
-    if (key === '?') return () => void this.openSheet();
+    if (key === '?') return () => this.openSheet();
     if (key === 'n') return go('/jobs', 'new');
     if (key === 'j') return go('/jobs');
     if (job === undefined) return undefined;
@@ -63,11 +65,6 @@ export class Shortcuts {
       return () => void this.router.navigate(['/jobs', job, 'identify']).then(() => setTimeout(() => document.getElementById('bench-line')?.focus(), 50));
     if (key === 'p') return () => window.open(`/api/v1/jobs/${job}/slip.pdf`, '_blank');
     return undefined;
-  }
-
-  async openSheet(): Promise<void> {
-    const { ShortcutSheet } = await import('./shortcut-sheet');
-    this.dialog.open(ShortcutSheet, { width: '30rem' });
   }
 }
 
