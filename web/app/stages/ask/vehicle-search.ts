@@ -42,7 +42,7 @@ const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option']
           }
         }
       </div>
-      <ul cdkListbox [cdkListboxValue]="chosen() ? [chosen()!] : []" (cdkListboxValueChange)="choose($event.value[0])" aria-label="Vehicles found" class="list">
+      <ul cdkListbox [cdkListboxValue]="selected()" (cdkListboxValueChange)="choose($event.value[0])" aria-label="Vehicles found" class="list">
         @for (v of a.vehicles; track v.id) {
           <li [cdkOption]="v.id">
             <strong>{{ v.maker }} {{ v.name }}</strong>
@@ -138,6 +138,9 @@ export class VehicleSearch {
       ),
     ),
   );
+
+  /** The chosen vehicle, while it is in the list: a listbox may only select what it holds. */
+  protected readonly selected = computed(() => (this.answer()?.vehicles ?? []).map((v) => v.id).filter((id) => id === this.chosen()));
 
   protected pick(name: FacetName, value: string): void {
     this.picked.update((picked) => (picked[name] === value ? without(picked, name) : { ...picked, [name]: value }));

@@ -1,0 +1,209 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { TestBed } from '@angular/core/testing';
+import { Router } from '@angular/router';
+import { of, throwError } from 'rxjs';
+import { describe, expect, it, vi } from 'vitest';
+import { BenchPage } from '../bench/bench-page';
+import { JobsList } from '../jobs/jobs-list';
+import { NewJobPage } from '../jobs/new-job';
+import { PracticePage } from '../practice/practice-page';
+import { QuickBox } from '../shell/quick-box';
+import { AskForm } from '../stages/ask/ask-form';
+import { VehicleSearch } from '../stages/ask/vehicle-search';
+import { named, render, type } from '../testing';
+import { NumbersPage } from './numbers-page';
+
+const down = () => throwError(() => new HttpErrorResponse({ status: 0 }));
+const V12 = {
+  id: 'v12',
+  maker: 'Varnhusk',
+  series: 'Crew carrier',
+  name: 'V12 tunnel crew carrier',
+  builtFrom: '1993-07',
+  builtTo: '2004-03',
+  weightClass: '2.6 t',
+  gearbox: 'manual',
+  assistance: 'vacuum',
+  drivingSide: 'right',
+  note: '',
+  options: [{ code: 'H', meaning: 'heavy brakes' }],
+};
+const FOUND = { vehicles: [V12], total: 1, facets: { maker: [{ value: 'Varnhusk', count: 1 }], series: [], option: [], assistance: [] } };
+
+describe('the list of jobs', () => {
+  it('says of each what keeps it from being safe', async () => {
+    const jobs = [
+      {
+        id: 6,
+        asker: 'Museum',
+        request: 'substitute',
+        state: 'open',
+        vehicle: 'Q2',
+        slot: 'brake-master',
+        updatedAt: '2024-01-01T00:00:00Z',
+        safety: 'Not safe to order: seat.',
+        safe: false,
+      },
+    ];
+    const { text } = await render(JobsList, { api: { jobs: () => of({ jobs }) } });
+    expect(text()).toContain('0006');
+    expect(text()).toContain('substitute master');
+    expect(text()).toContain('Not safe to order: seat.');
+  });
+  it('says what to do when there is none, and when the server is gone', async () => {
+    expect((await render(JobsList, { api: { jobs: () => of({ jobs: [] }) } })).text()).toContain('No job yet');
+    expect((await render(JobsList, { api: { jobs: down } })).text()).toContain('does not answer');
+  });
+});
+
+describe('asking', () => {
+  it('a vehicle is found by words; facets narrow and let go', async () => {
+    const vehicles = vi.fn((..._: unknown[]) =>
+      of({
+        ...FOUND,
+        total: 2,
+        facets: {
+          ...FOUND.facets,
+          maker: [
+            { value: 'Varnhusk', count: 1 },
+            { value: 'Brundask', count: 1 },
+          ],
+        },
+      }),
+    );
+    const { host, settle } = await render(VehicleSearch, { api: { vehicles } });
+    type(host.querySelector('input'), 'crew');
+    await settle();
+    expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew' });
+    named(host, 'Varnhusk 1').click();
+    await settle();
+    expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew', maker: 'Varnhusk' });
+    named(host, 'Varnhusk 1').click();
+    await settle();
+    expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew' });
+  });
+  it('Enter takes the only one that is left', async () => {
+    const { fixture, host } = await render(VehicleSearch, { api: { vehicles: () => of(FOUND) } });
+    host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    expect(fixture.componentInstance.chosen()).toBe('v12');
+  });
+  it('no vehicle is no dead end', async () => {
+    const { text } = await render(VehicleSearch, { api: { vehicles: () => of({ ...FOUND, vehicles: [] }) } });
+    expect(text()).toContain('identify the unit itself');
+  });
+  it('the form waits for a name of who asks, and refuses a month outside the years', async () => {
+    const { fixture, host, text, settle } = await render(AskForm, {
+      api: { vehicles: () => of(FOUND) },
+      inputs: { start: { asker: '', request: 'replace', complaint: null, words: '', vehicleId: 'v12', built: null, options: [], slot: null } },
+    });
+    const saved = vi.fn();
+    fixture.componentInstance.saved.subscribe(saved);
+    host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    expect(saved).not.toHaveBeenCalled();
+    type(host.querySelector('#asker'), 'Gate');
+    await settle();
+    const month = [...host.querySelectorAll('input')].find((i) => i.placeholder === '1999-05') ?? null;
+    type(month, '2010-01');
+    await settle();
+    expect(text()).toContain('was built from 1993-07 to 2004-03');
+    type(month, '1999');
+    await settle();
+    expect(text()).toContain('Write the month like 1999-05');
+    type(month, '1999-05');
+    await settle();
+    host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    expect(saved).toHaveBeenCalledWith(expect.objectContaining({ asker: 'Gate', vehicleId: 'v12', built: '1999-05' }));
+  });
+  it('a job that cannot be opened says why and keeps the form', async () => {
+    const openJob = () => throwError(() => new HttpErrorResponse({ status: 400, error: { detail: 'There is no vehicle "x".' } }));
+    const { host, text, settle } = await render(NewJobPage, { api: { vehicles: () => of(FOUND), openJob } });
+    type(host.querySelector('#asker'), 'Gate');
+    await settle();
+    host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    await settle();
+    expect(text()).toContain('There is no vehicle "x".');
+    expect(host.querySelector<HTMLInputElement>('#asker')?.value).toBe('Gate');
+  });
+});
+
+describe('numbers and the quick box', () => {
+  const row = (issuer: string, id: number) => ({
+    id,
+    issuer,
+    written: '30718',
+    kind: 'order',
+    status: 'current',
+    leadsTo: { kind: 'nothing', words: 'unknown' },
+    note: '',
+    source: 's',
+  });
+  it('says whose number it is when several makers use it', async () => {
+    const answer = { query: '30718', exact: [row('Ardfrith', 1), row('Wexlode', 2)], normalised: [], near: [] };
+    const { text } = await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: '30718' } });
+    expect(text()).toContain('Several makers use this number');
+  });
+  it('says what a superseded number was superseded by', async () => {
+    const answer = { query: 'x', exact: [{ ...row('Quellmar', 1), status: 'superseded', supersededBy: 'Quellmar 4400-01-8' }], normalised: [], near: [] };
+    expect((await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: 'x' } })).text()).toContain('order now: Quellmar 4400-01-8');
+  });
+  it('says when nothing is found, and when the server is gone', async () => {
+    const none = { query: 'x', exact: [], normalised: [], near: [] };
+    expect((await render(NumbersPage, { api: { numbers: () => of(none) }, inputs: { q: 'x1' } })).text()).toContain('Check for a misread character');
+    expect((await render(NumbersPage, { api: { numbers: down }, inputs: { q: 'x1' } })).text()).toContain('does not answer');
+  });
+  it('Enter in the quick box looks the text up as a number', async () => {
+    const { host, settle } = await render(QuickBox, { api: { find: () => of({ query: 'x', takenFor: 'nothing', hits: [] }) } });
+    const go = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
+    const box = host.querySelector('input');
+    type(box, ' A 23-816 ');
+    await settle();
+    box?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    expect(go).toHaveBeenCalledWith(['/numbers'], { queryParams: { q: 'A 23-816' } });
+  });
+});
+
+describe('the bench', () => {
+  it('answers from the quick box’s thread, and tells a pair that binds', async () => {
+    const { fixture, text, settle } = await render(BenchPage, { api: { practice: () => of({ settings: [] }) }, inputs: { thread: '1/4-19 NPT' } });
+    expect(text()).toContain('is G 1/4 (BSPP) or R 1/4 (BSPT), not NPT');
+    const page = fixture.componentInstance as unknown as { male: { set(v: string): void }; female: { set(v: string): void } };
+    page.male.set('3/8-24');
+    page.female.set('M10x1');
+    await settle();
+    expect(text()).toContain('starts by hand, binds after about 6.4 turns');
+    page.female.set('M10x1.3');
+    await settle();
+    expect(text()).toContain('There is no M10 thread with pitch 1.3 mm');
+  });
+  it('uses the workshop’s own settings', async () => {
+    const settings = [{ key: 'enoughToOrder', value: 0.6 }];
+    const { host, text, settle } = await render(BenchPage, { api: { practice: () => of({ settings }) } });
+    type(host.querySelector('app-quantity-field input'), '25.22');
+    await settle();
+    expect(text()).toContain('91 %');
+    expect(text()).toContain('Check that it was read inside the bore');
+  });
+});
+
+describe('practice', () => {
+  const setting = { key: 'gapMin', words: 'Rod clearance, least', value: 0.25, standard: 0.25, min: 0.01, max: 2, unit: 'mm', why: '', version: 0 };
+  const save = async (text: string, api: object) => {
+    const page = await render(PracticePage, { api: { practice: () => of({ settings: [setting] }), ...api } });
+    const field = page.host.querySelector<HTMLInputElement>('#gapMin');
+    if (field) field.value = text;
+    page.host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    await page.settle();
+    return page.text();
+  };
+  it('writes with the version that was seen, a decimal comma included', async () => {
+    const changePractice = vi.fn((..._: unknown[]) => of({ settings: [{ ...setting, value: 0.3, by: 'Ilse', version: 1 }] }));
+    expect(await save('0,3', { changePractice })).toContain('Ilse');
+    expect(changePractice).toHaveBeenCalledWith('gapMin', 0.3, 0);
+  });
+  it('refuses what is no number, and tells when somebody else was there first', async () => {
+    expect(await save('soft', {})).toContain('"soft" is not a number');
+    const changePractice = () =>
+      throwError(() => new HttpErrorResponse({ status: 412, error: { status: 412, detail: 'Somebody else changed this setting in the meantime.' } }));
+    expect(await save('0.4', { changePractice })).toContain('The value shown is theirs; yours was 0.4.');
+  });
+});

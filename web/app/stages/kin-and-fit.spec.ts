@@ -1,0 +1,130 @@
+import { of } from 'rxjs';
+import { describe, expect, it } from 'vitest';
+import { check, CHOSEN, job, joint, named, OLD, render, type, using, workspace } from '../testing';
+import { FitStage } from './fit/fit';
+import { KinStage } from './kin/kin';
+import { KinTable } from './kin/kin-table';
+
+const STEP = {
+  from: 'A',
+  to: 'B',
+  kind: 'drop-in',
+  direction: 'forward' as const,
+  trust: 0.85,
+  conditions: [],
+  assertions: [{ source: 'Pellorin application list', sourceKind: 'aftermarket-list', date: '2016-08-22' }],
+};
+const ENTRY = {
+  unitId: 'pel-tm22vs',
+  name: 'stepped master 0912',
+  numbers: [{ issuer: 'Pellorin', written: 'P/0912/3', status: 'current' }],
+  grade: 'with-changes' as const,
+  trust: 0.85,
+  conditions: [{ kind: 'move-over', text: 'Move the old sensor over' }],
+  paths: [[STEP]],
+};
+
+describe('Kin', () => {
+  it('groups by grade, names conditions, and opens the path with its sources', async () => {
+    const refused = {
+      ...ENTRY,
+      unitId: 'cas',
+      name: 'look-alike',
+      grade: 'does-not-fit' as const,
+      conditions: [],
+      paths: [[{ ...STEP, assertions: [{ source: 'bench', sourceKind: 'measured', date: '', note: 'ports are 3/8-24' }] }]],
+    };
+    const { host, text, settle } = await render(KinTable, { inputs: { entries: [ENTRY, refused], choosable: true } });
+    expect(text()).toContain('With changes 1');
+    expect(text()).toContain('Move the old sensor over');
+    expect(text()).toContain('ports are 3/8-24');
+    expect(host.querySelectorAll('[aria-label^=Choose]')).toHaveLength(1);
+    named(host, 'path').click();
+    await settle();
+    expect(text()).toContain('can be replaced by');
+    expect(text()).toContain('Pellorin application list, 2016-08-22');
+  });
+  it('a number without a unit record cannot be chosen, and says why', async () => {
+    const { unitId: _none, ...bare } = ENTRY;
+    const { host, text } = await render(KinTable, { inputs: { entries: [bare], choosable: true } });
+    expect(host.querySelector('[aria-label^=Choose]')).toBeNull();
+    expect(text()).toContain('its joints cannot be checked');
+  });
+  it('choosing writes the number and how it was found', async () => {
+    const service = job(workspace({ old: OLD }));
+    const { host } = await render(KinStage, using(service, { kin: () => of({ unitId: 'ard-tm22vs', entries: [ENTRY], truncated: false }) }));
+    named(host, 'Choose stepped master').click();
+    expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'pel-tm22vs', 'with changes, trust 0.85', 'P/0912/3');
+  });
+  it('kin of a guess is a guess: nothing is listed before the old unit is settled', async () => {
+    expect((await render(KinStage, using(job(workspace()), {}))).text()).toContain('kin of a guess is a guess');
+  });
+  it('says when the search stopped at its limit', async () => {
+    const { text } = await render(KinStage, using(job(workspace({ old: OLD })), { kin: () => of({ unitId: 'x', entries: [], truncated: true }) }));
+    expect(text()).toContain('there may be more');
+  });
+});
+
+describe('Fit', () => {
+  const bad = joint({
+    id: 'sensor',
+    words: 'sensors',
+    state: 'does-not-fit',
+    checks: [
+      check({
+        id: 'sensor',
+        state: 'does-not-fit',
+        sentence: 'Another connector.',
+        remedies: [{ key: 'sensor', words: 'Move the old sensor over', minutes: 10, risk: 'new washer', accepted: false, slip: [] }],
+      }),
+    ],
+  });
+  const dotted = joint({
+    id: 'pedal',
+    words: 'pedal',
+    state: 'not-known',
+    checks: [
+      check({ id: 'rod-length', state: 'not-known', measure: { side: 'unit', what: 'rod length', where: 'depth gauge', line: 'rod ', onVehicle: false } }),
+    ],
+  });
+  it('puts the gravest joint first', async () => {
+    const { host } = await render(FitStage, using(job(workspace({ chosen: CHOSEN, joints: [joint(), dotted, bad] }))));
+    expect([...host.querySelectorAll('section')].map((s) => s.getAttribute('aria-label'))).toEqual([
+      'sensors: does not fit',
+      'pedal: not known',
+      'booster to master: fits',
+    ]);
+  });
+  it('takes a way out, and gives it back', async () => {
+    const service = job(workspace({ chosen: CHOSEN, joints: [bad] }));
+    const { host } = await render(FitStage, using(service));
+    named(host, 'Do this: Move the old sensor over').click();
+    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'way out chosen');
+  });
+  it('records a missing value on the side that lacks it', async () => {
+    const service = job(workspace({ chosen: CHOSEN, joints: [dotted] }));
+    const { host } = await render(FitStage, using(service));
+    type(host.querySelector('#m-rod-length'), '118 cal');
+    host.querySelector('form.measure')?.dispatchEvent(new Event('submit'));
+    expect(service.benchLine).toHaveBeenCalledWith('rod 118 cal', 'unit');
+  });
+  it('lets a joint pass only through a form that asks for the reason', async () => {
+    const service = job(workspace({ chosen: CHOSEN, joints: [bad] }), 'Letting a joint pass takes a reason.');
+    const { host, text, settle } = await render(FitStage, using(service));
+    named(host, 'Let this joint pass').click();
+    await settle();
+    expect(document.activeElement?.id === 'o-sensor' || host.querySelector('#o-sensor') !== null).toBe(true);
+    host.querySelector('form.row')?.dispatchEvent(new Event('submit'));
+    await settle();
+    expect(service.decide).toHaveBeenCalledWith('override:brake-master/sensor', 'let pass', '');
+    expect(text()).toContain('takes a reason');
+  });
+  it('names who let a joint pass', async () => {
+    const decisions = [{ subject: 'override:brake-master/sensor', value: { choice: 'let pass' }, reason: 'harness made', by: 'Odo', at: '', version: 1 }];
+    const { text } = await render(FitStage, using(job(workspace({ chosen: CHOSEN, joints: [bad] }, { decisions }))));
+    expect(text()).toContain('Let pass by Odo: harness made');
+  });
+  it('without a chosen unit sends to Kin', async () => {
+    expect((await render(FitStage, using(job(workspace())))).text()).toContain('No unit is chosen');
+  });
+});

@@ -1,0 +1,164 @@
+import { provideZonelessChangeDetection, signal, type Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { MatDialog } from '@angular/material/dialog';
+import { provideRouter } from '@angular/router';
+import { of } from 'rxjs';
+import { vi } from 'vitest';
+import type { CheckView, JointView, SlotWork, Workspace } from '@kerabat/contract';
+import { Api } from './api/api';
+import { Person } from './api/person';
+import { JobService } from './jobs/job-service';
+
+/** For component tests only: a workspace with one slot, and a component over a server that is a list of functions. */
+
+export const candidate = (over: Partial<SlotWork['identification']['candidates'][number]> = {}): SlotWork['identification']['candidates'][number] => ({
+  unitId: 'ard-tm22vs',
+  name: 'tandem master 22 V, stepped',
+  maker: 'Ardfrith',
+  numbers: ['A 23-816'],
+  probability: 0.5,
+  recorded: true,
+  fitted: 'all build months',
+  agrees: [{ attribute: 'casting-number', sentence: 'casting number 44719, as seen' }],
+  disagrees: [],
+  unrecorded: [],
+  ...over,
+});
+
+export const check = (over: Partial<CheckView> = {}): CheckView => ({
+  id: 'stud-spacing',
+  words: 'stud spacing',
+  vehicle: '80 mm',
+  unit: '80 mm',
+  rule: 'within 0.5 mm',
+  state: 'fits',
+  sentence: '80 mm on 80 mm.',
+  remedies: [],
+  slip: [],
+  ...over,
+});
+
+export const joint = (over: Partial<JointView> = {}): JointView => ({
+  id: 'booster',
+  words: 'booster to master',
+  place: 'up',
+  state: 'fits',
+  checks: [check()],
+  ...over,
+});
+
+export const work = (over: Partial<SlotWork> = {}): SlotWork => ({
+  slot: 'brake-master',
+  words: 'master',
+  kind: 'brake-master',
+  evidence: [],
+  identification: {
+    pool: 26,
+    candidates: [candidate()],
+    eliminated: [],
+    eliminatedCount: 0,
+    verdict: 'not-enough',
+    advice: 'Not enough to order from.',
+    entropyBits: 1,
+  },
+  joints: [],
+  ports: [],
+  kits: [],
+  ...over,
+});
+
+export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace> = {}): Workspace => ({
+  job: {
+    id: 1,
+    asker: 'Tunnel Works',
+    request: 'replace',
+    complaint: 'sinking-pedal',
+    words: '',
+    vehicleId: 'v12',
+    built: '1999-05',
+    options: [],
+    slot: 'brake-master',
+    state: 'open',
+    createdAt: '',
+    updatedAt: '',
+    openedBy: 'Ilse',
+    version: 1,
+  },
+  chain: { system: 'brake', links: [], joints: [] },
+  work: [work(slot)],
+  fluid: { seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
+  decisions: [],
+  slip: [],
+  safety: { safe: false, sentence: 'Not safe to order: no unit is chosen.', blockers: [], overridden: [] },
+  cautions: ['Competent people only.'],
+  ...over,
+});
+
+export const OLD: SlotWork['old'] = { unitId: 'ard-tm22vs', name: 'tandem master 22 V, stepped', maker: 'Ardfrith', number: 'A 23-816' };
+export const CHOSEN: SlotWork['chosen'] = { unitId: 'pel-tm22vs', name: 'stepped master 0912', maker: 'Pellorin', number: 'P/0912/3' };
+
+/** A job service over one fixed workspace, whose acts are remembered. */
+export function job(w: Workspace, answers: string | undefined = undefined) {
+  const act = () => vi.fn(async (..._: unknown[]) => answers);
+  return {
+    workspace: signal(w),
+    slot: signal('brake-master'),
+    problem: signal(undefined),
+    focus: () => w.work[0],
+    decision: (subject: string) => w.decisions.find((d) => d.subject === subject),
+    benchLine: act(),
+    withdraw: act(),
+    decide: act(),
+    undecide: act(),
+    change: act(),
+    editSlip: act(),
+    addSlip: act(),
+  };
+}
+export const using = (service: ReturnType<typeof job>, api = {}) => ({ api, providers: [{ provide: JobService, useValue: service }] });
+
+/** A fake server: each method answers what it is given, and remembers how it was called. */
+export type FakeApi = Partial<Record<keyof Api, (...args: never[]) => unknown>>;
+
+export async function render<C>(
+  component: Type<C>,
+  { api = {}, providers = [], inputs = {}, name = 'Ilse' }: { api?: FakeApi; providers?: unknown[]; inputs?: Record<string, unknown>; name?: string } = {},
+): Promise<{ fixture: ComponentFixture<C>; host: HTMLElement; text: () => string; settle: () => Promise<void> }> {
+  TestBed.resetTestingModule();
+  TestBed.configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter([]),
+      { provide: Api, useValue: api },
+      { provide: Person, useValue: { name: () => name, set: () => undefined } },
+      { provide: MatDialog, useValue: { open: () => ({ afterClosed: () => of(false) }), openDialogs: [] } },
+      ...(providers as never[]),
+    ],
+  });
+  const fixture = TestBed.createComponent(component);
+  for (const [key, value] of Object.entries(inputs)) fixture.componentRef.setInput(key, value);
+  const settle = async (): Promise<void> => {
+    await fixture.whenStable();
+    // Typed words are looked up after a short pause.
+    await new Promise((done) => setTimeout(done, 160));
+    await fixture.whenStable();
+  };
+  await settle();
+  const host = fixture.nativeElement as HTMLElement;
+  return { fixture, host, text: () => (host.textContent ?? '').replace(/\s+/g, ' '), settle };
+}
+
+/** The button or link whose name holds the words. */
+export function named(host: HTMLElement, words: string): HTMLElement {
+  const found = [...host.querySelectorAll<HTMLElement>('button, a')].find((e) =>
+    `${e.getAttribute('aria-label') ?? ''} ${e.textContent ?? ''}`.includes(words),
+  );
+  if (!found) throw new Error(`nothing is called "${words}" in: ${host.textContent ?? ''}`);
+  return found;
+}
+
+export function type(field: Element | null, text: string): void {
+  if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) throw new Error('there is no such field');
+  field.value = text;
+  field.dispatchEvent(new Event('input'));
+}
