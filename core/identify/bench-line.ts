@@ -1,4 +1,4 @@
-import { ATTRIBUTES, attribute, type AttributeName } from '../attribute/index.js';
+import { attribute, type AttributeName } from '../attribute/index.js';
 import type { Instrument } from '../practice/index.js';
 import { printBoth, readQuantity } from '../units/index.js';
 import { readThread } from '../thread/index.js';
@@ -8,42 +8,45 @@ export type BenchLine =
   | { readonly recognised: true; readonly evidence: Evidence; readonly echo: string; readonly doubt?: string }
   | { readonly recognised: false; readonly problem: string };
 
-/** The words that people call across the shop, longest first. */
-const WORDS: readonly (readonly [RegExp, AttributeName])[] = [
-  [/^(large bore|big bore)\b/, 'bore-large'],
-  [/^(bore form|form|shape)\b/, 'bore-form'],
-  [/^(bore)\b/, 'bore'],
-  [/^(mouth)\b/, 'mouth'],
-  [/^(cast date|casting date)\b/, 'casting-date'],
-  [/^(casting( number)?|cast)\b/, 'casting-number'],
-  [/^(label( code)?)\b/, 'label-code'],
-  [/^(maker'?s? ?mark|mark)\b/, 'makers-mark'],
-  [/^(ports|port count)\b/, 'port-count'],
-  [/^(flange( angle)?)\b/, 'flange-angle'],
-  [/^(studs|stud spacing)\b/, 'stud-spacing'],
-  [/^(stud thread)\b/, 'stud-thread'],
-  [/^(pilot)\b/, 'pilot'],
-  [/^(rod kind|rod end)\b/, 'rod-kind'],
-  [/^(rod( length)?)\b/, 'rod-length'],
-  [/^(recess( depth)?)\b/, 'recess-depth'],
-  [/^(booster pin|pin protrusion)\b/, 'booster-pin'],
-  [/^(clevis( pin)?)\b/, 'clevis-pin'],
-  [/^(reservoir)\b/, 'reservoir'],
-  [/^(grommets?( spacing)?)\b/, 'grommet-spacing'],
-  [/^(feed hose|feed)\b/, 'feed-hose'],
-  [/^(sensor thread)\b/, 'sensor-thread'],
-  [/^(sensor|connector)\b/, 'sensor'],
-  [/^(bleeder)\b/, 'bleeder'],
-  [/^(foot)\b/, 'foot'],
-  [/^(travel|stroke)\b/, 'travel'],
-  [/^(held by|retention)\b/, 'line-retention'],
-  [/^(diaphragms)\b/, 'diaphragms'],
-  [/^(diaphragm)\b/, 'diaphragm'],
-  [/^(supply)\b/, 'booster-supply'],
-  [/^(valve)\b/, 'valve-in-body'],
-  [/^(seals)\b/, 'seals'],
-  [/^(fluid|cap)\b/, 'fluid'],
+/** The words that people call across the shop for each attribute; the first one starts its line on a button. */
+const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
+  ['bore', 'bore'],
+  ['bore-large', 'large bore', 'big bore'],
+  ['bore-form', 'form', 'bore form', 'shape'],
+  ['mouth', 'mouth'],
+  ['casting-number', 'cast', 'casting number', 'casting'],
+  ['casting-date', 'cast date', 'casting date'],
+  ['label-code', 'label', 'label code'],
+  ['makers-mark', 'mark', 'maker’s mark', "maker's mark", 'makers mark'],
+  ['port-count', 'ports', 'port count'],
+  ['flange-angle', 'flange', 'flange angle'],
+  ['stud-spacing', 'studs', 'stud spacing'],
+  ['stud-thread', 'stud thread'],
+  ['pilot', 'pilot'],
+  ['rod-kind', 'rod end', 'rod kind'],
+  ['rod-length', 'rod', 'rod length'],
+  ['recess-depth', 'recess', 'recess depth'],
+  ['booster-pin', 'booster pin', 'pin protrusion'],
+  ['clevis-pin', 'clevis', 'clevis pin'],
+  ['reservoir', 'reservoir'],
+  ['grommet-spacing', 'grommets', 'grommet spacing'],
+  ['feed-hose', 'feed hose', 'feed'],
+  ['sensor', 'sensor', 'connector'],
+  ['sensor-thread', 'sensor thread'],
+  ['bleeder', 'bleeder'],
+  ['foot', 'foot'],
+  ['travel', 'travel', 'stroke'],
+  ['line-retention', 'held by', 'retention'],
+  ['diaphragms', 'diaphragms'],
+  ['diaphragm', 'diaphragm'],
+  ['booster-supply', 'supply'],
+  ['valve-in-body', 'valve'],
+  ['seals', 'seals'],
+  ['fluid', 'cap', 'fluid'],
 ];
+
+/** Every spelling with its attribute, longest first, so that "rod end" is not taken for "rod". */
+const SPELLINGS = CALLED.flatMap(([name, ...words]) => words.map((word) => ({ name, word }))).sort((a, b) => b.word.length - a.word.length);
 
 const TOOLS: readonly (readonly [RegExp, Instrument])[] = [
   [/\s+(cal|caliper|vernier)\.?$/, 'caliper'],
@@ -74,10 +77,8 @@ export function readBenchLine(text: string): BenchLine {
   const lower = line.toLowerCase();
   const port = /^port\b(?! count)/.exec(lower);
   if (port) return readPort(line.slice(4).trim());
-  for (const [pattern, name] of WORDS) {
-    const hit = pattern.exec(lower);
-    if (hit) return readValue(name, undefined, line.slice(hit[0].length).trim());
-  }
+  const called = SPELLINGS.find(({ word }) => lower === word || lower.startsWith(`${word} `));
+  if (called) return readValue(called.name, undefined, line.slice(called.word.length).trim());
   return no(
     `"${line.split(' ')[0]}" is not an attribute that is known here. Start with one of: bore, form, cast, label, ports, port rear left, studs, rod, reservoir.`,
   );
@@ -146,9 +147,7 @@ const near = (list: readonly { designation: string }[]): string => (list.length 
 const no = (problem: string): BenchLine => ({ recognised: false, problem });
 
 /** Every attribute with the word that starts its bench line, for buttons and help. */
-export const BENCH_WORDS: readonly { readonly name: AttributeName; readonly line: string }[] = ATTRIBUTES.map(({ name }) => {
-  const word = WORDS.find(([, n]) => n === name)?.[0]
-    .source.replace(/^\^\(/, '')
-    .split(/[|()]/)[0];
-  return { name, line: name === 'port-thread' ? 'port rear left ' : word ? `${word} ` : '' };
-}).filter(({ line }) => line !== '');
+export const BENCH_WORDS: readonly { readonly name: AttributeName; readonly line: string }[] = [
+  ...CALLED.map(([name, word]) => ({ name, line: `${word} ` })),
+  { name: 'port-thread', line: 'port rear left ' },
+];

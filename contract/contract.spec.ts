@@ -1,0 +1,83 @@
+import { Ajv } from 'ajv';
+import { describe, expect, it } from 'vitest';
+import {
+  BoreIdentifyRequest,
+  DecisionRequest,
+  JobChange,
+  NewEvidence,
+  NewJob,
+  openapi,
+  QuantityReadRequest,
+  ROUTES,
+  SlipAddRequest,
+  SlipEditRequest,
+} from './index.js';
+
+const ajv = new Ajv({ strict: false });
+const JOB = { asker: 'Gate', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
+
+describe('what may cross the wire', () => {
+  it.each([
+    ['a job with nothing known', NewJob, JOB],
+    ['a job with all of it', NewJob, { ...JOB, complaint: 'noise', vehicleId: 'v12', built: '1999-12', options: ['H'], slot: 'booster' }],
+    ['a change of one field', JobChange, { asker: 'Gate 2' }],
+    ['closing a job', JobChange, { state: 'closed' }],
+    ['a measured bore', NewEvidence, { attribute: 'bore', kind: 'quantity', value: { value: 26.9, unit: 'mm' }, instrument: 'caliper' }],
+    ['a mark', NewEvidence, { attribute: 'label-code', kind: 'mark', value: 'KE', onVehicle: true }],
+    ['a count', NewEvidence, { attribute: 'port-count', kind: 'count', value: 2 }],
+    ['a decision', DecisionRequest, { value: { choice: 'ard-sm19', detail: 'A 23-802' }, reason: '' }],
+    ['a bore to identify', BoreIdentifyRequest, { diameter: { value: 26.94, unit: 'mm' }, instrument: 'bore-gauge' }],
+    ['a quantity to read', QuantityReadRequest, { text: '', expects: 'torque' }],
+    ['a line struck out', SlipEditRequest, { dropped: true }],
+  ])('%s', (_, schema, value) => {
+    const check = ajv.compile(schema);
+    expect(check(value), JSON.stringify(check.errors)).toBe(true);
+  });
+  it.each([
+    ['a job without who asks', NewJob, { ...JOB, asker: '' }],
+    ['a job of the thirteenth month', NewJob, { ...JOB, built: '1999-13' }],
+    ['a job with a field too many', NewJob, { ...JOB, price: 3 }],
+    ['a state that is none', JobChange, { state: 'lost' }],
+    ['a change of the version', JobChange, { version: 3 }],
+    ['a measurement in furlongs', NewEvidence, { attribute: 'bore', kind: 'quantity', value: { value: 1, unit: 'furlong' } }],
+    ['a measurement as bare text', NewEvidence, { attribute: 'bore', kind: 'quantity', value: '26.9' }],
+    ['a mark that is a number', NewEvidence, { attribute: 'label-code', kind: 'mark', value: 7 }],
+    ['half a port', NewEvidence, { attribute: 'port-count', kind: 'count', value: 1.5 }],
+    ['a decision without reason', DecisionRequest, { value: { choice: 'x' } }],
+    ['no pieces', SlipAddRequest, { section: 'order', words: 'x', quantity: 0, reason: 'y' }],
+    ['a section that is none', SlipAddRequest, { section: 'basket', words: 'x', quantity: 1, reason: 'y' }],
+    ['a thousand pieces', SlipEditRequest, { quantity: 1000 }],
+    ['an instrument that is none', BoreIdentifyRequest, { diameter: { value: 26.94, unit: 'mm' }, instrument: 'thumb' }],
+  ])('%s may not', (_, schema, value) => expect(ajv.compile(schema)(value)).toBe(false));
+});
+
+describe('the OpenAPI document', () => {
+  const document = openapi() as {
+    paths: Record<string, Record<string, { parameters: { name: string; in: string }[]; requestBody?: unknown; responses: Record<string, unknown> }>>;
+  };
+  it('has every route once, with its parameters', () => {
+    expect(new Set(ROUTES.map((r) => `${r.method} ${r.path}`)).size).toBe(ROUTES.length);
+    for (const route of ROUTES) {
+      const operation = document.paths[`/api/v1${route.path}`]?.[route.method];
+      expect(operation, route.path).toBeDefined();
+      const names = (where: string) => operation?.parameters.filter((p) => p.in === where).map((p) => p.name);
+      expect(names('path')).toEqual([...route.path.matchAll(/\{(\w+)\}/g)].map((m) => m[1]));
+      expect(names('query')).toEqual(route.query ?? []);
+      expect(names('header')).toEqual(route.guarded ? ['If-Match'] : []);
+      expect(operation?.requestBody !== undefined).toBe(route.body !== undefined);
+      expect(operation?.responses['default']).toBeDefined();
+    }
+  });
+  it('is plain JSON', () => expect(JSON.parse(JSON.stringify(document))).toEqual(document));
+  it('every write that two people can make at once is guarded', () => {
+    const guarded = ROUTES.filter((r) => r.guarded).map((r) => `${r.method} ${r.path}`);
+    for (const write of [
+      'patch /jobs/{id}',
+      'put /jobs/{id}/decisions/{subject}',
+      'delete /jobs/{id}/decisions/{subject}',
+      'put /jobs/{id}/slip/{key}',
+      'put /practice/{key}',
+    ])
+      expect(guarded).toContain(write);
+  });
+});

@@ -1,0 +1,82 @@
+import { mkdtempSync, rmSync, writeFileSync, mkdirSync } from 'node:fs';
+import { createServer, request, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openDatabase, StartProblem } from '../db/open.js';
+import { makeApp } from './app.js';
+import { readArguments } from './arguments.js';
+import { storesOf, wallClock } from './stores.js';
+
+let work: string;
+let server: Server;
+let port: number;
+beforeAll(async () => {
+  work = mkdtempSync(join(tmpdir(), 'kerabat-app-'));
+  const web = join(work, 'web');
+  mkdirSync(web);
+  writeFileSync(join(work, 'secret.txt'), 'secret');
+  writeFileSync(join(web, 'index.html'), '<title>page</title>');
+  writeFileSync(join(web, 'main-ABCDEFGH.js'), 'code()');
+  writeFileSync(join(web, 'mark.svg'), '<svg/>');
+  const stores = storesOf({ catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') }, wallClock);
+  server = createServer(makeApp({ stores, log: pino({ level: 'silent' }), clock: wallClock, web }).callback());
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  port = (server.address() as AddressInfo).port;
+});
+afterAll(() => {
+  server.close();
+  rmSync(work, { recursive: true, force: true });
+});
+
+/** Asks with the path exactly as it is written: no client tidies the dots away. */
+const get = (path: string, method = 'GET') =>
+  new Promise<{ status: number; type: string; cache: string; body: string }>((done, fail) => {
+    const asked = request({ host: '127.0.0.1', port, path, method, headers: { host: 'localhost' } }, (answer) => {
+      let body = '';
+      answer.on('data', (chunk: Buffer) => (body += chunk.toString()));
+      answer.on('end', () =>
+        done({ status: answer.statusCode ?? 0, type: answer.headers['content-type'] ?? '', cache: answer.headers['cache-control'] ?? '', body }),
+      );
+    });
+    asked.on('error', fail);
+    asked.end();
+  });
+
+describe('the interface’s files', () => {
+  it('any address that is no file is the page itself, never cached', async () => {
+    for (const path of ['/', '/jobs/7/fit', '/units/ard-sm19']) {
+      expect(await get(path)).toMatchObject({ status: 200, type: 'text/html; charset=utf-8', cache: 'no-cache', body: '<title>page</title>' });
+    }
+  });
+  it('files with a hash in their name are kept, others are not', async () => {
+    expect(await get('/main-ABCDEFGH.js')).toMatchObject({ type: 'text/javascript; charset=utf-8', body: 'code()' });
+    expect((await get('/main-ABCDEFGH.js')).cache).toContain('immutable');
+    expect((await get('/mark.svg')).cache).toBe('no-cache');
+  });
+  it.each(['/../secret.txt', '/..%2Fsecret.txt', '/%2e%2e/secret.txt', '/jobs/../../secret.txt', '/%00secret.txt'])(
+    '%s leads nowhere outside',
+    async (path) => {
+      expect((await get(path)).body).not.toContain('secret');
+    },
+  );
+  it('an address that cannot be decoded gets an answer, not a crash', async () => {
+    expect((await get('/%E0%A4%A')).status).toBeLessThan(600);
+    expect((await get('/')).status).toBe(200);
+  });
+  it('the API’s own addresses are never the page', async () => {
+    expect(await get('/api/v1/nothing')).toMatchObject({ status: 404, type: 'application/problem+json; charset=utf-8' });
+    expect((await get('/jobs', 'POST')).status).toBe(404);
+  });
+});
+
+describe('arguments of the server', () => {
+  it('have sensible values of their own', () => expect(readArguments([], '/data')).toEqual({ data: '/data', port: 4870, empty: false }));
+  it('are taken as given', () => expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toEqual({ data: '/x', port: 0, empty: true }));
+  it.each([['--port', '99999'], ['--port', '1.5'], ['--port', 'x'], ['--colour', 'red'], ['stray']])('%s %s is refused in words', (...args) => {
+    // prettier-ignore
+    expect(() => readArguments(args, '/data')).toThrow(StartProblem);
+  });
+});
