@@ -58,6 +58,9 @@ function definition(workspace: Workspace, printedAt: string): unknown {
   };
 }
 
+/** The printed faces have no sign for two names of one size; an equals sign says it too. */
+const printable = (text: string): string => text.replace(/≡/g, '=');
+
 const table = (lines: ReturnType<typeof liveLines>): unknown => ({
   layout: 'lightHorizontalLines',
   table: {
@@ -65,8 +68,8 @@ const table = (lines: ReturnType<typeof liveLines>): unknown => ({
     body: lines.map((line) => [
       { text: String(line.quantity), font: 'Mono' },
       { text: line.number ?? '', font: 'Mono' },
-      line.note ? `${line.words} (${line.note})` : line.words,
-      line.reason,
+      printable(line.note ? `${line.words} (${line.note})` : line.words),
+      printable(line.reason),
     ]),
   },
 });

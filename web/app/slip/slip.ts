@@ -68,6 +68,11 @@ export class Slip {
     if (problem === undefined) this.stopAdding();
   }
 
+  /** Notes that the order was placed with a supplier, or that it is open again. */
+  protected async place(state: 'open' | 'ordered'): Promise<void> {
+    this.problem.set(await this.service.change({ state }));
+  }
+
   protected href(kind: string): string {
     return `/api/v1/jobs/${this.service.workspace()?.job.id ?? 0}/slip.${kind}`;
   }

@@ -194,6 +194,16 @@ describe('the slip', () => {
     expect(text()).toContain('Competent people only.');
     expect(host.querySelector<HTMLAnchorElement>('a[href$="slip.pdf"]')?.getAttribute('href')).toBe('/api/v1/jobs/1/slip.pdf');
   });
+  it('can be placed only when it is safe, and opened again', async () => {
+    const unsafe = await render(Slip, using(job(workspace({}, { slip: [line] }))));
+    expect(unsafe.text()).not.toContain('The order is placed');
+    const service = job(workspace({}, { slip: [line], safety: { safe: true, sentence: 'Safe to order.', blockers: [], overridden: [] } }));
+    named((await render(Slip, using(service))).host, 'The order is placed').click();
+    expect(service.change).toHaveBeenCalledWith({ state: 'ordered' });
+    const base = workspace({}, { slip: [line] });
+    const placed = await render(Slip, using(job({ ...base, job: { ...base.job, state: 'ordered' } })));
+    expect(placed.text()).toContain('Open it again');
+  });
   it('refuses a hand-made line without a reason, in words', async () => {
     const service = job(workspace());
     const { host, text, settle } = await render(Slip, using(service));

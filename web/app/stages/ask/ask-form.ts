@@ -8,6 +8,7 @@ import { MatSelectModule } from '@angular/material/select';
 import { COMPLAINTS, readComplaint, REQUESTS } from '@kerabat/core/ask';
 import { SLOTS } from '@kerabat/core/chain';
 import type { NewJob, Vehicle } from '@kerabat/contract';
+import { focusSoon } from '../../parts/focus';
 import { VehicleSearch } from './vehicle-search';
 
 export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
@@ -47,12 +48,20 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
           </mat-form-field>
         </div>
         <div class="stack">
-          <app-vehicle-search [chosen]="fields().vehicleId" (chosenChange)="set('vehicleId', $event)" (vehicle)="vehicle.set($event)" />
+          @if (!vehicle()) {
+            <app-vehicle-search [chosen]="fields().vehicleId" (chosenChange)="choose($event)" (vehicle)="vehicle.set($event)" />
+          }
           @if (vehicle(); as v) {
+            <p>
+              Vehicle: <strong>{{ v.maker }} {{ v.name }}</strong>
+              <button matButton type="button" (click)="letGo()">Another one</button>
+              <span class="quiet small">The build month decides, not the model year: it is on the plate.</span>
+            </p>
             <div class="row">
               <mat-form-field appearance="outline" subscriptSizing="dynamic" class="month">
-                <mat-label>Build month, not model year</mat-label>
+                <mat-label>Build month</mat-label>
                 <input
+                  id="build-month"
                   matInput
                   class="mono"
                   placeholder="1999-05"
@@ -154,6 +163,18 @@ export class AskForm {
     const kind = readComplaint(id, [])?.suspects[0];
     const slot = SLOTS.find((s) => kind !== undefined && s.kinds.includes(kind))?.slot;
     if (slot) this.set('slot', slot);
+  }
+
+  /** Takes the vehicle that was picked, and goes on to its build month: the list is gone, and the focus must not be. */
+  protected choose(id: string | null): void {
+    this.set('vehicleId', id);
+    if (id !== null) focusSoon('build-month');
+  }
+
+  /** Lets the vehicle go, with what was said of it. */
+  protected letGo(): void {
+    this.vehicle.set(undefined);
+    this.fields.update((fields) => ({ ...fields, vehicleId: null, built: null, options: [] }));
   }
 
   protected option(code: string, on: boolean): void {

@@ -66,8 +66,11 @@ import { LineChart, type Curve } from '../../parts/line-chart';
   `,
   styles: `
     .figures {
-      max-width: 720px;
+      max-width: 840px;
       margin: 8px 0;
+    }
+    .figures .mono {
+      white-space: nowrap;
     }
     summary {
       cursor: pointer;
