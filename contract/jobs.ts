@@ -247,7 +247,6 @@ export const SlotWork = T.Object({
   ports: T.Array(LinePort),
   kits: T.Array(KitView),
   feel: T.Optional(FeelView),
-  matedWarning: T.Optional(T.String()),
 });
 
 export const Workspace = T.Object({

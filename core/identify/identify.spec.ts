@@ -75,6 +75,10 @@ describe('narrowing by evidence', () => {
     expect(share('straight', [], ['straight'])).toBeCloseTo(0.95, 12);
     expect(share('heavy', [], ['straight'])).toBeCloseTo(0.025, 12);
   });
+  it('says when only the record speaks, and nothing on the unit was looked at', () => {
+    expect(ranked([], ['straight']).advice).toContain('read one mark');
+    expect(ranked(['label KD'], ['straight']).advice).toContain('Enough to order from');
+  });
   it('goes on from what is really there: evidence beats the record', () => {
     expect(ranked(['bore 25.41 mic', 'cast 44802'], ['straight']).candidates[0]?.unitId).toBe('heavy');
   });

@@ -64,9 +64,12 @@ export function rank(pool: readonly PoolMember[], evidence: readonly Evidence[],
   const entropyBits = -all.reduce((sum, c) => (c.probability > 0 ? sum + c.probability * Math.log2(c.probability) : sum), 0);
   const odd = oddOneOut(all, weighed);
   const held = classShare(all, pool);
-  const verdict = odd ? 'contradictory' : held >= practice.enoughToOrder ? 'enough' : 'not-enough';
-  return { candidates, eliminated, ...(odd ? { oddOneOut: odd } : {}), verdict, advice: advice(verdict, held, practice), entropyBits };
+  const verdict = odd ? 'contradictory' : held >= practice.enoughToOrder - ROUNDING ? 'enough' : 'not-enough';
+  return { candidates, eliminated, ...(odd ? { oddOneOut: odd } : {}), verdict, advice: advice(verdict, held, evidence.length, practice), entropyBits };
 }
+
+/** A share that is exactly the threshold must not hang on the last bit of a sum. */
+const ROUNDING = 1e-9;
 
 function priors(pool: readonly PoolMember[], practice: Practice): number[] {
   const recorded = pool.filter((member) => member.recorded).length;
@@ -133,9 +136,11 @@ function usualExplanation(item: Evidence): string {
   }
 }
 
-function advice(verdict: Identification['verdict'], held: number, practice: Practice): string {
+function advice(verdict: Identification['verdict'], held: number, seen: number, practice: Practice): string {
   const share = `${(held * 100).toFixed(held > 0.995 ? 1 : 0)} %`;
   const wanted = `${Math.round(practice.enoughToOrder * 100)} %`;
+  if (verdict === 'enough' && seen === 0)
+    return `By the vehicle’s record alone one unit holds ${share}. Nothing on the unit was looked at: read one mark before anything is ordered.`;
   if (verdict === 'enough') return `Enough to order from: one unit, with all its same-unit records, holds ${share}.`;
   if (verdict === 'contradictory') return 'The evidence contradicts itself. Settle the odd one out before anything is ordered.';
   return `Not enough to order from: the best unit holds ${share}, ${wanted} is wanted. Look for what the candidates differ in.`;

@@ -1,61 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { vehicleSide } from '../fit/index.js';
-import { capAgainstSeals, findFluid, fluidNeeded, FLUIDS, judgeFluid, type FluidRow } from '../fluid/index.js';
 import { STANDARD_PRACTICE } from '../practice/index.js';
-import { rodGap } from '../rod/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../unit/index.js';
 import { bagFor, judgeKit, type KitRecord } from './index.js';
 
-const fluid = (grade: string): FluidRow => {
-  const found = findFluid(grade);
-  if (!found) throw new Error(grade);
-  return found;
-};
 const unit = (kind: UnitKind, ...facts: [Fact['attribute'], Fact['value'], string?][]): UnitDesign => ({
   id: 'u',
   kind,
   name: 'u',
   maker: 'Ardfrith',
   facts: facts.map(([attribute, value, position]) => ({ attribute, value, source: 'test', ...(position ? { position } : {}) })),
-});
-
-describe('the fluid that cap and seals want', () => {
-  it.each([
-    ['DOT 4', 'DOT 4', 'fits'],
-    ['DOT 5.1', 'DOT 4', 'fits'],
-    ['DOT 3', 'DOT 4', 'does-not-fit'],
-    ['DOT 5', 'DOT 5.1', 'does-not-fit'],
-    ['mineral', 'DOT 4', 'does-not-fit'],
-    ['DOT 4', 'ISO class 6', 'does-not-fit'],
-    ['DOT 5.1', 'ISO class 6', 'does-not-fit'],
-    ['ISO class 6', 'DOT 4', 'fits'],
-    ['ISO class 7', 'ISO class 6', 'fits'],
-  ])('%s where the cap says %s: %s', (offered, cap, state) => {
-    expect(judgeFluid(fluid(offered), fluid(cap), ['EPDM']).state).toBe(state);
-  });
-  it('silicone and glycol never mix, although both spare the seals', () => {
-    expect(judgeFluid(fluid('DOT 5'), fluid('DOT 4'), ['EPDM']).sentence).toContain('never mix');
-  });
-  it('glycol ruins seals for mineral oil, whatever the cap says', () => {
-    expect(judgeFluid(fluid('DOT 4'), fluid('DOT 4'), ['NBR']).sentence).toContain('ruins seals of NBR');
-  });
-  it('without a cap it is not known, never guessed', () => {
-    expect(judgeFluid(fluid('DOT 4'), undefined, []).state).toBe('not-known');
-    expect(judgeFluid(fluid('DOT 4'), undefined, ['EPDM']).state).toBe('not-known');
-  });
-  it('a cap and seals that contradict each other stop the work', () => {
-    expect(capAgainstSeals(fluid('mineral'), ['EPDM'])).toContain('not original');
-    expect(capAgainstSeals(fluid('DOT 3'), ['SBR', 'EPDM'])).toBeUndefined();
-  });
-  it('reads what people call a grade', () => {
-    expect(findFluid('dot4')?.grade).toBe('DOT 4');
-    expect(findFluid('5.1')?.grade).toBe('DOT 5.1');
-    expect(findFluid('class 6')).toBeUndefined();
-  });
-  it('no grade of one base may replace another of any other base', () => {
-    for (const a of FLUIDS) for (const b of FLUIDS) if (a.base !== b.base) expect(judgeFluid(a, b, []).state, `${a.grade} for ${b.grade}`).toBe('does-not-fit');
-  });
-  it('adds what the unit holds, the flush and the waste', () => expect(fluidNeeded(90, 500, 0.15)).toBeCloseTo(678.5, 9));
 });
 
 describe('a seal kit', () => {
@@ -117,20 +71,4 @@ describe('what else goes in the bag', () => {
     expect(bag(master, false, 'DOT 4').find((l) => l.key === 'fluid')).toMatchObject({ section: 'order', quantity: 2 });
     expect(bag(master).find((l) => l.key === 'fluid')).toMatchObject({ section: 'measure' });
   });
-});
-
-describe('rod clearance', () => {
-  it.each([
-    [{ recessMm: 14.2, pinMm: 13.55 }, 0.65, 'loose'],
-    [{ recessMm: 12, plateMm: 1.6, pinMm: 13.1 }, 0.5, 'within'],
-    [{ recessMm: 14.2, insertMm: 1.6, pinMm: 12.9 }, -0.3, 'no-clearance'],
-    [{ recessMm: 14.2, pinMm: 14.3 }, -0.1, 'no-clearance'],
-    [{ recessMm: 14.2, pinMm: 14.0 }, 0.2, 'tight'],
-  ] as const)('%j', (input, gap, verdict) => {
-    const answer = rodGap(input);
-    expect(answer.gapMm).toBeCloseTo(gap, 9);
-    expect(answer.verdict).toBe(verdict);
-    expect(answer.sentence).toMatch(/mm \(-?\d\.\d{4} in\)/);
-  });
-  it('no clearance is a stop', () => expect(rodGap({ recessMm: 14.2, pinMm: 14.3 }).sentence).toContain('Stop'));
 });

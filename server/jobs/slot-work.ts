@@ -81,7 +81,7 @@ export function chooseSlot(slot: string, input: SlotInput, stores: Stores): Slot
     pool,
     identification,
     measured,
-    ...(old ? { old, oldBy: decided ? `said by ${by ?? 'somebody'}` : 'by the evidence' } : {}),
+    ...(old ? { old, oldBy: decided ? `said by ${by ?? 'somebody'}` : measured.length > 0 ? 'by the evidence' : 'by the record alone' } : {}),
     ...(chosen ? { chosen } : {}),
     ...(chosen && chosenAs?.detail ? { chosenNumber: chosenAs.detail } : {}),
   };

@@ -69,9 +69,6 @@ import { StateMark } from '../parts/state-mark';
     </div>
   `,
   styles: `
-    .page {
-      padding: 16px 20px;
-    }
     .head {
       justify-content: space-between;
       margin-bottom: 10px;

@@ -15,7 +15,7 @@ import { AskForm, BLANK } from '../stages/ask/ask-form';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AskForm, ProblemLine],
   template: `
-    <div style="padding: 16px 20px; max-width: 1080px">
+    <div class="page" style="max-width: 1080px">
       <h1 style="margin-bottom: 12px">New job</h1>
       <app-problem-line [text]="problem()" />
       <app-ask-form [start]="start()" (saved)="open($event)" />

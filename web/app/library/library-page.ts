@@ -81,9 +81,6 @@ import { ProblemLine } from '../parts/problem-line';
     </div>
   `,
   styles: `
-    .page {
-      padding: 16px 20px;
-    }
     .count {
       margin-right: 16px;
     }

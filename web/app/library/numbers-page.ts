@@ -73,7 +73,6 @@ import { PartNumber } from '../parts/part-number';
   `,
   styles: `
     .page {
-      padding: 16px 20px;
       max-width: 1000px;
     }
     mat-form-field {

@@ -60,9 +60,6 @@ import { KinTable } from '../stages/kin/kin-table';
     </div>
   `,
   styles: `
-    .page {
-      padding: 16px 20px;
-    }
     .two {
       display: grid;
       grid-template-columns: minmax(20rem, 2fr) 3fr;

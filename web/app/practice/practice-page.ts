@@ -54,9 +54,6 @@ import { ProblemLine } from '../parts/problem-line';
     </div>
   `,
   styles: `
-    .page {
-      padding: 16px 20px;
-    }
     td {
       vertical-align: middle;
     }
