@@ -5,6 +5,7 @@ import type { Joint } from '@kerabat/core/fit';
 import type { Safety, SlipLine } from '@kerabat/core/slip';
 import { FittingKind, FourState, Instrument, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
 import { Vehicle } from './catalogue.js';
+import { BoreChangeAnswer, BoreChangeRequest } from './tools.js';
 
 /** Jobs: what was asked, seen, decided and ordered. */
 
@@ -220,17 +221,8 @@ export const FluidView = T.Object({
   sentence: T.String(),
   grades: T.Array(T.Object({ grade: T.String(), state: FourState, sentence: T.String() })),
 });
-export const FeelView = T.Object({
-  kind: oneOf(['brake-master', 'clutch-master', 'slave'] as const),
-  from: Quantity,
-  to: Quantity,
-  pressureRatio: T.Number(),
-  travelRatio: T.Number(),
-  areaFrom: Quantity,
-  areaTo: Quantity,
-  summary: T.String(),
-  working: T.String(),
-});
+/** A change of bore as the calculator answers it, with the bores it was worked out for. */
+export const FeelView = T.Object({ ...BoreChangeRequest.properties, ...BoreChangeAnswer.properties });
 
 /** One slot of a job with everything computed for it. */
 export const SlotWork = T.Object({

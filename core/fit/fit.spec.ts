@@ -235,8 +235,14 @@ describe('laws of fitting', () => {
   });
   it('a way out taken and given back leaves everything as it was', () => {
     const vehicle = but(VEHICLE, ['port-seat', 'inverted-flare', 'front-left']);
-    expect(fit({ vehicle, accepted: [] })).toEqual(fit({ vehicle }));
-    expect(fit({ vehicle, accepted: ['reflare@front-left'] })).not.toEqual(fit({ vehicle }));
+    const accepted = new Set<string>();
+    const look = () => fit({ vehicle, accepted: [...accepted] });
+    const before = look();
+    accepted.add('reflare@front-left');
+    expect(states(look())['lines']).toBe('fits-with-change');
+    accepted.delete('reflare@front-left');
+    expect(look()).toEqual(before);
+    expect(states(before)['lines']).toBe('does-not-fit');
   });
   it('the gravest state counts, and nothing checked is not known', () => {
     expect(worst(['fits', 'not-known', 'fits-with-change'])).toBe('not-known');

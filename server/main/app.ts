@@ -10,6 +10,7 @@ import { openapi } from '@kerabat/contract';
 import { catalogueRoutes } from '../catalogue/routes.js';
 import { errors } from '../http/errors.js';
 import { guard } from '../http/guard.js';
+import { badRequest } from '../http/problem.js';
 import { jobRoutes } from '../jobs/routes.js';
 import { practiceRoutes } from '../practice/routes.js';
 import { toolRoutes } from '../tools/routes.js';
@@ -61,6 +62,14 @@ export function makeApp({ stores, log, clock, web }: AppOptions): Koa {
   return app;
 }
 
+function decoded(path: string): string {
+  try {
+    return decodeURIComponent(path);
+  } catch {
+    throw badRequest('The address has a part that cannot be read.');
+  }
+}
+
 const TYPES: Readonly<Record<string, string>> = {
   html: 'text/html; charset=utf-8',
   js: 'text/javascript; charset=utf-8',
@@ -76,7 +85,7 @@ function files(root: string): Middleware {
   const page = readFileSync(join(root, 'index.html'));
   return async (ctx, next) => {
     if (ctx.path.startsWith('/api/') || !['GET', 'HEAD'].includes(ctx.method)) return next();
-    const path = join(root, normalize(decodeURIComponent(ctx.path)));
+    const path = join(root, normalize(decoded(ctx.path)));
     const isFile = path.startsWith(root) && existsSync(path) && statSync(path).isFile();
     const extension = isFile ? (path.split('.').at(-1) ?? '') : 'html';
     ctx.type = TYPES[extension] ?? 'application/octet-stream';
