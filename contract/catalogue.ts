@@ -41,6 +41,8 @@ export const FactView = T.Object({
   words: T.String(),
   position: T.Optional(T.String()),
   value: T.String(),
+  /** The value in base units (mm, degrees); null is "has none". */
+  recorded: T.Union([T.Number(), T.String(), T.Null()]),
   source: T.String(),
 });
 

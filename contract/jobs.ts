@@ -3,8 +3,9 @@ import { REQUESTS, type Request } from '@kerabat/core/ask';
 import type { Chain } from '@kerabat/core/chain';
 import type { Joint } from '@kerabat/core/fit';
 import type { Safety, SlipLine } from '@kerabat/core/slip';
-import { FittingKind, FourState, Instrument, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
+import { FittingKind, FourState, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
 import { Vehicle } from './catalogue.js';
+import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
 import { BoreChangeAnswer, BoreChangeRequest } from './tools.js';
 
 /** Jobs: what was asked, seen, decided and ordered. */
@@ -48,18 +49,7 @@ export const JobRow = T.Object({
 });
 
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
-const evidenceBase = {
-  attribute: text(40),
-  position: T.Optional(text(30)),
-  instrument: T.Optional(Instrument),
-  onVehicle: T.Optional(T.Boolean()),
-  slot: T.Optional(text(80)),
-};
-export const NewEvidence = T.Union([
-  strict({ ...evidenceBase, kind: T.Literal('quantity'), value: Quantity }),
-  strict({ ...evidenceBase, kind: T.Literal('count'), value: T.Integer() }),
-  strict({ ...evidenceBase, kind: oneOf(['mark', 'choice', 'thread', 'month'] as const), value: text(60) }),
-]);
+export const NewEvidence = evidenceOf({ slot: T.Optional(text(80)) });
 export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) });
 export const EvidenceView = T.Object({
   id: T.Integer(),
@@ -68,6 +58,9 @@ export const EvidenceView = T.Object({
   position: T.Optional(T.String()),
   words: T.String(),
   value: T.String(),
+  /** The value as it was entered. */
+  kind: oneOf(['quantity', 'mark', 'choice', 'count', 'thread', 'month'] as const),
+  entered: T.Union([Quantity, T.Number(), T.String()]),
   instrument: T.Optional(T.String()),
   onVehicle: T.Boolean(),
   by: T.String(),
@@ -75,7 +68,7 @@ export const EvidenceView = T.Object({
   withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
 });
 
-/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "fluid", "remedy:KEY", "override:SLOT/JOINT". */
+/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "at:SLOT" (where the unit is), "fluid", "remedy:KEY", "override:SLOT/JOINT". */
 export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
 export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) });
 export const Decision = T.Object({
@@ -120,31 +113,6 @@ export const SlipLineView = T.Object({
   dropped: T.Boolean(),
   note: T.Optional(T.String()),
   byHand: T.Boolean(),
-});
-
-export const BearingView = T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String() });
-export const CandidateView = T.Object({
-  unitId: T.String(),
-  name: T.String(),
-  maker: T.String(),
-  numbers: T.Array(T.String()),
-  probability: T.Number(),
-  recorded: T.Boolean(),
-  /** What the vehicle's record says of it: build range, option. */
-  fitted: T.String(),
-  agrees: T.Array(BearingView),
-  disagrees: T.Array(BearingView),
-  unrecorded: T.Array(BearingView),
-});
-export const IdentificationView = T.Object({
-  pool: T.Integer(),
-  candidates: T.Array(CandidateView),
-  eliminated: T.Array(CandidateView),
-  eliminatedCount: T.Integer(),
-  oddOneOut: T.Optional(T.Object({ attribute: T.String(), sentence: T.String() })),
-  verdict: oneOf(['enough', 'not-enough', 'contradictory', 'none'] as const),
-  advice: T.String(),
-  entropyBits: T.Number(),
 });
 
 export const RemedyView = T.Object({
@@ -230,7 +198,11 @@ export const SlotWork = T.Object({
   words: T.String(),
   kind: UnitKind,
   evidence: T.Array(EvidenceView),
-  identification: IdentificationView,
+  identification: IdentifyAnswer,
+  /** Where the old unit is: on the vehicle, on the bench, or lost. */
+  unitIs: UnitIs,
+  /** A production change that touches this place. */
+  split: T.Optional(SplitView),
   old: T.Optional(UnitRef),
   /** How the old unit came to be known: decided by a person, or by evidence that is enough. */
   oldBy: T.Optional(T.String()),
@@ -276,8 +248,6 @@ export type Decision = Static<typeof Decision>;
 export type SlipEditRequest = Static<typeof SlipEditRequest>;
 export type SlipAddRequest = Static<typeof SlipAddRequest>;
 export type SlipLineView = Static<typeof SlipLineView>;
-export type CandidateView = Static<typeof CandidateView>;
-export type IdentificationView = Static<typeof IdentificationView>;
 export type JointView = Static<typeof JointView>;
 export type CheckView = Static<typeof CheckView>;
 export type ChainView = Static<typeof ChainView>;

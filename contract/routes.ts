@@ -1,5 +1,6 @@
 import type { TSchema } from '@sinclair/typebox';
 import * as catalogue from './catalogue.js';
+import * as identify from './identify.js';
 import * as jobs from './jobs.js';
 import * as practice from './practice.js';
 import * as tools from './tools.js';
@@ -26,6 +27,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/numbers', summary: 'Find a part number in any writing', query: ['q', 'limit'], answer: catalogue.NumberSearch },
   { method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: ['q'], answer: catalogue.Found },
   { method: 'get', path: '/catalogue', summary: 'What the catalogue holds and where it comes from', answer: catalogue.CatalogueSummary },
+  { method: 'post', path: '/identify', summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
   { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },
   { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },
   { method: 'get', path: '/jobs/{id}', summary: 'A job with everything computed for it', answer: jobs.Workspace },

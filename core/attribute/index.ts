@@ -2,7 +2,7 @@ import { ATTRIBUTE_ROWS } from './attributes.data.js';
 import type { AttributeRow } from './types.js';
 import { print, inchFraction, printNumber } from '../units/index.js';
 
-export type { AttributeKind, AttributeRow } from './types.js';
+export type { AttributeKind, AttributeRow, Spot } from './types.js';
 
 export type AttributeName = (typeof ATTRIBUTE_ROWS)[number]['name'];
 

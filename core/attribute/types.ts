@@ -2,6 +2,21 @@ import type { UsualRange } from '../units/index.js';
 
 export type AttributeKind = 'quantity' | 'mark' | 'choice' | 'count' | 'thread' | 'month';
 
+/** Places on a unit, as the drawing marks them. */
+export type Spot =
+  | 'nose'
+  | 'body'
+  | 'underside'
+  | 'mouth'
+  | 'flange'
+  | 'ports'
+  | 'reservoir'
+  | 'rod'
+  | 'bleeder'
+  | 'sensor'
+  | 'shell'
+  | 'vehicle';
+
 export interface AttributeRow {
   readonly name: string;
   readonly words: string;
@@ -10,8 +25,26 @@ export interface AttributeRow {
   readonly dimension?: 'length' | 'angle' | 'volume' | 'ratio';
   readonly usual?: UsualRange;
   readonly choices?: readonly string[];
+  /** The largest count that makes sense; 19 when not given. */
+  readonly most?: number;
   /** Repeats per port. */
   readonly perPort?: boolean;
+  /** Stands on the unit as a nominal size of this other attribute. */
+  readonly marks?: string;
+  /** A record says "not before": a later observation agrees with it too. */
+  readonly bound?: 'from-below';
+  /** A fact of the vehicle; it speaks of units through the vehicle's record alone. */
+  readonly vehicle?: boolean;
+  /** From paperwork, or no property of a design: never proposed as a check. */
+  readonly paper?: boolean;
+  /** What the check is usually made with; the eye when not given. */
+  readonly tool?: 'caliper' | 'ruler' | 'thread-gauge';
+  /** What has to come off, or be cleaned, first. */
+  readonly off?: string;
+  /** Where on the drawn unit it is found. */
+  readonly spot?: Spot;
+  /** Where the same thing can still be found when the unit itself is lost. */
+  readonly gone?: string;
   readonly minutes: number;
   /** Can be seen with nothing taken off the vehicle. */
   readonly onVehicle: 'yes' | 'partly' | 'no';

@@ -5,12 +5,20 @@ import { readThread } from '../thread/index.js';
 import type { Evidence, EvidenceValue } from './evidence.js';
 
 export type BenchLine =
-  | { readonly recognised: true; readonly evidence: Evidence; readonly echo: string; readonly doubt?: string }
+  | {
+      readonly recognised: true;
+      readonly evidence: Evidence;
+      /** What else the same line says: `ports 2 left` is a count and a side. */
+      readonly also?: Evidence;
+      readonly echo: string;
+      readonly doubt?: string;
+    }
   | { readonly recognised: false; readonly problem: string };
 
 /** The words that people call across the shop for each attribute; the first one starts its line on a button. */
 const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
   ['bore', 'bore'],
+  ['bore-mark', 'bore mark', 'size cast', 'cast size'],
   ['bore-large', 'large bore', 'big bore'],
   ['bore-form', 'form', 'bore form', 'shape'],
   ['mouth', 'mouth'],
@@ -19,16 +27,21 @@ const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
   ['label-code', 'label', 'label code'],
   ['makers-mark', 'mark', 'maker’s mark', "maker's mark", 'makers mark'],
   ['port-count', 'ports', 'port count'],
+  ['port-side', 'ports on', 'port side'],
   ['flange-angle', 'flange', 'flange angle'],
   ['stud-spacing', 'studs', 'stud spacing'],
   ['stud-thread', 'stud thread'],
+  ['stud-length', 'stud length'],
   ['pilot', 'pilot'],
   ['rod-kind', 'rod end', 'rod kind'],
   ['rod-length', 'rod', 'rod length'],
+  ['rod-thread', 'rod thread'],
+  ['threads-showing', 'threads showing', 'threads'],
   ['recess-depth', 'recess', 'recess depth'],
   ['booster-pin', 'booster pin', 'pin protrusion'],
   ['clevis-pin', 'clevis', 'clevis pin'],
   ['reservoir', 'reservoir'],
+  ['reservoir-size', 'reservoir length', 'reservoir size'],
   ['grommet-spacing', 'grommets', 'grommet spacing'],
   ['feed-hose', 'feed hose', 'feed'],
   ['sensor', 'sensor', 'connector'],
@@ -40,9 +53,14 @@ const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
   ['diaphragms', 'diaphragms'],
   ['diaphragm', 'diaphragm'],
   ['booster-supply', 'supply'],
+  ['supply-ports', 'supply ports'],
+  ['piston-count', 'pistons'],
+  ['disc', 'disc'],
   ['valve-in-body', 'valve'],
   ['seals', 'seals'],
   ['fluid', 'cap', 'fluid'],
+  ['option-code', 'option', 'option code'],
+  ['build-month', 'built', 'build month'],
 ];
 
 /** Every spelling with its attribute, longest first, so that "rod end" is not taken for "rod". */
@@ -56,6 +74,8 @@ const TOOLS: readonly (readonly [RegExp, Instrument])[] = [
 ];
 
 const POSITION = /^(front|rear|primary|secondary|top|bottom|middle|single)?[ -]*(left|right|top|bottom|end)?\b/;
+
+const SIDES = /^(\d{1,2})\s+(left|right|both)(?: sides?)?$/;
 
 /** Words that a choice goes by at the bench. */
 const CHOICE_WORDS: Readonly<Record<string, string>> = {
@@ -90,6 +110,8 @@ function readPort(rest: string): BenchLine {
   const value = rest.slice(where?.[0].length ?? 0).trim();
   if (position === '') return no('Say which port: port rear left 9/16-18');
   if (value === '') return no(`Say what the ${position.replace('-', ' ')} port has: a thread, a seat, or what it feeds.`);
+  const distance = /^at (.+)$/i.exec(value);
+  if (distance) return readValue('port-distance', position, distance[1] ?? '');
   const feeds = /^feeds? (.+)$/i.exec(value);
   if (feeds) return readValue('port-feeds', position, feeds[1] ?? '');
   if (/\d/.test(value) && !/^37/.test(value)) return readValue('port-thread', position, value);
@@ -130,8 +152,10 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       return done({ kind: 'choice', value: hit }, hit.replace(/-/g, ' '));
     }
     case 'count': {
-      const digits = /^(\d{1,2})\b/.exec(value)?.[1];
-      if (digits === undefined) return no(`The ${row.words} is a whole number.`);
+      const sided = name === 'port-count' ? SIDES.exec(value.toLowerCase()) : null;
+      if (sided) return countAndSide(Number(sided[1]), sided[2] ?? '');
+      const digits = /^\d{1,2}$/.exec(value)?.[0];
+      if (digits === undefined || Number(digits) > (row.most ?? 19)) return no(`The ${row.words} is a whole number from 0 to ${row.most ?? 19}.`);
       return done({ kind: 'count', value: Number(digits) }, digits);
     }
     case 'month':
@@ -141,6 +165,13 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       return done({ kind: 'mark', value }, value);
   }
 }
+
+const countAndSide = (count: number, side: string): BenchLine => ({
+  recognised: true,
+  evidence: { attribute: 'port-count', kind: 'count', value: count },
+  also: { attribute: 'port-side', kind: 'choice', value: side },
+  echo: `number of ports: ${count}; side of the ports: ${side}`,
+});
 
 const near = (list: readonly { designation: string }[]): string => (list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`);
 

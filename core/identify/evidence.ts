@@ -50,8 +50,10 @@ export function evidenceProblem(evidence: { attribute: string; position?: string
   if (evidence.kind === 'thread' && !none && !findThread(evidence.value)) return `"${evidence.value}" is no thread of a standard series.`;
   if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value)) return `The ${row.words} is one of: ${row.choices?.join(', ')}.`;
   if (evidence.kind === 'mark' && markKey(evidence.value) === '') return `There is no letter or digit in this mark.`;
-  if (evidence.kind === 'count' && !(Number.isInteger(evidence.value) && evidence.value >= 0 && evidence.value < 20))
-    return `The ${row.words} is a whole number below 20.`;
+  const most = row.most ?? 19;
+  if (evidence.kind === 'count' && !(Number.isInteger(evidence.value) && evidence.value >= 0 && evidence.value <= most))
+    return `The ${row.words} is a whole number from 0 to ${most}.`;
+  if (evidence.kind === 'month' && !/^\d{4}-(0[1-9]|1[0-2])$/.test(evidence.value)) return `Write the ${row.words} like 2004-09.`;
   return undefined;
 }
 

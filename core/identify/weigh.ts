@@ -1,98 +1,170 @@
-import { attribute, attributeWords, valueWords, type AttributeName } from '../attribute/index.js';
-import { sigmaOf, type Practice } from '../practice/index.js';
-import { factOf, type UnitDesign } from '../unit/index.js';
+import { attribute, attributeWords, valueWords } from '../attribute/index.js';
+import { epsilonOf, sigmaOf, type Practice } from '../practice/index.js';
 import { evidenceBase, markKey, type Evidence } from './evidence.js';
+import type { Answer, Column } from './pool.js';
+import { slipsOf } from './slips.js';
 
-/** What one piece of evidence says about one candidate. */
-export interface Bearing {
-  /** ln of the likelihood. */
-  readonly logLikelihood: number;
-  readonly says: 'agrees' | 'disagrees' | 'unrecorded';
-  readonly attribute: AttributeName;
-  readonly position?: string;
-  readonly sentence: string;
+export type Says = 'agrees' | 'disagrees' | 'unrecorded';
+
+/** What one piece of evidence weighs for each answer that the pool has; place 0 is for units without a record. */
+export interface Weights {
+  readonly evidence: Evidence;
+  readonly column: Column | undefined;
+  /** ln of the likelihood, by code. */
+  readonly logs: Float64Array;
+  readonly says: readonly Says[];
+  /** Nothing in the pool comes near it. A measured value then decides nothing. */
+  readonly farFromAll: boolean;
+  /** Recorded marks that are one slip away from a mark that nothing in the pool has. */
+  readonly nearMarks: readonly string[];
 }
 
 /** A measured value weighs at least this much, so that one slip can never rule a unit out for ever. */
 const FLOOR = Math.log(1e-9);
 /** A measured value further away than this many σ disagrees. */
-const DISAGREES_BEYOND = 3;
+export const DISAGREES_BEYOND = 3;
+/** An angle is judged by eye. */
+const ANGLE_SIGMA = 2;
 
-type Value = number | string | null;
+/** Standard error of one reading of an attribute: √(σ_instrument² + σ_spread²), in mm; 2° for an angle. */
+export function readingSigma(evidence: Pick<Evidence, 'attribute' | 'instrument'>, practice: Practice): number {
+  if (attribute(evidence.attribute).dimension === 'angle') return ANGLE_SIGMA;
+  return Math.hypot(sigmaOf(evidence.instrument ?? 'ruler', practice), practice.sigmaSpread);
+}
+
+/** Whether an attribute's values are read off a scale; a nominal size that is cast on the body is read like a word. */
+export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
+  const row = attribute(column.attribute);
+  return row.kind === 'quantity' && row.marks === undefined;
+};
 
 /**
- * Weighs one piece of evidence against every candidate of the pool. The answers that were possible are those the pool is
- * recorded with, and "other"; a match has 1 − ε, another answer ε / (K − 1), an unrecorded candidate 1 / K. A measured
- * value has exp(−½ z²) for a recorded candidate and the mean of the pool's weights for an unrecorded one.
- * `farFromAll` is said when a measured value is beyond `noneBeyondSigmas` of everything in the pool; it then decides nothing.
+ * Weighs one piece of evidence against the answers of its column. The answers that were possible are those the pool is
+ * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K; a
+ * mark that is one slip away takes `slipShare` of ε before the rest is shared. A measured value has exp(−½ z²), and a unit without a record the mean
+ * of the weights of the pool's values. Source: the shop's method of narrowing; ε and σ are practice.
  */
-export function weigh(evidence: Evidence, pool: readonly UnitDesign[], practice: Practice): { bearings: Bearing[]; farFromAll: boolean } {
-  const recorded = pool.map((unit) => factOf(unit.facts, evidence.attribute, evidence.position)?.value);
+export function weigh(evidence: Evidence, column: Column | undefined, practice: Practice): Weights {
   const seen = evidenceBase(evidence);
-  return evidence.kind === 'quantity' && typeof seen === 'number' ? weighMeasured(evidence, seen, recorded, practice) : weighSeen(evidence, seen, recorded);
+  if (!column || column.answers.length === 0 || saysNothing(evidence, column)) return neutral(evidence, column);
+  return isMeasured(column) && typeof seen === 'number' ? weighMeasured(evidence, seen, column, practice) : weighSeen(evidence, seen, column, practice);
 }
 
-function weighSeen(evidence: Evidence, seen: Value, recorded: readonly (Value | undefined)[]): { bearings: Bearing[]; farFromAll: boolean } {
-  const epsilon = attribute(evidence.attribute).epsilon;
-  const answer = (value: Value): string => (value === null ? 'none' : evidence.kind === 'mark' ? markKey(String(value)) : String(value));
-  const answers = new Set(recorded.filter((v) => v !== undefined).map(answer));
-  const k = answers.size + 1;
-  const what = attributeWords(evidence.attribute, evidence.position);
-  const bearings = recorded.map((value): Bearing => {
-    const base = bearingBase(evidence);
-    if (value === undefined) {
-      return { ...base, says: 'unrecorded', logLikelihood: Math.log(1 / k), sentence: `${what}: not recorded for this unit` };
-    }
-    const match = answer(value) === answer(seen);
-    const says = match ? 'agrees' : 'disagrees';
-    const logLikelihood = match ? Math.log(1 - epsilon) : Math.log(epsilon / Math.max(k - 1, 1));
-    const sentence = match
-      ? `${what} ${valueWords(evidence.attribute, value)}, as seen`
-      : `${what} ${valueWords(evidence.attribute, seen)}: this unit has ${valueWords(evidence.attribute, value)}`;
-    return { ...base, says, logLikelihood, sentence };
-  });
-  return { bearings, farFromAll: answers.size > 0 && !answers.has(answer(seen)) };
-}
+const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
+  const size = 1 + (column?.answers.length ?? 0);
+  return { evidence, column, logs: new Float64Array(size), says: new Array<Says>(size).fill('unrecorded'), farFromAll: false, nearMarks: [] };
+};
 
-function weighMeasured(
-  evidence: Evidence,
-  measured: number,
-  recorded: readonly (Value | undefined)[],
-  practice: Practice,
-): { bearings: Bearing[]; farFromAll: boolean } {
-  const angle = attribute(evidence.attribute).dimension === 'angle';
-  const sigma = angle ? 2 : Math.hypot(sigmaOf(evidence.instrument ?? 'ruler', practice), practice.sigmaSpread);
-  const values = recorded.map((v) => (typeof v === 'number' ? v : undefined));
-  const sizes = values.filter((v) => v !== undefined);
-  const distance = (value: number): number => {
-    const sameSize = sizes.filter((s) => Math.abs(s - value) < practice.oneSizeWithin);
-    return Math.min(...[value, ...sameSize].map((s) => Math.abs(measured - s))) / sigma;
+/** An option that no unit of this vehicle's record turns on tells nothing about them. */
+const saysNothing = (evidence: Evidence, column: Column): boolean =>
+  evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0));
+
+function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: Practice): Weights {
+  const epsilon = epsilonOf(evidence.attribute, practice);
+  const matches = column.answers.map((answer) => agrees(evidence, seen, answer, practice.oneSizeWithin));
+  const k = answerGroups(column, practice).count + 1;
+  const slips = evidence.kind === 'mark' ? slipsOf(markKey(evidence.value)) : new Set<string>();
+  const slipped = column.answers.map((answer) => typeof answer === 'string' && slips.has(markKey(answer)));
+  const other = epsilon / (k - 1);
+  const weights = matches.map((match, i) => (match ? 1 - epsilon : slipped[i] ? epsilon * practice.slipShare + other * (1 - practice.slipShare) : other));
+  const bound = attribute(evidence.attribute).bound !== undefined;
+  const unrecorded = bound ? mean(weights) : 1 / k;
+  const any = matches.includes(true);
+  return {
+    evidence,
+    column,
+    logs: Float64Array.from([unrecorded, ...weights], Math.log),
+    says: ['unrecorded', ...matches.map((match): Says => (match ? 'agrees' : 'disagrees'))],
+    farFromAll: !any,
+    nearMarks: any ? [] : column.answers.filter((a, i): a is string => typeof a === 'string' && slipped[i] === true),
   };
-  const distances = values.map((value) => (value === undefined ? undefined : distance(value)));
-  const known = distances.filter((d) => d !== undefined);
-  const farFromAll = known.length > 0 && Math.min(...known) > practice.noneBeyondSigmas;
-  const logs = distances.map((d) => (d === undefined ? undefined : Math.max(-0.5 * d * d, FLOOR)));
-  const distinct = [...new Map(values.map((v, i) => [v, logs[i]])).values()].filter((l) => l !== undefined);
-  const mean = distinct.length === 0 ? 0 : Math.log(distinct.reduce((sum, l) => sum + Math.exp(l), 0) / distinct.length);
-  const what = attributeWords(evidence.attribute, evidence.position);
-  const bearings = recorded.map((value, i): Bearing => {
-    const base = bearingBase(evidence);
-    const d = distances[i];
-    if (value === null) return { ...base, says: 'disagrees', logLikelihood: FLOOR, sentence: `${what}: this unit has none` };
-    if (d === undefined || typeof value !== 'number') {
-      return { ...base, says: 'unrecorded', logLikelihood: farFromAll ? 0 : mean, sentence: `${what}: not recorded for this unit` };
-    }
-    const agrees = d <= DISAGREES_BEYOND;
-    const off = `${Math.abs(measured - value).toFixed(2)} mm apart`;
-    const sentence = agrees
-      ? `${what} measured ${valueWords(evidence.attribute, measured)}: this unit has ${valueWords(evidence.attribute, value)}`
-      : `${what} measured ${valueWords(evidence.attribute, measured)}: this unit has ${valueWords(evidence.attribute, value)}${angle ? '' : `, ${off}`}`;
-    return { ...base, says: agrees ? 'agrees' : 'disagrees', logLikelihood: farFromAll ? 0 : (logs[i] ?? 0), sentence };
-  });
-  return { bearings, farFromAll };
 }
 
-const bearingBase = (evidence: Evidence): Pick<Bearing, 'attribute' | 'position'> => ({
-  attribute: evidence.attribute,
-  ...(evidence.position === undefined ? {} : { position: evidence.position }),
-});
+function weighMeasured(evidence: Evidence, measured: number, column: Column, practice: Practice): Weights {
+  const sigma = readingSigma(evidence, practice);
+  const { groupOf } = answerGroups(column, practice);
+  // Names of one size never split the vote: each group is as near as its nearest member.
+  const nearest = new Map<number, number>();
+  column.answers.forEach((answer, i) => {
+    if (typeof answer !== 'number') return;
+    const z = Math.abs(measured - answer) / sigma;
+    const group = groupOf[i] ?? 0;
+    nearest.set(group, Math.min(nearest.get(group) ?? Infinity, z));
+  });
+  const farFromAll = nearest.size > 0 && Math.min(...nearest.values()) > practice.noneBeyondSigmas;
+  const logOf = (z: number): number => Math.max(-0.5 * z * z, FLOOR);
+  const average = nearest.size === 0 ? 0 : Math.log(mean([...nearest.values()].map((z) => Math.exp(logOf(z)))));
+  const distances = column.answers.map((answer, i) => (typeof answer === 'number' ? nearest.get(groupOf[i] ?? 0) : undefined));
+  return {
+    evidence,
+    column,
+    logs: Float64Array.from([farFromAll ? 0 : average, ...distances.map((z) => (z === undefined ? FLOOR : farFromAll ? 0 : logOf(z)))]),
+    says: ['unrecorded', ...distances.map((z): Says => (z !== undefined && z <= DISAGREES_BEYOND ? 'agrees' : 'disagrees'))],
+    farFromAll,
+    nearMarks: [],
+  };
+}
+
+const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
+
+/** Whether an answer of the record and what was seen are the same answer. */
+function agrees(evidence: Evidence, seen: Answer, answer: Answer, oneSizeWithin: number): boolean {
+  if (seen === null || answer === null) return seen === answer;
+  if (evidence.attribute === 'build-month') return String(answer).split(',').some((range) => inRange(String(seen), range));
+  if (evidence.attribute === 'option-code') return String(answer).split(',').some((code) => markKey(code) === markKey(String(seen)));
+  if (attribute(evidence.attribute).bound === 'from-below') return String(seen) >= String(answer);
+  if (typeof seen === 'number' && typeof answer === 'number') return Math.abs(seen - answer) <= (evidence.kind === 'quantity' ? oneSizeWithin : 0);
+  return evidence.kind === 'mark' ? markKey(String(seen)) === markKey(String(answer)) : seen === answer;
+}
+
+function inRange(month: string, range: string): boolean {
+  const [from = '', to = ''] = range.split('..');
+  return month >= from && (to === '' || month <= to);
+}
+
+/** The answers that count as one: for sizes, those closer together than `oneSizeWithin`; for a bound there are two. */
+export function answerGroups(column: Column, practice: Practice, within = practice.oneSizeWithin): { groupOf: readonly number[]; count: number } {
+  if (attribute(column.attribute).bound !== undefined) return { groupOf: column.answers.map(() => 0), count: 1 };
+  const order = column.answers.map((answer, i) => ({ answer, i })).filter((a): a is { answer: number; i: number } => typeof a.answer === 'number');
+  if (attribute(column.attribute).kind !== 'quantity' || order.length === 0) return { groupOf: column.answers.map((_, i) => i), count: column.answers.length };
+  order.sort((a, b) => a.answer - b.answer);
+  const groupOf = new Array<number>(column.answers.length).fill(-1);
+  let [count, first] = [0, -Infinity];
+  for (const { answer, i } of order) {
+    if (answer - first >= within) {
+      count++;
+      first = answer;
+    }
+    groupOf[i] = count - 1;
+  }
+  // "None" is an answer of its own.
+  return { groupOf: groupOf.map((g) => (g < 0 ? count : g)), count: count + (order.length < column.answers.length ? 1 : 0) };
+}
+
+/** Why a unit with this answer speaks for or against a piece of evidence, as a sentence. */
+export function sentenceOf({ evidence, column, says, farFromAll }: Weights, code: number): string {
+  const what = attributeWords(evidence.attribute, evidence.position);
+  const seen = evidenceBase(evidence);
+  if (code === 0 || says[code] === 'unrecorded' || !column) return attribute(evidence.attribute).vehicle ? `${what}: the vehicle’s record does not tie this unit to one` : `${what}: not recorded for this unit`;
+  const answer = column.answers[code - 1] ?? null;
+  const seenWords = valueWords(evidence.attribute, seen);
+  if (evidence.attribute === 'build-month') return `built ${seenWords}: this unit was fitted ${rangeWords(String(answer))}`;
+  if (evidence.attribute === 'option-code') return `option ${seenWords}: this unit belongs to ${answer === null ? 'the vehicle without it' : `option ${String(answer)}`}`;
+  if (attribute(evidence.attribute).bound !== undefined) return `${what} ${seenWords}: this unit is cast from ${String(answer)} on`;
+  if (answer === null && seen !== null) return `${what} ${seenWords}: this unit has none`;
+  const has = valueWords(evidence.attribute, answer);
+  if (!isMeasured(column)) return says[code] === 'agrees' ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
+  const apart = says[code] === 'agrees' || typeof seen !== 'number' || typeof answer !== 'number' || attribute(evidence.attribute).dimension === 'angle' ? '' : `, ${Math.abs(seen - answer).toFixed(2)} mm apart`;
+  return `${what} measured ${seenWords}: this unit has ${has}${apart}${farFromAll ? '; it decides nothing' : ''}`;
+}
+
+/** "2000-11..2006-06" as people say it. */
+export function rangeWords(ranges: string): string {
+  return ranges
+    .split(',')
+    .map((range) => {
+      const [from = '', to = ''] = range.split('..');
+      return from === '' && to === '' ? 'in all build months' : from === '' ? `up to ${to}` : to === '' ? `from ${from}` : `from ${from} to ${to}`;
+    })
+    .join(' and ');
+}

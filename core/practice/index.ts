@@ -3,7 +3,14 @@
  * change; the computation takes the whole set as a value and never reads a default behind the user's back.
  */
 
-export interface Practice {
+import { attribute, ATTRIBUTES, type AttributeName } from '../attribute/index.js';
+
+/** What a check costs in minutes, and how often a careful reading of it is recorded wrong. */
+export type CheckSetting = `minutes.${AttributeName}` | `epsilon.${AttributeName}`;
+
+export type Practice = WorkshopFigures & Readonly<Partial<Record<CheckSetting, number>>>;
+
+interface WorkshopFigures {
   readonly sigmaRuler: number;
   readonly sigmaCaliper: number;
   readonly sigmaMicrometer: number;
@@ -14,6 +21,9 @@ export interface Practice {
   readonly enoughToOrder: number;
   readonly eliminatedBelow: number;
   readonly swappedEarlier: number;
+  readonly slipShare: number;
+  readonly removalMinutes: number;
+  readonly changeMargin: number;
   readonly maleCrest: number;
   readonly maleSpread: number;
   readonly femaleMouth: number;
@@ -33,6 +43,7 @@ export interface Practice {
 
 export interface PracticeRow {
   readonly key: keyof Practice;
+  readonly group: 'figures' | 'checks';
   readonly words: string;
   readonly standard: number;
   readonly min: number;
@@ -43,6 +54,7 @@ export interface PracticeRow {
 
 const row = (key: keyof Practice, words: string, standard: number, min: number, max: number, unit: string, why: string): PracticeRow => ({
   key,
+  group: key.includes('.') ? 'checks' : 'figures',
   words,
   standard,
   min,
@@ -63,6 +75,9 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('enoughToOrder', 'Enough to order from', 0.95, 0.6, 0.9999, 'probability', 'held by one class of interchangeable units'),
   row('eliminatedBelow', 'Called out below', 0.0001, 0.000001, 0.05, 'probability', 'a word for the list; nothing is dropped'),
   row('swappedEarlier', 'Something was swapped earlier', 0.05, 0, 0.9, 'probability', 'share given to units the vehicle is not recorded with'),
+  row('slipShare', 'Misread marks that are off by one character', 0.5, 0, 0.9, 'share', '0 for O, 1 for I, 8 for B, 5 for S, or a swapped pair'),
+  row('removalMinutes', 'Taking something off the vehicle for a check', 10, 0, 120, 'min', 'added to a check when the unit is still fitted'),
+  row('changeMargin', 'Months around a production change that mix', 2, 0, 24, 'months', 'old stock was used up'),
   row('maleCrest', 'Male threads measure under their size by', 0.08, 0, 0.3, 'mm', 'crests are made small and wear'),
   row('maleSpread', 'Spread of male threads', 0.06, 0.005, 0.3, 'mm', 'making and wear'),
   row('femaleMouth', 'Female mouths measure over their size by', 0.1, 0, 0.3, 'mm', 'tap size and chamfer'),
@@ -78,7 +93,17 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('kinDepth', 'Longest path of kin', 6, 1, 8, 'steps', 'longer paths carry little trust'),
   row('flushMillilitres', 'Fluid to flush one axle', 250, 50, 2000, 'ml', 'until it runs clean'),
   row('wasteShare', 'Fluid wasted', 0.15, 0, 1, 'share', 'bench bleeding and what stays in the hose'),
+  ...ATTRIBUTES.filter((a) => a.paper !== true).flatMap((a) => [
+    row(`minutes.${a.name}`, `${a.words}, minutes`, a.minutes, 0.1, 240, 'min', a.where),
+    row(`epsilon.${a.name}`, `${a.words}, chance that it is recorded wrong`, a.epsilon, 0.0001, 0.4, 'probability', a.trap),
+  ]),
 ];
+
+/** Minutes of work that a look at an attribute takes, as this workshop sets them. */
+export const minutesOf = (name: AttributeName, practice: Practice): number => practice[`minutes.${name}`] ?? attribute(name).minutes;
+
+/** Chance that a careful reading of an attribute is recorded wrong, as this workshop sets it. */
+export const epsilonOf = (name: AttributeName, practice: Practice): number => practice[`epsilon.${name}`] ?? attribute(name).epsilon;
 
 /** The shipped settings as one value. */
 export const STANDARD_PRACTICE: Practice = Object.freeze(Object.fromEntries(PRACTICE_ROWS.map((r) => [r.key, r.standard]))) as unknown as Practice;

@@ -7,7 +7,7 @@ import { notFound } from '../http/problem.js';
 import { factOfRow, type FactRow } from './facts.js';
 import { NUMBER_COLUMNS, numberView, type NumberRow } from './numbers.js';
 
-interface UnitRow {
+export interface UnitRow {
   readonly id: number;
   readonly key: string;
   readonly kind: UnitKind;
@@ -23,12 +23,9 @@ const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.toler
 
 const SQL = {
   byKey: `${UNIT} WHERE u.key = ?`,
-  ofKind: `${UNIT} WHERE u.kind = ? ORDER BY u.key`,
   search: `${UNIT} WHERE (@kind = '' OR u.kind = @kind) AND (@q = '' OR u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q || '%')
     ORDER BY u.kind, u.key LIMIT @limit`,
   facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY f.attribute, f.position`,
-  factsOfKind: `SELECT f.unit_id AS unitId, f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
-    FROM unit u JOIN unit_fact f ON f.unit_id = u.id JOIN source s ON s.id = f.source_id WHERE u.kind = ?`,
   orderNumbers: `SELECT n.written, m.prefix FROM number n JOIN maker m ON m.id = n.maker_id
     WHERE n.unit_id = ? AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
   numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind, n.status = 'current' DESC, n.id`,
@@ -39,10 +36,8 @@ const SQL = {
 /** Units as the catalogue records them. */
 export function unitStore(db: Db) {
   const byKey = db.prepare<[string], UnitRow>(SQL.byKey);
-  const ofKind = db.prepare<[string], UnitRow>(SQL.ofKind);
   const search = db.prepare<[{ kind: string; q: string; limit: number }], UnitRow>(SQL.search);
   const facts = db.prepare<[number], FactRow>(SQL.facts);
-  const factsOfKind = db.prepare<[string], FactRow & { unitId: number }>(SQL.factsOfKind);
   const orderNumbers = db.prepare<[number], { written: string }>(SQL.orderNumbers);
   const numbers = db.prepare<[number], NumberRow>(SQL.numbers);
   const fitted = db.prepare<[number], { vehicleId: string; vehicle: string; slot: string }>(SQL.fitted);
@@ -62,16 +57,8 @@ export function unitStore(db: Db) {
       const row = byKey.get(key);
       return row && design(row);
     },
-    /** All units of a kind, each with its facts, in two statements. */
-    designsOfKind(kind: UnitKind): UnitDesign[] {
-      const byUnit = new Map<number, FactRow[]>();
-      for (const fact of factsOfKind.iterate(kind)) {
-        const list = byUnit.get(fact.unitId);
-        if (list) list.push(fact);
-        else byUnit.set(fact.unitId, [fact]);
-      }
-      return ofKind.all(kind).map((row) => ({ id: row.key, kind, name: row.name, maker: row.maker, facts: (byUnit.get(row.id) ?? []).flatMap(factOfRow) }));
-    },
+    /** The name and maker of a unit, without its facts. */
+    head: (key: string): Pick<UnitRow, 'name' | 'maker' | 'kind'> | undefined => byKey.get(key),
     numbers(key: string): string[] {
       const row = byKey.get(key);
       return row ? numbersOf(row.id) : [];
@@ -99,6 +86,7 @@ export function unitStore(db: Db) {
           words: attributeWords(fact.attribute, fact.position),
           ...(fact.position === undefined ? {} : { position: fact.position }),
           value: valueWords(fact.attribute, fact.value),
+          recorded: fact.value,
           source: fact.source,
         })),
         numbers: views,

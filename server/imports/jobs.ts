@@ -4,7 +4,6 @@ import { Ajv } from 'ajv';
 import { DecisionRequest, NewJob } from '@kerabat/contract';
 import { readBenchLine } from '@kerabat/core/identify';
 import type { Db } from '../db/open.js';
-import { workspaceOf } from '../jobs/workspace.js';
 import type { Stores } from '../main/stores.js';
 import { ImportProblem } from './read.js';
 
@@ -34,12 +33,10 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
       for (const line of bench) {
         const read = readBenchLine(line);
         if (!read.recognised) throw new ImportProblem([{ place: `${file}, job of ${ask.asker}`, sentence: `"${line}": ${read.problem}` }]);
-        stores.jobs.addEvidence(job.id, ask.slot ?? '', { ...read.evidence, onVehicle: true }, person);
+        for (const item of [read.evidence, ...(read.also ? [read.also] : [])]) stores.jobs.addEvidence(job.id, ask.slot ?? '', { ...item, onVehicle: true }, person);
       }
       for (const { subject, value, reason } of decisions) stores.jobs.decide(job.id, subject, { value, reason }, 0, person);
       if (state === 'ordered' || state === 'closed') stores.jobs.change(job.id, { state }, 1);
-      const { safety } = workspaceOf(job.id, stores);
-      stores.jobs.saveSafety(job.id, safety.safe, safety.sentence);
     }
   })();
   return jobs.length;

@@ -4,7 +4,8 @@ import { boreName } from '@kerabat/core/bore';
 import { KIND_WORDS, numberOf, type UnitDesign } from '@kerabat/core/unit';
 import type { SlipProposal, SlipSection } from '@kerabat/core/slip';
 import type { Stores } from '../main/stores.js';
-import { decisionOf, type SlotInput, type SlotResult } from './slot-work.js';
+import { decisionOf, type SlotInput } from './choose.js';
+import type { SlotResult } from './slot-work.js';
 
 /** Everything that one slot puts on the slip: the unit, its box, its conditions, its joints, its kit and its bag. */
 export function proposalsFor(result: SlotResult, fluid: string | undefined, input: SlotInput, stores: Stores): SlipProposal[] {

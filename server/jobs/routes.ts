@@ -12,7 +12,7 @@ import type { Stores } from '../main/stores.js';
 import { slipCsv, slipJson } from './export.js';
 import { slipPdf } from './print.js';
 import { checkSubject } from './subjects.js';
-import { workspaceOf } from './workspace.js';
+import { settle, workspaceOf } from './workspace.js';
 
 function jobId(ctx: Context & { params: Record<string, string> }): number {
   const text = ctx.params['id'] ?? '';
@@ -22,12 +22,8 @@ function jobId(ctx: Context & { params: Record<string, string> }): number {
 
 /** Jobs: what was asked, evidence, decisions, the slip. */
 export function jobRoutes(router: Router, stores: Stores, clock: () => string): void {
-  /** The workspace after a write; its safety sentence is kept for the list of jobs. */
-  const settled = (id: number) => {
-    const workspace = workspaceOf(id, stores);
-    stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence);
-    return workspace;
-  };
+  /** After a write the safety sentence is kept for the list of jobs. */
+  const settled = (id: number): Promise<void> => settle(id, stores);
   const checkAsked = (fields: Partial<NewJob>): void => {
     if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId))
       throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
@@ -45,14 +41,14 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const fields = await readBody(ctx, NewJob);
     checkAsked(fields);
     const job = stores.jobs.create(fields, person);
-    settled(job.id);
+    await settled(job.id);
     ctx.status = 201;
     ctx.set('location', `/api/v1/jobs/${job.id}`);
     ctx.set('etag', tagOf(job.version));
     ctx.body = job;
   });
-  router.get('/jobs/:id', (ctx) => {
-    const workspace = workspaceOf(jobId(ctx), stores);
+  router.get('/jobs/:id', async (ctx) => {
+    const workspace = await workspaceOf(jobId(ctx), stores);
     ctx.set('etag', tagOf(workspace.job.version));
     ctx.body = workspace;
   });
@@ -62,7 +58,7 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const change = await readBody(ctx, JobChange);
     checkAsked(change);
     const job = stores.jobs.change(id, change, seen);
-    settled(id);
+    await settled(id);
     ctx.set('etag', tagOf(job.version));
     ctx.body = job;
   });
@@ -80,7 +76,7 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const problem = evidenceProblem(item);
     if (problem !== undefined) throw badRequest(problem, '/value');
     const evidenceId = stores.jobs.addEvidence(id, slotFor(id, slot), item as Evidence, person);
-    settled(id);
+    await settled(id);
     ctx.status = 201;
     ctx.body = { id: evidenceId };
   });
@@ -90,14 +86,15 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const read = readBenchLine(line);
     if (!read.recognised) throw badRequest(read.problem, '/line');
     const evidenceId = stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.evidence, onVehicle: onVehicle ?? true }, person);
-    settled(id);
+    if (read.also) stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.also, onVehicle: onVehicle ?? true }, person);
+    await settled(id);
     ctx.status = 201;
     ctx.body = { id: evidenceId, echo: read.echo, ...(read.doubt === undefined ? {} : { doubt: read.doubt }) };
   });
-  router.post('/jobs/:id/evidence/:evidenceId/withdraw', (ctx) => {
+  router.post('/jobs/:id/evidence/:evidenceId/withdraw', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
     stores.jobs.withdraw(id, Number(ctx.params['evidenceId']), person);
-    settled(id);
+    await settled(id);
     ctx.status = 204;
   });
 
@@ -107,48 +104,48 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const request = await readBody(ctx, DecisionRequest);
     checkSubject(subject, request, stores);
     const decision = stores.jobs.decide(id, subject, request, seen, person);
-    settled(id);
+    await settled(id);
     ctx.set('etag', tagOf(decision.version));
     ctx.body = decision;
   });
-  router.delete('/jobs/:id/decisions/:subject', (ctx) => {
+  router.delete('/jobs/:id/decisions/:subject', async (ctx) => {
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
     ctx.body = stores.jobs.decide(id, ctx.params['subject'] ?? '', null, seen, person);
-    settled(id);
+    await settled(id);
   });
 
   router.put('/jobs/:id/slip/:key', async (ctx) => {
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
     const edit = await readBody(ctx, SlipEditRequest);
     const key = ctx.params['key'] ?? '';
-    if (!workspaceOf(id, stores).slip.some((line) => line.key === key)) throw notFound('This line is no longer on the slip.');
+    if (!(await workspaceOf(id, stores)).slip.some((line) => line.key === key)) throw notFound('This line is no longer on the slip.');
     const version = stores.jobs.editSlip(id, key, edit, seen, person);
-    settled(id);
+    await settled(id);
     ctx.set('etag', tagOf(version));
     ctx.body = { key, version };
   });
   router.post('/jobs/:id/slip', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
     const key = stores.jobs.addSlip(id, await readBody(ctx, SlipAddRequest), person);
-    settled(id);
+    await settled(id);
     ctx.status = 201;
     ctx.body = { key };
   });
 
-  router.get('/jobs/:id/slip.csv', (ctx) => {
+  router.get('/jobs/:id/slip.csv', async (ctx) => {
     const id = jobId(ctx);
     ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.csv"`);
     ctx.type = 'text/csv; charset=utf-8';
-    ctx.body = slipCsv(workspaceOf(id, stores));
+    ctx.body = slipCsv(await workspaceOf(id, stores));
   });
-  router.get('/jobs/:id/slip.json', (ctx) => {
+  router.get('/jobs/:id/slip.json', async (ctx) => {
     const id = jobId(ctx);
     ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.json"`);
-    ctx.body = slipJson(workspaceOf(id, stores));
+    ctx.body = slipJson(await workspaceOf(id, stores));
   });
   router.get('/jobs/:id/slip.pdf', async (ctx) => {
     const id = jobId(ctx);
     ctx.type = 'application/pdf';
-    ctx.body = await slipPdf(workspaceOf(id, stores), clock());
+    ctx.body = await slipPdf(await workspaceOf(id, stores), clock());
   });
 }

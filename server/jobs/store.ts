@@ -61,6 +61,7 @@ const SQL = {
   updateJob: `UPDATE job SET asker = @asker, request = @request, complaint = @complaint, words = @words, vehicle_key = @vehicleId, built = @built,
     options = @options, slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
   touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
+  unsettled: `SELECT id FROM job WHERE safety = ''`,
   safety: `UPDATE job SET safe = ?, safety = ? WHERE id = ?`,
   evidence: `SELECT id, slot, attribute, position, kind, value, instrument, on_vehicle AS onVehicle, person, noted_at AS notedAt,
     withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM evidence WHERE job_id = ? ORDER BY id`,
@@ -84,6 +85,7 @@ export function jobStore(db: Db, clock: () => string) {
   const insertJob = db.prepare<[Record<string, unknown>]>(SQL.insertJob);
   const updateJob = db.prepare<[Record<string, unknown>]>(SQL.updateJob);
   const touch = db.prepare<[string, number]>(SQL.touch);
+  const unsettled = db.prepare<[], { id: number }>(SQL.unsettled);
   const safety = db.prepare<[number, string, number]>(SQL.safety);
   const evidence = db.prepare<[number], EvidenceRow>(SQL.evidence);
   const addEvidence = db.prepare<[Record<string, unknown>]>(SQL.addEvidence);
@@ -209,6 +211,8 @@ export function jobStore(db: Db, clock: () => string) {
         return key;
       })();
     },
+    /** Jobs whose safety sentence was never worked out: a program that was killed while it loaded them. */
+    unsettled: (): number[] => unsettled.all().map((row) => row.id),
     saveSafety: (id: number, safe: boolean, sentence: string): void => void safety.run(safe ? 1 : 0, sentence, id),
   };
 }
@@ -240,6 +244,8 @@ function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {
     ...position,
     words: attributeWords(row.attribute, row.position ?? undefined),
     value,
+    kind: item.kind,
+    entered: item.value,
     ...instrument,
     onVehicle: row.onVehicle === 1,
     by: row.person,

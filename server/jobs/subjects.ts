@@ -16,11 +16,12 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
     if (!findFluid(value.choice)) throw badRequest(`"${value.choice}" is not a fluid grade that is known here.`, '/value/choice');
     return;
   }
-  if (!['old', 'unit', 'kit', 'slot', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
+  if (!['old', 'unit', 'kit', 'slot', 'at', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
   if (kind === 'old' || kind === 'unit') {
     const unit = stores.units.design(value.choice);
     if (!unit) throw badRequest(`There is no unit "${value.choice}" in the catalogue.`, '/value/choice');
     if (!findSlot(slot)?.kinds.includes(unit.kind)) throw badRequest(`${unit.name} is not a unit for this place.`, '/value/choice');
   }
+  if (kind === 'at' && !['on-vehicle', 'off', 'lost'].includes(value.choice)) throw badRequest('A unit is on-vehicle, off or lost.', '/value/choice');
   if (kind === 'override' && reason.trim() === '') throw badRequest('Letting a joint pass takes a reason: it is printed on the slip.', '/reason');
 }

@@ -8,21 +8,24 @@ import { mergeSlip, safetyOf, type Override } from '@kerabat/core/slip';
 import { textOf, type UnitKind } from '@kerabat/core/unit';
 import type { Stores } from '../main/stores.js';
 import { proposalsFor } from './proposals.js';
-import { capOf, chooseSlot, computeSlot, decisionOf, entriesFor, type SlotChoice, type SlotInput, type SlotResult } from './slot-work.js';
+import { chooseSlot, decisionOf, entriesFor, vehicleKnown, type SlotChoice, type SlotInput } from './choose.js';
+import { capOf, computeSlot, type SlotResult } from './slot-work.js';
 
 /** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
-export function workspaceOf(id: number, stores: Stores): Workspace {
+export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
   const job = stores.jobs.get(id);
   const vehicle = job.vehicleId === null ? undefined : stores.vehicles.get(job.vehicleId);
+  const evidence = stores.jobs.evidence(id);
   const input: SlotInput = {
     job,
     vehicle,
+    known: vehicleKnown(job, evidence),
     chain: vehicle ? stores.vehicles.chain(vehicle.id) : [],
     decisions: stores.jobs.decisions(id),
-    evidence: stores.jobs.evidence(id),
+    evidence,
     practice: stores.practice.current(),
   };
-  const choices = workedSlots(job, input.decisions).map((slot) => chooseSlot(slot, input, stores));
+  const choices = await Promise.all(workedSlots(job, input.decisions).map((slot) => chooseSlot(slot, input, stores)));
   const results = choices.map((choice) => computeSlot(choice, choices, input, stores, matedFor(choice, choices, input)));
   const fluid = fluidOf(results, input);
   const chosenFluid = fluid.chosen;
@@ -57,6 +60,12 @@ export function workspaceOf(id: number, stores: Stores): Workspace {
   };
 }
 
+/** Keeps a job's safety sentence for the list of jobs. */
+export async function settle(id: number, stores: Stores): Promise<void> {
+  const { safety } = await workspaceOf(id, stores);
+  stores.jobs.saveSafety(id, safety.safe, safety.sentence);
+}
+
 /** The slots a job works on: the one it was opened for, then those added by decision. */
 function workedSlots(job: Job, decisions: readonly Decision[]): string[] {
   const added = decisions.filter((d) => d.value && d.subject.startsWith('slot:')).map((d) => d.subject.slice(5));
@@ -81,7 +90,7 @@ const kindsOn = (input: SlotInput): UnitKind[] => SLOTS.filter((row) => input.ch
 const kindOf = (r: SlotResult): UnitKind | undefined => (r.choice.chosen ?? r.choice.old)?.kind ?? findSlot(r.work.slot)?.kinds[0];
 
 function hydraulicAssistance(result: SlotResult, input: SlotInput, stores: Stores): boolean {
-  const boosters = entriesFor(input.chain, 'booster', input.job).map((e) => stores.units.design(e.unitId));
+  const boosters = entriesFor(input.chain, 'booster', input.known).map((e) => stores.units.design(e.unitId));
   const units = [result.choice.chosen, result.choice.old, ...(result.work.slot === 'brake-master' ? boosters : [])];
   return units.some((unit) => unit && ['pump', 'electric'].includes(textOf(unit.facts, 'booster-supply') ?? ''));
 }
@@ -95,7 +104,7 @@ function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInp
   const otherSlots = [...new Set(input.chain.filter((e) => e.matedSet && e.slot !== choice.slot).map((e) => e.slot))];
   const mates = otherSlots.map((slot) => {
     const worked = all.find((c) => c.slot === slot);
-    const entries = entriesFor(input.chain, slot, input.job);
+    const entries = entriesFor(input.chain, slot, input.known);
     const id = worked?.chosen?.id ?? worked?.old?.id ?? (entries.length === 1 ? entries[0]?.unitId : undefined);
     const set = setOf(id, slot);
     const name = input.chain.find((e) => e.unitId === id)?.unitName;
@@ -128,7 +137,7 @@ function chainFor(input: SlotInput, results: readonly SlotResult[], stores: Stor
   const system = findSlot(focus ?? '')?.system ?? 'brake';
   const fills = SLOTS.filter((row) => row.system === system).flatMap((row): SlotFill[] => {
     const result = results.find((r) => r.work.slot === row.slot);
-    const entries = entriesFor(input.chain, row.slot, input.job);
+    const entries = entriesFor(input.chain, row.slot, input.known);
     if (!result && entries.length === 0) return [];
     const now = result?.work.old?.name ?? (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
     const next = result?.work.chosen;

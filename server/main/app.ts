@@ -11,6 +11,7 @@ import { catalogueRoutes } from '../catalogue/routes.js';
 import { errors } from '../http/errors.js';
 import { guard } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
+import { identifyRoutes } from '../identify/routes.js';
 import { jobRoutes } from '../jobs/routes.js';
 import { practiceRoutes } from '../practice/routes.js';
 import { toolRoutes } from '../tools/routes.js';
@@ -53,6 +54,7 @@ export function makeApp({ stores, log, clock, web }: AppOptions): Koa {
     ctx.body = description;
   });
   catalogueRoutes(api, stores);
+  identifyRoutes(api, stores);
   jobRoutes(api, stores, clock);
   practiceRoutes(api, stores);
   toolRoutes(api, stores);

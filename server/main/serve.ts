@@ -3,16 +3,18 @@ import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
+import { SLOTS } from '@kerabat/core/chain';
 import { markUsed, openDatabases, StartProblem } from '../db/open.js';
 import { loadCatalogue } from '../imports/load.js';
 import { loadJobs } from '../imports/jobs.js';
+import { settle } from '../jobs/workspace.js';
 import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
 import { storesOf, wallClock } from './stores.js';
 
 const root = (path: string): string => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
 
-function serve(): void {
+async function serve(): Promise<void> {
   const { data, port, empty } = readArguments(process.argv.slice(2), root('data'));
   const log = pino({ level: process.env['KERABAT_LOG'] ?? 'warn' });
   const databases = openDatabases(data);
@@ -27,6 +29,8 @@ function serve(): void {
       markUsed(databases.jobs);
     })();
   }
+  for (const id of stores.jobs.unsettled()) await settle(id, stores);
+  for (const { kinds } of SLOTS) stores.identify.warm(kinds);
   const web = root('web/dist/browser');
   const app = makeApp({ stores, log, clock: wallClock, ...(existsSync(web) ? { web } : {}) });
   const server = createServer(app.callback());
@@ -54,7 +58,7 @@ function end(sentence: string): never {
 }
 
 try {
-  serve();
+  await serve();
 } catch (error) {
   if (error instanceof StartProblem) end(error.message);
   throw error;

@@ -3,6 +3,7 @@ import { numberStore } from '../catalogue/numbers.js';
 import { summaryStore } from '../catalogue/summary.js';
 import { unitStore } from '../catalogue/units.js';
 import { vehicleStore } from '../catalogue/vehicles.js';
+import { identifyService } from '../identify/service.js';
 import { kinStore } from '../kin/store.js';
 import { jobStore } from '../jobs/store.js';
 import { practiceStore } from '../practice/store.js';
@@ -17,6 +18,7 @@ export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'job
     numbers: numberStore(catalogue),
     kits: kitStore(catalogue),
     kin: kinStore(catalogue),
+    identify: identifyService(catalogue),
     jobs: jobStore(jobs, clock),
     practice: practiceStore(jobs, clock),
   };

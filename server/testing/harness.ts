@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import { openDatabase } from '../db/open.js';
 import { loadJobs } from '../imports/jobs.js';
 import { loadCatalogue } from '../imports/load.js';
+import { settle } from '../jobs/workspace.js';
 import { makeApp } from '../main/app.js';
 import { storesOf, type Stores } from '../main/stores.js';
 
@@ -41,6 +42,7 @@ export async function testServer({ demo = true } = {}): Promise<TestServer> {
   if (demo) {
     loadCatalogue(databases.catalogue, DEMO, clock());
     loadJobs(databases.jobs, stores, `${DEMO}/jobs.json`);
+    for (const id of stores.jobs.unsettled()) await settle(id, stores);
   }
   const server = createServer(makeApp({ stores, log: pino({ level: 'silent' }), clock }).callback());
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));

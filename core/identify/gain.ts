@@ -1,0 +1,192 @@
+import { attribute, attributeWords, valueWords, type AttributeName, type Spot } from '../attribute/index.js';
+import { epsilonOf, minutesOf, type Instrument, type Practice } from '../practice/index.js';
+import type { Evidence } from './evidence.js';
+import { slotKey } from './evidence.js';
+import type { Column } from './pool.js';
+import { answerGroups, isMeasured, rangeWords, readingSigma } from './weigh.js';
+
+/** Where the unit is while it is being looked at: what a check costs depends on it, and whether it can be made at all. */
+export type UnitIs = 'on-vehicle' | 'off' | 'lost';
+
+/** A look that would narrow the candidates. */
+export interface NextCheck {
+  readonly attribute: AttributeName;
+  readonly position?: string;
+  readonly words: string;
+  readonly gainBits: number;
+  readonly minutes: number;
+  /** What has to come off first; empty when nothing has. */
+  readonly removal: string;
+  readonly tool: Instrument;
+  readonly where: string;
+  readonly spot?: Spot;
+  /** The likely answers with the share of probability that each stands for. */
+  readonly answers: readonly { readonly value: string; readonly share: number }[];
+  readonly separates: string;
+}
+
+/** Checks that would tell less than this many bits are not worth proposing. */
+const LEAST_GAIN = 0.005;
+
+/**
+ * The expected information of one check in bits, H − Σ P(answer) H(after), for candidates with probabilities `p`. Worked
+ * out as H(answer) − Σ p H(answer | candidate), which is the same figure (mutual information is symmetric) and needs the
+ * candidates only by their recorded values. `sigma` is the standard error of the reading for a measured attribute.
+ * Never negative; 0 when nothing is recorded.
+ */
+export function expectedGain(column: Column, p: Float64Array, epsilon: number, practice: Practice, sigma?: number): number {
+  if (column.answers.length === 0) return 0;
+  const mass = masses(column, p);
+  const { groupOf, count } = answerGroups(column, practice, Math.max(practice.oneSizeWithin, sigma ?? 0));
+  const byGroup = new Float64Array(count);
+  for (const [i, group] of groupOf.entries()) byGroup[group] = (byGroup[group] ?? 0) + (mass[i + 1] ?? 0);
+  const k = count + 1;
+  const unrecorded = mass[0] ?? 0;
+  const recorded = byGroup.reduce((sum, m) => sum + m, 0);
+  const gain = sigma === undefined ? seenGain(byGroup, recorded, unrecorded, epsilon, k) : measuredGain(column, mass, groupOf, count, epsilon, sigma);
+  return Math.max(0, gain);
+}
+
+/** The probability on each answer; place 0 is what no record says anything of. */
+function masses(column: Column, p: Float64Array): Float64Array {
+  const mass = new Float64Array(column.answers.length + 1);
+  const { codes } = column;
+  for (let i = 0; i < codes.length; i++) {
+    const code = codes[i] ?? 0;
+    mass[code] = (mass[code] ?? 0) + (p[i] ?? 0);
+  }
+  return mass;
+}
+
+const h = (x: number): number => (x > 0 ? -x * Math.log2(x) : 0);
+
+function seenGain(byGroup: Float64Array, recorded: number, unrecorded: number, epsilon: number, k: number): number {
+  const other = epsilon / (k - 1);
+  let answers = h(recorded * other + unrecorded / k);
+  for (const m of byGroup) answers += h(m * (1 - epsilon) + (recorded - m) * other + unrecorded / k);
+  const after = recorded * (h(1 - epsilon) + (k - 1) * h(other)) + unrecorded * Math.log2(k);
+  return answers - after;
+}
+
+/** A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. */
+function measuredGain(column: Column, mass: Float64Array, groupOf: readonly number[], count: number, epsilon: number, sigma: number): number {
+  const edges = groupEdges(column, groupOf);
+  const k = count + 1;
+  const answer = new Float64Array(k).fill((mass[0] ?? 0) / k);
+  let after = (mass[0] ?? 0) * Math.log2(k);
+  for (const [i, value] of column.answers.entries()) {
+    const m = mass[i + 1] ?? 0;
+    if (m <= 0) continue;
+    const own = groupOf[i] ?? 0;
+    let spread = h(epsilon);
+    answer[count] = (answer[count] ?? 0) + m * epsilon;
+    const add = (group: number, share: number): void => {
+      const likelihood = (1 - epsilon) * share;
+      answer[group] = (answer[group] ?? 0) + m * likelihood;
+      spread += h(likelihood);
+    };
+    if (typeof value !== 'number') add(own, 1);
+    else spreadOver(edges, own, value, sigma, add);
+    after += m * spread;
+  }
+  return answer.reduce((sum, x) => sum + h(x), 0) - after;
+}
+
+/** For each group of sizes, in order, where the next one begins: half-way between them. */
+function groupEdges(column: Column, groupOf: readonly number[]): number[] {
+  const low: number[] = [];
+  const high: number[] = [];
+  for (const [i, value] of column.answers.entries()) {
+    if (typeof value !== 'number') continue;
+    const g = groupOf[i] ?? 0;
+    low[g] = Math.min(low[g] ?? Infinity, value);
+    high[g] = Math.max(high[g] ?? -Infinity, value);
+  }
+  return low.slice(1).map((next, i) => ((high[i] ?? 0) + next) / 2);
+}
+
+function spreadOver(edges: readonly number[], own: number, value: number, sigma: number, add: (group: number, share: number) => void): void {
+  const below = (group: number): number => (group < 0 ? 0 : group >= edges.length ? 1 : normal(((edges[group] ?? 0) - value) / sigma));
+  for (const step of [-1, 1]) {
+    for (let group = step < 0 ? own : own + 1; group >= 0 && group <= edges.length; group += step) {
+      const share = below(group) - below(group - 1);
+      if (share < 1e-12 && group !== own) break;
+      add(group, share);
+    }
+  }
+}
+
+/** The normal distribution function, to 1.5e-7 (Abramowitz and Stegun 7.1.26). */
+function normal(z: number): number {
+  const x = Math.abs(z) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * x);
+  const tail = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) * Math.exp(-x * x);
+  return z >= 0 ? 1 - tail / 2 : tail / 2;
+}
+
+/**
+ * The checks that are worth making, most information for the work first: gain divided by minutes, where taking something
+ * off a fitted unit costs `removalMinutes` more (half of it where it is only in the way). What was looked at already is
+ * left out, but for measures that a better instrument would read finer. Of a lost unit only what is left on the vehicle
+ * can be looked at.
+ */
+export function nextChecks(columns: readonly Column[], p: Float64Array, evidence: readonly Evidence[], unitIs: UnitIs, practice: Practice): NextCheck[] {
+  const checks = columns.flatMap((column): NextCheck[] => {
+    const row = attribute(column.attribute);
+    if (row.paper || column.alias || (unitIs === 'lost' && row.gone === undefined)) return [];
+    const tool = toolFor(column, evidence);
+    if (tool === undefined) return [];
+    const sigma = isMeasured(column) ? readingSigma({ attribute: column.attribute, instrument: tool }, practice) : undefined;
+    const gainBits = expectedGain(column, p, epsilonOf(column.attribute, practice), practice, sigma);
+    if (gainBits < LEAST_GAIN) return [];
+    const fitted = unitIs === 'on-vehicle' && row.onVehicle !== 'yes';
+    const minutes = minutesOf(column.attribute, practice) + (fitted ? practice.removalMinutes * (row.onVehicle === 'no' ? 1 : 0.5) : 0);
+    const answers = likelyAnswers(column, p);
+    return [
+      {
+        attribute: column.attribute,
+        ...(column.position === undefined ? {} : { position: column.position }),
+        words: attributeWords(column.attribute, column.position),
+        gainBits,
+        minutes,
+        removal: fitted ? (row.off ?? '') : '',
+        tool,
+        where: unitIs === 'lost' ? (row.gone ?? row.where) : row.where,
+        ...(row.spot ? { spot: row.spot } : {}),
+        answers,
+        separates: answers.map((a) => `${a.value} ${percent(a.share)}`).join(' · '),
+      },
+    ];
+  });
+  return checks.sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || (slotKey(a.attribute, a.position) < slotKey(b.attribute, b.position) ? -1 : 1));
+}
+
+const FINER: readonly Instrument[] = ['ruler', 'caliper', 'micrometer', 'bore-gauge'];
+
+/** The instrument for a check; undefined when it was made already and no finer instrument would help. */
+function toolFor(column: Column, evidence: readonly Evidence[]): Instrument | undefined {
+  const row = attribute(column.attribute);
+  const usual = row.tool ?? 'eye';
+  const made = evidence.filter((e) => e.attribute === column.attribute && e.position === column.position);
+  if (made.length === 0) return usual;
+  if (!isMeasured(column) || row.dimension === 'angle') return undefined;
+  const best = Math.max(...made.map((e) => FINER.indexOf(e.instrument ?? 'ruler')));
+  const next = Math.max(best + 1, FINER.indexOf(usual as Instrument));
+  return next > FINER.indexOf('micrometer') && row.name !== 'bore' ? undefined : FINER[next];
+}
+
+/** The answers that are likely, most likely first, with what no record says anything of at the end. */
+function likelyAnswers(column: Column, p: Float64Array): { value: string; share: number }[] {
+  const mass = masses(column, p);
+  const words = (answer: number | string | null): string => (column.attribute === 'build-month' && answer !== null ? rangeWords(String(answer)) : valueWords(column.attribute, answer));
+  const shares = new Map<string, number>();
+  for (const [i, answer] of column.answers.entries()) {
+    const share = mass[i + 1] ?? 0;
+    if (share >= 0.005) shares.set(words(answer), (shares.get(words(answer)) ?? 0) + share);
+  }
+  const list = [...shares].map(([value, share]) => ({ value, share })).sort((a, b) => b.share - a.share || (a.value < b.value ? -1 : 1));
+  const open = mass[0] ?? 0;
+  return [...list.slice(0, 5), ...(open >= 0.005 ? [{ value: 'not recorded', share: open }] : [])];
+}
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;

@@ -1,0 +1,182 @@
+import { attribute, type AttributeName } from '../attribute/index.js';
+import type { Fact, UnitDesign } from '../unit/index.js';
+import { slotKey } from './evidence.js';
+
+/** A recorded value: null is "has none". */
+export type Answer = number | string | null;
+
+/** One attribute (of one port) over the whole pool. */
+export interface Column {
+  readonly attribute: AttributeName;
+  readonly position?: string;
+  /** For each unit 0 when it is not recorded, otherwise 1 + the place of its value among the answers. */
+  readonly codes: Uint8Array | Uint16Array | Uint32Array;
+  /** The different recorded values, in the order in which the pool has them. */
+  readonly answers: readonly Answer[];
+  /** The same thing under another name of its place: it can be told so, but is not worth proposing as a check. */
+  readonly alias?: true;
+}
+
+/**
+ * The units that may stand in a place, attribute by attribute. It is fixed before any evidence, and small: a hundred
+ * thousand units with thirty attributes take some ten megabytes. Units are in the order of their ids, so that a tie
+ * between two places is always broken the same way.
+ */
+export interface Pool {
+  readonly units: readonly string[];
+  readonly columns: ReadonlyMap<string, Column>;
+}
+
+/** A unit of a vehicle's record: when and with which option it was fitted. */
+export interface Fitted {
+  readonly unitId: string;
+  readonly builtFrom: string | null;
+  readonly builtTo: string | null;
+  readonly option: string | null;
+}
+
+interface Growing {
+  readonly attribute: AttributeName;
+  readonly position?: string;
+  readonly codes: number[];
+  readonly answers: Answer[];
+  readonly codeOf: Map<Answer, number>;
+}
+
+/** Builds a pool one unit at a time, in the order of their ids; throws when the order is broken. */
+export function poolBuilder(): { add(id: string, facts: readonly Fact[]): void; done(): Pool } {
+  const units: string[] = [];
+  const columns = new Map<string, Growing>();
+  /** The ports of each unit whose ports are all recorded. */
+  const ports: (readonly string[] | undefined)[] = [];
+  const put = (name: AttributeName, position: string | undefined, value: Answer): void => {
+    const column = columnFor(columns, name, position);
+    while (column.codes.length < units.length) column.codes.push(0);
+    column.codes[units.length - 1] = codeFor(column, value);
+  };
+  return {
+    add(id, facts) {
+      const last = units.at(-1);
+      if (last !== undefined && last >= id) throw new Error(`Units of a pool come in the order of their ids: ${last}, then ${id}`);
+      units.push(id);
+      for (const fact of facts) put(fact.attribute, fact.position, fact.value);
+      for (const [name, value] of impliedBy(facts)) put(name, undefined, value);
+      const all = allPorts(facts);
+      ports.push(all);
+      if (all?.length !== 1) return;
+      for (const fact of facts) if (fact.position === all[0]) put(fact.attribute, 'single', fact.value);
+    },
+    done() {
+      for (const column of columns.values()) {
+        while (column.codes.length < units.length) column.codes.push(0);
+        if (column.position !== undefined && column.attribute !== 'tube') markMissingPorts(column, ports, columns);
+      }
+      const single = ports.every((p) => p === undefined || p.length !== 1 || p[0] === 'single');
+      return { units, columns: new Map([...columns].map(([key, column]) => [key, compact(column, column.position === 'single' && !single)])) };
+    },
+  };
+}
+
+/** A pool of whole unit records, in any order. */
+export function poolOf(designs: readonly UnitDesign[]): Pool {
+  const builder = poolBuilder();
+  for (const unit of [...designs].sort((a, b) => (a.id < b.id ? -1 : 1))) builder.add(unit.id, unit.facts);
+  return builder.done();
+}
+
+/** Where a unit stands in the pool; -1 when it is not there. */
+export function placeOf(pool: Pool, id: string): number {
+  let [low, high] = [0, pool.units.length - 1];
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    const there = pool.units[middle] ?? '';
+    if (there === id) return middle;
+    if (there < id) low = middle + 1;
+    else high = middle - 1;
+  }
+  return -1;
+}
+
+/** What a vehicle's record says of its units, as two more attributes: the option and the build months each belongs to. */
+export function vehicleColumns(pool: Pool, fitted: readonly Fitted[]): Column[] {
+  const column = (name: 'option-code' | 'build-month', valueOf: (f: Fitted) => string | null): Column => {
+    const growing = newColumn(name);
+    const codes = new Uint8Array(pool.units.length);
+    for (const id of new Set(fitted.map((f) => f.unitId))) {
+      const values = [...new Set(fitted.filter((f) => f.unitId === id).map(valueOf))];
+      const place = placeOf(pool, id);
+      // A unit that is fitted both with and without the option says nothing about it.
+      if (place < 0 || (values.includes(null) && values.length > 1)) continue;
+      codes[place] = codeFor(growing, values[0] === null ? null : values.join(','));
+    }
+    return { attribute: name, codes, answers: growing.answers };
+  };
+  const made: Column[] = [];
+  if (fitted.some((f) => f.option !== null)) made.push(column('option-code', (f) => f.option));
+  if (fitted.some((f) => f.builtFrom !== null || f.builtTo !== null)) made.push(column('build-month', (f) => `${f.builtFrom ?? ''}..${f.builtTo ?? ''}`));
+  return made;
+}
+
+/** Facts that follow from others: the mouth of a bore, the side of all ports, the size that is cast on the body. */
+function impliedBy(facts: readonly Fact[]): [AttributeName, Answer][] {
+  const get = (name: AttributeName): Answer | undefined => facts.find((f) => f.attribute === name && f.position === undefined)?.value;
+  const implied: [AttributeName, Answer][] = [];
+  const bore = get('bore');
+  if (bore !== undefined && get('bore-mark') === undefined) implied.push(['bore-mark', bore]);
+  const mouth = get('bore-form') === 'stepped' ? get('bore-large') : bore;
+  if (mouth !== undefined && get('mouth') === undefined) implied.push(['mouth', mouth]);
+  const sides = new Set(portsOf(facts).map((p) => /(?:^|-)(left|right)$/.exec(p)?.[1]));
+  if (get('port-side') === undefined && sides.size > 0 && !sides.has(undefined)) implied.push(['port-side', sides.size === 2 ? 'both' : ([...sides][0] ?? null)]);
+  return implied;
+}
+
+const portsOf = (facts: readonly Fact[]): string[] => [...new Set(facts.filter((f) => attribute(f.attribute).perPort).flatMap((f) => f.position ?? []))];
+
+function allPorts(facts: readonly Fact[]): string[] | undefined {
+  const count = facts.find((f) => f.attribute === 'port-count')?.value;
+  const ports = portsOf(facts);
+  return typeof count === 'number' && ports.length >= count ? ports : undefined;
+}
+
+/** A unit whose ports are all known has none where it has none; the one port of a unit is also its "single" one. */
+function markMissingPorts(column: Growing, ports: readonly (readonly string[] | undefined)[], columns: ReadonlyMap<string, Growing>): void {
+  for (const [i, known] of ports.entries()) {
+    if (!known || column.codes[i] !== 0 || known.includes(column.position ?? '')) continue;
+    const only = known.length === 1 ? known[0] : undefined;
+    if (only !== undefined && (column.position === 'single' || only === 'single')) {
+      const twin = columns.get(slotKey(column.attribute, only));
+      const code = twin?.codes[i] ?? 0;
+      column.codes[i] = code === 0 ? 0 : codeFor(column, twin?.answers[code - 1] ?? null);
+    } else column.codes[i] = codeFor(column, null);
+  }
+}
+
+function columnFor(columns: Map<string, Growing>, name: AttributeName, position: string | undefined): Growing {
+  const key = slotKey(name, position);
+  const known = columns.get(key);
+  if (known) return known;
+  const made = newColumn(name, position);
+  columns.set(key, made);
+  return made;
+}
+
+const newColumn = (name: AttributeName, position?: string): Growing => ({
+  attribute: name,
+  ...(position === undefined ? {} : { position }),
+  codes: [],
+  answers: [],
+  codeOf: new Map(),
+});
+
+function codeFor(column: Growing, value: Answer): number {
+  const known = column.codeOf.get(value);
+  if (known !== undefined) return known;
+  column.answers.push(value);
+  column.codeOf.set(value, column.answers.length);
+  return column.answers.length;
+}
+
+function compact({ codes, codeOf: _codeOf, ...rest }: Growing, alias: boolean): Column {
+  const most = rest.answers.length;
+  return { ...rest, ...(alias ? { alias } : {}), codes: most < 256 ? Uint8Array.from(codes) : most < 65536 ? Uint16Array.from(codes) : Uint32Array.from(codes) };
+}

@@ -1,0 +1,112 @@
+import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
+import { attribute } from '@kerabat/core/attribute';
+import { findSlot } from '@kerabat/core/chain';
+import { evidenceBase, type Evidence } from '@kerabat/core/identify';
+import type { Practice } from '@kerabat/core/practice';
+import type { Fact, UnitDesign } from '@kerabat/core/unit';
+import type { Stores } from '../main/stores.js';
+
+/** What a slot's computation starts from. */
+export interface SlotInput {
+  readonly job: Job;
+  readonly vehicle: Vehicle | undefined;
+  /** What is known of this one vehicle: told when it was asked, or read from its plate since. */
+  readonly known: VehicleKnown;
+  readonly chain: readonly ChainEntry[];
+  readonly decisions: readonly Decision[];
+  readonly evidence: ReturnType<Stores['jobs']['evidence']>;
+  readonly practice: Practice;
+}
+
+export interface VehicleKnown {
+  readonly built?: string;
+  readonly options: readonly string[];
+}
+
+/** A slot half computed: who was there and who will be, before the joints are checked. */
+export interface SlotChoice {
+  readonly slot: string;
+  readonly identification: IdentifyAnswer;
+  readonly unitIs: UnitIs;
+  readonly measured: readonly Evidence[];
+  readonly old?: UnitDesign;
+  readonly oldBy?: string;
+  readonly chosen?: UnitDesign;
+  readonly chosenNumber?: string;
+}
+
+export const decisionOf = (decisions: readonly Decision[], subject: string): NonNullable<Decision['value']> | undefined =>
+  decisions.find((d) => d.subject === subject)?.value ?? undefined;
+
+/** The build month and the options of a job's vehicle; what was read from the plate goes before what was told. */
+export function vehicleKnown(job: Job, evidence: SlotInput['evidence']): VehicleKnown {
+  const read = evidence.filter(({ view }) => !view.withdrawn).map(({ item }) => item);
+  const built = read.filter((e) => e.attribute === 'build-month').at(-1)?.value ?? job.built;
+  const codes = read.filter((e) => e.attribute === 'option-code').map((e) => String(e.value));
+  return { ...(typeof built === 'string' ? { built } : {}), options: [...new Set([...codes, ...job.options])] };
+}
+
+/** Chain entries of a slot that apply to this vehicle as built: its month and its options, as far as they are known. */
+export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, options }: VehicleKnown): ChainEntry[] {
+  const ofMonth = chain.filter(
+    (entry) => entry.slot === slot && (built === undefined || ((entry.builtFrom ?? '') <= built && (entry.builtTo === null || entry.builtTo >= built))),
+  );
+  if (options.length === 0) return ofMonth;
+  const withOption = ofMonth.filter((entry) => entry.option !== null && options.includes(entry.option));
+  if (withOption.length > 0) return withOption;
+  const without = ofMonth.filter((entry) => entry.option === null);
+  return without.length > 0 ? without : ofMonth;
+}
+
+/** First half: identifies the old unit and finds the chosen one. */
+export async function chooseSlot(slot: string, input: SlotInput, stores: Stores): Promise<SlotChoice> {
+  const seen = input.evidence.filter(({ view }) => !view.withdrawn);
+  const measured = seen.filter(({ view }) => view.slot === slot).map(({ item }) => item);
+  const unitIs = (decisionOf(input.decisions, `at:${slot}`)?.choice ?? 'on-vehicle') as UnitIs;
+  const identification = await stores.identify.answer({
+    kinds: findSlot(slot)?.kinds ?? [],
+    evidence: [...measured.filter((e) => !attribute(e.attribute).vehicle), ...vehicleEvidence(input.known)],
+    fitted: input.chain.filter((entry) => entry.slot === slot),
+    ...(input.known.built === undefined ? {} : { built: input.known.built }),
+    unitIs,
+    limit: 20,
+    practice: input.practice,
+  });
+  const decided = decisionOf(input.decisions, `old:${slot}`);
+  const enough = identification.verdict === 'enough' ? identification.candidates[0]?.unitId : undefined;
+  const old = stores.units.design(decided?.choice ?? enough ?? '');
+  const by = input.decisions.find((d) => d.subject === `old:${slot}`)?.by;
+  const chosenAs = decisionOf(input.decisions, `unit:${slot}`);
+  const chosen = chosenAs && withMeasured(stores.units.design(chosenAs.choice), input.evidence);
+  return {
+    slot,
+    identification,
+    unitIs,
+    measured,
+    ...(old ? { old, oldBy: decided ? `said by ${by ?? 'somebody'}` : measured.length > 0 ? 'by the evidence' : 'by the record alone' } : {}),
+    ...(chosen ? { chosen } : {}),
+    ...(chosen && chosenAs?.detail ? { chosenNumber: chosenAs.detail } : {}),
+  };
+}
+
+/** What is known of the vehicle, as evidence about its units. */
+function vehicleEvidence({ built, options }: VehicleKnown): Evidence[] {
+  return [
+    ...(built === undefined ? [] : [{ attribute: 'build-month', kind: 'month', value: built } as const]),
+    ...options.map((value) => ({ attribute: 'option-code', kind: 'mark', value }) as const),
+  ];
+}
+
+/** A unit in the hand, with what was measured on it in this job laid over its record. */
+function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence']): UnitDesign | undefined {
+  const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
+  if (!unit || own.length === 0) return unit;
+  const measured = own.map(({ item }): Fact => ({
+    attribute: item.attribute,
+    ...(item.position === undefined ? {} : { position: item.position }),
+    value: evidenceBase(item),
+    source: 'measured on the new unit',
+  }));
+  const kept = unit.facts.filter((f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position));
+  return { ...unit, facts: [...kept, ...measured] };
+}
