@@ -3,19 +3,7 @@ import type { UsualRange } from '../units/index.js';
 export type AttributeKind = 'quantity' | 'mark' | 'choice' | 'count' | 'thread' | 'month';
 
 /** Places on a unit, as the drawing marks them. */
-export type Spot =
-  | 'nose'
-  | 'body'
-  | 'underside'
-  | 'mouth'
-  | 'flange'
-  | 'ports'
-  | 'reservoir'
-  | 'rod'
-  | 'bleeder'
-  | 'sensor'
-  | 'shell'
-  | 'vehicle';
+export type Spot = 'nose' | 'body' | 'underside' | 'mouth' | 'flange' | 'ports' | 'reservoir' | 'rod' | 'bleeder' | 'sensor' | 'shell' | 'vehicle';
 
 export interface AttributeRow {
   readonly name: string;

@@ -20,7 +20,8 @@ export interface CompareRow {
  */
 export function compareUnits(units: readonly UnitDesign[], evidence: readonly Evidence[]): CompareRow[] {
   const keys = new Map<string, { attribute: AttributeName; position?: string }>();
-  for (const { attribute, position } of units.flatMap((u) => u.facts)) keys.set(slotKey(attribute, position), { attribute, ...(position === undefined ? {} : { position }) });
+  for (const { attribute, position } of units.flatMap((u) => u.facts))
+    keys.set(slotKey(attribute, position), { attribute, ...(position === undefined ? {} : { position }) });
   const order = new Map(ATTRIBUTES.map((a, i) => [a.name, i]));
   const rows = [...keys.values()].map((key) => rowOf(key, units, evidence));
   const rank = (row: CompareRow): number => (row.differs ? 0 : row.values.includes(undefined) ? 1 : 2);

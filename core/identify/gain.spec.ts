@@ -73,7 +73,12 @@ describe('what to check next', () => {
   const checks = (rest: Partial<Question> = {}) => identify(pool, { evidence: [], practice: STANDARD_PRACTICE, ...rest }).nextChecks;
   it('the most information for the work comes first, and what comes off first is said', () => {
     expect(checks().map((c) => c.attribute)).toEqual(['label-code', 'bore-mark', 'bore-form', 'mouth', 'bore']);
-    expect(checks().find((c) => c.attribute === 'bore')).toMatchObject({ minutes: 16, removal: 'rod, boot and retaining ring', tool: 'caliper', spot: 'mouth' });
+    expect(checks().find((c) => c.attribute === 'bore')).toMatchObject({
+      minutes: 16,
+      removal: 'rod, boot and retaining ring',
+      tool: 'caliper',
+      spot: 'mouth',
+    });
     expect(checks()[0]).toMatchObject({ minutes: 1, removal: '', separates: 'KD 50 % · KE 50 %' });
   });
   it('on the bench nothing has to come off any more', () => {

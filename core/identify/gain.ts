@@ -158,7 +158,9 @@ export function nextChecks(columns: readonly Column[], p: Float64Array, evidence
       },
     ];
   });
-  return checks.sort((a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || (slotKey(a.attribute, a.position) < slotKey(b.attribute, b.position) ? -1 : 1));
+  return checks.sort(
+    (a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || (slotKey(a.attribute, a.position) < slotKey(b.attribute, b.position) ? -1 : 1),
+  );
 }
 
 const FINER: readonly Instrument[] = ['ruler', 'caliper', 'micrometer', 'bore-gauge'];
@@ -178,7 +180,8 @@ function toolFor(column: Column, evidence: readonly Evidence[]): Instrument | un
 /** The answers that are likely, most likely first, with what no record says anything of at the end. */
 function likelyAnswers(column: Column, p: Float64Array): { value: string; share: number }[] {
   const mass = masses(column, p);
-  const words = (answer: number | string | null): string => (column.attribute === 'build-month' && answer !== null ? rangeWords(String(answer)) : valueWords(column.attribute, answer));
+  const words = (answer: number | string | null): string =>
+    column.attribute === 'build-month' && answer !== null ? rangeWords(String(answer)) : valueWords(column.attribute, answer);
   const shares = new Map<string, number>();
   for (const [i, answer] of column.answers.entries()) {
     const share = mass[i + 1] ?? 0;

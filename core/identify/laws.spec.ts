@@ -27,7 +27,19 @@ const designs = (list: readonly object[]): UnitDesign[] =>
     maker: 'Ardfrith',
     facts: Object.entries(facts).map(([attribute, value]) => ({ attribute, value: value as Fact['value'], source: 'test' }) as Fact),
   }));
-const lines = ['cast 44719', 'cast 4471g', 'form stepped', 'bore 23.8 cal', 'bore 25.2 cal', 'bore 40 mic', 'label KO', 'ports 2', 'studs 80', 'mouth 22.2 cal', 'bore mark 27'];
+const lines = [
+  'cast 44719',
+  'cast 4471g',
+  'form stepped',
+  'bore 23.8 cal',
+  'bore 25.2 cal',
+  'bore 40 mic',
+  'label KO',
+  'ports 2',
+  'studs 80',
+  'mouth 22.2 cal',
+  'bore mark 27',
+];
 const some = fc.subarray(lines, { minLength: 0 });
 const bench = (line: string): Evidence => {
   const read = readBenchLine(line);
@@ -70,7 +82,9 @@ describe('laws of evidence', () => {
     );
   });
   it('evidence that no unit records changes nothing', () => {
-    fc.assert(fc.property(units, some, (list, chosen) => alike(asked(list, chosen), asked(list, [...chosen, 'clevis 8 cal', 'threads showing 4', 'option H4']))));
+    fc.assert(
+      fc.property(units, some, (list, chosen) => alike(asked(list, chosen), asked(list, [...chosen, 'clevis 8 cal', 'threads showing 4', 'option H4']))),
+    );
   });
   it('a check is never expected to tell less than nothing, nor more than there is to know', () => {
     fc.assert(
@@ -86,7 +100,8 @@ describe('laws of evidence', () => {
     );
   });
   it('the same question has the same answer, to the last bit', () => {
-    fc.assert(fc.property(units, some, (list, chosen) => {
+    fc.assert(
+      fc.property(units, some, (list, chosen) => {
         expect(asked(list, chosen)).toEqual(asked(list, chosen));
       }),
     );

@@ -13,6 +13,8 @@ export interface Column {
   readonly codes: Uint8Array | Uint16Array | Uint32Array;
   /** The different recorded values, in the order in which the pool has them. */
   readonly answers: readonly Answer[];
+  /** For a bore: what each answer reads like at the mouth, where that is another size. */
+  readonly mouths?: readonly (number | undefined)[];
   /** The same thing under another name of its place: it can be told so, but is not worth proposing as a check. */
   readonly alias?: true;
 }
@@ -40,7 +42,8 @@ interface Growing {
   readonly position?: string;
   readonly codes: number[];
   readonly answers: Answer[];
-  readonly codeOf: Map<Answer, number>;
+  readonly mouths: (number | undefined)[];
+  readonly codeOf: Map<Answer | string, number>;
 }
 
 /** Builds a pool one unit at a time, in the order of their ids; throws when the order is broken. */
@@ -49,17 +52,18 @@ export function poolBuilder(): { add(id: string, facts: readonly Fact[]): void; 
   const columns = new Map<string, Growing>();
   /** The ports of each unit whose ports are all recorded. */
   const ports: (readonly string[] | undefined)[] = [];
-  const put = (name: AttributeName, position: string | undefined, value: Answer): void => {
+  const put = (name: AttributeName, position: string | undefined, value: Answer, mouth?: number): void => {
     const column = columnFor(columns, name, position);
     while (column.codes.length < units.length) column.codes.push(0);
-    column.codes[units.length - 1] = codeFor(column, value);
+    column.codes[units.length - 1] = codeFor(column, value, mouth);
   };
   return {
     add(id, facts) {
       const last = units.at(-1);
       if (last !== undefined && last >= id) throw new Error(`Units of a pool come in the order of their ids: ${last}, then ${id}`);
       units.push(id);
-      for (const fact of facts) put(fact.attribute, fact.position, fact.value);
+      const mouth = mouthOf(facts);
+      for (const fact of facts) put(fact.attribute, fact.position, fact.value, fact.attribute === 'bore' ? mouth : undefined);
       for (const [name, value] of impliedBy(facts)) put(name, undefined, value);
       const all = allPorts(facts);
       ports.push(all);
@@ -117,6 +121,13 @@ export function vehicleColumns(pool: Pool, fitted: readonly Fitted[]): Column[] 
   return made;
 }
 
+/** The mouth of a stepped unit is not the bore it is named by. */
+function mouthOf(facts: readonly Fact[]): number | undefined {
+  const get = (name: AttributeName): Answer | undefined => facts.find((f) => f.attribute === name && f.position === undefined)?.value;
+  const mouth = get('mouth') ?? get('bore-large');
+  return get('bore-form') === 'stepped' && typeof mouth === 'number' ? mouth : undefined;
+}
+
 /** Facts that follow from others: the mouth of a bore, the side of all ports, the size that is cast on the body. */
 function impliedBy(facts: readonly Fact[]): [AttributeName, Answer][] {
   const get = (name: AttributeName): Answer | undefined => facts.find((f) => f.attribute === name && f.position === undefined)?.value;
@@ -126,7 +137,8 @@ function impliedBy(facts: readonly Fact[]): [AttributeName, Answer][] {
   const mouth = get('bore-form') === 'stepped' ? get('bore-large') : bore;
   if (mouth !== undefined && get('mouth') === undefined) implied.push(['mouth', mouth]);
   const sides = new Set(portsOf(facts).map((p) => /(?:^|-)(left|right)$/.exec(p)?.[1]));
-  if (get('port-side') === undefined && sides.size > 0 && !sides.has(undefined)) implied.push(['port-side', sides.size === 2 ? 'both' : ([...sides][0] ?? null)]);
+  if (get('port-side') === undefined && sides.size > 0 && !sides.has(undefined))
+    implied.push(['port-side', sides.size === 2 ? 'both' : ([...sides][0] ?? null)]);
   return implied;
 }
 
@@ -165,18 +177,26 @@ const newColumn = (name: AttributeName, position?: string): Growing => ({
   ...(position === undefined ? {} : { position }),
   codes: [],
   answers: [],
+  mouths: [],
   codeOf: new Map(),
 });
 
-function codeFor(column: Growing, value: Answer): number {
-  const known = column.codeOf.get(value);
+function codeFor(column: Growing, value: Answer, mouth?: number): number {
+  const key = mouth === undefined ? value : `${String(value)} at the mouth ${mouth}`;
+  const known = column.codeOf.get(key);
   if (known !== undefined) return known;
   column.answers.push(value);
-  column.codeOf.set(value, column.answers.length);
+  column.mouths.push(mouth);
+  column.codeOf.set(key, column.answers.length);
   return column.answers.length;
 }
 
-function compact({ codes, codeOf: _codeOf, ...rest }: Growing, alias: boolean): Column {
+function compact({ codes, codeOf: _codeOf, mouths, ...rest }: Growing, alias: boolean): Column {
   const most = rest.answers.length;
-  return { ...rest, ...(alias ? { alias } : {}), codes: most < 256 ? Uint8Array.from(codes) : most < 65536 ? Uint16Array.from(codes) : Uint32Array.from(codes) };
+  return {
+    ...rest,
+    ...(mouths.some((m) => m !== undefined) ? { mouths } : {}),
+    ...(alias ? { alias } : {}),
+    codes: most < 256 ? Uint8Array.from(codes) : most < 65536 ? Uint16Array.from(codes) : Uint32Array.from(codes),
+  };
 }

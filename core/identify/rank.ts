@@ -85,7 +85,17 @@ export function identify(pool: Pool, question: Question): Identification {
   const held = classShare(pool, p, best, question.classOf);
   const verdict: Verdict = oddPiece ? 'contradictory' : held >= practice.enoughToOrder - ROUNDING ? 'enough' : 'not-enough';
   const checks = nextChecks([...columns.values()], p, evidence, unitIs, practice);
-  const left = recorded.size === 0 ? undefined : swapped(sumOver(recorded, p), evidence, question.built, practice);
+  const left =
+    recorded.size === 0
+      ? undefined
+      : swapped(
+          sumOver(recorded, p),
+          allDisagree(recorded, weights),
+          verdict === 'enough' ? againstPlate(weights, best[0] ?? 0) : undefined,
+          evidence,
+          question.built,
+          practice,
+        );
   return {
     pool: size,
     candidates: best.map(candidate),
@@ -151,6 +161,16 @@ function entropy(p: Float64Array): number {
   let bits = 0;
   for (const x of p) if (x > 0) bits -= x * Math.log2(x);
   return bits;
+}
+
+/** Whether each of these units disagrees with something that was seen on the unit. */
+const allDisagree = (places: ReadonlySet<number>, weights: readonly Weights[]): boolean =>
+  [...places].every((i) => weights.some((w) => attribute(w.evidence.attribute).vehicle !== true && w.says[w.column?.codes[i] ?? 0] === 'disagrees'));
+
+/** What the vehicle's plate has against a unit, as a sentence. */
+function againstPlate(weights: readonly Weights[], place: number): string | undefined {
+  const against = weights.find((w) => attribute(w.evidence.attribute).vehicle && w.says[w.column?.codes[place] ?? 0] === 'disagrees');
+  return against && sentenceOf(against, against.column?.codes[place] ?? 0);
 }
 
 const sumOver = (places: ReadonlySet<number>, p: Float64Array): number => [...places].reduce((sum, i) => sum + (p[i] ?? 0), 0);

@@ -46,7 +46,10 @@ export function oddOneOut(weights: readonly Weights[], standing: Standing): OddO
   const alone = weights.find((w) => w.farFromAll);
   if (alone) {
     const what = attributeWords(alone.evidence.attribute, alone.evidence.position);
-    return odd(alone.evidence, `No unit of this kind has ${what} ${valueWords(alone.evidence.attribute, evidenceBase(alone.evidence))}. ${usualReason(alone.evidence)}`);
+    return odd(
+      alone.evidence,
+      `No unit of this kind has ${what} ${valueWords(alone.evidence.attribute, evidenceBase(alone.evidence))}. ${usualReason(alone.evidence)}`,
+    );
   }
   if (standing.explained || standing.disagreeing < CONTRADICTION_SHARE) return undefined;
   const surprise = standing.surprise();
@@ -100,26 +103,50 @@ export function didYouRead(weights: readonly Weights[]): DidYouRead[] {
 
 /**
  * Whether the vehicle carries what its record says. It surely does not when the recorded units hold less than 1 − the
- * threshold for ordering; it may not when they hold less than half. A casting that is younger than the vehicle proves
+ * threshold for ordering, or when the unit that is there is one that the plate speaks against; it may not when they hold less than half and each disagrees with something that was seen. A casting that is younger than the vehicle proves
  * that the unit was changed, though perhaps for one of the same design.
  */
-export function swapped(recordedShare: number, evidence: readonly Evidence[], built: string | undefined, practice: Practice): Swapped | undefined {
+export function swapped(
+  recordedShare: number,
+  allDisagree: boolean,
+  againstPlate: string | undefined,
+  evidence: readonly Evidence[],
+  built: string | undefined,
+  practice: Practice,
+): Swapped | undefined {
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
   if (looked && recordedShare <= 1 - practice.enoughToOrder + ROUNDING) {
-    return { sure: true, sentence: 'This vehicle does not carry what it left the factory with. Go on from the unit that is there; what hangs on it (lines, rod, reservoir) may have been changed with it.' };
+    return {
+      sure: true,
+      sentence:
+        'This vehicle does not carry what it left the factory with. Go on from the unit that is there; what hangs on it (lines, rod, reservoir) may have been changed with it.',
+    };
   }
-  if (looked && recordedShare < 0.5) {
-    return { sure: false, sentence: 'What was seen speaks against every unit that this vehicle is recorded with. Perhaps something was swapped earlier: one more check decides.' };
+  if (allDisagree && recordedShare < 0.5) {
+    return {
+      sure: false,
+      sentence: 'What was seen speaks against every unit that this vehicle is recorded with. Perhaps something was swapped earlier: one more check decides.',
+    };
   }
+  if (looked && againstPlate !== undefined) return { sure: true, sentence: `What is there is not what the plate points at: ${againstPlate}. Go by the part.` };
   const cast = evidence.find((e) => e.attribute === 'casting-date');
   if (cast && built !== undefined && String(cast.value) > built) {
-    return { sure: true, sentence: `The casting (${String(cast.value)}) is younger than the vehicle (built ${built}): this is not the unit it left with. It may be of the same design.` };
+    return {
+      sure: true,
+      sentence: `The casting (${String(cast.value)}) is younger than the vehicle (built ${built}): this is not the unit it left with. It may be of the same design.`,
+    };
   }
   return undefined;
 }
 
 /** The verdict in words, with the threshold it was measured by. */
-export function adviceFor(verdict: Verdict, held: number, evidence: readonly Evidence[], next: { words: string; minutes: number; removal: string } | undefined, practice: Practice): string {
+export function adviceFor(
+  verdict: Verdict,
+  held: number,
+  evidence: readonly Evidence[],
+  next: { words: string; minutes: number; removal: string } | undefined,
+  practice: Practice,
+): string {
   const share = `${(held * 100).toFixed(held > 0.995 ? 1 : 0)} %`;
   const wanted = `${Math.round(practice.enoughToOrder * 100)} %`;
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
@@ -128,7 +155,9 @@ export function adviceFor(verdict: Verdict, held: number, evidence: readonly Evi
     return `By the vehicle’s record alone one unit holds ${share}. Nothing on the unit was looked at: read one mark before anything is ordered.`;
   if (verdict === 'enough') return `Enough to order from: one unit, with all its same-unit records, holds ${share}.`;
   if (verdict === 'contradictory') return 'The evidence contradicts itself. Settle the odd one out before anything is ordered.';
-  const look = next ? ` Next: ${next.words}, ${minutesWords(next.minutes)}, ${next.removal === '' ? 'nothing taken off' : `off first: ${next.removal}`}.` : ' No check that the catalogue knows of would separate what is left.';
+  const look = next
+    ? ` Next: ${next.words}, ${minutesWords(next.minutes)}, ${next.removal === '' ? 'nothing taken off' : `off first: ${next.removal}`}.`
+    : ' No check that the catalogue knows of would separate what is left.';
   return `Not enough to order from: the best unit holds ${share}, ${wanted} is wanted.${look}`;
 }
 

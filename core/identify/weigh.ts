@@ -19,8 +19,6 @@ export interface Weights {
   readonly nearMarks: readonly string[];
 }
 
-/** A measured value weighs at least this much, so that one slip can never rule a unit out for ever. */
-const FLOOR = Math.log(1e-9);
 /** A measured value further away than this many σ disagrees. */
 export const DISAGREES_BEYOND = 3;
 /** An angle is judged by eye. */
@@ -41,8 +39,9 @@ export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
 /**
  * Weighs one piece of evidence against the answers of its column. The answers that were possible are those the pool is
  * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K; a
- * mark that is one slip away takes `slipShare` of ε before the rest is shared. A measured value has exp(−½ z²), and a unit without a record the mean
- * of the weights of the pool's values. Source: the shop's method of narrowing; ε and σ are practice.
+ * mark that is one slip away takes `slipShare` of ε before the rest is shared. A measured value has exp(−½ z²) but never
+ * less than `wrongPlace`, a unit without a record the mean of the weights of the pool's values; the bore of a stepped unit
+ * was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε and σ are practice.
  */
 export function weigh(evidence: Evidence, column: Column | undefined, practice: Practice): Weights {
   const seen = evidenceBase(evidence);
@@ -87,18 +86,23 @@ function weighMeasured(evidence: Evidence, measured: number, column: Column, pra
   const nearest = new Map<number, number>();
   column.answers.forEach((answer, i) => {
     if (typeof answer !== 'number') return;
-    const z = Math.abs(measured - answer) / sigma;
     const group = groupOf[i] ?? 0;
-    nearest.set(group, Math.min(nearest.get(group) ?? Infinity, z));
+    nearest.set(group, Math.min(nearest.get(group) ?? Infinity, Math.abs(measured - answer) / sigma));
   });
-  const farFromAll = nearest.size > 0 && Math.min(...nearest.values()) > practice.noneBeyondSigmas;
-  const logOf = (z: number): number => Math.max(-0.5 * z * z, FLOOR);
-  const average = nearest.size === 0 ? 0 : Math.log(mean([...nearest.values()].map((z) => Math.exp(logOf(z)))));
+  const atMouth = (i: number): number => Math.abs(measured - (column.mouths?.[i] ?? Infinity)) / sigma;
+  const known = [...nearest.values(), ...(column.mouths ?? []).map((_, i) => atMouth(i))];
+  const farFromAll = nearest.size > 0 && Math.min(...known) > practice.noneBeyondSigmas;
+  const bell = (z: number): number => Math.max(Math.exp(-0.5 * z * z), practice.wrongPlace);
+  const average = nearest.size === 0 ? 1 : mean([...nearest.values()].map(bell));
   const distances = column.answers.map((answer, i) => (typeof answer === 'number' ? nearest.get(groupOf[i] ?? 0) : undefined));
+  const weights = distances.map((z, i) => {
+    if (z === undefined) return practice.wrongPlace;
+    return column.mouths?.[i] === undefined ? bell(z) : (1 - practice.mouthForBore) * bell(z) + practice.mouthForBore * bell(atMouth(i));
+  });
   return {
     evidence,
     column,
-    logs: Float64Array.from([farFromAll ? 0 : average, ...distances.map((z) => (z === undefined ? FLOOR : farFromAll ? 0 : logOf(z)))]),
+    logs: Float64Array.from([average, ...weights], (w) => (farFromAll ? 0 : Math.log(w))),
     says: ['unrecorded', ...distances.map((z): Says => (z !== undefined && z <= DISAGREES_BEYOND ? 'agrees' : 'disagrees'))],
     farFromAll,
     nearMarks: [],
@@ -110,8 +114,14 @@ const mean = (values: readonly number[]): number => values.reduce((sum, v) => su
 /** Whether an answer of the record and what was seen are the same answer. */
 function agrees(evidence: Evidence, seen: Answer, answer: Answer, oneSizeWithin: number): boolean {
   if (seen === null || answer === null) return seen === answer;
-  if (evidence.attribute === 'build-month') return String(answer).split(',').some((range) => inRange(String(seen), range));
-  if (evidence.attribute === 'option-code') return String(answer).split(',').some((code) => markKey(code) === markKey(String(seen)));
+  if (evidence.attribute === 'build-month')
+    return String(answer)
+      .split(',')
+      .some((range) => inRange(String(seen), range));
+  if (evidence.attribute === 'option-code')
+    return String(answer)
+      .split(',')
+      .some((code) => markKey(code) === markKey(String(seen)));
   if (attribute(evidence.attribute).bound === 'from-below') return String(seen) >= String(answer);
   if (typeof seen === 'number' && typeof answer === 'number') return Math.abs(seen - answer) <= (evidence.kind === 'quantity' ? oneSizeWithin : 0);
   return evidence.kind === 'mark' ? markKey(String(seen)) === markKey(String(answer)) : seen === answer;
@@ -145,16 +155,24 @@ export function answerGroups(column: Column, practice: Practice, within = practi
 export function sentenceOf({ evidence, column, says, farFromAll }: Weights, code: number): string {
   const what = attributeWords(evidence.attribute, evidence.position);
   const seen = evidenceBase(evidence);
-  if (code === 0 || says[code] === 'unrecorded' || !column) return attribute(evidence.attribute).vehicle ? `${what}: the vehicle’s record does not tie this unit to one` : `${what}: not recorded for this unit`;
+  if (code === 0 || says[code] === 'unrecorded' || !column)
+    return attribute(evidence.attribute).vehicle ? `${what}: the vehicle’s record does not tie this unit to one` : `${what}: not recorded for this unit`;
   const answer = column.answers[code - 1] ?? null;
   const seenWords = valueWords(evidence.attribute, seen);
   if (evidence.attribute === 'build-month') return `built ${seenWords}: this unit was fitted ${rangeWords(String(answer))}`;
-  if (evidence.attribute === 'option-code') return `option ${seenWords}: this unit belongs to ${answer === null ? 'the vehicle without it' : `option ${String(answer)}`}`;
+  if (evidence.attribute === 'option-code')
+    return `option ${seenWords}: this unit belongs to ${answer === null ? 'the vehicle without it' : `option ${String(answer)}`}`;
   if (attribute(evidence.attribute).bound !== undefined) return `${what} ${seenWords}: this unit is cast from ${String(answer)} on`;
   if (answer === null && seen !== null) return `${what} ${seenWords}: this unit has none`;
   const has = valueWords(evidence.attribute, answer);
+  const mouth = column.mouths?.[code - 1];
+  if (says[code] === 'disagrees' && mouth !== undefined && typeof seen === 'number' && Math.abs(seen - mouth) < 0.5)
+    return `${what} measured ${seenWords}: this unit has ${has}, and ${valueWords('mouth', mouth)} at its mouth. Was it read there?`;
   if (!isMeasured(column)) return says[code] === 'agrees' ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
-  const apart = says[code] === 'agrees' || typeof seen !== 'number' || typeof answer !== 'number' || attribute(evidence.attribute).dimension === 'angle' ? '' : `, ${Math.abs(seen - answer).toFixed(2)} mm apart`;
+  const apart =
+    says[code] === 'agrees' || typeof seen !== 'number' || typeof answer !== 'number' || attribute(evidence.attribute).dimension === 'angle'
+      ? ''
+      : `, ${Math.abs(seen - answer).toFixed(2)} mm apart`;
   return `${what} measured ${seenWords}: this unit has ${has}${apart}${farFromAll ? '; it decides nothing' : ''}`;
 }
 

@@ -22,6 +22,8 @@ interface WorkshopFigures {
   readonly eliminatedBelow: number;
   readonly swappedEarlier: number;
   readonly slipShare: number;
+  readonly wrongPlace: number;
+  readonly mouthForBore: number;
   readonly removalMinutes: number;
   readonly changeMargin: number;
   readonly maleCrest: number;
@@ -76,6 +78,8 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('eliminatedBelow', 'Called out below', 0.0001, 0.000001, 0.05, 'probability', 'a word for the list; nothing is dropped'),
   row('swappedEarlier', 'Something was swapped earlier', 0.05, 0, 0.9, 'probability', 'share given to units the vehicle is not recorded with'),
   row('slipShare', 'Misread marks that are off by one character', 0.5, 0, 0.9, 'share', '0 for O, 1 for I, 8 for B, 5 for S, or a swapped pair'),
+  row('wrongPlace', 'Least weight of a measured value', 0.00001, 1e-9, 0.05, 'likelihood', 'one reading in the wrong place must not rule a unit out for ever'),
+  row('mouthForBore', 'Bore of a stepped unit read at its mouth', 0.1, 0, 0.5, 'probability', 'the retaining ring is out and the large bore is in sight'),
   row('removalMinutes', 'Taking something off the vehicle for a check', 10, 0, 120, 'min', 'added to a check when the unit is still fitted'),
   row('changeMargin', 'Months around a production change that mix', 2, 0, 24, 'months', 'old stock was used up'),
   row('maleCrest', 'Male threads measure under their size by', 0.08, 0, 0.3, 'mm', 'crests are made small and wear'),

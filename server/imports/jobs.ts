@@ -33,7 +33,8 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
       for (const line of bench) {
         const read = readBenchLine(line);
         if (!read.recognised) throw new ImportProblem([{ place: `${file}, job of ${ask.asker}`, sentence: `"${line}": ${read.problem}` }]);
-        for (const item of [read.evidence, ...(read.also ? [read.also] : [])]) stores.jobs.addEvidence(job.id, ask.slot ?? '', { ...item, onVehicle: true }, person);
+        for (const item of [read.evidence, ...(read.also ? [read.also] : [])])
+          stores.jobs.addEvidence(job.id, ask.slot ?? '', { ...item, onVehicle: true }, person);
       }
       for (const { subject, value, reason } of decisions) stores.jobs.decide(job.id, subject, { value, reason }, 0, person);
       if (state === 'ordered' || state === 'closed') stores.jobs.change(job.id, { state }, 1);
