@@ -4,5 +4,6 @@ export * from './catalogue.js';
 export * from './identify.js';
 export * from './jobs.js';
 export * from './practice.js';
+export * from './devices.js';
 export * from './routes.js';
 export * from './openapi.js';

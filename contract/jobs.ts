@@ -68,6 +68,23 @@ export const EvidenceView = T.Object({
   withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
 });
 
+/** What is to be seen where on a photograph, as shares of its width and height. */
+export const PhotographMark = strict({ x: T.Number({ minimum: 0, maximum: 1 }), y: T.Number({ minimum: 0, maximum: 1 }), words: text(120) });
+export const PhotographView = T.Object({
+  id: T.Integer(),
+  slot: T.String(),
+  evidenceId: T.Optional(T.Integer()),
+  shows: T.String(),
+  type: oneOf(['image/png', 'image/jpeg'] as const),
+  width: T.Integer(),
+  height: T.Integer(),
+  size: T.Integer(),
+  by: T.String(),
+  at: T.String(),
+  marks: T.Array(PhotographMark),
+  withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
+});
+
 /** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "at:SLOT" (where the unit is), "fluid", "remedy:KEY", "override:SLOT/JOINT". */
 export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
 export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) });
@@ -198,6 +215,7 @@ export const SlotWork = T.Object({
   words: T.String(),
   kind: UnitKind,
   evidence: T.Array(EvidenceView),
+  photographs: T.Array(PhotographView),
   identification: IdentifyAnswer,
   /** Where the old unit is: on the vehicle, on the bench, or lost. */
   unitIs: UnitIs,
@@ -243,6 +261,8 @@ export type Job = Static<typeof Job>;
 export type JobRow = Static<typeof JobRow>;
 export type NewEvidence = Static<typeof NewEvidence>;
 export type EvidenceView = Static<typeof EvidenceView>;
+export type PhotographMark = Static<typeof PhotographMark>;
+export type PhotographView = Static<typeof PhotographView>;
 export type DecisionRequest = Static<typeof DecisionRequest>;
 export type Decision = Static<typeof Decision>;
 export type SlipEditRequest = Static<typeof SlipEditRequest>;

@@ -1,5 +1,6 @@
 import type { TSchema } from '@sinclair/typebox';
 import * as catalogue from './catalogue.js';
+import * as devices from './devices.js';
 import * as identify from './identify.js';
 import * as jobs from './jobs.js';
 import * as practice from './practice.js';
@@ -35,6 +36,10 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/jobs/{id}/evidence', summary: 'Add a piece of evidence', body: jobs.NewEvidence },
   { method: 'post', path: '/jobs/{id}/bench-line', summary: 'Add evidence as it is called across the shop', body: jobs.BenchLineRequest },
   { method: 'post', path: '/jobs/{id}/evidence/{evidenceId}/withdraw', summary: 'Withdraw a piece of evidence; it stays on record' },
+  { method: 'post', path: '/jobs/{id}/photographs', summary: 'Attach a photograph: the body is the PNG or JPEG itself, at most 10 MB', query: ['slot', 'shows', 'evidence'] },
+  { method: 'get', path: '/jobs/{id}/photographs/{photographId}', summary: 'The photograph as it was sent' },
+  { method: 'post', path: '/jobs/{id}/photographs/{photographId}/marks', summary: 'Mark a spot on a photograph', body: jobs.PhotographMark },
+  { method: 'post', path: '/jobs/{id}/photographs/{photographId}/withdraw', summary: 'Withdraw a photograph; it stays on record' },
   { method: 'put', path: '/jobs/{id}/decisions/{subject}', summary: 'Decide', body: jobs.DecisionRequest, answer: jobs.Decision, guarded: true },
   { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
   { method: 'put', path: '/jobs/{id}/slip/{key}', summary: 'Edit a slip line', body: jobs.SlipEditRequest, guarded: true },
@@ -42,6 +47,8 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/jobs/{id}/slip.csv', summary: 'The slip as CSV' },
   { method: 'get', path: '/jobs/{id}/slip.json', summary: 'The slip as JSON' },
   { method: 'get', path: '/jobs/{id}/slip.pdf', summary: 'The slip to print' },
+  { method: 'get', path: '/devices/readings', summary: 'What the bench instruments show, as server-sent events' },
+  { method: 'get', path: '/chassis/{number}', summary: 'Read a chassis number by the service, checked against the catalogue', answer: devices.ChassisAnswer },
   { method: 'get', path: '/practice', summary: 'Workshop settings', answer: practice.PracticeAnswer },
   { method: 'put', path: '/practice/{key}', summary: 'Change a workshop setting', body: practice.PracticeChange, guarded: true },
   { method: 'post', path: '/tools/bore/identify', summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },

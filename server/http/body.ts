@@ -21,7 +21,7 @@ export async function readBody<S extends TSchema>(ctx: Context, schema: S): Prom
   if (!ctx.is('application/json')) {
     throw new HttpProblem(415, 'Wrong content type', `Send application/json, not ${ctx.get('content-type') || 'a body without a type'}.`);
   }
-  const value = parse(await readBytes(ctx));
+  const value = parse(await readBytes(ctx, BODY_LIMIT, 'A request may hold at most 1 MB of JSON.'));
   const check = validator(schema);
   if (check(value)) return value as Static<S>;
   const errors = faults(check.errors ?? []);
@@ -36,14 +36,15 @@ export async function readBody<S extends TSchema>(ctx: Context, schema: S): Prom
   );
 }
 
-async function readBytes(ctx: Context): Promise<Buffer> {
-  const tooLarge = (): HttpProblem => new HttpProblem(413, 'Too large', 'A request may hold at most 1 MB of JSON.');
-  if (Number(ctx.get('content-length')) > BODY_LIMIT) throw tooLarge();
+/** The raw body, as long as it is not larger than `limit` bytes; throws a 413 with the sentence. */
+export async function readBytes(ctx: Context, limit: number, sentence: string): Promise<Buffer> {
+  const tooLarge = (): HttpProblem => new HttpProblem(413, 'Too large', sentence);
+  if (Number(ctx.get('content-length')) > limit) throw tooLarge();
   const chunks: Buffer[] = [];
   let size = 0;
   for await (const chunk of ctx.req) {
     size += (chunk as Buffer).length;
-    if (size > BODY_LIMIT) throw tooLarge();
+    if (size > limit) throw tooLarge();
     chunks.push(chunk as Buffer);
   }
   return Buffer.concat(chunks);

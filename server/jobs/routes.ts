@@ -14,11 +14,13 @@ import { slipPdf } from './print.js';
 import { checkSubject } from './subjects.js';
 import { settle, workspaceOf } from './workspace.js';
 
-function jobId(ctx: Context & { params: Record<string, string> }): number {
-  const text = ctx.params['id'] ?? '';
-  if (!/^\d{1,9}$/.test(text)) throw notFound(`"${text.slice(0, 20)}" is not a job number.`);
+/** A number from the address; 404 when it is none. */
+export function wholeNumber(text: string, what: string): number {
+  if (!/^\d{1,9}$/.test(text)) throw notFound(`"${text.slice(0, 20)}" is not a ${what} number.`);
   return Number(text);
 }
+
+export const jobId = (ctx: Context & { params: Record<string, string> }): number => wholeNumber(ctx.params['id'] ?? '', 'job');
 
 /** Jobs: what was asked, evidence, decisions, the slip. */
 export function jobRoutes(router: Router, stores: Stores, clock: () => string): void {
@@ -93,7 +95,7 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
   });
   router.post('/jobs/:id/evidence/:evidenceId/withdraw', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
-    stores.jobs.withdraw(id, Number(ctx.params['evidenceId']), person);
+    stores.jobs.withdraw(id, wholeNumber(ctx.params['evidenceId'] ?? '', 'evidence'), person);
     await settled(id);
     ctx.status = 204;
   });

@@ -48,6 +48,7 @@ export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], inpu
     words: findSlot(slot)?.words ?? slot,
     kind: unit?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master',
     evidence: input.evidence.filter(({ view }) => view.slot === slot || view.slot === `unit:${chosen?.id ?? ''}`).map(({ view }) => view),
+    photographs: stores.photographs.list(input.job.id).filter((p) => p.slot === slot),
     identification: choice.identification,
     unitIs: choice.unitIs,
     ...splitFor(slot, old?.id, input),

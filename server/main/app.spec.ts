@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase, StartProblem } from '../db/open.js';
+import { chassisService } from '../chassis/service.js';
+import { instrumentFeed } from '../devices/feed.js';
 import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
 import { storesOf, wallClock } from './stores.js';
@@ -22,7 +24,16 @@ beforeAll(async () => {
   writeFileSync(join(web, 'main-ABCDEFGH.js'), 'code()');
   writeFileSync(join(web, 'mark.svg'), '<svg/>');
   const stores = storesOf({ catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') }, wallClock);
-  server = createServer(makeApp({ stores, log: pino({ level: 'silent' }), clock: wallClock, web }).callback());
+  server = createServer(
+    makeApp({
+      stores,
+      log: pino({ level: 'silent' }),
+      clock: wallClock,
+      web,
+      instruments: instrumentFeed({ port: 1 }),
+      chassis: chassisService('http://127.0.0.1:1'),
+    }).callback(),
+  );
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   port = (server.address() as AddressInfo).port;
 });
@@ -73,10 +84,15 @@ describe('the interface’s files', () => {
 });
 
 describe('arguments of the server', () => {
-  it('have sensible values of their own', () => expect(readArguments([], '/data')).toEqual({ data: '/data', port: 4870, empty: false }));
-  it('are taken as given', () => expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toEqual({ data: '/x', port: 0, empty: true }));
-  it.each([['--port', '99999'], ['--port', '1.5'], ['--port', 'x'], ['--colour', 'red'], ['stray']])('%s %s is refused in words', (...args) => {
-    // prettier-ignore
-    expect(() => readArguments(args, '/data')).toThrow(StartProblem);
-  });
+  it('have sensible values of their own', () =>
+    expect(readArguments([], '/data')).toEqual({ data: '/data', port: 4870, empty: false, instruments: 4880, chassis: 'http://127.0.0.1:4882' }));
+  it('are taken as given', () =>
+    expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toMatchObject({ data: '/x', port: 0, empty: true }));
+  it.each([['--port', '99999'], ['--port', '1.5'], ['--port', 'x'], ['--colour', 'red'], ['stray'], ['--instruments', '-1'], ['--chassis', 'nowhere']])(
+    '%s %s is refused in words',
+    (...args) => {
+      // prettier-ignore
+      expect(() => readArguments(args, '/data')).toThrow(StartProblem);
+    },
+  );
 });

@@ -8,11 +8,16 @@ import Router from '@koa/router';
 import type { Logger } from 'pino';
 import { openapi } from '@kerabat/contract';
 import { catalogueRoutes } from '../catalogue/routes.js';
+import { chassisRoutes } from '../chassis/routes.js';
+import type { ChassisService } from '../chassis/service.js';
+import type { InstrumentFeed } from '../devices/feed.js';
+import { deviceRoutes } from '../devices/routes.js';
 import { errors } from '../http/errors.js';
 import { guard } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
 import { identifyRoutes } from '../identify/routes.js';
 import { jobRoutes } from '../jobs/routes.js';
+import { photographRoutes } from '../photographs/routes.js';
 import { practiceRoutes } from '../practice/routes.js';
 import { toolRoutes } from '../tools/routes.js';
 import type { Stores } from './stores.js';
@@ -21,13 +26,17 @@ export interface AppOptions {
   readonly stores: Stores;
   readonly log: Logger;
   readonly clock: () => string;
+  readonly instruments: InstrumentFeed;
+  readonly chassis: ChassisService;
   /** Folder of the built interface; without it only the API answers. */
   readonly web?: string;
 }
 
 /** The whole server as a Koa application; `listen` is left to the caller. */
-export function makeApp({ stores, log, clock, web }: AppOptions): Koa {
+export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOptions): Koa {
   const app = new Koa();
+  // What reaches here is a connection that broke: everything else was answered.
+  app.on('error', (error: Error) => log.warn(error, 'connection'));
   app.use(errors(log));
   app.use(guard);
   app.use(
@@ -56,8 +65,11 @@ export function makeApp({ stores, log, clock, web }: AppOptions): Koa {
   catalogueRoutes(api, stores);
   identifyRoutes(api, stores);
   jobRoutes(api, stores, clock);
+  photographRoutes(api, stores);
   practiceRoutes(api, stores);
   toolRoutes(api, stores);
+  deviceRoutes(api, instruments);
+  chassisRoutes(api, stores, chassis);
   app.use(api.routes());
   app.use(api.allowedMethods());
   if (web) app.use(files(web));

@@ -5,17 +5,34 @@ export interface ServeArguments {
   readonly data: string;
   readonly port: number;
   readonly empty: boolean;
+  /** Where the bench instruments are, on this machine. */
+  readonly instruments: number;
+  /** Address of the chassis-number service. */
+  readonly chassis: string;
 }
 
-/** Reads `--data DIR --port N --empty`. Throws a StartProblem in plain words. */
+/** Reads `--data DIR --port N --empty --instruments N --chassis URL`. Throws a StartProblem in plain words. */
 export function readArguments(args: readonly string[], standardData: string): ServeArguments {
-  let values: { data?: string; port?: string; empty?: boolean };
+  let values: { data?: string; port?: string; empty?: boolean; instruments?: string; chassis?: string };
   try {
-    ({ values } = parseArgs({ args: [...args], options: { data: { type: 'string' }, port: { type: 'string' }, empty: { type: 'boolean' } } }));
+    const text = { type: 'string' } as const;
+    ({ values } = parseArgs({ args: [...args], options: { data: text, port: text, empty: { type: 'boolean' }, instruments: text, chassis: text } }));
   } catch (error) {
-    throw new StartProblem(`${(error as Error).message} Known are --data DIR, --port N and --empty.`);
+    throw new StartProblem(`${(error as Error).message} Known are --data DIR, --port N, --empty, --instruments N and --chassis URL.`);
   }
-  const port = Number(values.port ?? 4870);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new StartProblem(`--port must be a whole number from 0 to 65535, not "${values.port ?? ''}".`);
-  return { data: values.data ?? standardData, port, empty: values.empty ?? false };
+  const chassis = values.chassis ?? 'http://127.0.0.1:4882';
+  if (!URL.canParse(chassis)) throw new StartProblem(`--chassis must be an address like http://127.0.0.1:4882, not "${chassis}".`);
+  return {
+    data: values.data ?? standardData,
+    port: portOf('--port', values.port ?? '4870'),
+    empty: values.empty ?? false,
+    instruments: portOf('--instruments', values.instruments ?? '4880'),
+    chassis: chassis.replace(/\/$/, ''),
+  };
+}
+
+function portOf(name: string, text: string): number {
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new StartProblem(`${name} must be a whole number from 0 to 65535, not "${text}".`);
+  return port;
 }

@@ -9,13 +9,15 @@ import { loadCatalogue } from '../imports/load.js';
 import { loadJobs } from '../imports/jobs.js';
 import { settle } from '../jobs/workspace.js';
 import { makeApp } from './app.js';
+import { chassisService } from '../chassis/service.js';
+import { instrumentFeed } from '../devices/feed.js';
 import { readArguments } from './arguments.js';
 import { storesOf, wallClock } from './stores.js';
 
 const root = (path: string): string => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
 
 async function serve(): Promise<void> {
-  const { data, port, empty } = readArguments(process.argv.slice(2), root('data'));
+  const { data, port, empty, instruments: instrumentPort, chassis } = readArguments(process.argv.slice(2), root('data'));
   const log = pino({ level: process.env['KERABAT_LOG'] ?? 'warn' });
   const databases = openDatabases(data);
   const stores = storesOf(databases, wallClock);
@@ -32,7 +34,8 @@ async function serve(): Promise<void> {
   for (const id of stores.jobs.unsettled()) await settle(id, stores);
   for (const { kinds } of SLOTS) stores.identify.warm(kinds);
   const web = root('web/dist/browser');
-  const app = makeApp({ stores, log, clock: wallClock, ...(existsSync(web) ? { web } : {}) });
+  const instruments = instrumentFeed({ port: instrumentPort });
+  const app = makeApp({ stores, log, clock: wallClock, instruments, chassis: chassisService(chassis), ...(existsSync(web) ? { web } : {}) });
   const server = createServer(app.callback());
   server.on('error', (error: NodeJS.ErrnoException) => {
     const inUse = `Port ${port} is in use by another program (perhaps another Kerabat). Choose another with --port N.`;
@@ -42,6 +45,7 @@ async function serve(): Promise<void> {
     console.log(`Kerabat is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/  (data in ${data}; stop with Ctrl+C)`);
   });
   const stop = (): void => {
+    instruments.close();
     server.close();
     server.closeAllConnections();
     databases.catalogue.close();

@@ -6,6 +6,7 @@ import { vehicleStore } from '../catalogue/vehicles.js';
 import { identifyService } from '../identify/service.js';
 import { kinStore } from '../kin/store.js';
 import { jobStore } from '../jobs/store.js';
+import { photographStore } from '../photographs/store.js';
 import { practiceStore } from '../practice/store.js';
 import type { Databases } from '../db/open.js';
 
@@ -20,6 +21,7 @@ export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'job
     kin: kinStore(catalogue),
     identify: identifyService(catalogue),
     jobs: jobStore(jobs, clock),
+    photographs: photographStore(jobs, clock),
     practice: practiceStore(jobs, clock),
   };
 }

@@ -2,7 +2,9 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
+import { chassisService } from '../chassis/service.js';
 import { openDatabase } from '../db/open.js';
+import { instrumentFeed } from '../devices/feed.js';
 import { loadJobs } from '../imports/jobs.js';
 import { loadCatalogue } from '../imports/load.js';
 import { settle } from '../jobs/workspace.js';
@@ -34,7 +36,7 @@ export interface TestServer {
 }
 
 /** A server on a free port over in-memory databases, with the demo loaded unless told otherwise. */
-export async function testServer({ demo = true } = {}): Promise<TestServer> {
+export async function testServer({ demo = true, instrumentPort = 1, chassisUrl = 'http://127.0.0.1:1' } = {}): Promise<TestServer> {
   const databases = { catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') };
   let tick = 0;
   const clock = () => new Date(Date.UTC(2024, 0, 1) + tick++ * 1000).toISOString();
@@ -44,7 +46,9 @@ export async function testServer({ demo = true } = {}): Promise<TestServer> {
     loadJobs(databases.jobs, stores, `${DEMO}/jobs.json`);
     for (const id of stores.jobs.unsettled()) await settle(id, stores);
   }
-  const server = createServer(makeApp({ stores, log: pino({ level: 'silent' }), clock }).callback());
+  const instruments = instrumentFeed({ port: instrumentPort, retry: 50, silence: 400 });
+  const app = makeApp({ stores, log: pino({ level: 'silent' }), clock, instruments, chassis: chassisService(chassisUrl, 500) });
+  const server = createServer(app.callback());
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {
@@ -68,6 +72,7 @@ export async function testServer({ demo = true } = {}): Promise<TestServer> {
     },
     close: () =>
       new Promise((done) => {
+        instruments.close();
         server.closeAllConnections();
         server.close(() => done());
       }),

@@ -1,0 +1,49 @@
+import type Router from '@koa/router';
+import { PhotographMark } from '@kerabat/contract';
+import { findSlot } from '@kerabat/core/chain';
+import { textQuery } from '../catalogue/routes.js';
+import { readBody, readBytes } from '../http/body.js';
+import { personOf } from '../http/guard.js';
+import { badRequest, HttpProblem } from '../http/problem.js';
+import { jobId, wholeNumber } from '../jobs/routes.js';
+import type { Stores } from '../main/stores.js';
+import { PICTURE_LIMIT, readPicture } from './picture.js';
+
+/** Photographs attached to a job. The picture is the body of the request, as the camera wrote it. */
+export function photographRoutes(router: Router, stores: Stores): void {
+  const photographs = stores.photographs;
+  router.post('/jobs/:id/photographs', async (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const slot = textQuery(ctx, 'slot') || (stores.jobs.get(id).slot ?? '');
+    if (!findSlot(slot)) throw badRequest(`"${slot}" is not a place in the chain.`, '/slot');
+    const shows = textQuery(ctx, 'shows');
+    if (shows === '') throw badRequest('Say what the photograph shows.', '/shows');
+    const evidence = textQuery(ctx, 'evidence');
+    const bytes = await readBytes(ctx, PICTURE_LIMIT, 'A photograph may have at most 10 MB. Send a smaller one.');
+    const picture = readPicture(bytes);
+    if (typeof picture === 'string') throw new HttpProblem(415, 'Not a photograph', picture);
+    const evidenceId = evidence === '' ? null : wholeNumber(evidence, 'piece of evidence');
+    const photographId = photographs.add(id, { ...picture, slot, shows, evidenceId, bytes }, person);
+    ctx.status = 201;
+    ctx.set('location', `/api/v1/jobs/${id}/photographs/${photographId}`);
+    ctx.body = { id: photographId };
+  });
+  router.get('/jobs/:id/photographs/:photographId', (ctx) => {
+    const { type, bytes } = photographs.image(jobId(ctx), wholeNumber(ctx.params['photographId'] ?? '', 'photograph'));
+    ctx.type = type;
+    ctx.set('content-disposition', 'inline');
+    ctx.set('cache-control', 'private, max-age=31536000, immutable');
+    ctx.body = bytes;
+  });
+  router.post('/jobs/:id/photographs/:photographId/marks', async (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const mark = await readBody(ctx, PhotographMark);
+    photographs.mark(id, wholeNumber(ctx.params['photographId'] ?? '', 'photograph'), mark, person);
+    ctx.status = 204;
+  });
+  router.post('/jobs/:id/photographs/:photographId/withdraw', (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    photographs.withdraw(id, wholeNumber(ctx.params['photographId'] ?? '', 'photograph'), person);
+    ctx.status = 204;
+  });
+}

@@ -1,0 +1,109 @@
+import type { PhotographMark, PhotographView } from '@kerabat/contract';
+import type { Db } from '../db/open.js';
+import { badRequest, notFound } from '../http/problem.js';
+import type { Picture } from './picture.js';
+
+interface PhotographRow {
+  readonly id: number;
+  readonly slot: string;
+  readonly evidenceId: number | null;
+  readonly shows: string;
+  readonly type: Picture['type'];
+  readonly width: number;
+  readonly height: number;
+  readonly size: number;
+  readonly by: string;
+  readonly at: string;
+  readonly withdrawnBy: string | null;
+  readonly withdrawnAt: string | null;
+}
+
+interface MarkRow extends PhotographMark {
+  readonly photographId: number;
+  readonly by: string;
+}
+
+export interface NewPhotograph extends Picture {
+  readonly slot: string;
+  readonly evidenceId: number | null;
+  readonly shows: string;
+  readonly bytes: Buffer;
+}
+
+const SQL = {
+  ofJob: `SELECT id, slot, evidence_id AS evidenceId, shows, type, width, height, size, person AS "by", added_at AS at,
+    withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM photograph WHERE job_id = ? ORDER BY id`,
+  marks: `SELECT m.photograph_id AS photographId, m.x, m.y, m.words, m.person AS "by" FROM photograph_mark m
+    JOIN photograph p ON p.id = m.photograph_id WHERE p.job_id = ? ORDER BY m.photograph_id, m.seq`,
+  image: `SELECT p.type, i.bytes FROM photograph p JOIN photograph_image i ON i.photograph_id = p.id WHERE p.job_id = ? AND p.id = ?`,
+  jobExists: `SELECT 1 AS found FROM job WHERE id = ?`,
+  evidenceOfJob: `SELECT 1 AS found FROM evidence WHERE job_id = ? AND id = ?`,
+  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at)
+    VALUES (@jobId, @slot, @evidenceId, @shows, @type, @width, @height, @size, @person, @now)`,
+  addImage: `INSERT INTO photograph_image (photograph_id, bytes) VALUES (?, ?)`,
+  mark: `INSERT INTO photograph_mark (photograph_id, seq, x, y, words, person, marked_at)
+    SELECT @id, COALESCE(MAX(seq), 0) + 1, @x, @y, @words, @person, @now FROM photograph_mark WHERE photograph_id = @id`,
+  withdraw: `UPDATE photograph SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id = @id AND withdrawn_at IS NULL`,
+  touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
+};
+
+/** Photographs of a job: added, marked and withdrawn, never changed. */
+export function photographStore(db: Db, clock: () => string) {
+  const ofJob = db.prepare<[number], PhotographRow>(SQL.ofJob);
+  const marks = db.prepare<[number], MarkRow>(SQL.marks);
+  const image = db.prepare<[number, number], { type: string; bytes: Buffer }>(SQL.image);
+  const jobExists = db.prepare<[number], { found: 1 }>(SQL.jobExists);
+  const evidenceOfJob = db.prepare<[number, number], { found: 1 }>(SQL.evidenceOfJob);
+  const add = db.prepare<[Record<string, unknown>]>(SQL.add);
+  const addImage = db.prepare<[number, Buffer]>(SQL.addImage);
+  const mark = db.prepare<[Record<string, unknown>]>(SQL.mark);
+  const withdraw = db.prepare<[Record<string, unknown>]>(SQL.withdraw);
+  const touch = db.prepare<[string, number]>(SQL.touch);
+
+  const list = (jobId: number): PhotographView[] => {
+    const marked = marks.all(jobId);
+    return ofJob.all(jobId).map(({ evidenceId, withdrawnBy, withdrawnAt, ...row }) => ({
+      ...row,
+      ...(evidenceId === null ? {} : { evidenceId }),
+      marks: marked.filter((m) => m.photographId === row.id).map(({ x, y, words }) => ({ x, y, words })),
+      ...(withdrawnAt === null ? {} : { withdrawn: { by: withdrawnBy ?? '', at: withdrawnAt } }),
+    }));
+  };
+  const known = (jobId: number, id: number): PhotographView => {
+    const found = list(jobId).find((p) => p.id === id);
+    if (!found) throw notFound('This photograph is not in this job.');
+    return found;
+  };
+
+  return {
+    list,
+    image(jobId: number, id: number): { type: string; bytes: Buffer } {
+      const found = image.get(jobId, id);
+      if (!found) throw notFound('This photograph is not in this job.');
+      return found;
+    },
+    add(jobId: number, { bytes, ...photograph }: NewPhotograph, person: string): number {
+      return db.transaction(() => {
+        if (!jobExists.get(jobId)) throw notFound(`There is no job ${jobId}.`);
+        if (photograph.evidenceId !== null && !evidenceOfJob.get(jobId, photograph.evidenceId))
+          throw badRequest('This piece of evidence is not in this job.', '/evidence');
+        const now = clock();
+        const id = Number(add.run({ ...photograph, jobId, size: bytes.length, person, now }).lastInsertRowid);
+        addImage.run(id, bytes);
+        touch.run(now, jobId);
+        return id;
+      })();
+    },
+    mark(jobId: number, id: number, { x, y, words }: PhotographMark, person: string): void {
+      db.transaction(() => {
+        if (known(jobId, id).withdrawn) throw badRequest('This photograph was withdrawn.');
+        mark.run({ id, x, y, words, person, now: clock() });
+      })();
+    },
+    withdraw(jobId: number, id: number, person: string): void {
+      if (withdraw.run({ jobId, id, person, now: clock() }).changes === 0) throw notFound('This photograph is not there, or was withdrawn already.');
+    },
+  };
+}
+
+export type PhotographStore = ReturnType<typeof photographStore>;
