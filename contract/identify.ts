@@ -61,7 +61,8 @@ export const NextCheckView = T.Object({
   tool: Instrument,
   where: T.String(),
   spot: T.Optional(T.String()),
-  answers: T.Array(T.Object({ value: T.String(), share: T.Number() })),
+  line: T.String(),
+  answers: T.Array(T.Object({ value: T.String(), share: T.Number(), line: T.Optional(T.String()) })),
   separates: T.String(),
 });
 export const IdentifyAnswer = T.Object({

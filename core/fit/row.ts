@@ -1,5 +1,5 @@
 import { attribute, attributeWords, type AttributeName } from '../attribute/index.js';
-import { BENCH_WORDS } from '../identify/bench-line.js';
+import { benchWord } from '../identify/bench-line.js';
 import type { RuleResult } from './rules.js';
 import type { Check, Measure } from './types.js';
 
@@ -21,12 +21,11 @@ export function checkOf(id: string, words: string, vehicle: string | undefined, 
 /** What to measure, where, and the bench line that records it. */
 export function measureOf(side: Measure['side'], name: AttributeName, position?: string): Measure {
   const row = attribute(name);
-  const word = BENCH_WORDS.find((b) => b.name === name)?.line ?? `${row.words} `;
   return {
     side,
     what: attributeWords(name, position),
     where: row.where,
-    line: position === undefined ? word : `port ${position.replace(/-/g, ' ')} `,
+    line: benchWord(name, position),
     onVehicle: side === 'vehicle' && row.onVehicle === 'yes',
   };
 }

@@ -13,7 +13,12 @@ export type BenchLine =
       readonly echo: string;
       readonly doubt?: string;
     }
-  | { readonly recognised: false; readonly problem: string };
+  | {
+      readonly recognised: false;
+      readonly problem: string;
+      /** The attribute is understood, and its value is still missing. */
+      readonly asks?: AttributeName;
+    };
 
 /** The words that people call across the shop for each attribute; the first one starts its line on a button. */
 const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
@@ -121,7 +126,7 @@ function readPort(rest: string): BenchLine {
 function readValue(name: AttributeName, position: string | undefined, value: string): BenchLine {
   const row = attribute(name);
   const base = { attribute: name, ...(position === undefined ? {} : { position }) };
-  if (value === '') return no(`What is the ${row.words}?`);
+  if (value === '') return { ...no(`What is the ${row.words}?`), asks: name };
   const done = (v: EvidenceValue, says: string, extra: Partial<Evidence> = {}, doubt?: string): BenchLine => ({
     recognised: true,
     evidence: { ...base, ...v, ...extra } as Evidence,
@@ -154,7 +159,7 @@ function readValue(name: AttributeName, position: string | undefined, value: str
     case 'count': {
       const sided = name === 'port-count' ? SIDES.exec(value.toLowerCase()) : null;
       if (sided) return countAndSide(Number(sided[1]), sided[2] ?? '');
-      const digits = /^\d{1,2}$/.exec(value)?.[0];
+      const digits = value.toLowerCase() === 'none' ? '0' : /^\d{1,2}$/.exec(value)?.[0];
       if (digits === undefined || Number(digits) > (row.most ?? 19)) return no(`The ${row.words} is a whole number from 0 to ${row.most ?? 19}.`);
       return done({ kind: 'count', value: Number(digits) }, digits);
     }
@@ -175,10 +180,20 @@ const countAndSide = (count: number, side: string): BenchLine => ({
 
 const near = (list: readonly { designation: string }[]): string => (list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`);
 
-const no = (problem: string): BenchLine => ({ recognised: false, problem });
+const no = (problem: string): { readonly recognised: false; readonly problem: string } => ({ recognised: false, problem });
+
+/** How the bench line for an attribute begins: "label ", "port rear left ", "port rear left at ". */
+export function benchWord(name: AttributeName, position = 'rear-left'): string {
+  const port = `port ${position.replace(/-/g, ' ')} `;
+  if (name === 'port-thread' || name === 'port-seat') return port;
+  if (name === 'port-distance') return `${port}at `;
+  if (name === 'port-feeds') return `${port}feeds `;
+  const called = CALLED.find(([attributeName]) => attributeName === name);
+  return called ? `${called[1]} ` : '';
+}
 
 /** Every attribute with the word that starts its bench line, for buttons and help. */
 export const BENCH_WORDS: readonly { readonly name: AttributeName; readonly line: string }[] = [
   ...CALLED.map(([name, word]) => ({ name, line: `${word} ` })),
-  { name: 'port-thread', line: 'port rear left ' },
+  { name: 'port-thread', line: benchWord('port-thread') },
 ];

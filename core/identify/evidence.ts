@@ -26,10 +26,11 @@ export const markKey = (text: string): string =>
     .toUpperCase()
     .replace(/[^\p{L}\p{N}]/gu, '');
 
-/** The value as the catalogue holds it: base units, a standard designation, "none" as null. */
+/** The value as the catalogue holds it: base units, a standard designation, "none" and a count of nought as null. */
 export function evidenceBase(evidence: EvidenceValue): number | string | null {
   if (evidence.kind === 'quantity') return toBase(evidence.value);
   if (typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none') return null;
+  if (evidence.kind === 'count' && evidence.value === 0) return null;
   if (evidence.kind === 'thread') return findThread(evidence.value)?.designation ?? evidence.value;
   return evidence.value;
 }

@@ -1,5 +1,6 @@
 import { attribute, attributeWords, valueWords, type AttributeName, type Spot } from '../attribute/index.js';
 import { epsilonOf, minutesOf, type Instrument, type Practice } from '../practice/index.js';
+import { benchWord } from './bench-line.js';
 import type { Evidence } from './evidence.js';
 import { slotKey } from './evidence.js';
 import type { Column } from './pool.js';
@@ -7,6 +8,12 @@ import { answerGroups, isMeasured, rangeWords, readingSigma } from './weigh.js';
 
 /** Where the unit is while it is being looked at: what a check costs depends on it, and whether it can be made at all. */
 export type UnitIs = 'on-vehicle' | 'off' | 'lost';
+
+export interface CheckAnswer {
+  readonly value: string;
+  readonly share: number;
+  readonly line?: string;
+}
 
 /** A look that would narrow the candidates. */
 export interface NextCheck {
@@ -20,8 +27,10 @@ export interface NextCheck {
   readonly tool: Instrument;
   readonly where: string;
   readonly spot?: Spot;
-  /** The likely answers with the share of probability that each stands for. */
-  readonly answers: readonly { readonly value: string; readonly share: number }[];
+  /** How the bench line that records it begins. */
+  readonly line: string;
+  /** The likely answers with the share of probability that each stands for, and the bench line of those that can be told as they are. */
+  readonly answers: readonly CheckAnswer[];
   readonly separates: string;
 }
 
@@ -153,6 +162,7 @@ export function nextChecks(columns: readonly Column[], p: Float64Array, evidence
         tool,
         where: unitIs === 'lost' ? (row.gone ?? row.where) : row.where,
         ...(row.spot ? { spot: row.spot } : {}),
+        line: benchWord(column.attribute, column.position),
         answers,
         separates: answers.map((a) => `${a.value} ${percent(a.share)}`).join(' · '),
       },
@@ -178,18 +188,22 @@ function toolFor(column: Column, evidence: readonly Evidence[]): Instrument | un
 }
 
 /** The answers that are likely, most likely first, with what no record says anything of at the end. */
-function likelyAnswers(column: Column, p: Float64Array): { value: string; share: number }[] {
+function likelyAnswers(column: Column, p: Float64Array): CheckAnswer[] {
   const mass = masses(column, p);
   const words = (answer: number | string | null): string =>
     column.attribute === 'build-month' && answer !== null ? rangeWords(String(answer)) : valueWords(column.attribute, answer);
-  const shares = new Map<string, number>();
+  const told = !isMeasured(column) && column.attribute !== 'build-month' && attribute(column.attribute).bound === undefined;
+  const list = new Map<string, CheckAnswer>();
   for (const [i, answer] of column.answers.entries()) {
     const share = mass[i + 1] ?? 0;
-    if (share >= 0.005) shares.set(words(answer), (shares.get(words(answer)) ?? 0) + share);
+    if (share < 0.005) continue;
+    const value = words(answer);
+    const line = `${benchWord(column.attribute, column.position)}${String(answer ?? 'none')}`;
+    list.set(value, { value, share: (list.get(value)?.share ?? 0) + share, ...(told && !(answer === null && column.attribute === 'port-thread') ? { line } : {}) });
   }
-  const list = [...shares].map(([value, share]) => ({ value, share })).sort((a, b) => b.share - a.share || (a.value < b.value ? -1 : 1));
+  const sorted = [...list.values()].sort((a, b) => b.share - a.share || (a.value < b.value ? -1 : 1));
   const open = mass[0] ?? 0;
-  return [...list.slice(0, 5), ...(open >= 0.005 ? [{ value: 'not recorded', share: open }] : [])];
+  return [...sorted.slice(0, 5), ...(open >= 0.005 ? [{ value: 'not recorded', share: open }] : [])];
 }
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;

@@ -96,6 +96,11 @@ describe('the traps of identification', () => {
       first.nextChecks.slice(0, 12).map((c) => c.attribute),
       'the check that leads on is proposed',
     ).toContain(trap.check);
+    for (const check of first.nextChecks) {
+      for (const { line } of check.answers) {
+        if (line !== undefined) expect(evidence([line])[0], line).toMatchObject({ attribute: check.attribute, ...(check.position ? { position: check.position } : {}) });
+      }
+    }
     if (trap.didYouRead) expect(first.didYouRead.map((d) => d.instead)).toContain(trap.didYouRead);
     const then = await ask(trap, [...trap.seen, ...trap.then]);
     expect(then.candidates[0]?.unitId).toBe(trap.right);
