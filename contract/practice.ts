@@ -1,8 +1,9 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { strict } from './shapes.js';
+import { oneOf, strict } from './shapes.js';
 
 export const PracticeSetting = T.Object({
   key: T.String(),
+  group: oneOf(['figures', 'checks'] as const),
   words: T.String(),
   value: T.Number(),
   standard: T.Number(),

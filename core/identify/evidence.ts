@@ -1,6 +1,7 @@
 import { attribute, findAttribute, type AttributeName } from '../attribute/index.js';
 import { findThread } from '../thread/index.js';
 import { toBase, UNITS, type Quantity } from '../units/index.js';
+import type { Fact } from '../unit/index.js';
 import type { Instrument } from '../practice/index.js';
 
 /** What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it. */
@@ -34,6 +35,14 @@ export function evidenceBase(evidence: EvidenceValue): number | string | null {
   if (evidence.kind === 'thread') return findThread(evidence.value)?.designation ?? evidence.value;
   return evidence.value;
 }
+
+/** A piece of evidence as a fact of the unit it was seen on. */
+export const factOfEvidence = (item: Evidence, source: string): Fact => ({
+  attribute: item.attribute,
+  ...(item.position === undefined ? {} : { position: item.position }),
+  value: evidenceBase(item),
+  source,
+});
 
 /** Why a piece of evidence cannot be taken, as a sentence; undefined when it can. */
 export function evidenceProblem(evidence: { attribute: string; position?: string | undefined } & EvidenceValue): string | undefined {

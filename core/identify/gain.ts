@@ -199,7 +199,11 @@ function likelyAnswers(column: Column, p: Float64Array): CheckAnswer[] {
     if (share < 0.005) continue;
     const value = words(answer);
     const line = `${benchWord(column.attribute, column.position)}${String(answer ?? 'none')}`;
-    list.set(value, { value, share: (list.get(value)?.share ?? 0) + share, ...(told && !(answer === null && column.attribute === 'port-thread') ? { line } : {}) });
+    list.set(value, {
+      value,
+      share: (list.get(value)?.share ?? 0) + share,
+      ...(told && !(answer === null && column.attribute === 'port-thread') ? { line } : {}),
+    });
   }
   const sorted = [...list.values()].sort((a, b) => b.share - a.share || (a.value < b.value ? -1 : 1));
   const open = mass[0] ?? 0;

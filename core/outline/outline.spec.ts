@@ -3,9 +3,20 @@ import { describe, expect, it } from 'vitest';
 import type { Fact } from '../unit/index.js';
 import { outlineOf, type Shape } from './index.js';
 
-const fact = (attribute: Fact['attribute'], value: Fact['value'], position?: string): Fact => ({ attribute, value, source: 't', ...(position ? { position } : {}) });
+const fact = (attribute: Fact['attribute'], value: Fact['value'], position?: string): Fact => ({
+  attribute,
+  value,
+  source: 't',
+  ...(position ? { position } : {}),
+});
 const straight = [fact('bore', 23.8125), fact('bore-form', 'straight'), fact('stud-spacing', 80), fact('pilot', 42), fact('stud-thread', 'M8x1.25')];
-const stepped = [fact('bore', 22.225), fact('bore-form', 'stepped'), fact('bore-large', 28.575), fact('port-thread', 'M10x1.0', 'rear-left'), fact('port-distance', 48, 'rear-left')];
+const stepped = [
+  fact('bore', 22.225),
+  fact('bore-form', 'stepped'),
+  fact('bore-large', 28.575),
+  fact('port-thread', 'M10x1.0', 'rear-left'),
+  fact('port-distance', 48, 'rear-left'),
+];
 const of = (shapes: readonly Shape[], role: Shape['role']): Shape[] => shapes.filter((s) => s.role === role);
 
 describe('a unit drawn from its facts', () => {
@@ -46,7 +57,13 @@ describe('a unit drawn from its facts', () => {
     const size = fc.double({ min: 1, max: 400, noNaN: true });
     fc.assert(
       fc.property(size, size, size, size, (bore, spacing, reservoir, rod) => {
-        const { face, section } = outlineOf([fact('bore', bore), fact('stud-spacing', spacing), fact('reservoir', 'clipped'), fact('reservoir-size', reservoir), fact('rod-length', rod)]);
+        const { face, section } = outlineOf([
+          fact('bore', bore),
+          fact('stud-spacing', spacing),
+          fact('reservoir', 'clipped'),
+          fact('reservoir-size', reservoir),
+          fact('rod-length', rod),
+        ]);
         for (const { shapes, box } of [face, section]) {
           const [left, top, width, height] = box;
           for (const s of shapes) {

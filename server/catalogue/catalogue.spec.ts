@@ -120,7 +120,9 @@ describe('the contract', () => {
       expect(document.paths[`/api/v1${route.path}`]?.[route.method]?.summary).toBe(route.summary);
       // The events of the instruments never end, and the demo has no photographs: their own tests ask for them.
       if (route.method !== 'get' || route.path.includes('photographId') || route.path === '/devices/readings') continue;
-      const path = route.path.replace('{number}', 'VA12-9905-H-00417-K').replace('{id}', route.path.startsWith('/jobs') ? '1' : route.path.startsWith('/units') ? 'ard-sm19' : 'q2');
+      const path = route.path
+        .replace('{number}', 'VA12-9905-H-00417-K')
+        .replace('{id}', route.path.startsWith('/jobs') ? '1' : route.path.startsWith('/units') ? 'ard-sm19' : 'q2');
       expect((await server.ask('GET', path)).status, path).toBe(200);
     }
   });

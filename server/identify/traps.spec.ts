@@ -98,7 +98,8 @@ describe('the traps of identification', () => {
     ).toContain(trap.check);
     for (const check of first.nextChecks) {
       for (const { line } of check.answers) {
-        if (line !== undefined) expect(evidence([line])[0], line).toMatchObject({ attribute: check.attribute, ...(check.position ? { position: check.position } : {}) });
+        if (line !== undefined)
+          expect(evidence([line])[0], line).toMatchObject({ attribute: check.attribute, ...(check.position ? { position: check.position } : {}) });
       }
     }
     if (trap.didYouRead) expect(first.didYouRead.map((d) => d.instead)).toContain(trap.didYouRead);

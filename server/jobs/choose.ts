@@ -1,9 +1,9 @@
 import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
 import { findSlot } from '@kerabat/core/chain';
-import { evidenceBase, type Evidence } from '@kerabat/core/identify';
+import { factOfEvidence, type Evidence } from '@kerabat/core/identify';
 import type { Practice } from '@kerabat/core/practice';
-import type { Fact, UnitDesign } from '@kerabat/core/unit';
+import type { UnitDesign } from '@kerabat/core/unit';
 import type { Stores } from '../main/stores.js';
 
 /** What a slot's computation starts from. */
@@ -62,11 +62,12 @@ export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, 
 export async function chooseSlot(slot: string, input: SlotInput, stores: Stores): Promise<SlotChoice> {
   const seen = input.evidence.filter(({ view }) => !view.withdrawn);
   const measured = seen.filter(({ view }) => view.slot === slot).map(({ item }) => item);
+  const fitted = input.chain.filter((entry) => entry.slot === slot);
   const unitIs = (decisionOf(input.decisions, `at:${slot}`)?.choice ?? 'on-vehicle') as UnitIs;
   const identification = await stores.identify.answer({
     kinds: findSlot(slot)?.kinds ?? [],
-    evidence: [...measured.filter((e) => !attribute(e.attribute).vehicle), ...vehicleEvidence(input.known)],
-    fitted: input.chain.filter((entry) => entry.slot === slot),
+    evidence: [...measured.filter((e) => !attribute(e.attribute).vehicle), ...vehicleEvidence(input.known, fitted)],
+    fitted,
     ...(input.known.built === undefined ? {} : { built: input.known.built }),
     unitIs,
     limit: 20,
@@ -89,11 +90,12 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
   };
 }
 
-/** What is known of the vehicle, as evidence about its units. */
-function vehicleEvidence({ built, options }: VehicleKnown): Evidence[] {
+/** What is known of the vehicle, as evidence about its units; what its record does not turn on says nothing of them. */
+function vehicleEvidence({ built, options }: VehicleKnown, fitted: readonly ChainEntry[]): Evidence[] {
+  const dated = fitted.some((e) => e.builtFrom !== null || e.builtTo !== null);
   return [
-    ...(built === undefined ? [] : [{ attribute: 'build-month', kind: 'month', value: built } as const]),
-    ...options.map((value) => ({ attribute: 'option-code', kind: 'mark', value }) as const),
+    ...(built === undefined || !dated ? [] : [{ attribute: 'build-month', kind: 'month', value: built } as const]),
+    ...options.filter((code) => fitted.some((e) => e.option === code)).map((value) => ({ attribute: 'option-code', kind: 'mark', value }) as const),
   ];
 }
 
@@ -101,12 +103,7 @@ function vehicleEvidence({ built, options }: VehicleKnown): Evidence[] {
 function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence']): UnitDesign | undefined {
   const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
   if (!unit || own.length === 0) return unit;
-  const measured = own.map(({ item }): Fact => ({
-    attribute: item.attribute,
-    ...(item.position === undefined ? {} : { position: item.position }),
-    value: evidenceBase(item),
-    source: 'measured on the new unit',
-  }));
+  const measured = own.map(({ item }) => factOfEvidence(item, 'measured on the new unit'));
   const kept = unit.facts.filter((f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position));
   return { ...unit, facts: [...kept, ...measured] };
 }

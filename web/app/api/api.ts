@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import type { Observable } from 'rxjs';
 import type {
   CatalogueSummary,
+  ChassisAnswer,
   Decision,
   DecisionRequest,
   Found,
@@ -12,11 +13,13 @@ import type {
   KinAnswer,
   NewJob,
   NumberSearch,
+  PhotographMark,
   PracticeAnswer,
   SlipAddRequest,
   SlipEditRequest,
   UnitDetail,
   UnitSummary,
+  VehicleDetail,
   VehicleSearch,
   Workspace,
 } from '@kerabat/contract';
@@ -33,8 +36,14 @@ export class Api {
   openJob = (job: NewJob): Observable<Job> => this.http.post<Job>(`${ROOT}/jobs`, job);
   changeJob = (id: number, change: JobChange, version: number): Observable<Job> =>
     this.http.patch<Job>(`${ROOT}/jobs/${id}`, change, { headers: seen(version) });
-  benchLine = (id: number, line: string, slot: string): Observable<{ id: number; echo: string }> =>
-    this.http.post<{ id: number; echo: string }>(`${ROOT}/jobs/${id}/bench-line`, { line, slot });
+  benchLine = (id: number, line: string, slot: string, onVehicle: boolean): Observable<{ id: number; echo: string }> =>
+    this.http.post<{ id: number; echo: string }>(`${ROOT}/jobs/${id}/bench-line`, { line, slot, onVehicle });
+  /** The picture itself is the body, as the camera wrote it. */
+  addPhotograph = (id: number, picture: Blob, about: Record<string, string>): Observable<{ id: number }> =>
+    this.http.post<{ id: number }>(`${ROOT}/jobs/${id}/photographs`, picture, { params: about });
+  markPhotograph = (id: number, photograph: number, mark: PhotographMark): Observable<unknown> =>
+    this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/marks`, mark);
+  withdrawPhotograph = (id: number, photograph: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/withdraw`, {});
   withdraw = (id: number, evidence: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/evidence/${evidence}/withdraw`, {});
   decide = (id: number, subject: string, request: DecisionRequest, version: number): Observable<Decision> =>
     this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, { headers: seen(version) });
@@ -45,6 +54,8 @@ export class Api {
   addSlip = (id: number, line: SlipAddRequest): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/slip`, line);
 
   vehicles = (query: Record<string, string>): Observable<VehicleSearch> => this.http.get<VehicleSearch>(`${ROOT}/vehicles`, { params: query });
+  vehicle = (id: string): Observable<VehicleDetail> => this.http.get<VehicleDetail>(`${ROOT}/vehicles/${encodeURIComponent(id)}`);
+  chassis = (number: string): Observable<ChassisAnswer> => this.http.get<ChassisAnswer>(`${ROOT}/chassis/${encodeURIComponent(number)}`);
   find = (q: string): Observable<Found> => this.http.get<Found>(`${ROOT}/find`, { params: { q } });
   numbers = (q: string): Observable<NumberSearch> => this.http.get<NumberSearch>(`${ROOT}/numbers`, { params: { q } });
   units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> => this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });

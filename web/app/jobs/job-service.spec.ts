@@ -11,7 +11,7 @@ import { JobService } from './job-service';
 
 const WORKSPACE = {
   job: { id: 1, version: 3 },
-  work: [{ slot: 'slave', chosen: { unitId: 'mor-s20qa' } }],
+  work: [{ slot: 'slave', unitIs: 'on-vehicle', chosen: { unitId: 'mor-s20qa' } }],
   decisions: [{ subject: 'fluid', version: 2, value: { choice: 'DOT 3' } }],
 };
 const conflict = (theirs: unknown) =>
@@ -22,6 +22,8 @@ function setup({ name = 'Ilse', answer = true as unknown } = {}) {
     workspace: vi.fn(() => of(WORKSPACE)),
     decide: vi.fn((..._: unknown[]) => of({}) as ReturnType<typeof conflict>),
     benchLine: vi.fn(() => of({})),
+    withdraw: vi.fn(() => of({})),
+    addPhotograph: vi.fn(() => of({})),
     changeJob: vi.fn(() => of({})),
   };
   const dialog = { open: vi.fn(() => ({ afterClosed: () => of(answer) })) };
@@ -75,8 +77,28 @@ describe('one job', () => {
     await service.benchLine('studs 60 cal');
     await service.benchLine('studs 60 cal', 'unit');
     expect(api.benchLine.mock.calls).toEqual([
-      [1, 'studs 60 cal', 'slave'],
-      [1, 'studs 60 cal', 'unit:mor-s20qa'],
+      [1, 'studs 60 cal', 'slave', true],
+      [1, 'studs 60 cal', 'unit:mor-s20qa', false],
+    ]);
+  });
+  it('corrects a reading by adding the right one first: when that is refused, the old one stays', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    expect(await service.correct('label KE', 9)).toBeUndefined();
+    expect(api.withdraw).toHaveBeenCalledWith(1, 9);
+    api.benchLine.mockReturnValueOnce(throwError(() => new HttpErrorResponse({ status: 400, error: { status: 400, detail: 'No such label.' } })) as never);
+    expect(await service.correct('label ??', 9)).toBe('No such label.');
+    expect(api.withdraw).toHaveBeenCalledOnce();
+  });
+  it('keeps a photograph with the slot in focus, beside the evidence it shows', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    const picture = new Blob(['x']);
+    await service.photograph(picture, 'the nose');
+    await service.photograph(picture, 'the label', 9);
+    expect(api.addPhotograph.mock.calls).toEqual([
+      [1, picture, { shows: 'the nose', slot: 'slave' }],
+      [1, picture, { shows: 'the label', slot: 'slave', evidence: '9' }],
     ]);
   });
 });

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom, type Observable } from 'rxjs';
-import type { JobChange, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
+import type { JobChange, PhotographMark, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { Person } from '../api/person';
 import { problemOf } from '../api/problem';
@@ -57,7 +57,32 @@ export class JobService {
   /** Evidence on the unit in the focused slot, or on the chosen new one. */
   benchLine(line: string, on: 'vehicle' | 'unit' = 'vehicle'): Promise<string | undefined> {
     const slot = on === 'unit' ? `unit:${this.focus()?.chosen?.unitId ?? ''}` : (this.slot() ?? '');
-    return this.act(() => this.api.benchLine(this.id, line, slot));
+    const onVehicle = on === 'vehicle' && this.focus()?.unitIs === 'on-vehicle';
+    return this.act(() => this.api.benchLine(this.id, line, slot, onVehicle));
+  }
+
+  /** A mark that was read wrong: what it should have been is added, and the reading is withdrawn with it. */
+  async correct(line: string, wrong: number): Promise<string | undefined> {
+    return (await this.benchLine(line)) ?? this.withdraw(wrong);
+  }
+
+  /** Keeps a photograph of the unit in the focused slot, beside a piece of evidence when it shows one. */
+  photograph(picture: Blob, shows: string, evidence?: number): Promise<string | undefined> {
+    const about = { shows, slot: this.slot() ?? '', ...(evidence === undefined ? {} : { evidence: String(evidence) }) };
+    return this.act(() => this.api.addPhotograph(this.id, picture, about));
+  }
+
+  markPhotograph(photograph: number, mark: PhotographMark): Promise<string | undefined> {
+    return this.act(() => this.api.markPhotograph(this.id, photograph, mark));
+  }
+
+  withdrawPhotograph(photograph: number): Promise<string | undefined> {
+    return this.act(() => this.api.withdrawPhotograph(this.id, photograph));
+  }
+
+  /** Where the pictures of this job lie. */
+  pictureUrl(photograph: number): string {
+    return `/api/v1/jobs/${this.id}/photographs/${photograph}`;
   }
 
   withdraw(evidence: number): Promise<string | undefined> {

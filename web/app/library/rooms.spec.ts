@@ -186,7 +186,18 @@ describe('the bench', () => {
 });
 
 describe('practice', () => {
-  const setting = { key: 'gapMin', words: 'Rod clearance, least', value: 0.25, standard: 0.25, min: 0.01, max: 2, unit: 'mm', why: '', version: 0 };
+  const setting = {
+    key: 'gapMin',
+    group: 'figures',
+    words: 'Rod clearance, least',
+    value: 0.25,
+    standard: 0.25,
+    min: 0.01,
+    max: 2,
+    unit: 'mm',
+    why: '',
+    version: 0,
+  };
   const save = async (text: string, api: object) => {
     const page = await render(PracticePage, { api: { practice: () => of({ settings: [setting] }), ...api } });
     const field = page.host.querySelector<HTMLInputElement>('#gapMin');

@@ -1,18 +1,20 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, forkJoin, of, switchMap } from 'rxjs';
+import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
 import { KIND_WORDS } from '@kerabat/core/unit';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
+import { designOf } from '../api/designs';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
+import { UnitDrawing } from '../parts/unit-drawing';
 import { KinTable } from '../stages/kin/kin-table';
 
 /** One unit: what is recorded of it, its numbers, its kin. */
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KinTable, PartNumber, ProblemLine],
+  imports: [KinTable, PartNumber, ProblemLine, UnitDrawing],
   template: `
     <div class="page">
       <app-problem-line [text]="problem()" />
@@ -22,6 +24,7 @@ import { KinTable } from '../stages/kin/kin-table';
         <div class="two">
           <section aria-labelledby="facts">
             <h2 id="facts">Recorded</h2>
+            <app-unit-drawing [label]="b.unit.name" [facts]="b.facts" />
             <table class="plain">
               <tbody>
                 @for (f of b.unit.facts; track f.attribute + (f.position ?? '')) {
@@ -84,6 +87,7 @@ export class UnitPage {
     toObservable(this.id).pipe(
       switchMap((id) =>
         forkJoin({ unit: this.api.unit(id), kin: this.api.kin(id) }).pipe(
+          map((both) => ({ ...both, facts: designOf(both.unit).facts })),
           catchError((error: unknown) => {
             this.problem.set(problemOf(error).detail);
             return of(undefined);

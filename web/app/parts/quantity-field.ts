@@ -1,20 +1,35 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, model, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, output, signal } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { printBoth, readQuantity, type Quantity, type ReadOptions } from '@kerabat/core/units';
 import { findAttribute } from '@kerabat/core/attribute';
+import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+import { LiveReadingPart } from './live-reading';
 
 /** Takes a quantity as people write it, and echoes what it understood, in both systems, before anything is computed. */
 @Component({
   selector: 'app-quantity-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule],
+  imports: [MatFormFieldModule, MatInputModule, LiveReadingPart],
   template: `
     <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <mat-label>{{ label() }}</mat-label>
-      <input matInput class="mono" autocomplete="off" [value]="text()" (input)="text.set($any($event.target).value)" [attr.aria-describedby]="id" />
+      <input
+        matInput
+        class="mono"
+        autocomplete="off"
+        [value]="text()"
+        (input)="text.set($any($event.target).value)"
+        [attr.aria-describedby]="id"
+        (focus)="listen()"
+        (blur)="deafen()"
+        (keydown)="onKey($event)"
+      />
     </mat-form-field>
     <span class="echo mono" [id]="id" aria-live="polite" [class.bad]="!reading().recognised && text() !== ''">{{ echo() }}</span>
+    @if (listening()) {
+      <app-live-reading class="doubt" [pitch]="expects() === 'pitch'" (taken)="take($event)" />
+    }
     @if (reading().doubt; as doubt) {
       <span class="doubt needs-you small">{{ doubt }}</span>
     }
@@ -47,6 +62,12 @@ export class QuantityField {
   readonly text = model('');
   readonly quantity = output<Quantity | undefined>();
 
+  private readonly instruments = inject(Instruments);
+  private unwatch: (() => void) | undefined;
+  protected readonly listening = signal(false);
+  /** The bench instruments measure lengths and pitches. */
+  private readonly measured = computed(() => this.expects() === 'length' || this.expects() === 'pitch');
+
   protected readonly reading = computed(() => {
     const usual = findAttribute(this.attribute() ?? '')?.usual;
     return readQuantity(this.text(), { expects: this.expects(), ...(usual ? { usual } : {}) });
@@ -59,5 +80,28 @@ export class QuantityField {
 
   constructor() {
     effect(() => this.quantity.emit(this.reading().quantity));
+  }
+
+  protected listen(): void {
+    if (!this.measured()) return;
+    this.unwatch ??= this.instruments.watch();
+    this.listening.set(true);
+  }
+
+  protected deafen(): void {
+    this.unwatch?.();
+    this.unwatch = undefined;
+    this.listening.set(false);
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const live = this.expects() === 'pitch' ? this.instruments.pitchGauge() : this.instruments.caliper();
+    if (event.key !== TAKE_KEY || !live || !this.listening()) return;
+    event.preventDefault();
+    this.take(live);
+  }
+
+  protected take(live: LiveReading): void {
+    this.text.set(readingText(live));
   }
 }

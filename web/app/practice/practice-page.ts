@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
@@ -12,7 +13,7 @@ import { ProblemLine } from '../parts/problem-line';
 @Component({
   selector: 'app-practice-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, ProblemLine],
+  imports: [MatButtonModule, NgTemplateOutlet, ProblemLine],
   template: `
     <div class="page">
       <h1>Practice</h1>
@@ -32,17 +33,12 @@ import { ProblemLine } from '../parts/problem-line';
           </tr>
         </thead>
         <tbody>
-          @for (s of settings(); track s.key) {
+          @for (s of figures(); track s.key) {
             <tr>
               <td>
                 <label [for]="s.key">{{ s.words }}</label>
               </td>
-              <td>
-                <form class="row" (submit)="save($event, s)">
-                  <input [id]="s.key" name="value" class="mono" inputmode="decimal" autocomplete="off" [value]="s.value" [class.own]="s.value !== s.standard" />
-                  <button matButton type="submit" [attr.aria-label]="'Save ' + s.words">Save</button>
-                </form>
-              </td>
+              <td><ng-container *ngTemplateOutlet="field; context: { $implicit: s }" /></td>
               <td>{{ s.unit }}</td>
               <td class="mono">{{ s.standard }}</td>
               <td class="small">{{ s.why }}</td>
@@ -51,7 +47,45 @@ import { ProblemLine } from '../parts/problem-line';
           }
         </tbody>
       </table>
+      <h2>What a check costs, and how often it is recorded wrong</h2>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th>look at</th>
+            <th>minutes</th>
+            <th>chance of error</th>
+            <th>shipped</th>
+            <th>where, and what misleads</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (c of checks(); track c.minutes.key) {
+            <tr>
+              <td>{{ c.words }}</td>
+              <td><ng-container *ngTemplateOutlet="field; context: { $implicit: c.minutes }" /></td>
+              <td><ng-container *ngTemplateOutlet="field; context: { $implicit: c.epsilon }" /></td>
+              <td class="mono">{{ c.minutes.standard }} / {{ c.epsilon.standard }}</td>
+              <td class="small">{{ c.minutes.why }}{{ c.epsilon.why ? '; ' + c.epsilon.why : '' }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
     </div>
+    <ng-template #field let-s>
+      <form class="row" (submit)="save($event, s)">
+        <input
+          [id]="s.key"
+          name="value"
+          class="mono"
+          inputmode="decimal"
+          autocomplete="off"
+          [value]="s.value"
+          [class.own]="s.value !== s.standard"
+          [attr.aria-label]="s.words"
+        />
+        <button matButton type="submit" [attr.aria-label]="'Save ' + s.words">Save</button>
+      </form>
+    </ng-template>
   `,
   styles: `
     td {
@@ -78,6 +112,15 @@ export class PracticePage {
   private readonly person = inject(Person);
   private readonly dialog = inject(MatDialog);
   protected readonly settings = signal<readonly PracticeSetting[]>([]);
+  protected readonly figures = computed(() => this.settings().filter((s) => s.group === 'figures'));
+  /** The minutes and the chance of error of each check, in one row. */
+  protected readonly checks = computed(() => {
+    const of = (key: string): PracticeSetting | undefined => this.settings().find((s) => s.key === key);
+    return this.settings().flatMap((minutes) => {
+      const epsilon = minutes.key.startsWith('minutes.') ? of(minutes.key.replace('minutes.', 'epsilon.')) : undefined;
+      return epsilon ? [{ words: minutes.words.replace(/, minutes$/, ''), minutes, epsilon }] : [];
+    });
+  });
   protected readonly problem = signal<string | undefined>(undefined);
 
   constructor() {

@@ -1,11 +1,10 @@
 import { of } from 'rxjs';
 import { describe, expect, it } from 'vitest';
-import type { SlotWork, Workspace } from '@kerabat/contract';
+import type { Workspace } from '@kerabat/contract';
 import { Slip } from '../slip/slip';
-import { candidate, job, named, OLD, render, type, using, workspace } from '../testing';
+import { job, named, OLD, render, type, using, workspace } from '../testing';
 import { AskStage } from './ask/ask';
 import { FeelStage } from './feel/feel';
-import { IdentifyStage } from './identify/identify';
 import { KitStage } from './kit/kit';
 import { LinesStage } from './lines/lines';
 
@@ -23,89 +22,6 @@ describe('Ask', () => {
     expect(text()).toContain('Internal by-pass in the master.');
     expect(text()).toContain('Points at: brake master');
     expect(text()).toContain('Pump quickly.');
-  });
-});
-
-describe('Identify', () => {
-  it('tells while typing what a line would be taken for, and what misleads there', async () => {
-    const { host, text, settle } = await render(IdentifyStage, using(job(workspace())));
-    type(host.querySelector('#bench-line'), 'bore 26.9 cal');
-    await settle();
-    expect(text()).toContain('bore: 26.9 mm · 1.0591 in, caliper');
-    expect(text()).toContain('Beware: a retaining ring in the way');
-    type(host.querySelector('#bench-line'), 'bore soft');
-    await settle();
-    expect(text()).toContain('is not a number with a unit');
-  });
-  it('keeps a line that was refused, and clears one that was taken', async () => {
-    const refused = job(workspace(), 'There is no such thread.');
-    const first = await render(IdentifyStage, using(refused));
-    const line = first.host.querySelector<HTMLInputElement>('#bench-line');
-    type(line, 'port rear left 3/8-22');
-    first.host.querySelector('form')?.dispatchEvent(new Event('submit'));
-    await first.settle();
-    expect(refused.benchLine).toHaveBeenCalledWith('port rear left 3/8-22');
-    expect(first.text()).toContain('There is no such thread.');
-    expect(line?.value).toBe('port rear left 3/8-22');
-
-    const taken = await render(IdentifyStage, using(job(workspace())));
-    const box = taken.host.querySelector<HTMLInputElement>('#bench-line');
-    type(box, 'label KE');
-    await taken.settle();
-    taken.host.querySelector('form')?.dispatchEvent(new Event('submit'));
-    await taken.settle();
-    expect(box?.value).toBe('');
-  });
-  it('says for each candidate what speaks for it and against it, and folds the unlikely', async () => {
-    const against = candidate({
-      unitId: 'b',
-      name: 'tandem master 23 V',
-      probability: 0.4,
-      disagrees: [{ attribute: 'bore-form', sentence: 'bore form stepped: this unit has straight' }],
-    });
-    const tail = candidate({ unitId: 'c', name: 'tandem master 25 V', probability: 0.001 });
-    const base = workspace();
-    const identification = {
-      ...(base.work[0] as SlotWork).identification,
-      candidates: [candidate(), against, tail],
-      eliminatedCount: 1,
-      eliminated: [candidate({ unitId: 'd', name: 'single master 19' })],
-    };
-    const { host, text } = await render(IdentifyStage, using(job(workspace({ identification }))));
-    expect(host.querySelectorAll('.candidates > li')).toHaveLength(2);
-    expect(text()).toContain('bore form stepped: this unit has straight');
-    expect(text()).toContain('1 more, each under 1 %');
-    expect(text()).toContain('1 out, with the reason');
-  });
-  it('takes a person’s word for what the unit is, and shows whose word it was', async () => {
-    const service = job(workspace({ old: OLD, oldBy: 'said by Odo' }));
-    const { host, text } = await render(IdentifyStage, using(service));
-    expect(text()).toContain('said by Odo');
-    named(host, 'This is it').click();
-    expect(service.decide).toHaveBeenCalledWith('old:brake-master', 'ard-tm22vs', 'identified');
-    named(host, 'Take back').click();
-    expect(service.undecide).toHaveBeenCalledWith('old:brake-master');
-  });
-  it('shows withdrawn evidence struck through, with nobody able to withdraw it again', async () => {
-    const evidence = [
-      {
-        id: 4,
-        slot: 'brake-master',
-        attribute: 'label-code',
-        words: 'label code',
-        value: 'KE',
-        onVehicle: true,
-        by: 'Ilse',
-        at: '',
-        withdrawn: { by: 'Odo', at: '' },
-      },
-    ];
-    const { host, text } = await render(IdentifyStage, using(job(workspace({ evidence }))));
-    expect(text()).toContain('withdrawn by Odo');
-    expect(host.querySelector('.evidence button')).toBeNull();
-  });
-  it('without a unit that the job is about, sends back to Ask', async () => {
-    expect((await render(IdentifyStage, using(job({ ...workspace(), work: [] })))).text()).toContain('Say first which unit this job is about');
   });
 });
 

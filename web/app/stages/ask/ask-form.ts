@@ -9,6 +9,7 @@ import { COMPLAINTS, readComplaint, REQUESTS } from '@kerabat/core/ask';
 import { SLOTS } from '@kerabat/core/chain';
 import type { NewJob, Vehicle } from '@kerabat/contract';
 import { focusSoon } from '../../parts/focus';
+import { ChassisReader, type ReadVehicle } from './chassis-reader';
 import { VehicleSearch } from './vehicle-search';
 
 export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
@@ -17,7 +18,7 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
 @Component({
   selector: 'app-ask-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, MatSelectModule, MatRadioModule, MatCheckboxModule, MatButtonModule, VehicleSearch],
+  imports: [MatFormFieldModule, MatInputModule, MatSelectModule, MatRadioModule, MatCheckboxModule, MatButtonModule, VehicleSearch, ChassisReader],
   template: `
     <form (submit)="send($event)" novalidate>
       <div class="two">
@@ -49,6 +50,7 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
         </div>
         <div class="stack">
           @if (!vehicle()) {
+            <app-chassis-reader (taken)="takeRead($event)" />
             <app-vehicle-search [chosen]="fields().vehicleId" (chosenChange)="choose($event)" (vehicle)="vehicle.set($event)" />
           }
           @if (vehicle(); as v) {
@@ -169,6 +171,13 @@ export class AskForm {
   protected choose(id: string | null): void {
     this.set('vehicleId', id);
     if (id !== null) focusSoon('build-month');
+  }
+
+  /** Takes what the chassis number said: the vehicle, its build month and its options. */
+  protected takeRead({ vehicle, built, options }: ReadVehicle): void {
+    this.vehicle.set(vehicle);
+    this.fields.update((fields) => ({ ...fields, vehicleId: vehicle.id, built, options: [...options] }));
+    focusSoon('build-month');
   }
 
   /** Lets the vehicle go, with what was said of it. */

@@ -1,25 +1,57 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { BENCH_WORDS, readBenchLine } from '@kerabat/core/identify';
-import { findAttribute } from '@kerabat/core/attribute';
-import type { CandidateView } from '@kerabat/contract';
+import { switchMap } from 'rxjs';
+import { attribute, findAttribute } from '@kerabat/core/attribute';
+import { BENCH_WORDS, benchWord, factOfEvidence, readBenchLine } from '@kerabat/core/identify';
+import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
+import { Designs } from '../../api/designs';
+import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../../api/instruments';
+import { evidenceItem, heldEvidence } from '../../jobs/evidence';
 import { JobService } from '../../jobs/job-service';
-import { PartNumber } from '../../parts/part-number';
+import { LiveReadingPart } from '../../parts/live-reading';
 import { ProblemLine } from '../../parts/problem-line';
+import { Candidates } from './candidates';
+import { EvidenceList } from './evidence-list';
+import { NextChecks } from './next-checks';
+import { SplitPanel } from './split-panel';
 
-/** What is really on the vehicle: evidence in, candidates with reasons out. */
+/** The attributes whose words stand on buttons: what is called first in most jobs. */
+const OFFERED = [
+  'bore-mark',
+  'bore',
+  'bore-form',
+  'casting-number',
+  'label-code',
+  'port-count',
+  'port-thread',
+  'stud-spacing',
+  'rod-length',
+  'reservoir',
+  'sensor',
+  'mouth',
+  'build-month',
+  'option-code',
+];
+
+/** What is really on the vehicle: evidence in, candidates with reasons and the next check out. */
 @Component({
   selector: 'app-identify-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, PartNumber, ProblemLine],
+  imports: [MatButtonModule, RouterLink, ProblemLine, LiveReadingPart, EvidenceList, Candidates, NextChecks, SplitPanel],
   templateUrl: './identify.html',
   styleUrl: './identify.scss',
 })
 export class IdentifyStage {
   protected readonly service = inject(JobService);
+  private readonly designs = inject(Designs);
+  private readonly instruments = inject(Instruments);
   private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
+  private unwatch: (() => void) | undefined;
   protected readonly line = signal('');
+  protected readonly listening = signal(false);
+  protected readonly beside = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly work = computed(() => {
     this.service.workspace();
@@ -29,29 +61,25 @@ export class IdentifyStage {
   protected readonly echo = computed(() => (this.line().trim() === '' ? undefined : readBenchLine(this.line())));
   protected readonly hint = computed(() => {
     const read = this.echo();
-    if (!read?.recognised) return undefined;
-    const row = findAttribute(read.evidence.attribute);
+    const row = findAttribute(read?.recognised ? read.evidence.attribute : (read?.asks ?? ''));
     return row?.trap ? `Look ${row.where}. Beware: ${row.trap}.` : undefined;
   });
-  /** Candidates that are worth reading, and the long tail that is folded. */
-  protected readonly likely = computed(() => (this.work()?.identification.candidates ?? []).filter((c, i) => c.probability >= 0.01 || i < 2));
-  protected readonly unlikely = computed(() => (this.work()?.identification.candidates ?? []).filter((c, i) => c.probability < 0.01 && i >= 2));
-  protected readonly words = BENCH_WORDS.filter(({ name }) =>
-    [
-      'bore',
-      'bore-form',
-      'casting-number',
-      'label-code',
-      'port-count',
-      'port-thread',
-      'stud-spacing',
-      'rod-length',
-      'reservoir',
-      'sensor',
-      'mouth',
-      'foot',
-    ].includes(name),
-  );
+  /** The choices of an attribute whose value is still missing, to be clicked. */
+  protected readonly choices = computed(() => {
+    const read = this.echo();
+    if (!read || read.recognised || read.asks === undefined) return [];
+    const row = attribute(read.asks);
+    return row.kind === 'choice' ? [...(row.choices ?? []), 'none'] : [];
+  });
+  protected readonly held = computed(() => heldEvidence(this.work()?.evidence ?? [], this.work()?.slot ?? ''));
+  protected readonly found = computed(() => this.held().map((e) => factOfEvidence(evidenceItem(e), 'found')));
+  private readonly shown = computed(() => this.work()?.old?.unitId ?? this.work()?.identification.candidates[0]?.unitId);
+  /** The likeliest unit, as it is drawn. */
+  protected readonly drawn = toSignal(toObservable(this.shown).pipe(switchMap((id) => (id === undefined ? Promise.resolve(undefined) : this.designs.get(id)))));
+  protected readonly words = BENCH_WORDS.filter(({ name }) => OFFERED.includes(name)).map((word) => ({
+    ...word,
+    called: word.name === 'port-thread' ? 'port' : word.line.trim(),
+  }));
 
   protected begin(line: string): void {
     this.line.set(line);
@@ -60,14 +88,44 @@ export class IdentifyStage {
 
   protected async add(event: Event): Promise<void> {
     event.preventDefault();
-    if (this.line().trim() === '') return;
-    const problem = await this.service.benchLine(this.line());
+    if (this.line().trim() !== '') await this.tell(this.line());
+  }
+
+  protected async tell(line: string): Promise<void> {
+    const problem = await this.service.benchLine(line);
     this.problem.set(problem);
     if (problem === undefined) this.line.set('');
   }
 
-  protected async withdraw(id: number): Promise<void> {
-    this.problem.set(await this.service.withdraw(id));
+  protected listen(): void {
+    this.unwatch ??= this.instruments.watch();
+    this.listening.set(true);
+  }
+
+  protected deafen(): void {
+    this.unwatch?.();
+    this.unwatch = undefined;
+    this.listening.set(false);
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const live = this.instruments.caliper();
+    if (event.key !== TAKE_KEY || !live) return;
+    event.preventDefault();
+    this.take(live);
+  }
+
+  /** Puts what the caliper shows at the end of the line: "bore " becomes "bore 26.94 mm cal". */
+  protected take(live: LiveReading): void {
+    const word = this.line().trim() === '' ? 'bore' : this.line().trim();
+    this.begin(`${word.replace(/ -?[\d.]+ (mm|in) cal$/, '')} ${readingText(live)} cal`);
+  }
+
+  /** Takes what a mark was perhaps meant to be, and withdraws the reading. */
+  protected async correct(read: IdentifyAnswer['didYouRead'][number]): Promise<void> {
+    const wrong = this.held().find((e) => e.attribute === read.attribute && e.entered === read.seen);
+    if (!wrong) return;
+    this.problem.set(await this.service.correct(`${benchWord(attribute(read.attribute as 'label-code').name, read.position)}${read.instead}`, wrong.id));
   }
 
   protected async say(candidate: CandidateView): Promise<void> {
@@ -76,9 +134,5 @@ export class IdentifyStage {
 
   protected async unsay(): Promise<void> {
     this.problem.set(await this.service.undecide(`old:${this.service.slot() ?? ''}`));
-  }
-
-  protected percent(p: number): string {
-    return p >= 0.9995 ? '100 %' : p >= 0.01 ? `${Math.round(p * 100)} %` : '< 1 %';
   }
 }

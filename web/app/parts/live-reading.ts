@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+
+/** What the caliper (or the pitch gauge) shows, beside the field that can take it. Nothing is shown when there is none. */
+@Component({
+  selector: 'app-live-reading',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (reading(); as live) {
+      <span class="live small">
+        {{ live.device === 'caliper' ? 'caliper' : 'pitch gauge' }} <strong class="mono">{{ text() }}</strong>
+        @for (note of live.notes; track note) {
+          <span class="needs-you">{{ note }}</span>
+        }
+        <button type="button" (click)="taken.emit(live)" (mousedown)="$event.preventDefault()">
+          take <kbd>{{ key }}</kbd>
+        </button>
+      </span>
+    } @else if (instruments.trouble(); as trouble) {
+      <span class="live small needs-you">{{ trouble }}</span>
+    }
+  `,
+  styles: `
+    .live {
+      display: inline-flex;
+      gap: 8px;
+      align-items: baseline;
+      white-space: nowrap;
+    }
+    button {
+      font: inherit;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      background: var(--sheet);
+      color: var(--ink);
+      padding: 0 7px;
+      cursor: pointer;
+    }
+  `,
+})
+export class LiveReadingPart {
+  protected readonly instruments = inject(Instruments);
+  protected readonly key = TAKE_KEY;
+  readonly pitch = input(false);
+  readonly taken = output<LiveReading>();
+  readonly reading = computed(() => (this.pitch() ? this.instruments.pitchGauge() : this.instruments.caliper()));
+  protected readonly text = computed(() => {
+    const live = this.reading();
+    return live ? readingText(live) : '';
+  });
+}

@@ -1,0 +1,89 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { firstValueFrom } from 'rxjs';
+import type { ChassisAnswer, Vehicle } from '@kerabat/contract';
+import { Api } from '../../api/api';
+import { problemOf } from '../../api/problem';
+
+export interface ReadVehicle {
+  readonly vehicle: Vehicle;
+  readonly built: string;
+  readonly options: readonly string[];
+}
+
+/** Asks the chassis-number service what a number says. What it answers is shown and then taken, never taken unseen. */
+@Component({
+  selector: 'app-chassis-reader',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatFormFieldModule, MatInputModule, MatButtonModule],
+  template: `
+    <div class="row">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <mat-label>Chassis number, if it can be read</mat-label>
+        <input
+          #field
+          matInput
+          id="chassis"
+          class="mono"
+          maxlength="40"
+          autocomplete="off"
+          placeholder="VA12-9905-H-00417-K"
+          [value]="number()"
+          (input)="number.set(field.value)"
+          (keydown.enter)="read($event)"
+          aria-describedby="chassis-answer"
+        />
+      </mat-form-field>
+      <button matButton="outlined" type="button" [disabled]="asking() || number().trim() === ''" (click)="read($event)">
+        {{ asking() ? 'Asking …' : 'Read it' }}
+      </button>
+    </div>
+    <p id="chassis-answer" class="small" aria-live="polite">
+      @if (answer(); as a) {
+        <span [class.needs-you]="a.state !== 'found'">{{ a.sentence }}</span>
+        @if (a.state === 'found') {
+          <button matButton="outlined" type="button" (click)="take()">Take it</button>
+        }
+      }
+    </p>
+  `,
+  styles: `
+    mat-form-field {
+      width: 19rem;
+    }
+    p {
+      margin: 4px 0;
+    }
+  `,
+})
+export class ChassisReader {
+  private readonly api = inject(Api);
+  readonly taken = output<ReadVehicle>();
+  protected readonly number = signal('');
+  protected readonly asking = signal(false);
+  protected readonly answer = signal<ChassisAnswer | undefined>(undefined);
+
+  protected async read(event: Event): Promise<void> {
+    event.preventDefault();
+    if (this.number().trim() === '' || this.asking()) return;
+    this.asking.set(true);
+    this.answer.set(undefined);
+    try {
+      this.answer.set(await firstValueFrom(this.api.chassis(this.number().trim())));
+    } catch (error) {
+      this.answer.set({ state: 'no-answer', sentence: problemOf(error).detail });
+    }
+    this.asking.set(false);
+  }
+
+  protected async take(): Promise<void> {
+    const { vehicleId = '', built = '', options = [] } = this.answer() ?? {};
+    try {
+      this.taken.emit({ vehicle: await firstValueFrom(this.api.vehicle(vehicleId)), built, options });
+    } catch (error) {
+      this.answer.set({ state: 'no-answer', sentence: problemOf(error).detail });
+    }
+  }
+}

@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { switchMap } from 'rxjs';
+import type { EvidenceView } from '@kerabat/contract';
+import { compareUnits, factOfEvidence } from '@kerabat/core/identify';
+import { Designs } from '../../api/designs';
+import { evidenceItem } from '../../jobs/evidence';
+import { UnitDrawing } from '../../parts/unit-drawing';
+
+/** Units beside each other: what they differ in first, what was found over what is recorded. */
+@Component({
+  selector: 'app-compare-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [UnitDrawing],
+  template: `
+    <div class="scroll" tabindex="0" role="region" aria-label="Side by side">
+      <table class="plain">
+        <thead>
+          <tr>
+            <td></td>
+            <th scope="col">seen</th>
+            @for (u of units(); track u.id) {
+              <th scope="col">{{ u.maker }} {{ u.name }}</th>
+            }
+          </tr>
+        </thead>
+        <tbody>
+          @for (row of rows(); track row.attribute + (row.position ?? '')) {
+            <tr [class.quiet]="!row.differs">
+              <th scope="row">{{ row.words }}</th>
+              <td class="mono seen">{{ row.seen ?? '' }}</td>
+              @for (value of row.values; track $index) {
+                <td class="mono">{{ value ?? 'not known' }}</td>
+              }
+            </tr>
+          }
+          <tr>
+            <th scope="row">drawn to scale</th>
+            <td></td>
+            @for (u of units(); track u.id) {
+              <td class="drawing"><app-unit-drawing [label]="u.name" [facts]="u.facts" [found]="found()" /></td>
+            }
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    @if (alike() > 0 || all()) {
+      <button type="button" class="plain" (click)="all.set(!all())">
+        {{ all() ? 'Only what differs' : 'And ' + alike() + ' that they share or that are not known of all' }}
+      </button>
+    }
+  `,
+  styles: `
+    .scroll {
+      overflow-x: auto;
+      margin: 4px 0;
+    }
+    th {
+      text-align: left;
+      font-weight: 600;
+      font-size: 13.5px;
+    }
+    tbody th {
+      font-weight: 400;
+      white-space: nowrap;
+    }
+    td {
+      font-size: 13.5px;
+    }
+    .seen {
+      color: var(--link);
+    }
+    .drawing {
+      min-width: 210px;
+    }
+    button.plain {
+      font: inherit;
+      font-size: 13px;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      background: var(--sheet);
+      color: var(--ink);
+      cursor: pointer;
+    }
+  `,
+})
+export class CompareTable {
+  private readonly designs = inject(Designs);
+  readonly ids = input.required<readonly string[]>();
+  readonly evidence = input.required<readonly EvidenceView[]>();
+  protected readonly all = signal(false);
+
+  private readonly loaded = toSignal(toObservable(this.ids).pipe(switchMap((ids) => Promise.all(ids.map((id) => this.designs.get(id))))), { initialValue: [] });
+  protected readonly units = computed(() => this.loaded().filter((u) => u !== undefined));
+  private readonly items = computed(() => this.evidence().map(evidenceItem));
+  private readonly everyRow = computed(() => compareUnits(this.units(), this.items()));
+  protected readonly rows = computed(() => this.everyRow().filter((row) => this.all() || row.differs));
+  protected readonly alike = computed(() => this.everyRow().filter((row) => !row.differs).length);
+  protected readonly found = computed(() => this.items().map((item) => factOfEvidence(item, 'found')));
+}

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
+import type { EvidenceView, PhotographView } from '@kerabat/contract';
+import { JobService } from '../../jobs/job-service';
+import { TakesFocus } from '../../parts/focus';
+import { ProblemLine } from '../../parts/problem-line';
+
+/** Everything that was seen, each with who and how, its photographs beside it; what was withdrawn stays in sight. */
+@Component({
+  selector: 'app-evidence-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, ProblemLine, TakesFocus],
+  templateUrl: './evidence-list.html',
+  styleUrl: './evidence-list.scss',
+})
+export class EvidenceList {
+  protected readonly service = inject(JobService);
+  private readonly dialog = inject(MatDialog);
+  readonly evidence = input.required<readonly EvidenceView[]>();
+  readonly photographs = input.required<readonly PhotographView[]>();
+
+  /** The form that keeps a photograph; 0 is one of the unit as a whole. */
+  protected readonly adding = signal<number | undefined>(undefined);
+  protected readonly shows = signal('');
+  protected readonly problem = signal<string | undefined>(undefined);
+  private readonly file = signal<File | undefined>(undefined);
+  protected readonly loose = computed(() => this.photographs().filter((p) => p.evidenceId === undefined));
+
+  protected of(evidence: number): PhotographView[] {
+    return this.photographs().filter((p) => p.evidenceId === evidence);
+  }
+
+  protected how(e: EvidenceView): string {
+    const from = e.slot.startsWith('unit:') ? 'new unit' : e.onVehicle ? '' : 'off the vehicle';
+    return [from, e.instrument?.replace('-', ' '), e.by, e.at.slice(0, 10)].filter(Boolean).join(', ');
+  }
+
+  protected begin(evidence: EvidenceView | undefined): void {
+    this.adding.set(evidence?.id ?? 0);
+    this.shows.set(evidence ? `${evidence.words} ${evidence.value}` : '');
+    this.problem.set(undefined);
+    this.file.set(undefined);
+  }
+
+  protected choose(input: HTMLInputElement): void {
+    this.file.set(input.files?.[0]);
+  }
+
+  protected async keep(event: Event): Promise<void> {
+    event.preventDefault();
+    const [file, shows] = [this.file(), this.shows().trim()];
+    if (!file) return this.problem.set('Choose a photograph first: a PNG or a JPEG.');
+    if (shows === '') return this.problem.set('Say what the photograph shows.');
+    const problem = await this.service.photograph(file, shows, this.adding() || undefined);
+    this.problem.set(problem);
+    if (problem === undefined) this.adding.set(undefined);
+  }
+
+  protected async withdraw(id: number): Promise<void> {
+    this.problem.set(await this.service.withdraw(id));
+  }
+
+  protected async open(photograph: PhotographView): Promise<void> {
+    const { PhotographDialog } = await import('./photograph-dialog');
+    this.dialog.open(PhotographDialog, { data: { photograph, service: this.service }, width: '58rem', maxWidth: '96vw' });
+  }
+}

@@ -1,0 +1,59 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { SplitView } from '@kerabat/contract';
+
+/** A production change: which side this vehicle is of, and what has to come from the same side. */
+@Component({
+  selector: 'app-split-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <details [open]="!settled()">
+      <summary>Production change: {{ split().sentence }}</summary>
+      <table class="plain">
+        <thead>
+          <tr>
+            <th scope="col">side</th>
+            <th scope="col">built</th>
+            <th scope="col">parts of this side</th>
+            <th scope="col">here</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (side of split().sides; track side.set) {
+            <tr>
+              <th scope="row" class="mono">{{ side.set }}</th>
+              <td>{{ side.from ?? 'from the start' }} to {{ side.to ?? 'today' }}</td>
+              <td>
+                @for (u of side.units; track u.unitId) {
+                  <div>{{ u.slotWords }}: {{ u.unitName }}</div>
+                }
+              </td>
+              <td>{{ here(side.set) }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </details>
+  `,
+  styles: `
+    details {
+      border-left: 3px solid var(--strong-line);
+      padding: 2px 0 2px 10px;
+      margin: 8px 0;
+    }
+    summary {
+      cursor: pointer;
+    }
+    th {
+      text-align: left;
+    }
+  `,
+})
+export class SplitPanel {
+  readonly split = input.required<SplitView>();
+  protected readonly settled = computed(() => this.split().byUnit !== undefined && this.split().byUnit === this.split().byMonth);
+
+  protected here(set: string): string {
+    const { byMonth, byUnit } = this.split();
+    return [byMonth === set ? 'by the build month' : '', byUnit === set ? 'by the part that was found' : ''].filter((w) => w !== '').join(', ');
+  }
+}
