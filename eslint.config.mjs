@@ -52,6 +52,8 @@ export default ts.config(
         fetch: 'readonly',
         document: 'readonly',
         localStorage: 'readonly',
+        requestAnimationFrame: 'readonly',
+        Event: 'readonly',
         location: 'readonly',
       },
     },

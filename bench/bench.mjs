@@ -1,33 +1,16 @@
 // npm run bench: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
-import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import autocannon from 'autocannon';
 import puppeteer from 'puppeteer-core';
+import { identifyBench } from './identify.mjs';
+import { rankingBench } from './ranking.mjs';
+import { end, median, megabytes, report, ROOT, start } from './lib.mjs';
 
-const ROOT = new URL('..', import.meta.url).pathname;
 const ROUNDS = 5;
 const SECONDS = 3;
-const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-
-/** Starts a program and waits for its address; says how long that took. */
-function start(args) {
-  const began = performance.now();
-  const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
-  return new Promise((done, fail) => {
-    let said = '';
-    child.stdout.on('data', (chunk) => {
-      said += chunk;
-      const address = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(said)?.[1];
-      if (address) done({ address, child, ms: performance.now() - began });
-    });
-    child.on('exit', (code) => fail(new Error(`${args[0]} ended with ${code}`)));
-  });
-}
-const end = ({ child }) => new Promise((done) => child.removeAllListeners('exit').on('exit', done).kill('SIGTERM'));
-const megabytes = ({ child }) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
 
 /** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */
 async function duel(name, ours, bare, wanted) {
@@ -45,10 +28,6 @@ async function duel(name, ours, bare, wanted) {
     `${median(ratios).toFixed(2)} (${Math.min(...ratios).toFixed(2)} to ${Math.max(...ratios).toFixed(2)})`,
     wanted,
   );
-}
-
-function report(name, figure, reference, ratio, wanted) {
-  console.log(`${name.padEnd(40)} ${figure.padEnd(22)} ${reference.padEnd(26)} ratio ${ratio.padEnd(22)} wanted ${wanted}`);
 }
 
 /** The scripts that the page loads before anything is shown: those named in index.html and all they import statically. */
@@ -130,7 +109,9 @@ try {
     (list.ours / list.blank).toFixed(1),
     'under 2000 ms',
   );
+  await rankingBench(ours.address);
   await Promise.all([end(ours), end(bare)]);
+  await identifyBench(data);
 } finally {
   rmSync(data, { recursive: true, force: true });
 }

@@ -10,7 +10,11 @@ const unit = (id: string, facts: Partial<Record<Fact['attribute'], Fact['value']
   maker: 'Ardfrith',
   facts: Object.entries(facts).map(([attribute, value]) => ({ attribute: attribute as Fact['attribute'], value, source: 'test' })),
 });
-const column = (attribute: Column['attribute'], codes: number[], answers: Column['answers']): Column => ({ attribute, codes: Uint8Array.from(codes), answers });
+const column = (attribute: Column['attribute'], codes: number[], answers: Column['answers']): Column => ({
+  attribute,
+  codes: Uint32Array.from(codes),
+  answers,
+});
 const equal = (n: number): Float64Array => new Float64Array(n).fill(1 / n);
 
 /** H − Σ P(answer) H(after), written out the long way. */

@@ -4,7 +4,8 @@ import { benchWord } from './bench-line.js';
 import type { Evidence } from './evidence.js';
 import { slotKey } from './evidence.js';
 import type { Column } from './pool.js';
-import { answerGroups, isMeasured, rangeWords, readingSigma } from './weigh.js';
+import { liveOf, massesOf, type Shares } from './shares.js';
+import { answerGroups, isMeasured, type AnswerGroups, rangeWords, readingSigma } from './weigh.js';
 
 /** Where the unit is while it is being looked at: what a check costs depends on it, and whether it can be made at all. */
 export type UnitIs = 'on-vehicle' | 'off' | 'lost';
@@ -44,41 +45,42 @@ const LEAST_GAIN = 0.005;
  * Never negative; 0 when nothing is recorded.
  */
 export function expectedGain(column: Column, p: Float64Array, epsilon: number, practice: Practice, sigma?: number): number {
+  return gainOf(column, massesOf(column, { p, live: liveOf(p) }), epsilon, practice, sigma);
+}
+
+function gainOf(column: Column, mass: Float64Array, epsilon: number, practice: Practice, sigma?: number): number {
   if (column.answers.length === 0) return 0;
-  const mass = masses(column, p);
-  const { groupOf, count } = answerGroups(column, practice, Math.max(practice.oneSizeWithin, sigma ?? 0));
-  const byGroup = new Float64Array(count);
-  for (const [i, group] of groupOf.entries()) byGroup[group] = (byGroup[group] ?? 0) + (mass[i + 1] ?? 0);
+  const groups = answerGroups(column, practice, Math.max(practice.oneSizeWithin, sigma ?? 0));
+  return Math.max(0, sigma === undefined ? seenGain(mass, groups, epsilon) : measuredGain(column, mass, groups, epsilon, sigma));
+}
+
+/** −x log₂ x; Math.log is several times faster than Math.log2. */
+const h = (x: number): number => (x > 0 ? (-x * Math.log(x)) / Math.LN2 : 0);
+
+function seenGain(mass: Float64Array, { groupOf, count }: AnswerGroups, epsilon: number): number {
+  const byGroup = groupOf ? new Float64Array(count) : mass.subarray(1);
+  if (groupOf)
+    for (let i = 0; i < groupOf.length; i++) {
+      const group = groupOf[i] as number;
+      byGroup[group] = (byGroup[group] as number) + (mass[i + 1] as number);
+    }
   const k = count + 1;
   const unrecorded = mass[0] ?? 0;
-  const recorded = byGroup.reduce((sum, m) => sum + m, 0);
-  const gain = sigma === undefined ? seenGain(byGroup, recorded, unrecorded, epsilon, k) : measuredGain(column, mass, groupOf, count, epsilon, sigma);
-  return Math.max(0, gain);
-}
-
-/** The probability on each answer; place 0 is what no record says anything of. */
-function masses(column: Column, p: Float64Array): Float64Array {
-  const mass = new Float64Array(column.answers.length + 1);
-  const { codes } = column;
-  for (let i = 0; i < codes.length; i++) {
-    const code = codes[i] ?? 0;
-    mass[code] = (mass[code] ?? 0) + (p[i] ?? 0);
-  }
-  return mass;
-}
-
-const h = (x: number): number => (x > 0 ? -x * Math.log2(x) : 0);
-
-function seenGain(byGroup: Float64Array, recorded: number, unrecorded: number, epsilon: number, k: number): number {
+  let recorded = 0;
+  for (let i = 0; i < byGroup.length; i++) recorded += byGroup[i] as number;
   const other = epsilon / (k - 1);
-  let answers = h(recorded * other + unrecorded / k);
-  for (const m of byGroup) answers += h(m * (1 - epsilon) + (recorded - m) * other + unrecorded / k);
+  const without = h(recorded * other + unrecorded / k);
+  let answers = without;
+  for (let i = 0; i < byGroup.length; i++) {
+    const m = byGroup[i] as number;
+    answers += m === 0 ? without : h(m * (1 - epsilon) + (recorded - m) * other + unrecorded / k);
+  }
   const after = recorded * (h(1 - epsilon) + (k - 1) * h(other)) + unrecorded * Math.log2(k);
   return answers - after;
 }
 
 /** A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. */
-function measuredGain(column: Column, mass: Float64Array, groupOf: readonly number[], count: number, epsilon: number, sigma: number): number {
+function measuredGain(column: Column, mass: Float64Array, { groupOf = [], count }: AnswerGroups, epsilon: number, sigma: number): number {
   const edges = groupEdges(column, groupOf);
   const k = count + 1;
   const answer = new Float64Array(k).fill((mass[0] ?? 0) / k);
@@ -139,18 +141,19 @@ function normal(z: number): number {
  * left out, but for measures that a better instrument would read finer. Of a lost unit only what is left on the vehicle
  * can be looked at.
  */
-export function nextChecks(columns: readonly Column[], p: Float64Array, evidence: readonly Evidence[], unitIs: UnitIs, practice: Practice): NextCheck[] {
+export function nextChecks(columns: readonly Column[], shares: Shares, evidence: readonly Evidence[], unitIs: UnitIs, practice: Practice): NextCheck[] {
   const checks = columns.flatMap((column): NextCheck[] => {
     const row = attribute(column.attribute);
     if (row.paper || column.alias || (unitIs === 'lost' && row.gone === undefined)) return [];
     const tool = toolFor(column, evidence);
     if (tool === undefined) return [];
     const sigma = isMeasured(column) ? readingSigma({ attribute: column.attribute, instrument: tool }, practice) : undefined;
-    const gainBits = expectedGain(column, p, epsilonOf(column.attribute, practice), practice, sigma);
+    const mass = massesOf(column, shares);
+    const gainBits = gainOf(column, mass, epsilonOf(column.attribute, practice), practice, sigma);
     if (gainBits < LEAST_GAIN) return [];
     const fitted = unitIs === 'on-vehicle' && row.onVehicle !== 'yes';
     const minutes = minutesOf(column.attribute, practice) + (fitted ? practice.removalMinutes * (row.onVehicle === 'no' ? 1 : 0.5) : 0);
-    const answers = likelyAnswers(column, p);
+    const answers = likelyAnswers(column, mass);
     return [
       {
         attribute: column.attribute,
@@ -188,15 +191,15 @@ function toolFor(column: Column, evidence: readonly Evidence[]): Instrument | un
 }
 
 /** The answers that are likely, most likely first, with what no record says anything of at the end. */
-function likelyAnswers(column: Column, p: Float64Array): CheckAnswer[] {
-  const mass = masses(column, p);
+function likelyAnswers(column: Column, mass: Float64Array): CheckAnswer[] {
   const words = (answer: number | string | null): string =>
     column.attribute === 'build-month' && answer !== null ? rangeWords(String(answer)) : valueWords(column.attribute, answer);
   const told = !isMeasured(column) && column.attribute !== 'build-month' && attribute(column.attribute).bound === undefined;
   const list = new Map<string, CheckAnswer>();
-  for (const [i, answer] of column.answers.entries()) {
+  for (let i = 0; i < column.answers.length; i++) {
     const share = mass[i + 1] ?? 0;
     if (share < 0.005) continue;
+    const answer = column.answers[i] ?? null;
     const value = words(answer);
     const line = `${benchWord(column.attribute, column.position)}${String(answer ?? 'none')}`;
     list.set(value, {

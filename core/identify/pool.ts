@@ -1,6 +1,6 @@
 import { attribute, type AttributeName } from '../attribute/index.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
-import { slotKey } from './evidence.js';
+import { markKey, slotKey } from './evidence.js';
 
 /** A recorded value: null is "has none". */
 export type Answer = number | string | null;
@@ -10,9 +10,11 @@ export interface Column {
   readonly attribute: AttributeName;
   readonly position?: string;
   /** For each unit 0 when it is not recorded, otherwise 1 + the place of its value among the answers. */
-  readonly codes: Uint8Array | Uint16Array | Uint32Array;
+  readonly codes: Uint32Array;
   /** The different recorded values, in the order in which the pool has them. */
   readonly answers: readonly Answer[];
+  /** For marks: each answer as it is compared, without spaces and punctuation. */
+  readonly keys?: readonly (string | undefined)[];
   /** For a bore: what each answer reads like at the mouth, where that is another size. */
   readonly mouths?: readonly (number | undefined)[];
   /** The same thing under another name of its place: it can be told so, but is not worth proposing as a check. */
@@ -105,7 +107,7 @@ export function placeOf(pool: Pool, id: string): number {
 export function vehicleColumns(pool: Pool, fitted: readonly Fitted[]): Column[] {
   const column = (name: 'option-code' | 'build-month', valueOf: (f: Fitted) => string | null): Column => {
     const growing = newColumn(name);
-    const codes = new Uint8Array(pool.units.length);
+    const codes = new Uint32Array(pool.units.length);
     for (const id of new Set(fitted.map((f) => f.unitId))) {
       const values = [...new Set(fitted.filter((f) => f.unitId === id).map(valueOf))];
       const place = placeOf(pool, id);
@@ -192,11 +194,11 @@ function codeFor(column: Growing, value: Answer, mouth?: number): number {
 }
 
 function compact({ codes, codeOf: _codeOf, mouths, ...rest }: Growing, alias: boolean): Column {
-  const most = rest.answers.length;
   return {
     ...rest,
     ...(mouths.some((m) => m !== undefined) ? { mouths } : {}),
+    ...(attribute(rest.attribute).kind === 'mark' ? { keys: rest.answers.map((a) => (typeof a === 'string' ? markKey(a) : undefined)) } : {}),
     ...(alias ? { alias } : {}),
-    codes: most < 256 ? Uint8Array.from(codes) : most < 65536 ? Uint16Array.from(codes) : Uint32Array.from(codes),
+    codes: Uint32Array.from(codes),
   };
 }

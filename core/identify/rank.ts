@@ -3,8 +3,9 @@ import type { Practice } from '../practice/index.js';
 import { slotKey, type Evidence } from './evidence.js';
 import { nextChecks, type NextCheck, type UnitIs } from './gain.js';
 import { placeOf, vehicleColumns, type Column, type Fitted, type Pool } from './pool.js';
+import { entropy, sharesOf, type Shares } from './shares.js';
 import { adviceFor, didYouRead, oddOneOut, ROUNDING, swapped, type DidYouRead, type OddOneOut, type Standing, type Swapped, type Verdict } from './verdict.js';
-import { sentenceOf, weigh, type Says, type Weights } from './weigh.js';
+import { AGREES, DISAGREES, SAYS, sentenceOf, UNRECORDED, weigh, type Says, type Weights } from './weigh.js';
 
 /** What one piece of evidence says about one candidate. */
 export interface Bearing {
@@ -68,23 +69,25 @@ export function identify(pool: Pool, question: Question): Identification {
   const ofVehicle = vehicleColumns(pool, fitted);
   const columns = new Map([...pool.columns, ...ofVehicle.map((c): [string, Column] => [c.attribute, c])]);
   const weights = evidence.map((item) => weigh(item, columns.get(slotKey(item.attribute, item.position)), practice));
-  const { prior, recorded } = priors(pool, fitted, practice);
-  const logs = new Float64Array(prior);
+  const prior = priors(pool, fitted, practice);
+  const { recorded } = prior;
+  const logs = startOf(size, prior);
   for (const w of weights) addLogs(logs, w);
-  const p = normalised(logs);
+  const shares = sharesOf(logs);
+  const { p } = shares;
   const { best, out, outCount } = select(p, lineFor(size, practice), limit);
   const candidate = (i: number): Candidate => ({
     unitId: pool.units[i] ?? '',
     probability: p[i] ?? 0,
     recorded: recorded.has(i),
-    prior: Math.exp(prior[i] ?? 0),
+    prior: recorded.has(i) ? prior.own : prior.other,
     ...bearings(weights, i),
   });
-  const standing = standingOf(weights, logs, p, lineFor(size, practice));
+  const standing = standingOf(weights, shares, lineFor(size, practice));
   const oddPiece = oddOneOut(weights, standing);
   const held = classShare(pool, p, best, question.classOf);
   const verdict: Verdict = oddPiece ? 'contradictory' : held >= practice.enoughToOrder - ROUNDING ? 'enough' : 'not-enough';
-  const checks = nextChecks([...columns.values()], p, evidence, unitIs, practice);
+  const checks = nextChecks([...columns.values()], shares, evidence, unitIs, practice);
   const left =
     recorded.size === 0
       ? undefined
@@ -108,7 +111,7 @@ export function identify(pool: Pool, question: Question): Identification {
     nextChecks: checks,
     verdict,
     advice: adviceFor(verdict, held, evidence, checks[0], practice),
-    entropyBits: entropy(p),
+    entropyBits: entropy(shares),
   };
 }
 
@@ -128,48 +131,42 @@ const nothing = (evidence: readonly Evidence[], practice: Practice): Identificat
 /** Below this share a unit is called out. In a pool so large that every share is small, a tenth of an equal share. */
 const lineFor = (size: number, practice: Practice): number => Math.min(practice.eliminatedBelow, 0.1 / size);
 
-/** ln of each unit's share before evidence, and the places of the units that the vehicle is recorded with. */
-function priors(pool: Pool, fitted: readonly Fitted[], practice: Practice): { prior: Float64Array; recorded: Set<number> } {
+interface Priors {
+  /** The places of the units that the vehicle is recorded with. */
+  readonly recorded: ReadonlySet<number>;
+  /** The share before any evidence of a recorded unit, and of each other one. */
+  readonly own: number;
+  readonly other: number;
+}
+
+function priors(pool: Pool, fitted: readonly Fitted[], practice: Practice): Priors {
   const size = pool.units.length;
   const recorded = new Set(fitted.map((f) => placeOf(pool, f.unitId)).filter((place) => place >= 0));
   const others = size - recorded.size;
-  if (recorded.size === 0 || others === 0) return { prior: new Float64Array(size).fill(-Math.log(size)), recorded };
-  const prior = new Float64Array(size).fill(Math.log(practice.swappedEarlier / others));
-  for (const place of recorded) prior[place] = Math.log((1 - practice.swappedEarlier) / recorded.size);
-  return { prior, recorded };
+  if (recorded.size === 0 || others === 0) return { recorded, own: 1 / size, other: 1 / size };
+  return { recorded, own: (1 - practice.swappedEarlier) / recorded.size, other: practice.swappedEarlier / others };
 }
 
-function addLogs(logs: Float64Array, weights: Weights, sign: 1 | -1 = 1): void {
-  const codes = weights.column?.codes;
-  if (!codes) return;
-  const table = sign === 1 ? weights.logs : weights.logs.map((x) => -x);
-  for (let i = 0; i < logs.length; i++) logs[i] = (logs[i] ?? 0) + (table[codes[i] ?? 0] ?? 0);
+/** ln of every unit's share, before evidence. */
+function startOf(size: number, { recorded, own, other }: Priors): Float64Array {
+  const logs = new Float64Array(size).fill(Math.log(other));
+  for (const place of recorded) logs[place] = Math.log(own);
+  return logs;
 }
 
-/** e^x over its sum, without overflow. */
-function normalised(logs: Float64Array): Float64Array {
-  let top = -Infinity;
-  for (const log of logs) if (log > top) top = log;
-  const p = new Float64Array(logs.length);
-  let total = 0;
-  for (let i = 0; i < p.length; i++) total += p[i] = Math.exp((logs[i] ?? 0) - top);
-  for (let i = 0; i < p.length; i++) p[i] = (p[i] ?? 0) / total;
-  return p;
-}
-
-function entropy(p: Float64Array): number {
-  let bits = 0;
-  for (const x of p) if (x > 0) bits -= x * Math.log2(x);
-  return bits;
+function addLogs(logs: Float64Array, { column, logs: table }: Weights): void {
+  if (!column) return;
+  const { codes } = column;
+  for (let i = 0; i < logs.length; i++) logs[i] = (logs[i] as number) + (table[codes[i] as number] as number);
 }
 
 /** Whether each of these units disagrees with something that was seen on the unit. */
 const allDisagree = (places: ReadonlySet<number>, weights: readonly Weights[]): boolean =>
-  [...places].every((i) => weights.some((w) => attribute(w.evidence.attribute).vehicle !== true && w.says[w.column?.codes[i] ?? 0] === 'disagrees'));
+  [...places].every((i) => weights.some((w) => attribute(w.evidence.attribute).vehicle !== true && w.says[w.column?.codes[i] ?? 0] === DISAGREES));
 
 /** What the vehicle's plate has against a unit, as a sentence. */
 function againstPlate(weights: readonly Weights[], place: number): string | undefined {
-  const against = weights.find((w) => attribute(w.evidence.attribute).vehicle && w.says[w.column?.codes[place] ?? 0] === 'disagrees');
+  const against = weights.find((w) => attribute(w.evidence.attribute).vehicle && w.says[w.column?.codes[place] ?? 0] === DISAGREES);
   return against && sentenceOf(against, against.column?.codes[place] ?? 0);
 }
 
@@ -198,7 +195,7 @@ function bearings(weights: readonly Weights[], place: number): Pick<Candidate, S
   for (const w of weights) {
     const code = w.column?.codes[place] ?? 0;
     const { attribute: name, position } = w.evidence;
-    sorted[w.says[code] ?? 'unrecorded'].push({
+    sorted[SAYS[w.says[code] ?? UNRECORDED] ?? 'unrecorded'].push({
       attribute: name,
       ...(position === undefined ? {} : { position }),
       sentence: sentenceOf(w, code),
@@ -223,34 +220,37 @@ function classShare(pool: Pool, p: Float64Array, best: readonly number[], classO
   return Math.max(...shares.values());
 }
 
-function standingOf(weights: readonly Weights[], logs: Float64Array, p: Float64Array, line: number): Standing {
+function standingOf(weights: readonly Weights[], { p, live }: Shares, line: number): Standing {
   // What the vehicle's plate says is no observation of the unit: a unit from elsewhere does not contradict itself by it.
-  const told = weights.filter((w) => w.column && attribute(w.evidence.attribute).vehicle !== true && w.says.includes('agrees'));
-  let [disagreeing, explained] = [0, told.length === 0];
-  for (let i = 0; i < p.length && told.length > 0; i++) {
-    let [against, agreeing] = [false, true];
-    for (const w of told) {
-      const says = w.says[w.column?.codes[i] ?? 0];
-      if (says !== 'agrees') agreeing = false;
-      if (says === 'disagrees') against = true;
+  const told = weights.filter((w) => w.column && attribute(w.evidence.attribute).vehicle !== true && w.says.includes(AGREES));
+  // What the pieces say of each unit, joined.
+  const state = new Uint8Array(p.length);
+  for (const { says, column } of told) {
+    if (!column) continue;
+    const { codes } = column;
+    for (let n = 0; n < live.length; n++) {
+      const i = live[n] as number;
+      state[i] = (state[i] as number) | (says[codes[i] as number] as number);
     }
-    if (against) disagreeing += p[i] ?? 0;
-    if (agreeing && (p[i] ?? 0) >= line) explained = true;
   }
-  return { disagreeing, explained, surprise: () => weights.map((w) => surpriseOf(w, logs)) };
+  let [disagreeing, explained] = [0, told.length === 0];
+  for (let n = 0; n < live.length && told.length > 0; n++) {
+    const i = live[n] as number;
+    if ((state[i] as number) & DISAGREES) disagreeing += p[i] as number;
+    if (state[i] === AGREES && (p[i] as number) >= line) explained = true;
+  }
+  return { disagreeing, explained, surprise: () => weights.map((w) => surpriseOf(w, p)) };
 }
 
-/** ln P(this piece | all others): how little the rest expected it. */
-function surpriseOf(weights: Weights, logs: Float64Array): number {
-  const without = new Float64Array(logs);
-  addLogs(without, weights, -1);
-  return logSum(logs) - logSum(without);
-}
-
-function logSum(logs: Float64Array): number {
-  let top = -Infinity;
-  for (const log of logs) if (log > top) top = log;
-  let total = 0;
-  for (const log of logs) total += Math.exp(log - top);
-  return top + Math.log(total);
+/**
+ * ln P(this piece | all others): how little the rest expected it. With p the shares after all evidence and L the piece's
+ * likelihood it is −ln Σ p / L.
+ */
+function surpriseOf({ column, logs }: Weights, p: Float64Array): number {
+  if (!column) return 0;
+  const { codes } = column;
+  const inverse = logs.map((log) => Math.exp(-log));
+  let sum = 0;
+  for (let i = 0; i < p.length; i++) sum += (p[i] as number) * (inverse[codes[i] as number] as number);
+  return -Math.log(sum);
 }

@@ -4,7 +4,10 @@ import { evidenceBase, markKey, type Evidence } from './evidence.js';
 import type { Answer, Column } from './pool.js';
 import { slipsOf } from './slips.js';
 
-export type Says = 'agrees' | 'disagrees' | 'unrecorded';
+/** How a record stands to a piece of evidence. The place of the word is its code: a bit each, so that they can be joined. */
+export const SAYS = ['agrees', 'disagrees', 'unrecorded'] as const;
+export type Says = (typeof SAYS)[number];
+export const [AGREES, DISAGREES, UNRECORDED] = [0, 1, 2];
 
 /** What one piece of evidence weighs for each answer that the pool has; place 0 is for units without a record. */
 export interface Weights {
@@ -12,7 +15,8 @@ export interface Weights {
   readonly column: Column | undefined;
   /** ln of the likelihood, by code. */
   readonly logs: Float64Array;
-  readonly says: readonly Says[];
+  /** How each answer stands to it, by code, as a place in SAYS. */
+  readonly says: Uint8Array;
   /** Nothing in the pool comes near it. A measured value then decides nothing. */
   readonly farFromAll: boolean;
   /** Recorded marks that are one slip away from a mark that nothing in the pool has. */
@@ -51,7 +55,7 @@ export function weigh(evidence: Evidence, column: Column | undefined, practice: 
 
 const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
   const size = 1 + (column?.answers.length ?? 0);
-  return { evidence, column, logs: new Float64Array(size), says: new Array<Says>(size).fill('unrecorded'), farFromAll: false, nearMarks: [] };
+  return { evidence, column, logs: new Float64Array(size), says: new Uint8Array(size).fill(UNRECORDED), farFromAll: false, nearMarks: [] };
 };
 
 /** An option that no unit of this vehicle's record turns on tells nothing about them. */
@@ -60,28 +64,38 @@ const saysNothing = (evidence: Evidence, column: Column): boolean =>
 
 function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: Practice): Weights {
   const epsilon = epsilonOf(evidence.attribute, practice);
-  const matches = column.answers.map((answer) => agrees(evidence, seen, answer, practice.oneSizeWithin));
-  const k = answerGroups(column, practice).count + 1;
-  const slips = evidence.kind === 'mark' ? slipsOf(markKey(evidence.value)) : new Set<string>();
-  const slipped = column.answers.map((answer) => typeof answer === 'string' && slips.has(markKey(answer)));
-  const other = epsilon / (k - 1);
-  const weights = matches.map((match, i) => (match ? 1 - epsilon : slipped[i] ? epsilon * practice.slipShare + other * (1 - practice.slipShare) : other));
+  const key = evidence.kind === 'mark' ? markKey(evidence.value) : '';
+  const keys = evidence.kind === 'mark' && seen !== null ? column.keys : undefined;
+  const slips = slipsOf(key);
+  const { count } = answerGroups(column, practice);
+  const other = epsilon / count;
+  const [match, slip] = [1 - epsilon, epsilon * practice.slipShare + other * (1 - practice.slipShare)];
+  const { answers } = column;
+  const logs = new Float64Array(answers.length + 1).fill(Math.log(other));
+  const says = new Uint8Array(answers.length + 1).fill(DISAGREES);
+  let matched = 0;
+  const near: string[] = [];
+  for (let i = 0; i < answers.length; i++) {
+    const answer = answers[i] ?? null;
+    if (keys ? keys[i] === key : agrees(evidence, seen, answer, practice.oneSizeWithin)) {
+      logs[i + 1] = Math.log(match);
+      says[i + 1] = AGREES;
+      matched++;
+    } else if (slips.size > 0 && typeof answer === 'string' && slips.has(keys?.[i] ?? markKey(answer))) {
+      logs[i + 1] = Math.log(slip);
+      near.push(answer);
+    }
+  }
   const bound = attribute(evidence.attribute).bound !== undefined;
-  const unrecorded = bound ? mean(weights) : 1 / k;
-  const any = matches.includes(true);
-  return {
-    evidence,
-    column,
-    logs: Float64Array.from([unrecorded, ...weights], Math.log),
-    says: ['unrecorded', ...matches.map((match): Says => (match ? 'agrees' : 'disagrees'))],
-    farFromAll: !any,
-    nearMarks: any ? [] : column.answers.filter((a, i): a is string => typeof a === 'string' && slipped[i] === true),
-  };
+  const mean = (matched * match + (answers.length - matched) * other) / answers.length;
+  logs[0] = Math.log(bound ? mean : 1 / (count + 1));
+  says[0] = UNRECORDED;
+  return { evidence, column, logs, says, farFromAll: matched === 0, nearMarks: matched > 0 ? [] : near };
 }
 
 function weighMeasured(evidence: Evidence, measured: number, column: Column, practice: Practice): Weights {
   const sigma = readingSigma(evidence, practice);
-  const { groupOf } = answerGroups(column, practice);
+  const { groupOf = [] } = answerGroups(column, practice);
   // Names of one size never split the vote: each group is as near as its nearest member.
   const nearest = new Map<number, number>();
   column.answers.forEach((answer, i) => {
@@ -102,16 +116,24 @@ function weighMeasured(evidence: Evidence, measured: number, column: Column, pra
   return {
     evidence,
     column,
-    logs: Float64Array.from([average, ...weights], (w) => (farFromAll ? 0 : Math.log(w))),
-    says: ['unrecorded', ...distances.map((z): Says => (z !== undefined && z <= DISAGREES_BEYOND ? 'agrees' : 'disagrees'))],
+    logs: farFromAll ? new Float64Array(weights.length + 1) : logsOf(average, weights),
+    says: Uint8Array.from([UNRECORDED, ...distances.map((z) => (z !== undefined && z <= DISAGREES_BEYOND ? AGREES : DISAGREES))]),
     farFromAll,
     nearMarks: [],
   };
 }
 
+/** ln of each likelihood, the one of units without a record first. */
+function logsOf(unrecorded: number, weights: readonly number[]): Float64Array {
+  const logs = new Float64Array(weights.length + 1);
+  logs[0] = Math.log(unrecorded);
+  for (let i = 0; i < weights.length; i++) logs[i + 1] = Math.log(weights[i] as number);
+  return logs;
+}
+
 const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
 
-/** Whether an answer of the record and what was seen are the same answer. */
+/** Whether an answer of the record and what was seen are the same answer; marks are compared by their keys. */
 function agrees(evidence: Evidence, seen: Answer, answer: Answer, oneSizeWithin: number): boolean {
   if (seen === null || answer === null) return seen === answer;
   if (evidence.attribute === 'build-month')
@@ -124,7 +146,7 @@ function agrees(evidence: Evidence, seen: Answer, answer: Answer, oneSizeWithin:
       .some((code) => markKey(code) === markKey(String(seen)));
   if (attribute(evidence.attribute).bound === 'from-below') return String(seen) >= String(answer);
   if (typeof seen === 'number' && typeof answer === 'number') return Math.abs(seen - answer) <= (evidence.kind === 'quantity' ? oneSizeWithin : 0);
-  return evidence.kind === 'mark' ? markKey(String(seen)) === markKey(String(answer)) : seen === answer;
+  return seen === answer;
 }
 
 function inRange(month: string, range: string): boolean {
@@ -132,11 +154,17 @@ function inRange(month: string, range: string): boolean {
   return month >= from && (to === '' || month <= to);
 }
 
-/** The answers that count as one: for sizes, those closer together than `oneSizeWithin`; for a bound there are two. */
-export function answerGroups(column: Column, practice: Practice, within = practice.oneSizeWithin): { groupOf: readonly number[]; count: number } {
+/** How many different answers a column has, and the group of each; without groups each answer is its own. */
+export interface AnswerGroups {
+  readonly groupOf?: readonly number[];
+  readonly count: number;
+}
+
+/** The answers that count as one: for sizes, those closer together than `within`; for a bound there are two. */
+export function answerGroups(column: Column, practice: Practice, within = practice.oneSizeWithin): AnswerGroups {
   if (attribute(column.attribute).bound !== undefined) return { groupOf: column.answers.map(() => 0), count: 1 };
+  if (attribute(column.attribute).kind !== 'quantity') return { count: column.answers.length };
   const order = column.answers.map((answer, i) => ({ answer, i })).filter((a): a is { answer: number; i: number } => typeof a.answer === 'number');
-  if (attribute(column.attribute).kind !== 'quantity' || order.length === 0) return { groupOf: column.answers.map((_, i) => i), count: column.answers.length };
   order.sort((a, b) => a.answer - b.answer);
   const groupOf = new Array<number>(column.answers.length).fill(-1);
   let [count, first] = [0, -Infinity];
@@ -155,7 +183,7 @@ export function answerGroups(column: Column, practice: Practice, within = practi
 export function sentenceOf({ evidence, column, says, farFromAll }: Weights, code: number): string {
   const what = attributeWords(evidence.attribute, evidence.position);
   const seen = evidenceBase(evidence);
-  if (code === 0 || says[code] === 'unrecorded' || !column)
+  if (code === 0 || says[code] === UNRECORDED || !column)
     return attribute(evidence.attribute).vehicle ? `${what}: the vehicle’s record does not tie this unit to one` : `${what}: not recorded for this unit`;
   const answer = column.answers[code - 1] ?? null;
   const seenWords = valueWords(evidence.attribute, seen);
@@ -166,11 +194,11 @@ export function sentenceOf({ evidence, column, says, farFromAll }: Weights, code
   if (answer === null && seen !== null) return `${what} ${seenWords}: this unit has none`;
   const has = valueWords(evidence.attribute, answer);
   const mouth = column.mouths?.[code - 1];
-  if (says[code] === 'disagrees' && mouth !== undefined && typeof seen === 'number' && Math.abs(seen - mouth) < 0.5)
+  if (says[code] === DISAGREES && mouth !== undefined && typeof seen === 'number' && Math.abs(seen - mouth) < 0.5)
     return `${what} measured ${seenWords}: this unit has ${has}, and ${valueWords('mouth', mouth)} at its mouth. Was it read there?`;
-  if (!isMeasured(column)) return says[code] === 'agrees' ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
+  if (!isMeasured(column)) return says[code] === AGREES ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
   const apart =
-    says[code] === 'agrees' || typeof seen !== 'number' || typeof answer !== 'number' || attribute(evidence.attribute).dimension === 'angle'
+    says[code] === AGREES || typeof seen !== 'number' || typeof answer !== 'number' || attribute(evidence.attribute).dimension === 'angle'
       ? ''
       : `, ${Math.abs(seen - answer).toFixed(2)} mm apart`;
   return `${what} measured ${seenWords}: this unit has ${has}${apart}${farFromAll ? '; it decides nothing' : ''}`;

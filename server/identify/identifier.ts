@@ -1,5 +1,5 @@
 import type { IdentifyAnswer } from '@kerabat/contract';
-import { findAttribute, type AttributeName } from '@kerabat/core/attribute';
+import { findAttribute } from '@kerabat/core/attribute';
 import { identify, poolBuilder, type Candidate, type Evidence, type Fitted, type Pool, type UnitIs } from '@kerabat/core/identify';
 import type { Practice } from '@kerabat/core/practice';
 import type { Fact, UnitKind } from '@kerabat/core/unit';
@@ -18,49 +18,49 @@ export interface IdentifyAsk {
   readonly practice: Practice;
 }
 
-interface FactOfPool {
-  readonly unit: string;
-  readonly attribute: string | null;
-  readonly position: string;
-  readonly presence: 'recorded' | 'none';
-  readonly num: number | null;
-  readonly txt: string | null;
-}
+/** Attribute, position, number and text of one fact; neither number nor text is "has none". */
+type FactOfPool = readonly [attribute: string, position: string, num: number | null, txt: string | null];
 
 const SQL = {
-  facts: `SELECT u.key AS unit, f.attribute, f.position, f.presence, f.num, f.txt FROM unit u LEFT JOIN unit_fact f ON f.unit_id = u.id
-    WHERE u.kind IN (SELECT value FROM json_each(?)) ORDER BY u.key`,
+  // A unit's facts come as one value: a hundred thousand rows cross into JavaScript far sooner than two million.
+  facts: `SELECT key AS unit,
+      (SELECT json_group_array(json_array(attribute, position, num, txt)) FROM unit_fact WHERE unit_id = unit.id) AS facts
+    FROM unit WHERE kind IN (SELECT value FROM json_each(?)) ORDER BY key`,
   count: `SELECT COUNT(*) AS n FROM unit WHERE kind IN (SELECT value FROM json_each(?))`,
   changes: `SELECT total_changes() AS n`,
 };
 
 /** The pools of a catalogue, kept in memory until the catalogue changes, and the engine over them. */
 export function identifier(db: Db) {
-  const facts = db.prepare<[string], FactOfPool>(SQL.facts);
+  const facts = db.prepare<[string], { unit: string; facts: string }>(SQL.facts);
   const count = db.prepare<[string], { n: number }>(SQL.count);
   const changes = db.prepare<[], { n: number }>(SQL.changes);
   const units = unitStore(db);
   const kin = kinStore(db);
-  const pools = new Map<string, { readonly stamp: string; readonly pool: Pool }>();
+  const pool = kept((key) => readPool(facts.iterate(key)));
+  const size = kept((key) => count.get(key)?.n ?? 0);
 
   /** Changes with every write to the catalogue, by this connection or another. */
   const stamp = (): string => `${String(db.pragma('data_version', { simple: true }))}/${changes.get()?.n ?? 0}`;
 
-  const poolOfKinds = (kinds: readonly UnitKind[]): Pool => {
-    const key = JSON.stringify([...kinds].sort());
-    const now = stamp();
-    const known = pools.get(key);
-    if (known?.stamp === now) return known.pool;
-    const pool = readPool(facts.iterate(key));
-    pools.set(key, { stamp: now, pool });
-    return pool;
-  };
+  /** What is read of a set of kinds, kept until the catalogue changes. */
+  function kept<T>(read: (key: string) => T): (kinds: readonly UnitKind[]) => T {
+    const known = new Map<string, { readonly stamp: string; readonly value: T }>();
+    return (kinds) => {
+      const [key, now] = [JSON.stringify([...kinds].sort()), stamp()];
+      const before = known.get(key);
+      if (before?.stamp === now) return before.value;
+      const value = read(key);
+      known.set(key, { stamp: now, value });
+      return value;
+    };
+  }
 
   return {
-    size: (kinds: readonly UnitKind[]): number => count.get(JSON.stringify(kinds))?.n ?? 0,
+    size,
     answer(ask: IdentifyAsk): IdentifyAnswer {
       const classOf = (id: string): string => [...kin.sameUnits(id, ask.practice)].sort()[0] ?? id;
-      const found = identify(poolOfKinds(ask.kinds), { ...ask, classOf });
+      const found = identify(pool(ask.kinds), { ...ask, classOf });
       const named = (c: Candidate) => {
         const head = units.head(c.unitId);
         return { unitId: c.unitId, name: head?.name ?? c.unitId, maker: head?.maker ?? '', probability: c.probability };
@@ -87,22 +87,17 @@ export function identifier(db: Db) {
 
 export type Identifier = ReturnType<typeof identifier>;
 
-function readPool(rows: Iterable<FactOfPool>): Pool {
+function readPool(rows: Iterable<{ readonly unit: string; readonly facts: string }>): Pool {
   const builder = poolBuilder();
-  let unit: string | undefined;
-  let facts: Fact[] = [];
-  for (const row of rows) {
-    if (row.unit !== unit) {
-      if (unit !== undefined) builder.add(unit, facts);
-      unit = row.unit;
-      facts = [];
+  for (const { unit, facts } of rows) {
+    const known: Fact[] = [];
+    for (const [name, position, num, txt] of JSON.parse(facts) as FactOfPool[]) {
+      // Attributes that this version does not know are left out.
+      const row = findAttribute(name);
+      if (row) known.push({ attribute: row.name, value: num ?? txt, source: '', ...(position === '' ? {} : { position }) });
     }
-    // Attributes that this version does not know are left out.
-    if (row.attribute === null || !findAttribute(row.attribute)) continue;
-    const value = row.presence === 'none' ? null : (row.num ?? row.txt);
-    facts.push({ attribute: row.attribute as AttributeName, value, source: '', ...(row.position === '' ? {} : { position: row.position }) });
+    builder.add(unit, known);
   }
-  if (unit !== undefined) builder.add(unit, facts);
   return builder.done();
 }
 

@@ -55,6 +55,12 @@ export interface ReadVehicle {
     }
     p {
       margin: 4px 0;
+      display: flex;
+      gap: 12px;
+      align-items: center;
+    }
+    p button {
+      flex: none;
     }
   `,
 })

@@ -42,15 +42,12 @@ export class Candidates {
   protected readonly compared = computed(() => {
     const all = this.identification().candidates.map((c) => c.unitId);
     const picked = this.picked().filter((id) => all.includes(id));
-    return picked.length >= 2 ? picked : all.slice(0, Math.min(3, Math.max(2, this.likely().length)));
+    return picked.length > 0 ? picked : all.slice(0, Math.min(3, Math.max(2, this.likely().length)));
   });
 
-  protected isPicked(id: string): boolean {
-    return this.picked().includes(id);
-  }
-
   protected pick(id: string, on: boolean): void {
-    this.picked.update((list) => (on ? [...list.filter((x) => x !== id), id].slice(-MOST_COMPARED) : list.filter((x) => x !== id)));
+    const others = this.compared().filter((x) => x !== id);
+    this.picked.set(on ? [...others, id].slice(-MOST_COMPARED) : others);
   }
 
   /** How a share came about: the share before, times the weight of each piece of evidence. */

@@ -21,7 +21,7 @@ import type { SplitView } from '@kerabat/contract';
           @for (side of split().sides; track side.set) {
             <tr>
               <th scope="row" class="mono">{{ side.set }}</th>
-              <td>{{ side.from ?? 'from the start' }} to {{ side.to ?? 'today' }}</td>
+              <td class="built">{{ side.from ?? 'from the start' }} to {{ side.to ?? 'today' }}</td>
               <td>
                 @for (u of side.units; track u.unitId) {
                   <div>{{ u.slotWords }}: {{ u.unitName }}</div>
@@ -43,8 +43,8 @@ import type { SplitView } from '@kerabat/contract';
     summary {
       cursor: pointer;
     }
-    th {
-      text-align: left;
+    .built {
+      white-space: nowrap;
     }
   `,
 })
