@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   BoreIdentifyRequest,
   DecisionRequest,
+  IdentifyRequest,
   JobChange,
   NewEvidence,
   NewJob,
@@ -13,7 +14,7 @@ import {
   SlipEditRequest,
 } from './index.js';
 
-const ajv = new Ajv({ strict: false });
+const ajv = new Ajv({ strict: false, discriminator: true });
 const JOB = { asker: 'Gate', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
 
 describe('what may cross the wire', () => {
@@ -27,6 +28,12 @@ describe('what may cross the wire', () => {
     ['a count', NewEvidence, { attribute: 'port-count', kind: 'count', value: 2 }],
     ['a decision', DecisionRequest, { value: { choice: 'ard-sm19', detail: 'A 23-802' }, reason: '' }],
     ['a bore to identify', BoreIdentifyRequest, { diameter: { value: 26.94, unit: 'mm' }, instrument: 'bore-gauge' }],
+    ['a unit without a vehicle', IdentifyRequest, { kind: 'slave', evidence: [] }],
+    [
+      'a unit that is lost',
+      IdentifyRequest,
+      { kind: 'slave', vehicleId: 'q4', slot: 'slave', limit: 5, unitIs: 'lost', evidence: [{ attribute: 'port-count', kind: 'count', value: 2 }] },
+    ],
     ['a quantity to read', QuantityReadRequest, { text: '', expects: 'torque' }],
     ['a line struck out', SlipEditRequest, { dropped: true }],
   ])('%s', (_, schema, value) => {
@@ -43,6 +50,9 @@ describe('what may cross the wire', () => {
     ['a measurement as bare text', NewEvidence, { attribute: 'bore', kind: 'quantity', value: '26.9' }],
     ['a mark that is a number', NewEvidence, { attribute: 'label-code', kind: 'mark', value: 7 }],
     ['half a port', NewEvidence, { attribute: 'port-count', kind: 'count', value: 1.5 }],
+    ['evidence of no kind', IdentifyRequest, { kind: 'slave', evidence: [{ attribute: 'bore', value: 'x' }] }],
+    ['evidence of a kind that is none', IdentifyRequest, { kind: 'slave', evidence: [{ attribute: 'bore', kind: 'feeling', value: 'x' }] }],
+    ['a thousand candidates', IdentifyRequest, { kind: 'slave', limit: 1000, evidence: [] }],
     ['a decision without reason', DecisionRequest, { value: { choice: 'x' } }],
     ['no pieces', SlipAddRequest, { section: 'order', words: 'x', quantity: 0, reason: 'y' }],
     ['a section that is none', SlipAddRequest, { section: 'basket', words: 'x', quantity: 1, reason: 'y' }],

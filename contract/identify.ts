@@ -10,13 +10,15 @@ const evidenceFields = {
   instrument: T.Optional(Instrument),
   onVehicle: T.Optional(T.Boolean()),
 };
-/** One piece of evidence with further fields of its own. */
-export const evidenceOf = <P extends Record<string, TSchema>>(more: P) =>
-  T.Union([
+/** One piece of evidence with further fields of its own. What its value looks like hangs on its kind. */
+export const evidenceOf = <P extends Record<string, TSchema>>(more: P) => {
+  const union = T.Union([
     strict({ ...evidenceFields, ...more, kind: T.Literal('quantity'), value: Quantity }),
     strict({ ...evidenceFields, ...more, kind: T.Literal('count'), value: T.Integer() }),
     strict({ ...evidenceFields, ...more, kind: oneOf(['mark', 'choice', 'thread', 'month'] as const), value: text(60) }),
   ]);
+  return T.Unsafe<Static<typeof union>>({ type: 'object', required: ['kind'], discriminator: { propertyName: 'kind' }, oneOf: union.anyOf });
+};
 
 export const UnitIs = oneOf(['on-vehicle', 'off', 'lost'] as const);
 

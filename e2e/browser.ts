@@ -128,12 +128,15 @@ export class Seat {
   }
 }
 
-/** A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. */
-export function workshop(): { readonly server: () => RunningServer; readonly sit: (options?: Parameters<typeof Seat.take>[2]) => Promise<Seat> } {
+/** A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. `prepare` says how to start the server. */
+export function workshop(prepare: () => Promise<readonly string[]> = async () => []): {
+  readonly server: () => RunningServer;
+  readonly sit: (options?: Parameters<typeof Seat.take>[2]) => Promise<Seat>;
+} {
   let browser: Browser;
   let server: RunningServer;
   beforeAll(async () => {
-    [browser, server] = await Promise.all([launch(), startServer()]);
+    [browser, server] = await Promise.all([launch(), prepare().then(startServer)]);
   });
   afterAll(async () => {
     await browser.close();

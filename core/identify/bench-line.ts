@@ -140,8 +140,8 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       const expects = row.dimension === 'angle' ? 'angle' : 'length';
       const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
       if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
-      const instrument = tool?.[1] ?? 'ruler';
-      const with_ = expects === 'angle' ? '' : `, ${instrument.replace('-', ' ')}`;
+      const instrument = tool?.[1] ?? (row.marks !== undefined || expects === 'angle' ? 'eye' : 'ruler');
+      const with_ = instrument === 'eye' ? '' : `, ${instrument.replace('-', ' ')}`;
       return done({ kind: 'quantity', value: read.quantity }, `${printBoth(read.quantity)}${with_}`, { instrument }, read.doubt);
     }
     case 'thread': {

@@ -5,7 +5,7 @@ import { badRequest, HttpProblem } from './problem.js';
 
 export const BODY_LIMIT = 1024 * 1024;
 
-const ajv = new Ajv({ allErrors: true, strict: false });
+const ajv = new Ajv({ allErrors: true, strict: false, discriminator: true });
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 
 function validator(schema: TSchema): ValidateFunction {

@@ -12,17 +12,23 @@ interface Waiting {
   readonly done: (answer: IdentifyAnswer) => void;
   readonly fail: (error: Error) => void;
 }
+/** As much of a worker thread as is needed here. */
+export type Thread = Pick<Worker, 'postMessage' | 'terminate'> & {
+  on(event: 'message', hear: (reply: WorkerReply) => void): unknown;
+  on(event: 'error' | 'exit', hear: () => void): unknown;
+};
+
 export type WorkerReply = { readonly id: number } & ({ readonly answer: IdentifyAnswer } | { readonly problem: string });
 
 /**
  * Answers identifications: small pools at once, large ones in a worker thread that reads the catalogue file itself, so
  * that the event loop is never held. A worker that dies fails the questions it had and is started again by the next one.
  */
-export function identifyService(catalogue: Db) {
+export function identifyService(catalogue: Db, start: (file: string) => Thread = startThread) {
   const inline = identifier(catalogue);
   const file = catalogue.name;
   const waiting = new Map<number, Waiting>();
-  let worker: Worker | undefined;
+  let worker: Thread | undefined;
   let asked = 0;
 
   const fail = (sentence: string): void => {
@@ -30,9 +36,9 @@ export function identifyService(catalogue: Db) {
     for (const { fail: refuse } of waiting.values()) refuse(new HttpProblem(503, 'Not now', sentence));
     waiting.clear();
   };
-  const started = (): Worker => {
+  const started = (): Thread => {
     if (worker) return worker;
-    const made = new Worker(new URL('worker.js', import.meta.url), { workerData: { file } });
+    const made = start(file);
     made.on('message', (reply: WorkerReply) => {
       const waits = waiting.get(reply.id);
       waiting.delete(reply.id);
@@ -43,7 +49,6 @@ export function identifyService(catalogue: Db) {
     made.on('exit', () => {
       if (worker === made) fail('The identification was stopped. Ask again: nothing was lost.');
     });
-    made.unref();
     worker = made;
     return made;
   };
@@ -65,6 +70,12 @@ export function identifyService(catalogue: Db) {
       await worker?.terminate();
     },
   };
+}
+
+function startThread(file: string): Thread {
+  const worker = new Worker(new URL('worker.js', import.meta.url), { workerData: { file } });
+  worker.unref();
+  return worker;
 }
 
 export type IdentifyService = ReturnType<typeof identifyService>;

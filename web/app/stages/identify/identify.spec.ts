@@ -159,7 +159,7 @@ describe('what to check next', () => {
     named(host, 'label code is KE').click();
     expect(service.benchLine).toHaveBeenCalledWith('label KE');
     await settle();
-    named(host, 'Enter bore').click();
+    named(host, 'enter bore').click();
     await settle();
     expect((host.querySelector('#bench-line') as HTMLInputElement).value).toBe('bore ');
   });

@@ -35,6 +35,9 @@ const OFFERED = [
   'option-code',
 ];
 
+/** What the unit that was found is called, by where it is. */
+const WHERE = { 'on-vehicle': 'On the vehicle', off: 'On the bench', lost: 'It was' } as const;
+
 /** What is really on the vehicle: evidence in, candidates with reasons and the next check out. */
 @Component({
   selector: 'app-identify-stage',
@@ -73,6 +76,7 @@ export class IdentifyStage {
   });
   protected readonly held = computed(() => heldEvidence(this.work()?.evidence ?? [], this.work()?.slot ?? ''));
   protected readonly found = computed(() => this.held().map((e) => factOfEvidence(evidenceItem(e), 'found')));
+  protected readonly where = computed(() => WHERE[this.work()?.unitIs ?? 'on-vehicle']);
   private readonly shown = computed(() => this.work()?.old?.unitId ?? this.work()?.identification.candidates[0]?.unitId);
   /** The likeliest unit, as it is drawn. */
   protected readonly drawn = toSignal(toObservable(this.shown).pipe(switchMap((id) => (id === undefined ? Promise.resolve(undefined) : this.designs.get(id)))));
