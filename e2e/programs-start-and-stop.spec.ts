@@ -28,7 +28,7 @@ describe('the server', () => {
   });
   it('says what it cannot understand', () => {
     expect(program('serve', '--port', 'many').said).toContain('--port must be a whole number');
-    expect(program('serve', '--colour').said).toContain('Known are --data DIR, --port N and --empty');
+    expect(program('serve', '--colour').said).toContain('--instruments N');
   });
   it('says when its data directory is none', () => {
     writeFileSync(join(work, 'a-file'), '');

@@ -28,7 +28,12 @@ describe('POST /identify', () => {
     ['a vehicle that is not there', { vehicleId: 'nope', kind: 'slave', evidence: [] }, '/vehicleId', 'There is no vehicle "nope"'],
     ['a place that takes no such unit', { kind: 'slave', slot: 'brake-master', evidence: [] }, '/slot', 'has no place'],
     ['an attribute that nobody knows', { kind: 'slave', evidence: [{ attribute: 'colour', kind: 'mark', value: 'red' }] }, '/evidence/0', 'colour'],
-    ['a bore in grams', { kind: 'slave', evidence: [cast, { attribute: 'bore', kind: 'quantity', value: { value: 20, unit: 'g' } }] }, '/evidence/1', 'must be one of: mm, in'],
+    [
+      'a bore in grams',
+      { kind: 'slave', evidence: [cast, { attribute: 'bore', kind: 'quantity', value: { value: 20, unit: 'g' } }] },
+      '/evidence/1',
+      'must be one of: mm, in',
+    ],
     ['a choice that there is not', { kind: 'slave', evidence: [{ attribute: 'foot', kind: 'choice', value: 'perhaps' }] }, '/evidence/0', 'present'],
     ['a mark of nothing but dots', { kind: 'slave', evidence: [{ attribute: 'label-code', kind: 'mark', value: '...' }] }, '/evidence/0', 'no letter or digit'],
     [

@@ -16,6 +16,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: '1 … 7', words: 'in a job: Ask, Identify, Kin, Fit, Feel, Lines, Kit' },
   { keys: 'b', words: 'in a job: the bench line of Identify' },
   { keys: 'p', words: 'in a job: print the slip' },
+  { keys: 'F8', words: 'in a field for a measurement: take what the caliper shows' },
 ];
 
 export const STAGES = ['ask', 'identify', 'kin', 'fit', 'feel', 'lines', 'kit'] as const;
