@@ -88,3 +88,25 @@ describe('backup and import', () => {
     expect(said).toContain('14 vehicles');
   });
 });
+
+describe('a catalogue of thousands of units', () => {
+  it('is identified in by a thread of its own, that works in the built program', async () => {
+    expect(program('import', join(ROOT, 'demo'), '--data', join(work, 'many')).code).toBe(0);
+    const made = spawnSync(process.execPath, [join(ROOT, 'bench/made-units.mjs'), join(work, 'many/catalogue.sqlite'), '2500'], { encoding: 'utf8' });
+    expect(`${made.stderr}`.replace(/npm warn.*/g, '')).toBe('');
+    const server = await startServer([], join(work, 'many'));
+    const ask = async (evidence: unknown[]) => {
+      const body = JSON.stringify({ kind: 'brake-master', limit: 3, evidence });
+      const answer = await fetch(`${server.address}/api/v1/identify`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+      return (await answer.json()) as { pool: number; candidates: { unitId: string }[]; eliminatedCount: number };
+    };
+    const all = await ask([]);
+    expect(all.pool).toBe(2526);
+    const cast = await ask([
+      { attribute: 'casting-number', kind: 'mark', value: '44719' },
+      { attribute: 'label-code', kind: 'mark', value: 'KE' },
+    ]);
+    expect(cast.candidates[0]?.unitId).toBe('ard-tm22vs');
+    await server.end();
+  });
+});

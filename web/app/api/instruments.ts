@@ -78,5 +78,23 @@ export class Instruments {
   }
 }
 
+/** A field's own ear: it listens while the field has the focus. */
+export class Ear {
+  private stop: (() => void) | undefined;
+  readonly listening = signal(false);
+  constructor(private readonly instruments: Pick<Instruments, 'watch'>) {}
+
+  listen(): void {
+    this.stop ??= this.instruments.watch();
+    this.listening.set(true);
+  }
+
+  deafen(): void {
+    this.stop?.();
+    this.stop = undefined;
+    this.listening.set(false);
+  }
+}
+
 /** "26.94 mm" */
 export const readingText = ({ quantity }: LiveReading): string => `${quantity.value} ${quantity.unit}`;

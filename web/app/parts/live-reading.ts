@@ -12,7 +12,7 @@ import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/ins
         @for (note of live.notes; track note) {
           <span class="needs-you">{{ note }}</span>
         }
-        <button type="button" (click)="taken.emit(live)" (mousedown)="$event.preventDefault()">
+        <button type="button" class="act" (click)="taken.emit(live)" (mousedown)="$event.preventDefault()">
           take <kbd>{{ key }}</kbd>
         </button>
       </span>
@@ -26,15 +26,6 @@ import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/ins
       gap: 8px;
       align-items: baseline;
       white-space: nowrap;
-    }
-    button {
-      font: inherit;
-      border: 1px solid var(--line);
-      border-radius: 4px;
-      background: var(--sheet);
-      color: var(--ink);
-      padding: 0 7px;
-      cursor: pointer;
     }
   `,
 })

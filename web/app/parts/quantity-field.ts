@@ -1,9 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, output } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { printBoth, readQuantity, type Quantity, type ReadOptions } from '@kerabat/core/units';
 import { findAttribute } from '@kerabat/core/attribute';
-import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+import { Ear, Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
 import { LiveReadingPart } from './live-reading';
 
 /** Takes a quantity as people write it, and echoes what it understood, in both systems, before anything is computed. */
@@ -21,13 +21,13 @@ import { LiveReadingPart } from './live-reading';
         [value]="text()"
         (input)="text.set($any($event.target).value)"
         [attr.aria-describedby]="id"
-        (focus)="listen()"
-        (blur)="deafen()"
+        (focus)="measured() && ear.listen()"
+        (blur)="ear.deafen()"
         (keydown)="onKey($event)"
       />
     </mat-form-field>
     <span class="echo mono" [id]="id" aria-live="polite" [class.bad]="!reading().recognised && text() !== ''">{{ echo() }}</span>
-    @if (listening()) {
+    @if (ear.listening()) {
       <app-live-reading class="doubt" [pitch]="expects() === 'pitch'" (taken)="take($event)" />
     }
     @if (reading().doubt; as doubt) {
@@ -63,10 +63,9 @@ export class QuantityField {
   readonly quantity = output<Quantity | undefined>();
 
   private readonly instruments = inject(Instruments);
-  private unwatch: (() => void) | undefined;
-  protected readonly listening = signal(false);
+  protected readonly ear = new Ear(this.instruments);
   /** The bench instruments measure lengths and pitches. */
-  private readonly measured = computed(() => this.expects() === 'length' || this.expects() === 'pitch');
+  protected readonly measured = computed(() => this.expects() === 'length' || this.expects() === 'pitch');
 
   protected readonly reading = computed(() => {
     const usual = findAttribute(this.attribute() ?? '')?.usual;
@@ -82,21 +81,9 @@ export class QuantityField {
     effect(() => this.quantity.emit(this.reading().quantity));
   }
 
-  protected listen(): void {
-    if (!this.measured()) return;
-    this.unwatch ??= this.instruments.watch();
-    this.listening.set(true);
-  }
-
-  protected deafen(): void {
-    this.unwatch?.();
-    this.unwatch = undefined;
-    this.listening.set(false);
-  }
-
   protected onKey(event: KeyboardEvent): void {
     const live = this.expects() === 'pitch' ? this.instruments.pitchGauge() : this.instruments.caliper();
-    if (event.key !== TAKE_KEY || !live || !this.listening()) return;
+    if (event.key !== TAKE_KEY || !live || !this.ear.listening()) return;
     event.preventDefault();
     this.take(live);
   }

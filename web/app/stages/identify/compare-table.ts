@@ -45,7 +45,7 @@ import { UnitDrawing } from '../../parts/unit-drawing';
       </table>
     </div>
     @if (alike() > 0 || all()) {
-      <button type="button" class="plain" (click)="all.set(!all())">
+      <button type="button" class="act" (click)="all.set(!all())">
         {{ all() ? 'Only what differs' : 'And ' + alike() + ' that they share or that are not known of all' }}
       </button>
     }
@@ -72,15 +72,6 @@ import { UnitDrawing } from '../../parts/unit-drawing';
     }
     .drawing {
       min-width: 210px;
-    }
-    button.plain {
-      font: inherit;
-      font-size: 13px;
-      border: 1px solid var(--line);
-      border-radius: 4px;
-      background: var(--sheet);
-      color: var(--ink);
-      cursor: pointer;
     }
   `,
 })

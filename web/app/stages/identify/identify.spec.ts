@@ -1,7 +1,7 @@
 import { signal } from '@angular/core';
 import { of } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import type { IdentifyAnswer, NextCheckView, PhotographView, SlotWork, UnitDetail } from '@kerabat/contract';
+import type { EvidenceView, IdentifyAnswer, NextCheckView, PhotographView, SlotWork, UnitDetail } from '@kerabat/contract';
 import { Instruments, type LiveReading } from '../../api/instruments';
 import { candidate, job, named, OLD, render, type, using, workspace } from '../../testing';
 import { IdentifyStage } from './identify';
@@ -24,6 +24,19 @@ const detail = (id: string, bore: number, label: string): UnitDetail => ({
 const UNITS = { unit: (id: string) => of(id === 'b' ? detail('b', 23.8125, 'KD') : detail('ard-tm22vs', 22.225, 'KE')) };
 const stage = (service: ReturnType<typeof job>) => render(IdentifyStage, using(service, UNITS));
 const identified = (over: Partial<IdentifyAnswer>): IdentifyAnswer => ({ ...(workspace().work[0] as SlotWork).identification, ...over });
+/** A label that somebody read. */
+const label = (mark: string): EvidenceView => ({
+  id: 9,
+  slot: 'brake-master',
+  attribute: 'label-code',
+  words: 'label code',
+  value: mark,
+  kind: 'mark',
+  entered: mark,
+  onVehicle: true,
+  by: 'Ilse',
+  at: '',
+});
 const next = (over: Partial<NextCheckView> = {}): NextCheckView => ({
   attribute: 'label-code',
   words: 'label code',
@@ -106,21 +119,7 @@ describe('Identify', () => {
     expect(service.undecide).toHaveBeenCalledWith('old:brake-master');
   });
   it('shows withdrawn evidence struck through, with nobody able to withdraw it again', async () => {
-    const evidence = [
-      {
-        id: 4,
-        slot: 'brake-master',
-        attribute: 'label-code',
-        words: 'label code',
-        value: 'KE',
-        kind: 'mark' as const,
-        entered: 'KE',
-        onVehicle: true,
-        by: 'Ilse',
-        at: '',
-        withdrawn: { by: 'Odo', at: '' },
-      },
-    ];
+    const evidence = [{ ...label('KE'), withdrawn: { by: 'Odo', at: '' } }];
     const { host, text } = await stage(job(workspace({ evidence })));
     expect(text()).toContain('withdrawn by Odo');
     expect(host.querySelector('.evidence button')).toBeNull();
@@ -184,18 +183,7 @@ describe('what does not add up', () => {
       didYouRead: [{ attribute: 'label-code', seen: 'K3', instead: 'KE' }],
       swapped: { sure: true, sentence: 'This vehicle does not carry what it left the factory with.' },
     });
-    const seen = {
-      id: 9,
-      slot: 'brake-master',
-      attribute: 'label-code',
-      words: 'label code',
-      value: 'K3',
-      kind: 'mark' as const,
-      entered: 'K3',
-      onVehicle: true,
-      by: 'Ilse',
-      at: '',
-    };
+    const seen = label('K3');
     const service = job(workspace({ identification, evidence: [seen] }));
     const { host, text } = await stage(service);
     expect(text()).toContain('The odd one out is the label.');
@@ -220,18 +208,7 @@ describe('what does not add up', () => {
 
 describe('side by side', () => {
   it('shows what differs, with what was seen, and both drawn; what is shared on demand', async () => {
-    const seen = {
-      id: 9,
-      slot: 'brake-master',
-      attribute: 'label-code',
-      words: 'label code',
-      value: 'KE',
-      kind: 'mark' as const,
-      entered: 'KE',
-      onVehicle: true,
-      by: 'Ilse',
-      at: '',
-    };
+    const seen = label('KE');
     const identification = identified({ candidates: [candidate(), candidate({ unitId: 'b' })], candidateCount: 2 });
     const { host, settle } = await stage(job(workspace({ identification, evidence: [seen] })));
     named(host, 'Side by side').click();

@@ -7,7 +7,7 @@ import { attribute, findAttribute } from '@kerabat/core/attribute';
 import { BENCH_WORDS, benchWord, factOfEvidence, readBenchLine } from '@kerabat/core/identify';
 import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
 import { Designs } from '../../api/designs';
-import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../../api/instruments';
+import { Ear, Instruments, readingText, TAKE_KEY, type LiveReading } from '../../api/instruments';
 import { evidenceItem, heldEvidence } from '../../jobs/evidence';
 import { JobService } from '../../jobs/job-service';
 import { LiveReadingPart } from '../../parts/live-reading';
@@ -51,9 +51,8 @@ export class IdentifyStage {
   private readonly designs = inject(Designs);
   private readonly instruments = inject(Instruments);
   private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
-  private unwatch: (() => void) | undefined;
   protected readonly line = signal('');
-  protected readonly listening = signal(false);
+  protected readonly ear = new Ear(this.instruments);
   protected readonly beside = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly work = computed(() => {
@@ -99,17 +98,6 @@ export class IdentifyStage {
     const problem = await this.service.benchLine(line);
     this.problem.set(problem);
     if (problem === undefined) this.line.set('');
-  }
-
-  protected listen(): void {
-    this.unwatch ??= this.instruments.watch();
-    this.listening.set(true);
-  }
-
-  protected deafen(): void {
-    this.unwatch?.();
-    this.unwatch = undefined;
-    this.listening.set(false);
   }
 
   protected onKey(event: KeyboardEvent): void {
