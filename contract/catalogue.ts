@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { oneOf, UnitKind } from './shapes.js';
+import { oneOf, strict, UnitKind } from './shapes.js';
 
 /** Vehicles, units, numbers and kin as the server tells them. */
 
@@ -68,8 +68,20 @@ export const NumberSearch = T.Object({
   exact: T.Array(NumberView),
   normalised: T.Array(NumberView),
   near: T.Array(NumberView),
+  /** Looked for when nothing else was found: what differs by one character, the likeliest slips first. */
+  misread: T.Array(NumberView),
   problem: T.Optional(T.String()),
 });
+
+export const ResolveRequest = strict({ numbers: T.Array(T.String({ maxLength: 200 }), { minItems: 1, maxItems: 2000 }) });
+/** One of many numbers: what it is, how sure that is, and between how many it is to be chosen. */
+export const Resolved = T.Object({
+  query: T.String(),
+  how: oneOf(['exact', 'normalised', 'near', 'misread', 'several', 'none'] as const),
+  sentence: T.String(),
+  number: T.Optional(NumberView),
+});
+export const ResolveAnswer = T.Object({ rows: T.Array(Resolved) });
 
 export const UnitSummary = T.Object({
   id: T.String(),
@@ -91,36 +103,6 @@ export const UnitDetail = T.Object({
   fitted: T.Array(T.Object({ vehicleId: T.String(), vehicle: T.String(), slot: T.String() })),
 });
 
-export const Condition = T.Object({ kind: T.String(), text: T.String(), number: T.Optional(T.String()) });
-export const AssertionView = T.Object({
-  source: T.String(),
-  sourceKind: T.String(),
-  date: T.String(),
-  person: T.Optional(T.String()),
-  note: T.Optional(T.String()),
-});
-export const KinStep = T.Object({
-  from: T.String(),
-  to: T.String(),
-  kind: T.String(),
-  direction: oneOf(['forward', 'backward'] as const),
-  trust: T.Number(),
-  conditions: T.Array(Condition),
-  assertions: T.Array(AssertionView),
-});
-export const KinGrade = oneOf(['same', 'drop-in', 'with-changes', 'does-not-fit'] as const);
-export const KinEntry = T.Object({
-  unitId: T.Optional(T.String()),
-  name: T.String(),
-  numbers: T.Array(T.Object({ issuer: T.String(), written: T.String(), status: T.String() })),
-  grade: KinGrade,
-  disputed: T.Optional(T.String()),
-  trust: T.Number(),
-  conditions: T.Array(Condition),
-  paths: T.Array(T.Array(KinStep)),
-});
-export const KinAnswer = T.Object({ unitId: T.String(), entries: T.Array(KinEntry), truncated: T.Boolean() });
-
 export const CatalogueSummary = T.Object({
   counts: T.Record(T.String(), T.Integer()),
   imports: T.Array(T.Object({ name: T.String(), dated: T.String(), loadedAt: T.String() })),
@@ -138,11 +120,10 @@ export type VehicleSearch = Static<typeof VehicleSearch>;
 export type VehicleDetail = Static<typeof VehicleDetail>;
 export type ChainEntry = Static<typeof ChainEntry>;
 export type NumberView = Static<typeof NumberView>;
+export type Resolved = Static<typeof Resolved>;
+export type ResolveAnswer = Static<typeof ResolveAnswer>;
 export type NumberSearch = Static<typeof NumberSearch>;
 export type UnitSummary = Static<typeof UnitSummary>;
 export type UnitDetail = Static<typeof UnitDetail>;
-export type KinAnswer = Static<typeof KinAnswer>;
-export type KinEntry = Static<typeof KinEntry>;
-export type KinStep = Static<typeof KinStep>;
 export type CatalogueSummary = Static<typeof CatalogueSummary>;
 export type Found = Static<typeof Found>;

@@ -2,6 +2,7 @@ import type { TSchema } from '@sinclair/typebox';
 import * as catalogue from './catalogue.js';
 import * as devices from './devices.js';
 import * as identify from './identify.js';
+import * as kin from './kin.js';
 import * as jobs from './jobs.js';
 import * as practice from './practice.js';
 import * as tools from './tools.js';
@@ -24,8 +25,12 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
   { method: 'get', path: '/units', summary: 'Units by kind and words', query: ['kind', 'q', 'limit'] },
   { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
-  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: ['depth', 'grade', 'minTrust'], answer: catalogue.KinAnswer },
+  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: ['depth', 'grade', 'minTrust'], answer: kin.KinAnswer },
+  { method: 'get', path: '/units/{id}/kin/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: ['count', 'depth'], answer: kin.KinPaths },
+  { method: 'post', path: '/outcomes', summary: 'Record what came of acting on a link of kin', body: kin.NewOutcome },
+  { method: 'post', path: '/outcomes/{id}/withdraw', summary: 'Withdraw an outcome; it stays on record' },
   { method: 'get', path: '/numbers', summary: 'Find a part number in any writing', query: ['q', 'limit'], answer: catalogue.NumberSearch },
+  { method: 'post', path: '/numbers/resolve', summary: 'Find many part numbers at once', body: catalogue.ResolveRequest, answer: catalogue.ResolveAnswer },
   { method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: ['q'], answer: catalogue.Found },
   { method: 'get', path: '/catalogue', summary: 'What the catalogue holds and where it comes from', answer: catalogue.CatalogueSummary },
   { method: 'post', path: '/identify', summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },

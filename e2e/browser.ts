@@ -79,6 +79,21 @@ export class Seat {
     throw new Error(`Tab never reached "${name}"; it passed: ${[...new Set(seen)].join(' | ')}`);
   }
 
+  /** Opens a list by its name and takes the option of these words. The list must be open before anybody types. */
+  async choose(list: string, option: string): Promise<void> {
+    await this.tabTo(list);
+    await this.keys('Enter');
+    await this.page.waitForSelector('mat-option', { timeout: 8000 });
+    await this.type(option);
+    await this.page.waitForFunction(
+      (words: string) => document.querySelector('mat-option.mat-mdc-option-active')?.textContent?.includes(words),
+      { timeout: 8000 },
+      option,
+    );
+    await this.keys('Enter');
+    await this.page.waitForFunction(() => document.querySelector('mat-option') === null, { timeout: 8000 });
+  }
+
   /** The name of what has the focus, as a reader would say it. */
   focused(): Promise<string> {
     return this.page.evaluate(() => {

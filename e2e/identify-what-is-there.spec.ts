@@ -32,11 +32,7 @@ async function openJob(seat: Seat, asker: string, unit: string, path = '/jobs/ne
   await seat.go(path);
   await seat.tabTo('Who asks');
   await seat.type(asker);
-  await seat.tabTo('Unit this is about');
-  await seat.keys('Enter');
-  await seat.type(unit);
-  await seat.page.waitForFunction((words: string) => document.querySelector('mat-option.mat-mdc-option-active')?.textContent?.includes(words), {}, unit);
-  await seat.keys('Enter');
+  await seat.choose('Unit this is about', unit);
   await seat.tabTo('Open the job');
   await seat.keys('Enter');
   await seat.page.waitForFunction(() => /\/jobs\/\d+\/ask$/.test(location.pathname));

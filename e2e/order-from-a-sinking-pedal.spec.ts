@@ -13,11 +13,7 @@ it('somebody with a customer on the phone takes a job from the complaint to a pr
   await seat.see('New job');
   await seat.tabTo('Who asks');
   await seat.type('Tunnel Works, south gate');
-  await seat.tabTo('What is wrong');
-  await seat.keys('Enter');
-  await seat.type('pedal sinks');
-  await seat.page.waitForFunction(() => document.querySelector('mat-option.mat-mdc-option-active')?.textContent?.includes('pedal sinks'));
-  await seat.keys('Enter');
+  await seat.choose('What is wrong', 'pedal sinks');
   await seat.see('First reading: Internal by-pass in the master');
   await seat.tabTo('Vehicle: any words');
   await seat.type('crew 1999');

@@ -2,7 +2,7 @@ import { attribute, attributeWords, valueWords } from '../attribute/index.js';
 import { epsilonOf, sigmaOf, type Practice } from '../practice/index.js';
 import { evidenceBase, markKey, type Evidence } from './evidence.js';
 import type { Answer, Column } from './pool.js';
-import { slipsOf } from './slips.js';
+import { slipsOf } from '../number/index.js';
 
 /** How a record stands to a piece of evidence. The place of the word is its code: a bit each, so that they can be joined. */
 export const SAYS = ['agrees', 'disagrees', 'unrecorded'] as const;

@@ -1,3 +1,4 @@
 export * from './types.js';
 export * from './trust.js';
 export * from './walk.js';
+export { WORK_LIMIT } from './graph.js';

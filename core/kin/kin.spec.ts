@@ -2,7 +2,19 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_PRACTICE } from '../practice/index.js';
 import type { SourceKind } from '../unit/index.js';
-import { linkTrust, walkKin, type Condition, type KinLink, type KinNode, type KinSource, type LinkKind } from './index.js';
+import {
+  linkTrust,
+  pathsOfKin,
+  walkKin,
+  wantsReview,
+  type Condition,
+  type Grade,
+  type KinLink,
+  type KinNode,
+  type KinSource,
+  type LinkKind,
+  type Outcomes,
+} from './index.js';
 
 let count = 0;
 const link = (from: KinNode, kind: LinkKind, to: KinNode, by: SourceKind = 'unit-maker', conditions: Condition[] = [], bothWays = false): KinLink => ({
@@ -14,7 +26,7 @@ const link = (from: KinNode, kind: LinkKind, to: KinNode, by: SourceKind = 'unit
   conditions,
   assertions: [{ source: { id: by, kind: by, title: by, date: '2010-01-01' }, date: '2010-01-01' }],
 });
-const source = (...links: KinLink[]): KinSource => ({ linksOf: (node) => links.filter((l) => l.from === node || l.to === node) });
+const source = (...links: KinLink[]): KinSource => ({ linksOf: (nodes) => links.filter((l) => nodes.includes(l.from) || nodes.includes(l.to)) });
 const kin = (start: KinNode, ...links: KinLink[]) => walkKin(start, source(...links), STANDARD_PRACTICE).entries;
 const gradeOf = (entries: ReturnType<typeof kin>, node: KinNode) => entries.find((e) => e.node === node)?.grade;
 const sensor: Condition = { kind: 'move-over', text: 'move the sensor over' };
@@ -54,9 +66,9 @@ describe('grades of kin', () => {
     const entries = kin('n:1', link('n:1', 'same', 'u:1'), link('u:1', 'does-not-fit', 'u:2', 'measured'));
     expect(gradeOf(entries, 'u:2')).toBe('does-not-fit');
   });
-  it('a unit that does not fit is no way to its own kin', () => {
+  it('a unit that does not fit is no way to its own numbers: they do not fit either', () => {
     const entries = kin('u:1', link('u:1', 'drop-in', 'u:2', 'unsourced'), link('u:1', 'does-not-fit', 'u:2', 'measured'), link('u:2', 'same', 'n:9'));
-    expect(gradeOf(entries, 'n:9')).toBeUndefined();
+    expect(gradeOf(entries, 'n:9')).toBe('does-not-fit');
   });
   it('takes the dearer-looking path when the short one is less trusted', () => {
     const entries = kin(
@@ -84,45 +96,192 @@ describe('grades of kin', () => {
     expect(walkKin('u:0', source(...chain), STANDARD_PRACTICE, 6).entries).toHaveLength(6);
     expect(walkKin('u:0', source(...chain.slice(0, 5)), STANDARD_PRACTICE, 6).truncated).toBe(false);
   });
-  it('a link that nobody asserts is trusted like one without source', () => {
-    expect(linkTrust({ assertions: [] })).toBe(0.6);
+  it('a refusal holds for the refused unit under another number, however it is reached', () => {
+    const entries = kin('u:1', link('u:1', 'does-not-fit', 'u:2', 'measured'), link('u:2', 'same', 'n:9'), link('u:1', 'drop-in', 'n:9', 'unsourced'));
+    expect(gradeOf(entries, 'n:9')).toBe('does-not-fit');
+    expect(entries.find((e) => e.node === 'n:9')?.paths[0]?.map((step) => step.kind)).toEqual(['does-not-fit', 'same']);
+  });
+  it('of two ways the dearer one counts where only it leads on within the depth', () => {
+    // u:3 is cheaper by way of u:2, but only the direct step leaves a step for u:4.
+    const links = [
+      link('u:1', 'same', 'u:2', 'maker-bulletin'),
+      link('u:2', 'same', 'u:3', 'maker-bulletin'),
+      link('u:1', 'same', 'u:3', 'unsourced'),
+      link('u:3', 'same', 'u:4', 'maker-bulletin'),
+    ];
+    const entries = walkKin('u:1', source(...links), STANDARD_PRACTICE, 2).entries;
+    expect(entries.find((e) => e.node === 'u:3')?.trust).toBeCloseTo(0.97 * 0.97, 12);
+    expect(entries.find((e) => e.node === 'u:4')?.trust).toBeCloseTo(0.6 * 0.97, 12);
+  });
+  it('a hub of five hundred numbers is whole, and a family past the limit of work says so', () => {
+    const hub = (size: number) => walkKin('u:0', source(...Array.from({ length: size }, (_, i) => link('u:0', 'same', `n:${i}`))), STANDARD_PRACTICE);
+    expect(hub(500)).toMatchObject({ truncated: false });
+    expect(hub(500).entries).toHaveLength(500);
+    expect(hub(6000)).toMatchObject({ truncated: true });
   });
 });
 
-describe('the cheapest path', () => {
-  const kinds: LinkKind[] = ['same', 'superseded-by', 'drop-in', 'with-changes'];
-  const sources: SourceKind[] = ['maker-bulletin', 'unit-maker', 'aftermarket-list', 'unsourced'];
-  const arcs = fc.array(fc.record({ a: fc.nat(5), b: fc.nat(5), kind: fc.constantFrom(...kinds), by: fc.constantFrom(...sources), both: fc.boolean() }), {
-    maxLength: 9,
-  });
+describe('trust of a link', () => {
+  const outcomes = (over: Partial<Outcomes>): Outcomes => ({ fitted: 0, changed: 0, misfit: 0, ...over });
+  const trust = (kind: LinkKind, by: SourceKind, over: Partial<Outcomes>, conditions: Condition[] = []) =>
+    linkTrust({ ...link('u:1', kind, 'u:2', by, conditions), outcomes: outcomes(over) }, STANDARD_PRACTICE);
 
-  it('is the one that an exhaustive search finds', () => {
+  it('is the prior of the best source; nobody asserting it counts as unsourced', () => {
+    expect(linkTrust({ kind: 'same', conditions: [], assertions: [] }, STANDARD_PRACTICE)).toBe(0.6);
+    expect(trust('same', 'unit-maker', {})).toBeCloseTo(0.93, 12);
+  });
+  it('moves by outcomes, one case each: worked by hand', () => {
+    expect(trust('drop-in', 'aftermarket-list', { fitted: 3 })).toBeCloseTo((0.85 * 5 + 3) / 8, 12);
+    expect(trust('drop-in', 'aftermarket-list', { misfit: 2 })).toBeCloseTo((0.85 * 5) / 7, 12);
+    expect(trust('drop-in', 'aftermarket-list', { changed: 1 })).toBeCloseTo((0.85 * 5 + 0.5) / 6, 12);
+    expect(trust('drop-in', 'aftermarket-list', { changed: 1 }, [sensor])).toBeCloseTo((0.85 * 5 + 1) / 6, 12);
+    expect(trust('does-not-fit', 'measured', { misfit: 1 })).toBeCloseTo((0.93 * 10 + 1) / 11, 12);
+    expect(trust('does-not-fit', 'measured', { fitted: 1 })).toBeCloseTo((0.93 * 10) / 11, 12);
+  });
+  it('a bulletin takes more to move than a list, and priors are settings', () => {
+    expect(trust('same', 'maker-bulletin', { misfit: 1 })).toBeGreaterThan(0.9);
+    expect(trust('same', 'unsourced', { misfit: 1 })).toBeCloseTo(0.4, 12);
+    const own = { ...STANDARD_PRACTICE, 'trust.unit-maker': 0.5, 'cases.unit-maker': 1 };
+    expect(linkTrust({ ...link('u:1', 'same', 'u:2'), outcomes: outcomes({ fitted: 1 }) }, own)).toBeCloseTo(0.75, 12);
+  });
+  it('a second "did not fit" puts a link up for review; for a refusal it is a second "fitted"', () => {
+    expect(wantsReview({ kind: 'drop-in', outcomes: outcomes({ misfit: 1, fitted: 9 }) })).toBe(false);
+    expect(wantsReview({ kind: 'drop-in', outcomes: outcomes({ misfit: 2, fitted: 9 }) })).toBe(true);
+    expect(wantsReview({ kind: 'does-not-fit', outcomes: outcomes({ misfit: 5 }) })).toBe(false);
+    expect(wantsReview({ kind: 'does-not-fit', outcomes: outcomes({ fitted: 2 }) })).toBe(true);
+  });
+});
+
+describe('against an exhaustive search', () => {
+  const kinds: LinkKind[] = ['same', 'same', 'superseded-by', 'drop-in', 'with-changes', 'does-not-fit'];
+  const sources: SourceKind[] = ['maker-bulletin', 'unit-maker', 'aftermarket-list', 'unsourced'];
+  const arcs = fc.array(
+    fc.record({
+      a: fc.nat(5),
+      b: fc.nat(5),
+      kind: fc.constantFrom(...kinds),
+      by: fc.constantFrom(...sources),
+      both: fc.boolean(),
+      condition: fc.boolean(),
+      misfits: fc.nat(3),
+    }),
+    { maxLength: 10 },
+  );
+  const graphOf = (list: { a: number; b: number; kind: LinkKind; by: SourceKind; both: boolean; condition: boolean; misfits: number }[]) =>
+    list
+      .filter(({ a, b }) => a !== b)
+      .map(({ a, b, kind, by, both, condition, misfits }) => ({
+        ...link(`u:${a}`, kind, `u:${b}`, by, condition && kind !== 'same' ? [sensor] : [], both),
+        outcomes: { fitted: 0, changed: 0, misfit: misfits },
+      }));
+
+  it('every grade, trust and few paths are the same, at every depth', () => {
     fc.assert(
-      fc.property(arcs, (list) => {
-        const links = list.filter(({ a, b }) => a !== b).map(({ a, b, kind, by, both }) => link(`u:${a}`, kind, `u:${b}`, by, [], both));
-        const found = new Map(walkKin('u:0', source(...links), STANDARD_PRACTICE).entries.map((e) => [e.node, e.trust]));
-        const best = exhaustive('u:0', links);
-        expect([...found.keys()].sort()).toEqual([...best.keys()].sort());
-        for (const [node, trust] of best) expect(found.get(node)).toBeCloseTo(trust, 9);
+      fc.property(arcs, fc.integer({ min: 1, max: 6 }), (list, depth) => {
+        const links = graphOf(list);
+        const walked = walkKin('u:0', source(...links), STANDARD_PRACTICE, depth);
+        const naive = exhaustive('u:0', links, depth);
+        expect(walked.entries.map((e) => e.node).sort()).toEqual([...naive.keys()].sort());
+        for (const entry of walked.entries) {
+          const wanted = naive.get(entry.node);
+          expect({ grade: entry.grade, disputed: entry.disputed !== undefined }, entry.node).toEqual({ grade: wanted?.grade, disputed: wanted?.disputed });
+          expect(entry.trust).toBeCloseTo(wanted?.trust ?? -1, 9);
+          if (entry.grade === 'does-not-fit') continue;
+          const few = pathsOfKin('u:0', entry.node, source(...links), STANDARD_PRACTICE, 3, depth);
+          expect(few.map((path) => path.reduce((sum, s) => sum - Math.log(s.trust) + 0.22 * s.conditions.length, 0).toFixed(9))).toEqual(
+            wanted?.costs.slice(0, 3).map((c) => c.toFixed(9)),
+          );
+        }
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it('past its depth it always says so', () => {
+    fc.assert(
+      fc.property(arcs, fc.integer({ min: 1, max: 3 }), (list, depth) => {
+        const links = graphOf(list).filter((l) => l.kind !== 'does-not-fit');
+        const all = exhaustive('u:0', links, 9);
+        const within = exhaustive('u:0', links, depth);
+        if (all.size > within.size) expect(walkKin('u:0', source(...links), STANDARD_PRACTICE, depth).truncated).toBe(true);
       }),
     );
   });
 });
 
-/** Every simple path, tried one by one. */
-function exhaustive(start: KinNode, links: readonly KinLink[]): Map<KinNode, number> {
-  const best = new Map<KinNode, number>();
-  const go = (node: KinNode, trust: number, seen: readonly KinNode[]): void => {
-    for (const l of links) {
-      const forward = l.from === node;
-      const mutual = l.bothWays || l.kind === 'same';
-      const to = forward ? l.to : l.to === node && mutual ? l.from : undefined;
-      if (to === undefined || seen.includes(to)) continue;
-      const next = trust * linkTrust(l);
-      if (next > (best.get(to) ?? 0)) best.set(to, next);
-      go(to, next, [...seen, to]);
-    }
+interface Naive {
+  readonly grade: Grade;
+  readonly trust: number;
+  readonly disputed: boolean;
+  /** What each way that is no way through a refused node costs, cheapest first. */
+  readonly costs: readonly number[];
+}
+
+/** Every simple path is tried one by one; nothing is shared with the walk but the trust of a link. */
+function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): Map<KinNode, Naive> {
+  interface Arc {
+    to: KinNode;
+    link: KinLink;
+    trust: number;
+  }
+  const arcs = (node: KinNode): Arc[] =>
+    links.flatMap((l) => {
+      const mutual = l.bothWays || l.kind === 'same' || l.kind === 'does-not-fit';
+      const to = l.from === node ? l.to : l.to === node && mutual ? l.from : undefined;
+      return to === undefined ? [] : [{ to, link: l, trust: linkTrust(l, STANDARD_PRACTICE) }];
+    });
+  const paths = (from: KinNode, most: number, takes: (a: Arc) => boolean, ends: ReadonlySet<KinNode>): Arc[][] => {
+    const all: Arc[][] = [];
+    const go = (node: KinNode, path: readonly Arc[], seen: readonly KinNode[]): void => {
+      if (path.length >= most || ends.has(node)) return;
+      for (const arc of arcs(node)) {
+        if (!takes(arc) || seen.includes(arc.to)) continue;
+        all.push([...path, arc]);
+        go(arc.to, [...path, arc], [...seen, arc.to]);
+      }
+    };
+    go(from, [], [from]);
+    return all;
   };
-  go(start, 1, [start]);
-  return best;
+  const trustOf = (path: readonly Arc[]): number => path.reduce((t, a) => t * a.trust, 1);
+  const cost = (path: readonly Arc[]): number => path.reduce((c, a) => c - Math.log(a.trust) + 0.22 * a.link.conditions.length, 0);
+  const grades: Grade[] = ['same', 'drop-in', 'with-changes'];
+  const gradeOf = (path: readonly Arc[]): Grade =>
+    path.reduce<Grade>((worst, { link: l }) => {
+      const g = l.conditions.length > 0 ? 'with-changes' : l.kind === 'superseded-by' ? 'same' : (l.kind as Grade);
+      return grades.indexOf(g) > grades.indexOf(worst) ? g : worst;
+    }, 'same');
+  const none = new Set<KinNode>();
+  const goes = (a: Arc): boolean => a.link.kind !== 'does-not-fit';
+  // Refusals: along the same unit, over the refusal, along the refused unit.
+  const refusal = new Map<KinNode, number>();
+  const own = [[], ...paths(start, depth, (a) => goes(a) && gradeOf([a]) === 'same', none)] as Arc[][];
+  for (const path of own) {
+    for (const no of arcs(path.at(-1)?.to ?? start).filter((a) => !goes(a))) {
+      for (const on of [[], ...paths(no.to, depth - path.length - 1, (a) => a.link.kind === 'same', none)] as Arc[][]) {
+        const whole = [...path, no, ...on];
+        const to = whole.at(-1)?.to ?? start;
+        if (to !== start && whole.length <= depth) refusal.set(to, Math.max(refusal.get(to) ?? 0, trustOf(whole)));
+      }
+    }
+  }
+  const refused = new Set<KinNode>();
+  for (;;) {
+    const found = new Map<KinNode, Arc[][]>();
+    for (const path of paths(start, depth, goes, refused)) {
+      const to = path.at(-1)?.to ?? start;
+      found.set(to, [...(found.get(to) ?? []), path]);
+    }
+    const graded = new Map<KinNode, Naive>();
+    for (const [node, ways] of found) {
+      const sorted = [...ways].sort((a, b) => cost(a) - cost(b) || a.length - b.length);
+      const best = sorted[0] ?? [];
+      const no = refusal.get(node);
+      if (no !== undefined && no >= trustOf(best)) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
+      else graded.set(node, { grade: gradeOf(best), trust: trustOf(best), disputed: no !== undefined, costs: sorted.map(cost) });
+    }
+    for (const [node, no] of refusal) if (!found.has(node)) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
+    const more = [...graded].filter(([node, e]) => e.grade === 'does-not-fit' && !refused.has(node));
+    if (more.length === 0) return graded;
+    for (const [node] of more) refused.add(node);
+  }
 }

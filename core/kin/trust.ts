@@ -1,17 +1,36 @@
+import type { Practice } from '../practice/index.js';
 import type { SourceKind } from '../unit/index.js';
-import type { Assertion, KinLink } from './types.js';
+import type { KinLink, Outcomes } from './types.js';
 
-/** Prior trust by kind of source: mean, and how many cases it is worth (workshop practice). */
-export const SOURCE_PRIORS: Readonly<Record<SourceKind, { readonly mean: number; readonly cases: number }>> = {
-  'maker-bulletin': { mean: 0.97, cases: 20 },
-  'unit-maker': { mean: 0.93, cases: 10 },
-  measured: { mean: 0.93, cases: 10 },
-  'aftermarket-list': { mean: 0.85, cases: 5 },
-  unsourced: { mean: 0.6, cases: 2 },
-};
+/** A repeated refusal: a link with so many "did not fit" is up for review. */
+export const REVIEW_AFTER = 2;
 
-/** Trust of one claim: the prior mean of the best source that asserts it. Nobody asserting it counts as unsourced. */
-export function linkTrust(link: Pick<KinLink, 'assertions'>): number {
-  const means = link.assertions.map((a: Assertion) => SOURCE_PRIORS[a.source.kind].mean);
-  return Math.max(SOURCE_PRIORS.unsourced.mean, ...means);
+/** Prior trust of a claim by the kind of its source: a mean, and how many cases it is worth. Both are settings. */
+export const priorOf = (kind: SourceKind, practice: Practice): { mean: number; cases: number } => ({
+  mean: practice[`trust.${kind}`] ?? 0.6,
+  cases: practice[`cases.${kind}`] ?? 2,
+});
+
+/**
+ * Trust of one claim: the Beta mean of the best source that asserts it, moved by recorded outcomes, one each:
+ * (mean · cases + fitted) / (cases + all outcomes). Nobody asserting it counts as unsourced. "Fitted with a change" speaks for a
+ * link that names changes; for one that promises none it counts half. For a "does not fit" the misfits are what bears it
+ * out. Source: the shop's way of trusting; priors are practice.
+ */
+export function linkTrust(link: Pick<KinLink, 'kind' | 'conditions' | 'assertions' | 'outcomes'>, practice: Practice): number {
+  const kinds = link.assertions.length > 0 ? link.assertions.map((a) => a.source.kind) : (['unsourced'] as const);
+  const { mean, cases } = kinds.map((kind) => priorOf(kind, practice)).reduce((best, p) => (p.mean > best.mean ? p : best));
+  if (!link.outcomes) return mean;
+  const { fitted, changed, misfit } = link.outcomes;
+  const all = fitted + changed + misfit;
+  return (mean * cases + borneOut(link, link.outcomes)) / (cases + all);
 }
+
+function borneOut({ kind, conditions }: Pick<KinLink, 'kind' | 'conditions'>, { fitted, changed, misfit }: Outcomes): number {
+  if (kind === 'does-not-fit') return misfit;
+  return fitted + changed * (kind === 'with-changes' || conditions.length > 0 ? 1 : 0.5);
+}
+
+/** Whether a link was refuted so often that somebody should look at it. */
+export const wantsReview = (link: Pick<KinLink, 'kind' | 'outcomes'>): boolean =>
+  link.outcomes !== undefined && (link.kind === 'does-not-fit' ? link.outcomes.fitted : link.outcomes.misfit) >= REVIEW_AFTER;

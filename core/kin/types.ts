@@ -33,8 +33,16 @@ export interface Assertion {
   readonly note?: string;
 }
 
+/** What came of acting on a link, counted: how often the part fitted, fitted with a change, or did not fit. */
+export interface Outcomes {
+  readonly fitted: number;
+  readonly changed: number;
+  readonly misfit: number;
+}
+
 /** One claim between two nodes, asserted by one or more sources. */
 export interface KinLink {
+  /** The same for the same claim in every reading of the catalogue: outcomes are kept under it. */
   readonly id: string;
   readonly from: KinNode;
   readonly to: KinNode;
@@ -42,14 +50,17 @@ export interface KinLink {
   readonly bothWays: boolean;
   readonly conditions: readonly Condition[];
   readonly assertions: readonly Assertion[];
+  readonly outcomes?: Outcomes;
 }
 
 /** Where the graph comes from. */
 export interface KinSource {
-  linksOf(node: KinNode): readonly KinLink[];
+  /** Every link that touches one of the nodes, in either direction. A link may be told more than once. */
+  linksOf(nodes: readonly KinNode[]): readonly KinLink[];
 }
 
 export interface Step {
+  readonly link: string;
   readonly from: KinNode;
   readonly to: KinNode;
   readonly kind: LinkKind;
@@ -57,6 +68,7 @@ export interface Step {
   readonly trust: number;
   readonly conditions: readonly Condition[];
   readonly assertions: readonly Assertion[];
+  readonly outcomes?: Outcomes;
 }
 
 export type Grade = 'same' | 'drop-in' | 'with-changes' | 'does-not-fit';

@@ -1,123 +1,113 @@
 import type { Practice } from '../practice/index.js';
-import { linkTrust } from './trust.js';
-import type { Condition, Grade, Kin, KinEntry, KinLink, KinNode, KinSource, LinkKind, Step } from './types.js';
+import { cheapestWays, gather, stepsOfWay, type Graph, type Way } from './graph.js';
+import { cheapestPaths } from './paths.js';
+import type { Condition, Grade, Kin, KinEntry, KinNode, KinSource, LinkKind, Step } from './types.js';
 
-/** No walk visits more nodes than this; passing it is reported as truncated. */
-export const WORK_LIMIT = 5000;
-
-interface Visit {
-  readonly node: KinNode;
-  readonly depth: number;
-  readonly cost: number;
-  readonly steps: readonly Step[];
+/** What speaks against a node: steps from the wanted unit, the last but for those within one unit a "does not fit". */
+interface Refusal {
+  readonly path: readonly Step[];
+  readonly step: Step;
+  readonly trust: number;
 }
 
 /**
- * Everything that would do instead of `start`, best path first. A path costs Σ −ln(trust) plus a fixed cost for each
- * condition on each step; the cheapest path to every node is found (Dijkstra). Supersession and drop-ins are followed
- * in their direction only, unless the link says both ways. A "does not fit" link ends a path and grades the
- * pair, and a unit that is refused so is no way to anything else.
+ * Everything that would do instead of `start`, with the cheapest path to each. A "does not fit" grades a node when its trust
+ * is at least that of the best path to it, and what is refused so is no way to anything else; otherwise the node keeps its
+ * grade and is disputed. A refusal holds between units: for the wanted unit under all its numbers and for the refused one.
  */
 export function walkKin(start: KinNode, source: KinSource, practice: Practice, maxDepth = practice.kinDepth): Kin {
+  const graph = gather(start, source, practice, maxDepth);
+  const { entries } = gradeAll(graph, practice);
+  return { entries: order(entries, practice), truncated: graph.truncated };
+}
+
+/** The cheapest few paths to one of the kin, for somebody who looks closer; the refusal instead when it does not fit. */
+export function pathsOfKin(start: KinNode, target: KinNode, source: KinSource, practice: Practice, count: number, maxDepth = practice.kinDepth): Step[][] {
+  const graph = gather(start, source, practice, maxDepth);
+  const { entries, refused } = gradeAll(graph, practice);
+  const entry = entries.find((e) => e.node === target);
+  if (!entry) return [];
+  if (entry.grade === 'does-not-fit') return entry.paths.map((path) => [...path]);
+  return cheapestPaths(graph, target, count, practice, refused);
+}
+
+/** The nodes that are one unit with this one by "same" links alone. Supersession is no proof of it. */
+export function oneUnitWith(start: KinNode, source: KinSource, practice: Practice): KinNode[] {
+  return [...gather(start, source, practice, practice.kinDepth, (step) => step.kind === 'same').stepsOf.keys()];
+}
+
+function gradeAll(graph: Graph, practice: Practice): { entries: KinEntry[]; refused: ReadonlySet<KinNode> } {
+  const refusals = refusalsOf(graph, practice);
   // A path that leads through a unit that does not fit is no path. Which ones those are is known only after a walk, so the
   // walk is repeated with the refused ones as ends until no new one turns up.
   const refused = new Set<KinNode>();
-  const asked = remembering(source);
   for (;;) {
-    const { entries, truncated } = walkOnce(start, asked, practice, maxDepth, refused);
+    const ways = cheapestWays(graph, graph.start, practice, { ends: refused });
+    ways.delete(graph.start);
+    const entries = entriesOf(ways, refusals);
     const more = entries.filter((e) => e.grade === 'does-not-fit' && !refused.has(e.node));
-    if (more.length === 0) return { entries: order(entries, practice), truncated };
+    if (more.length === 0) return { entries, refused };
     for (const entry of more) refused.add(entry.node);
   }
 }
 
-/** The same source, asked once for each node. */
-function remembering(source: KinSource): KinSource {
-  const known = new Map<KinNode, readonly KinLink[]>();
-  return {
-    linksOf(node) {
-      const links = known.get(node) ?? source.linksOf(node);
-      known.set(node, links);
-      return links;
-    },
+/** Steps that stay within one unit for whoever wants to order it: its other numbers, and the newer ones. */
+const staysSame = (step: Step): boolean => gradeOfStep(step) === 'same';
+/**
+ * The most trusted refusal of each node: along the wanted unit's own numbers, over a "does not fit", and on along what is one
+ * unit with the refused one; at most as many steps as any other path. Every node stands in the searched graph twice, before
+ * the "does not fit" and (marked) after it.
+ */
+function refusalsOf(graph: Graph, practice: Practice): Map<KinNode, Refusal> {
+  const after = (node: KinNode): KinNode => `${node}!`;
+  const original = new Map<Step, Step>();
+  const made = (step: Step, from: KinNode, to: KinNode): Step => {
+    const copy = { ...step, from, to, conditions: [] };
+    original.set(copy, step);
+    return copy;
   };
+  const stepsOf = new Map<KinNode, Step[]>();
+  for (const [node, steps] of graph.stepsOf) {
+    const refusals = (graph.refusalsOf.get(node) ?? []).map((step) => made(step, node, after(step.to)));
+    stepsOf.set(node, [...steps.filter(staysSame).map((step) => made(step, node, step.to)), ...refusals]);
+    stepsOf.set(
+      after(node),
+      steps.filter((step) => step.kind === 'same').map((step) => made(step, after(node), after(step.to))),
+    );
+  }
+  const found = new Map<KinNode, Refusal>();
+  for (const [node, way] of cheapestWays({ ...graph, stepsOf }, graph.start, practice)) {
+    if (!node.endsWith('!') || node === after(graph.start)) continue;
+    const path = stepsOfWay(way).flatMap((step) => original.get(step) ?? []);
+    const step = path.find((s) => s.kind === 'does-not-fit');
+    if (step) found.set(node.slice(0, -1) as KinNode, { path, step, trust: pathTrust(path) });
+  }
+  return found;
 }
 
-function walkOnce(start: KinNode, source: KinSource, practice: Practice, maxDepth: number, refused: ReadonlySet<KinNode>): Kin {
-  const settled = new Map<KinNode, Visit>();
-  const refusals: { visit: Visit; step: Step }[] = [];
-  const queue: Visit[] = [{ node: start, depth: 0, cost: 0, steps: [] }];
-  let truncated = false;
-  while (queue.length > 0) {
-    const visit = takeCheapest(queue);
-    if (settled.has(visit.node)) continue;
-    if (settled.size >= WORK_LIMIT) {
-      truncated = true;
-      break;
+function entriesOf(ways: ReadonlyMap<KinNode, Way>, refusals: ReadonlyMap<KinNode, Refusal>): KinEntry[] {
+  const entries: KinEntry[] = [];
+  for (const [node, way] of ways) {
+    const steps = stepsOfWay(way);
+    const trust = pathTrust(steps);
+    const refusal = refusals.get(node);
+    if (refusal && refusal.trust >= trust) entries.push(refusedEntry(node, refusal, steps));
+    else {
+      const disputed = refusal ? { disputed: { refusal: refusal.step, refusalTrust: refusal.trust } } : {};
+      entries.push({ node, grade: gradeOf(steps), trust, conditions: unionOfConditions(steps), paths: [steps], ...disputed });
     }
-    settled.set(visit.node, visit);
-    if (refused.has(visit.node)) continue;
-    for (const step of stepsFrom(visit.node, source.linksOf(visit.node))) {
-      if (step.kind === 'does-not-fit') refusals.push({ visit, step });
-      else if (!settled.has(step.to)) {
-        if (visit.depth >= maxDepth) truncated = true;
-        else queue.push({ node: step.to, depth: visit.depth + 1, cost: visit.cost + stepCost(step, practice), steps: [...visit.steps, step] });
-      }
-    }
   }
-  settled.delete(start);
-  return { entries: entriesOf(settled, refusals, start), truncated };
+  for (const [node, refusal] of refusals) if (!ways.has(node)) entries.push(refusedEntry(node, refusal));
+  return entries;
 }
 
-function stepsFrom(node: KinNode, links: readonly KinLink[]): Step[] {
-  return links.flatMap((link) => {
-    const forward = link.from === node;
-    const mutual = link.bothWays || link.kind === 'same' || link.kind === 'does-not-fit';
-    if (!forward && !mutual) return [];
-    const { kind, conditions, assertions } = link;
-    const to = forward ? link.to : link.from;
-    return [{ from: node, to, kind, direction: forward ? 'forward' : 'backward', trust: linkTrust(link), conditions, assertions } as const];
-  });
-}
-
-const stepCost = (step: Step, practice: Practice): number => -Math.log(step.trust) + practice.conditionCost * step.conditions.length;
-
-/** A linear scan is enough for the few hundred nodes of a family. */
-function takeCheapest(queue: Visit[]): Visit {
-  let at = 0;
-  queue.forEach((visit, i) => {
-    const best = queue[at];
-    if (best && (visit.cost < best.cost || (visit.cost === best.cost && visit.node < best.node))) at = i;
-  });
-  const [taken] = queue.splice(at, 1);
-  if (!taken) throw new Error('takeCheapest was asked with an empty queue');
-  return taken;
-}
-
-function entriesOf(settled: ReadonlyMap<KinNode, Visit>, refusals: readonly { visit: Visit; step: Step }[], start: KinNode): KinEntry[] {
-  const entries = new Map<KinNode, KinEntry>();
-  for (const visit of settled.values()) {
-    entries.set(visit.node, {
-      node: visit.node,
-      grade: gradeOf(visit.steps),
-      trust: pathTrust(visit.steps),
-      conditions: unionOfConditions(visit.steps),
-      paths: [visit.steps],
-    });
-  }
-  for (const { visit, step } of refusals) {
-    // A refusal speaks about the wanted unit only along steps that stay within the same unit.
-    if (step.to === start || gradeOf(visit.steps) !== 'same') continue;
-    const path = [...visit.steps, step];
-    const trust = pathTrust(path);
-    const rival = entries.get(step.to);
-    if (!rival || rival.grade === 'does-not-fit' || trust >= rival.trust) {
-      if (rival?.grade === 'does-not-fit' && rival.trust >= trust) continue;
-      entries.set(step.to, { node: step.to, grade: 'does-not-fit', trust, conditions: step.conditions, paths: rival ? [path, ...rival.paths] : [path] });
-    } else entries.set(step.to, { ...rival, disputed: { refusal: step, refusalTrust: trust } });
-  }
-  return [...entries.values()];
-}
+const refusedEntry = (node: KinNode, { path, step, trust }: Refusal, rival?: readonly Step[]): KinEntry => ({
+  node,
+  grade: 'does-not-fit',
+  trust,
+  conditions: step.conditions,
+  paths: rival ? [path, rival] : [path],
+});
 
 const STEP_GRADE: Readonly<Record<LinkKind, Grade>> = {
   same: 'same',
@@ -128,10 +118,10 @@ const STEP_GRADE: Readonly<Record<LinkKind, Grade>> = {
 };
 const GRADE_ORDER: readonly Grade[] = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
 
-function gradeOf(steps: readonly Step[]): Grade {
-  const grades = steps.map((step) => (step.conditions.length > 0 && step.kind !== 'does-not-fit' ? 'with-changes' : STEP_GRADE[step.kind]));
-  return grades.reduce<Grade>((worst, g) => (GRADE_ORDER.indexOf(g) > GRADE_ORDER.indexOf(worst) ? g : worst), 'same');
-}
+const gradeOfStep = (step: Step): Grade => (step.conditions.length > 0 && step.kind !== 'does-not-fit' ? 'with-changes' : STEP_GRADE[step.kind]);
+
+const gradeOf = (steps: readonly Step[]): Grade =>
+  steps.map(gradeOfStep).reduce<Grade>((worst, g) => (GRADE_ORDER.indexOf(g) > GRADE_ORDER.indexOf(worst) ? g : worst), 'same');
 
 const pathTrust = (steps: readonly Step[]): number => steps.reduce((product, step) => product * step.trust, 1);
 

@@ -32,6 +32,50 @@ export function searchKeys(typed: string, prefixes: readonly string[]): string[]
   return [...new Set([loose, ...without, ...prefixes.filter((p) => p !== '' && !loose.startsWith(p)).map((p) => p + loose)])];
 }
 
+const ALPHABET = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+/** Characters that are taken for one another under dirt or in a hasty hand, each with what it is misread as. */
+const LOOK_ALIKE: Readonly<Record<string, string>> = { '0': 'O', O: '0', '1': 'I', I: '1', '8': 'B', B: '8', '5': 'S', S: '5' };
+
+/**
+ * Every reading that is one slip away from a mark's key: one look-alike character taken for its twin, or two neighbours
+ * swapped. The key itself is not among them.
+ */
+export function slipsOf(key: string): Set<string> {
+  const slips = new Set<string>();
+  for (let i = 0; i < key.length; i++) {
+    const twin = LOOK_ALIKE[key[i] ?? ''];
+    if (twin !== undefined) slips.add(key.slice(0, i) + twin + key.slice(i + 1));
+    if (i + 1 < key.length) slips.add(key.slice(0, i) + (key[i + 1] ?? '') + (key[i] ?? '') + key.slice(i + 2));
+  }
+  slips.delete(key);
+  return slips;
+}
+
+/** The loose keys that a mistyped number may have been meant as, by how likely the slip is; the number itself is not among them. */
+export interface NearKeys {
+  /** A look-alike character, a swapped pair, or a leading nought left off. */
+  readonly likely: readonly string[];
+  /** Any other one character too many, too few or wrong. */
+  readonly possible: readonly string[];
+}
+
+/**
+ * Every key that is one slip away from what was typed. They are looked up in the index that finds numbers anyway, so a near
+ * match costs an import nothing. Some seventy for each character: a key of more than 20 characters has likely ones only.
+ */
+export function nearKeys(loose: string): NearKeys {
+  const likely = slipsOf(loose).add(`0${loose}`);
+  const possible = new Set<string>();
+  for (let i = 0; i < loose.length; i++) possible.add(loose.slice(0, i) + loose.slice(i + 1));
+  for (let i = 0; i <= loose.length && loose.length <= 20; i++) {
+    for (const character of ALPHABET) {
+      possible.add(loose.slice(0, i) + character + loose.slice(i));
+      if (i < loose.length) possible.add(loose.slice(0, i) + character + loose.slice(i + 1));
+    }
+  }
+  return { likely: [...likely], possible: [...possible].filter((key) => key !== loose && !likely.has(key) && key.length > 1) };
+}
+
 /** Why a text cannot be a part number, as a sentence; undefined when it can. */
 export function numberProblem(text: string): string | undefined {
   const loose = looseKey(text);

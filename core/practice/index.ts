@@ -4,11 +4,15 @@
  */
 
 import { attribute, ATTRIBUTES, type AttributeName } from '../attribute/index.js';
+import type { SourceKind } from '../unit/index.js';
 
 /** What a check costs in minutes, and how often a careful reading of it is recorded wrong. */
 export type CheckSetting = `minutes.${AttributeName}` | `epsilon.${AttributeName}`;
 
-export type Practice = WorkshopFigures & Readonly<Partial<Record<CheckSetting, number>>>;
+/** How far a kind of source is trusted before anybody tried, and how many cases that is worth. */
+export type TrustSetting = `trust.${SourceKind}` | `cases.${SourceKind}`;
+
+export type Practice = WorkshopFigures & Readonly<Partial<Record<CheckSetting | TrustSetting, number>>>;
 
 interface WorkshopFigures {
   readonly sigmaRuler: number;
@@ -56,7 +60,7 @@ export interface PracticeRow {
 
 const row = (key: keyof Practice, words: string, standard: number, min: number, max: number, unit: string, why: string): PracticeRow => ({
   key,
-  group: key.includes('.') ? 'checks' : 'figures',
+  group: /^(minutes|epsilon)\./.test(key) ? 'checks' : 'figures',
   words,
   standard,
   min,
@@ -64,6 +68,14 @@ const row = (key: keyof Practice, words: string, standard: number, min: number, 
   unit,
   why,
 });
+
+const SOURCE_TRUST: readonly (readonly [kind: SourceKind, words: string, mean: number, cases: number])[] = [
+  ['maker-bulletin', 'a maker’s own bulletin', 0.97, 20],
+  ['unit-maker', 'the unit maker’s list', 0.93, 10],
+  ['measured', 'what was measured', 0.93, 10],
+  ['aftermarket-list', 'an aftermarket list', 0.85, 5],
+  ['unsourced', 'a claim without source', 0.6, 2],
+];
 
 /** Every setting with its shipped value, the range that makes sense, and why it is what it is. */
 export const PRACTICE_ROWS: readonly PracticeRow[] = [
@@ -94,6 +106,10 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('gapMax', 'Rod clearance, most', 0.51, 0.02, 4, 'mm', '0.020 in, unless the maker says otherwise'),
   row('trustFloor', 'Trust floor of a path', 0.5, 0, 1, 'trust', 'paths below rank under all others'),
   row('conditionCost', 'Cost of a condition on a path', 0.22, 0, 2, '−ln', 'a condition works out four times in five'),
+  ...SOURCE_TRUST.flatMap(([kind, words, mean, cases]) => [
+    row(`trust.${kind}`, `Trust in ${words}`, mean, 0.01, 0.999, 'probability', 'that a link it lists works out'),
+    row(`cases.${kind}`, `Trust in ${words} is worth`, cases, 0.5, 200, 'cases', 'so many outcomes move it half-way'),
+  ]),
   row('kinDepth', 'Longest path of kin', 6, 1, 8, 'steps', 'longer paths carry little trust'),
   row('flushMillilitres', 'Fluid to flush one axle', 250, 50, 2000, 'ml', 'until it runs clean'),
   row('wasteShare', 'Fluid wasted', 0.15, 0, 1, 'share', 'bench bleeding and what stays in the hose'),

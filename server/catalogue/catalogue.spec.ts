@@ -122,6 +122,7 @@ describe('the contract', () => {
       if (route.method !== 'get' || route.path.includes('photographId') || route.path === '/devices/readings') continue;
       const path = route.path
         .replace('{number}', 'VA12-9905-H-00417-K')
+        .replace('{node}', 'u:1')
         .replace('{id}', route.path.startsWith('/jobs') ? '1' : route.path.startsWith('/units') ? 'ard-sm19' : 'q2');
       expect((await server.ask('GET', path)).status, path).toBe(200);
     }

@@ -1,5 +1,5 @@
 import type { NumberSearch, NumberView } from '@kerabat/contract';
-import { looseKey, numberKey, numberProblem, searchKeys } from '@kerabat/core/number';
+import { looseKey, nearKeys, numberKey, numberProblem, searchKeys } from '@kerabat/core/number';
 import type { Db } from '../db/open.js';
 
 export interface NumberRow {
@@ -69,6 +69,15 @@ export function numberStore(db: Db) {
   const successor = db.prepare<[{ id: number }], NumberRow>(SUCCESSOR);
   const prefixes = db.prepare<[], { prefix: string }>(PREFIXES);
 
+  const view = (row: NumberRow): NumberView => numberView(row, row.status === 'superseded' ? successor.get({ id: row.id }) : undefined);
+
+  const misread = (loose: string, limit: number): NumberView[] => {
+    const { likely, possible } = nearKeys(loose);
+    const first = byLoose.all(JSON.stringify(likely), limit);
+    const rest = first.length < limit ? byLoose.all(JSON.stringify(possible), limit - first.length) : [];
+    return [...first, ...rest].map(view);
+  };
+
   return {
     /**
      * Exact: written just so. Normalised: one number by its issuer's own rule. Near: the same letters and digits, but the
@@ -76,12 +85,7 @@ export function numberStore(db: Db) {
      */
     find(query: string, limit: number): NumberSearch {
       const problem = numberProblem(query);
-      const answer: { query: string; exact: NumberView[]; normalised: NumberView[]; near: NumberView[]; problem?: string } = {
-        query,
-        exact: [],
-        normalised: [],
-        near: [],
-      };
+      const answer = { query, exact: [] as NumberView[], normalised: [] as NumberView[], near: [] as NumberView[], misread: [] as NumberView[] };
       if (problem !== undefined) return { ...answer, problem };
       const keys = searchKeys(
         query,
@@ -91,9 +95,10 @@ export function numberStore(db: Db) {
       for (const row of byLoose.all(JSON.stringify(keys), limit)) {
         const sameKey = row.loose === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key;
         const list = row.written === typed ? answer.exact : sameKey ? answer.normalised : answer.near;
-        list.push(numberView(row, row.status === 'superseded' ? successor.get({ id: row.id }) : undefined));
+        list.push(view(row));
       }
-      return answer;
+      if (answer.exact.length + answer.normalised.length + answer.near.length > 0) return answer;
+      return { ...answer, misread: misread(looseKey(query), limit) };
     },
   };
 }

@@ -1,9 +1,12 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { UNIT_KINDS } from '@kerabat/core/unit';
+import { ResolveRequest } from '@kerabat/contract';
+import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
 import { find } from './find.js';
+import { resolved } from './resolve.js';
 
 /** One text of the query string; empty when it is not given. */
 export function textQuery(ctx: Context, name: string): string {
@@ -22,7 +25,7 @@ export function numberQuery(ctx: Context, name: string, standard: number, min: n
   return value;
 }
 
-/** Vehicles, units, numbers, kin and the quick box. */
+/** Vehicles, units, numbers and the quick box. */
 export function catalogueRoutes(router: Router, stores: Stores): void {
   router.get('/vehicles', (ctx) => {
     const built = textQuery(ctx, 'built');
@@ -47,16 +50,12 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
   router.get('/units/:id', (ctx) => {
     ctx.body = stores.units.detail(ctx.params['id'] ?? '');
   });
-  router.get('/units/:id/kin', (ctx) => {
-    const practice = stores.practice.current();
-    const depth = numberQuery(ctx, 'depth', practice.kinDepth, 1, 8);
-    const grade = textQuery(ctx, 'grade');
-    if (!['', 'same', 'drop-in', 'with-changes', 'does-not-fit'].includes(grade))
-      throw badRequest('grade must be one of: same, drop-in, with-changes, does-not-fit.', '/grade');
-    ctx.body = stores.kin.kin(ctx.params['id'] ?? '', practice, depth, grade, numberQuery(ctx, 'minTrust', 0, 0, 1));
-  });
   router.get('/numbers', (ctx) => {
     ctx.body = stores.numbers.find(textQuery(ctx, 'q'), numberQuery(ctx, 'limit', 20, 1, 200));
+  });
+  router.post('/numbers/resolve', async (ctx) => {
+    const { numbers } = await readBody(ctx, ResolveRequest);
+    ctx.body = { rows: numbers.map((query) => resolved(query, stores.numbers.find(query, 5))) };
   });
   router.get('/find', (ctx) => {
     ctx.body = find(textQuery(ctx, 'q'), stores);

@@ -65,18 +65,30 @@ export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], inpu
 
 function kinOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): KinEntry | undefined {
   if (!old || !chosen || old.id === chosen.id) return undefined;
-  return stores.kin.kin(old.id, input.practice, input.practice.kinDepth, '', 0).entries.find((e) => e.unitId === chosen.id);
+  return stores.kin.kin(old.id, input.practice, { depth: input.practice.kinDepth, grade: '', minTrust: 0 }).entries.find((e) => e.unitId === chosen.id);
 }
 
-/** A recorded "does not fit" between the old unit and the chosen one is a joint of its own: it stops the order like any other. */
+/**
+ * What is on record against the interchange is a joint of its own, and stops the order like any other: a "does not fit"
+ * between the old unit and the chosen one, or a link on the way that did not work out repeatedly.
+ */
 function refusalJoint(kin: KinEntry): Joint | undefined {
-  const disputed = kin.disputed !== undefined;
-  if (kin.grade !== 'does-not-fit' && !disputed) return undefined;
-  const step = kin.paths[0]?.at(-1);
-  const said = step?.assertions.map((a) => `${a.source}${a.note ? `: ${a.note}` : ''}`).join('; ');
-  const sentence = disputed ? `The interchange is ${kin.disputed ?? ''}` : `Recorded as not fitting. ${said ?? ''}`;
-  const check = checkOf('record', 'what is on record', 'fitted', 'chosen', 'no record against it', { state: 'does-not-fit', sentence });
-  return { id: 'record', words: 'what is on record', place: 'side', state: 'does-not-fit', checks: [check] };
+  const path = kin.paths[0] ?? [];
+  const refusal = path.find((step) => step.kind === 'does-not-fit');
+  const doubted = path.find((step) => step.review === true);
+  if (kin.disputed !== undefined) return recordJoint('does-not-fit', `The interchange is ${kin.disputed}`);
+  if (kin.grade === 'does-not-fit') {
+    const said = refusal?.assertions.map((a) => `${a.source}${a.note ? `: ${a.note}` : ''}`).join('; ');
+    return recordJoint('does-not-fit', `Recorded as not fitting. ${said ?? ''}`);
+  }
+  if (!doubted) return undefined;
+  const times = doubted.outcomes?.misfit ?? 0;
+  return recordJoint('not-known', `That ${doubted.to} does instead of ${doubted.from} turned out wrong ${times} times. Read in Kin what was found.`);
+}
+
+function recordJoint(state: 'does-not-fit' | 'not-known', sentence: string): Joint {
+  const check = checkOf('record', 'what is on record', 'fitted', 'chosen', 'no record against it', { state, sentence });
+  return { id: 'record', words: 'what is on record', place: 'side', state, checks: [check] };
 }
 
 /** What the units beside this slot bring to its joints: the booster's pin to the master's recess, and the reverse. */

@@ -1,176 +1,98 @@
 import type { KinAnswer, KinEntry, KinStep } from '@kerabat/contract';
-import { walkKin, type Condition, type KinLink, type KinNode, type KinSource, type Step } from '@kerabat/core/kin';
+import { oneUnitWith, pathsOfKin, walkKin, wantsReview, type KinNode, type Outcomes, type Step } from '@kerabat/core/kin';
 import type { Practice } from '@kerabat/core/practice';
-import type { SourceKind } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
 import { notFound } from '../http/problem.js';
+import { idOf, kinGraph, type GraphReader } from './graph.js';
 
-interface LinkRow {
-  readonly id: number;
-  readonly kind: KinLink['kind'];
-  readonly fromNumber: number | null;
-  readonly fromUnit: number | null;
-  readonly toNumber: number | null;
-  readonly toUnit: number | null;
-  readonly bothWays: 0 | 1;
-}
-interface AssertionRow {
-  readonly id: string;
-  readonly kind: SourceKind;
-  readonly title: string;
-  readonly issued: string;
-  readonly date: string;
-  readonly person: string;
-  readonly note: string;
-}
-
-const LINK = `SELECT id, kind, from_number AS fromNumber, from_unit AS fromUnit, to_number AS toNumber, to_unit AS toUnit, both_ways AS bothWays FROM link`;
-const NUMBER = `SELECT n.id, m.name AS issuer, n.written, n.status, n.kind AS numberKind, n.unit_id AS unitId, s.key, s.kind, s.title, s.issued
-  FROM number n JOIN maker m ON m.id = n.maker_id JOIN source s ON s.id = n.source_id`;
 const SQL = {
-  ofUnit: `${LINK} WHERE from_unit = @id UNION ALL ${LINK} WHERE to_unit = @id`,
-  ofNumber: `${LINK} WHERE from_number = @id UNION ALL ${LINK} WHERE to_number = @id`,
-  assertions: `SELECT s.key AS id, s.kind, s.title, s.issued, a.asserted_on AS date, a.person, a.note
-    FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id = ? ORDER BY a.asserted_on`,
-  conditions: `SELECT kind, txt AS text, number FROM condition WHERE link_id = ? ORDER BY seq`,
-  numbersOfUnit: `${NUMBER} WHERE n.unit_id = ? AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
-  number: `${NUMBER} WHERE n.id = ?`,
   unitId: `SELECT id FROM unit WHERE key = ?`,
-  unit: `SELECT key, name FROM unit WHERE id = ?`,
+  unitKey: `SELECT key FROM unit WHERE id = ?`,
+  linkKey: `SELECT 1 AS found FROM link WHERE key = ?`,
+  namesKey: `SELECT 1 AS found FROM number n JOIN maker m ON m.id = n.maker_id WHERE m.key = ? AND n.written = ? AND n.unit_id IS NOT NULL`,
 };
 
-/** A number with the source that says what it leads to. */
-export interface NamedNumber {
-  readonly id: number;
-  readonly issuer: string;
-  readonly written: string;
-  readonly status: string;
-  readonly numberKind: string;
-  readonly unitId: number | null;
-  readonly key: string;
-  readonly kind: SourceKind;
-  readonly title: string;
-  readonly issued: string;
+export interface KinQuestion {
+  readonly depth: number;
+  /** One grade, or all when it is empty. */
+  readonly grade: string;
+  readonly minTrust: number;
 }
 
-/** The kin graph, read from the catalogue node by node. */
-export function kinStore(db: Db) {
-  const ofUnit = db.prepare<[{ id: number }], LinkRow>(SQL.ofUnit);
-  const ofNumber = db.prepare<[{ id: number }], LinkRow>(SQL.ofNumber);
-  const assertions = db.prepare<[number], AssertionRow>(SQL.assertions);
-  const conditions = db.prepare<[number], Condition & { number: string }>(SQL.conditions);
-  const numbersOfUnit = db.prepare<[number], NamedNumber>(SQL.numbersOfUnit);
+/** A node in an address: "u:12", "n:40". */
+export const isNode = (text: string): text is KinNode => /^[un]:\d{1,12}$/.test(text);
+
+/** Kin of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of its own. */
+export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> = () => new Map()) {
   const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
-  const unit = db.prepare<[number], { key: string; name: string }>(SQL.unit);
-  const number = db.prepare<[number], NamedNumber>(SQL.number);
+  const unitKey = db.prepare<[number], { key: string }>(SQL.unitKey);
+  const linkKey = db.prepare<[string], { found: 1 }>(SQL.linkKey);
+  const namesKey = db.prepare<[string, string], { found: 1 }>(SQL.namesKey);
+  const reader = kinGraph(db, outcomes);
 
-  const linkOf = (row: LinkRow): KinLink => ({
-    id: `l:${row.id}`,
-    from: nodeOf(row.fromNumber, row.fromUnit),
-    to: nodeOf(row.toNumber, row.toUnit),
-    kind: row.kind,
-    bothWays: row.bothWays === 1,
-    conditions: conditions.all(row.id).map(({ kind, text, number: n }) => ({ kind, text, ...(n === '' ? {} : { number: n }) })),
-    assertions: assertions.all(row.id).map((a) => ({
-      source: { id: a.id, kind: a.kind, title: a.title, date: a.issued },
-      date: a.date,
-      ...(a.person === '' ? {} : { person: a.person }),
-      ...(a.note === '' ? {} : { note: a.note }),
-    })),
-  });
-
-  /** The graph for one walk, remembering the rows that it passes: the answer names them without asking again. */
-  const reader = () => {
-    const units = new Map<number, { key: string; name: string } | undefined>();
-    const ofUnits = new Map<number, NamedNumber[]>();
-    const numbers = new Map<number, NamedNumber | undefined>();
-    const unitRow = (id: number) => remember(units, id, () => unit.get(id));
-    const numberRow = (id: number) => remember(numbers, id, () => number.get(id));
-    const numbersOf = (id: number) =>
-      remember(ofUnits, id, () => {
-        const rows = numbersOfUnit.all(id);
-        for (const row of rows) numbers.set(row.id, row);
-        return rows;
-      });
-    const source: KinSource = {
-      linksOf(node) {
-        const id = idOf(node);
-        if (node.startsWith('u:')) return [...ofUnit.all({ id }).map(linkOf), ...numbersOf(id).map(namesLink)];
-        const row = numberRow(id);
-        const names = row?.unitId && row.numberKind === 'order' ? [namesLink(row)] : [];
-        return [...ofNumber.all({ id }).map(linkOf), ...names];
-      },
-    };
-    const words = (node: KinNode): string => {
-      if (node.startsWith('u:')) return unitRow(idOf(node))?.name ?? node;
-      const row = numberRow(idOf(node));
-      return row ? `${row.issuer} ${row.written}` : node;
-    };
-    return { source, unitRow, numberRow, numbersOf, words };
+  const startOf = (key: string): number => {
+    const start = unitId.get(key);
+    if (!start) throw notFound(`There is no unit "${key}" in the catalogue.`);
+    return start.id;
   };
 
   return {
     reader,
-    /** Kin of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of its own. */
-    kin(unitKey: string, practice: Practice, depth: number, grade: string, minTrust: number): KinAnswer {
-      const start = unitId.get(unitKey);
-      if (!start) throw notFound(`There is no unit "${unitKey}" in the catalogue.`);
-      const { source, unitRow, numberRow, numbersOf, words } = reader();
-      const kin = walkKin(`u:${start.id}`, source, practice, depth);
+    kin(key: string, practice: Practice, { depth, grade, minTrust }: KinQuestion): KinAnswer {
+      const start = startOf(key);
+      const graph = reader();
+      const kin = walkKin(`u:${start}`, graph.source, practice, depth);
+      graph.name(kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])]));
       const entries = kin.entries.flatMap((entry): KinEntry[] => {
         const id = idOf(entry.node);
-        const named = entry.node.startsWith('n:') ? numberRow(id) : undefined;
+        const named = entry.node.startsWith('n:') ? graph.number(id) : undefined;
         // The number of a unit that has its own entry is told there; the wanted unit's own numbers are entries.
-        if (named && named.unitId !== null && named.unitId !== start.id) return [];
-        const record = entry.node.startsWith('u:') ? unitRow(id) : undefined;
+        if (named && named.unitId !== null && named.unitId !== start) return [];
+        const record = entry.node.startsWith('u:') ? graph.unit(id) : undefined;
         return [
           {
-            ...(record ? { unitId: record.key } : named?.unitId === start.id ? { unitId: unitKey } : {}),
-            name: words(entry.node),
-            numbers: (record ? numbersOf(id) : named ? [named] : []).map(({ issuer, written, status }) => ({ issuer, written, status })),
+            node: entry.node,
+            ...(record ? { unitId: record.key } : named?.unitId === start ? { unitId: key } : {}),
+            name: graph.words(entry.node),
+            numbers: (record ? graph.numbersOf(id) : named ? [named] : []).map(({ issuer, written, status }) => ({ issuer, written, status })),
             grade: entry.grade,
             ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
             trust: entry.trust,
             conditions: [...entry.conditions],
-            paths: entry.paths.map((path) => path.map((step) => stepView(step, words))),
+            paths: entry.paths.map((path) => path.map((step) => stepView(step, graph))),
           },
         ];
       });
       const wanted = entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust);
-      return { unitId: unitKey, entries: wanted, truncated: kin.truncated };
+      return { unitId: key, node: `u:${start}`, entries: wanted, truncated: kin.truncated };
     },
-    /** The units that are one unit with this one by "same" links and shared numbers, this one among them. Supersession is no proof of it. */
-    sameUnits(unitKey: string, practice: Practice): Set<string> {
-      const start = unitId.get(unitKey);
-      if (!start) return new Set([unitKey]);
-      const same = walkKin(`u:${start.id}`, reader().source, practice).entries.filter(
-        (e) => e.node.startsWith('u:') && e.paths[0]?.every((step) => step.kind === 'same'),
-      );
-      return new Set([unitKey, ...same.flatMap((e) => unit.get(Number(e.node.slice(2)))?.key ?? [])]);
+    /** The cheapest few paths from a unit to one of its kin. */
+    paths(key: string, target: KinNode, practice: Practice, count: number, depth: number): KinStep[][] {
+      const graph = reader();
+      const paths = pathsOfKin(`u:${startOf(key)}`, target, graph.source, practice, count, depth);
+      graph.name(paths.flat().flatMap((step) => [step.from, step.to]));
+      return paths.map((path) => path.map((step) => stepView(step, graph)));
+    },
+    /** Whether there is a link of this key, or a number that names a unit. */
+    hasLink(key: string): boolean {
+      const names = /^names:([^:]+):(.+)$/.exec(key);
+      return (names ? namesKey.get(names[1] ?? '', names[2] ?? '') : linkKey.get(key)) !== undefined;
+    },
+    /** The units that are one unit with this one by "same" links and shared numbers, this one among them. */
+    sameUnits(key: string, practice: Practice): Set<string> {
+      const start = unitId.get(key);
+      if (!start) return new Set([key]);
+      const units = oneUnitWith(`u:${start.id}`, reader().source, practice).filter((node) => node.startsWith('u:'));
+      return new Set([key, ...units.flatMap((node) => unitKey.get(idOf(node))?.key ?? [])]);
     },
   };
 }
 
-const idOf = (node: KinNode): number => Number(node.slice(2));
-
-function remember<K, V>(known: Map<K, V>, key: K, read: () => V): V {
-  if (!known.has(key)) known.set(key, read());
-  return known.get(key) as V;
-}
-
-const nodeOf = (numberId: number | null, unitId: number | null): KinNode => (numberId === null ? `u:${unitId ?? 0}` : `n:${numberId}`);
-
-/** A number that leads to a unit is one with it, as surely as its source says so. */
-function namesLink(row: NamedNumber): KinLink {
-  const source = { id: row.key, kind: row.kind, title: row.title, date: row.issued };
-  const assertions = [{ source, date: row.issued }];
-  return { id: `names:${row.id}`, from: `n:${row.id}`, to: `u:${row.unitId ?? 0}`, kind: 'same', bothWays: true, conditions: [], assertions };
-}
-
-function stepView(step: Step, words: (node: KinNode) => string): KinStep {
+function stepView(step: Step, graph: GraphReader): KinStep {
   return {
-    from: words(step.from),
-    to: words(step.to),
+    link: step.link,
+    from: graph.words(step.from),
+    to: graph.words(step.to),
     kind: step.kind,
     direction: step.direction,
     trust: step.trust,
@@ -182,6 +104,8 @@ function stepView(step: Step, words: (node: KinNode) => string): KinStep {
       ...(a.person === undefined ? {} : { person: a.person }),
       ...(a.note === undefined ? {} : { note: a.note }),
     })),
+    ...(step.outcomes ? { outcomes: { ...step.outcomes } } : {}),
+    ...(wantsReview(step) ? { review: true } : {}),
   };
 }
 

@@ -8,6 +8,7 @@ import Router from '@koa/router';
 import type { Logger } from 'pino';
 import { openapi } from '@kerabat/contract';
 import { catalogueRoutes } from '../catalogue/routes.js';
+import { kinRoutes } from '../kin/routes.js';
 import { chassisRoutes } from '../chassis/routes.js';
 import type { ChassisService } from '../chassis/service.js';
 import type { InstrumentFeed } from '../devices/feed.js';
@@ -63,6 +64,8 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
     ctx.body = description;
   });
   catalogueRoutes(api, stores);
+  kinRoutes(api, stores);
+  kinRoutes(api, stores);
   identifyRoutes(api, stores);
   jobRoutes(api, stores, clock);
   photographRoutes(api, stores);

@@ -4,6 +4,7 @@ import { summaryStore } from '../catalogue/summary.js';
 import { unitStore } from '../catalogue/units.js';
 import { vehicleStore } from '../catalogue/vehicles.js';
 import { identifyService } from '../identify/service.js';
+import { outcomeStore } from '../kin/outcomes.js';
 import { kinStore } from '../kin/store.js';
 import { jobStore } from '../jobs/store.js';
 import { photographStore } from '../photographs/store.js';
@@ -12,13 +13,15 @@ import type { Databases } from '../db/open.js';
 
 /** Every store, over one pair of databases. */
 export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'jobs'>, clock: () => string) {
+  const outcomes = outcomeStore(jobs, clock);
   return {
     summary: summaryStore(catalogue),
     vehicles: vehicleStore(catalogue),
     units: unitStore(catalogue),
     numbers: numberStore(catalogue),
     kits: kitStore(catalogue),
-    kin: kinStore(catalogue),
+    kin: kinStore(catalogue, outcomes.counts),
+    outcomes,
     identify: identifyService(catalogue),
     jobs: jobStore(jobs, clock),
     photographs: photographStore(jobs, clock),

@@ -9,6 +9,9 @@ import { Api } from './api/api';
 import { Person } from './api/person';
 import { JobService } from './jobs/job-service';
 
+// A loaded machine draws slowly; a test that waits is no failure.
+vi.setConfig({ testTimeout: 20_000 });
+
 /** For component tests only: a workspace with one slot, and a component over a server that is a list of functions. */
 
 export const candidate = (over: Partial<SlotWork['identification']['candidates'][number]> = {}): SlotWork['identification']['candidates'][number] => ({

@@ -140,7 +140,7 @@ export class KinTable {
 
   /** Why it does not fit: what the last step's sources say. */
   protected reason(entry: KinEntry): string {
-    const assertions = entry.paths[0]?.at(-1)?.assertions ?? [];
+    const assertions = entry.paths[0]?.find((step) => step.kind === 'does-not-fit')?.assertions ?? [];
     return assertions.map((a) => a.note ?? a.source).join('; ');
   }
 }

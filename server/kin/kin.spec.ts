@@ -1,0 +1,85 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { KinAnswer, KinEntry, KinPaths } from '@kerabat/contract';
+import { testServer, type TestServer } from '../testing/harness.js';
+
+describe('kin over HTTP', () => {
+  let server: TestServer;
+  beforeAll(async () => {
+    server = await testServer();
+  });
+  afterAll(() => server.close());
+
+  const kin = async (unit: string): Promise<KinAnswer> => (await server.ask('GET', `/units/${unit}/kin`)).body as KinAnswer;
+  const entry = async (unit: string, other: string): Promise<KinEntry> => {
+    const found = (await kin(unit)).entries.find((e) => e.unitId === other);
+    if (!found) throw new Error(`${other} is no kin of ${unit}`);
+    return found;
+  };
+  const record = (body: object) => server.ask('POST', '/outcomes', { body });
+
+  it('tells the few paths to one of the kin, cheapest first, each a way from the unit to it', async () => {
+    const pel = await entry('ard-tm22vs', 'pel-tm22vs');
+    const { paths, outcomes } = (await server.ask('GET', `/units/ard-tm22vs/kin/${pel.node}?count=3`)).body as KinPaths;
+    expect(paths.length).toBeGreaterThan(0);
+    expect(paths[0]?.at(-1)?.to).toBe(pel.name);
+    expect(paths[0]?.reduce((t, s) => t * s.trust, 1)).toBeCloseTo(pel.trust, 12);
+    expect(outcomes).toEqual([]);
+    expect((await server.ask('GET', '/units/ard-tm22vs/kin/x')).status).toBe(400);
+    expect((await server.ask('GET', '/units/nothing/kin/u:1')).status).toBe(404);
+  });
+
+  it('an outcome moves the trust of its link, by hand: one case each; withdrawn, it is as before', async () => {
+    const before = await entry('ard-tm22vs', 'pel-tm22vs');
+    const step = before.paths[0]?.at(-1);
+    const link = step?.link ?? '';
+    expect(step).toMatchObject({ trust: 0.85 });
+    const { status, body } = await record({ link, result: 'fitted-with-change', reason: 'the sensor was moved over', jobId: 1 });
+    expect(status).toBe(201);
+    const after = await entry('ard-tm22vs', 'pel-tm22vs');
+    expect(after.paths[0]?.at(-1)?.trust).toBeCloseTo((0.85 * 5 + 1) / 6, 12);
+    expect(after.paths[0]?.at(-1)?.outcomes).toEqual({ fitted: 0, changed: 1, misfit: 0 });
+    const told = (await server.ask('GET', `/units/ard-tm22vs/kin/${after.node}`)).body as KinPaths;
+    expect(told.outcomes).toMatchObject([{ link, reason: 'the sensor was moved over', by: 'Ilse', jobId: 1 }]);
+    expect((await server.ask('POST', `/outcomes/${body.id}/withdraw`)).status).toBe(204);
+    expect((await server.ask('POST', `/outcomes/${body.id}/withdraw`)).status).toBe(404);
+    expect((await entry('ard-tm22vs', 'pel-tm22vs')).trust).toBe(before.trust);
+  });
+
+  it('a second "did not fit" stops every order that leans on the link, at once', async () => {
+    const work = async () => (await server.ask('GET', '/jobs/2')).body;
+    const old = (await work()).work[0];
+    const path = (await entry(old.old.unitId, old.chosen.unitId)).paths[0] ?? [];
+    const link = path.at(-1)?.link ?? '';
+    expect(old.joints.map((j: { id: string }) => j.id)).not.toContain('record');
+    await record({ link, result: 'did-not-fit', reason: 'the pipe’s bend fouls' });
+    expect((await work()).work[0].joints.map((j: { id: string }) => j.id)).not.toContain('record');
+    await record({ link, result: 'did-not-fit', reason: 'the pipe’s bend fouls again' });
+    const joint = (await work()).work[0].joints.find((j: { id: string }) => j.id === 'record');
+    expect(joint).toMatchObject({ state: 'not-known' });
+    expect(joint.checks[0].sentence).toContain('turned out wrong 2 times');
+  });
+
+  it('the claim that a number names a unit can be refuted too', async () => {
+    const number = (await kin('ard-tm23v')).entries.find((e) => e.numbers[0]?.written === 'A 23-814');
+    const link = number?.paths[0]?.[0]?.link ?? '';
+    expect(link).toBe('names:ardfrith:A 23-814');
+    expect((await record({ link, result: 'did-not-fit', reason: 'another unit was in the box' })).status).toBe(201);
+    const after = (await kin('ard-tm23v')).entries.find((e) => e.node === number?.node);
+    expect(after?.trust).toBeLessThan(number?.trust ?? 0);
+  });
+
+  it.each([
+    ['a link that is not there', { link: 'nothing', result: 'fitted', reason: '' }, 'no such link'],
+    ['a misfit without a reason', { link: 'names:ardfrith:A 23-814', result: 'did-not-fit', reason: '  ' }, 'Say why'],
+    ['a result that is none', { link: 'names:ardfrith:A 23-814', result: 'perhaps', reason: 'x' }, 'must be one of'],
+    ['a job that is not there', { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '', jobId: 999 }, 'no job 999'],
+  ])('refuses %s', async (_, body, words) => {
+    const { status, body: problem } = await record(body);
+    expect(status).toBeGreaterThanOrEqual(400);
+    expect(problem.detail).toContain(words);
+  });
+  it('wants a name for it', async () => {
+    const answer = await server.ask('POST', '/outcomes', { person: '', body: { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '' } });
+    expect(answer.status).toBe(400);
+  });
+});
