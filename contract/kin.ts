@@ -48,7 +48,15 @@ export const KinEntry = T.Object({
   node: T.String(),
   unitId: T.Optional(T.String()),
   name: T.String(),
-  numbers: T.Array(T.Object({ issuer: T.String(), written: T.String(), status: T.String() })),
+  numbers: T.Array(
+    T.Object({
+      issuer: T.String(),
+      written: T.String(),
+      status: T.String(),
+      /** Suppliers that say they have some. */
+      stock: T.Array(T.Object({ supplier: T.String(), quantity: T.Integer(), date: T.String() })),
+    }),
+  ),
   grade: KinGrade,
   disputed: T.Optional(T.String()),
   trust: T.Number(),
@@ -56,9 +64,28 @@ export const KinEntry = T.Object({
   paths: T.Array(T.Array(KinStep)),
 });
 export const KinPaths = T.Object({ paths: T.Array(T.Array(KinStep)), outcomes: T.Array(OutcomeView) });
-export const KinAnswer = T.Object({ unitId: T.String(), node: T.String(), entries: T.Array(KinEntry), truncated: T.Boolean() });
+/** A unit that nobody lists and whose joints match: unproven, and never mixed with what somebody says. */
+export const GeometricView = T.Object({
+  unitId: T.String(),
+  name: T.String(),
+  maker: T.String(),
+  numbers: T.Array(T.String()),
+  matched: T.Integer(),
+  differences: T.Array(T.Object({ attribute: T.String(), sentence: T.String(), change: T.String() })),
+  open: T.Array(T.String()),
+});
+export const KinAnswer = T.Object({
+  unitId: T.String(),
+  node: T.String(),
+  entries: T.Array(KinEntry),
+  byGeometry: T.Array(GeometricView),
+  byGeometryCount: T.Integer(),
+  byGeometryProblem: T.Optional(T.String()),
+  truncated: T.Boolean(),
+});
 
 export type KinAnswer = Static<typeof KinAnswer>;
+export type GeometricView = Static<typeof GeometricView>;
 export type KinEntry = Static<typeof KinEntry>;
 export type KinStep = Static<typeof KinStep>;
 export type KinPaths = Static<typeof KinPaths>;

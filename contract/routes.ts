@@ -25,7 +25,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
   { method: 'get', path: '/units', summary: 'Units by kind and words', query: ['kind', 'q', 'limit'] },
   { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
-  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: ['depth', 'grade', 'minTrust'], answer: kin.KinAnswer },
+  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: ['depth', 'grade', 'minTrust', 'geometry'], answer: kin.KinAnswer },
   { method: 'get', path: '/units/{id}/kin/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: ['count', 'depth'], answer: kin.KinPaths },
   { method: 'post', path: '/outcomes', summary: 'Record what came of acting on a link of kin', body: kin.NewOutcome },
   { method: 'post', path: '/outcomes/{id}/withdraw', summary: 'Withdraw an outcome; it stays on record' },

@@ -1,4 +1,5 @@
 export * from './types.js';
 export * from './trust.js';
 export * from './walk.js';
+export * from './geometry.js';
 export { WORK_LIMIT } from './graph.js';

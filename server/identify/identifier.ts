@@ -1,6 +1,7 @@
 import type { IdentifyAnswer } from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/attribute';
 import { identify, poolBuilder, type Candidate, type Evidence, type Fitted, type Pool, type UnitIs } from '@kerabat/core/identify';
+import { kinByGeometry, type GeometrySearch } from '@kerabat/core/kin';
 import type { Practice } from '@kerabat/core/practice';
 import type { Fact, UnitKind } from '@kerabat/core/unit';
 import { unitStore } from '../catalogue/units.js';
@@ -14,6 +15,15 @@ export interface IdentifyAsk {
   readonly fitted: readonly Fitted[];
   readonly built?: string;
   readonly unitIs: UnitIs;
+  readonly limit: number;
+  readonly practice: Practice;
+}
+
+/** What is asked of the search by geometry. */
+export interface GeometryAsk {
+  readonly unitId: string;
+  readonly kind: UnitKind;
+  readonly without: readonly string[];
   readonly limit: number;
   readonly practice: Practice;
 }
@@ -58,6 +68,10 @@ export function identifier(db: Db) {
 
   return {
     size,
+    /** Reads a pool ahead of the first question for it. */
+    warm: (kinds: readonly UnitKind[]): void => void pool(kinds),
+    geometry: ({ unitId, kind, without, limit, practice }: GeometryAsk): GeometrySearch =>
+      kinByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without)),
     answer(ask: IdentifyAsk): IdentifyAnswer {
       const classOf = (id: string): string => [...kin.sameUnits(id, ask.practice)].sort()[0] ?? id;
       const found = identify(pool(ask.kinds), { ...ask, classOf });

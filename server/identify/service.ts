@@ -1,15 +1,16 @@
 import { Worker } from 'node:worker_threads';
 import type { IdentifyAnswer } from '@kerabat/contract';
+import type { GeometrySearch } from '@kerabat/core/kin';
 import type { UnitKind } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
 import { HttpProblem } from '../http/problem.js';
-import { identifier, type IdentifyAsk } from './identifier.js';
+import { identifier, type GeometryAsk, type IdentifyAsk } from './identifier.js';
 
 /** Up to so many units a question is answered in a few milliseconds; more go to a thread of their own. */
 const INLINE_UNITS = 2000;
 
 interface Waiting {
-  readonly done: (answer: IdentifyAnswer) => void;
+  readonly done: (answer: never) => void;
   readonly fail: (error: Error) => void;
 }
 /** As much of a worker thread as is needed here. */
@@ -18,10 +19,12 @@ export type Thread = Pick<Worker, 'postMessage' | 'terminate'> & {
   on(event: 'error' | 'exit', hear: () => void): unknown;
 };
 
-export type WorkerReply = { readonly id: number } & ({ readonly answer: IdentifyAnswer } | { readonly problem: string });
+/** What a worker is told to do with its pools. */
+export type PoolTask = { readonly ask: IdentifyAsk } | { readonly geometry: GeometryAsk } | { readonly warm: readonly UnitKind[] };
+export type WorkerReply = { readonly id: number } & ({ readonly answer: unknown } | { readonly problem: string });
 
 /**
- * Answers identifications: small pools at once, large ones in a worker thread that reads the catalogue file itself, so
+ * Answers what is asked of a pool of units, which one it is or which would do by its joints: small pools at once, large ones in a worker thread that reads the catalogue file itself, so
  * that the event loop is never held. A worker that dies fails the questions it had and is started again by the next one.
  */
 export function identifyService(catalogue: Db, start: (file: string) => Thread = startThread) {
@@ -42,7 +45,7 @@ export function identifyService(catalogue: Db, start: (file: string) => Thread =
     made.on('message', (reply: WorkerReply) => {
       const waits = waiting.get(reply.id);
       waiting.delete(reply.id);
-      if ('answer' in reply) waits?.done(reply.answer);
+      if ('answer' in reply) waits?.done(reply.answer as never);
       else waits?.fail(new Error(reply.problem));
     });
     made.on('error', () => fail('The identification broke down. Ask again: nothing was lost.'));
@@ -53,18 +56,25 @@ export function identifyService(catalogue: Db, start: (file: string) => Thread =
     return made;
   };
 
+  const isLarge = (kinds: readonly UnitKind[]): boolean => file !== ':memory:' && inline.size(kinds) > INLINE_UNITS;
+  const inThread = <T>(task: PoolTask): Promise<T> => {
+    const id = ++asked;
+    const promise = new Promise<T>((done, refuse) => waiting.set(id, { done, fail: refuse }));
+    started().postMessage({ id, ...task });
+    return promise;
+  };
+
   return {
-    answer(ask: IdentifyAsk): Promise<IdentifyAnswer> {
-      const own = file === ':memory:' || inline.size(ask.kinds) <= INLINE_UNITS;
-      if (own) return Promise.resolve(inline.answer(ask));
-      const id = ++asked;
-      const promise = new Promise<IdentifyAnswer>((done, refuse) => waiting.set(id, { done, fail: refuse }));
-      started().postMessage({ id, ask });
-      return promise;
+    async answer(ask: IdentifyAsk): Promise<IdentifyAnswer> {
+      return isLarge(ask.kinds) ? inThread({ ask }) : inline.answer(ask);
+    },
+    /** Units that nobody lists and that would go in the place of one, by their joints. */
+    async geometry(geometry: GeometryAsk): Promise<GeometrySearch> {
+      return isLarge([geometry.kind]) ? inThread({ geometry }) : inline.geometry(geometry);
     },
     /** Reads a large pool ahead of the first question for it. */
     warm(kinds: readonly UnitKind[]): void {
-      if (file !== ':memory:' && inline.size(kinds) > INLINE_UNITS) started().postMessage({ id: 0, warm: kinds });
+      if (isLarge(kinds)) started().postMessage({ id: 0, warm: kinds });
     },
     async close(): Promise<void> {
       await worker?.terminate();

@@ -43,6 +43,8 @@ const SQL = {
       unit_id = excluded.unit_id, kit_id = excluded.kit_id, fitting_id = excluded.fitting_id, note = excluded.note, source_id = excluded.source_id`,
   box: `INSERT INTO box_item (number_id, item, presence, source_id) VALUES (@numberId, @item, @presence, @sourceId)
     ON CONFLICT DO UPDATE SET presence = excluded.presence, source_id = excluded.source_id`,
+  stock: `INSERT INTO stock (number_id, supplier, quantity, told_on) VALUES (@numberId, @supplier, @quantity, @date)
+    ON CONFLICT DO UPDATE SET quantity = excluded.quantity, told_on = excluded.told_on WHERE excluded.told_on >= told_on`,
   chain: `INSERT INTO chain_entry (vehicle_id, slot, unit_id, built_from, built_to, option_code, mated_set, source_id)
     VALUES (@vehicleId, @slot, @unitId, @built_from, @built_to, @option, @mated_set, @sourceId)
     ON CONFLICT DO UPDATE SET built_to = excluded.built_to, mated_set = excluded.mated_set, source_id = excluded.source_id`,
@@ -180,6 +182,7 @@ export function writer(db: Db) {
       put('number', { note: '', ...c, makerId, key, loose: looseKey(written), ...target(c['leads_to'] ?? ''), sourceId: source(c['source'], 'source') });
     },
     boxes: (_, c) => put('box', { ...c, numberId: number(c['issuer'], c['number']), sourceId: source(c['source'], 'source') }),
+    stock: (_, c) => put('stock', { ...c, quantity: Number(c['quantity']), numberId: number(c['issuer'], c['number']) }),
     chains: (_, c) =>
       put('chain', {
         built_from: '',

@@ -65,7 +65,7 @@ export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], inpu
 
 function kinOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): KinEntry | undefined {
   if (!old || !chosen || old.id === chosen.id) return undefined;
-  return stores.kin.kin(old.id, input.practice, { depth: input.practice.kinDepth, grade: '', minTrust: 0 }).entries.find((e) => e.unitId === chosen.id);
+  return stores.kin.kin(old.id, input.practice).entries.find((e) => e.unitId === chosen.id);
 }
 
 /**

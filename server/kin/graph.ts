@@ -26,6 +26,12 @@ interface ConditionRow {
   readonly text: string;
   readonly number: string;
 }
+export interface StockRow {
+  readonly numberId: number;
+  readonly supplier: string;
+  readonly quantity: number;
+  readonly date: string;
+}
 interface SourceRow extends Source {
   readonly rowId: number;
   readonly kind: SourceKind;
@@ -42,6 +48,7 @@ const SQL = {
   conditions: `SELECT link_id AS linkId, kind, txt AS text, number FROM condition WHERE link_id IN ${MANY} ORDER BY link_id, seq`,
   numbersOfUnits: `${NUMBER} WHERE n.unit_id IN ${MANY} AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
   numbers: `${NUMBER} WHERE n.id IN ${MANY}`,
+  stock: `SELECT number_id AS numberId, supplier, quantity, told_on AS date FROM stock WHERE number_id IN ${MANY} AND quantity > 0 ORDER BY number_id, supplier`,
   units: `SELECT id, key, name FROM unit WHERE id IN ${MANY}`,
   sources: `SELECT id AS rowId, key AS id, kind, title, issued AS date FROM source`,
 };
@@ -82,6 +89,7 @@ export function kinGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) 
   const numbersOfUnits = many<NamedNumber>(SQL.numbersOfUnits);
   const numbers = many<NamedNumber>(SQL.numbers);
   const units = many<NamedUnit>(SQL.units);
+  const stock = many<StockRow>(SQL.stock);
   const allSources = db.prepare<[], SourceRow>(SQL.sources);
 
   /** The graph for one walk. It remembers the names that it passes, so that the answer needs no further statements. */
@@ -175,6 +183,7 @@ export function kinGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) 
       words,
       unit: (id: number) => knownUnits.get(id),
       number: (id: number) => knownNumbers.get(id),
+      stockOf: (ids: readonly number[]) => groupBy(stock(ids), (row) => row.numberId),
       numbersOf: (unitId: number) => numbersByUnit.get(unitId) ?? [],
     };
   };

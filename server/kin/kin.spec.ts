@@ -59,6 +59,17 @@ describe('kin over HTTP', () => {
     expect(joint.checks[0].sentence).toContain('turned out wrong 2 times');
   });
 
+  it('filters by grade and trust; by geometry comes apart, without what is known kin, whatever the filter', async () => {
+    const all = (await server.ask('GET', '/units/ard-tm23v/kin?geometry=20')).body as KinAnswer;
+    const some = (await server.ask('GET', '/units/ard-tm23v/kin?geometry=20&grade=same&minTrust=0.9')).body as KinAnswer;
+    expect(some.entries.every((e) => e.grade === 'same' && e.trust >= 0.9)).toBe(true);
+    expect(some.entries.length).toBeLessThan(all.entries.length);
+    expect(some.byGeometry).toEqual(all.byGeometry);
+    const known = new Set(all.entries.map((e) => e.unitId));
+    expect(all.byGeometry.filter((u) => known.has(u.unitId))).toEqual([]);
+    expect((await server.ask('GET', '/units/ard-tm23v/kin')).body.byGeometry).toEqual([]);
+  });
+
   it('the claim that a number names a unit can be refuted too', async () => {
     const number = (await kin('ard-tm23v')).entries.find((e) => e.numbers[0]?.written === 'A 23-814');
     const link = number?.paths[0]?.[0]?.link ?? '';

@@ -1,5 +1,5 @@
 import type Router from '@koa/router';
-import { NewOutcome } from '@kerabat/contract';
+import { NewOutcome, type KinAnswer } from '@kerabat/contract';
 import { numberQuery, textQuery } from '../catalogue/routes.js';
 import { readBody } from '../http/body.js';
 import { personOf } from '../http/guard.js';
@@ -12,12 +12,19 @@ const GRADES = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
 
 /** Kin of a unit, the paths to it, and what came of acting on them. */
 export function kinRoutes(router: Router, stores: Stores): void {
-  router.get('/units/:id/kin', (ctx) => {
+  router.get('/units/:id/kin', async (ctx) => {
     const practice = stores.practice.current();
     const grade = textQuery(ctx, 'grade');
     if (grade !== '' && !GRADES.includes(grade)) throw badRequest(`grade must be one of: ${GRADES.join(', ')}.`, '/grade');
-    const question = { depth: numberQuery(ctx, 'depth', practice.kinDepth, 1, 8), grade, minTrust: numberQuery(ctx, 'minTrust', 0, 0, 1) };
-    ctx.body = stores.kin.kin(ctx.params['id'] ?? '', practice, question);
+    const minTrust = numberQuery(ctx, 'minTrust', 0, 0, 1);
+    const id = ctx.params['id'] ?? '';
+    const kin = stores.kin.kin(id, practice, numberQuery(ctx, 'depth', practice.kinDepth, 1, 8));
+    const limit = numberQuery(ctx, 'geometry', 0, 0, 100);
+    ctx.body = {
+      ...kin,
+      entries: kin.entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust),
+      ...(limit === 0 ? {} : await byGeometry(id, kin, limit, stores)),
+    };
   });
   router.get('/units/:id/kin/:node', (ctx) => {
     const practice = stores.practice.current();
@@ -40,4 +47,26 @@ export function kinRoutes(router: Router, stores: Stores): void {
     stores.outcomes.withdraw(wholeNumber(ctx.params['id'] ?? '', 'outcome'), personOf(ctx));
     ctx.status = 204;
   });
+}
+
+/** What would do by its joints alone, without what is known kin. */
+async function byGeometry(
+  id: string,
+  kin: KinAnswer,
+  limit: number,
+  stores: Stores,
+): Promise<Pick<KinAnswer, 'byGeometry' | 'byGeometryCount' | 'byGeometryProblem'>> {
+  const practice = stores.practice.current();
+  const kind = stores.units.head(id)?.kind ?? 'brake-master';
+  const without = [...stores.kin.sameUnits(id, practice), ...kin.entries.flatMap((e) => e.unitId ?? [])];
+  const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit: Math.floor(limit), practice });
+  const views = found.map((unit) => ({
+    ...unit,
+    differences: [...unit.differences],
+    open: [...unit.open],
+    name: stores.units.head(unit.unitId)?.name ?? unit.unitId,
+    maker: stores.units.head(unit.unitId)?.maker ?? '',
+    numbers: stores.units.numbers(unit.unitId),
+  }));
+  return { byGeometry: views, byGeometryCount: count, ...(because === undefined ? {} : { byGeometryProblem: because }) };
 }

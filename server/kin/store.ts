@@ -3,7 +3,7 @@ import { oneUnitWith, pathsOfKin, walkKin, wantsReview, type KinNode, type Outco
 import type { Practice } from '@kerabat/core/practice';
 import type { Db } from '../db/open.js';
 import { notFound } from '../http/problem.js';
-import { idOf, kinGraph, type GraphReader } from './graph.js';
+import { idOf, kinGraph, type GraphReader, type NamedNumber } from './graph.js';
 
 const SQL = {
   unitId: `SELECT id FROM unit WHERE key = ?`,
@@ -11,13 +11,6 @@ const SQL = {
   linkKey: `SELECT 1 AS found FROM link WHERE key = ?`,
   namesKey: `SELECT 1 AS found FROM number n JOIN maker m ON m.id = n.maker_id WHERE m.key = ? AND n.written = ? AND n.unit_id IS NOT NULL`,
 };
-
-export interface KinQuestion {
-  readonly depth: number;
-  /** One grade, or all when it is empty. */
-  readonly grade: string;
-  readonly minTrust: number;
-}
 
 /** A node in an address: "u:12", "n:40". */
 export const isNode = (text: string): text is KinNode => /^[un]:\d{1,12}$/.test(text);
@@ -38,11 +31,14 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
 
   return {
     reader,
-    kin(key: string, practice: Practice, { depth, grade, minTrust }: KinQuestion): KinAnswer {
+    kin(key: string, practice: Practice, depth = practice.kinDepth): KinAnswer {
       const start = startOf(key);
       const graph = reader();
       const kin = walkKin(`u:${start}`, graph.source, practice, depth);
       graph.name(kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])]));
+      const numbersOf = (node: KinNode): readonly NamedNumber[] =>
+        node.startsWith('u:') ? graph.numbersOf(idOf(node)) : [graph.number(idOf(node))].filter((n) => n !== undefined);
+      const stock = graph.stockOf(kin.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
       const entries = kin.entries.flatMap((entry): KinEntry[] => {
         const id = idOf(entry.node);
         const named = entry.node.startsWith('n:') ? graph.number(id) : undefined;
@@ -54,7 +50,12 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
             node: entry.node,
             ...(record ? { unitId: record.key } : named?.unitId === start ? { unitId: key } : {}),
             name: graph.words(entry.node),
-            numbers: (record ? graph.numbersOf(id) : named ? [named] : []).map(({ issuer, written, status }) => ({ issuer, written, status })),
+            numbers: numbersOf(entry.node).map((n) => ({
+              issuer: n.issuer,
+              written: n.written,
+              status: n.status,
+              stock: (stock.get(n.id) ?? []).map(({ supplier, quantity, date }) => ({ supplier, quantity, date })),
+            })),
             grade: entry.grade,
             ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
             trust: entry.trust,
@@ -63,8 +64,7 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
           },
         ];
       });
-      const wanted = entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust);
-      return { unitId: key, node: `u:${start}`, entries: wanted, truncated: kin.truncated };
+      return { unitId: key, node: `u:${start}`, entries, byGeometry: [], byGeometryCount: 0, truncated: kin.truncated };
     },
     /** The cheapest few paths from a unit to one of its kin. */
     paths(key: string, target: KinNode, practice: Practice, count: number, depth: number): KinStep[][] {
