@@ -18,6 +18,7 @@ const master = (id: string, values: Values): UnitDesign => ({
 });
 const WANTED: Values = {
   bore: 22.225,
+  'bore-form': 'straight',
   'stud-spacing': 80,
   'flange-angle': 90,
   pilot: 42,
@@ -61,6 +62,7 @@ describe('kin by geometry', () => {
     expect(found[1]?.differences[0]?.sentence).toBe('sensor connector: round 3-pin there, flat 2-pin here');
   });
   it.each([
+    ['another form of the bore', { 'bore-form': 'stepped' }],
     ['another thread', { 'port-thread@rear-left': '3/8-24 UNF' }],
     ['another seat', { 'port-seat@rear-left': 'inverted-flare' }],
     ['no such port', { 'port-thread@rear-left': null, 'port-thread@rear-right': 'M10x1.0' }],

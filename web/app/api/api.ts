@@ -11,6 +11,9 @@ import type {
   JobChange,
   JobRow,
   KinAnswer,
+  KinPaths,
+  NewOutcome,
+  ResolveAnswer,
   NewJob,
   NumberSearch,
   PhotographMark,
@@ -60,7 +63,12 @@ export class Api {
   numbers = (q: string): Observable<NumberSearch> => this.http.get<NumberSearch>(`${ROOT}/numbers`, { params: { q } });
   units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> => this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });
   unit = (id: string): Observable<UnitDetail> => this.http.get<UnitDetail>(`${ROOT}/units/${encodeURIComponent(id)}`);
-  kin = (id: string): Observable<KinAnswer> => this.http.get<KinAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/kin`);
+  /** Documented kin, and up to so many units that would do by their joints alone. */
+  kin = (id: string, geometry = 20): Observable<KinAnswer> => this.http.get<KinAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/kin`, { params: { geometry } });
+  kinPaths = (id: string, node: string): Observable<KinPaths> => this.http.get<KinPaths>(`${ROOT}/units/${encodeURIComponent(id)}/kin/${node}`);
+  addOutcome = (outcome: NewOutcome): Observable<{ id: number }> => this.http.post<{ id: number }>(`${ROOT}/outcomes`, outcome);
+  withdrawOutcome = (id: number): Observable<unknown> => this.http.post(`${ROOT}/outcomes/${id}/withdraw`, null);
+  resolve = (numbers: readonly string[]): Observable<ResolveAnswer> => this.http.post<ResolveAnswer>(`${ROOT}/numbers/resolve`, { numbers });
   catalogue = (): Observable<CatalogueSummary> => this.http.get<CatalogueSummary>(`${ROOT}/catalogue`);
   practice = (): Observable<PracticeAnswer> => this.http.get<PracticeAnswer>(`${ROOT}/practice`);
   changePractice = (key: string, value: number, version: number): Observable<PracticeAnswer> =>

@@ -3,7 +3,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom, type Observable } from 'rxjs';
 import type { JobChange, PhotographMark, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { Person } from '../api/person';
+import { Acting } from '../api/acting';
 import { problemOf } from '../api/problem';
 
 /**
@@ -13,7 +13,7 @@ import { problemOf } from '../api/problem';
 @Injectable()
 export class JobService {
   private readonly api = inject(Api);
-  private readonly person = inject(Person);
+  private readonly acting = inject(Acting);
   private readonly dialog = inject(MatDialog);
   private id = 0;
 
@@ -121,7 +121,7 @@ export class JobService {
     what = '',
     versionOf?: (theirs: unknown) => number,
   ): Promise<string | undefined> {
-    if (!(await this.named())) return 'Nothing was saved: say who you are first.';
+    if (!(await this.acting.named())) return 'Nothing was saved: say who you are first.';
     try {
       await firstValueFrom(write(version));
       await this.load(this.id);
@@ -146,12 +146,6 @@ export class JobService {
     if (mine) return this.act(write, versionOf(problem.theirs), what, versionOf);
     await this.load(this.id);
     return undefined;
-  }
-
-  private async named(): Promise<boolean> {
-    if (this.person.name() !== '') return true;
-    const { NameDialog } = await import('../shell/name-dialog');
-    return (await firstValueFrom(this.dialog.open(NameDialog, { width: '24rem' }).afterClosed())) === true;
   }
 }
 

@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import type { NewJob } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { Person } from '../api/person';
+import { Acting } from '../api/acting';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
 import { AskForm, BLANK } from '../stages/ask/ask-form';
@@ -25,18 +24,14 @@ import { AskForm, BLANK } from '../stages/ask/ask-form';
 export class NewJobPage {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
-  private readonly person = inject(Person);
-  private readonly dialog = inject(MatDialog);
+  private readonly acting = inject(Acting);
   /** A vehicle chosen in the quick box. */
   readonly vehicle = input<string>();
   protected readonly start = computed<NewJob>(() => ({ ...BLANK, vehicleId: this.vehicle() ?? null }));
   protected readonly problem = signal<string | undefined>(undefined);
 
   protected async open(fields: NewJob): Promise<void> {
-    if (this.person.name() === '') {
-      const { NameDialog } = await import('../shell/name-dialog');
-      if (!(await firstValueFrom(this.dialog.open(NameDialog, { width: '24rem' }).afterClosed()))) return;
-    }
+    if (!(await this.acting.named())) return;
     try {
       const job = await firstValueFrom(this.api.openJob(fields));
       await this.router.navigate(['/jobs', job.id, 'ask']);

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
 import { KIND_WORDS } from '@kerabat/core/unit';
@@ -8,13 +8,13 @@ import { designOf } from '../api/designs';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { UnitDrawing } from '../parts/unit-drawing';
-import { KinTable } from '../stages/kin/kin-table';
+import { KinView } from '../stages/kin/kin-view';
 
 /** One unit: what is recorded of it, its numbers, its kin. */
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KinTable, PartNumber, ProblemLine, UnitDrawing],
+  imports: [KinView, PartNumber, ProblemLine, UnitDrawing],
   template: `
     <div class="page">
       <app-problem-line [text]="problem()" />
@@ -56,7 +56,7 @@ import { KinTable } from '../stages/kin/kin-table';
           </section>
           <section aria-labelledby="kin">
             <h2 id="kin">Kin</h2>
-            <app-kin-table [entries]="b.kin.entries" />
+            <app-kin-view [kin]="b.kin" [name]="b.unit.name" (changed)="times.set(times() + 1)" />
           </section>
         </div>
       }
@@ -83,9 +83,11 @@ export class UnitPage {
   readonly id = input.required<string>();
   protected readonly kinds = KIND_WORDS;
   protected readonly problem = signal<string | undefined>(undefined);
+  /** Grows when something was recorded: then all is read again. */
+  protected readonly times = signal(0);
   protected readonly both = toSignal(
-    toObservable(this.id).pipe(
-      switchMap((id) =>
+    toObservable(computed(() => ({ id: this.id(), times: this.times() }))).pipe(
+      switchMap(({ id }) =>
         forkJoin({ unit: this.api.unit(id), kin: this.api.kin(id) }).pipe(
           map((both) => ({ ...both, facts: designOf(both.unit).facts })),
           catchError((error: unknown) => {

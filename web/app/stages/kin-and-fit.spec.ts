@@ -1,11 +1,13 @@
 import { of } from 'rxjs';
 import { describe, expect, it } from 'vitest';
 import { check, CHOSEN, job, joint, named, OLD, render, type, using, workspace } from '../testing';
+import type { KinAnswer } from '@kerabat/contract';
 import { FitStage } from './fit/fit';
 import { KinStage } from './kin/kin';
 import { KinTable } from './kin/kin-table';
 
 const STEP = {
+  link: 'l-1',
   from: 'A',
   to: 'B',
   kind: 'drop-in',
@@ -15,26 +17,31 @@ const STEP = {
   assertions: [{ source: 'Pellorin application list', sourceKind: 'aftermarket-list', date: '2016-08-22' }],
 };
 const ENTRY = {
+  node: 'u:9',
   unitId: 'pel-tm22vs',
   name: 'stepped master 0912',
-  numbers: [{ issuer: 'Pellorin', written: 'P/0912/3', status: 'current' }],
+  numbers: [{ issuer: 'Pellorin', written: 'P/0912/3', status: 'current', stock: [] }],
   grade: 'with-changes' as const,
   trust: 0.85,
   conditions: [{ kind: 'move-over', text: 'Move the old sensor over' }],
   paths: [[STEP]],
 };
 
+const KIN: KinAnswer = { unitId: 'ard-tm22vs', node: 'u:1', entries: [ENTRY], byGeometry: [], byGeometryCount: 0, truncated: false };
+const PATHS = { kinPaths: () => of({ paths: [[STEP]], outcomes: [] }) };
+
 describe('Kin', () => {
   it('groups by grade, names conditions, and opens the path with its sources', async () => {
     const refused = {
       ...ENTRY,
+      node: 'u:10',
       unitId: 'cas',
       name: 'look-alike',
       grade: 'does-not-fit' as const,
       conditions: [],
-      paths: [[{ ...STEP, assertions: [{ source: 'bench', sourceKind: 'measured', date: '', note: 'ports are 3/8-24' }] }]],
+      paths: [[{ ...STEP, kind: 'does-not-fit', assertions: [{ source: 'bench', sourceKind: 'measured', date: '', note: 'ports are 3/8-24' }] }]],
     };
-    const { host, text, settle } = await render(KinTable, { inputs: { entries: [ENTRY, refused], choosable: true } });
+    const { host, text, settle } = await render(KinTable, { api: PATHS, inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, refused], choosable: true } });
     expect(text()).toContain('With changes 1');
     expect(text()).toContain('Move the old sensor over');
     expect(text()).toContain('ports are 3/8-24');
@@ -46,13 +53,13 @@ describe('Kin', () => {
   });
   it('a number without a unit record cannot be chosen, and says why', async () => {
     const { unitId: _none, ...bare } = ENTRY;
-    const { host, text } = await render(KinTable, { inputs: { entries: [bare], choosable: true } });
+    const { host, text } = await render(KinTable, { inputs: { unitId: 'ard-tm22vs', entries: [bare], choosable: true } });
     expect(host.querySelector('[aria-label^=Choose]')).toBeNull();
     expect(text()).toContain('its joints cannot be checked');
   });
   it('choosing writes the number and how it was found', async () => {
     const service = job(workspace({ old: OLD }));
-    const { host } = await render(KinStage, using(service, { kin: () => of({ unitId: 'ard-tm22vs', entries: [ENTRY], truncated: false }) }));
+    const { host } = await render(KinStage, using(service, { kin: () => of(KIN), ...PATHS }));
     named(host, 'Choose stepped master').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'pel-tm22vs', 'with changes, trust 0.85', 'P/0912/3');
   });

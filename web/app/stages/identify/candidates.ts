@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { CandidateView, EvidenceView, IdentifyAnswer } from '@kerabat/contract';
 import { PartNumber } from '../../parts/part-number';
 import { percent } from '../../parts/percent';
-import { CompareTable } from './compare-table';
+import { CompareTable } from '../../parts/compare-table';
 
 /** So many can be read beside each other. */
 const MOST_COMPARED = 4;

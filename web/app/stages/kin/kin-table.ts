@@ -1,31 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { KinEntry } from '@kerabat/contract';
 import type { FourState } from '@kerabat/core/fit';
 import { PartNumber } from '../../parts/part-number';
 import { StateMark } from '../../parts/state-mark';
+import { KinPathsPart } from './kin-paths';
 
-const GRADES: readonly { readonly grade: KinEntry['grade']; readonly words: string; readonly state: FourState }[] = [
-  { grade: 'same', words: 'Same unit, other numbers', state: 'fits' },
-  { grade: 'drop-in', words: 'Drop-in', state: 'fits' },
-  { grade: 'with-changes', words: 'With changes', state: 'fits-with-change' },
-  { grade: 'does-not-fit', words: 'Looks alike, does not fit', state: 'does-not-fit' },
+export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly words: string; readonly short: string; readonly state: FourState }[] = [
+  { grade: 'same', words: 'Same unit, other numbers', short: 'same', state: 'fits' },
+  { grade: 'drop-in', words: 'Drop-in', short: 'drop-in', state: 'fits' },
+  { grade: 'with-changes', words: 'With changes', short: 'with changes', state: 'fits-with-change' },
+  { grade: 'does-not-fit', words: 'Looks alike, does not fit', short: 'does not fit', state: 'does-not-fit' },
 ];
-
-const KIND_WORDS: Readonly<Record<string, string>> = {
-  same: 'is the same as',
-  'superseded-by': 'was superseded by',
-  'drop-in': 'can be replaced by',
-  'with-changes': 'can be replaced, with changes, by',
-  'does-not-fit': 'is not replaced by',
-};
 
 /** Kin of a unit in grades; each entry opens its path, step by step. */
 @Component({
   selector: 'app-kin-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, StateMark, PartNumber],
+  imports: [MatButtonModule, RouterLink, StateMark, PartNumber, KinPathsPart],
   template: `
     @for (group of groups(); track group.grade) {
       <h3>
@@ -42,7 +35,7 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
           </tr>
         </thead>
         <tbody>
-          @for (e of group.entries; track e.name) {
+          @for (e of group.entries; track e.node) {
             <tr>
               <td>
                 @if (e.unitId && e.numbers.length !== 1) {
@@ -53,6 +46,9 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
                 @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
                   <div>
                     <app-part-number [number]="n.written" /><span class="quiet small">{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span>
+                    @for (s of n.stock; track s.supplier) {
+                      <span class="stock small" [title]="s.supplier + ' says so since ' + s.date">{{ s.quantity }} at {{ s.supplier }}</span>
+                    }
                   </div>
                 }
               </td>
@@ -69,9 +65,21 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
               </td>
               <td class="mono" title="product of the trust of each step">{{ e.trust.toFixed(2) }}</td>
               <td>
-                <button matButton type="button" (click)="toggle(e.name)" [attr.aria-expanded]="open() === e.name">path</button>
+                <button matButton type="button" (click)="toggle(e.node)" [attr.aria-expanded]="open() === e.node">path</button>
               </td>
-              <td>
+              <td class="acts">
+                @if (e.unitId && e.unitId !== unitId()) {
+                  <label class="small"
+                    ><input
+                      #tick
+                      type="checkbox"
+                      [checked]="beside().includes(e.unitId)"
+                      (change)="picked.emit(e.unitId)"
+                      [attr.aria-label]="'beside: ' + e.name"
+                    />
+                    beside</label
+                  >
+                }
                 @if (choosable() && !e.unitId && e.grade !== 'does-not-fit') {
                   <span class="quiet small">no unit record: its joints cannot be checked</span>
                 }
@@ -80,22 +88,10 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
                 }
               </td>
             </tr>
-            @if (open() === e.name) {
+            @if (open() === e.node) {
               <tr>
                 <td colspan="5" class="path">
-                  @for (path of e.paths; track $index) {
-                    <ol>
-                      @for (step of path; track $index) {
-                        <li>
-                          <span class="mono">{{ step.from }}</span> {{ kindWords(step.kind) }} <span class="mono">{{ step.to }}</span>
-                          @for (a of step.assertions; track a.source + a.date) {
-                            <span class="quiet small">{{ a.source }}, {{ a.date }}{{ a.person ? ', ' + a.person : '' }}{{ a.note ? ': ' + a.note : '' }}</span>
-                          }
-                          <span class="mono small">trust {{ step.trust.toFixed(2) }}</span>
-                        </li>
-                      }
-                    </ol>
-                  }
+                  <app-kin-paths [unitId]="unitId()" [entry]="e" [jobId]="jobId()" (changed)="changed.emit()" />
                 </td>
               </tr>
             }
@@ -114,20 +110,32 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
     .path {
       background: var(--sheet);
     }
-    ol {
-      margin: 2px 0;
-      padding-left: 22px;
+    .stock {
+      margin-left: 8px;
+      color: var(--fits);
     }
-    li span {
-      margin-right: 6px;
+    .acts {
+      text-align: right;
+      white-space: nowrap;
+    }
+    .acts label {
+      margin-right: 10px;
     }
   `,
 })
 export class KinTable {
   readonly entries = input.required<readonly KinEntry[]>();
+  readonly unitId = input.required<string>();
+  readonly jobId = input<number>();
   readonly choosable = input(false);
+  /** Units that are compared side by side. */
+  readonly beside = input<readonly string[]>([]);
   readonly chosen = output<KinEntry>();
-  protected readonly open = signal('');
+  readonly picked = output<string>();
+  /** Something was recorded against a link: the kin are no longer what they were. */
+  readonly changed = output<void>();
+  /** The entry whose path is open. */
+  readonly open = model('');
   protected readonly groups = computed(() =>
     GRADES.map((g) => ({ ...g, entries: this.entries().filter((e) => e.grade === g.grade) })).filter((g) => g.entries.length > 0),
   );
@@ -135,8 +143,6 @@ export class KinTable {
   protected toggle(name: string): void {
     this.open.update((open) => (open === name ? '' : name));
   }
-
-  protected kindWords = (kind: string): string => KIND_WORDS[kind] ?? kind;
 
   /** Why it does not fit: what the last step's sources say. */
   protected reason(entry: KinEntry): string {

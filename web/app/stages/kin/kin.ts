@@ -3,19 +3,19 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { catchError, distinctUntilChanged, of, switchMap } from 'rxjs';
-import type { KinEntry } from '@kerabat/contract';
+import type { GeometricView, KinEntry } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
-import { KinTable } from './kin-table';
+import { KinView } from './kin-view';
 
 /** Which other numbers and units would do; choosing one puts it, with its conditions, on the slip. */
 @Component({
   selector: 'app-kin-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, KinTable, PartNumber, ProblemLine],
+  imports: [MatButtonModule, RouterLink, KinView, PartNumber, ProblemLine],
   template: `
     @if (work(); as w) {
       @if (w.old; as old) {
@@ -39,13 +39,15 @@ import { KinTable } from './kin-table';
           </p>
         }
         @if (kin(); as k) {
-          <app-kin-table [entries]="k.entries" [choosable]="true" (chosen)="chooseKin($event)" />
-          @if (k.truncated) {
-            <p class="needs-you small">The search stopped at its limit of depth or work; there may be more.</p>
-          }
-          @if (k.entries.length === 0) {
-            <p>No other number or unit is recorded for it.</p>
-          }
+          <app-kin-view
+            [kin]="k"
+            [name]="old.name"
+            [jobId]="service.workspace()?.job?.id"
+            [choosable]="true"
+            (chosen)="chooseKin($event)"
+            (chosenByGeometry)="chooseUnproven($event)"
+            (changed)="again()"
+          />
         }
       } @else {
         <p class="needs-you">It is not settled what is on the vehicle. <a routerLink="../identify">Identify it first</a>; kin of a guess is a guess.</p>
@@ -64,15 +66,16 @@ export class KinStage {
   private readonly api = inject(Api);
   protected readonly service = inject(JobService);
   protected readonly problem = signal<string | undefined>(undefined);
+  private readonly times = signal(0);
   protected readonly kinProblem = signal<string | undefined>(undefined);
   protected readonly work = computed(() => {
     this.service.workspace();
     return this.service.focus();
   });
   protected readonly kin = toSignal(
-    toObservable(computed(() => this.work()?.old?.unitId)).pipe(
-      distinctUntilChanged(),
-      switchMap((id) =>
+    toObservable(computed(() => ({ id: this.work()?.old?.unitId, times: this.times() }))).pipe(
+      distinctUntilChanged((a, b) => a.id === b.id && a.times === b.times),
+      switchMap(({ id }) =>
         id === undefined
           ? of(undefined)
           : this.api.kin(id).pipe(
@@ -84,6 +87,16 @@ export class KinStage {
       ),
     ),
   );
+
+  /** What was recorded changes the trust of the kin, and whether an order is safe. */
+  protected again(): void {
+    this.times.update((n) => n + 1);
+    void this.service.load(this.service.workspace()?.job.id ?? 0);
+  }
+
+  protected chooseUnproven(unit: GeometricView): Promise<void> {
+    return this.choose(unit.unitId, `by geometry, unproven: ${unit.matched} joints match`, unit.numbers[0]);
+  }
 
   protected chooseKin(entry: KinEntry): Promise<void> {
     const how = { same: 'the same unit', 'drop-in': 'drop-in', 'with-changes': 'with changes', 'does-not-fit': '' }[entry.grade];

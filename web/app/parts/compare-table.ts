@@ -3,9 +3,9 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { switchMap } from 'rxjs';
 import type { EvidenceView } from '@kerabat/contract';
 import { compareUnits, factOfEvidence } from '@kerabat/core/identify';
-import { Designs } from '../../api/designs';
-import { evidenceItem } from '../../jobs/evidence';
-import { UnitDrawing } from '../../parts/unit-drawing';
+import { Designs } from '../api/designs';
+import { evidenceItem } from '../jobs/evidence';
+import { UnitDrawing } from './unit-drawing';
 
 /** Units beside each other: what they differ in first, what was found over what is recorded. */
 @Component({
@@ -18,7 +18,9 @@ import { UnitDrawing } from '../../parts/unit-drawing';
         <thead>
           <tr>
             <td></td>
-            <th scope="col">seen</th>
+            @if (evidence().length > 0) {
+              <th scope="col">seen</th>
+            }
             @for (u of units(); track u.id) {
               <th scope="col">{{ u.maker }} {{ u.name }}</th>
             }
@@ -28,17 +30,21 @@ import { UnitDrawing } from '../../parts/unit-drawing';
           @for (row of rows(); track row.attribute + (row.position ?? '')) {
             <tr [class.quiet]="!row.differs">
               <th scope="row">{{ row.words }}</th>
-              <td class="mono seen">{{ row.seen ?? '' }}</td>
+              @if (evidence().length > 0) {
+                <td class="mono seen">{{ row.seen ?? '' }}</td>
+              }
               @for (value of row.values; track $index) {
                 <td class="mono">{{ value ?? 'not known' }}</td>
               }
             </tr>
           }
           <tr>
-            <th scope="row">drawn to scale</th>
-            <td></td>
+            <th scope="row">drawn to scale{{ over() ? ', the first one in blue' : '' }}</th>
+            @if (evidence().length > 0) {
+              <td></td>
+            }
             @for (u of units(); track u.id) {
-              <td class="drawing"><app-unit-drawing [label]="u.name" [facts]="u.facts" [found]="found()" /></td>
+              <td class="drawing"><app-unit-drawing [label]="u.name" [facts]="u.facts" [found]="u.id === over() ? [] : found()" /></td>
             }
           </tr>
         </tbody>
@@ -78,7 +84,9 @@ import { UnitDrawing } from '../../parts/unit-drawing';
 export class CompareTable {
   private readonly designs = inject(Designs);
   readonly ids = input.required<readonly string[]>();
-  readonly evidence = input.required<readonly EvidenceView[]>();
+  readonly evidence = input<readonly EvidenceView[]>([]);
+  /** The unit that is drawn over the others, to see where their faces differ. */
+  readonly over = input<string>();
   protected readonly all = signal(false);
 
   private readonly loaded = toSignal(toObservable(this.ids).pipe(switchMap((ids) => Promise.all(ids.map((id) => this.designs.get(id))))), { initialValue: [] });
@@ -87,5 +95,9 @@ export class CompareTable {
   private readonly everyRow = computed(() => compareUnits(this.units(), this.items()));
   protected readonly rows = computed(() => this.everyRow().filter((row) => this.all() || row.differs));
   protected readonly alike = computed(() => this.everyRow().filter((row) => !row.differs).length);
-  protected readonly found = computed(() => this.items().map((item) => factOfEvidence(item, 'found')));
+  /** What is drawn over each: one of the units where that is asked for, otherwise what was found. */
+  protected readonly found = computed(() => {
+    const first = this.units().find((u) => u.id === this.over());
+    return first ? first.facts : this.items().map((item) => factOfEvidence(item, 'found'));
+  });
 }

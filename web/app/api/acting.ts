@@ -1,0 +1,28 @@
+import { inject, Injectable } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { firstValueFrom } from 'rxjs';
+import { Person } from './person';
+import { problemOf } from './problem';
+
+/** Whatever is written is written under a name: asks for it once, and answers the sentence of what went wrong. */
+@Injectable({ providedIn: 'root' })
+export class Acting {
+  private readonly person = inject(Person);
+  private readonly dialog = inject(MatDialog);
+
+  async act(write: () => Promise<unknown>): Promise<string | undefined> {
+    if (!(await this.named())) return 'Nothing was saved: say who you are first.';
+    try {
+      await write();
+      return undefined;
+    } catch (error) {
+      return problemOf(error).detail;
+    }
+  }
+
+  async named(): Promise<boolean> {
+    if (this.person.name() !== '') return true;
+    const { NameDialog } = await import('../shell/name-dialog');
+    return (await firstValueFrom(this.dialog.open(NameDialog, { width: '24rem' }).afterClosed())) === true;
+  }
+}
