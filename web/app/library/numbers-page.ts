@@ -7,12 +7,13 @@ import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { PartNumber } from '../parts/part-number';
+import { ManyNumbers } from './many-numbers';
 
 /** Any part number, in any writing. */
 @Component({
   selector: 'app-numbers-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, RouterLink, PartNumber],
+  imports: [MatFormFieldModule, MatInputModule, RouterLink, PartNumber, ManyNumbers],
   template: `
     <div class="page">
       <h1>Numbers</h1>
@@ -20,6 +21,7 @@ import { PartNumber } from '../parts/part-number';
         <mat-label>Part number, in any writing</mat-label>
         <input matInput class="mono" autocomplete="off" maxlength="80" [value]="q() ?? ''" (input)="search($any($event.target).value)" />
       </mat-form-field>
+      <app-many-numbers />
       @if (answer(); as a) {
         <div aria-live="polite">
           @if (a.problem) {
@@ -62,8 +64,8 @@ import { PartNumber } from '../parts/part-number';
               </table>
             }
           }
-          @if (!a.problem && a.exact.length + a.normalised.length + a.near.length === 0) {
-            <p>No number like this is in the catalogue. Check for a misread character: 0 and O, 1 and I, 8 and B.</p>
+          @if (!a.problem && a.exact.length + a.normalised.length + a.near.length + a.misread.length === 0) {
+            <p>No number like this is in the catalogue, and none that differs by one character.</p>
           }
         </div>
       } @else {
@@ -96,7 +98,9 @@ export class NumbersPage {
       switchMap((q) =>
         !q
           ? of(undefined)
-          : this.api.numbers(q).pipe(catchError((error: unknown) => of({ query: q, exact: [], normalised: [], near: [], problem: problemOf(error).detail }))),
+          : this.api
+              .numbers(q)
+              .pipe(catchError((error: unknown) => of({ query: q, exact: [], normalised: [], near: [], misread: [], problem: problemOf(error).detail }))),
       ),
     ),
   );
@@ -107,6 +111,7 @@ export class NumbersPage {
       { words: 'Written just so', numbers: a.exact },
       { words: 'The same number in its maker’s writing', numbers: a.normalised },
       { words: 'Near: may be another number', numbers: a.near },
+      { words: 'One character differs: read it again', numbers: a.misread },
     ];
   });
 

@@ -11,7 +11,9 @@ import { QuickBox } from '../shell/quick-box';
 import { AskForm } from '../stages/ask/ask-form';
 import { VehicleSearch } from '../stages/ask/vehicle-search';
 import { named, render, type } from '../testing';
+import { ManyNumbers } from './many-numbers';
 import { NumbersPage } from './numbers-page';
+import { Pasted } from './pasted';
 
 const down = () => throwError(() => new HttpErrorResponse({ status: 0 }));
 const V12 = {
@@ -138,17 +140,23 @@ describe('numbers and the quick box', () => {
     source: 's',
   });
   it('says whose number it is when several makers use it', async () => {
-    const answer = { query: '30718', exact: [row('Ardfrith', 1), row('Wexlode', 2)], normalised: [], near: [] };
+    const answer = { query: '30718', exact: [row('Ardfrith', 1), row('Wexlode', 2)], normalised: [], near: [], misread: [] };
     const { text } = await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: '30718' } });
     expect(text()).toContain('Several makers use this number');
   });
   it('says what a superseded number was superseded by', async () => {
-    const answer = { query: 'x', exact: [{ ...row('Quellmar', 1), status: 'superseded', supersededBy: 'Quellmar 4400-01-8' }], normalised: [], near: [] };
+    const answer = {
+      query: 'x',
+      exact: [{ ...row('Quellmar', 1), status: 'superseded', supersededBy: 'Quellmar 4400-01-8' }],
+      normalised: [],
+      near: [],
+      misread: [],
+    };
     expect((await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: 'x' } })).text()).toContain('order now: Quellmar 4400-01-8');
   });
   it('says when nothing is found, and when the server is gone', async () => {
-    const none = { query: 'x', exact: [], normalised: [], near: [] };
-    expect((await render(NumbersPage, { api: { numbers: () => of(none) }, inputs: { q: 'x1' } })).text()).toContain('Check for a misread character');
+    const none = { query: 'x', exact: [], normalised: [], near: [], misread: [] };
+    expect((await render(NumbersPage, { api: { numbers: () => of(none) }, inputs: { q: 'x1' } })).text()).toContain('none that differs by one character');
     expect((await render(NumbersPage, { api: { numbers: down }, inputs: { q: 'x1' } })).text()).toContain('does not answer');
   });
   it('Enter in the quick box looks the text up as a number', async () => {
@@ -182,6 +190,46 @@ describe('the bench', () => {
     await settle();
     expect(text()).toContain('91 %');
     expect(text()).toContain('Check that it was read inside the bore');
+  });
+});
+
+describe('many numbers at once', () => {
+  const rows = [
+    {
+      query: 'A 1',
+      how: 'exact',
+      sentence: 'written just so',
+      number: { issuer: 'Ardfrith', written: 'A 1', leadsTo: { kind: 'unit', id: 'one', words: 'unit one' } },
+    },
+    { query: 'zz9', how: 'none', sentence: 'No number like this is in the catalogue.' },
+  ];
+  it('are looked up as they are pasted, from the quick box too', async () => {
+    const resolve = vi.fn((..._: unknown[]) => of({ rows }));
+    const { host, text, settle } = await render(ManyNumbers, { api: { resolve } });
+    type(host.querySelector('textarea'), 'A 1\n\n zz9\t');
+    await settle();
+    host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    await settle();
+    expect(resolve).toHaveBeenCalledWith(['A 1', 'zz9']);
+    expect(text()).toContain('1 of 2 are settled');
+    expect(host.querySelectorAll('td.needs-you')).toHaveLength(1);
+
+    TestBed.inject(Pasted).text.set('B 2\nB 3');
+    await settle();
+    expect(resolve).toHaveBeenLastCalledWith(['B 2', 'B 3']);
+  });
+  it('none, and too many, are told', async () => {
+    const { host, text, settle } = await render(ManyNumbers);
+    const look = async (lines: string): Promise<void> => {
+      type(host.querySelector('textarea'), lines);
+      await settle();
+      host.querySelector('form')?.dispatchEvent(new Event('submit'));
+      await settle();
+    };
+    await look(' \n ');
+    expect(text()).toContain('There is no number here');
+    await look('1\n'.repeat(2001));
+    expect(text()).toContain('at most 2000');
   });
 });
 

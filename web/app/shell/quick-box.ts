@@ -5,6 +5,7 @@ import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, map, of, Subject, switchMap } from 'rxjs';
 import type { Found } from '@kerabat/contract';
 import { Api } from '../api/api';
+import { numbersIn, Pasted } from '../library/pasted';
 import { problemOf } from '../api/problem';
 import { Shortcuts } from './shortcuts';
 
@@ -25,6 +26,7 @@ type Hit = Found['hits'][number];
       placeholder="/  number, vehicle, thread, job"
       [value]="text()"
       (input)="ask($any($event.target).value)"
+      (paste)="paste($event)"
       (keydown.enter)="enter()"
       (keydown.escape)="box.blur()"
       [matAutocomplete]="auto"
@@ -78,6 +80,7 @@ type Hit = Found['hits'][number];
 export class QuickBox {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
+  private readonly pasted = inject(Pasted);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
   private readonly trigger = viewChild.required(MatAutocompleteTrigger);
   private readonly asked = new Subject<string>();
@@ -103,6 +106,15 @@ export class QuickBox {
   }
 
   protected readonly written = (): string => '';
+
+  /** Several lines are several numbers: they go to the page that looks up many. */
+  protected paste(event: ClipboardEvent): void {
+    const text = event.clipboardData?.getData('text') ?? '';
+    if (numbersIn(text).length < 2 || !/[\r\n\t]/.test(text.trim())) return;
+    event.preventDefault();
+    this.pasted.text.set(text);
+    this.leave(['/numbers']);
+  }
 
   /** Enter without a choice looks the text up as a number. */
   protected enter(): void {

@@ -93,7 +93,7 @@ export class KinPathsPart {
   readonly entry = input.required<KinEntry>();
   /** The job at hand, kept with what is recorded. */
   readonly jobId = input<number>();
-  readonly changed = output<void>();
+  readonly changed = output();
 
   protected readonly results = RESULTS;
   protected readonly problem = signal<string | undefined>(undefined);

@@ -104,8 +104,20 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
     h3 {
       margin: 12px 0 2px;
     }
-    td:first-child {
-      width: 38%;
+    table {
+      table-layout: fixed;
+    }
+    th:nth-child(1) {
+      width: 36%;
+    }
+    th:nth-child(2) {
+      width: 25%;
+    }
+    th:nth-child(3) {
+      width: 8%;
+    }
+    th:nth-child(4) {
+      width: 9%;
     }
     .path {
       background: var(--sheet);
@@ -133,7 +145,7 @@ export class KinTable {
   readonly chosen = output<KinEntry>();
   readonly picked = output<string>();
   /** Something was recorded against a link: the kin are no longer what they were. */
-  readonly changed = output<void>();
+  readonly changed = output();
   /** The entry whose path is open. */
   readonly open = model('');
   protected readonly groups = computed(() =>

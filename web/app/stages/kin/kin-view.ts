@@ -27,7 +27,7 @@ export class KinView {
   readonly jobId = input<number>();
   readonly chosen = output<KinEntry>();
   readonly chosenByGeometry = output<GeometricView>();
-  readonly changed = output<void>();
+  readonly changed = output();
 
   protected readonly grades = GRADES;
   protected readonly filter = signal<KinFilter>(EVERYTHING);

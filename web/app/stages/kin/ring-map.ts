@@ -22,7 +22,7 @@ const RINGS: readonly { readonly kind: Point['kind']; readonly words: string }[]
 ];
 /** More names than this on one ring cannot be read. */
 const MOST_LABELS = 14;
-const STEP = 74;
+const STEP = 58;
 
 /**
  * The kin around the wanted unit: the nearer, the less has to be changed; the larger, the more it is trusted. It says nothing that
@@ -108,9 +108,19 @@ export class RingMap {
   protected readonly points = computed<readonly Point[]>(() =>
     this.byRing().flatMap(({ points }, ring) =>
       points.map(({ key, kind, trust, label, words }, i) => {
-        const angle = ((i + 0.5 + ring * 0.23) / points.length) * 2 * Math.PI - Math.PI / 2;
+        // Nothing stands at the top, where the ring's name is; every other ring is turned a little, so that names do not meet.
+        const angle = ((i + 0.5 + (ring % 2) * 0.12) / points.length) * 2 * Math.PI - Math.PI / 2;
         const r = this.radii()[ring] ?? 0;
-        return { key, kind, words, ring, r: 4 + 6 * trust, label: points.length > MOST_LABELS ? '' : label, x: r * Math.cos(angle), y: r * Math.sin(angle) };
+        return {
+          key,
+          kind,
+          words: words.includes(label) ? words : `${label}: ${words}`,
+          ring,
+          r: 4 + 6 * trust,
+          label: points.length > MOST_LABELS ? '' : label,
+          x: r * Math.cos(angle),
+          y: r * Math.sin(angle),
+        };
       }),
     ),
   );

@@ -1,0 +1,135 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { firstValueFrom } from 'rxjs';
+import type { Resolved } from '@kerabat/contract';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { PartNumber } from '../parts/part-number';
+import { ProblemLine } from '../parts/problem-line';
+import { numbersIn, Pasted } from './pasted';
+
+/** No request takes more. */
+const MOST = 2000;
+
+/** Many numbers at once, as they are scanned or pasted: a table of what each one is. */
+@Component({
+  selector: 'app-many-numbers',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, RouterLink, PartNumber, ProblemLine],
+  template: `
+    <details [open]="text() !== ''">
+      <summary>Many at once</summary>
+      <form (submit)="look($event)">
+        <label for="many">One number on each line, or from a spreadsheet</label>
+        <textarea #box id="many" class="mono" rows="5" [value]="text()" (input)="text.set(box.value)"></textarea>
+        <button matButton="outlined" type="submit">Look up {{ numbers().length || '' }}</button>
+        <app-problem-line [text]="problem()" />
+      </form>
+      @if (rows().length > 0) {
+        <p aria-live="polite">{{ settled() }} of {{ rows().length }} are settled.</p>
+        <table class="plain">
+          <thead>
+            <tr>
+              <th scope="col">asked</th>
+              <th scope="col">number</th>
+              <th scope="col">is</th>
+              <th scope="col">how it was found</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of rows(); track $index) {
+              <tr>
+                <td class="mono">{{ row.query }}</td>
+                <td>
+                  @if (row.number; as n) {
+                    <app-part-number [number]="n.written" />
+                    <span class="quiet small">{{ n.issuer }}{{ n.supersededBy ? ', order now ' + n.supersededBy : '' }}</span>
+                  }
+                </td>
+                <td>
+                  @if (row.number?.leadsTo; as to) {
+                    @if (to.kind === 'unit') {
+                      <a [routerLink]="['/units', to.id]">{{ to.words }}</a>
+                    } @else {
+                      {{ to.words }}
+                    }
+                  }
+                </td>
+                <td [class.needs-you]="!sure(row)">
+                  {{ row.sentence }}
+                  @if (row.how === 'several') {
+                    <a routerLink="." [queryParams]="{ q: row.query }">look</a>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+    </details>
+  `,
+  styles: `
+    summary {
+      cursor: pointer;
+      margin: 6px 0;
+    }
+    form {
+      display: grid;
+      gap: 4px;
+      justify-items: start;
+      max-width: 32rem;
+    }
+    textarea {
+      width: 100%;
+      box-sizing: border-box;
+      border: 1px solid var(--strong-line);
+      border-radius: 4px;
+      background: var(--raised);
+      color: var(--ink);
+      padding: 6px 8px;
+      font-size: 14px;
+    }
+    p {
+      margin: 6px 0;
+    }
+  `,
+})
+export class ManyNumbers {
+  private readonly api = inject(Api);
+  private readonly pasted = inject(Pasted);
+  protected readonly text = signal('');
+  protected readonly rows = signal<readonly Resolved[]>([]);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly numbers = computed(() => numbersIn(this.text()));
+  protected readonly settled = computed(() => this.rows().filter((row) => this.sure(row)).length);
+
+  constructor() {
+    effect(() => {
+      const text = this.pasted.text();
+      if (text === '') return;
+      this.pasted.text.set('');
+      this.text.set(text);
+      void this.ask();
+    });
+  }
+
+  protected readonly sure = (row: Resolved): boolean => row.how === 'exact' || row.how === 'normalised';
+
+  protected look(event: Event): void {
+    event.preventDefault();
+    void this.ask();
+  }
+
+  private async ask(): Promise<void> {
+    const numbers = this.numbers();
+    if (numbers.length === 0) return this.problem.set('There is no number here. Write one on each line.');
+    if (numbers.length > MOST) return this.problem.set(`These are ${numbers.length} numbers; at most ${MOST} can be looked up at once.`);
+    try {
+      this.rows.set((await firstValueFrom(this.api.resolve(numbers))).rows);
+      this.problem.set(undefined);
+    } catch (error) {
+      this.problem.set(problemOf(error).detail);
+    }
+  }
+}
