@@ -1,34 +1,13 @@
-// npm run bench: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- kin [NUMBERS]]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import autocannon from 'autocannon';
 import puppeteer from 'puppeteer-core';
 import { identifyBench } from './identify.mjs';
 import { rankingBench } from './ranking.mjs';
-import { end, median, megabytes, report, ROOT, start } from './lib.mjs';
-
-const ROUNDS = 5;
-const SECONDS = 3;
-
-/** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */
-async function duel(name, ours, bare, wanted) {
-  const run = async (url) => (await autocannon({ url, connections: 20, duration: SECONDS })).requests.average;
-  const pairs = [];
-  await run(ours);
-  await run(bare);
-  for (let i = 0; i < ROUNDS; i++) pairs.push([await run(ours), await run(bare)]);
-  const ratios = pairs.map(([a, b]) => a / b);
-  const [a, b] = [0, 1].map((side) => median(pairs.map((pair) => pair[side])));
-  report(
-    name,
-    `${a.toFixed(0)} requests/s`,
-    `bare Koa ${b.toFixed(0)}`,
-    `${median(ratios).toFixed(2)} (${Math.min(...ratios).toFixed(2)} to ${Math.max(...ratios).toFixed(2)})`,
-    wanted,
-  );
-}
+import { kinBench } from './kin.mjs';
+import { duel, end, median, megabytes, report, ROOT, ROUNDS, start } from './lib.mjs';
 
 /** The scripts that the page loads before anything is shown: those named in index.html and all they import statically. */
 function initialScripts() {
@@ -74,44 +53,51 @@ async function jobsList(address) {
   return { ours: median(times.ours), blank: median(times.blank) };
 }
 
-const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
-const serve = ['server/dist/main/serve.js', '--data', data, '--port', '0'];
-try {
-  const first = await start(serve);
-  await end(first);
-  const ours = await start(serve);
-  const bare = await start(['bench/bare.mjs', join(data, 'catalogue.sqlite')]);
-  const [idle, idleBare] = [megabytes(ours), megabytes(bare)];
-  report('start with the demo loaded', `${ours.ms.toFixed(0)} ms`, `bare Koa ${bare.ms.toFixed(0)} ms`, (ours.ms / bare.ms).toFixed(2), 'under 3000 ms');
-  await duel('number look-up, 20 connections', `${ours.address}/api/v1/numbers?q=a23816`, `${bare.address}/numbers?q=a23816`, 'at least 0.5');
-  await duel('kin of a unit, 20 connections', `${ours.address}/api/v1/units/ard-tm22vs/kin`, `${bare.address}/kin?unit=ard-tm22vs`, 'at least 0.5');
-  report('server memory at start', `${idle.toFixed(0)} MB`, `bare Koa ${idleBare.toFixed(0)} MB`, (idle / idleBare).toFixed(2), 'under 150 MB');
-  report(
-    'server memory after the load',
-    `${megabytes(ours).toFixed(0)} MB`,
-    `bare Koa ${megabytes(bare).toFixed(0)} MB`,
-    (megabytes(ours) / megabytes(bare)).toFixed(2),
-    'under 150 MB',
-  );
-  const scripts = initialScripts();
-  report(
-    'initial JavaScript, gzipped',
-    `${scripts.zipped.toFixed(0)} kB`,
-    `unpacked ${scripts.raw.toFixed(0)} kB`,
-    (scripts.zipped / scripts.raw).toFixed(2),
-    'at most 350 kB',
-  );
-  const list = await jobsList(ours.address);
-  report(
-    'jobs list painted after first byte',
-    `${list.ours.toFixed(0)} ms`,
-    `one still picture ${list.blank.toFixed(0)} ms`,
-    (list.ours / list.blank).toFixed(1),
-    'under 2000 ms',
-  );
-  await rankingBench(ours.address);
-  await Promise.all([end(ours), end(bare)]);
-  await identifyBench(data);
-} finally {
-  rmSync(data, { recursive: true, force: true });
+/** Everything but kin at its full size, which takes some minutes of its own. */
+async function all() {
+  const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
+  const serve = ['server/dist/main/serve.js', '--data', data, '--port', '0'];
+  try {
+    const first = await start(serve);
+    await end(first);
+    const ours = await start(serve);
+    const bare = await start(['bench/bare.mjs', join(data, 'catalogue.sqlite')]);
+    const [idle, idleBare] = [megabytes(ours), megabytes(bare)];
+    report('start with the demo loaded', `${ours.ms.toFixed(0)} ms`, `bare Koa ${bare.ms.toFixed(0)} ms`, (ours.ms / bare.ms).toFixed(2), 'under 3000 ms');
+    await duel('number look-up, 20 connections', `${ours.address}/api/v1/numbers?q=a23816`, `${bare.address}/numbers?q=a23816`, 'at least 0.5');
+    await duel('kin of a unit, 20 connections', `${ours.address}/api/v1/units/ard-tm22vs/kin`, `${bare.address}/kin?unit=ard-tm22vs`, 'at least 0.5');
+    report('server memory at start', `${idle.toFixed(0)} MB`, `bare Koa ${idleBare.toFixed(0)} MB`, (idle / idleBare).toFixed(2), 'under 150 MB');
+    report(
+      'server memory after the load',
+      `${megabytes(ours).toFixed(0)} MB`,
+      `bare Koa ${megabytes(bare).toFixed(0)} MB`,
+      (megabytes(ours) / megabytes(bare)).toFixed(2),
+      'under 150 MB',
+    );
+    const scripts = initialScripts();
+    report(
+      'initial JavaScript, gzipped',
+      `${scripts.zipped.toFixed(0)} kB`,
+      `unpacked ${scripts.raw.toFixed(0)} kB`,
+      (scripts.zipped / scripts.raw).toFixed(2),
+      'at most 350 kB',
+    );
+    const list = await jobsList(ours.address);
+    report(
+      'jobs list painted after first byte',
+      `${list.ours.toFixed(0)} ms`,
+      `one still picture ${list.blank.toFixed(0)} ms`,
+      (list.ours / list.blank).toFixed(1),
+      'under 2000 ms',
+    );
+    await rankingBench(ours.address);
+    await Promise.all([end(ours), end(bare)]);
+    await identifyBench(data);
+  } finally {
+    rmSync(data, { recursive: true, force: true });
+  }
 }
+
+const [what, size] = process.argv.slice(2);
+if (what === 'kin') await kinBench(size === undefined ? undefined : Number(size));
+else await all();

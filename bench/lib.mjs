@@ -1,6 +1,11 @@
 // What the parts of the bench share: programs to start and stop, and one way to print a figure beside its reference.
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import autocannon from 'autocannon';
+
+/** A ratio is the middle of so many pairs. */
+export const ROUNDS = 5;
+const SECONDS = 3;
 
 export const ROOT = new URL('..', import.meta.url).pathname;
 export const median = (values) => quantile(values, 0.5);
@@ -25,4 +30,22 @@ export const megabytes = ({ child }) => Number(/VmRSS:\s+(\d+)/.exec(readFileSyn
 
 export function report(name, figure, reference, ratio, wanted) {
   console.log(`${name.padEnd(40)} ${figure.padEnd(22)} ${reference.padEnd(26)} ratio ${ratio.padEnd(22)} wanted ${wanted}`);
+}
+
+/** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */
+export async function duel(name, ours, bare, wanted, connections = 20) {
+  const run = async (url) => (await autocannon({ url, connections, duration: SECONDS })).requests.average;
+  const pairs = [];
+  await run(ours);
+  await run(bare);
+  for (let i = 0; i < ROUNDS; i++) pairs.push([await run(ours), await run(bare)]);
+  const ratios = pairs.map(([a, b]) => a / b);
+  const [a, b] = [0, 1].map((side) => median(pairs.map((pair) => pair[side])));
+  report(
+    name,
+    `${a.toFixed(0)} requests/s`,
+    `bare Koa ${b.toFixed(0)}`,
+    `${median(ratios).toFixed(2)} (${Math.min(...ratios).toFixed(2)} to ${Math.max(...ratios).toFixed(2)})`,
+    wanted,
+  );
 }

@@ -45,6 +45,9 @@ it('from the kin of a unit to the order: narrowed, on the rings, side by side, c
   await seat.tabTo('Choose tandem master 31 E');
   await seat.keys('Enter');
   await seat.see('A 23-828', 'app-slip');
+  await seat.tabTo('Choose tandem master 1130');
+  await seat.keys('Enter');
+  await seat.see('P/1130/2', 'app-slip');
   expect(seat.errors).toEqual([]);
 });
 

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, DOCUMENT, inject, input, model, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { KinEntry } from '@kerabat/contract';
@@ -18,6 +18,7 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
 @Component({
   selector: 'app-kin-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(focusin)': 'hold($event)' },
   imports: [MatButtonModule, RouterLink, StateMark, PartNumber, KinPathsPart],
   template: `
     @for (group of groups(); track group.grade) {
@@ -151,6 +152,21 @@ export class KinTable {
   protected readonly groups = computed(() =>
     GRADES.map((g) => ({ ...g, entries: this.entries().filter((e) => e.grade === g.grade) })).filter((g) => g.entries.length > 0),
   );
+
+  private readonly document = inject(DOCUMENT);
+  private focused: HTMLElement | undefined;
+
+  constructor() {
+    // A row that moves because its trust changed loses the focus with what is being typed: it is given back at once.
+    afterRenderEffect(() => {
+      this.entries();
+      if (this.focused?.isConnected && this.document.activeElement === this.document.body) this.focused.focus();
+    });
+  }
+
+  protected hold(event: FocusEvent): void {
+    this.focused = event.target as HTMLElement;
+  }
 
   protected toggle(name: string): void {
     this.open.update((open) => (open === name ? '' : name));
