@@ -128,10 +128,26 @@ export async function identifyBench(data) {
       }
     }
     const held = await loopDelay(server);
+    const geometry = [];
+    for (let i = 0; i < 60; i++) {
+      const began = performance.now();
+      const reply = await fetch(`${server.address}/api/v1/units/made-${String(i * 1607).padStart(7, '0')}/kin?geometry=20`);
+      const { byGeometryProblem } = await reply.json();
+      if (reply.status !== 200 || byGeometryProblem) throw new Error(byGeometryProblem ?? String(reply.status));
+      if (i >= 10) geometry.push(performance.now() - began);
+    }
     const [p50, p95] = [0.5, 0.95].map((q) => quantile(times.ours, q));
     const plain = [0.5, 0.95].map((q) => quantile(times.plain, q));
     report('identify among 100 000, p50', `${p50.toFixed(1)} ms`, `plain loop ${plain[0].toFixed(1)} ms`, (p50 / plain[0]).toFixed(2), 'the lower the better');
     report('identify among 100 000, p95', `${p95.toFixed(1)} ms`, `plain loop ${plain[1].toFixed(1)} ms`, (p95 / plain[1]).toFixed(2), 'under 60 ms');
+    const found = quantile(geometry, 0.95);
+    report(
+      'kin by geometry among 100 000, p95',
+      `${found.toFixed(1)} ms`,
+      `plain loop ${plain[1].toFixed(1)} ms`,
+      (found / plain[1]).toFixed(2),
+      'under 120 ms',
+    );
     report('event loop held meanwhile, longest', `${held.max.toFixed(1)} ms`, `p99 ${held.p99.toFixed(1)} ms`, '-', 'under 20 ms');
     report('first question after a start', `${first.toFixed(0)} ms`, `${columns.size} columns`, '-', 'stated');
     report('server memory with 100 000 units', `${megabytes(server).toFixed(0)} MB`, 'typed columns ~20 MB', '-', 'stated');

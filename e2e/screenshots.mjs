@@ -7,7 +7,7 @@ import puppeteer from 'puppeteer-core';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
-  ['jobs', '/jobs'], ['new-job', '/jobs/new'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['side-by-side', '/jobs/1/identify'], ['kin', '/jobs/3/kin'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
+  ['jobs', '/jobs'], ['new-job', '/jobs/new'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['side-by-side', '/jobs/1/identify'], ['kin', '/jobs/3/kin'], ['kin-rings', '/units/ard-tm30e'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
   ['lines', '/jobs/3/lines'], ['kit', '/jobs/3/kit'], ['numbers', '/numbers?q=30718'], ['unit', '/units/ard-tm22vs'], ['bench', '/bench?thread=3%2F8-24%20UNF'], ['practice', '/practice'],
   ['library-dark', '/library', { dark: true }], ['fit-narrow', '/jobs/2/fit', { width: 390, height: 844 }],
 ]; // prettier-ignore
@@ -59,6 +59,10 @@ for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VI
   }, dark ? 'dark' : 'light'); // prettier-ignore
   await page.goto(address + path, { waitUntil: 'networkidle0' });
   if (name === 'bench') await fillBench(page);
+  if (name === 'kin-rings') {
+    await page.click('app-kin-view button[aria-pressed]');
+    await page.waitForSelector('app-ring-map svg');
+  }
   if (name === 'side-by-side') {
     await page.click('app-candidates button[aria-pressed]');
     await page.waitForSelector('app-compare-table svg');

@@ -3,8 +3,8 @@ import { Heap } from './heap.js';
 import { linkTrust } from './trust.js';
 import type { KinLink, KinNode, KinSource, Step } from './types.js';
 
-/** No walk gathers more nodes than this; passing it is reported as truncated. */
-export const WORK_LIMIT = 5000;
+/** No walk gathers more nodes than this: some 50 ms of work. Passing it is reported as truncated. */
+export const WORK_LIMIT = 2000;
 
 /** The part of the kin graph around a node: every step that can be taken from each node that was gathered. */
 export interface Graph {
