@@ -108,16 +108,16 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
     table {
       table-layout: fixed;
     }
-    th:nth-child(1) {
+    td:nth-child(1) {
       width: 36%;
     }
-    th:nth-child(2) {
+    td:nth-child(2) {
       width: 25%;
     }
-    th:nth-child(3) {
+    td:nth-child(3) {
       width: 8%;
     }
-    th:nth-child(4) {
+    td:nth-child(4) {
       width: 9%;
     }
     .path {
@@ -129,10 +129,10 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
     }
     .acts {
       text-align: right;
-      white-space: nowrap;
     }
     .acts label {
       margin-right: 10px;
+      white-space: nowrap;
     }
   `,
 })
