@@ -26,6 +26,13 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
         <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }} <span class="quiet">{{ group.entries.length }}</span>
       </h3>
       <table class="plain">
+        <colgroup>
+          <col style="width: 36%" />
+          <col style="width: 25%" />
+          <col style="width: 8%" />
+          <col style="width: 10%" />
+          <col />
+        </colgroup>
         <thead class="hidden-text">
           <tr>
             <th>number or unit</th>
@@ -107,18 +114,6 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
     }
     table {
       table-layout: fixed;
-    }
-    td:nth-child(1) {
-      width: 36%;
-    }
-    td:nth-child(2) {
-      width: 25%;
-    }
-    td:nth-child(3) {
-      width: 8%;
-    }
-    td:nth-child(4) {
-      width: 9%;
     }
     .path {
       background: var(--sheet);
