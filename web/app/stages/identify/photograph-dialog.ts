@@ -36,6 +36,7 @@ import { ProblemLine } from '../../parts/problem-line';
             >Mark a spot:
             <input
               #said
+              class="field"
               type="text"
               maxlength="120"
               autocomplete="off"
@@ -108,13 +109,6 @@ import { ProblemLine } from '../../parts/problem-line';
     }
     input {
       width: 20rem;
-      height: 28px;
-      font: inherit;
-      padding: 0 8px;
-      border: 1px solid var(--strong-line);
-      border-radius: 4px;
-      background: var(--raised);
-      color: var(--ink);
     }
   `,
 })

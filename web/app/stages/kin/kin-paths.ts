@@ -68,7 +68,7 @@ const RESULTS = [
         @if (links().length > 1) {
           <label
             >about
-            <select #about (change)="chosen.set(about.value)">
+            <select #about class="field" (change)="chosen.set(about.value)">
               @for (step of links(); track step.link) {
                 <option [value]="step.link" [selected]="step.link === link()">{{ step.from }} → {{ step.to }}</option>
               }
@@ -77,7 +77,7 @@ const RESULTS = [
         }
         <label
           >{{ result() === 'fitted' ? 'note' : 'because' }}
-          <input #said type="text" maxlength="300" autocomplete="off" [value]="reason()" (input)="reason.set(said.value)"
+          <input #said class="field" type="text" maxlength="300" autocomplete="off" [value]="reason()" (input)="reason.set(said.value)"
         /></label>
         <button matButton="outlined" type="submit">Record</button>
       </form>
