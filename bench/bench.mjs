@@ -1,10 +1,11 @@
-// npm run bench [-- kin [NUMBERS]]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- kin [NUMBERS] | import [NUMBERS]]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import puppeteer from 'puppeteer-core';
 import { identifyBench } from './identify.mjs';
+import { importBench } from './importing.mjs';
 import { rankingBench } from './ranking.mjs';
 import { kinBench } from './kin.mjs';
 import { duel, end, median, megabytes, report, ROOT, ROUNDS, start } from './lib.mjs';
@@ -99,5 +100,6 @@ async function all() {
 }
 
 const [what, size] = process.argv.slice(2);
-if (what === 'kin') await kinBench(size === undefined ? undefined : Number(size));
+const parts = { kin: kinBench, import: importBench };
+if (what in parts) await parts[what](size === undefined ? undefined : Number(size));
 else await all();

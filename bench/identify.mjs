@@ -1,6 +1,6 @@
 // Identification among 100 000 made-up masters: the server's answer beside a plain loop over typed columns.
 import Database from 'better-sqlite3';
-import { end, megabytes, quantile, report, start } from './lib.mjs';
+import { end, loopDelay, megabytes, quantile, report, start } from './lib.mjs';
 import { addMadeUnits, madeUnits, stream } from './made-units.mjs';
 
 const UNITS = 100_000;
@@ -77,18 +77,6 @@ function plainLoop(columns, evidence) {
   });
   return { best, gains };
 }
-
-const loopDelay = (server) =>
-  new Promise((done) => {
-    const hear = (chunk) => {
-      const said = /loop: (\{.*\})/.exec(String(chunk));
-      if (!said) return;
-      server.child.stdout.off('data', hear);
-      done(JSON.parse(said[1]));
-    };
-    server.child.stdout.on('data', hear);
-    server.child.kill('SIGUSR2');
-  });
 
 /** Adds the units to the catalogue in `data` and measures; the server is started here, with its event loop watched. */
 export async function identifyBench(data) {

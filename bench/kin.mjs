@@ -7,8 +7,10 @@ import { STANDARD_PRACTICE } from '@kerabat/core/practice';
 import { numberStore, NUMBERS_BY_LOOSE } from '../server/dist/catalogue/numbers.js';
 import { openDatabase } from '../server/dist/db/open.js';
 import { kinStore } from '../server/dist/kin/store.js';
-import { duel, end, megabytes, quantile, report, start } from './lib.mjs';
-import { addMadeLinks, writtenOf } from './made-links.mjs';
+import { auditBench } from './auditing.mjs';
+import { atRate, duel, end, megabytes, quantile, report, start } from './lib.mjs';
+import { addMadeLinks, HUB_EVERY, writtenOf } from './made-links.mjs';
+import { ringsBench } from './rings.mjs';
 import { stream } from './made-units.mjs';
 
 const SAMPLES = 2000;
@@ -61,10 +63,15 @@ export async function kinBench(numbers = 1_000_000) {
     report('kin to depth 6, p99', `${p99(walks).toFixed(2)} ms`, `longest ${Math.max(...walks).toFixed(1)} ms`, '-', 'under 15 ms');
     db.close();
 
-    const ours = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
+    const ours = await start(['--import', './bench/loop-delay.mjs', 'server/dist/main/serve.js', '--data', data, '--port', '0']);
     const plain = await start(['bench/bare.mjs', file]);
-    await duel('number look-up, 50 connections', `${ours.address}/api/v1/numbers?q=${asked[0]}`, `${plain.address}/numbers?q=${asked[0]}`, 'at least 0.6', 50);
-    await duel('kin of a unit, 50 connections', `${ours.address}/api/v1/units/${some[0]}/kin`, `${plain.address}/kin?unit=${some[0]}`, 'at least 0.6', 50);
+    const paths = { numbers: `/numbers?q=${asked[0]}`, kin: `/units/${some[0]}/kin`, bareKin: `/kin?unit=${some[0]}` };
+    await duel('number look-up, 50 connections', `${ours.address}/api/v1${paths.numbers}`, plain.address + paths.numbers, 'at least 0.6', 50);
+    await duel('kin of a unit, 50 connections', `${ours.address}/api/v1${paths.kin}`, plain.address + paths.bareKin, 'at least 0.6', 50);
+    await atRate('number look-up', 400, `${ours.address}/api/v1${paths.numbers}`, plain.address + paths.numbers);
+    await atRate('kin of a unit', 100, `${ours.address}/api/v1${paths.kin}`, plain.address + paths.bareKin);
+    await auditBench(ours, file, asked);
+    await ringsBench(ours.address, units[HUB_EVERY - 1]);
     report(
       'server memory',
       `${megabytes(ours).toFixed(0)} MB`,

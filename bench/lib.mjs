@@ -1,6 +1,7 @@
 // What the parts of the bench share: programs to start and stop, and one way to print a figure beside its reference.
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { Agent, get } from 'node:http';
 import autocannon from 'autocannon';
 
 /** A ratio is the middle of so many pairs. */
@@ -49,3 +50,62 @@ export async function duel(name, ours, bare, wanted, connections = 20) {
     wanted,
   );
 }
+
+/** Asks at a fixed rate, evenly, over at most so many connections; answers how long each request took. `stopped` ends it early. */
+export async function paced(urlOf, rate, seconds, connections = 50, stopped = () => false) {
+  const agent = new Agent({ keepAlive: true, maxSockets: connections });
+  const samples = [];
+  const waiting = [];
+  const began = performance.now();
+  for (let i = 0; i < rate * seconds && !stopped(); i++) {
+    const due = began + (i * 1000) / rate;
+    const early = due - performance.now();
+    if (early > 0) await new Promise((done) => setTimeout(done, early));
+    const asked = performance.now();
+    waiting.push(
+      new Promise((done, fail) => {
+        get(urlOf(i), { agent }, (answer) => {
+          answer.resume();
+          answer.on('end', () => {
+            samples.push(performance.now() - asked);
+            done();
+          });
+        }).on('error', fail);
+      }),
+    );
+  }
+  await Promise.all(waiting);
+  agent.destroy();
+  return samples;
+}
+
+/** Latency of two addresses at a fixed rate with 50 connections, in turn: the bare one's median over ours. */
+export async function atRate(name, rate, ours, bare, wanted = 'at least 0.6') {
+  const run = async (url) => median(await paced(() => url, rate, SECONDS));
+  const pairs = [];
+  await run(ours);
+  await run(bare);
+  for (let i = 0; i < ROUNDS; i++) pairs.push([await run(ours), await run(bare)]);
+  const ratios = pairs.map(([a, b]) => b / a);
+  const [a, b] = [0, 1].map((side) => median(pairs.map((pair) => pair[side])));
+  report(
+    `${name} at ${rate}/s`,
+    `${a.toFixed(2)} ms`,
+    `bare Koa ${b.toFixed(2)} ms`,
+    `${median(ratios).toFixed(2)} (${Math.min(...ratios).toFixed(2)} to ${Math.max(...ratios).toFixed(2)})`,
+    wanted,
+  );
+}
+
+/** How long the event loop of a server was held since this was last asked, in ms: p99 and longest. Start it with loop-delay.mjs. */
+export const loopDelay = (server) =>
+  new Promise((done) => {
+    const hear = (chunk) => {
+      const said = /loop: (\{.*\})/.exec(String(chunk));
+      if (!said) return;
+      server.child.stdout.off('data', hear);
+      done(JSON.parse(said[1]));
+    };
+    server.child.stdout.on('data', hear);
+    server.child.kill('SIGUSR2');
+  });

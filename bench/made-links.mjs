@@ -3,8 +3,8 @@
 import { stream } from './made-units.mjs';
 
 const ALPHABET = '0123456789ABCDEFGHJKLMNPRSTUVWXYZ';
-const MAKERS = 40;
-const HUB_EVERY = 2000;
+export const MAKERS = 40;
+export const HUB_EVERY = 2000;
 
 /** The written form of the n-th number: no two alike, and no run of neighbours. */
 export function writtenOf(n) {
@@ -16,13 +16,38 @@ export function writtenOf(n) {
 const familySize = (random) => Math.min(60, Math.floor(3 / Math.max(0.05, random()) ** 0.8));
 
 /**
- * Writes so many numbers and three times as many links into a catalogue that has its tables already. Answers, for the bench,
- * the units that families hang on.
+ * The rows of the made-up catalogue, each as it comes: a unit, a number (of the maker of that index), or a link between numbers
+ * that have come before it, named "made-MAKER:NUMBER".
  */
-export function addMadeLinks(db, numbers, seed = 11) {
+export function* familyRows(numbers, seed = 11) {
   const random = stream(seed);
   const r = (n) => Math.floor(random() * n);
-  const source = db.prepare('SELECT id FROM source').pluck().all();
+  let [made, links, family, before] = [0, 0, 0, undefined];
+  while (made < numbers) {
+    const size = family % HUB_EVERY === HUB_EVERY - 1 ? 500 : familySize(random);
+    const unit = `family-${family++}`;
+    yield { unit, maker: r(MAKERS) };
+    const names = [];
+    for (let i = 0; i < size && made < numbers; i++, made++) {
+      const [written, maker] = [writtenOf(made), r(MAKERS)];
+      yield { written, maker, leadsTo: i < 2 ? unit : undefined };
+      names.push(`made-${maker}:${written}`);
+    }
+    for (let i = 0; i < names.length * 3; i++) {
+      const from = names[i % names.length];
+      const away = random() < 0.01 && before !== undefined;
+      const to = away ? before : size === 500 ? names[0] : names[r(names.length)];
+      const kind = random() < 0.002 ? 'does-not-fit' : away ? 'drop-in' : ['same', 'superseded-by', 'drop-in', 'same'][r(4)];
+      const condition = random() < 0.02;
+      if (from !== to) yield { link: `made:${links++}`, kind, from, to, condition };
+    }
+    before = names[r(names.length)];
+  }
+}
+
+/** Writes the made-up rows into a catalogue that has its tables already. Answers the units that families hang on. */
+export function addMadeLinks(db, numbers) {
+  const source = db.prepare('SELECT MIN(id) FROM source').pluck().get();
   const maker = db.prepare("INSERT INTO maker (key, name, role) VALUES (?, ?, 'aftermarket')");
   const unit = db.prepare("INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'slave', ?, ?, ?)");
   const number = db.prepare(
@@ -31,34 +56,22 @@ export function addMadeLinks(db, numbers, seed = 11) {
   const link = db.prepare('INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES (?, ?, ?, ?, 0)');
   const assertion = db.prepare("INSERT INTO assertion (link_id, source_id, asserted_on) VALUES (?, ?, '2015-01-01')");
   const condition = db.prepare("INSERT INTO condition (link_id, seq, kind, txt) VALUES (?, 1, 'check', 'look at the port first')");
-  const units = [];
+  const [units, ids, unitIds] = [[], new Map(), new Map()];
   db.transaction(() => {
     const makers = Array.from({ length: MAKERS }, (_, i) => Number(maker.run(`made-${i}`, `Made ${i}`).lastInsertRowid));
-    let [made, links, family, before] = [0, 0, 0, 0];
-    const join = (from, to, kind) => {
-      if (from === to) return;
-      const id = Number(link.run(`made:${links++}`, kind, from, to).lastInsertRowid);
-      assertion.run(id, source[r(source.length)]);
-      if (random() < 0.02) condition.run(id);
-    };
-    while (made < numbers) {
-      const size = family % HUB_EVERY === HUB_EVERY - 1 ? 500 : familySize(random);
-      const unitId = Number(unit.run(`family-${family}`, `made slave ${family}`, makers[r(MAKERS)], source[0]).lastInsertRowid);
-      units.push(`family-${family++}`);
-      const ids = [];
-      for (let i = 0; i < size && made < numbers; i++, made++) {
-        const written = writtenOf(made);
-        const key = written.replace('-', '');
-        ids.push(Number(number.run(makers[r(MAKERS)], written, key, key, i < 2 ? unitId : null, source[r(source.length)]).lastInsertRowid));
+    for (const row of familyRows(numbers)) {
+      if (row.unit) {
+        unitIds.set(row.unit, Number(unit.run(row.unit, `made ${row.unit}`, makers[row.maker], source).lastInsertRowid));
+        units.push(row.unit);
+      } else if (row.written) {
+        const key = row.written.replace('-', '');
+        const made = number.run(makers[row.maker], row.written, key, key, row.leadsTo ? unitIds.get(row.leadsTo) : null, source);
+        ids.set(`made-${row.maker}:${row.written}`, Number(made.lastInsertRowid));
+      } else {
+        const id = Number(link.run(row.link, row.kind, ids.get(row.from), ids.get(row.to)).lastInsertRowid);
+        assertion.run(id, source);
+        if (row.condition) condition.run(id);
       }
-      for (let i = 0; i < ids.length * 3; i++) {
-        const from = ids[i % ids.length];
-        const away = random() < 0.01 && before > 0;
-        const to = away ? before : size === 500 ? ids[0] : ids[r(ids.length)];
-        const kind = random() < 0.002 ? 'does-not-fit' : away ? 'drop-in' : ['same', 'superseded-by', 'drop-in', 'same'][r(4)];
-        join(from, to, kind);
-      }
-      before = ids[r(ids.length)];
     }
   })();
   return units;

@@ -105,8 +105,19 @@ export const UnitDetail = T.Object({
 
 export const CatalogueSummary = T.Object({
   counts: T.Record(T.String(), T.Integer()),
-  imports: T.Array(T.Object({ name: T.String(), dated: T.String(), loadedAt: T.String() })),
+  imports: T.Array(
+    T.Object({
+      name: T.String(),
+      dated: T.String(),
+      loadedAt: T.String(),
+      by: T.String(),
+      added: T.Integer(),
+      changed: T.Integer(),
+      rejected: T.Integer(),
+    }),
+  ),
   sources: T.Array(T.Object({ id: T.String(), kind: T.String(), title: T.String(), date: T.String() })),
+  makers: T.Array(T.Object({ id: T.String(), name: T.String(), role: T.String() })),
 });
 
 export const Found = T.Object({

@@ -6,5 +6,7 @@ export * from './identify.js';
 export * from './jobs.js';
 export * from './practice.js';
 export * from './devices.js';
+export * from './imports.js';
+export * from './audit.js';
 export * from './routes.js';
 export * from './openapi.js';

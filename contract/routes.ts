@@ -1,8 +1,10 @@
 import type { TSchema } from '@sinclair/typebox';
+import * as audit from './audit.js';
 import * as catalogue from './catalogue.js';
 import * as devices from './devices.js';
 import * as identify from './identify.js';
 import * as kin from './kin.js';
+import * as imports from './imports.js';
 import * as jobs from './jobs.js';
 import * as practice from './practice.js';
 import * as tools from './tools.js';
@@ -33,6 +35,22 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/numbers/resolve', summary: 'Find many part numbers at once', body: catalogue.ResolveRequest, answer: catalogue.ResolveAnswer },
   { method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: ['q'], answer: catalogue.Found },
   { method: 'get', path: '/catalogue', summary: 'What the catalogue holds and where it comes from', answer: catalogue.CatalogueSummary },
+  { method: 'get', path: '/imports/tables', summary: 'What the rows of a file can be, and the columns of each', answer: imports.ImportTables },
+  { method: 'post', path: '/imports', summary: 'Bring in a file (multipart/form-data: file, and plan and dryRun to go on at once)' },
+  { method: 'get', path: '/imports/{id}', summary: 'How far an import is, what is in its file and what became of it', answer: imports.ImportView },
+  { method: 'post', path: '/imports/{id}/run', summary: 'Carry out a plan, or see what it would do', body: imports.ImportRun, answer: imports.ImportView },
+  { method: 'post', path: '/imports/{id}/match', summary: 'What the columns of a sheet are as rows of another table', body: imports.MatchRequest, answer: imports.SheetPlan },
+  { method: 'post', path: '/imports/{id}/look', summary: 'Read the file again in another encoding', query: ['encoding'] },
+  { method: 'post', path: '/imports/{id}/cancel', summary: 'Stop it: nothing of it stays' },
+  { method: 'get', path: '/imports/{id}/events', summary: 'How far it is, as server-sent events' },
+  { method: 'get', path: '/imports/{id}/rejects/{sheet}', summary: 'The rejected rows of a sheet with their reasons, as CSV' },
+  { method: 'get', path: '/exports/{format}', summary: 'The whole catalogue as csv (a ZIP of the import format), xlsx or json, or its kin graph as graphml' },
+  { method: 'get', path: '/audit', summary: 'Contradictions in the catalogue, the most harmful first', answer: audit.AuditAnswer },
+  { method: 'post', path: '/audit/settle', summary: 'Settle a finding: put right, add a condition, mark as does-not-fit, take out, accept', body: audit.Settlement },
+  { method: 'post', path: '/audit/acceptances/{id}/withdraw', summary: 'Withdraw an acceptance; it stays on record' },
+  { method: 'post', path: '/links', summary: 'A claim between two numbers or units, with its source', body: audit.NewLink },
+  { method: 'get', path: '/history', summary: 'Who changed what in the catalogue, the last first', query: ['limit'], answer: audit.History },
+  { method: 'post', path: '/history/{id}/undo', summary: 'Put everything that an act changed back to what it was' },
   { method: 'post', path: '/identify', summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
   { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },
   { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },

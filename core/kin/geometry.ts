@@ -1,10 +1,11 @@
-import { attribute, attributeWords, valueWords } from '../attribute/index.js';
-import { JOINTS, type CheckRow } from '../fit/joints.data.js';
-import { applyRule, type RuleResult } from '../fit/rules.js';
+import { attributeWords, valueWords } from '../attribute/index.js';
+import type { CheckRow } from '../fit/joints.data.js';
+import type { RuleResult } from '../fit/rules.js';
 import type { Answer, Column, Pool } from '../identify/index.js';
 import { placeOf } from '../identify/index.js';
 import type { Practice } from '../practice/index.js';
 import type { UnitKind } from '../unit/index.js';
+import { checksOf, compare } from './compare.js';
 
 /** Where another unit differs from the wanted one, and what closes the difference. */
 export interface Difference {
@@ -36,45 +37,6 @@ const LEAST_COMPARED = 4;
 const MOST_OPEN = 3;
 /** With more changes than this it is another unit. */
 const MOST_CHANGES = 3;
-
-const PORTS: readonly CheckRow[] = [
-  { attribute: 'port-thread', rule: 'thread' },
-  { attribute: 'port-seat', rule: 'choice' },
-  { attribute: 'port-feeds', rule: 'choice' },
-];
-
-/** What goes together and works otherwise: it is no joint, and still not the same unit. */
-const WORKS: Readonly<Record<UnitKind, readonly CheckRow[]>> = (() => {
-  const stepped: readonly CheckRow[] = [
-    { attribute: 'bore-form', rule: 'choice' },
-    { attribute: 'bore-large', rule: 'length', tolerance: 0.06 },
-  ];
-  return {
-    'brake-master': stepped,
-    'clutch-master': stepped,
-    slave: stepped,
-    'wheel-cylinder': stepped,
-    caliper: [
-      { attribute: 'piston-count', rule: 'choice' },
-      { attribute: 'disc', rule: 'length', tolerance: 1 },
-    ],
-    booster: [
-      { attribute: 'diaphragms', rule: 'choice' },
-      { attribute: 'diaphragm', rule: 'length', tolerance: 6 },
-      { attribute: 'supply-ports', rule: 'choice' },
-    ],
-  };
-})();
-
-/** What is compared between two units of a kind: the checks of the Fit stage, each against the same side of the other unit. */
-function checksOf(kind: UnitKind): CheckRow[] {
-  const rows = JOINTS.filter((joint) => joint.kinds.includes(kind)).flatMap((joint) => joint.checks);
-  const compared = rows.map((row) => {
-    if (row.rule === 'rod-gap') return { attribute: row.attribute, rule: 'length', tolerance: 0.25 } as const;
-    return row.rule === 'seals' ? ({ attribute: row.attribute, rule: 'choice' } as const) : row;
-  });
-  return [...new Map([...compared, ...PORTS, ...WORKS[kind]].map((row) => [row.attribute, row])).values()];
-}
 
 const [SAME, CHANGE, OPEN, REJECT] = [0, 1, 2, 3];
 
@@ -140,20 +102,6 @@ function comparedColumns(pool: Pool, place: number, kind: UnitKind, practice: Pr
     return [{ column, row, wanted, verdicts }];
   });
 }
-
-function compare(row: CheckRow, kind: UnitKind, wanted: Answer, answer: Answer, practice: Practice): RuleResult {
-  if (wanted === answer) return { state: 'fits', sentence: '' };
-  if (attribute(row.attribute).perPort) {
-    if (wanted === null && row.attribute === 'port-thread') return { state: 'fits-with-change', sentence: '', slip: [PLUG] };
-    if (wanted === null) return { state: 'fits', sentence: '' };
-    if (answer === null) return { state: 'does-not-fit', sentence: '' };
-  }
-  const result = applyRule({ row, kind, vehicle: wanted, unit: answer, accepted: NOTHING, practice });
-  return row.rule === 'bore' && result.state === 'fits-with-change' ? { ...result, state: 'does-not-fit' } : result;
-}
-
-const NOTHING: ReadonlySet<string> = new Set();
-const PLUG = { key: 'plug', section: 'order', words: 'Plug the port that is left over', quantity: 1, reason: 'one port more' } as const;
 
 /** A mismatch with a way out is a change; one without is none that fits. */
 function verdictOf(result: RuleResult): number {

@@ -3,3 +3,4 @@ export * from './trust.js';
 export * from './walk.js';
 export * from './geometry.js';
 export { WORK_LIMIT } from './graph.js';
+export { differencesBetween, type FactDifference } from './compare.js';

@@ -9,8 +9,11 @@ export interface NumberRule {
 
 /** Every mark that is neither letter nor digit. */
 const MARKS = /[^\p{L}\p{N}]+/gu;
+const ASCII_MARKS = /[^A-Z0-9]+/g;
 
-const plain = (text: string): string => text.normalize('NFKC').toUpperCase().trim();
+/** Nearly every number is plain ASCII: it has no compatibility forms to fold. */
+const ASCII = /^[\x20-\x7e]*$/;
+const plain = (text: string): string => (ASCII.test(text) ? text : text.normalize('NFKC')).toUpperCase().trim();
 
 /**
  * The key under which an issuer's number is one number. Upper case, compatibility forms folded, the ignored characters
@@ -18,12 +21,15 @@ const plain = (text: string): string => text.normalize('NFKC').toUpperCase().tri
  */
 export function numberKey(written: string, rule: NumberRule): string {
   let key = '';
-  for (const character of plain(written)) if (!rule.ignored.includes(character) && !/\s/u.test(character)) key += character;
+  for (const character of plain(written)) if (!rule.ignored.includes(character) && character.trim() !== '') key += character;
   return key;
 }
 
 /** The loosest key: letters and digits only. Finds what may be meant; never decides that two numbers are one. */
-export const looseKey = (text: string): string => plain(text).replace(MARKS, '');
+export function looseKey(text: string): string {
+  const key = plain(text);
+  return key.replace(ASCII.test(key) ? ASCII_MARKS : MARKS, '');
+}
 
 /** Loose keys to look under for what somebody typed: as it stands, and without the issuer's prefix where one is known. */
 export function searchKeys(typed: string, prefixes: readonly string[]): string[] {
@@ -84,3 +90,5 @@ export function numberProblem(text: string): string | undefined {
   if (!/\d/.test(loose)) return 'There is no digit in this; part numbers have one.';
   return undefined;
 }
+
+export { eatenBySpreadsheet, type EatenNumber } from './eaten.js';

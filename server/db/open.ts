@@ -37,18 +37,24 @@ export function openDatabases(directory: string): Databases {
   return { catalogue, jobs, fresh: jobs.pragma('application_id', { simple: true }) !== USED };
 }
 
+/** A connection with the settings that all of ours have. `cacheMb`: so many MB of pages are kept, the rest comes through the system's own cache. */
+export function connect(file: string, cacheMb = 32): Db {
+  const db = new Database(file);
+  db.pragma('journal_mode = WAL');
+  db.pragma('foreign_keys = ON');
+  db.pragma('synchronous = NORMAL');
+  db.pragma('busy_timeout = 5000');
+  db.pragma(`cache_size = -${cacheMb * 1000}`);
+  // A catalogue of a million numbers is read at random places.
+  db.pragma('mmap_size = 268435456');
+  return db;
+}
+
 /** Opens one database file (or ":memory:") and brings it to the newest version of its kind. */
 export function openDatabase(file: string, kind: 'catalogue' | 'jobs'): Db {
   let db: Db;
   try {
-    db = new Database(file);
-    db.pragma('journal_mode = WAL');
-    db.pragma('foreign_keys = ON');
-    db.pragma('synchronous = NORMAL');
-    db.pragma('busy_timeout = 5000');
-    // A catalogue of a million numbers is read at random places: 32 MB of pages are kept, the rest comes through the system's own cache.
-    db.pragma('cache_size = -32000');
-    db.pragma('mmap_size = 268435456');
+    db = connect(file);
   } catch (error) {
     throw new StartProblem(`${file} cannot be opened as a database: ${(error as Error).message}. Move it away or restore a backup.`);
   }

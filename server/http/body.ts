@@ -21,7 +21,13 @@ export async function readBody<S extends TSchema>(ctx: Context, schema: S): Prom
   if (!ctx.is('application/json')) {
     throw new HttpProblem(415, 'Wrong content type', `Send application/json, not ${ctx.get('content-type') || 'a body without a type'}.`);
   }
-  const value = parse(await readBytes(ctx, BODY_LIMIT, 'A request may hold at most 1 MB of JSON.'));
+  return conforming(parse(await readBytes(ctx, BODY_LIMIT, 'A request may hold at most 1 MB of JSON.')), schema);
+}
+
+/** JSON in a text (a field of a form), checked against its schema. Throws an HttpProblem that names each fault. */
+export const checked = <S extends TSchema>(text: string, schema: S): Static<S> => conforming(parse(Buffer.from(text)), schema);
+
+function conforming<S extends TSchema>(value: unknown, schema: S): Static<S> {
   const check = validator(schema);
   if (check(value)) return value as Static<S>;
   const errors = faults(check.errors ?? []);

@@ -1,4 +1,5 @@
 import { ATTRIBUTES, type AttributeName, type AttributeRow } from '@kerabat/core/attribute';
+import { looksLikeInches } from '@kerabat/core/audit';
 import { findThread } from '@kerabat/core/thread';
 
 /** A fact column of a catalogue file: "bore_mm", "flange_angle_deg", "rod_kind". */
@@ -58,7 +59,7 @@ function readNumber(cell: string, row: AttributeRow): FactCell | string {
   const num = Number(match[1]);
   const usual = row.usual;
   if (usual && (num < usual.min || num > usual.max)) {
-    const inches = num * 25.4 >= usual.min && num * 25.4 <= usual.max ? ` It looks like inches: ${num} in is ${(num * 25.4).toFixed(2)} mm.` : '';
+    const inches = looksLikeInches(num, usual) ? ` It looks like inches: ${num} in is ${(num * 25.4).toFixed(2)} mm.` : '';
     return `${num} is outside what ${usual.what} can be (${usual.min} to ${usual.max}).${inches}`;
   }
   return { presence: 'recorded', num, txt: null, tolerance: match[2] === undefined ? null : Number(match[2]) };

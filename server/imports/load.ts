@@ -1,12 +1,18 @@
 import type { Db } from '../db/open.js';
+import { recorder } from '../history/acts.js';
+import { ledger } from '../history/ledger.js';
 import { readManifest, readTable, strayFiles, ImportProblem, type Fault, type Manifest, type Row } from './read.js';
 import { TABLES, type TableName, type TableShape } from './tables.js';
+import { recordImport } from './record.js';
 import { writer } from './write.js';
 
 export interface ImportReport {
   readonly manifest: Manifest;
   readonly rows: Readonly<Record<string, number>>;
 }
+
+/** Who loads a folder, where the history wants a name. */
+const COMMAND_LINE = 'npm run import';
 
 /** No more faults than this are listed; a file with the wrong columns has one in every row. */
 const MOST_FAULTS = 50;
@@ -35,17 +41,20 @@ export function loadCatalogue(db: Db, directory: string, now: string): ImportRep
 
   const rows: Record<string, number> = {};
   db.transaction(() => {
-    const write = writer(db);
+    const act = recorder(db, { what: `Loaded "${manifest.name}"`, person: COMMAND_LINE, at: now });
+    const write = writer(db, ledger(db, act.note));
+    const counts = { added: 0, changed: 0, same: 0 };
     for (const table of tables) {
       for (const row of table.rows) {
-        const sentence = write.row(table.name, row);
-        if (sentence !== undefined) faults.push({ place: `${row.file}, line ${row.line}`, sentence });
+        const effect = write(table.name, row.cells);
+        if (typeof effect === 'string') counts[effect]++;
+        else faults.push({ place: `${row.file}, line ${row.line}`, sentence: effect.refused });
         if (faults.length >= MOST_FAULTS) break;
       }
       rows[table.name] = table.rows.length;
     }
     if (faults.length > 0) throw new ImportProblem(faults);
-    write.imported(manifest, now);
+    recordImport(db, { ...manifest, person: COMMAND_LINE, now, ...counts, rejected: 0, actId: act.id() });
   })();
   return { manifest, rows };
 }

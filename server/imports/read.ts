@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { parse } from 'csv-parse/sync';
+import { csvReader, type CsvRow } from './files/csv-text.js';
+import { FileProblem } from './files/sheet.js';
 
 /** One row of a catalogue file, with its place for messages. */
 export interface Row {
@@ -71,15 +72,13 @@ function checkHeadings(name: string, headings: readonly string[], columns: reado
   if (twice.length > 0) throw fault(name, `The heading names a column twice: ${twice.join(', ')}.`);
 }
 
-function parseCsv(name: string, text: string): { cells: string[]; line: number }[] {
+function parseCsv(name: string, text: string): CsvRow[] {
   try {
-    const records = parse(text, { bom: true, skip_empty_lines: true, relax_column_count: true, info: true }) as unknown as {
-      record: string[];
-      info: { lines: number };
-    }[];
-    return records.map(({ record, info }) => ({ cells: record, line: info.lines }));
+    const reader = csvReader();
+    return [...reader.push(text), ...reader.end()];
   } catch (error) {
-    throw fault(name, `It cannot be read as CSV: ${(error as Error).message}`);
+    if (error instanceof FileProblem) throw fault(name, `It cannot be read as CSV: ${error.message}`);
+    throw error;
   }
 }
 

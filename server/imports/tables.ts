@@ -10,18 +10,33 @@ export interface TableShape {
   readonly file: string;
   readonly columns: readonly string[];
   readonly optional: readonly string[];
-  /** A sentence when a cell cannot be what it says. */
-  readonly check?: Readonly<Record<string, (cell: string) => string | undefined>>;
+  readonly check?: Readonly<Record<string, CellCheck>>;
 }
 
-const among = (values: readonly string[]) => (cell: string) => (values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`);
+/** Answers a sentence when a cell cannot be what it says. A check of a closed list of words tells them. */
+export interface CellCheck {
+  (cell: string): string | undefined;
+  readonly values?: readonly string[];
+}
+
+const among = (values: readonly string[]): CellCheck =>
+  Object.assign((cell: string) => (values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`), { values });
+const optional = (check: CellCheck): CellCheck =>
+  Object.assign((cell: string) => (cell === '' ? undefined : check(cell)), check.values ? { values: check.values } : {});
 const month = (cell: string) => (cell === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(cell) ? undefined : `"${cell}" is not a month like 2004-09.`);
-const date = (cell: string) => (/^\d{4}-\d{2}-\d{2}$/.test(cell) ? undefined : `"${cell}" is not a date like 2004-09-30.`);
+const date = (cell: string) => (/^\d{4}-\d{2}-\d{2}$/.test(cell) && isDay(cell) ? undefined : `"${cell}" is not a date like 2004-09-30.`);
+const isDay = (cell: string): boolean => {
+  const [year, month, day] = [Number(cell.slice(0, 4)), Number(cell.slice(5, 7)), Number(cell.slice(8))];
+  return month >= 1 && month <= 12 && day >= 1 && (day <= 28 || day <= new Date(Date.UTC(year, month, 0)).getUTCDate());
+};
 const filled = (cell: string) => (cell === '' ? 'It must not be empty.' : undefined);
 const thread = (cell: string) => (cell === '' || findThread(cell) ? undefined : `"${cell}" is no thread of a standard series.`);
 const decimal = (cell: string) => (cell === '' || /^\d+(\.\d+)?$/.test(cell) ? undefined : `"${cell}" is not a decimal number.`);
 const grade = (cell: string) => (cell === '' || findFluid(cell) ? undefined : `"${cell}" is not a fluid grade that is known here.`);
 
+const aNumber = (cell: string) => (/\p{L}|\p{N}/u.test(cell) ? undefined : 'There is no letter or digit in the number.');
+
+export const CONDITION_KINDS = ['move-over', 'mated-part', 'without-reservoir', 'rod', 'line', 'order', 'check'];
 export const LINK_KINDS = ['same', 'superseded-by', 'drop-in', 'with-changes', 'does-not-fit'];
 
 // prettier-ignore
@@ -33,18 +48,20 @@ export const TABLES = {
   vehicleSides: { file: 'vehicle-sides.csv', columns: ['vehicle', 'slot', 'source'], optional: PLAIN_COLUMNS.map((c) => c.heading), check: { slot: among(['pedal', ...SLOTS.map((s) => s.slot)]) } },
   vehicleLines: { file: 'vehicle-lines.csv', columns: ['vehicle', 'slot', 'position', 'source'], optional: PORT_COLUMNS.map((c) => c.heading), check: { slot: among(SLOTS.map((s) => s.slot)), position: filled } },
   units: { file: 'units.csv', columns: ['unit', 'kind', 'name', 'maker', 'source'], optional: ['note', ...PLAIN_COLUMNS.map((c) => c.heading)], check: { unit: filled, kind: among(UNIT_KINDS) } },
+  unitFacts: { file: 'unit-facts.csv', columns: ['unit', 'source'], optional: PLAIN_COLUMNS.map((c) => c.heading) },
   ports: { file: 'ports.csv', columns: ['unit', 'position', 'source'], optional: PORT_COLUMNS.map((c) => c.heading), check: { position: filled } },
   kits: { file: 'kits.csv', columns: ['kit', 'kind', 'name', 'maker', 'bore_mm', 'source'], optional: ['bore_large_mm', 'seals'], check: { kit: filled, kind: among(UNIT_KINDS), bore_mm: (c: string) => filled(c) ?? decimal(c), bore_large_mm: decimal } },
   kitContents: { file: 'kit-contents.csv', columns: ['kit', 'item', 'quantity'], optional: ['note'], check: { quantity: (c: string) => (/^[1-9]\d{0,2}$/.test(c) ? undefined : `"${c}" is not a whole number.`) } },
   kitUnits: { file: 'kit-units.csv', columns: ['kit', 'unit', 'source'], optional: [] },
   fittings: { file: 'fittings.csv', columns: ['fitting', 'kind', 'name', 'source'], optional: ['thread', 'seat', 'tube', 'grade', 'volume_ml'], check: { fitting: filled, kind: among(FITTING_KINDS), thread, grade, volume_ml: decimal } },
-  numbers: { file: 'numbers.csv', columns: ['issuer', 'number', 'kind', 'status', 'leads_to', 'source'], optional: ['note'], check: { number: (c: string) => (/\p{L}|\p{N}/u.test(c) ? undefined : 'There is no letter or digit in the number.'), kind: among(['order', 'casting', 'label']), status: among(['current', 'superseded', 'withdrawn', 'unknown']) } },
+  numbers: { file: 'numbers.csv', columns: ['issuer', 'number', 'kind', 'status', 'leads_to', 'source'], optional: ['note'], check: { number: aNumber, kind: among(['order', 'casting', 'label']), status: among(['current', 'superseded', 'withdrawn', 'unknown']) } },
   stock: { file: 'stock.csv', columns: ['supplier', 'issuer', 'number', 'quantity', 'date'], optional: [], check: { supplier: filled, date, quantity: (c: string) => (/^\d{1,6}$/.test(c) ? undefined : `"${c}" is not a whole number.`) } },
   boxes: { file: 'boxes.csv', columns: ['issuer', 'number', 'item', 'presence', 'source'], optional: [], check: { presence: among(['included', 'left-out', 'unknown']) } },
   chains: { file: 'chains.csv', columns: ['vehicle', 'slot', 'unit', 'source'], optional: ['built_from', 'built_to', 'option', 'mated_set'], check: { slot: among(SLOTS.map((s) => s.slot)), built_from: month, built_to: month } },
   links: { file: 'links.csv', columns: ['link', 'kind', 'from', 'to', 'both_ways'], optional: [], check: { link: filled, kind: among(LINK_KINDS), both_ways: among(['yes', 'no']) } },
   assertions: { file: 'assertions.csv', columns: ['link', 'source', 'date'], optional: ['person', 'note'], check: { date } },
-  conditions: { file: 'conditions.csv', columns: ['link', 'kind', 'text'], optional: ['number'], check: { kind: among(['move-over', 'mated-part', 'without-reservoir', 'rod', 'line', 'order', 'check']), text: filled } },
+  crossReferences: { file: 'cross-references.csv', columns: ['issuer', 'number', 'kind', 'other_issuer', 'other_number', 'source'], optional: ['date', 'both_ways', 'condition', 'condition_kind', 'note'], check: { number: aNumber, other_number: aNumber, kind: among(LINK_KINDS), date: optional(date), both_ways: optional(among(['yes', 'no'])), condition_kind: optional(among(CONDITION_KINDS)) } },
+  conditions: { file: 'conditions.csv', columns: ['link', 'kind', 'text'], optional: ['number'], check: { kind: among(CONDITION_KINDS), text: filled } },
 } as const satisfies Record<string, TableShape>;
 
 export type TableName = keyof typeof TABLES;

@@ -1,220 +1,277 @@
 import { looseKey, numberKey } from '@kerabat/core/number';
 import { findThread } from '@kerabat/core/thread';
 import type { Db } from '../db/open.js';
-import { PLAIN_COLUMNS, PORT_COLUMNS, readCell, type FactColumn } from './fact-columns.js';
-import type { Manifest, Row } from './read.js';
+import type { Effect, Ledger, Said } from '../history/ledger.js';
+import { PLAIN_COLUMNS, PORT_COLUMNS, readCell, type FactCell, type FactColumn } from './fact-columns.js';
+import { finders, Refused, type Finders } from './names.js';
 import type { TableName } from './tables.js';
 
-const SQL = {
-  source: `INSERT INTO source (key, kind, title, issued, note) VALUES (@source, @kind, @title, @issued, @note)
-    ON CONFLICT (key) DO UPDATE SET kind = excluded.kind, title = excluded.title, issued = excluded.issued, note = excluded.note`,
-  maker: `INSERT INTO maker (key, name, role, ignored_marks, prefix) VALUES (@maker, @name, @role, @ignored, @prefix)
-    ON CONFLICT (key) DO UPDATE SET name = excluded.name, role = excluded.role, ignored_marks = excluded.ignored_marks, prefix = excluded.prefix`,
-  vehicle: `INSERT INTO vehicle (key, maker_id, series, name, built_from, built_to, weight_class, gearbox, assistance, driving_side, note, source_id)
-    VALUES (@vehicle, @makerId, @series, @name, @built_from, NULLIF(@built_to, ''), @weight_class, @gearbox, @assistance, @driving_side, @note, @sourceId)
-    ON CONFLICT (key) DO UPDATE SET maker_id = excluded.maker_id, series = excluded.series, name = excluded.name, built_from = excluded.built_from,
-      built_to = excluded.built_to, weight_class = excluded.weight_class, gearbox = excluded.gearbox, assistance = excluded.assistance,
-      driving_side = excluded.driving_side, note = excluded.note, source_id = excluded.source_id`,
-  option: `INSERT INTO vehicle_option (vehicle_id, code, meaning) VALUES (@vehicleId, @code, @meaning)
-    ON CONFLICT DO UPDATE SET meaning = excluded.meaning`,
-  vehicleFact: `INSERT INTO vehicle_fact (vehicle_id, slot, attribute, position, presence, num, txt, tolerance, source_id)
-    VALUES (@ownerId, @slot, @attribute, @position, @presence, @num, @txt, @tolerance, @sourceId)
-    ON CONFLICT DO UPDATE SET presence = excluded.presence, num = excluded.num, txt = excluded.txt, tolerance = excluded.tolerance, source_id = excluded.source_id`,
-  unit: `INSERT INTO unit (key, kind, name, maker_id, note, source_id) VALUES (@unit, @kind, @name, @makerId, @note, @sourceId)
-    ON CONFLICT (key) DO UPDATE SET kind = excluded.kind, name = excluded.name, maker_id = excluded.maker_id, note = excluded.note, source_id = excluded.source_id`,
-  unitFact: `INSERT INTO unit_fact (unit_id, attribute, position, presence, num, txt, tolerance, source_id)
-    VALUES (@ownerId, @attribute, @position, @presence, @num, @txt, @tolerance, @sourceId)
-    ON CONFLICT DO UPDATE SET presence = excluded.presence, num = excluded.num, txt = excluded.txt, tolerance = excluded.tolerance, source_id = excluded.source_id`,
-  kit: `INSERT INTO kit (key, kind, name, maker_id, bore, bore_large, seals, source_id)
-    VALUES (@kit, @kind, @name, @makerId, @bore, @boreLarge, NULLIF(@seals, ''), @sourceId)
-    ON CONFLICT (key) DO UPDATE SET kind = excluded.kind, name = excluded.name, maker_id = excluded.maker_id, bore = excluded.bore,
-      bore_large = excluded.bore_large, seals = excluded.seals, source_id = excluded.source_id`,
-  kitContent: `INSERT INTO kit_content (kit_id, seq, item, quantity, note)
-    VALUES (@kitId, COALESCE((SELECT seq FROM kit_content WHERE kit_id = @kitId AND item = @item), (SELECT COALESCE(MAX(seq), 0) + 1 FROM kit_content WHERE kit_id = @kitId)), @item, @quantity, @note)
-    ON CONFLICT DO UPDATE SET item = excluded.item, quantity = excluded.quantity, note = excluded.note`,
-  kitUnit: `INSERT INTO kit_unit (kit_id, unit_id, source_id) VALUES (@kitId, @unitId, @sourceId) ON CONFLICT DO UPDATE SET source_id = excluded.source_id`,
-  fitting: `INSERT INTO fitting (key, kind, name, thread, seat, tube, grade, volume_ml, source_id)
-    VALUES (@fitting, @kind, @name, @thread, NULLIF(@seat, ''), NULLIF(@tube, ''), NULLIF(@grade, ''), @volume, @sourceId)
-    ON CONFLICT (key) DO UPDATE SET kind = excluded.kind, name = excluded.name, thread = excluded.thread, seat = excluded.seat,
-      tube = excluded.tube, grade = excluded.grade, volume_ml = excluded.volume_ml, source_id = excluded.source_id`,
-  number: `INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, kit_id, fitting_id, note, source_id)
-    VALUES (@makerId, @number, @key, @loose, @kind, @status, @unitId, @kitId, @fittingId, @note, @sourceId)
-    ON CONFLICT (maker_id, written) DO UPDATE SET key = excluded.key, loose = excluded.loose, kind = excluded.kind, status = excluded.status,
-      unit_id = excluded.unit_id, kit_id = excluded.kit_id, fitting_id = excluded.fitting_id, note = excluded.note, source_id = excluded.source_id`,
-  box: `INSERT INTO box_item (number_id, item, presence, source_id) VALUES (@numberId, @item, @presence, @sourceId)
-    ON CONFLICT DO UPDATE SET presence = excluded.presence, source_id = excluded.source_id`,
-  stock: `INSERT INTO stock (number_id, supplier, quantity, told_on) VALUES (@numberId, @supplier, @quantity, @date)
-    ON CONFLICT DO UPDATE SET quantity = excluded.quantity, told_on = excluded.told_on WHERE excluded.told_on >= told_on`,
-  chain: `INSERT INTO chain_entry (vehicle_id, slot, unit_id, built_from, built_to, option_code, mated_set, source_id)
-    VALUES (@vehicleId, @slot, @unitId, @built_from, @built_to, @option, @mated_set, @sourceId)
-    ON CONFLICT DO UPDATE SET built_to = excluded.built_to, mated_set = excluded.mated_set, source_id = excluded.source_id`,
-  link: `INSERT INTO link (key, kind, from_number, from_unit, to_number, to_unit, both_ways)
-    VALUES (@link, @kind, @fromNumber, @fromUnit, @toNumber, @toUnit, @bothWays)
-    ON CONFLICT (key) DO UPDATE SET kind = excluded.kind, from_number = excluded.from_number, from_unit = excluded.from_unit,
-      to_number = excluded.to_number, to_unit = excluded.to_unit, both_ways = excluded.both_ways`,
-  assertion: `INSERT INTO assertion (link_id, source_id, asserted_on, person, note) VALUES (@linkId, @sourceId, @date, @person, @note)
-    ON CONFLICT DO UPDATE SET person = excluded.person, note = excluded.note`,
-  condition: `INSERT INTO condition (link_id, seq, kind, txt, number)
-    VALUES (@linkId, COALESCE((SELECT seq FROM condition WHERE link_id = @linkId AND txt = @text), (SELECT COALESCE(MAX(seq), 0) + 1 FROM condition WHERE link_id = @linkId)), @kind, @text, @number)
-    ON CONFLICT DO UPDATE SET kind = excluded.kind, number = excluded.number`,
-  imported: `INSERT INTO import (name, dated, source, loaded_at) SELECT @name, @date, @source, @now
-    WHERE NOT EXISTS (SELECT 1 FROM import WHERE name = @name AND dated = @date)`,
-};
+/** The cells of one row by their column; an empty cell says nothing. */
+export type RowCells = Readonly<Record<string, string>>;
 
-/** A key that a row names and nothing has: turned into the row's sentence. */
-class Missing extends Error {}
+/** Under which marks a number is kept when its maker says nothing of them. */
+const IGNORED_MARKS = ' -./';
 
-/** Writes rows of catalogue files. `row` answers a sentence when a row names something that is not there. */
-export function writer(db: Db) {
-  const run = new Map(Object.entries(SQL).map(([name, sql]) => [name, db.prepare<[Record<string, unknown>]>(sql)]));
-  const put = (name: keyof typeof SQL, values: Record<string, unknown>): void => void run.get(name)?.run(values);
-  const finder = (table: string) => {
-    const find = db.prepare<[string], { id: number }>(`SELECT id FROM ${table} WHERE key = ?`);
-    return (key: string | undefined, what: string): number => {
-      const hit = find.get(key ?? '');
-      if (!hit) throw new Missing(`There is no ${what} "${key ?? ''}".`);
-      return hit.id;
-    };
-  };
-  const [source, maker, vehicle, unit, kit, fitting, link] = ['source', 'maker', 'vehicle', 'unit', 'kit', 'fitting', 'link'].map(finder) as [
-    Find,
-    Find,
-    Find,
-    Find,
-    Find,
-    Find,
-    Find,
-  ];
-  const makerRule = db.prepare<[number], { ignored: string }>(`SELECT ignored_marks AS ignored FROM maker WHERE id = ?`);
-  const findNumber = db.prepare<[number, string], { id: number }>(`SELECT id FROM number WHERE maker_id = ? AND written = ?`);
+/** An empty cell says nothing. */
+const say = (cell: string | undefined): string | undefined => cell || undefined;
+const figure = (cell: string | undefined): number | undefined => (cell ? Number(cell) : undefined);
 
-  const number = (issuer: string | undefined, written: string | undefined): number => {
-    const hit = findNumber.get(maker(issuer, 'maker'), written ?? '');
-    if (!hit) throw new Missing(`There is no number "${written ?? ''}" of "${issuer ?? ''}".`);
-    return hit.id;
-  };
+interface Fact {
+  readonly attribute: string;
+  readonly cell: FactCell;
+}
+interface FactOwner {
+  readonly unit_id?: number;
+  readonly vehicle_id?: number;
+  readonly slot?: string;
+  readonly position: string;
+  readonly source_id: number;
+}
 
-  const facts = (statement: 'unitFact' | 'vehicleFact', columns: readonly FactColumn[], row: Row, owner: Record<string, unknown>): void => {
-    for (const column of columns) {
-      const cell = readCell(row.cells[column.heading] ?? '', column.row);
-      if (typeof cell === 'string') throw new Missing(`${column.heading}: ${cell}`);
-      if (cell) put(statement, { ...owner, attribute: column.attribute, ...cell });
-    }
-  };
+/** How a row begins of which a list says no more. */
+const NUMBER = { kind: 'order', status: 'unknown', note: '' };
+const ASSERTION = { person: '', note: '' };
+const CONDITION = { number: '' };
+/** A number of which the list does not say what it leads to. */
+const NOTHING: Partial<ReturnType<Finders['target']>> = {};
 
-  /** "unit:KEY" or "ISSUER:NUMBER" */
-  const endpoint = (text: string | undefined): { unit: number | null; number: number | null } => {
-    const [head = '', ...rest] = (text ?? '').split(':');
-    const tail = rest.join(':');
-    return head === 'unit' ? { unit: unit(tail, 'unit'), number: null } : { unit: null, number: number(head, tail) };
-  };
+/** Writes rows of catalogue files through a ledger. `row` answers what became of it, or a sentence when it cannot be taken. */
+export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
+  const find = finders(db);
+  const sameClaim = db
+    .prepare<[number, number, string, string], string>(
+      `SELECT l.key FROM link l WHERE l.from_number = ? AND l.to_number = ? AND l.kind = ?
+         AND COALESCE((SELECT GROUP_CONCAT(txt, '; ') FROM condition c WHERE c.link_id = l.id), '') = ? ORDER BY l.id LIMIT 1`,
+    )
+    .pluck();
 
-  /** "unit:KEY", "kit:KEY", "fitting:KEY" or nothing known yet. */
-  const target = (text: string): { unitId: number | null; kitId: number | null; fittingId: number | null } => {
-    const [kind, key] = text.split(':');
-    return {
-      unitId: kind === 'unit' ? unit(key, 'unit') : null,
-      kitId: kind === 'kit' ? kit(key, 'kit') : null,
-      fittingId: kind === 'fitting' ? fitting(key, 'fitting') : null,
-    };
-  };
+  /** What a number leads to, where that is recorded: a unit is never the kin of a nut. */
+  const isOf = db.prepare<[number], { what: string; name: string }>(
+    `SELECT CASE WHEN n.unit_id IS NOT NULL THEN 'a unit' WHEN n.kit_id IS NOT NULL THEN 'a kit' ELSE 'a fitting' END AS what, COALESCE(u.name, k.name, f.name) AS name
+     FROM number n LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id
+     WHERE n.id = ? AND COALESCE(n.unit_id, n.kit_id, n.fitting_id) IS NOT NULL`,
+  );
 
-  const WRITE: Readonly<Record<TableName, (row: Row, c: Readonly<Record<string, string>>) => void>> = {
-    sources: (_, c) => put('source', { note: '', ...c }),
-    makers: (_, c) => put('maker', { ...c, ignored: c['ignored_marks'] === undefined ? ' -./' : ` ${c['ignored_marks']}`, prefix: c['prefix'] ?? '' }),
-    vehicles: (_, c) =>
-      put('vehicle', {
-        weight_class: '',
-        gearbox: '',
-        assistance: '',
-        driving_side: '',
-        note: '',
-        ...c,
-        makerId: maker(c['maker'], 'maker'),
-        sourceId: source(c['source'], 'source'),
+  const factsOf = (columns: readonly FactColumn[], c: RowCells): Fact[] =>
+    columns.flatMap((column) => {
+      const cell = readCell(c[column.heading] ?? '', column.row);
+      if (typeof cell === 'string') throw new Refused(`${column.heading}: ${cell}`);
+      return cell ? [{ attribute: column.attribute, cell }] : [];
+    });
+  const putFacts = (kept: 'unit_fact' | 'vehicle_fact', facts: readonly Fact[], owner: FactOwner): Effect =>
+    together(
+      facts.map(({ attribute, cell: { presence, num, txt, tolerance } }) => {
+        const { unit_id, vehicle_id, slot, position, source_id } = owner;
+        return put(kept, { unit_id, vehicle_id, slot, attribute, position, presence, num, txt, tolerance, source_id });
       }),
-    vehicleOptions: (_, c) => put('option', { ...c, vehicleId: vehicle(c['vehicle'], 'vehicle') }),
-    vehicleSides: (row, c) =>
-      facts('vehicleFact', PLAIN_COLUMNS, row, {
-        ownerId: vehicle(c['vehicle'], 'vehicle'),
-        slot: c['slot'],
+    );
+
+  /** The key of a number by its maker's rule. */
+  const keyOf = (issuer: string | undefined, written = ''): { maker_id: number; key: string } => {
+    const maker_id = find.maker(issuer);
+    return { maker_id, key: numberKey(written, { ignored: find.ignoredMarks(maker_id) }) };
+  };
+
+  const putNumber = (issuer: string | undefined, written: string, source_id: number, rest: Said = {}): Effect => {
+    const { maker_id, key } = keyOf(issuer, written);
+    const { kind, status, note, unit_id, kit_id, fitting_id } = rest;
+    return put('number', { maker_id, written, key, loose: looseKey(written), kind, status, note, unit_id, kit_id, fitting_id, source_id }, NUMBER);
+  };
+
+  /** A number that a list of cross-references names: there already, or known from now on as a number and no more. */
+  const namedNumber = (issuer: string | undefined, written: string | undefined, source_id: number): { id: number; effect: Effect } => {
+    const known = find.hasNumber(find.maker(issuer), written ?? '');
+    if (known !== undefined) return { id: known, effect: 'same' };
+    const effect = putNumber(issuer, written ?? '', source_id);
+    return { id: find.number(issuer, written), effect };
+  };
+
+  const crossReference = (c: RowCells): Effect => {
+    const source_id = find.source(c['source']);
+    const [one, other] = [keyOf(c['issuer'], c['number']), keyOf(c['other_issuer'], c['other_number'])];
+    if (one.maker_id === other.maker_id && one.key === other.key) throw new Refused('A number cannot stand for itself.');
+    // "number will do instead of other_number": the link leads from the other one to it.
+    const [from, to] = [namedNumber(c['other_issuer'], c['other_number'], source_id), namedNumber(c['issuer'], c['number'], source_id)];
+    const [one_is, other_is] = [isOf.get(to.id), isOf.get(from.id)];
+    if (one_is && other_is && one_is.what !== other_is.what)
+      throw new Refused(
+        `${c['number'] ?? ''} is known as ${one_is.what} (${one_is.name}) and ${c['other_number'] ?? ''} as ${other_is.what} (${other_is.name}): one of them is misread.`,
+      );
+    const kind = c['kind'] ?? '';
+    const condition = c['condition'] ?? '';
+    const made = `${c['other_issuer'] ?? ''}:${c['other_number'] ?? ''} ${kind} ${c['issuer'] ?? ''}:${c['number'] ?? ''}${condition ? `, ${condition}` : ''}`;
+    const key = sameClaim.get(from.id, to.id, kind, condition) ?? made;
+    const ends = { from_number: from.id, from_unit: null, to_number: to.id, to_unit: null };
+    const both_ways = (c['both_ways'] || (kind === 'same' ? 'yes' : 'no')) === 'yes' ? 1 : 0;
+    const said = { key, kind, ...ends, both_ways: c['both_ways'] ? both_ways : undefined };
+    const effects = [from.effect, to.effect, put('link', said, { both_ways })];
+    const link_id = find.link(key);
+    effects.push(put('assertion', { link_id, source_id, asserted_on: c['date'] || find.issued(source_id), note: say(c['note']) }, ASSERTION));
+    if (condition) effects.push(put('condition', { link_id, txt: condition, kind: c['condition_kind'] || 'check' }, CONDITION));
+    return together(effects);
+  };
+
+  const WRITE: Readonly<Record<TableName, (c: RowCells) => Effect>> = {
+    sources: (c) =>
+      put('source', { key: c['source'] ?? '', kind: say(c['kind']), title: say(c['title']), issued: say(c['issued']), note: say(c['note']) }, { note: '' }),
+    makers: (c) => {
+      const marks = c['ignored_marks'];
+      const said = { key: c['maker'] ?? '', name: say(c['name']), role: say(c['role']), prefix: say(c['prefix']) };
+      return put('maker', { ...said, ignored_marks: marks === undefined ? undefined : ` ${marks}` }, { ignored_marks: IGNORED_MARKS, prefix: '' });
+    },
+    vehicles: (c) =>
+      put(
+        'vehicle',
+        {
+          key: c['vehicle'] ?? '',
+          maker_id: find.maker(c['maker']),
+          source_id: find.source(c['source']),
+          series: say(c['series']),
+          name: say(c['name']),
+          built_from: say(c['built_from']),
+          built_to: say(c['built_to']),
+          weight_class: say(c['weight_class']),
+          gearbox: say(c['gearbox']),
+          assistance: say(c['assistance']),
+          driving_side: say(c['driving_side']),
+          note: say(c['note']),
+        },
+        { series: '', name: '', weight_class: '', gearbox: '', assistance: '', driving_side: '', note: '' },
+      ),
+    vehicleOptions: (c) => put('vehicle_option', { vehicle_id: find.vehicle(c['vehicle']), code: c['code'] ?? '', meaning: c['meaning'] ?? '' }),
+    vehicleSides: (c) =>
+      putFacts('vehicle_fact', factsOf(PLAIN_COLUMNS, c), {
+        vehicle_id: find.vehicle(c['vehicle']),
+        slot: c['slot'] ?? '',
         position: '',
-        sourceId: source(c['source'], 'source'),
+        source_id: find.source(c['source']),
       }),
-    vehicleLines: (row, c) =>
-      facts('vehicleFact', PORT_COLUMNS, row, {
-        ownerId: vehicle(c['vehicle'], 'vehicle'),
-        slot: c['slot'],
-        position: c['position'],
-        sourceId: source(c['source'], 'source'),
+    vehicleLines: (c) =>
+      putFacts('vehicle_fact', factsOf(PORT_COLUMNS, c), {
+        vehicle_id: find.vehicle(c['vehicle']),
+        slot: c['slot'] ?? '',
+        position: c['position'] ?? '',
+        source_id: find.source(c['source']),
       }),
-    units: (row, c) => {
-      put('unit', { note: '', ...c, makerId: maker(c['maker'], 'maker'), sourceId: source(c['source'], 'source') });
-      facts('unitFact', PLAIN_COLUMNS, row, { ownerId: unit(c['unit'], 'unit'), position: '', sourceId: source(c['source'], 'source') });
+    units: (c) => {
+      const facts = factsOf(PLAIN_COLUMNS, c);
+      const [maker_id, source_id] = [find.maker(c['maker']), find.source(c['source'])];
+      const said = { key: c['unit'] ?? '', maker_id, source_id, kind: say(c['kind']), name: say(c['name']), note: say(c['note']) };
+      const row = put('unit', said, { name: '', note: '' });
+      return together([row, putFacts('unit_fact', facts, { unit_id: find.unit(c['unit']), position: '', source_id })]);
     },
-    ports: (row, c) =>
-      facts('unitFact', PORT_COLUMNS, row, { ownerId: unit(c['unit'], 'unit'), position: c['position'], sourceId: source(c['source'], 'source') }),
-    kits: (_, c) =>
-      put('kit', {
-        seals: '',
-        ...c,
-        makerId: maker(c['maker'], 'maker'),
-        bore: Number(c['bore_mm']),
-        boreLarge: c['bore_large_mm'] ? Number(c['bore_large_mm']) : null,
-        sourceId: source(c['source'], 'source'),
+    unitFacts: (c) => putFacts('unit_fact', factsOf(PLAIN_COLUMNS, c), { unit_id: find.unit(c['unit']), position: '', source_id: find.source(c['source']) }),
+    ports: (c) =>
+      putFacts('unit_fact', factsOf(PORT_COLUMNS, c), {
+        unit_id: find.unit(c['unit']),
+        position: c['position'] ?? '',
+        source_id: find.source(c['source']),
       }),
-    kitContents: (_, c) => put('kitContent', { note: '', ...c, quantity: Number(c['quantity']), kitId: kit(c['kit'], 'kit') }),
-    kitUnits: (_, c) => put('kitUnit', { kitId: kit(c['kit'], 'kit'), unitId: unit(c['unit'], 'unit'), sourceId: source(c['source'], 'source') }),
-    fittings: (_, c) =>
-      put('fitting', {
-        seat: '',
-        tube: '',
-        grade: '',
-        ...c,
-        thread: c['thread'] ? (findThread(c['thread'])?.designation ?? null) : null,
-        volume: c['volume_ml'] ? Number(c['volume_ml']) : null,
-        sourceId: source(c['source'], 'source'),
-      }),
-    numbers: (_, c) => {
-      const makerId = maker(c['issuer'], 'maker');
-      const written = c['number'] ?? '';
-      const key = numberKey(written, { ignored: makerRule.get(makerId)?.ignored ?? '' });
-      put('number', { note: '', ...c, makerId, key, loose: looseKey(written), ...target(c['leads_to'] ?? ''), sourceId: source(c['source'], 'source') });
+    kits: (c) =>
+      put(
+        'kit',
+        {
+          key: c['kit'] ?? '',
+          maker_id: find.maker(c['maker']),
+          source_id: find.source(c['source']),
+          bore: Number(c['bore_mm']),
+          bore_large: figure(c['bore_large_mm']),
+          kind: say(c['kind']),
+          name: say(c['name']),
+          seals: say(c['seals']),
+        },
+        { name: '' },
+      ),
+    kitContents: (c) =>
+      put('kit_content', { kit_id: find.kit(c['kit']), item: c['item'] ?? '', quantity: Number(c['quantity']), note: say(c['note']) }, { note: '' }),
+    kitUnits: (c) => put('kit_unit', { kit_id: find.kit(c['kit']), unit_id: find.unit(c['unit']), source_id: find.source(c['source']) }),
+    fittings: (c) =>
+      put(
+        'fitting',
+        {
+          key: c['fitting'] ?? '',
+          source_id: find.source(c['source']),
+          kind: say(c['kind']),
+          name: say(c['name']),
+          thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
+          seat: say(c['seat']),
+          tube: say(c['tube']),
+          grade: say(c['grade']),
+          volume_ml: figure(c['volume_ml']),
+        },
+        { name: '' },
+      ),
+    numbers: (c) => {
+      const { unit_id, kit_id, fitting_id } = c['leads_to'] ? find.target(c['leads_to']) : NOTHING;
+      const rest = { kind: say(c['kind']), status: say(c['status']), note: say(c['note']), unit_id, kit_id, fitting_id };
+      return putNumber(c['issuer'], c['number'] ?? '', find.source(c['source']), rest);
     },
-    boxes: (_, c) => put('box', { ...c, numberId: number(c['issuer'], c['number']), sourceId: source(c['source'], 'source') }),
-    stock: (_, c) => put('stock', { ...c, quantity: Number(c['quantity']), numberId: number(c['issuer'], c['number']) }),
-    chains: (_, c) =>
-      put('chain', {
-        built_from: '',
-        built_to: '',
-        option: '',
-        mated_set: '',
-        ...c,
-        vehicleId: vehicle(c['vehicle'], 'vehicle'),
-        unitId: unit(c['unit'], 'unit'),
-        sourceId: source(c['source'], 'source'),
+    boxes: (c) =>
+      put('box_item', {
+        number_id: find.number(c['issuer'], c['number']),
+        source_id: find.source(c['source']),
+        item: c['item'] ?? '',
+        presence: say(c['presence']),
       }),
-    links: (_, c) => {
-      const [from, to] = [endpoint(c['from']), endpoint(c['to'])];
-      if (c['from'] === c['to']) throw new Missing('A link must not lead to itself.');
-      put('link', { ...c, fromNumber: from.number, fromUnit: from.unit, toNumber: to.number, toUnit: to.unit, bothWays: c['both_ways'] === 'yes' ? 1 : 0 });
+    stock: (c) =>
+      put('stock', {
+        number_id: find.number(c['issuer'], c['number']),
+        supplier: c['supplier'] ?? '',
+        quantity: Number(c['quantity']),
+        told_on: c['date'] ?? '',
+      }),
+    chains: (c) =>
+      put(
+        'chain_entry',
+        {
+          vehicle_id: find.vehicle(c['vehicle']),
+          unit_id: find.unit(c['unit']),
+          source_id: find.source(c['source']),
+          slot: c['slot'] ?? '',
+          built_from: c['built_from'] ?? '',
+          option_code: c['option'] ?? '',
+          built_to: say(c['built_to']),
+          mated_set: say(c['mated_set']),
+        },
+        { built_to: '', mated_set: '' },
+      ),
+    links: (c) => {
+      if (c['from'] === c['to']) throw new Refused('A link must not lead to itself.');
+      const [from, to] = [find.endpoint(c['from']), find.endpoint(c['to'])];
+      const both_ways = c['both_ways'] === 'yes' ? 1 : 0;
+      return put('link', {
+        key: c['link'] ?? '',
+        kind: c['kind'] ?? '',
+        from_number: from.number,
+        from_unit: from.unit,
+        to_number: to.number,
+        to_unit: to.unit,
+        both_ways,
+      });
     },
-    assertions: (_, c) => put('assertion', { person: '', note: '', ...c, linkId: link(c['link'], 'link'), sourceId: source(c['source'], 'source') }),
-    conditions: (_, c) => put('condition', { number: '', ...c, linkId: link(c['link'], 'link') }),
+    assertions: (c) =>
+      put(
+        'assertion',
+        { link_id: find.link(c['link']), source_id: find.source(c['source']), asserted_on: c['date'] ?? '', person: say(c['person']), note: say(c['note']) },
+        ASSERTION,
+      ),
+    conditions: (c) => put('condition', { link_id: find.link(c['link']), txt: c['text'] ?? '', kind: say(c['kind']), number: say(c['number']) }, CONDITION),
+    crossReferences: crossReference,
   };
 
-  return {
-    row(table: TableName, row: Row): string | undefined {
-      try {
-        WRITE[table](row, row.cells);
-        return undefined;
-      } catch (error) {
-        if (error instanceof Missing) return error.message;
-        throw error;
-      }
-    },
-    imported: (manifest: Manifest, now: string): void => put('imported', { ...manifest, now }),
+  return (table: TableName, cells: RowCells): Effect | { refused: string } => {
+    try {
+      return WRITE[table](cells);
+    } catch (error) {
+      if (error instanceof Refused) return { refused: error.message };
+      if (error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_CONSTRAINT'))
+        return { refused: `The catalogue cannot hold this row: ${error.message}.` };
+      throw error;
+    }
   };
 }
 
-type Find = (key: string | undefined, what: string) => number;
+/** What became of a row that wrote several: a change if anything was changed, else an addition if anything was new. */
+const together = (effects: readonly Effect[]): Effect => (effects.includes('changed') ? 'changed' : effects.includes('added') ? 'added' : 'same');
+
+export type Writer = ReturnType<typeof writer>;

@@ -1,13 +1,11 @@
 import { stringify } from 'csv-stringify/sync';
 import type { SlipLineView, Workspace } from '@kerabat/contract';
 import { SECTION_WORDS, SLIP_SECTIONS } from '@kerabat/core/slip';
+import { inert } from '../exports/inert.js';
 
 /** Lines that count, in the order of the slip. */
 export const liveLines = (workspace: Workspace): SlipLineView[] =>
   SLIP_SECTIONS.flatMap((section) => workspace.slip.filter((line) => line.section === section && !line.dropped));
-
-/** A cell that a spreadsheet would run as a formula is led by an apostrophe. */
-const inert = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 /** The slip as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
 export function slipCsv(workspace: Workspace): string {

@@ -48,9 +48,11 @@ async function serve(): Promise<void> {
     instruments.close();
     server.close();
     server.closeAllConnections();
-    databases.catalogue.close();
-    databases.jobs.close();
-    process.exit(0);
+    void stores.imports.close().then(() => {
+      databases.catalogue.close();
+      databases.jobs.close();
+      process.exit(0);
+    });
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);

@@ -1,9 +1,12 @@
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { chassisService } from '../chassis/service.js';
-import { openDatabase } from '../db/open.js';
+import { openDatabase, openDatabases, type Db } from '../db/open.js';
 import { instrumentFeed } from '../devices/feed.js';
 import { loadJobs } from '../imports/jobs.js';
 import { loadCatalogue } from '../imports/load.js';
@@ -30,14 +33,16 @@ export interface Ask {
 
 export interface TestServer {
   readonly stores: Stores;
+  readonly databases: { readonly catalogue: Db; readonly jobs: Db };
   readonly address: string;
   ask(method: string, path: string, options?: Ask): Promise<Answer>;
   close(): Promise<void>;
 }
 
-/** A server on a free port over in-memory databases, with the demo loaded unless told otherwise. */
-export async function testServer({ demo = true, instrumentPort = 1, chassisUrl = 'http://127.0.0.1:1' } = {}): Promise<TestServer> {
-  const databases = { catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') };
+/** A server on a free port over in-memory databases (or files, for what is done in threads), with the demo loaded unless told otherwise. */
+export async function testServer({ demo = true, files = false, instrumentPort = 1, chassisUrl = 'http://127.0.0.1:1' } = {}): Promise<TestServer> {
+  const folder = files ? mkdtempSync(join(tmpdir(), 'kerabat-test-')) : undefined;
+  const databases = folder === undefined ? { catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') } : openDatabases(folder);
   let tick = 0;
   const clock = () => new Date(Date.UTC(2024, 0, 1) + tick++ * 1000).toISOString();
   const stores = storesOf(databases, clock);
@@ -53,6 +58,7 @@ export async function testServer({ demo = true, instrumentPort = 1, chassisUrl =
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {
     stores,
+    databases,
     address,
     async ask(method, path, { body, raw, seen, headers = {}, person = 'Ilse' } = {}) {
       const answer = await fetch(`${address}/api/v1${path}`, {
@@ -70,11 +76,14 @@ export async function testServer({ demo = true, instrumentPort = 1, chassisUrl =
       const json = (answer.headers.get('content-type') ?? '').includes('json');
       return { status: answer.status, headers: answer.headers, body: json && text !== '' ? JSON.parse(text) : text };
     },
-    close: () =>
-      new Promise((done) => {
-        instruments.close();
-        server.closeAllConnections();
-        server.close(() => done());
-      }),
+    async close() {
+      instruments.close();
+      server.closeAllConnections();
+      await stores.imports.close();
+      await new Promise((done) => server.close(done));
+      databases.catalogue.close();
+      databases.jobs.close();
+      if (folder !== undefined) rmSync(folder, { recursive: true, force: true });
+    },
   };
 }

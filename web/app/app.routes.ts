@@ -24,6 +24,8 @@ export const routes: Routes = [
   { path: 'units/:id', title: 'Unit · Kerabat', loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage) },
   { path: 'bench', title: 'Bench · Kerabat', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
   { path: 'library', title: 'Library · Kerabat', loadComponent: () => import('./library/library-page').then((m) => m.LibraryPage) },
+  { path: 'library/bring-in', title: 'Bring in a list · Kerabat', loadComponent: () => import('./library/bring-in/bring-in-page').then((m) => m.BringInPage) },
+  { path: 'library/audit', title: 'Audit · Kerabat', loadComponent: () => import('./library/audit/audit-page').then((m) => m.AuditPage) },
   { path: 'practice', title: 'Practice · Kerabat', loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage) },
   { path: '**', title: 'Not found · Kerabat', loadComponent: () => import('./shell/not-found').then((m) => m.NotFound) },
 ];

@@ -2,22 +2,31 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type { Observable } from 'rxjs';
 import type {
+  AuditAnswer,
   CatalogueSummary,
   ChassisAnswer,
   Decision,
   DecisionRequest,
   Found,
+  History,
+  ImportRun,
+  ImportTables,
+  ImportView,
   Job,
   JobChange,
   JobRow,
   KinAnswer,
   KinPaths,
+  MatchRequest,
+  NewLink,
   NewOutcome,
   ResolveAnswer,
   NewJob,
   NumberSearch,
   PhotographMark,
   PracticeAnswer,
+  Settlement,
+  SheetPlan,
   SlipAddRequest,
   SlipEditRequest,
   UnitDetail,
@@ -70,6 +79,22 @@ export class Api {
   withdrawOutcome = (id: number): Observable<unknown> => this.http.post(`${ROOT}/outcomes/${id}/withdraw`, null);
   resolve = (numbers: readonly string[]): Observable<ResolveAnswer> => this.http.post<ResolveAnswer>(`${ROOT}/numbers/resolve`, { numbers });
   catalogue = (): Observable<CatalogueSummary> => this.http.get<CatalogueSummary>(`${ROOT}/catalogue`);
+  importTables = (): Observable<ImportTables> => this.http.get<ImportTables>(`${ROOT}/imports/tables`);
+  sendImport = (form: FormData): Observable<ImportView> => this.http.post<ImportView>(`${ROOT}/imports`, form);
+  runImport = (id: string, run: ImportRun): Observable<ImportView> => this.http.post<ImportView>(`${ROOT}/imports/${id}/run`, run);
+  matchImport = (id: string, match: MatchRequest): Observable<SheetPlan> => this.http.post<SheetPlan>(`${ROOT}/imports/${id}/match`, match);
+  readImportAs = (id: string, encoding: string): Observable<ImportView> =>
+    this.http.post<ImportView>(`${ROOT}/imports/${id}/look`, null, { params: { encoding } });
+  cancelImport = (id: string): Observable<unknown> => this.http.post(`${ROOT}/imports/${id}/cancel`, null);
+  importEvents = (id: string): string => `${ROOT}/imports/${id}/events`;
+  rejectsOf = (id: string, sheet: number): string => `${ROOT}/imports/${id}/rejects/${sheet}`;
+  exportOf = (format: string): string => `${ROOT}/exports/${format}`;
+  audit = (): Observable<AuditAnswer> => this.http.get<AuditAnswer>(`${ROOT}/audit`);
+  settle = (settlement: Settlement): Observable<unknown> => this.http.post(`${ROOT}/audit/settle`, settlement);
+  withdrawAcceptance = (id: number): Observable<unknown> => this.http.post(`${ROOT}/audit/acceptances/${id}/withdraw`, null);
+  history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
+  undoAct = (id: number): Observable<unknown> => this.http.post(`${ROOT}/history/${id}/undo`, null);
+  addLink = (link: NewLink): Observable<{ link: string }> => this.http.post<{ link: string }>(`${ROOT}/links`, link);
   practice = (): Observable<PracticeAnswer> => this.http.get<PracticeAnswer>(`${ROOT}/practice`);
   changePractice = (key: string, value: number, version: number): Observable<PracticeAnswer> =>
     this.http.put<PracticeAnswer>(`${ROOT}/practice/${key}`, { value }, { headers: seen(version) });

@@ -19,6 +19,16 @@ import { ProblemLine } from '../parts/problem-line';
   template: `
     <div class="page">
       <h1>Library</h1>
+      <p class="doors">
+        <a routerLink="/library/bring-in">Bring in a list</a>
+        <a routerLink="/library/audit">Audit: what contradicts itself, and who changed what</a>
+        <span
+          >Take all of it with you:
+          @for (format of formats; track format) {
+            <a [href]="api.exportOf(format)" download>{{ format.toUpperCase() }}</a>
+          }
+        </span>
+      </p>
       @if (summary$ | async; as s) {
         <app-problem-line [text]="s.problem" />
         @if (s.catalogue; as c) {
@@ -55,7 +65,18 @@ import { ProblemLine } from '../parts/problem-line';
                 </tbody>
               </table>
             </section>
-            <section aria-labelledby="sources">
+            <section aria-labelledby="brought">
+              <h2 id="brought">Brought in</h2>
+              @for (i of c.imports; track i.loadedAt) {
+                <p class="small">
+                  {{ i.name }}, as of {{ i.dated }}: {{ i.added }} new, {{ i.changed }} changed{{ i.rejected > 0 ? ', ' + i.rejected + ' rejected' : '' }}
+                  <span class="quiet">{{ i.by }}, {{ i.loadedAt | date: 'd MMM y, HH:mm' }}</span>
+                </p>
+              } @empty {
+                <p class="needs-you">
+                  The catalogue is empty. Bring in a list, or load a folder of catalogue files: <span class="mono">npm run import -- DIR</span>
+                </p>
+              }
               <h2 id="sources">Sources</h2>
               <table class="plain">
                 <tbody>
@@ -68,12 +89,6 @@ import { ProblemLine } from '../parts/problem-line';
                   }
                 </tbody>
               </table>
-              <h2>Loaded</h2>
-              @for (i of c.imports; track i.name + i.dated) {
-                <p class="small">{{ i.name }}, as of {{ i.dated }}, loaded {{ i.loadedAt | date: 'd MMM y, HH:mm' }}</p>
-              } @empty {
-                <p class="needs-you">The catalogue is empty. Load a folder of catalogue files: <span class="mono">npm run import -- DIR</span></p>
-              }
             </section>
           </div>
         }
@@ -83,6 +98,15 @@ import { ProblemLine } from '../parts/problem-line';
   styles: `
     .count {
       margin-right: 16px;
+    }
+    .doors {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 24px;
+      margin: 4px 0 8px;
+    }
+    .doors a + a {
+      margin-left: 8px;
     }
     .date {
       white-space: nowrap;
@@ -100,7 +124,8 @@ import { ProblemLine } from '../parts/problem-line';
   `,
 })
 export class LibraryPage {
-  private readonly api = inject(Api);
+  protected readonly api = inject(Api);
+  protected readonly formats = ['csv', 'xlsx', 'json', 'graphml'];
   protected readonly kinds = KIND_WORDS;
   protected readonly q = signal('');
   protected readonly summary$ = this.api.catalogue().pipe(

@@ -9,12 +9,13 @@ import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { UnitDrawing } from '../parts/unit-drawing';
 import { KinView } from '../stages/kin/kin-view';
+import { SayKin } from './say-kin';
 
 /** One unit: what is recorded of it, its numbers, its kin. */
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KinView, PartNumber, ProblemLine, UnitDrawing],
+  imports: [KinView, PartNumber, ProblemLine, SayKin, UnitDrawing],
   template: `
     <div class="page">
       <app-problem-line [text]="problem()" />
@@ -57,6 +58,7 @@ import { KinView } from '../stages/kin/kin-view';
           <section aria-labelledby="kin">
             <h2 id="kin">Kin</h2>
             <app-kin-view [kin]="b.kin" [name]="b.unit.name" (changed)="times.set(times() + 1)" />
+            <app-say-kin [unitId]="b.unit.id" [name]="b.unit.name" (said)="times.set(times() + 1)" />
           </section>
         </div>
       }

@@ -1,0 +1,71 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { RouterLink } from '@angular/router';
+import { catchError, map, of } from 'rxjs';
+import { IMPORT_ENCODINGS } from '@kerabat/contract';
+import { Api } from '../../api/api';
+import { problemOf } from '../../api/problem';
+import { ProblemLine } from '../../parts/problem-line';
+import { BringIn } from './bring-in-service';
+import { NewOrigin } from './new-origin';
+import { SheetMatch } from './sheet-match';
+import { WhatCameOfIt } from './what-came-of-it';
+
+/** A list that somebody sent, on its way into the catalogue: matched, looked at, brought in. */
+@Component({
+  selector: 'app-bring-in-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, MatProgressBarModule, RouterLink, NewOrigin, ProblemLine, SheetMatch, WhatCameOfIt],
+  templateUrl: './bring-in-page.html',
+  styleUrl: './bring-in.scss',
+})
+export class BringInPage {
+  private readonly api = inject(Api);
+  protected readonly list = inject(BringIn);
+  protected readonly encodings = IMPORT_ENCODINGS;
+  protected readonly over = signal(false);
+  private readonly loaded = toSignal(
+    this.api.importTables().pipe(
+      map(({ tables }) => ({ tables, problem: undefined as string | undefined })),
+      catchError((error: unknown) => of({ tables: [], problem: problemOf(error).detail })),
+    ),
+  );
+  protected readonly catalogue = toSignal(this.api.catalogue().pipe(catchError(() => of(undefined))));
+  protected readonly tables = computed(() => this.loaded()?.tables ?? []);
+  protected readonly problem = computed(() => this.loaded()?.problem ?? this.list.problem() ?? this.list.view()?.problem);
+  protected readonly coming = computed(() => ({ source: this.list.plan()?.newSource?.key ?? '', maker: this.list.plan()?.newMaker?.key ?? '' }));
+  protected readonly percent = computed(() => Math.round((this.list.view()?.progress.share ?? 0) * 100));
+  /** Only text has an encoding that can be mistaken. */
+  protected readonly isText = computed(() => /\.(csv|tsv|txt)$/i.test(this.list.view()?.file ?? ''));
+
+  protected pick(files: FileList | null | undefined): void {
+    const file = files?.[0];
+    if (file) void this.list.send(file);
+  }
+
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    this.over.set(false);
+    this.pick(event.dataTransfer?.files);
+  }
+
+  protected hover(event: DragEvent, over: boolean): void {
+    event.preventDefault();
+    this.over.set(over);
+  }
+
+  /** A sheet that is matched to the last column needs no look. */
+  protected isSettled(index: number): boolean {
+    const sheet = this.list.plan()?.sheets[index];
+    const shape = this.tables().find((t) => t.table === sheet?.table);
+    if (!sheet || !shape) return false;
+    const given = new Set([...sheet.columns.map((c) => c.to), ...Object.keys(sheet.fixed)]);
+    return sheet.columns.every((c) => c.to !== null) && shape.columns.every((c) => !c.required || given.has(c.name));
+  }
+
+  protected wordsOf(table: string | null): string {
+    return this.tables().find((t) => t.table === table)?.words ?? 'nothing that is wanted';
+  }
+}

@@ -1,0 +1,174 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { CatalogueSummary, ColumnPlan, SheetPlan, SheetSeen, TableView } from '@kerabat/contract';
+
+export interface NewTable {
+  readonly table: string | null;
+  readonly headingLine: number;
+}
+
+const UNITS: Readonly<Record<string, readonly string[]>> = { mm: ['mm', 'in'], ml: ['ml', 'l', 'US fl oz'], deg: ['deg'] };
+
+/** One sheet of a list: what its rows are, what each column is, and what holds for every row. */
+@Component({
+  selector: 'app-sheet-match',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="line">
+      <label
+        >Each row is
+        <select
+          class="field"
+          [attr.aria-label]="'What the rows of ' + plan().sheet + ' are'"
+          #table
+          (change)="retable.emit({ table: table.value || null, headingLine: plan().headingLine })"
+        >
+          <option value="" [selected]="plan().table === null">nothing that is wanted</option>
+          @for (t of tables(); track t.table) {
+            <option [value]="t.table" [selected]="t.table === plan().table">{{ t.words }}</option>
+          }
+        </select>
+      </label>
+      <label
+        >headings in line
+        <select
+          class="field"
+          [attr.aria-label]="'Line of the headings of ' + plan().sheet"
+          #line
+          (change)="retable.emit({ table: plan().table, headingLine: +line.value })"
+        >
+          @for (l of seen().lines; track l.line) {
+            <option [value]="l.line" [selected]="l.line === plan().headingLine">{{ l.line }}: {{ l.cells.slice(0, 3).join(' · ') }}</option>
+          }
+        </select>
+      </label>
+    </p>
+    @for (note of seen().notes; track note) {
+      <p class="small note">{{ note }}</p>
+    }
+    @if (shape(); as t) {
+      <div class="scroll" tabindex="0" role="region" [attr.aria-label]="'Columns of ' + plan().sheet">
+        <table class="plain">
+          <thead>
+            <tr>
+              <th scope="col">column</th>
+              <th scope="col">first values</th>
+              <th scope="col">is</th>
+              @if (hasUnits()) {
+                <th scope="col">bare figures</th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (c of plan().columns; track $index) {
+              <tr [class.left]="c.to === null">
+                <th scope="row">{{ c.heading || '(no heading)' }}</th>
+                <td class="mono small">{{ examples($index) }}</td>
+                <td>
+                  <select class="field" [attr.aria-label]="'What ' + c.heading + ' is'" #to (change)="column($index, { to: to.value || null })">
+                    <option value="" [selected]="c.to === null">left out</option>
+                    @for (option of t.columns; track option.name) {
+                      <option [value]="option.name" [selected]="option.name === c.to">{{ option.words }}{{ option.required ? ' *' : '' }}</option>
+                    }
+                  </select>
+                </td>
+                @if (hasUnits()) {
+                  <td>
+                    @if (unitOf(c); as unit) {
+                      <select class="field" [attr.aria-label]="'Unit of ' + c.heading" #u (change)="column($index, { to: c.to, unit: $any(u.value) })">
+                        @for (choice of unitsFor(unit); track choice) {
+                          <option [value]="choice" [selected]="choice === (c.unit ?? unit)">{{ choice }}</option>
+                        }
+                      </select>
+                    }
+                  </td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+      @if (open().length > 0) {
+        <p class="line">
+          <span class="quiet">For every row:</span>
+          @for (c of open(); track c.name) {
+            <span [class.wanted]="c.required && !plan().fixed[c.name]"
+              >{{ c.words }}
+              @if (choicesOf(c.name, c.choices); as choices) {
+                <select class="field" [attr.aria-label]="c.words + ' of every row'" #fixed (change)="fix(c.name, fixed.value)">
+                  <option value="" [selected]="!plan().fixed[c.name]">…</option>
+                  @for (choice of choices; track choice.id) {
+                    <option [value]="choice.id" [selected]="choice.id === plan().fixed[c.name]">{{ choice.words }}</option>
+                  }
+                </select>
+              } @else {
+                <input
+                  class="field"
+                  autocomplete="off"
+                  maxlength="200"
+                  [attr.aria-label]="c.words + ' of every row'"
+                  [value]="plan().fixed[c.name] ?? ''"
+                  #fixed
+                  (change)="fix(c.name, fixed.value)"
+                />
+              }
+            </span>
+          }
+        </p>
+      }
+    }
+  `,
+  styleUrl: './bring-in.scss',
+})
+export class SheetMatch {
+  readonly seen = input.required<SheetSeen>();
+  readonly plan = input.required<SheetPlan>();
+  readonly tables = input.required<readonly TableView[]>();
+  readonly catalogue = input<CatalogueSummary | undefined>();
+  /** Sources and makers that come with this plan. */
+  readonly coming = input<{ readonly source?: string; readonly maker?: string }>({});
+  readonly changed = output<SheetPlan>();
+  readonly retable = output<NewTable>();
+
+  protected readonly shape = computed(() => this.tables().find((t) => t.table === this.plan().table));
+  /** What the table wants and no column gives, and what was said to hold for every row. */
+  protected readonly open = computed(() => {
+    const matched = new Set(this.plan().columns.map((c) => c.to));
+    return (this.shape()?.columns ?? []).filter((c) => (c.required && !matched.has(c.name)) || this.plan().fixed[c.name] !== undefined);
+  });
+
+  protected readonly hasUnits = computed(() => this.plan().columns.some((c) => this.unitOf(c) !== undefined));
+
+  protected examples(index: number): string {
+    const rows = this.seen().lines.filter((l) => l.line > this.plan().headingLine);
+    const values = [...new Set(rows.map((l) => l.cells[index] ?? '').filter((cell) => cell !== ''))].slice(0, 3);
+    return values.join(' · ').slice(0, 60);
+  }
+
+  protected unitOf(c: ColumnPlan): string | undefined {
+    return this.shape()?.columns.find((column) => column.name === c.to)?.unit;
+  }
+  protected readonly unitsFor = (unit: string): readonly string[] => UNITS[unit] ?? [unit];
+
+  protected choicesOf(name: string, choices: readonly string[] | undefined): { id: string; words: string }[] | undefined {
+    if (choices) return choices.map((id) => ({ id, words: id }));
+    const { source, maker } = this.coming();
+    const added = (id: string | undefined): { id: string; words: string }[] => (id ? [{ id, words: `${id} (new)` }] : []);
+    if (name === 'source') return [...(this.catalogue()?.sources ?? []).map((s) => ({ id: s.id, words: s.title })), ...added(source)];
+    if (['issuer', 'other_issuer', 'maker'].includes(name))
+      return [...(this.catalogue()?.makers ?? []).map((m) => ({ id: m.id, words: m.name })), ...added(maker)];
+    return undefined;
+  }
+
+  protected column(index: number, to: Omit<ColumnPlan, 'heading'>): void {
+    // A column of the table can be given by one column of the sheet: the last choice holds.
+    const columns = this.plan().columns.map((c, i) =>
+      i === index ? { heading: c.heading, ...to } : c.to !== null && c.to === to.to ? { heading: c.heading, to: null } : c,
+    );
+    this.changed.emit({ ...this.plan(), columns });
+  }
+
+  protected fix(name: string, value: string): void {
+    const { [name]: _, ...rest } = this.plan().fixed;
+    this.changed.emit({ ...this.plan(), fixed: value.trim() === '' ? rest : { ...rest, [name]: value.trim() } });
+  }
+}

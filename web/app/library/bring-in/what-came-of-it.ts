@@ -1,0 +1,80 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { ImportView } from '@kerabat/contract';
+import { Api } from '../../api/api';
+
+/** What an import would do, or has done: counts, what was rejected and why, what was there and is otherwise now. */
+@Component({
+  selector: 'app-what-came-of-it',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (view().report; as report) {
+      <h2>{{ report.refused ? 'Nothing went in' : report.dryRun ? 'What would happen' : 'Brought in' }}</h2>
+      @if (report.refused) {
+        <p class="problem" role="alert">{{ report.refused }}</p>
+      }
+      <table class="plain counts">
+        <thead>
+          <tr>
+            <th scope="col">rows</th>
+            <th scope="col">new</th>
+            <th scope="col">changed</th>
+            <th scope="col">as they were</th>
+            <th scope="col">rejected</th>
+          </tr>
+        </thead>
+        <tbody>
+          @for (sheet of counted(); track sheet.sheet) {
+            <tr>
+              <th scope="row">{{ sheet.rows }} {{ sheet.table }}</th>
+              <td class="mono">{{ sheet.added }}</td>
+              <td class="mono">{{ sheet.changed }}</td>
+              <td class="mono">{{ sheet.same }}</td>
+              <td class="mono" [class.needs-you]="sheet.rejected > 0">
+                {{ sheet.rejected }}
+                @if (sheet.rejected > 0) {
+                  <a [href]="api.rejectsOf(view().id, indexOf(sheet.sheet))" [attr.aria-label]="'Rejected rows of ' + sheet.sheet + ' as a file'">as a file</a>
+                }
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      @if (rejects().length > 0) {
+        <h3>Rejected, and why</h3>
+        <ul class="plain">
+          @for (r of rejects(); track $index) {
+            <li>
+              <span class="mono">{{ r.place }}</span> {{ r.reason }}
+            </li>
+          }
+        </ul>
+      }
+      @if (report.changes.length > 0) {
+        <h3>{{ report.dryRun ? 'Would be otherwise' : 'Is otherwise now' }}</h3>
+        <ul class="plain">
+          @for (c of report.changes.slice(0, 12); track $index) {
+            <li>
+              {{ c.words }}: <span class="quiet">{{ c.before }}</span> → {{ c.after }}
+            </li>
+          }
+        </ul>
+      }
+    }
+  `,
+  styleUrl: './bring-in.scss',
+})
+export class WhatCameOfIt {
+  protected readonly api = inject(Api);
+  readonly view = input.required<ImportView>();
+  protected readonly counted = computed(() => (this.view().report?.sheets ?? []).filter((sheet) => sheet.rows > 0));
+  protected readonly rejects = computed(() => {
+    const sheets = this.view().report?.sheets ?? [];
+    return sheets
+      .flatMap((sheet) => sheet.rejects.map(({ line, reason }) => ({ place: `${sheets.length > 1 ? `${sheet.sheet}, ` : ''}line ${line}`, reason })))
+      .slice(0, 30);
+  });
+
+  protected indexOf(sheet: string): number {
+    return this.view().sheets.findIndex((s) => s.sheet === sheet);
+  }
+}
