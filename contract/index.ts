@@ -3,6 +3,7 @@ export * from './tools.js';
 export * from './catalogue.js';
 export * from './kin.js';
 export * from './identify.js';
+export * from './fit.js';
 export * from './jobs.js';
 export * from './practice.js';
 export * from './devices.js';

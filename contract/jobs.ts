@@ -1,10 +1,11 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { REQUESTS, type Request } from '@kerabat/core/ask';
 import type { Chain } from '@kerabat/core/chain';
-import type { Joint } from '@kerabat/core/fit';
 import type { Safety, SlipLine } from '@kerabat/core/slip';
+import { WORK_GROUPS, type WorkStep as CoreStep } from '@kerabat/core/workcard';
 import { FittingKind, FourState, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
 import { Vehicle } from './catalogue.js';
+import { JointView, MeasurementView } from './fit.js';
 import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
 import { BoreChangeAnswer, BoreChangeRequest } from './tools.js';
 
@@ -132,35 +133,6 @@ export const SlipLineView = T.Object({
   byHand: T.Boolean(),
 });
 
-export const RemedyView = T.Object({
-  key: T.String(),
-  words: T.String(),
-  minutes: T.Number(),
-  risk: T.String(),
-  accepted: T.Boolean(),
-  slip: T.Array(T.Unknown()),
-});
-export const CheckView = T.Object({
-  id: T.String(),
-  words: T.String(),
-  vehicle: T.Optional(T.String()),
-  vehicleOrigin: T.Optional(oneOf(['measured', 'vehicle-record', 'old-unit'] as const)),
-  unit: T.Optional(T.String()),
-  rule: T.String(),
-  state: FourState,
-  sentence: T.String(),
-  measure: T.Optional(T.Object({ side: oneOf(['vehicle', 'unit'] as const), what: T.String(), where: T.String(), line: T.String(), onVehicle: T.Boolean() })),
-  remedies: T.Array(RemedyView),
-  slip: T.Array(T.Unknown()),
-});
-export const JointView = T.Object({
-  id: T.String(),
-  words: T.String(),
-  place: oneOf(['up', 'down', 'side'] as const),
-  state: FourState,
-  checks: T.Array(CheckView),
-});
-
 export const ChainView = T.Object({
   system: oneOf(['brake', 'clutch'] as const),
   links: T.Array(
@@ -231,6 +203,18 @@ export const SlotWork = T.Object({
   feel: T.Optional(FeelView),
 });
 
+/** One step on the work card. `why` says what it follows from; a caution stands at the step where the hurt happens. */
+export const WorkStep = T.Object({
+  key: T.String(),
+  group: oneOf(WORK_GROUPS),
+  words: T.String(),
+  why: T.String(),
+  minutes: T.Optional(T.Number()),
+  skill: T.Optional(T.String()),
+  tools: T.Optional(T.Array(T.String())),
+  caution: T.Optional(T.String()),
+});
+
 export const Workspace = T.Object({
   job: Job,
   vehicle: T.Optional(Vehicle),
@@ -252,6 +236,10 @@ export const Workspace = T.Object({
     blockers: T.Array(T.Object({ key: T.String(), words: T.String() })),
     overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
   }),
+  /** What is still to be measured, the shortest list, over all places. */
+  measurements: T.Array(MeasurementView),
+  /** What is done, step by step, for whoever fits it. */
+  workCard: T.Array(WorkStep),
   cautions: T.Array(T.String()),
 });
 
@@ -268,17 +256,16 @@ export type Decision = Static<typeof Decision>;
 export type SlipEditRequest = Static<typeof SlipEditRequest>;
 export type SlipAddRequest = Static<typeof SlipAddRequest>;
 export type SlipLineView = Static<typeof SlipLineView>;
-export type JointView = Static<typeof JointView>;
-export type CheckView = Static<typeof CheckView>;
 export type ChainView = Static<typeof ChainView>;
 export type KitView = Static<typeof KitView>;
 export type FluidView = Static<typeof FluidView>;
 export type FeelView = Static<typeof FeelView>;
 export type SlotWork = Static<typeof SlotWork>;
+export type WorkStep = Static<typeof WorkStep>;
 export type Workspace = Static<typeof Workspace>;
 
 /** The core owns these; the wire may not drift from them. */
-export const jointIsCores: Same<keyof JointView, keyof Joint> = true;
 export const chainIsCores: Same<keyof ChainView, keyof Chain> = true;
 export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
+export const workStepIsCores: Same<keyof WorkStep, keyof CoreStep> = true;
 export const safetyIsCores: Same<keyof Workspace['safety'], keyof Safety> = true;

@@ -37,7 +37,7 @@ export const QuantityReadRequest = strict({
   text: T.String({ maxLength: 200 }),
   attribute: T.Optional(text(40)),
   assume: T.Optional(oneOf(['mm', 'in'] as const)),
-  expects: oneOf(['length', 'pitch', 'pressure', 'force', 'volume', 'torque'] as const),
+  expects: oneOf(['length', 'pitch', 'pressure', 'force', 'volume', 'torque', 'flow'] as const),
 });
 export const QuantityReadAnswer = T.Object({
   recognised: T.Boolean(),

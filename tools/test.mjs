@@ -23,13 +23,24 @@ function suite(name, command, args, cwd = ROOT, env = {}) {
   const file = join(reports, `${name.replace(/\W+/g, '-')}.json`);
   const done = spawnSync(command, [...args(file)], { cwd, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
   try {
-    const { numPassedTests: passed, numFailedTests: failed, numFailedTestSuites: broken } = JSON.parse(readFileSync(file, 'utf8'));
+    const report = JSON.parse(readFileSync(file, 'utf8'));
+    const { numPassedTests: passed, numFailedTests: failed, numFailedTestSuites: broken } = report;
     const none = passed + failed === 0 ? 1 : 0;
-    return { passed, failed: failed || broken || none || (done.status === 0 ? 0 : 1) };
+    const other = none || (done.status === 0 ? 0 : 1);
+    return { passed, failed: failed || broken || other, told: told(name, report) };
   } catch {
-    console.error(`${name} ended without a report.`);
-    return { passed: 0, failed: 1 };
+    return { passed: 0, failed: 1, told: [`${name} ended without a report.`] };
   }
+}
+
+/** What failed in a suite, said again at the end where it is not scrolled away: each test with its first line of why. */
+function told(name, { testResults }) {
+  return testResults.flatMap((file) => {
+    const failed = file.assertionResults.filter((test) => test.status === 'failed');
+    const tests = failed.map((test) => `${test.fullName}\n    ${test.failureMessages.join('\n').slice(0, 600).replaceAll('\n', '\n    ')}`);
+    const whole = failed.length === 0 && file.status === 'failed' ? [`could not be run: ${file.message}`] : [];
+    return [...tests, ...whole].map((what) => `${name} · ${file.name.replace(ROOT, '')} · ${what}`);
+  });
 }
 
 const vitest = (config) => (file) => ['vitest', 'run', '--config', config, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`];
@@ -40,5 +51,6 @@ const results = [
 ];
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);
 if (sum('passed') + sum('failed') === 0) fail('No test was run.');
+for (const result of results) for (const line of result.told) console.log(`FAILED ${line}`);
 console.log(`tests: ${sum('passed')} passed, ${sum('failed')} failed`);
 process.exitCode = sum('failed') === 0 ? 0 : 1;

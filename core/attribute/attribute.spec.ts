@@ -6,7 +6,7 @@ import { BRAKE_THREADS, findThread, minorDiameter } from '../thread/index.js';
 import { SEATS, seatsMeet } from '../seat/index.js';
 import { interchangeableTubes, TUBES, tubesFor } from '../line/index.js';
 import { UNIT_KINDS } from '../unit/index.js';
-import { attribute, ATTRIBUTES, attributeWords, findAttribute, valueWords } from './index.js';
+import { attribute, ATTRIBUTES, BASE_UNIT, attributeWords, findAttribute, valueWords } from './index.js';
 
 describe('attributes', () => {
   it('each has a place to look, a cost and a chance of error', () => {
@@ -41,7 +41,8 @@ describe('attributes', () => {
     const sample = { quantity: '30', mark: 'K1', count: '2', thread: 'M10x1', month: '2004-09' } as const;
     for (const { name, line } of BENCH_WORDS) {
       const row = attribute(name);
-      const value = row.kind === 'choice' ? (row.choices?.[0] ?? '') : sample[row.kind];
+      const other = row.kind === 'quantity' && row.dimension !== 'length' && row.dimension !== undefined && row.dimension !== 'ratio';
+      const value = row.kind === 'choice' ? (row.choices?.[0] ?? '') : other ? `30 ${BASE_UNIT[row.dimension]}` : sample[row.kind];
       const read = readBenchLine(line + value);
       expect(read.recognised && read.evidence.attribute, `${line}${value}`).toBe(name);
     }

@@ -1,24 +1,8 @@
+import { choice, length, row } from './rows.js';
 import type { AttributeRow } from './types.js';
 
-type Rest = Omit<AttributeRow, 'name' | 'words' | 'kind' | 'minutes' | 'onVehicle' | 'epsilon' | 'where' | 'trap'>;
-
-const row = <N extends string>(
-  name: N,
-  words: string,
-  kind: AttributeRow['kind'],
-  minutes: number,
-  onVehicle: AttributeRow['onVehicle'],
-  epsilon: number,
-  where: string,
-  trap: string,
-  rest: Rest = {},
-) => ({ name, words, kind, minutes, onVehicle, epsilon, where, trap, ...rest }) as const;
-
-const length = (min: number, max: number, what: string): Rest => ({ dimension: 'length', usual: { min, max, what } });
-const choice = (...choices: string[]): Rest => ({ choices });
-
 /** What can be observed about a unit, where to look, what it costs and what misleads. Minutes and error chances are workshop practice. */
-export const ATTRIBUTE_ROWS = [
+export const UNIT_ROWS = [
   row('bore-mark', 'bore size cast on the body', 'quantity', 2, 'yes', 0.02, 'on the body’s side or underneath, often under dirt; clean it and light it from the side', 'inch and metric figures; casting figures beside it mean other things', { ...length(8, 60, 'a bore'), marks: 'bore', spot: 'body' }),
   row('bore', 'bore', 'quantity', 6, 'no', 0.02, 'at the open end after the rod and boot are off, across two diameters', 'a retaining ring in the way, a worn mouth, the mouth of a stepped unit', { ...length(8, 60, 'a bore'), tool: 'caliper', off: 'rod, boot and retaining ring', spot: 'mouth' }),
   row('bore-large', 'large bore', 'quantity', 6, 'no', 0.02, 'behind the step, with the piston out', 'it is not the bore the unit is named by', { ...length(12, 70, 'a large bore'), tool: 'caliper', off: 'the piston', spot: 'mouth' }),

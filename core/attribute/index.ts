@@ -1,8 +1,12 @@
-import { ATTRIBUTE_ROWS } from './attributes.data.js';
-import type { AttributeRow } from './types.js';
-import { print, inchFraction, printNumber } from '../units/index.js';
+import { print, printBoth, inchFraction, printNumber } from '../units/index.js';
+import { UNIT_ROWS } from './attributes.data.js';
+import { PLACE_ROWS } from './places.data.js';
+import { BASE_UNIT, type AttributeRow } from './types.js';
 
-export type { AttributeKind, AttributeRow, Spot } from './types.js';
+export { BASE_UNIT } from './types.js';
+export type { AttributeKind, AttributeRow, MeasuredDimension, Spot } from './types.js';
+
+const ATTRIBUTE_ROWS = [...UNIT_ROWS, ...PLACE_ROWS] as const;
 
 export type AttributeName = (typeof ATTRIBUTE_ROWS)[number]['name'];
 
@@ -32,8 +36,8 @@ export function valueWords(name: AttributeName, value: number | string | null): 
   if (typeof value === 'string') return row.kind === 'choice' ? positionWords(value) : value;
   if (row.kind !== 'quantity') return String(value);
   if (row.dimension === 'ratio') return printNumber(value, 2);
-  if (row.dimension === 'volume') return print({ value, unit: 'ml' });
-  if (row.dimension === 'angle') return print({ value, unit: 'deg' });
+  if (row.dimension === 'volume' || row.dimension === 'angle') return print({ value, unit: BASE_UNIT[row.dimension] });
+  if (row.dimension !== undefined && row.dimension !== 'length') return printBoth({ value, unit: BASE_UNIT[row.dimension] });
   const inches = inchFraction(value) ?? `${printNumber(value / 25.4, 4)} in`;
   return `${print({ value, unit: 'mm' })} · ${inches}`;
 }

@@ -1,6 +1,12 @@
-import type { UsualRange } from '../units/index.js';
+import type { Unit, UsualRange } from '../units/index.js';
 
 export type AttributeKind = 'quantity' | 'mark' | 'choice' | 'count' | 'thread' | 'month';
+
+/** The unit in which a recorded quantity is held and in which a bare figure of a file is read. */
+export const BASE_UNIT = { length: 'mm', angle: 'deg', volume: 'ml', pressure: 'MPa', flow: 'l/min', force: 'N', torque: 'Nm' } as const satisfies Readonly<
+  Record<string, Unit>
+>;
+export type MeasuredDimension = keyof typeof BASE_UNIT;
 
 /** Places on a unit, as the drawing marks them. */
 export type Spot = 'nose' | 'body' | 'underside' | 'mouth' | 'flange' | 'ports' | 'reservoir' | 'rod' | 'bleeder' | 'sensor' | 'shell' | 'vehicle';
@@ -9,8 +15,8 @@ export interface AttributeRow {
   readonly name: string;
   readonly words: string;
   readonly kind: AttributeKind;
-  /** For quantities: lengths in mm, angles in degrees, volumes in ml, ratios plain. */
-  readonly dimension?: 'length' | 'angle' | 'volume' | 'ratio';
+  /** For quantities; the value is in the base unit of its dimension (see BASE_UNIT), a ratio is plain. */
+  readonly dimension?: MeasuredDimension | 'ratio';
   readonly usual?: UsualRange;
   readonly choices?: readonly string[];
   /** The largest count that makes sense; 19 when not given. */

@@ -84,9 +84,9 @@ describe('a master against the vehicle', () => {
   });
   it('an unrecorded value is not known and names what to measure, on which side', () => {
     const unit = check(fit({ master: but(MASTER, ['stud-spacing', undefined]) }), 'stud-spacing');
-    expect(unit).toMatchObject({ state: 'not-known', measure: { side: 'unit', line: 'studs ' } });
+    expect(unit).toMatchObject({ state: 'not-known', measures: [{ side: 'unit', line: 'studs ' }] });
     const vehicle = check(fit({ vehicle: but(VEHICLE, ['stud-spacing', undefined]) }), 'stud-spacing');
-    expect(vehicle).toMatchObject({ state: 'not-known', measure: { side: 'vehicle', onVehicle: true } });
+    expect(vehicle).toMatchObject({ state: 'not-known', measures: [{ side: 'vehicle', onVehicle: true }] });
   });
   it('what was measured on the vehicle beats what is on record', () => {
     const read = readBenchLine('studs 86 cal');
@@ -108,7 +108,7 @@ describe('a master against the vehicle', () => {
   it('cutting, another nut and a new flare closes thread and seat at once', () => {
     const vehicle = but(VEHICLE, ['port-thread', '3/8-24 UNF', 'front-left'], ['port-seat', 'inverted-flare', 'front-left']);
     const open = fit({ vehicle });
-    expect(check(open, 'thread@front-left').remedies.map((r) => r.key)).toEqual(['reflare@front-left']);
+    expect(check(open, 'thread@front-left').remedies.map((r) => r.key)).toEqual(['adapter@front-left', 'reflare@front-left']);
     const closed = fit({ vehicle, accepted: ['reflare@front-left'] });
     expect(states(closed)['lines']).toBe('fits-with-change');
     expect(check(closed, 'thread@front-left').slip.map((l) => l.section)).toEqual(['order', 'make']);

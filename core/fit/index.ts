@@ -1,7 +1,11 @@
 export * from './state.js';
 export * from './types.js';
 export * from './check.js';
+export * from './chain.js';
+export * from './measurements.js';
 export * from './side.js';
+export * from './solve.js';
 export * from './mated.js';
 export { lineEnds } from './lines.js';
 export { checkOf } from './row.js';
+export { REMEDIES } from './remedies/index.js';

@@ -1,5 +1,5 @@
-import { checkOf } from './row.js';
-import { fits, misfit, type RuleResult } from './rules.js';
+import { checkOf, measureOf } from './row.js';
+import { fits, misfit, unknown, type RuleResult } from './rule.js';
 import type { Joint } from './types.js';
 
 /** A slot whose part must come from the same side of a production change as the chosen one. */
@@ -29,19 +29,16 @@ export function matedJoint(chosenSet: string, mates: readonly Mate[]): Joint | u
     if (result.state !== 'not-known') return check;
     return {
       ...check,
-      measure: { side: 'vehicle' as const, what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', line: 'label ', onVehicle: true },
+      measures: [{ ...measureOf('vehicle', 'label-code'), what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', onVehicle: true }],
     };
   });
   const bad = checks.find((c) => c.state !== 'fits');
-  return { id: 'mated', words: 'mated parts', place: 'side', state: bad?.state ?? 'fits', checks };
+  return { id: 'mated', words: 'mated parts', place: 'side', state: bad?.state ?? 'fits', checks, silent: [] };
 }
 
 function judge(chosenSet: string, mate: Mate): RuleResult {
   if (mate.set === undefined) {
-    return {
-      state: 'not-known',
-      sentence: `Production changed: the ${mate.slotWords} must come from the same side (${chosenSet}). Which one is fitted is not known.`,
-    };
+    return unknown(`Production changed: the ${mate.slotWords} must come from the same side (${chosenSet}). Which one is fitted is not known.`);
   }
   if (mate.set === chosenSet) return fits(`Both are of side ${chosenSet}.`);
   return misfit(`This one is of side ${chosenSet}, the ${mate.slotWords} of side ${mate.set}: they do not go together. Either side works if both are changed.`);

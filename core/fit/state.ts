@@ -9,3 +9,7 @@ const GRAVITY: Readonly<Record<FourState, number>> = { fits: 0, 'fits-with-chang
 export function worst(states: readonly FourState[]): FourState {
   return states.reduce<FourState>((w, s) => (GRAVITY[s] > GRAVITY[w] ? s : w), states.length === 0 ? 'not-known' : 'fits');
 }
+
+/** Whether a check keeps its joint from being settled; one that only tells something never does. */
+export const isOpen = (check: { readonly state: FourState; readonly tells?: true }): boolean =>
+  !check.tells && (check.state === 'does-not-fit' || check.state === 'not-known');

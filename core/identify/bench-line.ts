@@ -1,4 +1,4 @@
-import { attribute, type AttributeName } from '../attribute/index.js';
+import { attribute, ATTRIBUTES, type AttributeName } from '../attribute/index.js';
 import type { Instrument } from '../practice/index.js';
 import { printBoth, readQuantity } from '../units/index.js';
 import { readThread } from '../thread/index.js';
@@ -21,7 +21,7 @@ export type BenchLine =
     };
 
 /** The words that people call across the shop for each attribute; the first one starts its line on a button. */
-const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
+const BY_OTHER_WORDS: readonly (readonly [AttributeName, ...string[]])[] = [
   ['bore', 'bore'],
   ['bore-mark', 'bore mark', 'size cast', 'cast size'],
   ['bore-large', 'large bore', 'big bore'],
@@ -39,6 +39,7 @@ const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
   ['stud-length', 'stud length'],
   ['pilot', 'pilot'],
   ['rod-kind', 'rod end', 'rod kind'],
+  ['rod-end', 'rod tip'],
   ['rod-length', 'rod', 'rod length'],
   ['rod-thread', 'rod thread'],
   ['threads-showing', 'threads showing', 'threads'],
@@ -66,6 +67,14 @@ const CALLED: readonly (readonly [AttributeName, ...string[]])[] = [
   ['fluid', 'cap', 'fluid'],
   ['option-code', 'option', 'option code'],
   ['build-month', 'built', 'build month'],
+];
+
+/** Whatever has no word of its own is called by its name: "room left 140 ruler". */
+const CALLED: typeof BY_OTHER_WORDS = [
+  ...BY_OTHER_WORDS,
+  ...ATTRIBUTES.filter((row) => !row.perPort && row.dimension !== 'ratio' && !BY_OTHER_WORDS.some(([name]) => name === row.name)).map(
+    (row) => [row.name, row.name.replace(/-/g, ' ')] as const,
+  ),
 ];
 
 /** Every spelling with its attribute, longest first, so that "rod end" is not taken for "rod". */
@@ -119,6 +128,8 @@ function readPort(rest: string): BenchLine {
   if (distance) return readValue('port-distance', position, distance[1] ?? '');
   const feeds = /^feeds? (.+)$/i.exec(value);
   if (feeds) return readValue('port-feeds', position, feeds[1] ?? '');
+  const tube = /^tube (.+)$/i.exec(value);
+  if (tube) return readValue('tube', position, tube[1] ?? '');
   if (/\d/.test(value) && !/^37/.test(value)) return readValue('port-thread', position, value);
   return readValue('port-seat', position, value);
 }
@@ -137,10 +148,11 @@ function readValue(name: AttributeName, position: string | undefined, value: str
     case 'quantity': {
       const tool = TOOLS.find(([pattern]) => pattern.test(value));
       const figure = tool ? value.replace(tool[0], '') : value;
-      const expects = row.dimension === 'angle' ? 'angle' : 'length';
+      if (row.dimension === undefined || row.dimension === 'ratio') return no(`The ${row.words} is a ratio: it comes from the record, not from the bench.`);
+      const expects = row.dimension;
       const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
       if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
-      const instrument = tool?.[1] ?? (row.marks !== undefined || expects === 'angle' ? 'eye' : 'ruler');
+      const instrument = tool?.[1] ?? (row.marks !== undefined || expects !== 'length' ? 'eye' : 'ruler');
       const with_ = instrument === 'eye' ? '' : `, ${instrument.replace('-', ' ')}`;
       return done({ kind: 'quantity', value: read.quantity }, `${printBoth(read.quantity)}${with_}`, { instrument }, read.doubt);
     }
@@ -188,6 +200,7 @@ export function benchWord(name: AttributeName, position = 'rear-left'): string {
   if (name === 'port-thread' || name === 'port-seat') return port;
   if (name === 'port-distance') return `${port}at `;
   if (name === 'port-feeds') return `${port}feeds `;
+  if (name === 'tube') return `${port}tube `;
   const called = CALLED.find(([attributeName]) => attributeName === name);
   return called ? `${called[1]} ` : '';
 }

@@ -51,9 +51,9 @@ export function evidenceProblem(evidence: { attribute: string; position?: string
   if (row.kind !== evidence.kind) return `The ${row.words} is a ${row.kind}, not a ${evidence.kind}.`;
   if (row.perPort && !evidence.position) return `Say which port is meant: front or rear, left or right.`;
   if (evidence.kind === 'quantity') {
-    const wanted = row.dimension === 'angle' ? 'angle' : 'length';
-    if (UNITS[evidence.value.unit].dimension !== wanted)
-      return `The ${row.words} is ${wanted === 'angle' ? 'an angle' : 'a length'}; "${evidence.value.unit}" is not a unit of it.`;
+    if (row.dimension === undefined || row.dimension === 'ratio') return `The ${row.words} has no unit: it comes from the record.`;
+    if (UNITS[evidence.value.unit].dimension !== row.dimension)
+      return `The ${row.words} is ${row.dimension === 'angle' ? 'an' : 'a'} ${row.dimension}; "${evidence.value.unit}" is not a unit of it.`;
     if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
   }
   const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';

@@ -1,6 +1,9 @@
 import { attribute, attributeWords, valueWords } from '../attribute/index.js';
 import { JOINTS, type CheckRow } from '../fit/joints.data.js';
-import { applyRule, type RuleResult } from '../fit/rules.js';
+import { remediesFor } from '../fit/remedies/index.js';
+import type { RuleResult } from '../fit/rule.js';
+import { applyRule } from '../fit/rules/index.js';
+import type { Remedy, Sides } from '../fit/types.js';
 import type { Answer } from '../identify/index.js';
 import type { Practice } from '../practice/index.js';
 import type { Fact, UnitKind } from '../unit/index.js';
@@ -38,7 +41,9 @@ const WORKS: Readonly<Record<UnitKind, readonly CheckRow[]>> = (() => {
 
 /** What is compared between two units of a kind: the checks of the Fit stage, each against the same side of the other unit. */
 export function checksOf(kind: UnitKind): CheckRow[] {
-  const rows = JOINTS.filter((joint) => joint.kinds.includes(kind)).flatMap((joint) => joint.checks);
+  const rows = JOINTS.filter((joint) => joint.kinds.includes(kind))
+    .flatMap((joint) => joint.checks)
+    .filter((row) => row.only === undefined);
   const compared = rows.map((row) => {
     if (row.rule === 'rod-gap') return { attribute: row.attribute, rule: 'length', tolerance: 0.25 } as const;
     return row.rule === 'seals' ? ({ attribute: row.attribute, rule: 'choice' } as const) : row;
@@ -47,18 +52,33 @@ export function checksOf(kind: UnitKind): CheckRow[] {
 }
 
 /** How a unit with `answer` stands in the place of one with `wanted`. */
-export function compare(row: CheckRow, kind: UnitKind, wanted: Answer, answer: Answer, practice: Practice): RuleResult {
+export function compare(row: CheckRow, kind: UnitKind, wanted: Answer, answer: Answer, practice: Practice): Comparison {
   if (wanted === answer) return { state: 'fits', sentence: '' };
   if (attribute(row.attribute).perPort) {
     if (wanted === null && row.attribute === 'port-thread') return { state: 'fits-with-change', sentence: '', slip: [PLUG] };
     if (wanted === null) return { state: 'fits', sentence: '' };
     if (answer === null) return { state: 'does-not-fit', sentence: '' };
   }
-  const result = applyRule({ row, kind, vehicle: wanted, unit: answer, accepted: NOTHING, practice });
-  return row.rule === 'bore' && result.state === 'fits-with-change' ? { ...result, state: 'does-not-fit' } : result;
+  const key = row.attribute;
+  const sides: Sides = {
+    vehicle: new Map([[key, { value: wanted, origin: 'old-unit' }]]),
+    unit: new Map([[key, { value: answer, origin: 'unit-record' }]]),
+  };
+  const result = applyRule({ row, kind, vehicle: wanted, unit: answer, open: 0, sides, practice });
+  if (row.rule === 'bore' && result.state === 'fits-with-change') return { ...result, state: 'does-not-fit' };
+  if (result.state !== 'does-not-fit') return result;
+  const remedies = remediesFor({ kind, attribute: row.attribute, vehicle: wanted, unit: answer, sentence: result.sentence, sides, practice });
+  return { ...result, remedies: remedies.filter((remedy) => remedy.order <= MOST_INTRUSIVE && remedy.skill === 'ordinary') };
 }
 
-const NOTHING: ReadonlySet<string> = new Set();
+/** A difference that takes more than this, or somebody else's bench, makes it another unit. */
+const MOST_INTRUSIVE = 3;
+
+/** How one unit stands to another at one attribute, and what closes the difference. */
+export interface Comparison extends RuleResult {
+  readonly remedies?: readonly Remedy[];
+}
+
 const PLUG = { key: 'plug', section: 'order', words: 'Plug the port that is left over', quantity: 1, reason: 'one port more' } as const;
 
 export interface FactDifference {

@@ -1,11 +1,10 @@
 import { attributeWords, valueWords } from '../attribute/index.js';
 import type { CheckRow } from '../fit/joints.data.js';
-import type { RuleResult } from '../fit/rules.js';
 import type { Answer, Column, Pool } from '../identify/index.js';
 import { placeOf } from '../identify/index.js';
 import type { Practice } from '../practice/index.js';
 import type { UnitKind } from '../unit/index.js';
-import { checksOf, compare } from './compare.js';
+import { checksOf, compare, type Comparison } from './compare.js';
 
 /** Where another unit differs from the wanted one, and what closes the difference. */
 export interface Difference {
@@ -104,7 +103,7 @@ function comparedColumns(pool: Pool, place: number, kind: UnitKind, practice: Pr
 }
 
 /** A mismatch with a way out is a change; one without is none that fits. */
-function verdictOf(result: RuleResult): number {
+function verdictOf(result: Comparison): number {
   if (result.state === 'fits') return SAME as number;
   if (result.state === 'not-known') return OPEN as number;
   return (result.state === 'fits-with-change' || (result.remedies?.length ?? 0) > 0 ? CHANGE : REJECT) as number;

@@ -40,6 +40,15 @@ interface WorkshopFigures {
   readonly fallsThroughBelow: number;
   readonly gapMin: number;
   readonly gapMax: number;
+  readonly adjusterRange: number;
+  readonly rodEngagement: number;
+  readonly clearance: number;
+  readonly hoseSpare: number;
+  readonly clutchEfficiency: number;
+  readonly partMinutes: number;
+  readonly machinistMinutes: number;
+  readonly welderMinutes: number;
+  readonly approvalMinutes: number;
   readonly trustFloor: number;
   readonly conditionCost: number;
   readonly kinDepth: number;
@@ -104,6 +113,15 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('fallsThroughBelow', 'Thread engagement too small below', 0.15, 0.01, 0.5, 'share', 'no hold at all'),
   row('gapMin', 'Rod clearance, least', 0.25, 0.01, 2, 'mm', '0.010 in, unless the maker says otherwise'),
   row('gapMax', 'Rod clearance, most', 0.51, 0.02, 4, 'mm', '0.020 in, unless the maker says otherwise'),
+  row('adjusterRange', 'Usual range of a rod’s adjuster', 8, 0, 40, 'mm', 'where none is recorded'),
+  row('rodEngagement', 'Rod thread engaged, least', 1.5, 0.8, 3, 'diameters', 'one carries what the rod carries; half again for wear'),
+  row('clearance', 'Room that stays clear around a unit', 5, 0, 50, 'mm', 'engines move, lids close'),
+  row('hoseSpare', 'Spare length of a flexible hose', 15, 0, 100, 'mm', 'over what lock, droop and bump need'),
+  row('clutchEfficiency', 'Clutch hydraulics give on of the travel', 0.95, 0.5, 1, 'share', 'hoses swell, links have play'),
+  row('partMinutes', 'A part to order counts as', 10, 0, 240, 'min', 'when ways out are compared'),
+  row('machinistMinutes', 'A machinist counts as', 120, 0, 2880, 'min', 'when ways out are compared: somebody else’s bench'),
+  row('welderMinutes', 'A licensed welder counts as', 240, 0, 2880, 'min', 'when ways out are compared'),
+  row('approvalMinutes', 'An engineer’s approval counts as', 480, 0, 5760, 'min', 'when ways out are compared'),
   row('trustFloor', 'Trust floor of a path', 0.5, 0, 1, 'trust', 'paths below rank under all others'),
   row('conditionCost', 'Cost of a condition on a path', 0.22, 0, 2, '−ln', 'a condition works out four times in five'),
   ...SOURCE_TRUST.flatMap(([kind, words, mean, cases]) => [

@@ -1,5 +1,5 @@
 import type { Identification } from '../identify/rank.js';
-import { worst, type FourState } from '../fit/state.js';
+import { isOpen, worst, type FourState } from '../fit/state.js';
 import type { Joint } from '../fit/types.js';
 import type { SlipProposal } from './types.js';
 
@@ -51,7 +51,7 @@ export function safetyOf(input: SafetyInput): Safety {
 }
 
 function jointBlockers(joint: Joint): { key: string; words: string }[] {
-  const bad = joint.checks.filter((check) => check.state === 'does-not-fit' || check.state === 'not-known');
+  const bad = joint.checks.filter(isOpen);
   return bad.map((check) => ({
     key: `${joint.id}/${check.id}`,
     words: check.state === 'does-not-fit' ? `${check.words} does not fit` : `${check.words} is not known`,

@@ -33,7 +33,20 @@ export type FittingKind =
   | 'o-ring'
   | 'bleeder'
   | 'clevis-set'
-  | 'fluid';
+  | 'fluid'
+  | 'adjustable-rod'
+  | 'stud'
+  | 'adapter'
+  | 'tee'
+  | 'union'
+  | 'line'
+  | 'hose'
+  | 'wheel-bolts'
+  | 'harness'
+  | 'grommet'
+  | 'valve'
+  | 'pressure-hose'
+  | 'kit';
 
 export const FITTING_KINDS: readonly FittingKind[] = [
   'tube-nut',
@@ -48,6 +61,19 @@ export const FITTING_KINDS: readonly FittingKind[] = [
   'bleeder',
   'clevis-set',
   'fluid',
+  'adjustable-rod',
+  'stud',
+  'adapter',
+  'tee',
+  'union',
+  'line',
+  'hose',
+  'wheel-bolts',
+  'harness',
+  'grommet',
+  'valve',
+  'pressure-hose',
+  'kit',
 ];
 
 /** A line that a decision or a check puts on the slip. `key` is stable, so that a hand edit keeps to its line. */

@@ -2,6 +2,8 @@ import { otherSystem, type Dimension, type Quantity, type Unit } from './quantit
 
 const DECIMALS: Readonly<Record<Unit, number>> = {
   mm: 3,
+  'l/min': 1,
+  'US gal/min': 2,
   in: 4,
   tpi: 1,
   MPa: 2,

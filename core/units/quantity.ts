@@ -1,14 +1,33 @@
 /**
  * Quantities as people write them and as the core computes with them.
  *
- * Inside the core every number is in one coherent set: mm, mm², MPa (= N/mm²), N, ml and Nm.
+ * Inside the core every number is in one coherent set: mm, mm², MPa (= N/mm²), N, ml, l/min and Nm.
  * A `Quantity` carries the unit it was written in; `toBase` and `inUnit` are the only doors between the two.
  */
 
-export type Dimension = 'length' | 'pitch' | 'pressure' | 'force' | 'volume' | 'torque' | 'angle' | 'area';
+export type Dimension = 'length' | 'pitch' | 'pressure' | 'force' | 'volume' | 'torque' | 'angle' | 'area' | 'flow';
 
 export type Unit =
-  'mm' | 'in' | 'tpi' | 'MPa' | 'bar' | 'psi' | 'N' | 'lbf' | 'kgf' | 'ml' | 'l' | 'US fl oz' | 'Nm' | 'lbf ft' | 'lbf in' | 'deg' | 'mm2' | 'in2';
+  | 'mm'
+  | 'in'
+  | 'tpi'
+  | 'MPa'
+  | 'bar'
+  | 'psi'
+  | 'N'
+  | 'lbf'
+  | 'kgf'
+  | 'ml'
+  | 'l'
+  | 'US fl oz'
+  | 'Nm'
+  | 'lbf ft'
+  | 'lbf in'
+  | 'deg'
+  | 'mm2'
+  | 'in2'
+  | 'l/min'
+  | 'US gal/min';
 
 export interface Quantity {
   readonly value: number;
@@ -46,6 +65,8 @@ export const UNITS: Readonly<Record<Unit, UnitRow>> = {
   deg: { dimension: 'angle', factor: 1, other: 'deg' },
   mm2: { dimension: 'area', factor: 1, other: 'in2' },
   in2: { dimension: 'area', factor: INCH * INCH, other: 'mm2' },
+  'l/min': { dimension: 'flow', factor: 1, other: 'US gal/min' },
+  'US gal/min': { dimension: 'flow', factor: 3.785411784, other: 'l/min' },
 };
 
 /** The value in base units (mm, mm², MPa, N, ml, Nm, degrees). A pitch in tpi becomes mm per turn. */

@@ -45,6 +45,8 @@ const SPELLINGS: readonly (readonly [RegExp, Unit | 'thou' | 'cm'])[] = [
   [/^(lbf? ?ft|lbf?[·*-]ft|ft[ ·-]?lbf?s?)$/, 'lbf ft'],
   [/^(lbf? ?in|lbf?[·*-]in|in[ ·-]?lbf?s?)$/, 'lbf in'],
   [/^(deg|degrees?|°)$/, 'deg'],
+  [/^(l\/min|lpm|lit(er|re)s? per minute)$/, 'l/min'],
+  [/^((us )?gal\/min|gpm)$/, 'US gal/min'],
 ];
 
 const GLYPHS: Readonly<Record<string, string>> = {
@@ -68,6 +70,7 @@ const EXPECTED_UNITS: Readonly<Record<ReadOptions['expects'], string>> = {
   volume: 'ml, l or US fl oz',
   torque: 'Nm, lbf ft or lbf in',
   angle: 'degrees',
+  flow: 'l/min or US gal/min',
 };
 
 /**
@@ -168,7 +171,7 @@ function doubtOf(quantity: Quantity, figure: Figure, options: ReadOptions): stri
 }
 
 const baseUnit = (dimension: ReadOptions['expects']): string =>
-  ({ length: 'mm', pitch: 'mm', pressure: 'MPa', force: 'N', volume: 'ml', torque: 'Nm', angle: 'degrees' })[dimension];
+  ({ length: 'mm', pitch: 'mm', pressure: 'MPa', force: 'N', volume: 'ml', torque: 'Nm', angle: 'degrees', flow: 'l/min' })[dimension];
 
 const within = (value: number, range: UsualRange): boolean => value >= range.min && value <= range.max;
 const refuse = (problem: string): Reading => ({ recognised: false, problem });

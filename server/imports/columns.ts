@@ -1,5 +1,5 @@
 import type { TableView } from '@kerabat/contract';
-import type { AttributeRow } from '@kerabat/core/attribute';
+import { BASE_UNIT, type AttributeRow, type MeasuredDimension } from '@kerabat/core/attribute';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import { TABLES, type TableName, type TableShape } from './tables.js';
 
@@ -11,7 +11,7 @@ export interface ColumnRead {
   readonly words: string;
   readonly required: boolean;
   readonly kind: 'number' | 'date' | 'month' | 'quantity' | 'thread' | 'choice' | 'text';
-  readonly dimension?: 'length' | 'angle' | 'volume';
+  readonly dimension?: MeasuredDimension;
   /** The unit of bare figures. */
   readonly unit?: NonNullable<ColumnView['unit']>;
   readonly choices?: readonly string[];
@@ -71,7 +71,7 @@ function readingOf(name: string, fact: AttributeRow | undefined, shape: TableSha
   if (fact?.kind === 'quantity') {
     const dimension = fact.dimension ?? 'ratio';
     if (dimension === 'ratio') return { kind: 'text' };
-    return { kind: 'quantity', dimension, unit: dimension === 'length' ? 'mm' : dimension === 'angle' ? 'deg' : 'ml' };
+    return { kind: 'quantity', dimension, unit: BASE_UNIT[dimension] };
   }
   if (name.endsWith('_mm')) return { kind: 'quantity', dimension: 'length', unit: 'mm' };
   if (name.endsWith('_ml')) return { kind: 'quantity', dimension: 'volume', unit: 'ml' };

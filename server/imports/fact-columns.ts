@@ -9,7 +9,7 @@ export interface FactColumn {
   readonly row: AttributeRow;
 }
 
-const UNIT_SUFFIX = { length: '_mm', angle: '_deg', volume: '_ml', ratio: '' } as const;
+const UNIT_SUFFIX = { length: '_mm', angle: '_deg', volume: '_ml', pressure: '_mpa', flow: '_lpm', force: '_n', torque: '_nm', ratio: '' } as const;
 
 const heading = (row: AttributeRow): string => row.name.replace(/-/g, '_') + (row.kind === 'quantity' && row.dimension ? UNIT_SUFFIX[row.dimension] : '');
 

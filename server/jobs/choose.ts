@@ -1,9 +1,10 @@
 import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
 import { findSlot } from '@kerabat/core/chain';
+import { readingTolerance } from '@kerabat/core/fit';
 import { factOfEvidence, type Evidence } from '@kerabat/core/identify';
 import type { Practice } from '@kerabat/core/practice';
-import type { UnitDesign } from '@kerabat/core/unit';
+import type { Fact, UnitDesign, UnitKind } from '@kerabat/core/unit';
 import type { Stores } from '../main/stores.js';
 
 /** What a slot's computation starts from. */
@@ -78,7 +79,7 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
   const old = stores.units.design(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === `old:${slot}`)?.by;
   const chosenAs = decisionOf(input.decisions, `unit:${slot}`);
-  const chosen = chosenAs && withMeasured(stores.units.design(chosenAs.choice), input.evidence);
+  const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, stores), input.evidence, input.practice);
   return {
     slot,
     identification,
@@ -86,7 +87,7 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
     measured,
     ...(old ? { old, oldBy: decided ? `said by ${by ?? 'somebody'}` : measured.length > 0 ? 'by the evidence' : 'by the record alone' } : {}),
     ...(chosen ? { chosen } : {}),
-    ...(chosen && chosenAs?.detail ? { chosenNumber: chosenAs.detail } : {}),
+    ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
 }
 
@@ -99,11 +100,24 @@ function vehicleEvidence({ built, options }: VehicleKnown, fitted: readonly Chai
   ];
 }
 
+/** A unit that is in no catalogue is chosen as "own:KIND"; everything that is known of it was measured in this job. */
+const OWN = 'own:';
+export const ownKind = (choice: string): UnitKind | undefined => (choice.startsWith(OWN) ? (choice.slice(OWN.length) as UnitKind) : undefined);
+
+function designOf({ choice, detail }: NonNullable<Decision['value']>, slot: string, stores: Stores): UnitDesign | undefined {
+  const kind = ownKind(choice);
+  if (kind === undefined) return stores.units.design(choice);
+  return { id: `${OWN}${slot}`, kind, name: detail ?? 'unit by its dimensions', maker: '', facts: [] };
+}
+
 /** A unit in the hand, with what was measured on it in this job laid over its record. */
-function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence']): UnitDesign | undefined {
+function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence'], practice: Practice): UnitDesign | undefined {
   const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
   if (!unit || own.length === 0) return unit;
-  const measured = own.map(({ item }) => factOfEvidence(item, 'measured on the new unit'));
+  const measured = own.map(({ item }): Fact => {
+    const tolerance = readingTolerance(item, practice);
+    return { ...factOfEvidence(item, 'measured on the new unit'), ...(tolerance === undefined ? {} : { tolerance }) };
+  });
   const kept = unit.facts.filter((f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position));
   return { ...unit, facts: [...kept, ...measured] };
 }

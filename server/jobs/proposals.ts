@@ -88,9 +88,13 @@ function conditionLines(result: SlotResult): SlipProposal[] {
 
 /** Lines of a check: what a change needs, or what to measure while it is not known. */
 function checkLines(check: Check): SlipProposal[] {
-  const measure: SlipProposal[] = check.measure
-    ? [{ key: `measure-${check.id}`, section: 'measure', words: check.measure.what, quantity: 1, reason: check.measure.where || check.sentence }]
-    : [];
+  const measure = check.measures.map((m): SlipProposal => ({
+    key: `measure-${m.side}-${m.attribute}${m.position === undefined ? '' : `@${m.position}`}`,
+    section: 'measure',
+    words: `${m.what}, ${m.side === 'unit' ? 'new unit' : 'vehicle'}`,
+    quantity: 1,
+    reason: m.where || check.sentence,
+  }));
   return [...check.slip, ...measure];
 }
 

@@ -68,7 +68,11 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
   const slotFor = (id: number, wanted: string | undefined): string => {
     const slot = wanted ?? stores.jobs.get(id).slot;
     if (slot === null || slot === '') throw badRequest('Say first which unit this is about: the job has none yet.', '/slot');
-    const known = slot.startsWith('unit:') ? stores.units.design(slot.slice(5)) : findSlot(slot);
+    const known = slot.startsWith('unit:own:')
+      ? findSlot(slot.slice('unit:own:'.length))
+      : slot.startsWith('unit:')
+        ? stores.units.design(slot.slice(5))
+        : findSlot(slot);
     if (!known) throw badRequest(`"${slot}" is not a place in the chain, nor "unit:" with a unit of the catalogue.`, '/slot');
     return slot;
   };

@@ -1,16 +1,17 @@
 import type { FeelView, KinEntry, SlotWork, SplitView } from '@kerabat/contract';
 import { boreName, changeBore, type BoreChangeKind } from '@kerabat/core/bore';
 import { findSlot } from '@kerabat/core/chain';
-import { checkFit, checkOf, vehicleSide, type Joint, type VehicleSide } from '@kerabat/core/fit';
+import { checkOf, type FitLink, type Joint, type VehicleSide } from '@kerabat/core/fit';
 import { splitOf } from '@kerabat/core/identify';
 import { judgeKit } from '@kerabat/core/kit';
 import { tubesFor } from '@kerabat/core/line';
 import { findSeat } from '@kerabat/core/seat';
 import { findThread, BRAKE_THREADS } from '@kerabat/core/thread';
-import { factOf, numberOf, portPositions, textOf, type Fact, type UnitDesign } from '@kerabat/core/unit';
+import { numberOf, portPositions, textOf, type UnitDesign } from '@kerabat/core/unit';
 import { mm } from '@kerabat/core/units';
 import type { Stores } from '../main/stores.js';
-import { decisionOf, entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
+import { hasBooster } from './fit-chain.js';
 
 /** The joints and side values that the rest of the job needs. */
 export interface SlotResult {
@@ -23,26 +24,22 @@ export interface SlotResult {
   readonly kin?: KinEntry;
 }
 
-/** Second half: checks every joint of the chosen unit, given what stands in the neighbouring slots. */
-export function computeSlot(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInput, stores: Stores, mated: Joint | undefined): SlotResult {
+/** Second half: what follows from the joints of the chosen unit, which were checked with the whole chain. */
+export function computeSlot(
+  choice: SlotChoice,
+  link: FitLink,
+  checked: readonly Joint[],
+  mated: Joint | undefined,
+  input: SlotInput,
+  stores: Stores,
+): SlotResult {
   const { slot, chosen, old } = choice;
-  const recorded = input.vehicle ? stores.vehicles.facts(input.vehicle.id, slot) : [];
-  const side = vehicleSide(choice.measured, [...recorded, ...neighbourFacts(slot, all, input, stores)], old?.facts ?? []);
+  const side = link.vehicle;
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
-  const accepted = new Set(
-    input.decisions.filter((d) => d.value && d.subject.startsWith(`remedy:${slot}/`)).map((d) => d.subject.slice(`remedy:${slot}/`.length)),
-  );
-  const sameAsOld = chosen !== undefined && old !== undefined && stores.kin.sameUnits(old.id, input.practice).has(chosen.id);
   const kin = kinOf(choice, input, stores);
   const refused = kin && refusalJoint(kin);
-  const joints = chosen
-    ? [
-        ...checkFit({ unit: chosen, vehicle: side, booster, sameAsOld, accepted, practice: input.practice }),
-        ...(mated ? [mated] : []),
-        ...(refused ? [refused] : []),
-      ]
-    : [];
+  const joints = chosen ? [...checked, ...(mated ? [mated] : []), ...(refused ? [refused] : [])] : [];
   const work: SlotWork = {
     slot,
     words: findSlot(slot)?.words ?? slot,
@@ -88,25 +85,7 @@ function refusalJoint(kin: KinEntry): Joint | undefined {
 
 function recordJoint(state: 'does-not-fit' | 'not-known', sentence: string): Joint {
   const check = checkOf('record', 'what is on record', 'fitted', 'chosen', 'no record against it', { state, sentence });
-  return { id: 'record', words: 'what is on record', place: 'side', state, checks: [check] };
-}
-
-/** What the units beside this slot bring to its joints: the booster's pin to the master's recess, and the reverse. */
-function neighbourFacts(slot: string, all: readonly SlotChoice[], input: SlotInput, stores: Stores): Fact[] {
-  const wanted = slot === 'brake-master' ? (['booster', 'booster-pin'] as const) : slot === 'booster' ? (['brake-master', 'recess-depth'] as const) : undefined;
-  if (!wanted) return [];
-  const [neighbour, attribute] = wanted;
-  const worked = all.find((c) => c.slot === neighbour);
-  const onVehicle = entriesFor(input.chain, neighbour, input.known);
-  const only = onVehicle.length === 1 && onVehicle[0] ? stores.units.design(onVehicle[0].unitId) : undefined;
-  const fact = factOf((worked?.chosen ?? worked?.old ?? only)?.facts ?? [], attribute);
-  return fact ? [fact] : [];
-}
-
-/** A vehicle has a booster when its chain says so; without a vehicle, when its master comes without a rod of its own. */
-function hasBooster(input: SlotInput, unit: UnitDesign | undefined): boolean {
-  if (input.vehicle) return entriesFor(input.chain, 'booster', input.known).length > 0;
-  return unit !== undefined && factOf(unit.facts, 'rod-length')?.value === null;
+  return { id: 'record', words: 'what is on record', place: 'side', state, checks: [check], silent: [] };
 }
 
 const refOf = (unit: UnitDesign, number: string | undefined, stores: Stores): NonNullable<SlotWork['old']> => {

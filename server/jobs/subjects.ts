@@ -3,6 +3,7 @@ import { findSlot } from '@kerabat/core/chain';
 import { findFluid } from '@kerabat/core/fluid';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
+import { ownKind } from './choose.js';
 
 /** Refuses a decision about something that cannot be decided, or with a choice that is not there. */
 export function checkSubject(subject: string, { value, reason }: DecisionRequest, stores: Stores): void {
@@ -17,7 +18,10 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
     return;
   }
   if (!['old', 'unit', 'kit', 'slot', 'at', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
-  if (kind === 'old' || kind === 'unit') {
+  const own = kind === 'unit' ? ownKind(value.choice) : undefined;
+  if (own !== undefined) {
+    if (!findSlot(slot)?.kinds.includes(own)) throw badRequest(`A ${own} is not a unit for this place.`, '/value/choice');
+  } else if (kind === 'old' || kind === 'unit') {
     const unit = stores.units.design(value.choice);
     if (!unit) throw badRequest(`There is no unit "${value.choice}" in the catalogue.`, '/value/choice');
     if (!findSlot(slot)?.kinds.includes(unit.kind)) throw badRequest(`${unit.name} is not a unit for this place.`, '/value/choice');

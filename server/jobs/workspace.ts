@@ -2,13 +2,15 @@ import type { Decision, FluidView, Job, Workspace } from '@kerabat/contract';
 import { readComplaint } from '@kerabat/core/ask';
 import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/chain';
 import { cautionsFor } from '@kerabat/core/caution';
-import { matedJoint, type Joint } from '@kerabat/core/fit';
+import { checkChain, matedJoint, measurementsFor, withOutlook, type ChainJoint, type Joint } from '@kerabat/core/fit';
 import { capAgainstSeals, findFluid, FLUIDS, judgeFluid, type SealMaterial } from '@kerabat/core/fluid';
 import { mergeSlip, safetyOf, type Override } from '@kerabat/core/slip';
 import { textOf, type UnitKind } from '@kerabat/core/unit';
+import { stepsOf } from '@kerabat/core/workcard';
 import type { Stores } from '../main/stores.js';
 import { proposalsFor } from './proposals.js';
 import { chooseSlot, decisionOf, entriesFor, vehicleKnown, type SlotChoice, type SlotInput } from './choose.js';
+import { fitChainOf } from './fit-chain.js';
 import { capOf, computeSlot, type SlotResult } from './slot-work.js';
 
 /** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
@@ -26,19 +28,27 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
     practice: stores.practice.current(),
   };
   const choices = await Promise.all(workedSlots(job, input.decisions).map((slot) => chooseSlot(slot, input, stores)));
-  const results = choices.map((choice) => computeSlot(choice, choices, input, stores, matedFor(choice, choices, input)));
+  const chain = fitChainOf(choices, input, stores);
+  const accepted = acceptedIn(input.decisions);
+  const fit = withOutlook(chain, checkChain(chain, accepted, input.practice), accepted, input.practice);
+  const results = choices.flatMap((choice) => {
+    const link = chain.links.find((l) => l.slot === choice.slot);
+    const checked = fit.joints.filter((joint) => joint.slot === choice.slot).map(({ slot: _slot, id, ...joint }) => ({ ...joint, id: id.split('/')[1] ?? id }));
+    return link ? [computeSlot(choice, link, checked, matedFor(choice, choices, input), input, stores)] : [];
+  });
   const fluid = fluidOf(results, input);
   const chosenFluid = fluid.chosen;
   const proposals = results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores));
   const slip = mergeSlip(withNumbers(proposals, stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
   const overrides = overridesOf(input.decisions);
+  const joints = results.flatMap((r) => r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })));
   const safety = safetyOf({
     vehicleKnown: vehicle !== undefined,
     unitChosen: choices.length > 0 && choices.every((c) => c.chosen),
     ...(choices.some((c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`))
       ? { identification: { verdict: 'contradictory' as const } }
       : {}),
-    joints: results.flatMap((r) => r.joints.map((joint) => ({ ...joint, id: `${r.work.slot}/${joint.id}` }))),
+    joints,
     fluid: fluid.state,
     overrides,
   });
@@ -53,6 +63,8 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
     decisions: input.decisions as Decision[],
     slip,
     safety: { ...safety, blockers: [...safety.blockers], overridden: [...safety.overridden] },
+    measurements: measurementsFor(joints) as Workspace['measurements'],
+    workCard: stepsOf(fit.taken) as Workspace['workCard'],
     cautions: cautionsFor(
       results.flatMap((r) => kindOf(r) ?? []),
       results.some((r) => hydraulicAssistance(r, input, stores)),
@@ -84,6 +96,10 @@ function overridesOf(decisions: readonly Decision[]): Override[] {
     .filter((d) => d.value && d.subject.startsWith('override:'))
     .map((d) => ({ joint: d.subject.slice('override:'.length), person: d.by, reason: d.reason }));
 }
+
+/** Keys of the remedies that were taken, with their place: "brake-master/old-rod". */
+const acceptedIn = (decisions: readonly Decision[]): string[] =>
+  decisions.filter((d) => d.value && d.subject.startsWith('remedy:')).map((d) => d.subject.slice('remedy:'.length));
 
 const kindsOn = (input: SlotInput): UnitKind[] => SLOTS.filter((row) => input.chain.some((e) => e.slot === row.slot)).flatMap((row) => [...row.kinds]);
 

@@ -6,7 +6,15 @@ export interface NewTable {
   readonly headingLine: number;
 }
 
-const UNITS: Readonly<Record<string, readonly string[]>> = { mm: ['mm', 'in'], ml: ['ml', 'l', 'US fl oz'], deg: ['deg'] };
+const UNITS: Readonly<Record<string, readonly string[]>> = {
+  mm: ['mm', 'in'],
+  ml: ['ml', 'l', 'US fl oz'],
+  deg: ['deg'],
+  MPa: ['MPa', 'bar', 'psi'],
+  'l/min': ['l/min', 'US gal/min'],
+  N: ['N', 'kgf', 'lbf'],
+  Nm: ['Nm', 'lbf ft'],
+};
 
 /** One sheet of a list: what its rows are, what each column is, and what holds for every row. */
 @Component({
