@@ -3,6 +3,8 @@ export * from './tools.js';
 export * from './catalogue.js';
 export * from './kin.js';
 export * from './identify.js';
+export * from './workcard.js';
+export * from './conversions.js';
 export * from './fit.js';
 export * from './jobs.js';
 export * from './practice.js';

@@ -2,10 +2,10 @@ import { Type as T, type Static } from '@sinclair/typebox';
 import { REQUESTS, type Request } from '@kerabat/core/ask';
 import type { Chain } from '@kerabat/core/chain';
 import type { Safety, SlipLine } from '@kerabat/core/slip';
-import { WORK_GROUPS, type WorkStep as CoreStep } from '@kerabat/core/workcard';
 import { FittingKind, FourState, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
 import { Vehicle } from './catalogue.js';
 import { JointView, MeasurementView } from './fit.js';
+import { WorkStep } from './workcard.js';
 import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
 import { BoreChangeAnswer, BoreChangeRequest } from './tools.js';
 
@@ -203,18 +203,6 @@ export const SlotWork = T.Object({
   feel: T.Optional(FeelView),
 });
 
-/** One step on the work card. `why` says what it follows from; a caution stands at the step where the hurt happens. */
-export const WorkStep = T.Object({
-  key: T.String(),
-  group: oneOf(WORK_GROUPS),
-  words: T.String(),
-  why: T.String(),
-  minutes: T.Optional(T.Number()),
-  skill: T.Optional(T.String()),
-  tools: T.Optional(T.Array(T.String())),
-  caution: T.Optional(T.String()),
-});
-
 export const Workspace = T.Object({
   job: Job,
   vehicle: T.Optional(Vehicle),
@@ -238,6 +226,8 @@ export const Workspace = T.Object({
   }),
   /** What is still to be measured, the shortest list, over all places. */
   measurements: T.Array(MeasurementView),
+  /** The conversion that this job is planned by. */
+  conversion: T.Optional(T.Object({ id: T.String(), words: T.String(), applies: T.String(), because: T.Array(T.String()), choices: T.Record(T.String(), T.String()) })),
   /** What is done, step by step, for whoever fits it. */
   workCard: T.Array(WorkStep),
   cautions: T.Array(T.String()),
@@ -261,11 +251,9 @@ export type KitView = Static<typeof KitView>;
 export type FluidView = Static<typeof FluidView>;
 export type FeelView = Static<typeof FeelView>;
 export type SlotWork = Static<typeof SlotWork>;
-export type WorkStep = Static<typeof WorkStep>;
 export type Workspace = Static<typeof Workspace>;
 
 /** The core owns these; the wire may not drift from them. */
 export const chainIsCores: Same<keyof ChainView, keyof Chain> = true;
 export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
-export const workStepIsCores: Same<keyof WorkStep, keyof CoreStep> = true;
 export const safetyIsCores: Same<keyof Workspace['safety'], keyof Safety> = true;

@@ -1,7 +1,9 @@
 import type { TSchema } from '@sinclair/typebox';
 import * as audit from './audit.js';
 import * as catalogue from './catalogue.js';
+import * as conversions from './conversions.js';
 import * as devices from './devices.js';
+import * as fit from './fit.js';
 import * as identify from './identify.js';
 import * as kin from './kin.js';
 import * as imports from './imports.js';
@@ -52,6 +54,10 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/history', summary: 'Who changed what in the catalogue, the last first', query: ['limit'], answer: audit.History },
   { method: 'post', path: '/history/{id}/undo', summary: 'Put everything that an act changed back to what it was' },
   { method: 'post', path: '/identify', summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
+  { method: 'post', path: '/fit/check', summary: 'Check every joint of a chain: what fits, what does not, remedies, what to measure', body: fit.FitCheckRequest, answer: fit.FitCheckAnswer },
+  { method: 'post', path: '/fit/solve', summary: 'The cheapest ways to close a chain; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveRequest, answer: fit.SolveLine },
+  { method: 'get', path: '/conversions', summary: 'The table of conversions', answer: conversions.ConversionList },
+  { method: 'post', path: '/conversions/{id}/plan', summary: 'What a conversion takes on a vehicle: roles, joints, parts, tools, steps, checks', body: conversions.PlanRequest, answer: conversions.PlanAnswer },
   { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },
   { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },
   { method: 'get', path: '/jobs/{id}', summary: 'A job with everything computed for it', answer: jobs.Workspace },
@@ -67,6 +73,9 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
   { method: 'put', path: '/jobs/{id}/slip/{key}', summary: 'Edit a slip line', body: jobs.SlipEditRequest, guarded: true },
   { method: 'post', path: '/jobs/{id}/slip', summary: 'Add a slip line by hand', body: jobs.SlipAddRequest },
+  { method: 'post', path: '/jobs/{id}/fit/solve', summary: 'The cheapest ways to close the chain of a job, as POST /fit/solve answers', body: fit.SolveLimits, answer: fit.SolveLine },
+  { method: 'get', path: '/jobs/{id}/measure.pdf', summary: 'What to measure before anything is ordered, with a drawing of each dimension, to print' },
+  { method: 'get', path: '/jobs/{id}/work-card.pdf', summary: 'The work card to print' },
   { method: 'get', path: '/jobs/{id}/slip.csv', summary: 'The slip as CSV' },
   { method: 'get', path: '/jobs/{id}/slip.json', summary: 'The slip as JSON' },
   { method: 'get', path: '/jobs/{id}/slip.pdf', summary: 'The slip to print' },
@@ -76,6 +85,9 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'put', path: '/practice/{key}', summary: 'Change a workshop setting', body: practice.PracticeChange, guarded: true },
   { method: 'post', path: '/tools/bore/identify', summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },
   { method: 'post', path: '/tools/bore/change', summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
+  { method: 'post', path: '/tools/rod/gap', summary: 'Clearance between booster and master', body: tools.RodGapRequest, answer: tools.RodGapAnswer },
+  { method: 'post', path: '/tools/rod/engagement', summary: 'What a rod has engaged in its fork, and what stays after a cut', body: tools.RodEngagementRequest, answer: tools.RodEngagementAnswer },
+  { method: 'post', path: '/tools/rod/compare', summary: 'How much longer the new rod stands than the old one', body: tools.RodCompareRequest, answer: tools.RodCompareAnswer },
   { method: 'post', path: '/tools/thread/read', summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
   { method: 'post', path: '/tools/quantity/read', summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
 ];

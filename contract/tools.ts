@@ -47,6 +47,67 @@ export const QuantityReadAnswer = T.Object({
   problem: T.Optional(T.String()),
 });
 
+/** Clearance between booster and master, in the unit of each length. */
+export const RodGapRequest = strict({
+  recessDepth: Quantity,
+  pinProtrusion: Quantity,
+  plate: T.Optional(Quantity),
+  insert: T.Optional(Quantity),
+  target: T.Optional(strict({ min: Quantity, max: Quantity })),
+  adjusterPitch: T.Optional(Quantity),
+  pedalRatio: T.Optional(T.Number({ exclusiveMinimum: 0, maximum: 20 })),
+});
+export const RodGapAnswer = T.Object({
+  gap: Quantity,
+  inOther: Quantity,
+  verdict: oneOf(['no-clearance', 'tight', 'within', 'loose'] as const),
+  turns: T.Optional(T.Number()),
+  pedalFreeTravel: T.Optional(Quantity),
+  sentence: T.String(),
+  working: T.String(),
+  caution: T.Optional(T.String()),
+});
+/** Thread outside the fork as turns or as a length; what is engaged as measured, or from the whole length of the thread. */
+export const RodEngagementRequest = strict({
+  rodThread: text(40),
+  turnsShowing: T.Optional(T.Number({ minimum: 0, maximum: 200 })),
+  exposed: T.Optional(Quantity),
+  threadLength: T.Optional(Quantity),
+  engaged: T.Optional(Quantity),
+  cut: T.Optional(Quantity),
+});
+export const RodEngagementAnswer = T.Object({
+  exposed: T.Optional(Quantity),
+  exposedAfter: T.Optional(Quantity),
+  engaged: T.Optional(Quantity),
+  least: T.Optional(Quantity),
+  enough: T.Optional(T.Boolean()),
+  maxShorter: T.Optional(Quantity),
+  sentence: T.Optional(T.String()),
+  working: T.Optional(T.String()),
+  because: T.Optional(T.String()),
+  caution: T.Optional(T.String()),
+});
+/** Old rod and new rod, taken the same way: by depth, by turns showing, or by a transfer mark. */
+export const RodCompareRequest = strict({
+  by: oneOf(['depth', 'turns', 'mark'] as const),
+  old: T.Union([Quantity, T.Number({ minimum: 0, maximum: 500 })]),
+  new: T.Union([Quantity, T.Number({ minimum: 0, maximum: 500 })]),
+  rodThread: T.Optional(text(40)),
+});
+export const RodCompareAnswer = T.Object({
+  difference: T.Optional(Quantity),
+  sentence: T.Optional(T.String()),
+  working: T.Optional(T.String()),
+  because: T.Optional(T.String()),
+});
+
+export type RodGapRequest = Static<typeof RodGapRequest>;
+export type RodGapAnswer = Static<typeof RodGapAnswer>;
+export type RodEngagementRequest = Static<typeof RodEngagementRequest>;
+export type RodEngagementAnswer = Static<typeof RodEngagementAnswer>;
+export type RodCompareRequest = Static<typeof RodCompareRequest>;
+export type RodCompareAnswer = Static<typeof RodCompareAnswer>;
 export type BoreIdentifyRequest = Static<typeof BoreIdentifyRequest>;
 export type BoreIdentifyAnswer = Static<typeof BoreIdentifyAnswer>;
 export type BoreChangeRequest = Static<typeof BoreChangeRequest>;

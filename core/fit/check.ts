@@ -86,7 +86,7 @@ function foundIn(link: FitLink, booster: boolean, sides: Sides, practice: Practi
 
 /** Whether a check is asked: always, or as soon as one side says anything about it or somebody wants it answered. */
 function isAsked(row: CheckRow, link: FitLink, sides: Sides): boolean {
-  if (row.asked === undefined || link.asks.includes(row.attribute)) return true;
+  if (row.asked === undefined || link.asks.includes(row.attribute) || link.asks.includes(row.against ?? row.attribute)) return true;
   const vehicle = sides.vehicle.has(slotKey(row.against ?? row.attribute));
   const unit = sides.unit.has(slotKey(row.attribute));
   return row.asked === 'if-unit' ? unit : row.only === 'vehicle' ? vehicle : row.only === 'unit' ? unit : vehicle || unit;
@@ -180,8 +180,8 @@ function finished(
   return { id: row.id, words: row.words, place: row.place, state: deciding.length === 0 ? 'fits' : worst(deciding.map((c) => c.state)), checks, silent };
 }
 
-/** The very unit that comes off fits as it did, wherever nothing speaks against it. */
+/** The very unit that comes off fits as it did, wherever nothing speaks against it and nobody asked anew. */
 function asBefore(check: Check, link: FitLink): Check {
-  if (!link.sameAsOld || check.state !== 'not-known' || check.tells) return check;
+  if (!link.sameAsOld || check.state !== 'not-known' || check.tells || link.asks.some((name) => name === check.id)) return check;
   return { ...check, measures: [], state: 'fits', sentence: 'Not recorded, but it is the unit that comes off: as before.' };
 }

@@ -29,9 +29,11 @@ const SQL = {
   contents: `SELECT item, quantity, note FROM kit_content WHERE kit_id = ? ORDER BY seq`,
   fitting: `SELECT f.name, n.written AS number FROM fitting f
     LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
-    WHERE f.kind = @kind AND (@thread IS NULL OR f.thread = @thread) AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
+    WHERE f.kind = @kind AND f.thread IS @thread AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
       AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade)
     ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
+  /** The lowest price that anybody with some in stock has told. */
+  price: `SELECT MIN(s.price) FROM stock s JOIN number n ON n.id = s.number_id WHERE n.written = ? AND n.fitting_id IS NOT NULL AND s.quantity > 0`,
   box: `SELECT b.item, b.presence FROM box_item b JOIN number n ON n.id = b.number_id JOIN unit u ON u.id = n.unit_id
     WHERE u.key = ? AND n.written = ? ORDER BY b.item`,
 };
@@ -41,6 +43,7 @@ export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number }], KitRow>(SQL.forUnit);
   const contents = db.prepare<[number], { item: string; quantity: number; note: string }>(SQL.contents);
   const fitting = db.prepare<[Record<keyof FittingWant | 'tubes', string | null>], { name: string; number: string | null }>(SQL.fitting);
+  const price = db.prepare<[string], number | null>(SQL.price).pluck() as { get(number: string): number | null | undefined };
   const box = db.prepare<[string, string], { item: string; presence: 'included' | 'left-out' | 'unknown' }>(SQL.box);
 
   return {
@@ -63,6 +66,11 @@ export function kitStore(db: Db) {
       const { kind, thread = null, seat = null, tube = null, grade = null } = want;
       const tubes = JSON.stringify(tube === null ? [] : interchangeableTubes(tube));
       return fitting.get({ kind, thread, seat, tube, tubes, grade })?.number ?? undefined;
+    },
+    /** What a small part costs, as far as anybody who has it has told. */
+    fittingPrice(want: FittingWant): number | undefined {
+      const number = this.fittingNumber(want);
+      return number === undefined ? undefined : (price.get(number) ?? undefined);
     },
     box: (unitKey: string, number: string) => box.all(unitKey, number),
   };

@@ -32,7 +32,7 @@ const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
   fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, ${SOURCE} AS source FROM fitting ORDER BY id`,
   numbers: `SELECT ${MAKER} AS issuer, written AS number, kind, status, CASE WHEN unit_id IS NOT NULL THEN 'unit:' || ${UNIT} WHEN kit_id IS NOT NULL THEN 'kit:' || ${KIT}
       WHEN fitting_id IS NOT NULL THEN 'fitting:' || (SELECT key FROM fitting WHERE id = fitting_id) END AS leads_to, note, ${SOURCE} AS source FROM number ORDER BY id`,
-  stock: `SELECT s.supplier, m.key AS issuer, n.written AS number, s.quantity, s.told_on AS date FROM stock s JOIN number n ON n.id = s.number_id JOIN maker m ON m.id = n.maker_id`,
+  stock: `SELECT s.supplier, m.key AS issuer, n.written AS number, s.quantity, s.told_on AS date, s.price FROM stock s JOIN number n ON n.id = s.number_id JOIN maker m ON m.id = n.maker_id`,
   boxes: `SELECT m.key AS issuer, n.written AS number, b.item, b.presence, (SELECT key FROM source WHERE id = b.source_id) AS source
     FROM box_item b JOIN number n ON n.id = b.number_id JOIN maker m ON m.id = n.maker_id`,
   chains: `SELECT ${VEHICLE} AS vehicle, slot, ${UNIT} AS unit, built_from, built_to, option_code AS option, mated_set, ${SOURCE} AS source FROM chain_entry ORDER BY id`,

@@ -31,7 +31,7 @@ export const KEPT = {
     values: ['key', 'loose', 'kind', 'status', 'unit_id', 'kit_id', 'fitting_id', 'note', 'source_id'],
   },
   box_item: { key: ['number_id', 'item'], values: ['presence', 'source_id'] },
-  stock: { key: ['number_id', 'supplier'], values: ['quantity', 'told_on'], newest: 'told_on' },
+  stock: { key: ['number_id', 'supplier'], values: ['quantity', 'told_on', 'price'], newest: 'told_on' },
   chain_entry: { key: ['vehicle_id', 'slot', 'unit_id', 'built_from', 'option_code'], values: ['built_to', 'mated_set', 'source_id'] },
   // Its id is kept: what is said of a link names it, and a link that is put back must be the one it was.
   link: { key: ['key'], values: ['id', 'kind', 'from_number', 'from_unit', 'to_number', 'to_unit', 'both_ways'] },

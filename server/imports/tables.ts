@@ -55,7 +55,7 @@ export const TABLES = {
   kitUnits: { file: 'kit-units.csv', columns: ['kit', 'unit', 'source'], optional: [] },
   fittings: { file: 'fittings.csv', columns: ['fitting', 'kind', 'name', 'source'], optional: ['thread', 'seat', 'tube', 'grade', 'volume_ml'], check: { fitting: filled, kind: among(FITTING_KINDS), thread, grade, volume_ml: decimal } },
   numbers: { file: 'numbers.csv', columns: ['issuer', 'number', 'kind', 'status', 'leads_to', 'source'], optional: ['note'], check: { number: aNumber, kind: among(['order', 'casting', 'label']), status: among(['current', 'superseded', 'withdrawn', 'unknown']) } },
-  stock: { file: 'stock.csv', columns: ['supplier', 'issuer', 'number', 'quantity', 'date'], optional: [], check: { supplier: filled, date, quantity: (c: string) => (/^\d{1,6}$/.test(c) ? undefined : `"${c}" is not a whole number.`) } },
+  stock: { file: 'stock.csv', columns: ['supplier', 'issuer', 'number', 'quantity', 'date'], optional: ['price'], check: { supplier: filled, date, price: decimal, quantity: (c: string) => (/^\d{1,6}$/.test(c) ? undefined : `"${c}" is not a whole number.`) } },
   boxes: { file: 'boxes.csv', columns: ['issuer', 'number', 'item', 'presence', 'source'], optional: [], check: { presence: among(['included', 'left-out', 'unknown']) } },
   chains: { file: 'chains.csv', columns: ['vehicle', 'slot', 'unit', 'source'], optional: ['built_from', 'built_to', 'option', 'mated_set'], check: { slot: among(SLOTS.map((s) => s.slot)), built_from: month, built_to: month } },
   links: { file: 'links.csv', columns: ['link', 'kind', 'from', 'to', 'both_ways'], optional: [], check: { link: filled, kind: among(LINK_KINDS), both_ways: among(['yes', 'no']) } },

@@ -219,6 +219,7 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
         supplier: c['supplier'] ?? '',
         quantity: Number(c['quantity']),
         told_on: c['date'] ?? '',
+        price: figure(c['price']),
       }),
     chains: (c) =>
       put(

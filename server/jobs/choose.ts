@@ -3,6 +3,7 @@ import { attribute } from '@kerabat/core/attribute';
 import { findSlot } from '@kerabat/core/chain';
 import { readingTolerance } from '@kerabat/core/fit';
 import { factOfEvidence, type Evidence } from '@kerabat/core/identify';
+import type { Plan } from '@kerabat/core/conversion';
 import type { Practice } from '@kerabat/core/practice';
 import type { Fact, UnitDesign, UnitKind } from '@kerabat/core/unit';
 import type { Stores } from '../main/stores.js';
@@ -17,6 +18,8 @@ export interface SlotInput {
   readonly decisions: readonly Decision[];
   readonly evidence: ReturnType<Stores['jobs']['evidence']>;
   readonly practice: Practice;
+  /** The conversion that the job is planned by. */
+  readonly plan?: Plan;
 }
 
 export interface VehicleKnown {
@@ -78,7 +81,9 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
   const enough = identification.verdict === 'enough' ? identification.candidates[0]?.unitId : undefined;
   const old = stores.units.design(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === `old:${slot}`)?.by;
-  const chosenAs = decisionOf(input.decisions, `unit:${slot}`);
+  // A conversion that leaves a unit where it is has its joints gone over all the same.
+  const stays = old !== undefined && input.plan?.roles.some((role) => role.slot === slot && role.stays);
+  const chosenAs = decisionOf(input.decisions, `unit:${slot}`) ?? (stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, stores), input.evidence, input.practice);
   return {
     slot,

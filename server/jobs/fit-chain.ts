@@ -1,6 +1,7 @@
 import { findSlot, SLOTS } from '@kerabat/core/chain';
 import { vehicleSide, type FitChain, type FitLink } from '@kerabat/core/fit';
 import { factOf, type Fact, type UnitDesign } from '@kerabat/core/unit';
+import { planned } from '../fit/plan.js';
 import type { Stores } from '../main/stores.js';
 import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
 
@@ -28,10 +29,11 @@ const UNKNOWN_BOOSTER: FitLink = { slot: 'booster', kind: 'booster', vehicle: ne
 function workedLink(choice: SlotChoice, input: SlotInput, stores: Stores): FitLink {
   const { slot, chosen, old } = choice;
   const unit = chosen ?? old ?? onlyUnit(slot, input, stores);
-  const vehicle = vehicleSide(choice.measured, recordedAt(slot, input, stores), old?.facts ?? [], input.practice);
+  const known = vehicleSide(choice.measured, recordedAt(slot, input, stores), old?.facts ?? [], input.practice);
+  const vehicle = input.plan ? planned(known, slot, input.plan) : known;
   const sameAsOld = chosen !== undefined && old !== undefined && stores.kin.sameUnits(old.id, input.practice).has(chosen.id);
   const kind = unit?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
-  return { slot, kind, ...(unit ? { unit: unit.facts } : {}), vehicle, worked: chosen !== undefined, sameAsOld, asks: [] };
+  return { slot, kind, ...(unit ? { unit: unit.facts } : {}), vehicle, worked: chosen !== undefined, sameAsOld, asks: input.plan?.asks[slot] ?? [] };
 }
 
 /** What the catalogue records of the vehicle at a place, and of its pedal and driving side, which every place leans on. */
@@ -51,6 +53,7 @@ function onlyUnit(slot: string, input: SlotInput, stores: Stores): UnitDesign | 
 
 /** A vehicle has a booster when its chain says so; without a vehicle, when its master comes without a rod of its own. */
 export function hasBooster(input: SlotInput, unit: UnitDesign | undefined): boolean {
+  if (input.plan?.roles.some((role) => role.slot === 'booster')) return true;
   if (input.vehicle) return entriesFor(input.chain, 'booster', input.known).length > 0;
   return unit !== undefined && factOf(unit.facts, 'rod-length')?.value === null;
 }

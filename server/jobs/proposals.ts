@@ -12,8 +12,10 @@ export function proposalsFor(result: SlotResult, fluid: string | undefined, inpu
   const { chosen } = result.choice;
   if (!chosen) return [];
   const { slot } = result.work;
+  const stays = input.plan?.roles.some((role) => role.slot === slot && role.stays) === true && chosen.id === result.choice.old?.id;
   const keyed = (line: SlipProposal): SlipProposal => ({ ...line, key: `${slot}/${line.key}` });
   const bag = bagFor({ unit: chosen, vehicle: result.vehicle, booster: result.booster, ...(fluid ? { capGrade: fluid } : {}), practice: input.practice });
+  if (stays) return result.joints.flatMap((joint) => joint.checks.flatMap(checkLines)).map(keyed);
   return [
     unitLine(result, chosen, input, stores),
     ...boxLines(result, chosen, stores),

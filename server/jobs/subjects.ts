@@ -1,5 +1,6 @@
 import type { DecisionRequest } from '@kerabat/contract';
 import { findSlot } from '@kerabat/core/chain';
+import { findConversion } from '@kerabat/core/conversion';
 import { findFluid } from '@kerabat/core/fluid';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
@@ -17,6 +18,10 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
     if (!findFluid(value.choice)) throw badRequest(`"${value.choice}" is not a fluid grade that is known here.`, '/value/choice');
     return;
   }
+  if (kind === 'conversion' && about === '') {
+    if (!findConversion(value.choice)) throw badRequest(`"${value.choice}" is not a conversion that is known here.`, '/value/choice');
+    return;
+  }
   if (!['old', 'unit', 'kit', 'slot', 'at', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
   const own = kind === 'unit' ? ownKind(value.choice) : undefined;
   if (own !== undefined) {
@@ -29,3 +34,7 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
   if (kind === 'at' && !['on-vehicle', 'off', 'lost'].includes(value.choice)) throw badRequest('A unit is on-vehicle, off or lost.', '/value/choice');
   if (kind === 'override' && reason.trim() === '') throw badRequest('Letting a joint pass takes a reason: it is printed on the slip.', '/reason');
 }
+
+/** The choices of a conversion, as a decision keeps them: "warning=fitted;rod=old". What cannot be read chooses nothing. */
+export const readChoices = (detail: string | undefined): Record<string, string> =>
+  Object.fromEntries((detail ?? '').split(';').flatMap((pair) => (/^[\w-]+=[\w-]+$/.test(pair) ? [pair.split('=') as [string, string]] : [])));

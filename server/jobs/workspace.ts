@@ -1,44 +1,57 @@
-import type { Decision, FluidView, Job, Workspace } from '@kerabat/contract';
+import type { Decision, FluidView, Workspace } from '@kerabat/contract';
 import { readComplaint } from '@kerabat/core/ask';
 import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/chain';
 import { cautionsFor } from '@kerabat/core/caution';
-import { checkChain, matedJoint, measurementsFor, withOutlook, type ChainJoint, type Joint } from '@kerabat/core/fit';
+import { findConversion, linesOfPlan, planConversion, type ConversionPart, type Plan } from '@kerabat/core/conversion';
+import { checkChain, matedJoint, measurementsFor, withOutlook, type ChainJoint, type FitChain, type Joint } from '@kerabat/core/fit';
 import { capAgainstSeals, findFluid, FLUIDS, judgeFluid, type SealMaterial } from '@kerabat/core/fluid';
-import { mergeSlip, safetyOf, type Override } from '@kerabat/core/slip';
+import { mergeSlip, safetyOf, type FittingWant, type Override } from '@kerabat/core/slip';
 import { textOf, type UnitKind } from '@kerabat/core/unit';
-import { stepsOf } from '@kerabat/core/workcard';
+import { stepsOf, WORK_GROUPS, type WorkStep } from '@kerabat/core/workcard';
+import { convertedVehicle, wantFor } from '../fit/plan.js';
 import type { Stores } from '../main/stores.js';
 import { proposalsFor } from './proposals.js';
 import { chooseSlot, decisionOf, entriesFor, vehicleKnown, type SlotChoice, type SlotInput } from './choose.js';
+import { readChoices } from './subjects.js';
 import { fitChainOf } from './fit-chain.js';
 import { capOf, computeSlot, type SlotResult } from './slot-work.js';
 
-/** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
-export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
+/** What a job's computation starts from. */
+function inputOf(id: number, stores: Stores): SlotInput {
   const job = stores.jobs.get(id);
   const vehicle = job.vehicleId === null ? undefined : stores.vehicles.get(job.vehicleId);
-  const evidence = stores.jobs.evidence(id);
-  const input: SlotInput = {
-    job,
-    vehicle,
-    known: vehicleKnown(job, evidence),
-    chain: vehicle ? stores.vehicles.chain(vehicle.id) : [],
-    decisions: stores.jobs.decisions(id),
-    evidence,
-    practice: stores.practice.current(),
-  };
-  const choices = await Promise.all(workedSlots(job, input.decisions).map((slot) => chooseSlot(slot, input, stores)));
+  const [evidence, decisions] = [stores.jobs.evidence(id), stores.jobs.decisions(id)];
+  const known = vehicleKnown(job, evidence);
+  const plan = planOf(decisions, vehicle?.id, known, stores);
+  const chain = vehicle ? stores.vehicles.chain(vehicle.id) : [];
+  return { job, vehicle, known, chain, decisions, evidence, practice: stores.practice.current(), ...(plan ? { plan } : {}) };
+}
+
+const chosenIn = (input: SlotInput, stores: Stores): Promise<SlotChoice[]> => Promise.all(workedSlots(input).map((slot) => chooseSlot(slot, input, stores)));
+
+/** The chain of a job as one value, with what was decided to close it left out. */
+export async function fitChainOfJob(id: number, stores: Stores): Promise<FitChain> {
+  const input = inputOf(id, stores);
+  return fitChainOf(await chosenIn(input, stores), input, stores);
+}
+
+/** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
+export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
+  const input = inputOf(id, stores);
+  const { job, vehicle, plan } = input;
+  const choices = await chosenIn(input, stores);
   const chain = fitChainOf(choices, input, stores);
   const accepted = acceptedIn(input.decisions);
   const fit = withOutlook(chain, checkChain(chain, accepted, input.practice), accepted, input.practice);
   const results = choices.flatMap((choice) => {
     const link = chain.links.find((l) => l.slot === choice.slot);
-    const checked = fit.joints.filter((joint) => joint.slot === choice.slot).map(({ slot: _slot, id, ...joint }) => ({ ...joint, id: id.split('/')[1] ?? id }));
-    return link ? [computeSlot(choice, link, checked, matedFor(choice, choices, input), input, stores)] : [];
+    const checked = fit.joints.filter((joint) => joint.slot === choice.slot).map(({ slot: _slot, id: whole, ...joint }) => ({ ...joint, id: whole.split('/')[1] ?? whole }));
+    return link ? [computeSlot(choice, link, checked, matedFor(choice, choices, input, stores), input, stores)] : [];
   });
   const fluid = fluidOf(results, input);
   const chosenFluid = fluid.chosen;
-  const proposals = results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores));
+  const planLines = plan && vehicle ? linesOfPlan({ ...plan, parts: plan.parts.map((part) => withWant(part, wantFor(part, vehicle.id, stores))) }) : [];
+  const proposals = [...results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores)), ...planLines];
   const slip = mergeSlip(withNumbers(proposals, stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
   const overrides = overridesOf(input.decisions);
   const joints = results.flatMap((r) => r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })));
@@ -64,11 +77,17 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
     slip,
     safety: { ...safety, blockers: [...safety.blockers], overridden: [...safety.overridden] },
     measurements: measurementsFor(joints) as Workspace['measurements'],
-    workCard: stepsOf(fit.taken) as Workspace['workCard'],
-    cautions: cautionsFor(
-      results.flatMap((r) => kindOf(r) ?? []),
-      results.some((r) => hydraulicAssistance(r, input, stores)),
-    ),
+    ...(plan ? { conversion: { id: plan.id, words: plan.words, applies: plan.applies, because: [...plan.because], choices: Object.fromEntries(plan.choices.map((c) => [c.id, c.taken])) } } : {}),
+    workCard: [...(plan?.steps ?? []), ...stepsOf(fit.taken)].sort(byGroup) as Workspace['workCard'],
+    cautions: [
+      ...new Set([
+        ...cautionsFor(
+          results.flatMap((r) => kindOf(r) ?? []),
+          results.some((r) => hydraulicAssistance(r, input, stores)),
+        ),
+        ...(plan?.cautions ?? []),
+      ]),
+    ],
   };
 }
 
@@ -78,10 +97,23 @@ export async function settle(id: number, stores: Stores): Promise<void> {
   stores.jobs.saveSafety(id, safety.safe, safety.sentence);
 }
 
+/** The conversion that a job is planned by, when one was decided: its id, and its choices as JSON. */
+function planOf(decisions: readonly Decision[], vehicleId: string | undefined, known: SlotInput['known'], stores: Stores): Plan | undefined {
+  const decided = decisionOf(decisions, 'conversion');
+  const row = decided && findConversion(decided.choice);
+  if (!decided || !row || vehicleId === undefined) return undefined;
+  return planConversion(row, convertedVehicle(vehicleId, known, stores), readChoices(decided.detail));
+}
+
+const withWant = (part: ConversionPart, wants: FittingWant | undefined): ConversionPart => (wants === undefined ? part : { ...part, wants });
+
+const byGroup = (a: WorkStep, b: WorkStep): number => WORK_GROUPS.indexOf(a.group) - WORK_GROUPS.indexOf(b.group);
+
 /** The slots a job works on: the one it was opened for, then those added by decision. */
-function workedSlots(job: Job, decisions: readonly Decision[]): string[] {
+function workedSlots({ job, decisions, plan }: SlotInput): string[] {
+  const roles = plan?.roles.map((role) => role.slot) ?? [];
   const added = decisions.filter((d) => d.value && d.subject.startsWith('slot:')).map((d) => d.subject.slice(5));
-  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added])].filter((slot) => findSlot(slot));
+  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles])].filter((slot) => findSlot(slot));
 }
 
 /** Every part number that the catalogue knows for a small part is put on its line. */
@@ -112,12 +144,14 @@ function hydraulicAssistance(result: SlotResult, input: SlotInput, stores: Store
 }
 
 /** The joint with parts of the same production change, when the chosen unit belongs to one. */
-function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInput): Joint | undefined {
+function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInput, stores: Stores): Joint | undefined {
   const setOf = (unitId: string | undefined, slot: string): string | undefined =>
-    input.chain.find((e) => e.slot === slot && e.unitId === unitId)?.matedSet ?? undefined;
+    input.chain.find((e) => e.slot === slot && e.unitId === unitId)?.matedSet ??
+    (input.plan?.mated.includes(slot) && unitId !== undefined ? stores.siblings.sideOf(unitId, slot) : undefined);
   const chosenSet = setOf(choice.chosen?.id, choice.slot);
   if (!choice.chosen || !chosenSet) return undefined;
-  const otherSlots = [...new Set(input.chain.filter((e) => e.matedSet && e.slot !== choice.slot).map((e) => e.slot))];
+  const recorded = input.chain.filter((e) => e.matedSet).map((e) => e.slot);
+  const otherSlots = [...new Set([...recorded, ...(input.plan?.mated ?? [])])].filter((slot) => slot !== choice.slot);
   const mates = otherSlots.map((slot) => {
     const worked = all.find((c) => c.slot === slot);
     const entries = entriesFor(input.chain, slot, input.known);

@@ -19,6 +19,7 @@ import { guard } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
 import { exportRoutes } from '../exports/routes.js';
 import { importRoutes } from '../imports/routes.js';
+import { fitRoutes } from '../fit/routes.js';
 import { identifyRoutes } from '../identify/routes.js';
 import { jobRoutes } from '../jobs/routes.js';
 import { photographRoutes } from '../photographs/routes.js';
@@ -72,6 +73,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   importRoutes(api, stores);
   exportRoutes(api, stores, clock);
   identifyRoutes(api, stores);
+  fitRoutes(api, stores);
   jobRoutes(api, stores, clock);
   photographRoutes(api, stores);
   practiceRoutes(api, stores);

@@ -4,6 +4,7 @@ import { settler } from '../audit/settle.js';
 import { historyStore } from '../history/store.js';
 import { kitStore } from '../catalogue/kits.js';
 import { numberStore } from '../catalogue/numbers.js';
+import { siblingStore } from '../catalogue/siblings.js';
 import { summaryStore } from '../catalogue/summary.js';
 import { unitStore } from '../catalogue/units.js';
 import { vehicleStore } from '../catalogue/vehicles.js';
@@ -35,6 +36,7 @@ export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'job
     units: unitStore(catalogue),
     numbers: numberStore(catalogue),
     kits: kitStore(catalogue),
+    siblings: siblingStore(catalogue),
     kin: kinStore(catalogue, outcomes.counts),
     outcomes,
     identify: identifyService(catalogue),

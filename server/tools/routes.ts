@@ -1,13 +1,27 @@
 import type Router from '@koa/router';
-import { BoreChangeRequest, BoreIdentifyRequest, QuantityReadRequest, ThreadReadRequest } from '@kerabat/contract';
+import {
+  BoreChangeRequest,
+  BoreIdentifyRequest,
+  QuantityReadRequest,
+  RodCompareRequest,
+  RodEngagementRequest,
+  RodGapRequest,
+  ThreadReadRequest,
+  type RodEngagementAnswer,
+  type RodGapAnswer,
+} from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/attribute';
 import { changeBore, identifyBore } from '@kerabat/core/bore';
+import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
 import { readThread } from '@kerabat/core/thread';
-import { mm, print, readQuantity, toBase, UNITS, type Quantity } from '@kerabat/core/units';
+import { mm, otherSystem, print, readQuantity, toBase, UNITS, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import { boreWorking } from '../jobs/slot-work.js';
 import type { Stores } from '../main/stores.js';
+
+/** Fields that are left out of an answer may be undefined until it is written. */
+type Loose<T> = { [K in keyof T]: T[K] | undefined };
 
 /** A length of more than zero in mm, or a problem that names the field. */
 function lengthOf(quantity: Quantity, pointer: string): number {
@@ -16,6 +30,10 @@ function lengthOf(quantity: Quantity, pointer: string): number {
   if (!(value > 0) || value > 1000) throw badRequest(`${pointer.slice(1)} must be more than zero and at most 1000 mm.`, pointer);
   return value;
 }
+
+/** The same with an answer for a field that was left out. */
+const lengthIn = (quantity: Quantity | undefined, pointer: string): number | undefined => (quantity === undefined ? undefined : lengthOf(quantity, pointer));
+const orNothing = (value: number | undefined): Quantity | undefined => (value === undefined ? undefined : mm(value));
 
 /** The calculators: /tools/… */
 export function toolRoutes(router: Router, stores: Stores): void {
@@ -37,6 +55,76 @@ export function toolRoutes(router: Router, stores: Stores): void {
     const { areaFromMm2, areaToMm2, ...rest } = changeBore(kind, fromMm, toMm);
     const areaFrom: Quantity = { value: areaFromMm2, unit: 'mm2' };
     ctx.body = { ...rest, areaFrom, areaTo: { value: areaToMm2, unit: 'mm2' }, working: boreWorking(fromMm, toMm) };
+  });
+
+  router.post('/tools/rod/gap', async (ctx) => {
+    const asked = await readBody(ctx, RodGapRequest);
+    const [recess, pin] = [lengthOf(asked.recessDepth, '/recessDepth'), lengthOf(asked.pinProtrusion, '/pinProtrusion')];
+    const target = asked.target && { min: lengthOf(asked.target.min, '/target/min'), max: lengthOf(asked.target.max, '/target/max') };
+    if (target && target.max < target.min) throw badRequest('The target ends before it begins.', '/target/max');
+    const [plate, insert, pitch] = [lengthIn(asked.plate, '/plate'), lengthIn(asked.insert, '/insert'), lengthIn(asked.adjusterPitch, '/adjusterPitch')];
+    const found = rodGap(
+      {
+        recessMm: recess,
+        pinMm: pin,
+        ...(plate === undefined ? {} : { plateMm: plate }),
+        ...(insert === undefined ? {} : { insertMm: insert }),
+        ...(target === undefined ? {} : { target }),
+        ...(pitch === undefined ? {} : { pitchMm: pitch }),
+        ...(asked.pedalRatio === undefined ? {} : { pedalRatio: asked.pedalRatio }),
+      },
+      stores.practice.current(),
+    );
+    const { gapMm, pedalFreeTravelMm, ...rest } = found;
+    ctx.body = { ...rest, gap: mm(gapMm), inOther: otherSystem(mm(gapMm)), pedalFreeTravel: orNothing(pedalFreeTravelMm) } satisfies Loose<RodGapAnswer>;
+  });
+
+  router.post('/tools/rod/engagement', async (ctx) => {
+    const { rodThread, turnsShowing, exposed, threadLength, engaged, cut } = await readBody(ctx, RodEngagementRequest);
+    const [exposedMm, threadLengthMm, engagedMm, cutMm] = [
+      lengthIn(exposed, '/exposed'),
+      lengthIn(threadLength, '/threadLength'),
+      lengthIn(engaged, '/engaged'),
+      lengthIn(cut, '/cut'),
+    ];
+    const found = rodCut(
+      {
+        rodThread,
+        ...(turnsShowing === undefined ? {} : { turnsShowing }),
+        ...(exposedMm === undefined ? {} : { exposedMm }),
+        ...(threadLengthMm === undefined ? {} : { threadLengthMm }),
+        ...(engagedMm === undefined ? {} : { engagedMm }),
+        ...(cutMm === undefined ? {} : { cutMm }),
+      },
+      stores.practice.current(),
+    );
+    if (!('exposedMm' in found)) {
+      ctx.body = found;
+      return;
+    }
+    const { engagement, because, caution } = found;
+    ctx.body = {
+      exposed: mm(found.exposedMm),
+      exposedAfter: mm(found.exposedAfterMm),
+      because,
+      caution,
+      engaged: orNothing(engagement?.engagedMm),
+      least: orNothing(engagement?.leastMm),
+      maxShorter: orNothing(engagement?.maxShorterMm),
+      enough: engagement?.enough,
+      sentence: engagement?.sentence,
+      working: engagement?.working,
+    } satisfies Loose<RodEngagementAnswer>;
+  });
+
+  router.post('/tools/rod/compare', async (ctx) => {
+    const { by, rodThread, ...asked } = await readBody(ctx, RodCompareRequest);
+    const value = (given: Quantity | number, pointer: string): number => {
+      if ((typeof given === 'number') !== (by === 'turns')) throw badRequest(by === 'turns' ? 'Turns are a plain count.' : 'A depth or a mark is a length with its unit.', pointer);
+      return typeof given === 'number' ? given : lengthOf(given, pointer);
+    };
+    const found = compareRods({ by, oldValue: value(asked.old, '/old'), newValue: value(asked.new, '/new'), ...(rodThread === undefined ? {} : { rodThread }) });
+    ctx.body = 'because' in found ? found : { difference: mm(found.differenceMm), sentence: found.sentence, working: found.working };
   });
 
   router.post('/tools/thread/read', async (ctx) => {
