@@ -14,5 +14,8 @@ export default defineConfig({
   test: {
     include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'server/**/*.spec.ts'],
     exclude: ['**/node_modules/**', '**/dist/**'],
+    // A loaded machine is slow; what hangs is found all the same.
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
   },
 });

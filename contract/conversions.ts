@@ -10,9 +10,7 @@ export const ConversionHead = T.Object({
   words: T.String(),
   about: T.String(),
   system: oneOf(['brake', 'clutch'] as const),
-  choices: T.Array(
-    T.Object({ id: T.String(), words: T.String(), options: T.Array(T.Object({ id: T.String(), words: T.String(), argues: T.String() })) }),
-  ),
+  choices: T.Array(T.Object({ id: T.String(), words: T.String(), options: T.Array(T.Object({ id: T.String(), words: T.String(), argues: T.String() })) })),
 });
 export const ConversionList = T.Object({ conversions: T.Array(ConversionHead) });
 
@@ -60,9 +58,7 @@ export const PartView = T.Object({
 });
 export const SumsView = T.Object({
   choice: T.String(),
-  sums: T.Array(
-    T.Object({ option: T.String(), words: T.String(), total: T.Optional(T.Number()), working: T.String(), missing: T.Array(T.String()) }),
-  ),
+  sums: T.Array(T.Object({ option: T.String(), words: T.String(), total: T.Optional(T.Number()), working: T.String(), missing: T.Array(T.String()) })),
 });
 export const PlanAnswer = T.Object({
   id: T.String(),

@@ -125,6 +125,7 @@ export const SlipLineView = T.Object({
       seat: T.Optional(T.String()),
       tube: T.Optional(T.String()),
       grade: T.Optional(T.String()),
+      sizeMm: T.Optional(T.Number()),
     }),
   ),
   version: T.Integer(),
@@ -227,7 +228,9 @@ export const Workspace = T.Object({
   /** What is still to be measured, the shortest list, over all places. */
   measurements: T.Array(MeasurementView),
   /** The conversion that this job is planned by. */
-  conversion: T.Optional(T.Object({ id: T.String(), words: T.String(), applies: T.String(), because: T.Array(T.String()), choices: T.Record(T.String(), T.String()) })),
+  conversion: T.Optional(
+    T.Object({ id: T.String(), words: T.String(), applies: T.String(), because: T.Array(T.String()), choices: T.Record(T.String(), T.String()) }),
+  ),
   /** What is done, step by step, for whoever fits it. */
   workCard: T.Array(WorkStep),
   cautions: T.Array(T.String()),

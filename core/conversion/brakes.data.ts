@@ -25,8 +25,8 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'pump', does: 'add', words: 'Pump with enough flow and a second return', why: 'steering and booster each want one', when: { choice: 'pump', is: ['new'] } },
       { key: 'pressure-hoses', does: 'add', words: 'Pressure hose, pump to booster and booster to steering', quantity: 2, why: 'ends as at pump, booster and steering gear', wants: { kind: 'pressure-hose' } },
-      { key: 'return-hose', does: 'add', words: 'Return hose with two clamps', why: 'a narrow return holds the brakes on', wants: { kind: 'hose-clamp' } },
-      { key: 'vacuum-plug', does: 'cap', words: 'Plug for the unused vacuum line', why: 'an open vacuum line leans out the engine', wants: { kind: 'plug' } },
+      { key: 'return-hose', does: 'add', words: 'Return hose with two clamps', why: 'a narrow return holds the brakes on' },
+      { key: 'vacuum-plug', does: 'cap', words: 'Plug for the unused vacuum line', why: 'an open vacuum line leans out the engine' },
       { key: 'vacuum-booster', does: 'remove', words: 'Vacuum booster with hose and check valve', why: 'nothing drives it any more' },
       { key: 'switches', does: 'move', words: 'Brake-light and cruise switches', why: 'they sit on the old pedal side' },
       { key: 'steering-fluid', does: 'add', words: 'Fluid for pump and booster, as the pump’s cap says', why: 'not the brake fluid' },
@@ -61,7 +61,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'vacuum-hose', does: 'add', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
       { key: 'spacer', does: 'add', words: 'Spacer with recess between booster and master', why: 'where the booster’s pin reaches too far', when: { choice: 'gap', is: ['spacer'] } },
-      { key: 'seal', does: 'add', words: 'Seal ring between booster and master', why: 'new joint', wants: { kind: 'booster-seal' } },
+      { key: 'seal', does: 'add', words: 'Seal ring between booster and master', why: 'new joint; by the pilot of the master' },
     ],
     tools: ['depth gauge', 'vacuum gauge'],
     steps: [

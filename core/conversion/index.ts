@@ -90,7 +90,9 @@ function judge(need: Need, vehicle: ConvertedVehicle): { readonly state: 'yes' |
     if (!kinds) return { state: 'not-known', sentence: `What sits at the ${need.slot ?? ''} is not on record: look.` };
     const right = kinds.filter((kind) => need.is.includes(kind));
     if (right.length === 0) return { state: 'no', sentence: need.because };
-    return right.length === kinds.length ? { state: 'yes', sentence: '' } : { state: 'not-known', sentence: 'The record knows several: look which one is on it.' };
+    return right.length === kinds.length
+      ? { state: 'yes', sentence: '' }
+      : { state: 'not-known', sentence: 'The record knows several: look which one is on it.' };
   }
   const value = vehicle[need.fact];
   if (value === undefined || value === '') return { state: 'not-known', sentence: `Its ${FACT_WORDS[need.fact]} not on record: look.` };
@@ -114,7 +116,13 @@ export function linesOfPlan(plan: Plan): SlipProposal[] {
 /** A choice of two ways to get the same parts, with both sums, as far as every price is known. */
 export interface Sums {
   readonly choice: string;
-  readonly sums: readonly { readonly option: string; readonly words: string; readonly total?: number; readonly working: string; readonly missing: readonly string[] }[];
+  readonly sums: readonly {
+    readonly option: string;
+    readonly words: string;
+    readonly total?: number;
+    readonly working: string;
+    readonly missing: readonly string[];
+  }[];
 }
 
 /** Price of a part; undefined when nobody has told one. */

@@ -85,10 +85,12 @@ function washers({ unit }: BagInput): SlipProposal[] {
 
 function hydraulicSmalls({ unit, booster }: BagInput): SlipProposal[] {
   const lines: SlipProposal[] = [];
+  const pilot = numberOf(unit.facts, 'pilot');
   if (unit.kind === 'brake-master' && booster) {
     lines.push(
       line('booster-seal', 'order', 'Seal ring between booster and master', 1, 'a flattened ring leaks vacuum and feels like a bad booster', {
         kind: 'booster-seal',
+        ...(pilot === undefined ? {} : { sizeMm: pilot }),
       }),
     );
   }

@@ -19,6 +19,8 @@ export interface FittingWant {
   readonly seat?: string;
   readonly tube?: string;
   readonly grade?: string;
+  /** For rings and hoses: the pilot or the bore that it is for, mm. */
+  readonly sizeMm?: number;
 }
 
 export type FittingKind =

@@ -30,7 +30,7 @@ const SQL = {
   fitting: `SELECT f.name, n.written AS number FROM fitting f
     LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
     WHERE f.kind = @kind AND f.thread IS @thread AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
-      AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade)
+      AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade) AND (f.size IS @size OR ABS(f.size - @size) <= 0.5)
     ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
   /** The lowest price that anybody with some in stock has told. */
   price: `SELECT MIN(s.price) FROM stock s JOIN number n ON n.id = s.number_id WHERE n.written = ? AND n.fitting_id IS NOT NULL AND s.quantity > 0`,
@@ -42,7 +42,7 @@ const SQL = {
 export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number }], KitRow>(SQL.forUnit);
   const contents = db.prepare<[number], { item: string; quantity: number; note: string }>(SQL.contents);
-  const fitting = db.prepare<[Record<keyof FittingWant | 'tubes', string | null>], { name: string; number: string | null }>(SQL.fitting);
+  const fitting = db.prepare<[Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade', string | null> & { readonly size: number | null }], { name: string; number: string | null }>(SQL.fitting);
   const price = db.prepare<[string], number | null>(SQL.price).pluck() as { get(number: string): number | null | undefined };
   const box = db.prepare<[string, string], { item: string; presence: 'included' | 'left-out' | 'unknown' }>(SQL.box);
 
@@ -63,9 +63,9 @@ export function kitStore(db: Db) {
     },
     /** The number that a small part is ordered by, when the catalogue has one. */
     fittingNumber(want: FittingWant): string | undefined {
-      const { kind, thread = null, seat = null, tube = null, grade = null } = want;
+      const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null } = want;
       const tubes = JSON.stringify(tube === null ? [] : interchangeableTubes(tube));
-      return fitting.get({ kind, thread, seat, tube, tubes, grade })?.number ?? undefined;
+      return fitting.get({ kind, thread, seat, tube, tubes, grade, size })?.number ?? undefined;
     },
     /** What a small part costs, as far as anybody who has it has told. */
     fittingPrice(want: FittingWant): number | undefined {

@@ -29,7 +29,7 @@ const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
   kits: `SELECT key AS kit, kind, name, ${MAKER} AS maker, bore AS bore_mm, bore_large AS bore_large_mm, seals, ${SOURCE} AS source FROM kit ORDER BY id`,
   kitContents: `SELECT ${KIT} AS kit, item, quantity, note FROM kit_content ORDER BY kit_id, seq`,
   kitUnits: `SELECT ${KIT} AS kit, ${UNIT} AS unit, ${SOURCE} AS source FROM kit_unit`,
-  fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, ${SOURCE} AS source FROM fitting ORDER BY id`,
+  fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, size AS size_mm, ${SOURCE} AS source FROM fitting ORDER BY id`,
   numbers: `SELECT ${MAKER} AS issuer, written AS number, kind, status, CASE WHEN unit_id IS NOT NULL THEN 'unit:' || ${UNIT} WHEN kit_id IS NOT NULL THEN 'kit:' || ${KIT}
       WHEN fitting_id IS NOT NULL THEN 'fitting:' || (SELECT key FROM fitting WHERE id = fitting_id) END AS leads_to, note, ${SOURCE} AS source FROM number ORDER BY id`,
   stock: `SELECT s.supplier, m.key AS issuer, n.written AS number, s.quantity, s.told_on AS date, s.price FROM stock s JOIN number n ON n.id = s.number_id JOIN maker m ON m.id = n.maker_id`,

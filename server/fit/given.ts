@@ -52,7 +52,8 @@ function known(name: string, pointer: string): AttributeName {
 function factOf({ attribute: name, position, value, tolerance }: FitFact, pointer: string): Fact {
   const row = attribute(known(name, `${pointer}/attribute`));
   const numeric = row.kind === 'quantity' || row.kind === 'count';
-  if (value !== null && numeric !== (typeof value === 'number')) throw badRequest(`The ${row.words} is ${numeric ? 'a number' : 'a word'}.`, `${pointer}/value`);
+  if (value !== null && numeric !== (typeof value === 'number'))
+    throw badRequest(`The ${row.words} is ${numeric ? 'a number' : 'a word'}.`, `${pointer}/value`);
   if (typeof value === 'number' && !(value >= 0)) throw badRequest(`The ${row.words} must not be negative.`, `${pointer}/value`);
   if (row.perPort && position === undefined) throw badRequest('Say which port is meant.', `${pointer}/position`);
   if (typeof value === 'string' && row.kind === 'choice' && !row.choices?.includes(value))

@@ -17,10 +17,12 @@ export function convertedVehicle(vehicleId: string, known: VehicleKnown, stores:
   const outlets = lineEnds(sideOf(stores.vehicles.facts(vehicleId, 'brake-master'), 'vehicle-record')).length;
   const places = Object.fromEntries(
     SLOTS.flatMap(({ slot }) => {
-      const kinds = new Set(entriesFor(chain, slot, known).flatMap((entry): UnitKind[] => {
+      const kinds = new Set(
+        entriesFor(chain, slot, known).flatMap((entry): UnitKind[] => {
           const kind = stores.units.design(entry.unitId)?.kind;
           return kind === undefined ? [] : [kind];
-        }));
+        }),
+      );
       return kinds.size === 0 ? [] : [[slot, [...kinds]] as const];
     }),
   );
@@ -44,7 +46,17 @@ function chainOfVehicle(vehicleId: string, plan: Plan, known: VehicleKnown, stor
     const kind = role?.kind ?? only?.kind ?? row.kinds[0];
     if (kind === undefined) return [];
     const recorded = sideOf([...(only?.facts ?? []), ...pedal, ...stores.vehicles.facts(vehicleId, row.slot)], 'vehicle-record');
-    return [{ slot: row.slot, kind, ...(only ? { unit: only.facts } : {}), vehicle: planned(recorded, row.slot, plan), worked: false, sameAsOld: false, asks: plan.asks[row.slot] ?? [] }];
+    return [
+      {
+        slot: row.slot,
+        kind,
+        ...(only ? { unit: only.facts } : {}),
+        vehicle: planned(recorded, row.slot, plan),
+        worked: false,
+        sameAsOld: false,
+        asks: plan.asks[row.slot] ?? [],
+      },
+    ];
   });
   return { system: plan.system, links };
 }
@@ -66,10 +78,17 @@ export function wantFor(part: ConversionPart, vehicleId: string, stores: Stores)
   const tube = wants.kind === 'tube-nut' && end.tube ? { tube: end.tube } : {};
   return { ...wants, thread: end.thread, ...(end.seat ? { seat: end.seat } : {}), ...tube };
 }
-const ON_A_LINE: readonly FittingWant['kind'][] = ['tee', 'tube-nut', 'plug', 'union', 'line', 'kit'];
+const ON_A_LINE: readonly FittingWant['kind'][] = ['tee', 'tube-nut', 'union', 'line', 'kit'];
 
 /** A conversion planned for a vehicle of the catalogue, with units that could fill its roles and what parts cost. */
-export function planFor(row: ConversionRow, vehicleId: string, known: VehicleKnown, choices: Readonly<Record<string, string>>, practice: Practice, stores: Stores): PlanAnswer {
+export function planFor(
+  row: ConversionRow,
+  vehicleId: string,
+  known: VehicleKnown,
+  choices: Readonly<Record<string, string>>,
+  practice: Practice,
+  stores: Stores,
+): PlanAnswer {
   const plan = planConversion(row, convertedVehicle(vehicleId, known, stores), choices);
   const chain = chainOfVehicle(vehicleId, plan, known, stores);
   const priceOf = (part: ConversionPart): number | undefined => {

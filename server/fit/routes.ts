@@ -49,7 +49,8 @@ export function fitRoutes(router: Router, stores: Stores): void {
     for (const [choice, option] of Object.entries(choices)) {
       const known = row.choices.find((c) => c.id === choice);
       if (!known) throw badRequest(`"${choice}" is nothing that is chosen here.`, `/choices/${choice}`);
-      if (!known.options.some((o) => o.id === option)) throw badRequest(`"${option}" is not one of: ${known.options.map((o) => o.id).join(', ')}.`, `/choices/${choice}`);
+      if (!known.options.some((o) => o.id === option))
+        throw badRequest(`"${option}" is not one of: ${known.options.map((o) => o.id).join(', ')}.`, `/choices/${choice}`);
     }
     ctx.body = planFor(row, vehicleId, { ...(built === undefined ? {} : { built }), options }, choices, stores.practice.current(), stores);
   });

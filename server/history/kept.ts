@@ -25,7 +25,7 @@ export const KEPT = {
   kit: { key: ['key'], values: ['kind', 'name', 'maker_id', 'bore', 'bore_large', 'seals', 'source_id'] },
   kit_content: { key: ['kit_id', 'item'], values: ['quantity', 'note'], counted: { column: 'seq', owner: 'kit_id' } },
   kit_unit: { key: ['kit_id', 'unit_id'], values: ['source_id'] },
-  fitting: { key: ['key'], values: ['kind', 'name', 'thread', 'seat', 'tube', 'grade', 'volume_ml', 'source_id'] },
+  fitting: { key: ['key'], values: ['kind', 'name', 'thread', 'seat', 'tube', 'grade', 'volume_ml', 'size', 'source_id'] },
   number: {
     key: ['maker_id', 'written'],
     values: ['key', 'loose', 'kind', 'status', 'unit_id', 'kit_id', 'fitting_id', 'note', 'source_id'],

@@ -198,6 +198,7 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
           tube: say(c['tube']),
           grade: say(c['grade']),
           volume_ml: figure(c['volume_ml']),
+          size: figure(c['size_mm']),
         },
         { name: '' },
       ),

@@ -10,7 +10,9 @@ import { personOf, seenVersion, tagOf } from '../http/guard.js';
 import { badRequest, notFound } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
 import { slipCsv, slipJson } from './export.js';
-import { slipPdf } from './print.js';
+import { measurePdf } from '../print/measure.js';
+import { slipPdf } from '../print/slip.js';
+import { workCardPdf } from '../print/work-card.js';
 import { checkSubject } from './subjects.js';
 import { settle, workspaceOf } from './workspace.js';
 
@@ -149,9 +151,11 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.json"`);
     ctx.body = slipJson(await workspaceOf(id, stores));
   });
-  router.get('/jobs/:id/slip.pdf', async (ctx) => {
-    const id = jobId(ctx);
-    ctx.type = 'application/pdf';
-    ctx.body = await slipPdf(await workspaceOf(id, stores), clock());
-  });
+  const papers = { slip: slipPdf, measure: measurePdf, 'work-card': workCardPdf };
+  for (const [name, print] of Object.entries(papers)) {
+    router.get(`/jobs/:id/${name}.pdf`, async (ctx) => {
+      ctx.type = 'application/pdf';
+      ctx.body = await print(await workspaceOf(jobId(ctx), stores), clock());
+    });
+  }
 }

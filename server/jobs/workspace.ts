@@ -45,7 +45,9 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
   const fit = withOutlook(chain, checkChain(chain, accepted, input.practice), accepted, input.practice);
   const results = choices.flatMap((choice) => {
     const link = chain.links.find((l) => l.slot === choice.slot);
-    const checked = fit.joints.filter((joint) => joint.slot === choice.slot).map(({ slot: _slot, id: whole, ...joint }) => ({ ...joint, id: whole.split('/')[1] ?? whole }));
+    const checked = fit.joints
+      .filter((joint) => joint.slot === choice.slot)
+      .map(({ slot: _slot, id: whole, ...joint }) => ({ ...joint, id: whole.split('/')[1] ?? whole }));
     return link ? [computeSlot(choice, link, checked, matedFor(choice, choices, input, stores), input, stores)] : [];
   });
   const fluid = fluidOf(results, input);
@@ -77,7 +79,17 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
     slip,
     safety: { ...safety, blockers: [...safety.blockers], overridden: [...safety.overridden] },
     measurements: measurementsFor(joints) as Workspace['measurements'],
-    ...(plan ? { conversion: { id: plan.id, words: plan.words, applies: plan.applies, because: [...plan.because], choices: Object.fromEntries(plan.choices.map((c) => [c.id, c.taken])) } } : {}),
+    ...(plan
+      ? {
+          conversion: {
+            id: plan.id,
+            words: plan.words,
+            applies: plan.applies,
+            because: [...plan.because],
+            choices: Object.fromEntries(plan.choices.map((c) => [c.id, c.taken])),
+          },
+        }
+      : {}),
     workCard: [...(plan?.steps ?? []), ...stepsOf(fit.taken)].sort(byGroup) as Workspace['workCard'],
     cautions: [
       ...new Set([

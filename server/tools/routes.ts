@@ -120,10 +120,16 @@ export function toolRoutes(router: Router, stores: Stores): void {
   router.post('/tools/rod/compare', async (ctx) => {
     const { by, rodThread, ...asked } = await readBody(ctx, RodCompareRequest);
     const value = (given: Quantity | number, pointer: string): number => {
-      if ((typeof given === 'number') !== (by === 'turns')) throw badRequest(by === 'turns' ? 'Turns are a plain count.' : 'A depth or a mark is a length with its unit.', pointer);
+      if ((typeof given === 'number') !== (by === 'turns'))
+        throw badRequest(by === 'turns' ? 'Turns are a plain count.' : 'A depth or a mark is a length with its unit.', pointer);
       return typeof given === 'number' ? given : lengthOf(given, pointer);
     };
-    const found = compareRods({ by, oldValue: value(asked.old, '/old'), newValue: value(asked.new, '/new'), ...(rodThread === undefined ? {} : { rodThread }) });
+    const found = compareRods({
+      by,
+      oldValue: value(asked.old, '/old'),
+      newValue: value(asked.new, '/new'),
+      ...(rodThread === undefined ? {} : { rodThread }),
+    });
     ctx.body = 'because' in found ? found : { difference: mm(found.differenceMm), sentence: found.sentence, working: found.working };
   });
 

@@ -37,6 +37,7 @@ export const check = (over: Partial<CheckView> = {}): CheckView => ({
   rule: 'within 0.5 mm',
   state: 'fits',
   sentence: '80 mm on 80 mm.',
+  measures: [],
   remedies: [],
   slip: [],
   ...over,
@@ -48,6 +49,7 @@ export const joint = (over: Partial<JointView> = {}): JointView => ({
   place: 'up',
   state: 'fits',
   checks: [check()],
+  silent: [],
   ...over,
 });
 
@@ -99,6 +101,8 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
   decisions: [],
   slip: [],
   safety: { safe: false, sentence: 'Not safe to order: no unit is chosen.', blockers: [], overridden: [] },
+  measurements: [],
+  workCard: [],
   cautions: ['Competent people only.'],
   ...over,
 });

@@ -12,10 +12,13 @@ const threadAllows = (m: Mismatch): boolean => {
   return m.attribute !== 'sensor' || ours === undefined || theirs === undefined || ours === theirs;
 };
 const toRemote = (m: Mismatch): boolean => m.unit === 'remote' || m.vehicle === 'remote';
-const REMOTE_PARTS = (reason: string) => [
-  line('order', 'feed-hose', 'Feed hose for brake fluid', reason, 1, { kind: 'feed-hose' }),
-  line('order', 'clamps', 'Hose clamp for the feed hose', 'the job stops for one missing clamp', 2, { kind: 'hose-clamp' }),
-];
+const REMOTE_PARTS = (m: Mismatch, reason: string) => {
+  const bore = m.sides.unit.get('feed-hose')?.value;
+  return [
+    line('order', 'feed-hose', 'Feed hose for brake fluid', reason, 1, { kind: 'feed-hose', ...(typeof bore === 'number' ? { sizeMm: bore } : {}) }),
+    line('order', 'clamps', 'Hose clamp for the feed hose', 'the job stops for one missing clamp', 2, { kind: 'hose-clamp' }),
+  ];
+};
 
 /** Ways out for what hangs on a unit: sensors, reservoir, valves, supply, wheel. */
 // prettier-ignore
@@ -47,14 +50,14 @@ export const HANGING: readonly RemedyRow[] = [
   {
     id: 'reservoir', answers: ['reservoir'], order: 3, minutes: 20, risk: 'room above the unit, and the cap must stay reachable',
     words: (m) => (toRemote(m) ? 'Mount the new reservoir where it clears, with a new feed hose and two clamps' : 'Fit the reservoir that belongs to the new unit'),
-    parts: (m) => (toRemote(m) ? REMOTE_PARTS(m.sentence) : [line('order', 'reservoir', 'Reservoir with grommets for the new unit', m.sentence)]),
+    parts: (m) => (toRemote(m) ? REMOTE_PARTS(m, m.sentence) : [line('order', 'reservoir', 'Reservoir with grommets for the new unit', m.sentence)]),
     changes: (m) => toUnit(m, 'reservoir', 'grommet-spacing', 'grommet-size'),
   },
   {
     id: 'remote-reservoir', answers: ['reach-up'], order: 5, minutes: 45, risk: 'the hose must fall all the way to the unit',
     when: (m) => m.kind !== 'booster',
     words: () => 'Remote reservoir where there is room, with feed hose and clamps',
-    parts: (m) => [line('order', 'remote-reservoir', 'Remote reservoir with bracket', m.sentence), ...REMOTE_PARTS('remote reservoir')],
+    parts: (m) => [line('order', 'remote-reservoir', 'Remote reservoir with bracket', m.sentence), ...REMOTE_PARTS(m, 'remote reservoir')],
     changes: () => [set('unit', 'reach-up', null), set('unit', 'reservoir', 'remote'), set('vehicle', 'reservoir', 'remote')],
   },
   {
@@ -66,13 +69,13 @@ export const HANGING: readonly RemedyRow[] = [
   {
     id: 'feed-hose', answers: ['feed-hose'], order: 1, minutes: 5, risk: 'brake-fluid hose only; fuel hose dissolves',
     words: (m) => `Feed hose ${valueWords('feed-hose', m.unit)} with a reducer and clamps`,
-    parts: (m) => [...REMOTE_PARTS(m.sentence), line('order', 'reducer', 'Reducer for the feed hose', m.sentence)],
+    parts: (m) => [...REMOTE_PARTS(m, m.sentence), line('order', 'reducer', 'Reducer for the feed hose', m.sentence)],
     changes: (m) => toUnit(m, 'feed-hose'),
   },
   {
     id: 'own-clutch-reservoir', answers: ['feed-nipple'], order: 3, minutes: 30, risk: 'above the clutch master, and reachable',
     words: () => 'A reservoir of its own for the clutch',
-    parts: (m) => [line('order', 'clutch-reservoir', 'Remote reservoir for the clutch, with bracket', m.sentence), ...REMOTE_PARTS('reservoir for the clutch')],
+    parts: (m) => [line('order', 'clutch-reservoir', 'Remote reservoir for the clutch, with bracket', m.sentence), ...REMOTE_PARTS(m, 'reservoir for the clutch')],
     changes: () => [set('vehicle', 'clutch-feed', 'own-reservoir')],
   },
   {

@@ -17,6 +17,10 @@ const gapMissing = (m: Mismatch): number => {
   const [plateMm, insertMm] = [figure(m.sides.vehicle, 'plate') ?? 0, figure(m.sides.unit, 'insert') ?? 0];
   return (m.practice.gapMin + m.practice.gapMax) / 2 - rodGap({ recessMm, pinMm, plateMm, insertMm }, m.practice).gapMm;
 };
+const pilotOf = (m: Mismatch) => {
+  const pilot = figure(m.sides.unit, 'pilot');
+  return pilot === undefined ? {} : { sizeMm: pilot };
+};
 const tenths = (mm: number): number => Math.round(mm * 10) / 10;
 const BRACKET_MM = 6;
 
@@ -102,7 +106,7 @@ export const ROD_AND_MOUNT: readonly RemedyRow[] = [
     words: (m) => `Spacer plate ${bothLengths(tenths(gapMissing(m)))} between booster and master, with a second seal ring`,
     parts: (m) => [
       line('make', 'spacer', `Spacer plate ${tenths(gapMissing(m)).toFixed(1)} mm, faces parallel, recess for the seal ring`, 'the booster’s pin reaches too far'),
-      line('order', 'spacer-ring', 'Seal ring between booster and spacer', 'one more face to seal', 1, { kind: 'booster-seal' }),
+      line('order', 'spacer-ring', 'Seal ring between booster and spacer', 'one more face to seal', 1, { kind: 'booster-seal', ...pilotOf(m) }),
     ],
     changes: (m) => {
       const [key, by] = ['plate', tenths(gapMissing(m))] as const;
@@ -124,7 +128,7 @@ export const ROD_AND_MOUNT: readonly RemedyRow[] = [
   {
     id: 'ring', answers: ['seal-ring'], order: 1, minutes: 0, risk: 'a ring of the wrong section leaks vacuum',
     words: (m) => `Seal ring ${valueWords('seal-ring', m.unit)}`,
-    parts: (m) => [line('order', 'booster-seal', `Seal ring between booster and master, ${valueWords('seal-ring', m.unit)}`, 'the new master takes another ring', 1, { kind: 'booster-seal' })],
+    parts: (m) => [line('order', 'booster-seal', `Seal ring between booster and master, ${valueWords('seal-ring', m.unit)}`, 'the new master takes another ring', 1, { kind: 'booster-seal', sizeMm: Number(m.unit) })],
     changes: (m) => toUnit(m, 'seal-ring'),
   },
   {

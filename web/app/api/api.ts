@@ -1,9 +1,10 @@
-import { HttpClient } from '@angular/common/http';
+import { HttpClient, HttpEventType, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Observable } from 'rxjs';
+import { concatMap, scan, type Observable } from 'rxjs';
 import type {
   AuditAnswer,
   CatalogueSummary,
+  ConversionList,
   ChassisAnswer,
   Decision,
   DecisionRequest,
@@ -24,11 +25,15 @@ import type {
   NewJob,
   NumberSearch,
   PhotographMark,
+  PlanAnswer,
+  PlanRequest,
   PracticeAnswer,
   Settlement,
   SheetPlan,
   SlipAddRequest,
   SlipEditRequest,
+  SolveLimits,
+  SolveLine,
   UnitDetail,
   UnitSummary,
   VehicleDetail,
@@ -95,9 +100,36 @@ export class Api {
   history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
   undoAct = (id: number): Observable<unknown> => this.http.post(`${ROOT}/history/${id}/undo`, null);
   addLink = (link: NewLink): Observable<{ link: string }> => this.http.post<{ link: string }>(`${ROOT}/links`, link);
+  conversions = (): Observable<ConversionList> => this.http.get<ConversionList>(`${ROOT}/conversions`);
+  plan = (id: string, request: PlanRequest): Observable<PlanAnswer> => this.http.post<PlanAnswer>(`${ROOT}/conversions/${id}/plan`, request);
+  /** Ways to close the chain of a job, line by line as they are looked for. Unsubscribing stops the search. */
+  solveJob = (id: number, limits: SolveLimits): Observable<SolveLine | { problem: string }> =>
+    linesOf<SolveLine | { problem: string }>(
+      this.http.post(`${ROOT}/jobs/${id}/fit/solve`, limits, { observe: 'events', reportProgress: true, responseType: 'text' }),
+    );
   practice = (): Observable<PracticeAnswer> => this.http.get<PracticeAnswer>(`${ROOT}/practice`);
   changePractice = (key: string, value: number, version: number): Observable<PracticeAnswer> =>
     this.http.put<PracticeAnswer>(`${ROOT}/practice/${key}`, { value }, { headers: seen(version) });
 }
 
 const seen = (version: number): { 'if-match': string } => ({ 'if-match': `"${version}"` });
+
+/** An answer of one JSON value a line (application/x-ndjson), told as the lines come. A line that is still coming waits for its end. */
+function linesOf<T>(events: Observable<HttpEvent<string>>): Observable<T> {
+  return events.pipe(
+    scan(
+      (before, event) => {
+        const text =
+          event.type === HttpEventType.Response
+            ? (event.body ?? '')
+            : event.type === HttpEventType.DownloadProgress && 'partialText' in event
+              ? (event.partialText ?? '')
+              : '';
+        const whole = text.slice(0, text.lastIndexOf('\n') + 1);
+        return whole.length <= before.read ? { read: before.read, fresh: [] } : { read: whole.length, fresh: whole.slice(before.read).trim().split('\n') };
+      },
+      { read: 0, fresh: [] as string[] },
+    ),
+    concatMap(({ fresh }) => fresh.map((line) => JSON.parse(line) as T)),
+  );
+}

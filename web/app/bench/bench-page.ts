@@ -9,12 +9,13 @@ import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
 import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';
 import { PracticeService } from '../practice/practice-service';
+import { RodTools } from './rod-tools';
 
 /** The calculators on their own, with the workshop's own settings. */
 @Component({
   selector: 'app-bench-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, MatSelectModule, QuantityField, StateMark],
+  imports: [MatFormFieldModule, MatInputModule, MatSelectModule, QuantityField, StateMark, RodTools],
   providers: [PracticeService],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',

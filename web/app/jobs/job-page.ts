@@ -109,6 +109,8 @@ export class JobPage {
 
   protected openJoint(to: string): void {
     if (this.service.workspace()?.work.some((w) => w.slot === to)) this.service.slot.set(to);
-    void this.router.navigate(['/jobs', this.id(), 'fit']);
+    const work = this.service.workspace()?.work.find((w) => w.slot === to);
+    const joint = work?.joints.find((j) => j.place === 'up') ?? work?.joints[0];
+    void this.router.navigate(['/jobs', this.id(), 'fit', 'joints'], joint ? { queryParams: { joint: `${to}/${joint.id}` } } : {});
   }
 }

@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom, type Observable } from 'rxjs';
-import type { JobChange, PhotographMark, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
+import type { JobChange, MeasurementView, PhotographMark, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { Acting } from '../api/acting';
 import { problemOf } from '../api/problem';
@@ -59,6 +59,13 @@ export class JobService {
     const slot = on === 'unit' ? `unit:${this.focus()?.chosen?.unitId ?? ''}` : (this.slot() ?? '');
     const onVehicle = on === 'vehicle' && this.focus()?.unitIs === 'on-vehicle';
     return this.act(() => this.api.benchLine(this.id, line, slot, onVehicle));
+  }
+
+  /** A value that was asked for, on the side that lacks it. */
+  measure(m: Pick<MeasurementView, 'side' | 'slot' | 'onVehicle'>, line: string): Promise<string | undefined> {
+    const work = this.workspace()?.work.find((w) => w.slot === m.slot);
+    const slot = m.side === 'unit' ? `unit:${work?.chosen?.unitId ?? ''}` : m.slot;
+    return this.act(() => this.api.benchLine(this.id, line, slot, m.side === 'vehicle' && work?.unitIs === 'on-vehicle'));
   }
 
   /** A mark that was read wrong: what it should have been is added, and the reading is withdrawn with it. */

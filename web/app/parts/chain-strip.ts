@@ -13,7 +13,11 @@ import { StateMark } from './state-mark';
         @if (jointBefore().get(link.id); as joint) {
           <li class="joint">
             <button type="button" (click)="opened.emit(joint.to)" [attr.aria-label]="'Joint ' + joint.from + ' to ' + joint.to + ': ' + joint.words">
-              <app-state-mark [state]="joint.state" [size]="22" />
+              @if (joint.words === 'untouched') {
+                <span class="untouched"></span>
+              } @else {
+                <app-state-mark [state]="joint.state" [size]="22" />
+              }
               <span>{{ joint.words }}</span>
             </button>
           </li>
@@ -78,6 +82,12 @@ import { StateMark } from './state-mark';
     .joint {
       width: 84px;
       position: relative;
+    }
+    .untouched {
+      width: 3px;
+      height: 14px;
+      margin: 4px 0;
+      background: var(--strong-line);
     }
     .joint::before {
       content: '';

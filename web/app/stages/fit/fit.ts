@@ -1,80 +1,61 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
-import type { CheckView, JointView } from '@kerabat/contract';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { JobService } from '../../jobs/job-service';
-import { TakesFocus } from '../../parts/focus';
-import { ProblemLine } from '../../parts/problem-line';
-import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 
-const ORIGIN: Readonly<Record<string, string>> = { measured: 'measured', 'vehicle-record': 'on record', 'old-unit': 'as the old unit' };
-
-/** The chosen unit against the vehicle, joint by joint. */
+/** Whether it will go together: the joints, what to measure, ways to close them, conversions, and the rod. */
 @Component({
   selector: 'app-fit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TakesFocus, MatButtonModule, RouterLink, StateMark, ProblemLine],
-  templateUrl: './fit.html',
-  styleUrl: './fit.scss',
+  imports: [RouterOutlet, RouterLink, RouterLinkActive],
+  template: `
+    <nav aria-label="Fit">
+      @for (view of views(); track view.path) {
+        <a [routerLink]="view.path" routerLinkActive="here" ariaCurrentWhenActive="page"
+          >{{ view.words }}<span class="count"> {{ view.count }}</span></a
+        >
+      }
+    </nav>
+    <router-outlet />
+  `,
+  styles: `
+    nav {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 16px;
+      margin: -4px 0 10px;
+      font-size: 13.5px;
+    }
+    a {
+      color: var(--link);
+      text-decoration: none;
+      padding: 2px 0;
+    }
+    a.here {
+      color: var(--ink);
+      font-weight: 600;
+      text-decoration: underline;
+      text-underline-offset: 5px;
+    }
+    .count {
+      color: var(--change);
+      font-weight: 400;
+    }
+  `,
 })
 export class FitStage {
-  protected readonly service = inject(JobService);
-  protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly measured = signal<Readonly<Record<string, string>>>({});
-  protected readonly reason = signal('');
-  protected readonly overriding = signal('');
-  protected readonly work = computed(() => {
-    this.service.workspace();
-    return this.service.focus();
+  private readonly service = inject(JobService);
+
+  protected readonly views = computed(() => {
+    const w = this.service.workspace();
+    const joints = (w?.work ?? []).flatMap((work) => work.joints);
+    const open = joints.filter((j) => j.state === 'does-not-fit' || j.state === 'not-known').length;
+    const measure = w?.measurements.length ?? 0;
+    return [
+      { path: 'joints', words: 'Joints', count: open > 0 ? `${open} open` : '' },
+      { path: 'measure', words: 'Measure before you order', count: measure > 0 ? String(measure) : '' },
+      { path: 'close', words: 'Ways to close it', count: '' },
+      { path: 'plan', words: 'Conversion', count: w?.conversion ? 'planned' : '' },
+      { path: 'rod', words: 'Rod and clearance', count: '' },
+    ];
   });
-  /** Gravest first, so that what blocks is seen without scrolling. */
-  protected readonly joints = computed(() => {
-    const order = ['does-not-fit', 'not-known', 'fits-with-change', 'fits'];
-    return [...(this.work()?.joints ?? [])].sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state));
-  });
-  protected readonly stateWords = STATE_WORDS;
-
-  protected origin(check: CheckView): string {
-    return check.vehicleOrigin ? (ORIGIN[check.vehicleOrigin] ?? '') : '';
-  }
-
-  protected blocks = (joint: JointView): boolean => joint.state === 'does-not-fit' || joint.state === 'not-known';
-
-  /** Each way out of the joint once, the quickest first; one can close several checks. */
-  protected waysOut(joint: JointView): CheckView['remedies'] {
-    const byKey = new Map(joint.checks.flatMap((c) => c.remedies).map((r) => [r.key, r]));
-    return [...byKey.values()].sort((a, b) => a.minutes - b.minutes);
-  }
-
-  protected overrideOf(joint: JointView) {
-    return this.service.decision(`override:${this.service.slot() ?? ''}/${joint.id}`);
-  }
-
-  protected type(check: CheckView, text: string): void {
-    this.measured.update((m) => ({ ...m, [check.id]: text }));
-  }
-
-  protected async measure(event: Event, check: CheckView): Promise<void> {
-    event.preventDefault();
-    const text = this.measured()[check.id] ?? '';
-    if (text.trim() !== '') this.problem.set(await this.service.benchLine(`${check.measure?.line ?? ''}${text}`, check.measure?.side));
-  }
-
-  protected async remedy(key: string, accepted: boolean): Promise<void> {
-    const subject = `remedy:${this.service.slot() ?? ''}/${key}`;
-    this.problem.set(accepted ? await this.service.undecide(subject) : await this.service.decide(subject, 'accepted', 'way out chosen'));
-  }
-
-  protected async override(event: Event, joint: JointView): Promise<void> {
-    event.preventDefault();
-    const problem = await this.service.decide(`override:${this.service.slot() ?? ''}/${joint.id}`, 'let pass', this.reason());
-    this.problem.set(problem);
-    if (problem !== undefined) return;
-    this.overriding.set('');
-    this.reason.set('');
-  }
-
-  protected async takeBack(joint: JointView): Promise<void> {
-    this.problem.set(await this.service.undecide(`override:${this.service.slot() ?? ''}/${joint.id}`));
-  }
 }

@@ -1,0 +1,40 @@
+import type { MeasurementView, Workspace } from '@kerabat/contract';
+import type { AttributeName } from '@kerabat/core/attribute';
+import { findSlot } from '@kerabat/core/chain';
+import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
+import { sketchOf, svgOf } from '@kerabat/core/sketch';
+import { heading, printable, sheet } from './paper.js';
+
+const GROUPS: readonly MeasureGroup[] = ['nothing-off', 'something-off', 'new-unit'];
+
+/** What to measure before anything is ordered, on paper: a drawing of each dimension, where to look, and a line to write on. */
+export function measurePdf(workspace: Workspace, printedAt: string): Promise<Buffer> {
+  const content = GROUPS.flatMap((group) => {
+    const here = workspace.measurements.filter((m) => m.group === group);
+    return here.length === 0 ? [] : [heading(GROUP_WORDS[group]), table(here)];
+  });
+  const none = { text: 'Nothing has to be measured: no joint is dotted.', margin: [0, 8, 0, 8] };
+  return sheet('Measure before you order', workspace, printedAt, content.length === 0 ? [none] : content);
+}
+
+const table = (measurements: readonly MeasurementView[]): unknown => ({
+  layout: 'lightHorizontalLines',
+  table: {
+    widths: [108, '*', 120],
+    dontBreakRows: true,
+    body: measurements.map((m) => [
+      { svg: svgOf(sketchOf(m.attribute as AttributeName)), width: 100 },
+      [
+        { text: printable(`${m.what}${m.side === 'unit' ? ', new unit' : ''}`), bold: true },
+        printable(
+          [findSlot(m.slot)?.words ?? m.slot, m.where, m.off ? `off first: ${m.off}` : '', `about ${m.minutes} min`].filter((w) => w !== '').join('; '),
+        ),
+        { text: printable(`turns: ${m.turns.join(', ')}`), fontSize: 8 },
+      ],
+      [
+        { text: '............................', margin: [0, 14, 0, 2] },
+        { text: `value and unit${m.tool ? `; ${m.tool.replace('-', ' ')}` : ''}`, fontSize: 8 },
+      ],
+    ]),
+  },
+});

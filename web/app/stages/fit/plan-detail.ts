@@ -1,0 +1,43 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import type { PlanAnswer } from '@kerabat/contract';
+import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
+import { JobService } from '../../jobs/job-service';
+
+const DOES: Readonly<Record<string, string>> = { add: 'added', remove: 'taken out', cap: 'capped', keep: 'kept', move: 'moved over' };
+
+/** What a conversion takes on a vehicle, in the order in which it is settled: choices, roles, joints, parts, work. */
+@Component({
+  selector: 'app-plan-detail',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './plan-detail.html',
+  styleUrl: './plan-detail.scss',
+})
+export class PlanDetail {
+  private readonly service = inject(JobService);
+  readonly plan = input.required<PlanAnswer>();
+  readonly planned = input(false);
+  readonly option = output<{ choice: string; option: string }>();
+  readonly fill = output<{ slot: string; unitId: string; number: string | undefined }>();
+
+  protected readonly parts = computed(() =>
+    Object.entries(DOES)
+      .map(([does, words]) => ({ words, list: this.plan().parts.filter((p) => p.does === does) }))
+      .filter((group) => group.list.length > 0),
+  );
+  protected readonly steps = computed(() =>
+    WORK_GROUPS.map((group) => ({ words: WORK_WORDS[group], list: this.plan().steps.filter((s) => s.group === group) })).filter((g) => g.list.length > 0),
+  );
+
+  protected chosen = (slot: string): string | undefined => this.service.workspace()?.work.find((w) => w.slot === slot)?.chosen?.unitId;
+  protected sumOf(choice: string, option: string): string {
+    const sum = this.plan()
+      .sums.find((s) => s.choice === choice)
+      ?.sums.find((s) => s.option === option);
+    if (!sum) return '';
+    return sum.total === undefined
+      ? sum.missing.length > 0
+        ? `sum not known: no price for ${sum.missing.join(', ')}`
+        : ''
+      : `${sum.total.toFixed(2)} = ${sum.working}`;
+  }
+}
