@@ -183,5 +183,5 @@ function finished(
 /** The very unit that comes off fits as it did, wherever nothing speaks against it and nobody asked anew. */
 function asBefore(check: Check, link: FitLink): Check {
   if (!link.sameAsOld || check.state !== 'not-known' || check.tells || link.asks.some((name) => name === check.id)) return check;
-  return { ...check, measures: [], state: 'fits', sentence: 'Not recorded, but it is the unit that comes off: as before.' };
+  return { ...check, measures: [], state: 'fits', sentence: 'Not settled by what is on record, but it is the unit that comes off: as before.' };
 }

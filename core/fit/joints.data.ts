@@ -88,6 +88,7 @@ export const JOINTS: readonly JointRow[] = [
     id: 'booster', words: 'booster to master', place: 'up', kinds: ['brake-master'], booster: true,
     checks: [
       { attribute: 'stud-spacing', rule: 'length', tolerance: 0.5 },
+      { attribute: 'driving-side', rule: 'choice', asked: 'if-unit' },
       { attribute: 'pilot', rule: 'length', tolerance: 0.5 },
       { attribute: 'flange-thickness', against: 'stud-length', rule: 'stud-length', ...if_ },
       { attribute: 'seal-ring', rule: 'length', tolerance: 0.5, ...if_ },

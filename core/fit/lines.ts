@@ -80,9 +80,30 @@ export function checkLines(kind: UnitKind, sides: Sides, practice: Practice): Fo
   const at = { kind, sides, practice };
   return [
     ...assigned.flatMap((line) => (line.port ? checkEnd(line, line.port, free, at) : [noPort(line, ports, assigned, at)])),
+    ...joined(sides.vehicle),
     ...free.map((port) => ({ check: spare(port.position, sides) })),
   ];
 }
+
+/** Lines that a tee has joined to another one. */
+const joined = (vehicle: VehicleSide): Found[] =>
+  [...vehicle].flatMap(([key, known]) => {
+    const [name, position = ''] = key.split('@');
+    if (name !== 'line-joined') return [];
+    const with_ = positionWords(String(known.value));
+    return [
+      {
+        check: checkOf(
+          `line@${position}`,
+          `line, ${positionWords(position)}`,
+          'joined',
+          with_,
+          'a port that feeds the same',
+          fits(`It goes to the port at ${with_}.`),
+        ),
+      },
+    ];
+  });
 
 type At = Pick<Mismatch, 'kind' | 'sides' | 'practice'>;
 

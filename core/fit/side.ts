@@ -50,6 +50,9 @@ export function vehicleSide(
   return side;
 }
 
+/** What a conversion changes is marked with this before its id. */
+export const PLAN = 'plan:';
+
 /** Both sides with changes made to them, sets before sums, so that the order in which they were decided cannot matter. */
 export function changeSides(sides: Sides, changes: readonly { readonly by: string; readonly change: Change }[]): Sides {
   const faces = { vehicle: new Map(sides.vehicle), unit: new Map(sides.unit) };
@@ -61,7 +64,8 @@ export function changeSides(sides: Sides, changes: readonly { readonly by: strin
     if (change.by !== undefined) {
       // What is not known stays not known, however much is added to it.
       if (typeof before?.value === 'number') faces[change.face].set(change.key, { ...before, value: before.value + change.by, changedBy: by });
-    } else if (change.to !== undefined) faces[change.face].set(change.key, { value: change.to, origin: before?.origin ?? 'planned', changedBy: by });
+    } else if (change.to !== undefined)
+      faces[change.face].set(change.key, { value: change.to, origin: by.startsWith(PLAN) ? 'planned' : (before?.origin ?? 'planned'), changedBy: by });
   }
   return faces;
 }

@@ -59,7 +59,12 @@ export function costOf(remedies: readonly Remedy[], practice: Practice): Pick<Wa
   const helpers = [...new Set(remedies.map((r) => r.skill))];
   const waiting = helpers.reduce((sum, skill) => sum + waitingFor(skill, practice), 0);
   const cost = minutes + parts * practice.partMinutes + waiting;
-  return { minutes, parts, cost, working: `${minutes} min work + ${parts} parts × ${practice.partMinutes} + ${waiting} waiting = ${cost}` };
+  return {
+    minutes,
+    parts,
+    cost,
+    working: `${minutes} min work + ${parts} ${parts === 1 ? 'part' : 'parts'} × ${practice.partMinutes} + ${waiting} waiting = ${cost}`,
+  };
 }
 
 interface Node {

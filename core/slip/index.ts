@@ -14,6 +14,8 @@ export interface Override {
 export interface SafetyInput {
   readonly vehicleKnown: boolean;
   readonly unitChosen: boolean;
+  /** Places that are worked on and have no unit yet, in words. */
+  readonly unfilled?: readonly string[];
   readonly identification?: Pick<Identification, 'verdict'>;
   readonly joints: readonly Joint[];
   readonly fluid: FourState;
@@ -35,9 +37,11 @@ export interface Safety {
  */
 export function safetyOf(input: SafetyInput): Safety {
   const blockers: { key: string; words: string }[] = [];
-  if (!input.unitChosen) blockers.push({ key: 'unit', words: 'no unit is chosen' });
+  const unfilled = input.unfilled ?? [];
+  blockers.push(...unfilled.map((words) => ({ key: `unit:${words}`, words: `no ${words} is chosen` })));
+  if (!input.unitChosen && unfilled.length === 0) blockers.push({ key: 'unit', words: 'no unit is chosen' });
   if (input.identification?.verdict === 'contradictory') blockers.push({ key: 'evidence', words: 'the evidence contradicts itself' });
-  if (input.unitChosen) {
+  if (input.unitChosen || input.joints.length > 0) {
     if (!input.vehicleKnown && input.joints.length === 0) blockers.push({ key: 'vehicle', words: 'nothing is known of the vehicle' });
     for (const joint of input.joints) {
       if (input.overrides.some((o) => o.joint === joint.id)) continue;

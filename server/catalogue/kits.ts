@@ -42,7 +42,10 @@ const SQL = {
 export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number }], KitRow>(SQL.forUnit);
   const contents = db.prepare<[number], { item: string; quantity: number; note: string }>(SQL.contents);
-  const fitting = db.prepare<[Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade', string | null> & { readonly size: number | null }], { name: string; number: string | null }>(SQL.fitting);
+  const fitting = db.prepare<
+    [Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade', string | null> & { readonly size: number | null }],
+    { name: string; number: string | null }
+  >(SQL.fitting);
   const price = db.prepare<[string], number | null>(SQL.price).pluck() as { get(number: string): number | null | undefined };
   const box = db.prepare<[string, string], { item: string; presence: 'included' | 'left-out' | 'unknown' }>(SQL.box);
 

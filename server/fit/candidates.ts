@@ -26,7 +26,7 @@ export function candidatesFor(role: Role, link: FitLink, chain: FitChain, vehicl
     const named = { unitId, name: unit.name, maker: unit.maker, from, ...(number ? { number } : {}), ...(side ? { side } : {}) };
     return [{ ...named, misfits: misfits.length, hopeless, open, sentence: says }];
   });
-  const rank = (c: (typeof found)[number]): number => c.hopeless * 1000 + c.misfits * 50 + (c.from === '' ? 20 : 0) + c.open;
+  const rank = (c: (typeof found)[number]): number => c.hopeless * 1000 + (c.from === '' ? 200 : 0) + c.misfits * 30 + c.open * 5;
   return found.sort((a, b) => rank(a) - rank(b) || (a.unitId < b.unitId ? -1 : 1)).slice(0, SHOWN);
 }
 

@@ -2,7 +2,7 @@ import type { PlanAnswer, RoleView } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
 import { findSlot, SLOTS } from '@kerabat/core/chain';
 import { planConversion, sumsOf, type ConversionPart, type ConversionRow, type ConvertedVehicle, type Plan } from '@kerabat/core/conversion';
-import { changeSides, lineEnds, sideOf, type FitChain, type FitLink } from '@kerabat/core/fit';
+import { changeSides, lineEnds, PLAN, sideOf, type FitChain, type FitLink } from '@kerabat/core/fit';
 import type { FittingWant } from '@kerabat/core/slip';
 import type { Practice } from '@kerabat/core/practice';
 import type { UnitKind } from '@kerabat/core/unit';
@@ -65,7 +65,7 @@ function chainOfVehicle(vehicleId: string, plan: Plan, known: VehicleKnown, stor
 export const planned = (side: FitLink['vehicle'], slot: string, plan: Pick<Plan, 'id' | 'changes'>): FitLink['vehicle'] =>
   changeSides(
     { vehicle: side, unit: new Map() },
-    plan.changes.filter((c) => c.slot === slot).map(({ change }) => ({ by: `plan:${plan.id}`, change })),
+    plan.changes.filter((c) => c.slot === slot).map(({ change }) => ({ by: `${PLAN}${plan.id}`, change })),
   ).vehicle;
 
 /** A part's want with the thread, seat and tube of the vehicle's own line, where the part goes on one and the record names it. */

@@ -38,7 +38,8 @@ export function computeSlot(
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
   const kin = kinOf(choice, input, stores);
-  const refused = kin && refusalJoint(kin);
+  const planned = input.plan?.roles.some((role) => role.slot === slot) === true;
+  const refused = kin && refusalJoint(kin, planned);
   const joints = chosen ? [...checked, ...(mated ? [mated] : []), ...(refused ? [refused] : [])] : [];
   const work: SlotWork = {
     slot,
@@ -69,13 +70,15 @@ function kinOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): K
  * What is on record against the interchange is a joint of its own, and stops the order like any other: a "does not fit"
  * between the old unit and the chosen one, or a link on the way that did not work out repeatedly.
  */
-function refusalJoint(kin: KinEntry): Joint | undefined {
+function refusalJoint(kin: KinEntry, planned: boolean): Joint | undefined {
   const path = kin.paths[0] ?? [];
   const refusal = path.find((step) => step.kind === 'does-not-fit');
   const doubted = path.find((step) => step.review === true);
   if (kin.disputed !== undefined) return recordJoint('does-not-fit', `The interchange is ${kin.disputed}`);
   if (kin.grade === 'does-not-fit') {
     const said = refusal?.assertions.map((a) => `${a.source}${a.note ? `: ${a.note}` : ''}`).join('; ');
+    // A conversion is what makes it fit: the record speaks of an exchange without one, and every joint is checked all the same.
+    if (planned) return recordJoint('fits-with-change', `Recorded as not fitting by itself; the conversion changes what it goes to. ${said ?? ''}`);
     return recordJoint('does-not-fit', `Recorded as not fitting. ${said ?? ''}`);
   }
   if (!doubted) return undefined;
@@ -83,7 +86,7 @@ function refusalJoint(kin: KinEntry): Joint | undefined {
   return recordJoint('not-known', `That ${doubted.to} does instead of ${doubted.from} turned out wrong ${times} times. Read in Kin what was found.`);
 }
 
-function recordJoint(state: 'does-not-fit' | 'not-known', sentence: string): Joint {
+function recordJoint(state: 'does-not-fit' | 'not-known' | 'fits-with-change', sentence: string): Joint {
   const check = checkOf('record', 'what is on record', 'fitted', 'chosen', 'no record against it', { state, sentence });
   return { id: 'record', words: 'what is on record', place: 'side', state, checks: [check], silent: [] };
 }

@@ -54,12 +54,13 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
   const chosenFluid = fluid.chosen;
   const planLines = plan && vehicle ? linesOfPlan({ ...plan, parts: plan.parts.map((part) => withWant(part, wantFor(part, vehicle.id, stores))) }) : [];
   const proposals = [...results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores)), ...planLines];
-  const slip = mergeSlip(withNumbers(proposals, stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
+  const slip = mergeSlip(withNumbers(oneFluid(proposals), stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
   const overrides = overridesOf(input.decisions);
   const joints = results.flatMap((r) => r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })));
   const safety = safetyOf({
     vehicleKnown: vehicle !== undefined,
     unitChosen: choices.length > 0 && choices.every((c) => c.chosen),
+    ...(choices.length > 1 ? { unfilled: choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot) } : {}),
     ...(choices.some((c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`))
       ? { identification: { verdict: 'contradictory' as const } }
       : {}),
@@ -126,6 +127,13 @@ function workedSlots({ job, decisions, plan }: SlotInput): string[] {
   const roles = plan?.roles.map((role) => role.slot) ?? [];
   const added = decisions.filter((d) => d.value && d.subject.startsWith('slot:')).map((d) => d.subject.slice(5));
   return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles])].filter((slot) => findSlot(slot));
+}
+
+/** The fluid of a job is bought once, however many of its units are opened: the largest need counts. */
+function oneFluid(proposals: ReturnType<typeof proposalsFor>): ReturnType<typeof proposalsFor> {
+  const fluids = proposals.filter((line) => line.key.endsWith('/fluid') && line.section === 'order');
+  const most = fluids.reduce<(typeof fluids)[number] | undefined>((best, line) => (best && best.quantity >= line.quantity ? best : line), undefined);
+  return proposals.filter((line) => line === most || !fluids.includes(line));
 }
 
 /** Every part number that the catalogue knows for a small part is put on its line. */

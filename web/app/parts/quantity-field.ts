@@ -11,6 +11,7 @@ import { LiveReadingPart } from './live-reading';
   selector: 'app-quantity-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatFormFieldModule, MatInputModule, LiveReadingPart],
+  host: { '[class.compact]': 'compact()' },
   template: `
     <mat-form-field appearance="outline" subscriptSizing="dynamic">
       <mat-label>{{ label() }}</mat-label>
@@ -41,6 +42,14 @@ import { LiveReadingPart } from './live-reading';
       gap: 4px 12px;
       align-items: center;
     }
+    :host(.compact) {
+      grid-template-columns: minmax(0, 1fr);
+      gap: 0;
+    }
+    :host(.compact) .echo {
+      font-size: 12.5px;
+      min-height: 17px;
+    }
     .echo {
       color: var(--quiet);
     }
@@ -56,6 +65,8 @@ export class QuantityField {
   private static count = 0;
   protected readonly id = `quantity-echo-${QuantityField.count++}`;
   readonly label = input.required<string>();
+  /** Little room: the echo stands below, and nothing is said until something is written. */
+  readonly compact = input(false);
   readonly expects = input<ReadOptions['expects']>('length');
   /** An attribute whose usual range decides whether a value is doubted. */
   readonly attribute = input<string>();
@@ -74,7 +85,7 @@ export class QuantityField {
   protected readonly echo = computed(() => {
     const { quantity, problem } = this.reading();
     if (quantity) return printBoth(quantity, this.expects());
-    return this.text() === '' ? 'like 1-1/16, 26.9 or 26,9 mm' : (problem ?? '');
+    return this.text() === '' ? (this.compact() ? '' : 'like 1-1/16, 26.9 or 26,9 mm') : (problem ?? '');
   });
 
   constructor() {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { MeasurementView } from '@kerabat/contract';
+import { findAttribute, type MeasuredDimension } from '@kerabat/core/attribute';
 import { readBenchLine } from '@kerabat/core/identify';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
@@ -18,14 +19,24 @@ const TOOL: Readonly<Record<string, string>> = { caliper: ' cal', ruler: ' ruler
     <form class="measure" (submit)="record($event)">
       <label [for]="id()">{{ m.what }}, {{ m.side === 'unit' ? 'new unit' : 'vehicle' }}</label>
       <span class="entry">
-        <input
-          [id]="id()"
-          class="field mono"
-          autocomplete="off"
-          [value]="text()"
-          (input)="text.set($any($event.target).value)"
-          [attr.aria-describedby]="id() + '-echo'"
-        />
+        @if (choices(); as list) {
+          <select [id]="id()" class="field" (change)="text.set($any($event.target).value)">
+            <option value="" [selected]="text() === ''">look, then choose…</option>
+            @for (c of list; track c) {
+              <option [value]="c" [selected]="text() === c">{{ c.replace('-', ' ') }}</option>
+            }
+          </select>
+        } @else {
+          <input
+            [id]="id()"
+            class="field mono"
+            autocomplete="off"
+            [value]="text()"
+            (input)="text.set($any($event.target).value)"
+            [placeholder]="like()"
+            [attr.aria-describedby]="id() + '-echo'"
+          />
+        }
         <button matButton="outlined" type="submit">Record</button>
       </span>
       <span class="small mono echo" [id]="id() + '-echo'" aria-live="polite" [class.bad]="bad()">{{ echo() }}</span>
@@ -50,6 +61,9 @@ const TOOL: Readonly<Record<string, string>> = { caliper: ' cal', ruler: ' ruler
     input {
       width: 8.5rem;
     }
+    span.small {
+      margin-left: 0;
+    }
     .echo {
       color: var(--quiet);
     }
@@ -69,6 +83,21 @@ export class MeasureField {
   private readonly service = inject(JobService);
   readonly measure = input.required<MeasurementView>();
   readonly where = input(true);
+  private readonly row = computed(() => findAttribute(this.measure().attribute));
+  protected readonly choices = computed(() => {
+    const row = this.row();
+    return row?.kind === 'choice' ? [...(row.choices ?? []), 'none'] : undefined;
+  });
+  /** What an answer looks like. */
+  protected readonly like = computed(() => {
+    const row = this.row();
+    if (row?.kind !== 'quantity') return row?.kind === 'count' ? 'a number' : row?.kind === 'thread' ? 'M10x1.0' : 'as it is marked';
+    return (
+      { length: 'mm or in', angle: 'degrees', volume: 'ml', pressure: 'bar or psi', flow: 'l/min', force: 'N or lbf', torque: 'Nm' }[
+        row.dimension as MeasuredDimension
+      ] ?? ''
+    );
+  });
   protected readonly text = signal('');
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly id = computed(() => `m-${this.measure().key.replace(/[^\w-]/g, '-')}`);
@@ -78,7 +107,8 @@ export class MeasureField {
     const { line, tool } = this.measure();
     const text = this.text().trim();
     const named = /\s(cal|caliper|vernier|ruler|tape|scale|mic|micrometer|gauge|bg)\.?$/i.test(text);
-    return `${line}${text}${named ? '' : (TOOL[tool ?? ''] ?? '')}`;
+    const measured = this.row()?.kind === 'quantity' && !named;
+    return `${line}${text}${measured ? (TOOL[tool ?? ''] ?? '') : ''}`;
   });
   private readonly read = computed(() => (this.text().trim() === '' ? undefined : readBenchLine(this.line())));
   protected readonly bad = computed(() => this.read()?.recognised === false);
