@@ -95,7 +95,7 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['a reservoir of another kind', { ...V12, onNew: ['reservoir remote'] }, 'reservoir', 'does-not-fit', 'old reservoir is clipped'],
   ['a clutch that drinks from a reservoir without a nipple', { ...V12, bench: ['clutch feed brake-reservoir'], onNew: ['feed nipple none'] }, 'clutch-feed', 'does-not-fit', 'no nipple'],
   ['a proportioning valve that is doubled', { ...V12, bench: ['line valve proportioning'], onNew: ['valve proportioning'] }, 'valve-in-body', 'does-not-fit', 'doubled'],
-  ['a proportioning valve that is lost', { ...V12, bench: ['valve proportioning'] }, 'valve-in-body', 'does-not-fit', 'balance between the axles'],
+  ['a proportioning valve that is lost', { ...V12, bench: ['valve proportioning', 'line valve none'] }, 'valve-in-body', 'does-not-fit', 'balance between the axles'],
   ['a pump that gives too little', { ...B7, bench: ['pump flow 6.5 l/min'] }, 'flow-wanted', 'does-not-fit', 'too little'],
   ['a relief pressure that is too low', { ...B7, bench: ['relief pressure 75 bar'] }, 'pressure-wanted', 'does-not-fit', 'too little'],
   ['a pump without the second return', { ...B7, bench: ['pump returns 1'] }, 'returns-wanted', 'does-not-fit', 'too little'],

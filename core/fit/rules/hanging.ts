@@ -84,7 +84,12 @@ export function valve({ unit, sides }: Case): RuleResult {
   }
   const wanted = old?.value ?? null;
   if (wanted === null) return fits(line && line.value !== null ? `The valve stays in the lines (${String(line.value)}).` : 'No valve, before or after.');
-  if (line?.value === wanted) return fits(`The ${String(wanted)} valve is in the lines.`);
+  if (line === undefined)
+    return unknown(`The old body had a ${String(wanted)} valve, this one has none; whether one sits in the lines is not known.`, {
+      side: 'vehicle',
+      attribute: 'line-valve',
+    });
+  if (line.value === wanted) return fits(`The ${String(wanted)} valve is in the lines.`);
   return misfit(`The old body had a ${String(wanted)} valve, this one has none: the balance between the axles would change.`);
 }
 
