@@ -4,7 +4,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { provideRouter } from '@angular/router';
 import { of } from 'rxjs';
 import { vi } from 'vitest';
-import type { CheckView, JointView, SlotWork, Workspace } from '@kerabat/contract';
+import type { CheckView, JointView, MeasurementView, RemedyView, SlotWork, Workspace } from '@kerabat/contract';
 import { Api } from './api/api';
 import { Person } from './api/person';
 import { JobService } from './jobs/job-service';
@@ -50,6 +50,38 @@ export const joint = (over: Partial<JointView> = {}): JointView => ({
   state: 'fits',
   checks: [check()],
   silent: [],
+  ...over,
+});
+
+export const remedy = (over: Partial<RemedyView> = {}): RemedyView => ({
+  key: 'sensor',
+  row: 'sensor',
+  words: 'Move the old sensor over',
+  order: 2,
+  minutes: 10,
+  skill: 'ordinary',
+  tools: ['sensor socket'],
+  operations: [],
+  risk: 'new washer',
+  accepted: false,
+  slip: [],
+  changes: [],
+  ...over,
+});
+
+export const measurement = (over: Partial<MeasurementView> = {}): MeasurementView => ({
+  side: 'unit',
+  attribute: 'rod-length',
+  what: 'rod length',
+  where: 'depth gauge',
+  line: 'rod ',
+  onVehicle: false,
+  tool: 'caliper',
+  minutes: 4,
+  slot: 'brake-master',
+  key: 'brake-master/unit/rod-length',
+  group: 'new-unit',
+  turns: ['pedal to rod'],
   ...over,
 });
 
@@ -120,6 +152,7 @@ export function job(w: Workspace, answers: string | undefined = undefined) {
     focus: () => w.work[0],
     decision: (subject: string) => w.decisions.find((d) => d.subject === subject),
     benchLine: act(),
+    measure: act(),
     withdraw: act(),
     correct: act(),
     photograph: act(),
