@@ -1,9 +1,10 @@
-// npm run bench [-- kin [NUMBERS] | import [NUMBERS]]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- fit | kin [NUMBERS] | import [NUMBERS]]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import puppeteer from 'puppeteer-core';
+import { fitBench } from './fitting.mjs';
 import { identifyBench } from './identify.mjs';
 import { importBench } from './importing.mjs';
 import { rankingBench } from './ranking.mjs';
@@ -94,12 +95,13 @@ async function all() {
     await rankingBench(ours.address);
     await Promise.all([end(ours), end(bare)]);
     await identifyBench(data);
+    await fitBench();
   } finally {
     rmSync(data, { recursive: true, force: true });
   }
 }
 
 const [what, size] = process.argv.slice(2);
-const parts = { kin: kinBench, import: importBench };
+const parts = { kin: kinBench, import: importBench, fit: fitBench };
 if (what in parts) await parts[what](size === undefined ? undefined : Number(size));
 else await all();

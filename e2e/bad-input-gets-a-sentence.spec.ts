@@ -101,7 +101,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.tabTo('Let it pass');
     await seat.keys('Enter');
     await seat.see('takes a reason');
-    await seat.page.focus('[id="o-lines"]');
+    await seat.page.focus('#override-reason');
     await seat.type('line made at the museum');
     await seat.keys('Enter');
     await seat.see('let pass by Ilse', 'app-slip');

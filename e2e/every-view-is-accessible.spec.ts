@@ -4,7 +4,7 @@ import { workshop, type Seat } from './browser.js';
 const { sit } = workshop();
 
 const VIEWS = [
-  '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/kin', '/jobs/6/fit', '/jobs/5/fit', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
+  '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/kin', '/jobs/6/fit', '/jobs/5/fit', '/jobs/5/fit/measure', '/jobs/6/fit/close', '/jobs/5/fit/plan', '/jobs/5/fit/rod', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
   '/numbers?q=30718', '/units/ard-tm22vs', '/bench?thread=3%2F8-24%20UNF', '/library', '/library/bring-in', '/library/audit', '/practice',
 ]; // prettier-ignore
 
@@ -50,15 +50,22 @@ it('single keys can be switched off', async () => {
   expect(seat.page.url()).toMatch(/\/jobs$/);
 });
 
-it.each(['/jobs', '/jobs/6/fit', '/jobs/1/identify', '/bench', '/numbers?q=30718', '/library/bring-in', '/library/audit'])(
-  '%s is usable at 390 px: nothing has to be scrolled sideways',
-  async (view) => {
-    const seat = await sit({ width: 390, height: 844 });
-    await seat.go(view);
-    const over = await seat.page.evaluate(() => {
-      const main = document.querySelector('main');
-      return main ? main.scrollWidth - main.clientWidth : 999;
-    });
-    expect(over).toBeLessThanOrEqual(1);
-  },
-);
+it.each([
+  '/jobs',
+  '/jobs/6/fit',
+  '/jobs/5/fit/measure',
+  '/jobs/5/fit/plan',
+  '/jobs/1/identify',
+  '/bench',
+  '/numbers?q=30718',
+  '/library/bring-in',
+  '/library/audit',
+])('%s is usable at 390 px: nothing has to be scrolled sideways', async (view) => {
+  const seat = await sit({ width: 390, height: 844 });
+  await seat.go(view);
+  const over = await seat.page.evaluate(() => {
+    const main = document.querySelector('main');
+    return main ? main.scrollWidth - main.clientWidth : 999;
+  });
+  expect(over).toBeLessThanOrEqual(1);
+});

@@ -40,6 +40,11 @@ const SQL = {
   changes: `SELECT total_changes() AS n`,
 };
 
+/** So many answers are kept. */
+const ANSWERS = 100;
+/** More classes than this are not worth keeping. */
+const MOST_CLASSES = 20_000;
+
 /** The pools of a catalogue, kept in memory until the catalogue changes, and the engine over them. */
 export function identifier(db: Db) {
   const facts = db.prepare<[string], { unit: string; facts: string }>(SQL.facts);
@@ -66,14 +71,37 @@ export function identifier(db: Db) {
     };
   }
 
+  let answers: { readonly stamp: string; readonly known: Map<string, IdentifyAnswer> } = { stamp: '', known: new Map() };
+  let classes: { readonly key: string; readonly of: Map<string, string> } | undefined;
+  /** The interchange class of a unit, by its first member; kept until the catalogue or the practice changes. */
+  function classesOf(practice: Practice): (id: string) => string {
+    const key = `${stamp()} ${JSON.stringify(practice)}`;
+    if (classes?.key !== key || classes.of.size > MOST_CLASSES) classes = { key, of: new Map() };
+    const { of } = classes;
+    return (id) => {
+      const known = of.get(id) ?? [...kin.sameUnits(id, practice)].sort()[0] ?? id;
+      of.set(id, known);
+      return known;
+    };
+  }
+
   return {
     size,
     /** Reads a pool ahead of the first question for it. */
     warm: (kinds: readonly UnitKind[]): void => void pool(kinds),
     geometry: ({ unitId, kind, without, limit, practice }: GeometryAsk): GeometrySearch =>
       kinByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without)),
+    /** The same question about the same catalogue has the same answer: a job asks about all its places whenever one of them changes. */
     answer(ask: IdentifyAsk): IdentifyAnswer {
-      const classOf = (id: string): string => [...kin.sameUnits(id, ask.practice)].sort()[0] ?? id;
+      const now = stamp();
+      if (answers.stamp !== now || answers.known.size >= ANSWERS) answers = { stamp: now, known: new Map() };
+      const question = JSON.stringify(ask);
+      const known = answers.known.get(question) ?? this.workOut(ask);
+      answers.known.set(question, known);
+      return known;
+    },
+    workOut(ask: IdentifyAsk): IdentifyAnswer {
+      const classOf = classesOf(ask.practice);
       const found = identify(pool(ask.kinds), { ...ask, classOf });
       const named = (c: Candidate) => {
         const head = units.head(c.unitId);

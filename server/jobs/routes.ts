@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { BenchLineRequest, DecisionRequest, JobChange, NewEvidence, NewJob, SlipAddRequest, SlipEditRequest } from '@kerabat/contract';
+import { BenchLineRequest, DecisionRequest, JobChange, NewEvidence, NewJob, SlipAddRequest, SlipEditRequest, type Workspace } from '@kerabat/contract';
 import { COMPLAINTS } from '@kerabat/core/ask';
 import { findSlot } from '@kerabat/core/chain';
 import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
@@ -16,6 +16,8 @@ import { workCardPdf } from '../print/work-card.js';
 import { checkSubject } from './subjects.js';
 import { settle, workspaceOf } from './workspace.js';
 
+const WHOLE = 'return=representation';
+
 /** A number from the address; 404 when it is none. */
 export function wholeNumber(text: string, what: string): number {
   if (!/^\d{1,9}$/.test(text)) throw notFound(`"${text.slice(0, 20)}" is not a ${what} number.`);
@@ -28,6 +30,11 @@ export const jobId = (ctx: Context & { params: Record<string, string> }): number
 export function jobRoutes(router: Router, stores: Stores, clock: () => string): void {
   /** After a write the safety sentence is kept for the list of jobs. */
   const settled = (id: number): Promise<void> => settle(id, stores);
+  /** What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves asking for it. */
+  const answered = async <T extends object>(ctx: Context, id: number, body: T): Promise<T | (T & { workspace: Workspace })> => {
+    await settled(id);
+    return ctx.get('prefer') === WHOLE ? { ...body, workspace: await workspaceOf(id, stores) } : body;
+  };
   const checkAsked = (fields: Partial<NewJob>): void => {
     if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId))
       throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
@@ -95,9 +102,8 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     if (!read.recognised) throw badRequest(read.problem, '/line');
     const evidenceId = stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.evidence, onVehicle: onVehicle ?? true }, person);
     if (read.also) stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.also, onVehicle: onVehicle ?? true }, person);
-    await settled(id);
     ctx.status = 201;
-    ctx.body = { id: evidenceId, echo: read.echo, ...(read.doubt === undefined ? {} : { doubt: read.doubt }) };
+    ctx.body = await answered(ctx, id, { id: evidenceId, echo: read.echo, ...(read.doubt === undefined ? {} : { doubt: read.doubt }) });
   });
   router.post('/jobs/:id/evidence/:evidenceId/withdraw', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
@@ -112,14 +118,12 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const request = await readBody(ctx, DecisionRequest);
     checkSubject(subject, request, stores);
     const decision = stores.jobs.decide(id, subject, request, seen, person);
-    await settled(id);
     ctx.set('etag', tagOf(decision.version));
-    ctx.body = decision;
+    ctx.body = await answered(ctx, id, decision);
   });
   router.delete('/jobs/:id/decisions/:subject', async (ctx) => {
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
-    ctx.body = stores.jobs.decide(id, ctx.params['subject'] ?? '', null, seen, person);
-    await settled(id);
+    ctx.body = await answered(ctx, id, stores.jobs.decide(id, ctx.params['subject'] ?? '', null, seen, person));
   });
 
   router.put('/jobs/:id/slip/:key', async (ctx) => {

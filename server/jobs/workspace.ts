@@ -37,6 +37,15 @@ export async function fitChainOfJob(id: number, stores: Stores): Promise<FitChai
 
 /** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
 export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
+  const before = stores.latest.stamp();
+  const known = stores.latest.get(id);
+  if (known) return known;
+  const workspace = await workOut(id, stores);
+  stores.latest.keep(id, workspace, before);
+  return workspace;
+}
+
+async function workOut(id: number, stores: Stores): Promise<Workspace> {
   const input = inputOf(id, stores);
   const { job, vehicle, plan } = input;
   const choices = await chosenIn(input, stores);
@@ -106,8 +115,9 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
 
 /** Keeps a job's safety sentence for the list of jobs. */
 export async function settle(id: number, stores: Stores): Promise<void> {
-  const { safety } = await workspaceOf(id, stores);
-  stores.jobs.saveSafety(id, safety.safe, safety.sentence);
+  const before = stores.latest.stamp();
+  const workspace = await workOut(id, stores);
+  stores.latest.keep(id, workspace, before, () => stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence));
 }
 
 /** The conversion that a job is planned by, when one was decided: its id, and its choices as JSON. */

@@ -14,6 +14,7 @@ import { mappingStore } from '../imports/mappings.js';
 import { identifyService } from '../identify/service.js';
 import { outcomeStore } from '../kin/outcomes.js';
 import { kinStore } from '../kin/store.js';
+import { latestStore } from '../jobs/latest.js';
 import { jobStore } from '../jobs/store.js';
 import { photographStore } from '../photographs/store.js';
 import { practiceStore } from '../practice/store.js';
@@ -43,6 +44,7 @@ export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'job
     exports: exportService(catalogue, clock),
     imports,
     jobs: jobStore(jobs, clock),
+    latest: latestStore(catalogue, jobs),
     photographs: photographStore(jobs, clock),
     practice: practiceStore(jobs, clock),
   };

@@ -54,7 +54,7 @@ export class Api {
   changeJob = (id: number, change: JobChange, version: number): Observable<Job> =>
     this.http.patch<Job>(`${ROOT}/jobs/${id}`, change, { headers: seen(version) });
   benchLine = (id: number, line: string, slot: string, onVehicle: boolean): Observable<{ id: number; echo: string }> =>
-    this.http.post<{ id: number; echo: string }>(`${ROOT}/jobs/${id}/bench-line`, { line, slot, onVehicle });
+    this.http.post<{ id: number; echo: string }>(`${ROOT}/jobs/${id}/bench-line`, { line, slot, onVehicle }, { headers: WHOLE });
   /** The picture itself is the body, as the camera wrote it. */
   addPhotograph = (id: number, picture: Blob, about: Record<string, string>): Observable<{ id: number }> =>
     this.http.post<{ id: number }>(`${ROOT}/jobs/${id}/photographs`, picture, { params: about });
@@ -63,9 +63,9 @@ export class Api {
   withdrawPhotograph = (id: number, photograph: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/withdraw`, {});
   withdraw = (id: number, evidence: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/evidence/${evidence}/withdraw`, {});
   decide = (id: number, subject: string, request: DecisionRequest, version: number): Observable<Decision> =>
-    this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, { headers: seen(version) });
+    this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, { headers: { ...seen(version), ...WHOLE } });
   undecide = (id: number, subject: string, version: number): Observable<Decision> =>
-    this.http.delete<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { headers: seen(version) });
+    this.http.delete<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { headers: { ...seen(version), ...WHOLE } });
   editSlip = (id: number, key: string, edit: SlipEditRequest, version: number): Observable<unknown> =>
     this.http.put(`${ROOT}/jobs/${id}/slip/${encodeURIComponent(key)}`, edit, { headers: seen(version) });
   addSlip = (id: number, line: SlipAddRequest): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/slip`, line);
@@ -112,6 +112,8 @@ export class Api {
     this.http.put<PracticeAnswer>(`${ROOT}/practice/${key}`, { value }, { headers: seen(version) });
 }
 
+/** The answer to a write brings the whole workspace as it is then. */
+const WHOLE = { prefer: 'return=representation' };
 const seen = (version: number): { 'if-match': string } => ({ 'if-match': `"${version}"` });
 
 /** An answer of one JSON value a line (application/x-ndjson), told as the lines come. A line that is still coming waits for its end. */

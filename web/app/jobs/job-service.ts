@@ -7,7 +7,7 @@ import { Acting } from '../api/acting';
 import { problemOf } from '../api/problem';
 
 /**
- * One job's workspace and everything that can be done to it. Each act writes, then reads the whole workspace again, so
+ * One job's workspace and everything that can be done to it. Each act writes, and shows the whole workspace as it is then, so
  * that what is shown is what the server computed. An act answers the sentence of what went wrong, or undefined.
  */
 @Injectable()
@@ -29,14 +29,17 @@ export class JobService {
     }
     this.id = id;
     try {
-      const workspace = await firstValueFrom(this.api.workspace(id));
-      this.workspace.set(workspace);
-      this.problem.set(undefined);
-      const slots = workspace.work.map((w) => w.slot);
-      if (!slots.includes(this.slot() ?? '')) this.slot.set(slots[0]);
+      this.show(await firstValueFrom(this.api.workspace(id)));
     } catch (error) {
       this.problem.set(problemOf(error).detail);
     }
+  }
+
+  private show(workspace: Workspace): void {
+    this.workspace.set(workspace);
+    this.problem.set(undefined);
+    const slots = workspace.work.map((w) => w.slot);
+    if (!slots.includes(this.slot() ?? '')) this.slot.set(slots[0]);
   }
 
   /** The work of the slot in focus. */
@@ -130,8 +133,10 @@ export class JobService {
   ): Promise<string | undefined> {
     if (!(await this.acting.named())) return 'Nothing was saved: say who you are first.';
     try {
-      await firstValueFrom(write(version));
-      await this.load(this.id);
+      const answer = await firstValueFrom(write(version));
+      const workspace = (answer as { workspace?: Workspace } | null)?.workspace;
+      if (workspace) this.show(workspace);
+      else await this.load(this.id);
       return undefined;
     } catch (error) {
       const problem = problemOf(error);

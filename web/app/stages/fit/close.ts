@@ -64,7 +64,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
       <div class="ways">
         @for (way of shown(); track way.keys.join()) {
           <section [attr.aria-label]="'Way ' + ($index + 1)">
-            <h3>{{ $index === 0 ? 'The cheapest way' : 'Instead' }}</h3>
+            <h2>{{ $index === 0 ? 'The cheapest way' : 'Instead' }}</h2>
             <p class="mono small">{{ way.working }}</p>
             <ol>
               @for (r of way.remedies; track r.key) {
@@ -74,7 +74,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
                 </li>
               }
             </ol>
-            <button matButton="outlined" type="button" (click)="take(way)" [attr.aria-label]="'Take way ' + ($index + 1)">Take this way</button>
+            <button matButton="outlined" type="button" (click)="take(way)" [attr.aria-label]="'Take this way, number ' + ($index + 1)">Take this way</button>
           </section>
         }
       </div>
@@ -100,6 +100,9 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
     .ways section {
       border-top: 3px solid var(--strong-line);
       padding-top: 6px;
+    }
+    h2 {
+      font-size: 14px;
     }
     ol {
       padding-left: 18px;

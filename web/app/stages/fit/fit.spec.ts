@@ -135,7 +135,7 @@ describe('Measure before you order', () => {
   it('groups by what has to come off, with a drawing of each, and the caution where it is wanted', async () => {
     const droop = measurement({ side: 'vehicle', attribute: 'hose-droop', what: 'hose needed at full droop', key: 'a', group: 'nothing-off', onVehicle: true });
     const { host, text } = await render(MeasureView, using(job(workspace({}, { measurements: [droop, measurement()] }))));
-    expect([...host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(['on the vehicle, nothing taken off', 'on the new unit, or ask the supplier']);
+    expect([...host.querySelectorAll('h2')].map((h) => h.textContent)).toEqual(['on the vehicle, nothing taken off', 'on the new unit, or ask the supplier']);
     expect(host.querySelectorAll('svg[role=img]').length).toBe(2);
     expect(text()).toContain('never on the jack alone');
     expect(named(host, 'Print the sheet').getAttribute('href')).toContain('measure.pdf');
@@ -163,7 +163,7 @@ describe('Ways to close it', () => {
     await settle();
     expect(solveJob).toHaveBeenCalledWith(1, { skill: 'engineer’s approval' });
     expect(text()).toContain('10 min work + 1 part × 10 + 0 waiting = 20');
-    named(host, 'Take way 1').click();
+    named(host, 'Take this way, number 1').click();
     expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'part of the way that was chosen');
   });
   it('tells how far it is, and can be cancelled', async () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { CheckView, JointView, SlotWork } from '@kerabat/contract';
@@ -43,8 +43,18 @@ export class JointsView {
     const focus = all.filter(({ work }) => work.slot === this.service.slot());
     const grave = (list: typeof all) =>
       ['does-not-fit', 'not-known', 'fits-with-change', 'fits'].map((s) => list.find(({ joint }) => joint.state === s)).find((j) => j);
-    return all.find(({ id }) => id === this.joint()) ?? grave(focus) ?? grave(all);
+    const kept = focus.find(({ id }) => id === this.kept());
+    return all.find(({ id }) => id === this.joint()) ?? kept ?? grave(focus) ?? grave(all);
   });
+  /** What was looked at stays in sight when it is settled: nobody is carried away from what they just did. */
+  private readonly kept = signal('');
+
+  constructor() {
+    effect(() => {
+      const id = this.here()?.id;
+      if (id !== undefined) untracked(() => this.kept.set(id));
+    });
+  }
 
   protected open(id: string, slot: string): void {
     this.service.slot.set(slot);

@@ -28,7 +28,7 @@ import { MeasureField } from './measure-field';
         <p class="needs-you small">Vehicle on stands, never on the jack alone, while droop and lock are tried.</p>
       }
       @for (group of groups(); track group.id) {
-        <h3>{{ group.words }}</h3>
+        <h2>{{ group.words }}</h2>
         <ul class="plain">
           @for (m of group.list; track m.key) {
             <li>
@@ -53,7 +53,8 @@ import { MeasureField } from './measure-field';
     .head p {
       margin: 0 0 4px;
     }
-    h3 {
+    h2 {
+      font-size: 14px;
       margin: 8px 0 2px;
     }
     li {

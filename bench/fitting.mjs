@@ -1,0 +1,141 @@
+// Fit: a whole chain checked, the largest demo conversion closed, and a value changed in the interface; each beside a plain reference.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import puppeteer from 'puppeteer-core';
+import { checkChain, solveChain } from '@kerabat/core/fit';
+import { STANDARD_PRACTICE } from '@kerabat/core/practice';
+import { openDatabases } from '../server/dist/db/open.js';
+import { fitChainOfJob } from '../server/dist/jobs/workspace.js';
+import { storesOf } from '../server/dist/main/stores.js';
+import { end, median, quantile, report, ROOT, start } from './lib.mjs';
+
+const TIMES = 200;
+const timed = (act) => {
+  const began = performance.now();
+  act();
+  return performance.now() - began;
+};
+
+/** A hauler that gets hydraulic assistance, with every other place of its chain gone over too. */
+async function wholeChain(address) {
+  const send = (method, path, body, seen) =>
+    fetch(`${address}/api/v1${path}`, {
+      method,
+      headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench', ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }) },
+      body: JSON.stringify(body),
+    }).then((answer) => answer.json());
+  const asked = { asker: 'bench', request: 'convert', complaint: null, words: '', vehicleId: 'b7', built: '2005-07', options: [], slot: 'booster' };
+  const { id } = await send('POST', '/jobs', asked);
+  const decide = (subject, choice) => send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'bench' }, 0);
+  await decide('conversion', 'vacuum-to-hydraulic');
+  for (const [slot, unit] of [
+    ['booster', 'cas-h40b'],
+    ['brake-master', 'cas-tm31b'],
+    ['front-brake', 'cas-k45b'],
+    ['rear-brake', 'ard-w23b'],
+  ]) {
+    // prettier-ignore
+    if (slot.endsWith('-brake')) await decide(`slot:${slot}`, 'in');
+    await decide(`unit:${slot}`, unit);
+  }
+  for (const line of ['pump flow 6.5 l/min', 'relief pressure 75 bar', 'pressure thread M14x1.5', 'pressure end flare-37', 'room behind 30 ruler'])
+    await send('POST', `/jobs/${id}/bench-line`, { line, slot: 'booster' });
+  return id;
+}
+
+/** The reference for a check: as many values looked up on both sides and compared, and nothing said about them. */
+function plainLoop(chain, checks) {
+  let same = 0;
+  for (let i = 0; i < checks;) {
+    for (const link of chain.links) {
+      const unit = new Map((link.unit ?? []).map((fact) => [fact.attribute, fact.value]));
+      for (const [key, { value }] of link.vehicle) if (i++ < checks && unit.get(key) === value) same++;
+      i++;
+    }
+  }
+  return same;
+}
+
+/** A thread that only answers: what starting one costs. */
+const bareThread = () =>
+  new Promise((done) => {
+    const began = performance.now();
+    new Worker('require("node:worker_threads").parentPort.postMessage(1)', { eval: true }).on('message', () => done(performance.now() - began));
+  });
+
+/** From Enter in a field to the joints as the server checked them again, on the page. */
+async function inTheInterface(address) {
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const page = await browser.newPage();
+  await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Bench'));
+  const ours = [];
+  const bare = [];
+  for (let i = 0; i < 9; i++) {
+    const id = await wholeChain(address);
+    await page.goto(`${address}/jobs/${id}/fit/joints?joint=booster/supply`, { waitUntil: 'networkidle0' });
+    const took = await page.evaluate(async () => {
+      const label = [...document.querySelectorAll('form.measure label')].find((l) => l.textContent.includes('returns of the pump'));
+      const field = label.form?.querySelector('input') ?? label.closest('form').querySelector('input');
+      field.value = '1';
+      field.dispatchEvent(new Event('input'));
+      await new Promise((next) => requestAnimationFrame(next));
+      const began = performance.now();
+      field.form.requestSubmit();
+      while (!document.querySelector('.detail').textContent.includes('returns of the pump 1')) await new Promise((next) => setTimeout(next, 1));
+      await new Promise((next) => requestAnimationFrame(next));
+      return performance.now() - began;
+    });
+    ours.push(took);
+    bare.push(
+      await page.evaluate(async () => {
+        const began = performance.now();
+        await (await fetch('/api/v1/conversions')).text();
+        await (await fetch('/api/v1/conversions')).text();
+        await new Promise((next) => requestAnimationFrame(next));
+        return performance.now() - began;
+      }),
+    );
+  }
+  await browser.close();
+  return { ours, bare };
+}
+
+export async function fitBench() {
+  const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
+  try {
+    const server = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
+    const id = await wholeChain(server.address);
+    const stores = storesOf(openDatabases(data), () => new Date().toISOString());
+    const chain = await fitChainOfJob(id, stores);
+    const { joints } = checkChain(chain, [], STANDARD_PRACTICE);
+    const checks = joints.flatMap((joint) => joint.checks).length;
+    for (let i = 0; i < TIMES; i++) checkChain(chain, [], STANDARD_PRACTICE);
+    const ours = Array.from({ length: TIMES }, () => timed(() => checkChain(chain, [], STANDARD_PRACTICE)));
+    const plain = Array.from({ length: TIMES }, () => timed(() => plainLoop(chain, checks)));
+    report(`chain of ${joints.length} joints, ${checks} checks`, `p50 ${median(ours).toFixed(2)}, p99 ${quantile(ours, 0.99).toFixed(2)} ms`, `plain loop ${median(plain).toFixed(3)} ms`, (median(ours) / median(plain)).toFixed(0), 'under 5 ms'); // prettier-ignore
+
+    const solved = Array.from({ length: 20 }, () => timed(() => solveChain(chain, {}, STANDARD_PRACTICE)));
+    const { looked, ways } = solveChain(chain, {}, STANDARD_PRACTICE);
+    report(`solver, ${looked} states, ${ways.length} ways`, `p50 ${median(solved).toFixed(0)} ms`, `that many checks ${(median(ours) * looked).toFixed(0)} ms`, (median(solved) / (median(ours) * looked)).toFixed(2), 'under 500 ms'); // prettier-ignore
+    const [asked, threads] = [[], []];
+    for (let i = 0; i < 9; i++) {
+      const began = performance.now();
+      await (await fetch(`${server.address}/api/v1/jobs/${id}/fit/solve`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench' }, body: '{}' })).text(); // prettier-ignore
+      asked.push(performance.now() - began);
+      threads.push(await bareThread());
+    }
+    report('the same over HTTP, in a thread', `p50 ${median(asked).toFixed(0)} ms`, `bare thread ${median(threads).toFixed(0)} ms`, (median(asked) / median(threads)).toFixed(1), 'under 500 ms'); // prettier-ignore
+
+    const seen = await inTheInterface(server.address);
+    report('a value changed, joints checked again', `p50 ${median(seen.ours).toFixed(0)}, max ${Math.max(...seen.ours).toFixed(0)} ms`, `two bare requests ${median(seen.bare).toFixed(0)} ms`, (median(seen.ours) / median(seen.bare)).toFixed(1), 'under 100 ms'); // prettier-ignore
+    await end(server);
+  } finally {
+    rmSync(data, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import { workshop, type Seat } from './browser.js';
+
+const { server, sit } = workshop();
+
+const post = async (path: string, body: unknown): Promise<{ id: number }> => {
+  const answer = await fetch(`${server().address}/api/v1${path}`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' }, body: JSON.stringify(body) }); // prettier-ignore
+  return (await answer.json()) as { id: number };
+};
+const openJob = async (vehicleId: string, slot: string | null = null): Promise<number> =>
+  (await post('/jobs', { asker: 'Yard', request: 'convert', complaint: null, words: '', vehicleId, built: null, options: [], slot })).id;
+const isPdf = async (job: number, paper: string): Promise<boolean> => {
+  const answer = await fetch(`${server().address}/api/v1/jobs/${job}/${paper}.pdf`);
+  return Buffer.from(await answer.arrayBuffer()).subarray(0, 5).toString() === '%PDF-'; // prettier-ignore
+};
+/** Takes an option of a native list by its first words. */
+async function pick(seat: Seat, list: string, option: string): Promise<void> {
+  await seat.tabTo(list);
+  await seat.type(option);
+}
+
+it('somebody plans the tee of an old glasshouse carrier by keyboard, from the vehicle to the printed sheets', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/new');
+  await seat.tabTo('Who asks');
+  await seat.type('Greenhouse 2');
+  await seat.tabTo('Vehicle: any words');
+  await seat.type('T20');
+  await seat.page.waitForFunction(() => document.querySelectorAll('app-vehicle-search [role=option]').length === 1);
+  await seat.keys('Enter');
+  await seat.tabTo('Open the job');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => /jobs\/\d+\/ask/.test(location.pathname));
+  const id = Number(/jobs\/(\d+)/.exec(seat.page.url())?.[1]);
+
+  await seat.keys('4');
+  await seat.see('Conversion');
+  await seat.tabTo('Conversion');
+  await seat.keys('Enter');
+  await seat.see('Pick a conversion');
+  await pick(seat, 'choose one', 'three outlets');
+  await seat.see('The front pair joined by a tee');
+  await seat.see('18.80 = ');
+  await seat.see('38.50 = ');
+  expect(await seat.axe()).toEqual([]);
+  await seat.tabTo('Plan the job by this');
+  await seat.keys('Enter');
+  await seat.see('Tee for the front pair, with its bolt', 'app-slip');
+  await seat.see('no unit is chosen', 'app-slip');
+  await seat.tabTo('Put in Ardfrith tandem master 19 T');
+  await seat.keys('Enter');
+  await seat.see('A 23-832', 'app-slip');
+
+  // The joints: the third line has no port, and a tee takes it in.
+  await seat.tabTo('Joints');
+  await seat.keys('Enter');
+  await seat.see('There is no port for the line that feeds front', '.detail');
+  await seat.tabTo('Do this: Join it with the line at front left');
+  await seat.keys('Enter');
+  await seat.see('It goes to the port at front left', '.detail');
+
+  // What is still dotted is measured, on the sheet or here.
+  await seat.tabTo('Measure before you order');
+  await seat.keys('Enter');
+  await seat.see('Print the sheet');
+  await seat.see('room to the left');
+  expect(await seat.axe()).toEqual([]);
+  for (const paper of ['measure', 'work-card', 'slip']) expect(await isPdf(id, paper), paper).toBe(true);
+  expect(seat.errors).toEqual([]);
+});
+
+/** Every conversion of the table, with a demo vehicle that it makes sense on, and something that its plan says. */
+const PLANNED = [
+  ['one circuit', 'q2', 'A tandem master and a circuit for each axle'],
+  ['three outlets', 't20', 'The front pair joined by a tee'],
+  ['original to', 'q2', 'a universal unit is adapted by its dimensions'],
+  ['larger master', 'v12', 'shorter pedal, more effort'],
+  ['self-shifting', 'q5', 'A clutch master, slave, line and feed'],
+  ['vacuum to', 'b7', 'A booster that the steering pump drives'],
+  ['unassisted', 't30', 'A booster between pedal and master'],
+  ['drum to disc', 'b6', 'Calipers and discs in front'],
+  ['larger calipers', 'v12', 'Larger calipers and discs in front'],
+  ['assistance unit', 'q4', 'The complete unit of the sister vehicle'],
+  ['raised', 'v10', 'Longer hoses and lines'],
+] as const;
+
+describe('every conversion of the table is planned for a vehicle', () => {
+  it.each(PLANNED)('%s, on %s', async (words, vehicle, about) => {
+    const id = await openJob(vehicle);
+    const seat = await sit();
+    await seat.go(`/jobs/${id}/fit/plan`);
+    await pick(seat, 'choose one', words);
+    await seat.see(about);
+    await seat.tabTo('Plan the job by this');
+    await seat.keys('Enter');
+    await seat.see('Print the work card');
+    await seat.see('Conversion planned');
+    await seat.see('before the first drive');
+    expect(await isPdf(id, 'work-card')).toBe(true);
+    expect(seat.errors).toEqual([]);
+  });
+});
+
+it('next to the vehicle, on a narrow screen: a value is entered and every joint is checked again', async () => {
+  const seat = await sit({ width: 390, height: 844 });
+  await seat.go('/jobs/5/fit/measure');
+  await seat.see('relief pressure of the pump');
+  await seat.tabTo('relief pressure of the pump');
+  await seat.type('75 bar');
+  await seat.see('75 bar · 1088 psi');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => !document.querySelector('app-measure-view')?.textContent?.includes('relief pressure of the pump'));
+  await seat.go('/jobs/5/fit/joints?joint=booster/supply');
+  await seat.see('relief pressure of the pump 7.5 MPa · 1088 psi: too little');
+  await seat.see('A pump that gives 9 MPa');
+  expect(await seat.axe()).toEqual([]);
+  expect(seat.errors).toEqual([]);
+});
+
+it('the cheapest way is looked for and taken, and the chain closes', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/6/fit/close');
+  await seat.tabTo('Look for ways');
+  await seat.keys('Enter');
+  await seat.see('The cheapest way');
+  await seat.see('5 min work + 1 part × 10 + 0 waiting = 15');
+  expect(await seat.axe()).toEqual([]);
+  await seat.tabTo('Take this way, number 2');
+  await seat.keys('Enter');
+  await seat.see('Safe to order', 'app-slip');
+  await seat.see('Tube nut M10x1.0 for 3/16 in tube', 'app-slip');
+  expect(seat.errors).toEqual([]);
+});
+
+it('a universal unit that is in no catalogue goes in by its dimensions, and says what it still lacks', async () => {
+  const id = await openJob('q2', 'brake-master');
+  const seat = await sit();
+  await seat.go(`/jobs/${id}/fit/joints`);
+  await seat.tabTo('Put a unit in');
+  await seat.keys('Enter');
+  await seat.tabTo('By its dimensions');
+  await seat.type('universal 19, from the market');
+  await seat.keys('Enter');
+  await seat.see('universal 19, from the market');
+  await seat.see('Not safe to order', 'app-slip');
+  await seat.tabTo('unit to bulkhead');
+  await seat.keys('Enter');
+  await seat.tabTo('stud spacing, new unit');
+  await seat.type('72 cal');
+  await seat.keys('Enter');
+  await seat.see('72 mm · 2.8346 in does not go on 66 mm', '.detail');
+  await seat.see('Bracket from 6 mm steel angle', '.detail');
+  expect(await seat.axe()).toEqual([]);
+  expect(seat.errors).toEqual([]);
+});
