@@ -9,7 +9,7 @@ import { STANDARD_PRACTICE } from '@kerabat/core/practice';
 import { openDatabases } from '../server/dist/db/open.js';
 import { fitChainOfJob } from '../server/dist/jobs/workspace.js';
 import { storesOf } from '../server/dist/main/stores.js';
-import { end, median, quantile, report, ROOT, start } from './lib.mjs';
+import { end, median, quantile, report, start } from './lib.mjs';
 
 const TIMES = 200;
 const timed = (act) => {

@@ -75,7 +75,10 @@ export const GeometricView = T.Object({
   open: T.Array(T.String()),
 });
 export const KinAnswer = T.Object({
+  /** The unit that was asked for; for a number of which no unit is recorded, its node. */
   unitId: T.String(),
+  /** What it is called. */
+  name: T.Optional(T.String()),
   node: T.String(),
   entries: T.Array(KinEntry),
   byGeometry: T.Array(GeometricView),

@@ -7,9 +7,9 @@ import puppeteer from 'puppeteer-core';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
-  ['jobs', '/jobs'], ['new-job', '/jobs/new'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['side-by-side', '/jobs/1/identify'], ['kin', '/jobs/3/kin'], ['kin-rings', '/units/ard-tm30e'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
+  ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['side-by-side', '/jobs/1/identify'], ['kin', '/jobs/3/kin'], ['kin-rings', '/units/ard-tm30e'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
   ['lines', '/jobs/3/lines'], ['kit', '/jobs/3/kit'], ['numbers', '/numbers?q=30718'], ['unit', '/units/ard-tm22vs'], ['bench', '/bench?thread=3%2F8-24%20UNF'], ['practice', '/practice'],
-  ['bring-in', '/library/bring-in'], ['audit', '/library/audit'], ['library-dark', '/library', { dark: true }], ['fit-narrow', '/jobs/2/fit', { width: 390, height: 844 }],
+  ['bring-in', '/library/bring-in'], ['audit', '/library/audit'], ['library-dark', '/library', { dark: true }], ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
 ]; // prettier-ignore
 
 const data = mkdtempSync(join(tmpdir(), 'kerabat-pictures-'));

@@ -250,3 +250,21 @@ describe('laws of fitting', () => {
     expect(worst([])).toBe('not-known');
   });
 });
+
+describe('pedal travel against release travel', () => {
+  const slave = (bore: number, wanted: number) => {
+    const vehicle = new Map(vehicleSide([], facts(['pedal-travel', 135], ['free-travel', 12], ['pedal-ratio', 5.6], ['travel', wanted]), []));
+    vehicle.set('bore-of-master', { value: bore, origin: 'neighbour' });
+    const unit = design('slave', facts(['bore', 19.05], ['travel', 30]));
+    return checkFit({ unit, vehicle, booster: false, sameAsOld: false, accepted: new Set(), practice: STANDARD_PRACTICE });
+  };
+  it('the worked example: a 15.875 master gives 14.49 mm, a 19.05 one 20.87', () => {
+    expect(check(slave(15.875, 14), 'pedal-travel')).toMatchObject({ state: 'fits' });
+    expect(check(slave(15.875, 14), 'pedal-travel').sentence).toContain('14.49 mm');
+    expect(check(slave(19.05, 14), 'pedal-travel').sentence).toContain('20.87 mm');
+    expect(check(slave(15.875, 14), 'pedal-travel').working).toContain('(135 − 12) / 5.6 = 21.96');
+  });
+  it('what does not release the clutch does not fit, and no way out is offered', () => {
+    expect(check(slave(15.875, 16), 'pedal-travel')).toMatchObject({ state: 'does-not-fit', remedies: [] });
+  });
+});

@@ -7,7 +7,8 @@ const joint = (id: string, state: FourState, place: Joint['place'] = 'side'): Jo
   words: id,
   place,
   state,
-  checks: [{ id: 'c', words: `${id} check`, rule: '', state, sentence: '', remedies: [], slip: [] }],
+  checks: [{ id: 'c', words: `${id} check`, rule: '', state, sentence: '', measures: [], remedies: [], slip: [] }],
+  silent: [],
 });
 
 const safety = (over: Partial<SafetyInput> = {}) =>

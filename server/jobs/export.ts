@@ -17,7 +17,8 @@ export function slipCsv(workspace: Workspace): string {
     inert(line.reason),
     inert(line.note ?? ''),
   ]);
-  const note = [['', '', '', inert(workspace.safety.sentence), '', '']];
+  const passed = workspace.safety.overridden.map((o) => ['', '', '', inert(`Let pass by ${o.person}: ${o.joint.replace('/', ', ')}`), inert(o.reason), '']);
+  const note = [['', '', '', inert(workspace.safety.sentence), '', ''], ...passed];
   return stringify([['section', 'number', 'quantity', 'what', 'reason', 'note'], ...rows, ...note], { bom: true, record_delimiter: '\r\n' });
 }
 

@@ -120,6 +120,8 @@ describe('a job from complaint to order', () => {
     const { safety } = await workspace(id);
     expect(safety).toMatchObject({ safe: true, overridden: [{ person: 'Odo', reason: 'harness made up' }] });
     expect((await server.ask('GET', `/jobs/${id}/slip.json`)).body.overrides[0].reason).toBe('harness made up');
+    const csv = await (await fetch(`${server.address}/api/v1/jobs/${id}/slip.csv`)).text();
+    expect(csv).toContain('Let pass by Odo: brake-master, sensor",harness made up');
   });
 
   it('a unit of which no vehicle is known can be identified and ordered alone', async () => {

@@ -28,6 +28,20 @@ describe('kin over HTTP', () => {
     expect((await server.ask('GET', '/units/nothing/kin/u:1')).status).toBe(404);
   });
 
+  it('a number of which no unit is recorded has kin all the same: from any number to every unit that would do', async () => {
+    const found = (await server.ask('GET', '/numbers?q=SK2302R')).body as { exact: { id: number }[]; normalised: { id: number }[] };
+    const [number] = [...found.exact, ...found.normalised];
+    const answer = await kin(`n:${number?.id ?? 0}`);
+    expect(answer).toMatchObject({ name: 'Skarrow SK 2302 R', unitId: `n:${number?.id ?? 0}` });
+    const unit = answer.entries.find((e) => e.unitId !== undefined);
+    const { paths } = (await server.ask('GET', `/units/${answer.unitId}/kin/${unit?.node ?? ''}`)).body as KinPaths;
+    expect(paths[0]?.[0]?.from).toBe('Skarrow SK 2302 R');
+    // What leads there leads back: the number stands among the kin of the unit.
+    expect((await kin(unit?.unitId ?? '')).entries.some((e) => e.node === answer.node)).toBe(true);
+    expect((await server.ask('GET', '/units/n:99999999/kin')).status).toBe(404);
+    expect((await server.ask('GET', `/units/${answer.unitId}/kin?geometry=5`)).body.byGeometry).toEqual([]);
+  });
+
   it('an outcome moves the trust of its link, by hand: one case each; withdrawn, it is as before', async () => {
     const before = await entry('ard-tm22vs', 'pel-tm22vs');
     const step = before.paths[0]?.at(-1);

@@ -23,7 +23,7 @@ export function kinRoutes(router: Router, stores: Stores): void {
     ctx.body = {
       ...kin,
       entries: kin.entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust),
-      ...(limit === 0 ? {} : await byGeometry(id, kin, limit, stores)),
+      ...(limit === 0 || isNode(id) ? {} : await byGeometry(id, kin, limit, stores)),
     };
   });
   router.get('/units/:id/kin/:node', (ctx) => {

@@ -8,6 +8,7 @@ import { idOf, kinGraph, type GraphReader, type NamedNumber } from './graph.js';
 const SQL = {
   unitId: `SELECT id FROM unit WHERE key = ?`,
   unitKey: `SELECT key FROM unit WHERE id = ?`,
+  numberId: `SELECT id FROM number WHERE id = ?`,
   linkKey: `SELECT 1 AS found FROM link WHERE key = ?`,
   namesKey: `SELECT 1 AS found FROM number n JOIN maker m ON m.id = n.maker_id WHERE m.key = ? AND n.written = ? AND n.unit_id IS NOT NULL`,
 };
@@ -19,14 +20,20 @@ export const isNode = (text: string): text is KinNode => /^[un]:\d{1,12}$/.test(
 export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> = () => new Map()) {
   const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
   const unitKey = db.prepare<[number], { key: string }>(SQL.unitKey);
+  const numberId = db.prepare<[number], { id: number }>(SQL.numberId);
   const linkKey = db.prepare<[string], { found: 1 }>(SQL.linkKey);
   const namesKey = db.prepare<[string, string], { found: 1 }>(SQL.namesKey);
   const reader = kinGraph(db, outcomes);
 
-  const startOf = (key: string): number => {
+  /** Where a walk begins: at a unit, or at a number of which no unit is recorded ("n:40"). */
+  const startOf = (key: string): KinNode => {
+    if (key.startsWith('n:') && isNode(key)) {
+      if (!numberId.get(idOf(key))) throw notFound('There is no such number in the catalogue.');
+      return key;
+    }
     const start = unitId.get(key);
     if (!start) throw notFound(`There is no unit "${key}" in the catalogue.`);
-    return start.id;
+    return `u:${start.id}`;
   };
 
   return {
@@ -34,8 +41,9 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
     kin(key: string, practice: Practice, depth = practice.kinDepth): KinAnswer {
       const start = startOf(key);
       const graph = reader();
-      const kin = walkKin(`u:${start}`, graph.source, practice, depth);
-      graph.name(kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])]));
+      const kin = walkKin(start, graph.source, practice, depth);
+      const ownUnit = start.startsWith('u:') ? idOf(start) : undefined;
+      graph.name([start, ...kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])])]);
       const numbersOf = (node: KinNode): readonly NamedNumber[] =>
         node.startsWith('u:') ? graph.numbersOf(idOf(node)) : [graph.number(idOf(node))].filter((n) => n !== undefined);
       const stock = graph.stockOf(kin.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
@@ -43,12 +51,12 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
         const id = idOf(entry.node);
         const named = entry.node.startsWith('n:') ? graph.number(id) : undefined;
         // The number of a unit that has its own entry is told there; the wanted unit's own numbers are entries.
-        if (named && named.unitId !== null && named.unitId !== start) return [];
+        if (named && named.unitId !== null && named.unitId !== ownUnit) return [];
         const record = entry.node.startsWith('u:') ? graph.unit(id) : undefined;
         return [
           {
             node: entry.node,
-            ...(record ? { unitId: record.key } : named?.unitId === start ? { unitId: key } : {}),
+            ...(record ? { unitId: record.key } : named && ownUnit !== undefined && named.unitId === ownUnit ? { unitId: key } : {}),
             name: graph.words(entry.node),
             numbers: numbersOf(entry.node).map((n) => ({
               issuer: n.issuer,
@@ -64,12 +72,12 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
           },
         ];
       });
-      return { unitId: key, node: `u:${start}`, entries, byGeometry: [], byGeometryCount: 0, truncated: kin.truncated };
+      return { unitId: key, name: graph.words(start), node: start, entries, byGeometry: [], byGeometryCount: 0, truncated: kin.truncated };
     },
     /** The cheapest few paths from a unit to one of its kin. */
     paths(key: string, target: KinNode, practice: Practice, count: number, depth: number): KinStep[][] {
       const graph = reader();
-      const paths = pathsOfKin(`u:${startOf(key)}`, target, graph.source, practice, count, depth);
+      const paths = pathsOfKin(startOf(key), target, graph.source, practice, count, depth);
       graph.name(paths.flat().flatMap((step) => [step.from, step.to]));
       return paths.map((path) => path.map((step) => stepView(step, graph)));
     },

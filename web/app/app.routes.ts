@@ -32,6 +32,7 @@ export const routes: Routes = [
     ],
   },
   { path: 'numbers', title: 'Numbers · Kerabat', loadComponent: () => import('./library/numbers-page').then((m) => m.NumbersPage) },
+  { path: 'numbers/:node', title: 'Number · Kerabat', loadComponent: () => import('./library/number-page').then((m) => m.NumberPage) },
   { path: 'units/:id', title: 'Unit · Kerabat', loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage) },
   { path: 'bench', title: 'Bench · Kerabat', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
   { path: 'library', title: 'Library · Kerabat', loadComponent: () => import('./library/library-page').then((m) => m.LibraryPage) },

@@ -52,6 +52,9 @@ import { ManyNumbers } from './many-numbers';
                           <a [routerLink]="['/units', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
                         } @else {
                           {{ n.leadsTo.words }}
+                          @if (n.leadsTo.kind === 'nothing') {
+                            <a class="small" [routerLink]="['/numbers', 'n:' + n.id]" [attr.aria-label]="'its kin: ' + n.written">its kin</a>
+                          }
                         }
                         @if (n.note) {
                           <div class="small quiet">{{ n.note }}</div>

@@ -1,0 +1,45 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { catchError, of, switchMap } from 'rxjs';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { ProblemLine } from '../parts/problem-line';
+import { KinView } from '../stages/kin/kin-view';
+
+/** A number of which no unit is recorded: everything that would do instead, all the same. */
+@Component({
+  selector: 'app-number-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [KinView, ProblemLine, RouterLink],
+  template: `
+    <div class="page">
+      <app-problem-line [text]="problem()" />
+      @if (kin(); as k) {
+        <h1>{{ k.name }}</h1>
+        <p class="quiet">What this number is called for is not on record: no dimensions, no joints. What is said about it is its kin.</p>
+        <app-kin-view [kin]="k" [name]="k.name ?? ''" (changed)="times.set(times() + 1)" />
+      }
+      <p><a routerLink="/numbers">To the numbers</a></p>
+    </div>
+  `,
+})
+export class NumberPage {
+  private readonly api = inject(Api);
+  /** "n:40" */
+  readonly node = input.required<string>();
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly times = signal(0);
+  protected readonly kin = toSignal(
+    toObservable(computed(() => ({ node: this.node(), times: this.times() }))).pipe(
+      switchMap(({ node }) =>
+        this.api.kin(node, 0).pipe(
+          catchError((error: unknown) => {
+            this.problem.set(problemOf(error).detail);
+            return of(undefined);
+          }),
+        ),
+      ),
+    ),
+  );
+}
