@@ -5,7 +5,7 @@ const { sit } = workshop();
 
 const VIEWS = [
   '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/kin', '/jobs/6/fit', '/jobs/5/fit', '/jobs/5/fit/measure', '/jobs/6/fit/close', '/jobs/5/fit/plan', '/jobs/5/fit/rod', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
-  '/numbers?q=30718', '/units/ard-tm22vs', '/bench?thread=3%2F8-24%20UNF', '/library', '/library/bring-in', '/library/audit', '/practice',
+  '/numbers?q=30718', '/numbers/n:10', '/units/ard-tm22vs', '/bench?thread=3%2F8-24%20UNF', '/library', '/library/bring-in', '/library/audit', '/practice',
 ]; // prettier-ignore
 
 describe.each([

@@ -97,15 +97,8 @@ const FAMILIES = {
     line('hidden', [24, 60], [136, 24]),
     words(70, 80, 'along the hose'),
   ],
-  look: () => [
-    box('body', 30, 28, 76, 36),
-    circle(48, 28, 6),
-    circle(88, 28, 6),
-    line('hidden', [130, 14], [112, 34]),
-    line('hidden', [130, 14], [140, 8]),
-    words(112, 76, 'look here'),
-  ],
-  paper: () => [box('body', 50, 10, 60, 66), line('hidden', [58, 24], [102, 24]), line('hidden', [58, 36], [102, 36]), line('hidden', [58, 48], [90, 48])],
+  look: () => [],
+  paper: () => [],
 } as const satisfies Readonly<Record<string, () => Stroke[]>>;
 
 export type SketchFamily = keyof typeof FAMILIES;
@@ -173,6 +166,9 @@ export function familyOf(name: AttributeName): SketchFamily {
   const row = attribute(name);
   return BY_NAME[name] ?? (row.kind === 'thread' ? 'thread' : row.kind === 'quantity' && row.dimension !== 'length' ? 'paper' : 'look');
 }
+
+/** Whether a drawing helps: what is looked at, or read in a paper, has none. */
+export const isDrawn = (name: AttributeName): boolean => !['look', 'paper'].includes(familyOf(name));
 
 /** The drawing of how an attribute is measured, with the same said in words. */
 export function sketchOf(name: AttributeName): Sketch {

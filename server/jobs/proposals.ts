@@ -31,7 +31,9 @@ function unitLine(result: SlotResult, chosen: UnitDesign, input: SlotInput, stor
   const bore = numberOf(chosen.facts, 'bore');
   const decision = input.decisions.find((d) => d.subject === `unit:${result.work.slot}`);
   const old = result.choice.old;
-  const instead = old === undefined || old.id === chosen.id ? `the ${result.work.words} that is fitted` : `instead of ${old.name}`;
+  const planned = input.plan?.roles.some((role) => role.slot === result.work.slot) === true;
+  const fitted = old === undefined && planned ? `${result.work.words} of the conversion` : `the ${result.work.words} that is fitted`;
+  const instead = old === undefined || old.id === chosen.id ? fitted : `instead of ${old.name}`;
   return {
     key: 'unit',
     section: 'order',

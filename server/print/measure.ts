@@ -2,7 +2,7 @@ import type { MeasurementView, Workspace } from '@kerabat/contract';
 import type { AttributeName } from '@kerabat/core/attribute';
 import { findSlot } from '@kerabat/core/chain';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
-import { sketchOf, svgOf } from '@kerabat/core/sketch';
+import { isDrawn, sketchOf, svgOf } from '@kerabat/core/sketch';
 import { heading, printable, sheet } from './paper.js';
 
 const GROUPS: readonly MeasureGroup[] = ['nothing-off', 'something-off', 'new-unit'];
@@ -23,7 +23,7 @@ const table = (measurements: readonly MeasurementView[]): unknown => ({
     widths: [108, '*', 120],
     dontBreakRows: true,
     body: measurements.map((m) => [
-      { svg: svgOf(sketchOf(m.attribute as AttributeName)), width: 100 },
+      isDrawn(m.attribute as AttributeName) ? { svg: svgOf(sketchOf(m.attribute as AttributeName)), width: 100 } : '',
       [
         { text: printable(`${m.what}${m.side === 'unit' ? ', new unit' : ''}`), bold: true },
         printable(

@@ -71,10 +71,15 @@ const TOOL: Readonly<Record<string, string>> = { caliper: ' cal', ruler: ' ruler
       color: var(--nofit);
     }
     @media (max-width: 700px) {
-      input {
+      input,
+      select {
         height: 40px;
-        width: 11rem;
+        width: 9.5rem;
         font-size: 17px;
+      }
+      button {
+        height: 40px;
+        white-space: nowrap;
       }
     }
   `,
@@ -91,7 +96,7 @@ export class MeasureField {
   /** What an answer looks like. */
   protected readonly like = computed(() => {
     const row = this.row();
-    if (row?.kind !== 'quantity') return row?.kind === 'count' ? 'a number' : row?.kind === 'thread' ? 'M10x1.0' : 'as it is marked';
+    if (row?.kind !== 'quantity') return row?.kind === 'count' ? 'a number' : row?.kind === 'thread' ? 'M10x1.0' : 'as marked';
     return (
       { length: 'mm or in', angle: 'degrees', volume: 'ml', pressure: 'bar or psi', flow: 'l/min', force: 'N or lbf', torque: 'Nm' }[
         row.dimension as MeasuredDimension

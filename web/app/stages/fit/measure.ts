@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import type { AttributeName } from '@kerabat/core/attribute';
 import { findSlot } from '@kerabat/core/chain';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
+import { isDrawn } from '@kerabat/core/sketch';
 import { JobService } from '../../jobs/job-service';
 import { SketchDrawing } from '../../parts/sketch';
 import { MeasureField } from './measure-field';
@@ -32,7 +34,11 @@ import { MeasureField } from './measure-field';
         <ul class="plain">
           @for (m of group.list; track m.key) {
             <li>
-              <app-sketch [attribute]="m.attribute" />
+              @if (drawn(m.attribute)) {
+                <app-sketch [attribute]="m.attribute" />
+              } @else {
+                <span></span>
+              }
               <div>
                 <app-measure-field [measure]="m" />
                 <div class="small quiet">{{ place(m.slot) }} · about {{ m.minutes }} min · turns {{ m.turns.join(', ') }}</div>
@@ -87,5 +93,6 @@ export class MeasureView {
   protected readonly stands = computed(() =>
     (this.service.workspace()?.measurements ?? []).some((m) => ['hose-droop', 'hose-bump', 'hose-lock'].includes(m.attribute)),
   );
+  protected drawn = (name: string): boolean => isDrawn(name as AttributeName);
   protected place = (slot: string): string => findSlot(slot)?.words ?? slot;
 }
