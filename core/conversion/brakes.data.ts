@@ -1,10 +1,6 @@
-import { PROVE } from './masters.data.js';
+import { STANDS, STORED } from '../caution/index.js';
+import { LAW, PROVE, WHEELS } from './common.data.js';
 import type { ConversionRow } from './types.js';
-
-const LAW = 'A changed brake may need an inspector’s approval before the road.';
-const STORED = 'Hydraulic assistance stores pressure with the engine off: press the pedal 25 times, or as the maker says, before any line is opened.';
-const WHEELS = { group: 'bleed', words: 'Bleed the wheels in the order of the workshop or of the maker', minutes: 40 } as const;
-const STANDS = 'Vehicle on stands, never on the jack alone.';
 
 /** Conversions of assistance and of wheel brakes. */
 // prettier-ignore

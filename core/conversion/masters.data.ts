@@ -1,16 +1,8 @@
+import { STANDS } from '../caution/index.js';
+import { BENCH_BLEED, LAW, PROVE, START_BY_HAND, WHEELS } from './common.data.js';
 import type { ConversionRow } from './types.js';
 
 const MASTER_ASKS = ['stud-spacing', 'stud-length', 'reach-front', 'room-front', 'valve-in-body'] as const;
-const START_BY_HAND = { group: 'fit', words: 'Start every nut by hand before any is tightened; leave the unit loose until all lines have caught' } as const;
-const BENCH_BLEED = { group: 'bleed', words: 'Bench-bleed the master, ends under the fluid; never stroke it to its end', minutes: 15 } as const;
-const WHEELS = { group: 'bleed', words: 'Bleed the wheels in the order of the workshop or of the maker', minutes: 40 } as const;
-export const PROVE = [
-  { group: 'prove', words: 'Hold the pedal for two minutes: it must not sink, and nothing may be wet' },
-  { group: 'prove', words: 'Wheels turn freely with the pedal up, warm and cold' },
-  { group: 'prove', words: 'First stops at walking pace, straight; look again for leaks' },
-] as const;
-const LAW = 'A changed brake may need an inspector’s approval before the road.';
-
 /** Conversions of masters and their lines. */
 // prettier-ignore
 export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
@@ -140,6 +132,6 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     mated: ['clutch-master', 'slave'],
     watch: ['A pipe made for after the change does not take the cylinder made for before it.'],
     choices: [{ id: 'feed', words: 'Fluid', options: [{ id: 'shared', words: 'from the brake reservoir', argues: 'as the factory did it: one cap to watch' }, { id: 'own', words: 'a reservoir of its own', argues: 'a clutch leak does not take the brake fluid' }] }],
-    cautions: ['Vehicle on stands, never on the jack alone.'],
+    cautions: [STANDS],
   },
 ];

@@ -1,3 +1,4 @@
+import { STANDS, STORED } from '../caution/index.js';
 import type { Remedy } from '../fit/types.js';
 
 /** What is done, in the order in which it is done, for whoever fits the parts. */
@@ -34,9 +35,9 @@ const CAUTIONS: Readonly<Record<string, string>> = {
   'cut-out': 'A bulkhead carries load and keeps fire out. Nothing is cut before an engineer has approved it.',
   'tap-port': 'A port wall that bursts takes the brakes with it. Approval first.',
   'wheel-spacer': 'A spacer changes what the wheel bolts carry; in many places it has to be entered in the vehicle’s papers.',
-  'larger-pump': 'Hydraulic assistance stores pressure with the engine off: release it before any line is opened.',
-  'pressure-hose': 'Hydraulic assistance stores pressure with the engine off: release it before any line is opened.',
-  'longer-hose': 'Vehicle on stands, never on the jack alone, while droop and lock are tried.',
+  'larger-pump': STORED,
+  'pressure-hose': STORED,
+  'longer-hose': STANDS,
 };
 
 /** The operations of the remedies that were taken, one step each; minutes, skill and caution stand at the first step of each. */

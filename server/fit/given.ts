@@ -5,6 +5,7 @@ import { sideOf, type FitChain, type FitLink } from '@kerabat/core/fit';
 import type { Fact } from '@kerabat/core/unit';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
+import { recordedAt } from './recorded.js';
 
 /** A chain as it came over the wire, with the catalogue's record under it. Refuses what cannot be a chain, and says where. */
 export function chainOfGiven(given: FitChainGiven, stores: Stores): FitChain {
@@ -24,7 +25,7 @@ function linkOf(link: FitLinkGiven, pointer: string, { vehicleId }: FitChainGive
   if (design && design.kind !== link.kind) throw badRequest(`${design.name} is a ${design.kind}, not a ${link.kind}.`, `${pointer}/unitId`);
   const own = (link.unit ?? []).map((fact, i) => factOf(fact, `${pointer}/unit/${i}`));
   const unit = design || link.unit ? over(design?.facts ?? [], own) : undefined;
-  const recorded = vehicleId === undefined ? [] : [...stores.vehicles.facts(vehicleId, 'pedal'), ...stores.vehicles.facts(vehicleId, link.slot)];
+  const recorded = vehicleId === undefined ? [] : recordedAt(vehicleId, link.slot, stores);
   const vehicle = link.vehicle.map((fact, i) => factOf(fact, `${pointer}/vehicle/${i}`));
   const asks = (link.asks ?? []).map((name, i) => known(name, `${pointer}/asks/${i}`));
   return {

@@ -9,6 +9,7 @@ import type { UnitKind } from '@kerabat/core/unit';
 import { entriesFor, type VehicleKnown } from '../jobs/choose.js';
 import type { Stores } from '../main/stores.js';
 import { candidatesFor } from './candidates.js';
+import { recordedAt } from './recorded.js';
 
 /** What a plan has to know of a vehicle of the catalogue, as built and optioned. */
 export function convertedVehicle(vehicleId: string, known: VehicleKnown, stores: Stores): ConvertedVehicle {
@@ -37,7 +38,6 @@ export function convertedVehicle(vehicleId: string, known: VehicleKnown, stores:
 /** The chain of a vehicle as it is, with what a plan changes and asks. */
 function chainOfVehicle(vehicleId: string, plan: Plan, known: VehicleKnown, stores: Stores): FitChain {
   const chain = stores.vehicles.chain(vehicleId);
-  const pedal = stores.vehicles.facts(vehicleId, 'pedal');
   const links = SLOTS.flatMap((row): FitLink[] => {
     const role = plan.roles.find((r) => r.slot === row.slot);
     const entries = entriesFor(chain, row.slot, known);
@@ -45,7 +45,7 @@ function chainOfVehicle(vehicleId: string, plan: Plan, known: VehicleKnown, stor
     if (!role && entries.length === 0) return [];
     const kind = role?.kind ?? only?.kind ?? row.kinds[0];
     if (kind === undefined) return [];
-    const recorded = sideOf([...(only?.facts ?? []), ...pedal, ...stores.vehicles.facts(vehicleId, row.slot)], 'vehicle-record');
+    const recorded = sideOf([...(only?.facts ?? []), ...recordedAt(vehicleId, row.slot, stores)], 'vehicle-record');
     return [
       {
         slot: row.slot,

@@ -1,7 +1,8 @@
 import { findSlot, SLOTS } from '@kerabat/core/chain';
 import { vehicleSide, type FitChain, type FitLink } from '@kerabat/core/fit';
-import { factOf, type Fact, type UnitDesign } from '@kerabat/core/unit';
+import { factOf, type UnitDesign } from '@kerabat/core/unit';
 import { planned } from '../fit/plan.js';
+import { recordedAt } from '../fit/recorded.js';
 import type { Stores } from '../main/stores.js';
 import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
 
@@ -29,21 +30,11 @@ const UNKNOWN_BOOSTER: FitLink = { slot: 'booster', kind: 'booster', vehicle: ne
 function workedLink(choice: SlotChoice, input: SlotInput, stores: Stores): FitLink {
   const { slot, chosen, old } = choice;
   const unit = chosen ?? old ?? onlyUnit(slot, input, stores);
-  const known = vehicleSide(choice.measured, recordedAt(slot, input, stores), old?.facts ?? [], input.practice);
+  const known = vehicleSide(choice.measured, input.vehicle ? recordedAt(input.vehicle.id, slot, stores) : [], old?.facts ?? [], input.practice);
   const vehicle = input.plan ? planned(known, slot, input.plan) : known;
   const sameAsOld = chosen !== undefined && old !== undefined && stores.kin.sameUnits(old.id, input.practice).has(chosen.id);
   const kind = unit?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   return { slot, kind, ...(unit ? { unit: unit.facts } : {}), vehicle, worked: chosen !== undefined, sameAsOld, asks: input.plan?.asks[slot] ?? [] };
-}
-
-/** What the catalogue records of the vehicle at a place, and of its pedal and driving side, which every place leans on. */
-function recordedAt(slot: string, input: SlotInput, stores: Stores): Fact[] {
-  const { vehicle } = input;
-  if (!vehicle) return [];
-  const own = stores.vehicles.facts(vehicle.id, slot);
-  const pedal = stores.vehicles.facts(vehicle.id, 'pedal').filter((fact) => !own.some((o) => o.attribute === fact.attribute));
-  const side: Fact[] = vehicle.drivingSide ? [{ attribute: 'driving-side', value: vehicle.drivingSide, source: '' }] : [];
-  return [...side, ...pedal, ...own];
 }
 
 function onlyUnit(slot: string, input: SlotInput, stores: Stores): UnitDesign | undefined {

@@ -18,6 +18,7 @@ import { KinView } from '../stages/kin/kin-view';
       @if (kin(); as k) {
         <h1>{{ k.name }}</h1>
         <p class="quiet">What this number is called for is not on record: no dimensions, no joints. What is said about it is its kin.</p>
+        <h2>Kin</h2>
         <app-kin-view [kin]="k" [name]="k.name ?? ''" (changed)="times.set(times() + 1)" />
       }
       <p><a routerLink="/numbers">To the numbers</a></p>

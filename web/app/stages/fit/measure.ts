@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { AttributeName } from '@kerabat/core/attribute';
+import { STANDS } from '@kerabat/core/caution';
 import { findSlot } from '@kerabat/core/chain';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
 import { isDrawn } from '@kerabat/core/sketch';
@@ -27,7 +28,7 @@ import { MeasureField } from './measure-field';
         <a matButton="outlined" [href]="'/api/v1/jobs/' + w.job.id + '/measure.pdf'" target="_blank" rel="noopener">Print the sheet</a>
       </div>
       @if (stands()) {
-        <p class="needs-you small">Vehicle on stands, never on the jack alone, while droop and lock are tried.</p>
+        <p class="needs-you small">{{ standing }}</p>
       }
       @for (group of groups(); track group.id) {
         <h2>{{ group.words }}</h2>
@@ -93,6 +94,7 @@ export class MeasureView {
   protected readonly stands = computed(() =>
     (this.service.workspace()?.measurements ?? []).some((m) => ['hose-droop', 'hose-bump', 'hose-lock'].includes(m.attribute)),
   );
+  protected readonly standing = STANDS;
   protected drawn = (name: string): boolean => isDrawn(name as AttributeName);
   protected place = (slot: string): string => findSlot(slot)?.words ?? slot;
 }
