@@ -106,7 +106,7 @@ function checkOne(row: CheckRow, link: FitLink, sides: Sides, practice: Practice
   const rule = row.tolerance === undefined ? ruleWords(row.rule) : `within ${row.tolerance}${row.rule === 'angle' ? '°' : ' mm'}`;
   const id = row.only === 'vehicle' ? against : row.attribute;
   const missing = [
-    ...(vehicle === undefined && row.only !== 'unit' ? [{ side: 'vehicle' as const, attribute: against }] : []),
+    ...(vehicle === undefined && row.only !== 'unit' && row.needs !== 'unit' ? [{ side: 'vehicle' as const, attribute: against }] : []),
     ...(unit === undefined && row.only !== 'vehicle' ? [{ side: 'unit' as const, attribute: row.attribute }] : []),
   ];
   const c: Case = {

@@ -17,6 +17,8 @@ export interface CheckRow {
   readonly asked?: 'if-either' | 'if-unit';
   /** Only one side has a say: it is not compared between two units. */
   readonly only?: 'vehicle' | 'unit';
+  /** The rule does without the vehicle's value and says itself what it misses. */
+  readonly needs?: 'unit';
   /** Says something for whoever fits the unit, and decides nothing. */
   readonly tells?: true;
 }
@@ -180,7 +182,7 @@ export const JOINTS: readonly JointRow[] = [
   {
     id: 'valve', words: 'valves', place: 'side', kinds: ['brake-master'],
     checks: [
-      { attribute: 'valve-in-body', rule: 'valve', ...if_ },
+      { attribute: 'valve-in-body', rule: 'valve', needs: 'unit', ...if_ },
       { attribute: 'valve-thread', rule: 'thread', ...if_ },
     ],
   },

@@ -106,6 +106,16 @@ describe('POST /fit/solve', () => {
     await asked.then((r) => r.text()).catch((error: Error) => expect(error.name).toBe('AbortError'));
     expect((await server.ask('GET', '/conversions')).status).toBe(200);
   });
+  it('many at once are told to wait, and nothing is left running', async () => {
+    const body = JSON.stringify({ chain: chain(), limits: {} });
+    const send = () =>
+      fetch(`${server.address}/api/v1/fit/solve`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' }, body });
+    const answers = await Promise.all(Array.from({ length: 9 }, async () => { const answer = await send(); return { status: answer.status, text: await answer.text() }; })); // prettier-ignore
+    expect(answers.filter((a) => a.status === 503).every((a) => a.text.includes('try again in a moment'))).toBe(true);
+    expect(answers.filter((a) => a.status === 200).every((a) => a.text.includes('"answer"'))).toBe(true);
+    expect(answers.some((a) => a.status === 503) && answers.some((a) => a.status === 200)).toBe(true);
+    expect((await lines('/fit/solve', { chain: chain(), limits: {} })).at(-1)).toHaveProperty('answer');
+  });
   it('refuses limits that are none', async () => {
     expect((await server.ask('POST', '/fit/solve', { body: { chain: chain(), limits: { skill: 'wizard' } } })).status).toBe(400);
     expect((await server.ask('POST', '/jobs/6/fit/solve', { body: { order: 44 } })).status).toBe(400);

@@ -6,13 +6,13 @@ import { CONVERSIONS, findConversion } from '@kerabat/core/conversion';
 import { checkChain, measurementsFor, withOutlook } from '@kerabat/core/fit';
 import { safetyOf } from '@kerabat/core/slip';
 import { readBody } from '../http/body.js';
-import { badRequest, notFound } from '../http/problem.js';
+import { badRequest, HttpProblem, notFound } from '../http/problem.js';
 import { jobId } from '../jobs/routes.js';
 import { fitChainOfJob } from '../jobs/workspace.js';
 import type { Stores } from '../main/stores.js';
 import { chainOfGiven } from './given.js';
 import { planFor } from './plan.js';
-import { solveInThread, type SolveAsk } from './solver.js';
+import { canSolve, solveInThread, type SolveAsk } from './solver.js';
 
 /** Fit: whole chains checked and closed, and conversions planned. */
 export function fitRoutes(router: Router, stores: Stores): void {
@@ -58,6 +58,7 @@ export function fitRoutes(router: Router, stores: Stores): void {
 
 /** Answers line by line while a thread looks: progress, then the answer. Whoever hangs up stops it. */
 function solve(ctx: Context, ask: SolveAsk): void {
+  if (!canSolve()) throw new HttpProblem(503, 'Busy', 'Several searches are on their way: try again in a moment.');
   const stream = new PassThrough();
   const write = (line: SolveLine | { problem: string }): void => void stream.write(`${JSON.stringify(line)}\n`);
   const stop = solveInThread(

@@ -82,7 +82,8 @@ export function valve({ unit, sides }: Case): RuleResult {
       return unknown(`This body has a ${ours} valve; whether one sits in the lines too is not known.`, { side: 'vehicle', attribute: 'line-valve' });
     return fits(`One ${ours} valve, in the body.`);
   }
-  const wanted = old?.value ?? null;
+  if (old === undefined) return unknown('This body has no valve; whether the old one had one is not known.', { side: 'vehicle', attribute: 'valve-in-body' });
+  const wanted = old.value;
   if (wanted === null) return fits(line && line.value !== null ? `The valve stays in the lines (${String(line.value)}).` : 'No valve, before or after.');
   if (line === undefined)
     return unknown(`The old body had a ${String(wanted)} valve, this one has none; whether one sits in the lines is not known.`, {

@@ -12,6 +12,7 @@ import { AskForm } from '../stages/ask/ask-form';
 import { VehicleSearch } from '../stages/ask/vehicle-search';
 import { named, render, type } from '../testing';
 import { ManyNumbers } from './many-numbers';
+import { NumberPage } from './number-page';
 import { NumbersPage } from './numbers-page';
 import { Pasted } from './pasted';
 
@@ -264,5 +265,22 @@ describe('practice', () => {
     const changePractice = () =>
       throwError(() => new HttpErrorResponse({ status: 412, error: { status: 412, detail: 'Somebody else changed this setting in the meantime.' } }));
     expect(await save('0.4', { changePractice })).toContain('The value shown is theirs; yours was 0.4.');
+  });
+});
+
+describe('a number of which no unit is recorded', () => {
+  it('has kin all the same', async () => {
+    const entry = { node: 'u:9', unitId: 'ard-x', name: 'master X', numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }], grade: 'same', trust: 0.9, conditions: [], paths: [[]] }; // prettier-ignore
+    const kin = vi.fn((..._: unknown[]) =>
+      of({ unitId: 'n:10', name: 'Skarrow SK 1', node: 'n:10', entries: [entry], byGeometry: [], byGeometryCount: 0, truncated: false }),
+    );
+    const { text } = await render(NumberPage, { api: { kin }, inputs: { node: 'n:10' } });
+    expect(kin).toHaveBeenCalledWith('n:10', 0);
+    expect(text()).toContain('Skarrow SK 1');
+    expect(text()).toContain('A 1');
+  });
+  it('says so when there is none', async () => {
+    const gone = () => throwError(() => new HttpErrorResponse({ status: 404, error: { detail: 'There is no such number in the catalogue.' } }));
+    expect((await render(NumberPage, { api: { kin: gone }, inputs: { node: 'n:99' } })).text()).toContain('no such number');
   });
 });

@@ -1,0 +1,47 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Workspace } from '@kerabat/contract';
+import { testServer, type TestServer } from '../testing/harness.js';
+import { workspaceOf } from './workspace.js';
+
+describe('what was worked out last', () => {
+  let server: TestServer;
+  beforeAll(async () => {
+    server = await testServer();
+  });
+  afterAll(() => server.close());
+
+  it('is given again as long as nothing was written, and never after', async () => {
+    const { stores } = server;
+    const first = await workspaceOf(6, stores);
+    expect(await workspaceOf(6, stores)).toBe(first);
+    await server.ask('POST', '/jobs/6/bench-line', { body: { line: 'studs 72 cal', slot: 'brake-master' } });
+    const second = await workspaceOf(6, stores);
+    expect(second).not.toBe(first);
+    expect(second.safety.sentence).toContain('stud spacing');
+  });
+  it('a setting that changes, and a correction of the catalogue, are seen at once', async () => {
+    const { stores, databases } = server;
+    const before = await workspaceOf(6, stores);
+    await server.ask('PUT', '/practice/adjusterRange', { body: { value: 2 }, seen: 0 });
+    const narrow = await workspaceOf(6, stores);
+    expect(narrow).not.toBe(before);
+    expect(narrow.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'rod-length')?.state).toBe('does-not-fit');
+    databases.catalogue.exec(`UPDATE unit SET name = 'renamed' WHERE key = 'wex-sm19'`);
+    expect((await workspaceOf(6, stores)).work[0]?.chosen?.name).toBe('renamed');
+  });
+  it('what was written while it was worked out is not missed', async () => {
+    const { stores } = server;
+    const working = workspaceOf(3, stores);
+    stores.jobs.decide(3, 'fluid', { value: { choice: 'DOT 5.1' }, reason: 'x' }, 0, 'Odo');
+    await working;
+    expect((await workspaceOf(3, stores)).fluid.chosen).toBe('DOT 5.1');
+  });
+  it('a write answers with the whole job when it is asked to, and with its own answer alone otherwise', async () => {
+    const ask = (headers: Record<string, string>) =>
+      server.ask('POST', '/jobs/3/bench-line', { body: { line: 'pilot 50 cal', slot: 'brake-master' }, headers });
+    expect((await ask({})).body).not.toHaveProperty('workspace');
+    const { body } = await ask({ prefer: 'return=representation' });
+    expect((body.workspace as Workspace).work[0]?.evidence.some((e) => e.attribute === 'pilot')).toBe(true);
+    expect(body.echo).toContain('pilot');
+  });
+});
