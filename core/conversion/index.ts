@@ -113,6 +113,16 @@ export function linesOfPlan(plan: Plan): SlipProposal[] {
   }));
 }
 
+/**
+ * The lines of a plan without those that a joint asks for too: a tee that closes a mismatch is the tee that the plan foresaw. Two
+ * lines are one part when they want the same small part in the same quantity.
+ */
+export function withoutDoubles(planned: readonly SlipProposal[], asked: readonly SlipProposal[]): SlipProposal[] {
+  const name = ({ wants, quantity }: SlipProposal): string | undefined => wants && JSON.stringify([...Object.entries(wants).sort(), quantity]);
+  const known = new Set(asked.map(name).filter((n) => n !== undefined));
+  return planned.filter((line) => !known.has(name(line) ?? ''));
+}
+
 /** A choice of two ways to get the same parts, with both sums, as far as every price is known. */
 export interface Sums {
   readonly choice: string;

@@ -197,6 +197,15 @@ describe('a job that is planned by a conversion', () => {
     expect(body.workCard[0].group).toBe('before');
     expect(body.safety.sentence).toContain('no clutch master is chosen');
   });
+  it('a tee that closes the third line is the tee that the plan foresaw: it is ordered once', async () => {
+    const id = await open('t20', null);
+    await decide(id, 'conversion', 'three-to-two', 'joining=pieces');
+    await decide(id, 'unit:brake-master', 'ard-tm19t');
+    const tees = async () => (await server.ask('GET', `/jobs/${id}`)).body.slip.filter((l: { wants?: { kind: string } }) => ['tee', 'line', 'tube-nut'].includes(l.wants?.kind ?? '')); // prettier-ignore
+    expect((await tees()).map((l: { key: string }) => l.key)).toEqual(['plan/tee', 'plan/short-line', 'plan/nuts']);
+    await decide(id, 'remedy:brake-master/tee@front-right', 'accepted');
+    expect((await tees()).map((l: { key: string }) => l.key)).toEqual(['tee', 'tee-line', 'tee-nuts'].map((k) => `brake-master/${k}@front-right`));
+  });
   it('parts of two sides of the change are stopped, though the vehicle’s own record knows neither', async () => {
     const id = await open('q5', null);
     await decide(id, 'conversion', 'self-shifting-to-manual');

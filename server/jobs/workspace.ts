@@ -2,7 +2,7 @@ import type { Decision, FluidView, Workspace } from '@kerabat/contract';
 import { readComplaint } from '@kerabat/core/ask';
 import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/chain';
 import { cautionsFor } from '@kerabat/core/caution';
-import { findConversion, linesOfPlan, planConversion, type ConversionPart, type Plan } from '@kerabat/core/conversion';
+import { findConversion, linesOfPlan, planConversion, withoutDoubles, type ConversionPart, type Plan } from '@kerabat/core/conversion';
 import { checkChain, matedJoint, measurementsFor, withOutlook, type ChainJoint, type FitChain, type Joint } from '@kerabat/core/fit';
 import { capAgainstSeals, findFluid, FLUIDS, judgeFluid, type SealMaterial } from '@kerabat/core/fluid';
 import { mergeSlip, safetyOf, type FittingWant, type Override } from '@kerabat/core/slip';
@@ -62,7 +62,8 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   const fluid = fluidOf(results, input);
   const chosenFluid = fluid.chosen;
   const planLines = plan && vehicle ? linesOfPlan({ ...plan, parts: plan.parts.map((part) => withWant(part, wantFor(part, vehicle.id, stores))) }) : [];
-  const proposals = [...results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores)), ...planLines];
+  const asked = results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores));
+  const proposals = [...asked, ...withoutDoubles(planLines, asked)];
   const slip = mergeSlip(withNumbers(oneFluid(proposals), stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
   const overrides = overridesOf(input.decisions);
   const joints = results.flatMap((r) => r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })));

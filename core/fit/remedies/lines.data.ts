@@ -64,7 +64,8 @@ export const LINE_REMEDIES: readonly RemedyRow[] = [
     operations: () => ['Fix the tee to the body, never hang it on the lines', 'Start all three joints by hand, then tighten'],
     parts: (m) => [
       line('order', `tee@${at(m)}`, `Tee, ${lineThread(m)}, ${findSeat(lineSeat(m))?.name ?? ''}, with its bolt`, m.sentence, 1, { kind: 'tee', thread: lineThread(m), seat: lineSeat(m) }),
-      line('order', `tee-line@${at(m)}`, `Short line from tee to port, with two nuts`, 'the tee sits beside the unit', 1, { kind: 'line', thread: lineThread(m) }),
+      line('order', `tee-line@${at(m)}`, 'Short line from tee to port', 'the tee sits beside the unit', 1, { kind: 'line', thread: lineThread(m), seat: lineSeat(m) }),
+      line('order', `tee-nuts@${at(m)}`, `Tube nut ${lineThread(m)} for the short line`, 'one for each end', 2, { kind: 'tube-nut', thread: lineThread(m), seat: lineSeat(m), ...(tubeOf(m) === '' ? {} : { tube: tubeOf(m) }) }),
     ],
     changes: (m) => [set('vehicle', `line-joined@${at(m)}`, m.sibling ?? null)],
   },
