@@ -194,7 +194,7 @@ describe('a job that is planned by a conversion', () => {
     expect(body.work.map((w: { slot: string }) => w.slot)).toEqual(['clutch-master', 'slave']);
     expect(body.conversion).toMatchObject({ id: 'self-shifting-to-manual', applies: 'yes', choices: { feed: 'shared' } });
     expect(body.slip.map((l: { words: string }) => l.words)).toContain('Flexible hose to the slave');
-    expect(body.workCard[0].group).toBe('before');
+    expect(body.workCard[0]).toMatchObject({ group: 'before', words: 'Have ready: flare wrenches, pin punch' });
     expect(body.safety.sentence).toContain('no clutch master is chosen');
   });
   it('a tee that closes the third line is the tee that the plan foresaw: it is ordered once', async () => {

@@ -101,7 +101,7 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
           },
         }
       : {}),
-    workCard: [...(plan?.steps ?? []), ...stepsOf(fit.taken)].sort(byGroup) as Workspace['workCard'],
+    workCard: [...(plan ? [toolsOf(plan), ...plan.steps] : []), ...stepsOf(fit.taken)].sort(byGroup) as Workspace['workCard'],
     cautions: [
       ...new Set([
         ...cautionsFor(
@@ -130,6 +130,8 @@ function planOf(decisions: readonly Decision[], vehicleId: string | undefined, k
 }
 
 const withWant = (part: ConversionPart, wants: FittingWant | undefined): ConversionPart => (wants === undefined ? part : { ...part, wants });
+
+const toolsOf = (plan: Plan): WorkStep => ({ key: `${plan.id}-tools`, group: 'before', words: `Have ready: ${plan.tools.join(', ')}`, why: plan.words });
 
 const byGroup = (a: WorkStep, b: WorkStep): number => WORK_GROUPS.indexOf(a.group) - WORK_GROUPS.indexOf(b.group);
 
