@@ -3,7 +3,7 @@ import { factOf, type Fact } from '../unit/index.js';
 import { checkLink } from './check.js';
 import { NEIGHBOURS } from './joints.data.js';
 import { isOpen } from './state.js';
-import type { FitChain, FitLink, Joint, KnownValue, Remedy, VehicleSide } from './types.js';
+import type { FitChain, FitLink, Joint, KnownValue, Remedy } from './types.js';
 
 /** A joint of a chain: its id names the place too, "brake-master/lines". */
 export interface ChainJoint extends Joint {
@@ -19,7 +19,7 @@ export interface ChainFit {
 export const hasBooster = (chain: FitChain): boolean => chain.links.some((link) => link.slot === 'booster');
 
 /** Keys of one place, out of keys that name their place. */
-export const keysOf = (slot: string, accepted: Iterable<string>): ReadonlySet<string> =>
+const keysOf = (slot: string, accepted: Iterable<string>): ReadonlySet<string> =>
   new Set([...accepted].filter((key) => key.startsWith(`${slot}/`)).map((key) => key.slice(slot.length + 1)));
 
 /**
@@ -102,6 +102,3 @@ export function withOutlook(chain: FitChain, fit: ChainFit, accepted: Iterable<s
   }));
   return { ...fit, joints };
 }
-
-/** A side of a joint as plain pairs, to cross a wire. */
-export const pairsOf = (side: VehicleSide): [string, KnownValue][] => [...side];

@@ -1,7 +1,6 @@
 import { attribute, valueWords, type AttributeName } from '../attribute/index.js';
 import type { Practice } from '../practice/index.js';
 import { slotKey } from '../identify/evidence.js';
-import type { UnitDesign } from '../unit/index.js';
 import { JOINTS, type CheckRow, type JointRow } from './joints.data.js';
 import { checkLines, type Found } from './lines.js';
 import { remediesFor } from './remedies/index.js';
@@ -10,27 +9,7 @@ import { checkOf, measureOf } from './row.js';
 import { applyRule, ruleWords } from './rules/index.js';
 import { changeSides, sideOf } from './side.js';
 import { worst } from './state.js';
-import type { Check, FitLink, Joint, KnownValue, Remedy, Sides, VehicleSide } from './types.js';
-
-export interface FitInput {
-  readonly unit: UnitDesign;
-  readonly vehicle: VehicleSide;
-  /** A booster sits between the pedal and the master. */
-  readonly booster: boolean;
-  /** The unit is the one that comes off, under whatever number: what neither side records is then as it was. */
-  readonly sameAsOld: boolean;
-  /** Keys of the remedies that were accepted. */
-  readonly accepted: ReadonlySet<string>;
-  readonly practice: Practice;
-  /** Attributes that must be answered, also when nothing is recorded about them. */
-  readonly asks?: readonly AttributeName[];
-}
-
-/** Checks a unit against the vehicle joint by joint: see `checkLink`. */
-export function checkFit({ unit, vehicle, booster, sameAsOld, accepted, practice, asks = [] }: FitInput): Joint[] {
-  const link = { slot: unit.kind, kind: unit.kind, unit: unit.facts, vehicle, worked: true, sameAsOld, asks };
-  return checkLink(link, booster, accepted, practice).joints;
-}
+import type { Check, FitLink, Joint, KnownValue, Remedy, Sides } from './types.js';
 
 /** The joints of one place as they come out, and the remedies that were taken on the way. */
 export interface LinkResult {

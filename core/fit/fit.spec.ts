@@ -2,13 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readBenchLine, type Evidence } from '../identify/index.js';
 import { STANDARD_PRACTICE } from '../practice/index.js';
-import type { Fact, UnitDesign, UnitKind } from '../unit/index.js';
-import { checkFit, matedJoint, vehicleSide, worst, type Check, type FourState, type Joint } from './index.js';
+import type { Fact, UnitKind } from '../unit/index.js';
+import { checkLink, matedJoint, vehicleSide, worst, type Check, type FourState, type Joint } from './index.js';
 
 type FactLine = readonly [attribute: Fact['attribute'], value: Fact['value'], position?: string];
 const facts = (...lines: FactLine[]): Fact[] =>
   lines.map(([attribute, value, position]) => ({ attribute, value, source: 'test', ...(position ? { position } : {}) }));
-const design = (kind: UnitKind, list: readonly Fact[]): UnitDesign => ({ id: 'new', kind, name: 'new', maker: 'Cassoval', facts: list });
 const port = (position: string, thread: string | null, seat: string, feeds: string): FactLine[] => [
   ['port-thread', thread, position],
   ['port-seat', seat, position],
@@ -64,7 +63,8 @@ function fit({
   sameAsOld = false,
 }: Setup = {}): Joint[] {
   const side = vehicleSide(measured, facts(...vehicle), []);
-  return checkFit({ unit: design(kind, facts(...master)), vehicle: side, booster, sameAsOld, accepted: new Set(accepted), practice: STANDARD_PRACTICE });
+  const link = { slot: kind, kind, unit: facts(...master), vehicle: side, worked: true, sameAsOld, asks: [] };
+  return checkLink(link, booster, new Set(accepted), STANDARD_PRACTICE).joints;
 }
 const check = (joints: readonly Joint[], id: string): Check => {
   const found = joints.flatMap((j) => j.checks).find((c) => c.id === id);
@@ -255,8 +255,8 @@ describe('pedal travel against release travel', () => {
   const slave = (bore: number, wanted: number) => {
     const vehicle = new Map(vehicleSide([], facts(['pedal-travel', 135], ['free-travel', 12], ['pedal-ratio', 5.6], ['travel', wanted]), []));
     vehicle.set('bore-of-master', { value: bore, origin: 'neighbour' });
-    const unit = design('slave', facts(['bore', 19.05], ['travel', 30]));
-    return checkFit({ unit, vehicle, booster: false, sameAsOld: false, accepted: new Set(), practice: STANDARD_PRACTICE });
+    const unit = facts(['bore', 19.05], ['travel', 30]);
+    return checkLink({ slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] }, false, new Set(), STANDARD_PRACTICE).joints;
   };
   it('the worked example: a 15.875 master gives 14.49 mm, a 19.05 one 20.87', () => {
     expect(check(slave(15.875, 14), 'pedal-travel')).toMatchObject({ state: 'fits' });
