@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { FitCheckAnswer, PlanAnswer, SolveLine } from '@kerabat/contract';
+import type { FitChainGiven, FitCheckAnswer, PlanAnswer, SolveLine } from '@kerabat/contract';
 import { testServer, type TestServer } from '../testing/harness.js';
+import { chainOfGiven } from './given.js';
+import { canSolve, solveInThread } from './solver.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -107,13 +109,12 @@ describe('POST /fit/solve', () => {
     expect((await server.ask('GET', '/conversions')).status).toBe(200);
   });
   it('many at once are told to wait, and nothing is left running', async () => {
-    const body = JSON.stringify({ chain: chain(), limits: {} });
-    const send = () =>
-      fetch(`${server.address}/api/v1/fit/solve`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' }, body });
-    const answers = await Promise.all(Array.from({ length: 9 }, async () => { const answer = await send(); return { status: answer.status, text: await answer.text() }; })); // prettier-ignore
-    expect(answers.filter((a) => a.status === 503).every((a) => a.text.includes('try again in a moment'))).toBe(true);
-    expect(answers.filter((a) => a.status === 200).every((a) => a.text.includes('"answer"'))).toBe(true);
-    expect(answers.some((a) => a.status === 503) && answers.some((a) => a.status === 200)).toBe(true);
+    const ask = { chain: chainOfGiven(chain() as FitChainGiven, server.stores), limits: {}, practice: server.stores.practice.current() };
+    const searches = Array.from({ length: 4 }, () => new Promise<void>((over) => solveInThread(ask, () => undefined, () => over()))); // prettier-ignore
+    expect(canSolve()).toBe(false);
+    const { status, body } = await server.ask('POST', '/fit/solve', { body: { chain: chain(), limits: {} } });
+    expect([status, body.detail]).toEqual([503, 'Several searches are on their way: try again in a moment.']);
+    await Promise.all(searches);
     expect((await lines('/fit/solve', { chain: chain(), limits: {} })).at(-1)).toHaveProperty('answer');
   });
   it('refuses limits that are none', async () => {
