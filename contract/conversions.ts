@@ -5,12 +5,18 @@ import { WorkStep } from './workcard.js';
 
 /** Conversions: the table, and the plan that follows from a row for one vehicle. */
 
+/** Where practitioners disagree: each option with its argument. */
+const ChoiceView = T.Object({
+  id: T.String(),
+  words: T.String(),
+  options: T.Array(T.Object({ id: T.String(), words: T.String(), argues: T.String() })),
+});
 export const ConversionHead = T.Object({
   id: T.String(),
   words: T.String(),
   about: T.String(),
   system: oneOf(['brake', 'clutch'] as const),
-  choices: T.Array(T.Object({ id: T.String(), words: T.String(), options: T.Array(T.Object({ id: T.String(), words: T.String(), argues: T.String() })) })),
+  choices: T.Array(ChoiceView),
 });
 export const ConversionList = T.Object({ conversions: T.Array(ConversionHead) });
 
@@ -61,20 +67,10 @@ export const SumsView = T.Object({
   sums: T.Array(T.Object({ option: T.String(), words: T.String(), total: T.Optional(T.Number()), working: T.String(), missing: T.Array(T.String()) })),
 });
 export const PlanAnswer = T.Object({
-  id: T.String(),
-  words: T.String(),
-  about: T.String(),
-  system: oneOf(['brake', 'clutch'] as const),
+  ...ConversionHead.properties,
   applies: oneOf(['yes', 'no', 'not-known'] as const),
   because: T.Array(T.String()),
-  choices: T.Array(
-    T.Object({
-      id: T.String(),
-      words: T.String(),
-      options: T.Array(T.Object({ id: T.String(), words: T.String(), argues: T.String() })),
-      taken: T.String(),
-    }),
-  ),
+  choices: T.Array(T.Object({ ...ChoiceView.properties, taken: T.String() })),
   roles: T.Array(RoleView),
   /** What must be answered at each place, in words. */
   joints: T.Array(T.Object({ slot: T.String(), place: T.String(), asks: T.Array(T.String()) })),

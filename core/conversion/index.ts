@@ -1,11 +1,9 @@
-import type { AttributeName } from '../attribute/index.js';
-import type { Change } from '../fit/types.js';
 import type { SlipProposal, SlipSection } from '../slip/types.js';
 import type { UnitKind } from '../unit/index.js';
 import type { WorkStep } from '../workcard/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
-import type { Choice, Chosen, ConversionPart, ConversionRow, Need, Role } from './types.js';
+import type { Choice, Chosen, ConversionPart, ConversionRow, Need } from './types.js';
 
 export type { Choice, ConversionPart, ConversionRow, Role } from './types.js';
 
@@ -25,25 +23,14 @@ export interface ConvertedVehicle {
   readonly places: Readonly<Record<string, readonly UnitKind[]>>;
 }
 
-export interface Plan {
-  readonly id: string;
-  readonly words: string;
-  readonly about: string;
-  readonly system: 'brake' | 'clutch';
+/** A row of the table as it stands for one vehicle and one set of choices: what was not chosen is left out. */
+export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps'> {
   /** Whether it makes sense on this vehicle: yes, no with why, or not known with what to find out. */
   readonly applies: 'yes' | 'no' | 'not-known';
   readonly because: readonly string[];
   /** Every choice with what was taken. */
   readonly choices: readonly (Choice & { readonly taken: string })[];
-  readonly roles: readonly Role[];
-  readonly asks: Readonly<Record<string, readonly AttributeName[]>>;
-  readonly changes: readonly { readonly slot: string; readonly change: Change }[];
-  readonly parts: readonly ConversionPart[];
-  readonly tools: readonly string[];
   readonly steps: readonly WorkStep[];
-  readonly mated: readonly string[];
-  readonly watch: readonly string[];
-  readonly cautions: readonly string[];
 }
 
 /**
@@ -51,6 +38,7 @@ export interface Plan {
  * steps. `choices` are option ids by choice id; what is not chosen, or is no option, takes the first. Source: the table.
  */
 export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, choices: Readonly<Record<string, string>> = {}): Plan {
+  const { needs: _needs, ...rest } = row;
   const taken = new Map(row.choices.map((choice) => [choice.id, (choice.options.find((o) => o.id === choices[choice.id]) ?? choice.options[0])?.id ?? '']));
   const chosen = ({ when }: { readonly when?: Chosen }): boolean => when === undefined || when.is.includes(taken.get(when.choice) ?? '');
   const verdicts = row.needs.map((need) => judge(need, vehicle));
@@ -59,10 +47,7 @@ export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, ch
   const roles = row.roles.filter(chosen);
   const places = new Set(roles.map((role) => role.slot));
   return {
-    id: row.id,
-    words: row.words,
-    about: row.about,
-    system: row.system,
+    ...rest,
     applies: no.length > 0 ? 'no' : open.length > 0 ? 'not-known' : 'yes',
     because: no.length > 0 ? no : open,
     choices: row.choices.map((choice) => ({ ...choice, taken: taken.get(choice.id) ?? '' })),
@@ -70,14 +55,11 @@ export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, ch
     asks: Object.fromEntries(Object.entries(row.asks).filter(([slot]) => places.has(slot))),
     changes: row.changes.filter(chosen).filter(({ slot }) => places.has(slot)),
     parts: row.parts.filter(chosen),
-    tools: row.tools,
     steps: row.steps.filter(chosen).map((step, i): WorkStep => {
       const { when: _when, ...rest } = step;
       return { ...rest, key: `${row.id}-${i}`, why: row.words };
     }),
     mated: row.mated.filter((slot) => places.has(slot)),
-    watch: row.watch,
-    cautions: row.cautions,
   };
 }
 

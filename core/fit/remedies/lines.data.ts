@@ -3,6 +3,7 @@ import { slotKey } from '../../identify/evidence.js';
 import { tubesFor } from '../../line/index.js';
 import { findSeat } from '../../seat/index.js';
 import { findThread } from '../../thread/index.js';
+import { hoseNeeded } from '../needed.js';
 import { add, line, set, valueAt, type Mismatch, type RemedyRow } from './row.js';
 
 /** Flares that can be made new on a cut tube. */
@@ -81,12 +82,12 @@ export const LINE_REMEDIES: readonly RemedyRow[] = [
     id: 'longer-hose', answers: ['hose-offset'], order: 2, minutes: 20, tools: ['flare wrench'],
     risk: 'a long hose rubs: turn both locks and press the springs',
     when: (m) => typeof m.vehicle === 'number',
-    words: (m) => `Longer flexible hose, at least ${hoseNeeded(m)} mm`,
+    words: (m) => `Longer flexible hose, at least ${hoseMm(m)} mm`,
     parts: (m) => [
-      line('order', 'longer-hose', `Flexible hose, at least ${hoseNeeded(m)} mm, ends as the old one`, m.sentence, 1, { kind: 'hose' }),
+      line('order', 'longer-hose', `Flexible hose, at least ${hoseMm(m)} mm, ends as the old one`, m.sentence, 1, { kind: 'hose' }),
       line('order', 'hose-washers', 'Crush washer for the banjo eye, where it has one', 'two new washers for each eye', 2, { kind: 'crush-washer' }),
     ],
-    changes: (m) => [set('vehicle', 'hose-length', hoseNeeded(m))],
+    changes: (m) => [set('vehicle', 'hose-length', hoseMm(m))],
   },
   {
     id: 'tab-off', answers: ['tab'], order: 4, minutes: 15, tools: ['file', 'paint'], risk: 'only a tab that carries nothing',
@@ -96,7 +97,5 @@ export const LINE_REMEDIES: readonly RemedyRow[] = [
   },
 ];
 
-const hoseNeeded = (m: Mismatch): number => {
-  const most = Math.max(...(['hose-lock', 'hose-droop', 'hose-bump'] as const).map((name) => Number(valueAt(m.sides.vehicle, name) ?? 0)));
-  return Math.ceil((most + Number(valueAt(m.sides.unit, 'hose-offset') ?? 0) + m.practice.hoseSpare) / 5) * 5;
-};
+/** Hoses come in steps of five millimetres. */
+const hoseMm = (m: Mismatch): number => Math.ceil(hoseNeeded(m.sides, m.practice).mm / 5) * 5;

@@ -191,3 +191,18 @@ describe('what a way out does elsewhere', () => {
     expect(lost).toMatchObject({ state: 'does-not-fit', remedies: [] });
   });
 });
+
+describe('a clearance that the readings cannot tell', () => {
+  const pin = (recess: number, open: number) => {
+    const vehicle = new Map(sideOf(facts([['booster-pin', 14], ['pin-adjustable', 'fixed']]), 'vehicle-record')); // prettier-ignore
+    vehicle.set('booster-pin', { value: 14, tolerance: open, origin: 'measured' });
+    const link: FitLink = { slot: 'brake-master', kind: 'brake-master', unit: facts([['recess-depth', recess]]), vehicle, worked: true, sameAsOld: false, asks: [] }; // prettier-ignore
+    return checkLink(link, true, new Set(), STANDARD_PRACTICE).joints.flatMap((j) => j.checks).find((c) => c.id === 'recess-depth'); // prettier-ignore
+  };
+  it('with a staked pin is not known as long as it may be right, and does not fit when it cannot', () => {
+    expect(pin(14.2, 0.1)?.state).toBe('not-known');
+    expect(pin(14.2, 0.1)?.measures[0]).toMatchObject({ side: 'vehicle', attribute: 'booster-pin' });
+    expect(pin(14.2, 0.02)?.state).toBe('does-not-fit');
+    expect(pin(14.38, 0.1)?.state).toBe('fits');
+  });
+});

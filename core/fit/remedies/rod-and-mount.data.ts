@@ -1,22 +1,16 @@
 import { valueWords } from '../../attribute/index.js';
-import { findThread } from '../../thread/index.js';
-import { rodGap } from '../../rod/index.js';
+import { clearanceOf, studNeeded } from '../needed.js';
 import { bothLengths, figure } from '../rule.js';
 import { add, line, numbers, set, toUnit, toVehicle, valueAt, type Mismatch, type RemedyRow } from './row.js';
 
 const MASTERS = ['brake-master', 'clutch-master'] as const;
 const rodOf = (m: Mismatch): string => valueWords('rod-length', m.sides.vehicle.get('rod-length')?.value ?? null);
 const tooLong = (m: Mismatch): number => Number(m.unit) - Number(m.vehicle);
-const needed = (m: Mismatch): number => {
-  const thread = findThread(String(valueAt(m.sides.vehicle, 'stud-thread') ?? valueAt(m.sides.unit, 'stud-thread') ?? ''));
-  return Math.ceil(Number(m.unit) + (figure(m.sides.vehicle, 'under-nut') ?? 0) + (figure(m.sides.vehicle, 'plate') ?? 0) + 0.9 * (thread?.majorMm ?? 10) + 2);
-};
+/** Free length of the studs to order: what is needed, and two millimetres to show; not a number without their thread. */
+const studMm = (m: Mismatch): number => Math.ceil((studNeeded(Number(m.unit), m.sides)?.mm ?? NaN) + 2);
 /** How far the clearance is from the middle of its target, positive when the pin reaches too far. */
-const gapMissing = (m: Mismatch): number => {
-  const [recessMm, pinMm] = m.attribute === 'recess-depth' ? [Number(m.unit), Number(m.vehicle)] : [Number(m.vehicle), Number(m.unit)];
-  const [plateMm, insertMm] = [figure(m.sides.vehicle, 'plate') ?? 0, figure(m.sides.unit, 'insert') ?? 0];
-  return (m.practice.gapMin + m.practice.gapMax) / 2 - rodGap({ recessMm, pinMm, plateMm, insertMm }, m.practice).gapMm;
-};
+const gapMissing = (m: Mismatch): number =>
+  (m.practice.gapMin + m.practice.gapMax) / 2 - clearanceOf(m.attribute === 'recess-depth', Number(m.vehicle), Number(m.unit), m.sides, m.practice).gapMm;
 const pilotOf = (m: Mismatch) => {
   const pilot = figure(m.sides.unit, 'pilot');
   return pilot === undefined ? {} : { sizeMm: pilot };
@@ -77,10 +71,10 @@ export const ROD_AND_MOUNT: readonly RemedyRow[] = [
   {
     id: 'longer-stud', answers: ['flange-thickness'], order: 4, minutes: 30, tools: ['stud extractor'],
     risk: 'a stud that turns in the bulkhead; use the property class of the old one',
-    when: (m) => numbers(m) && needed(m) > 0,
-    words: (m) => `Longer studs, ${needed(m)} mm free length`,
-    parts: (m) => [line('order', 'longer-stud', `Stud ${String(valueAt(m.sides.vehicle, 'stud-thread') ?? '(thread to be gauged)')}, ${needed(m)} mm free length`, 'flange, bracket and nut need more', 2, { kind: 'stud' })],
-    changes: (m) => [set('vehicle', 'stud-length', needed(m))],
+    when: (m) => numbers(m) && studMm(m) > 0,
+    words: (m) => `Longer studs, ${studMm(m)} mm free length`,
+    parts: (m) => [line('order', 'longer-stud', `Stud ${String(valueAt(m.sides.vehicle, 'stud-thread') ?? '(thread to be gauged)')}, ${studMm(m)} mm free length`, 'flange, bracket and nut need more', 2, { kind: 'stud' })],
+    changes: (m) => [set('vehicle', 'stud-length', studMm(m))],
   },
   {
     id: 'bracket', answers: ['stud-spacing', 'flange-angle', 'pilot'], kinds: MASTERS, order: 6, minutes: 120, skill: 'machinist',

@@ -1,7 +1,8 @@
 import { attribute } from '../../attribute/index.js';
 import { findThread } from '../../thread/index.js';
 import { slotKey } from '../../identify/evidence.js';
-import { bothLengths, figure, fits, misfit, say, unknown, withChange, type Case, type RuleResult } from '../rule.js';
+import { hoseNeeded } from '../needed.js';
+import { bothLengths, fits, misfit, say, unknown, withChange, type Case, type RuleResult } from '../rule.js';
 
 /** What hangs on a unit: sensors, reservoir, valves, hoses. */
 
@@ -109,18 +110,15 @@ export const assistFluid = ({ vehicle, unit }: Case): RuleResult =>
 /** Long enough at both locks, at droop and at bump, with a spare (a setting). */
 export function hose({ vehicle, sides, open, practice }: Case): RuleResult {
   if (typeof vehicle !== 'number') return unknown('The length of the flexible hose is not known.');
-  const needs = (['hose-lock', 'hose-droop', 'hose-bump'] as const).map((name) => ({ name, mm: figure(sides.vehicle, name) }));
-  const missing = needs.filter((n) => n.mm === undefined);
-  const more = figure(sides.unit, 'hose-offset') ?? 0;
-  const most = Math.max(...needs.map((n) => n.mm ?? 0)) + more + practice.hoseSpare;
-  const working = `max(${needs.map((n) => n.mm ?? '?').join(', ')}) + ${more} + spare ${practice.hoseSpare} = ${most.toFixed(0)} mm, hose ${vehicle.toFixed(0)} mm`;
-  if (vehicle + open < most) return misfit(`The hose is ${bothLengths(most - vehicle)} too short: it pulls at lock or droop.`, working);
+  const { mm, missing, ...needed } = hoseNeeded(sides, practice);
+  const working = `${needed.working}, hose ${vehicle.toFixed(0)} mm`;
+  if (vehicle + open < mm) return misfit(`The hose is ${bothLengths(mm - vehicle)} too short: it pulls at lock or droop.`, working);
   if (missing.length > 0) {
-    const words = missing.map((n) => attribute(n.name).words.replace('hose needed at ', '')).join(', ');
-    return { ...unknown(`What the hose needs is not known at ${words}.`, ...missing.map((n) => ({ side: 'vehicle' as const, attribute: n.name }))), working };
+    const words = missing.map((name) => attribute(name).words.replace('hose needed at ', '')).join(', ');
+    return { ...unknown(`What the hose needs is not known at ${words}.`, ...missing.map((name) => ({ side: 'vehicle' as const, attribute: name }))), working };
   }
-  if (vehicle - open < most) return { ...unknown('Whether the hose is long enough, the readings cannot tell.'), working };
-  return fits(`The hose is ${say('hose-length', vehicle)}; ${most.toFixed(0)} mm are needed.`, working);
+  if (vehicle - open < mm) return { ...unknown('Whether the hose is long enough, the readings cannot tell.'), working };
+  return fits(`The hose is ${say('hose-length', vehicle)}; ${mm.toFixed(0)} mm are needed.`, working);
 }
 
 export const tab = ({ vehicle }: Case): RuleResult =>

@@ -1,6 +1,7 @@
-import { engagementOf, rodGap } from '../../rod/index.js';
+import { engagementOf } from '../../rod/index.js';
 import { findThread } from '../../thread/index.js';
 import { slotKey } from '../../identify/evidence.js';
+import { clearanceOf, studNeeded } from '../needed.js';
 import { bothLengths, figure, fits, misfit, say, unknown, within, withChange, type Case, type RuleResult } from '../rule.js';
 
 /** A rod that is out by more than half a millimetre is noticed at the pedal. */
@@ -79,43 +80,28 @@ export function pedalHeight(c: Case): RuleResult {
 /** Studs long enough for the flange, what lies under the nut, a plate between the faces, and the nut itself. */
 export function studLength({ vehicle, unit, open, sides }: Case): RuleResult {
   if (typeof vehicle !== 'number' || typeof unit !== 'number') return unknown('Stud length and flange thickness: one of them is not known.');
-  const thread = findThread(String(sides.vehicle.get(slotKey('stud-thread'))?.value ?? sides.unit.get(slotKey('stud-thread'))?.value ?? ''));
-  if (!thread) return unknown('The thread of the studs is not known: the height of the nut follows from it.', { side: 'vehicle', attribute: 'stud-thread' });
-  const [under, plate, nut] = [figure(sides.vehicle, 'under-nut') ?? 0, figure(sides.vehicle, 'plate') ?? 0, NUT_HEIGHT * thread.majorMm];
-  const needed = unit + under + plate + nut;
-  const working = `flange ${unit} + under the nut ${under} + plate ${plate} + nut ${NUT_HEIGHT} × ${thread.majorMm} = ${needed.toFixed(1)} mm, stud ${vehicle.toFixed(1)} mm`;
-  const verdict = within(needed, vehicle, open);
-  if (verdict === 'yes') return fits(`Stud ${say('stud-length', vehicle)}; ${needed.toFixed(1)} mm are needed.`, working);
-  if (verdict === 'open') return { ...unknown(`Stud ${say('stud-length', vehicle)}, ${needed.toFixed(1)} mm needed: measure more closely.`), working };
-  return misfit(`The stud is ${bothLengths(needed - vehicle)} too short for flange and nut.`, working);
+  const needed = studNeeded(unit, sides);
+  if (!needed) return unknown('The thread of the studs is not known: the height of the nut follows from it.', { side: 'vehicle', attribute: 'stud-thread' });
+  const working = `${needed.working}, stud ${vehicle.toFixed(1)} mm`;
+  const verdict = within(needed.mm, vehicle, open);
+  if (verdict === 'yes') return fits(`Stud ${say('stud-length', vehicle)}; ${needed.mm.toFixed(1)} mm are needed.`, working);
+  if (verdict === 'open') return { ...unknown(`Stud ${say('stud-length', vehicle)}, ${needed.mm.toFixed(1)} mm needed: measure more closely.`), working };
+  return misfit(`The stud is ${bothLengths(needed.mm - vehicle)} too short for flange and nut.`, working);
 }
 
-/** Height of a hexagon nut, as a share of its thread's diameter (ISO 4032 is 0.8 to 0.9). */
-const NUT_HEIGHT = 0.9;
-
-/** Recess + plate − insert − pin. A pin that can be adjusted is a change; no clearance with a fixed one does not fit. */
-export function gap(c: Case): RuleResult {
-  const { row, vehicle, unit, sides, practice, open } = c;
+/** Recess + plate − insert − pin. A pin that can be adjusted is a change; one that cannot fits or does not, as far as the readings can tell. */
+export function gap({ row, vehicle, unit, sides, practice, open }: Case): RuleResult {
   if (typeof vehicle !== 'number' || typeof unit !== 'number')
     return unknown('The clearance cannot be worked out: measure recess and pin from the mating faces.');
   const unitIsMaster = row.attribute === 'recess-depth';
-  const [recessMm, pinMm] = unitIsMaster ? [unit, vehicle] : [vehicle, unit];
-  const [plateMm, insertMm] = [figure(sides.vehicle, 'plate') ?? 0, figure(unitIsMaster ? sides.unit : sides.vehicle, 'insert') ?? 0];
-  const found = rodGap({ recessMm, pinMm, plateMm, insertMm }, practice);
-  const { working } = found;
-  if (found.verdict === 'within' && (open === 0 || (found.gapMm - open >= practice.gapMin - 1e-9 && found.gapMm + open <= practice.gapMax + 1e-9)))
-    return fits(found.sentence, working);
-  if (found.verdict === 'within' && open > practice.gapMax - practice.gapMin)
-    return { ...unknown(`${found.sentence} But the readings are open to ±${open.toFixed(2)} mm: use a depth gauge.`), working };
-  const key = 'pin-adjustable';
-  const fixed = (unitIsMaster ? sides.vehicle : sides.unit).get(key)?.value === 'fixed';
-  if (fixed && found.verdict !== 'within') return misfit(`${found.sentence} The booster’s pin cannot be adjusted.`, working);
-  const adjust = {
-    key: 'adjust-pin',
-    section: 'make',
-    words: 'Set the booster pin to its clearance and check before bolting up',
-    quantity: 1,
-    reason: found.sentence,
-  } as const;
-  return { ...withChange(found.sentence, adjust), working };
+  const { gapMm, sentence, working } = clearanceOf(unitIsMaster, vehicle, unit, sides, practice);
+  const [least, most] = [gapMm - open, gapMm + open];
+  if (least >= practice.gapMin - 1e-9 && most <= practice.gapMax + 1e-9) return fits(sentence, working);
+  const outside = most < practice.gapMin - 1e-9 || least > practice.gapMax + 1e-9;
+  const fixed = (unitIsMaster ? sides.vehicle : sides.unit).get('pin-adjustable')?.value === 'fixed';
+  if (!outside && (fixed || open > practice.gapMax - practice.gapMin))
+    return { ...unknown(`${sentence} But the readings are open to ±${open.toFixed(2)} mm: use a depth gauge.`), working };
+  if (fixed) return misfit(`${sentence} The booster’s pin cannot be adjusted.`, working);
+  const words = 'Set the booster pin to its clearance and check before bolting up';
+  return { ...withChange(sentence, { key: 'adjust-pin', section: 'make', words, quantity: 1, reason: sentence }), working };
 }
