@@ -165,7 +165,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     changes: [],
     parts: [
       { key: 'hoses', does: 'add', words: 'Longer flexible hoses', quantity: 2, why: 'length at both locks, at droop and at bump', wants: { kind: 'hose' }, when: { choice: 'hose', is: ['longer'] } },
-      { key: 'extension', does: 'add', words: 'Extension line with bracket', quantity: 2, why: 'the hose stays as it is', wants: { kind: 'line' }, when: { choice: 'hose', is: ['extension'] } },
+      { key: 'extension', does: 'add', words: 'Extension line with bracket', quantity: 2, why: 'the hose stays as it is', when: { choice: 'hose', is: ['extension'] } },
       { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'two new washers for each eye', wants: { kind: 'crush-washer' } },
     ],
     tools: ['string', 'stands'],

@@ -15,8 +15,8 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     changes: [],
     parts: [
       { key: 'plug-old', does: 'cap', words: 'Plug for the old outlet to the other axle, at the junction', why: 'each axle has its own line now' },
-      { key: 'rear-union', does: 'add', words: 'Union on the rear line', why: 'the old lines meet at the junction, not at the master', wants: { kind: 'union' } },
-      { key: 'rear-line', does: 'add', words: 'Line from the second outlet to the rear union, from a wire template', why: 'line lengths never match an old vehicle', wants: { kind: 'line' } },
+      { key: 'rear-union', does: 'add', words: 'Union on the rear line', why: 'the old lines meet at the junction, not at the master' },
+      { key: 'rear-line', does: 'add', words: 'Line from the second outlet to the rear union, from a wire template', why: 'line lengths never match an old vehicle' },
       { key: 'warning', does: 'add', words: 'Warning valve with switch', why: 'half a brake is not noticed at every stop', wants: { kind: 'valve' }, when: { choice: 'warning', is: ['fitted'] } },
       { key: 'boot', does: 'add', words: 'Boot for the rod', why: 'the old one does not go over the new master' },
       { key: 'old-rod', does: 'keep', words: 'Old push rod', why: 'it often stays: compare its length and its end', when: { choice: 'rod', is: ['old'] } },
@@ -64,7 +64,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     changes: [],
     parts: [
       { key: 'bracket', does: 'add', words: 'Bracket from steel angle', why: 'bolt pattern and flange angle seldom match', when: { choice: 'mounting', is: ['bracket'] } },
-      { key: 'nut', does: 'add', words: 'Tube nut for the re-flared line', why: 'another thread', wants: { kind: 'tube-nut' } },
+      { key: 'nut', does: 'add', words: 'Tube nut for the re-flared line', why: 'with the thread of the new port' },
       { key: 'nipple', does: 'add', words: 'Threaded feed nipple and feed hose with two clamps', why: 'a remote reservoir feeds it' },
     ],
     tools: ['flaring tool', 'fine saw and die for the rod', 'caliper'],
@@ -112,7 +112,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'clutch-master': ['clutch-feed', 'feed-nipple', 'start-switch', 'stud-length', 'pedal-height'], slave: ['travel', 'line-retention'] },
     changes: [],
     parts: [
-      { key: 'hard-line', does: 'add', words: 'Hard line from master to slave hose', why: 'made for the one side of the change: same side as master and slave', wants: { kind: 'line' } },
+      { key: 'hard-line', does: 'add', words: 'Hard line from master to slave hose', why: 'made for the one side of the change: same side as master and slave' },
       { key: 'hose', does: 'add', words: 'Flexible hose to the slave', why: 'engine and gearbox move', wants: { kind: 'hose' } },
       { key: 'feed', does: 'add', words: 'Feed hose with two clamps', why: 'the job stops for one missing clamp' },
       { key: 'start-switch', does: 'add', words: 'Start-lockout switch', why: 'without it the engine starts in gear' },

@@ -54,7 +54,9 @@ interface FoundJoint {
 }
 
 function foundIn(link: FitLink, booster: boolean, sides: Sides, practice: Practice): FoundJoint[] {
-  return JOINTS.filter((row) => row.kinds.includes(link.kind) && (row.booster === undefined || row.booster === booster)).flatMap((row) => {
+  // A booster stands before the brake master alone: the clutch master of the same vehicle has its rod and its bulkhead.
+  const boosted = booster && link.kind === 'brake-master';
+  return JOINTS.filter((row) => row.kinds.includes(link.kind) && (row.booster === undefined || row.booster === boosted)).flatMap((row) => {
     const asked = row.checks.filter((check) => isAsked(check, link, sides));
     const lines = row.lines ? checkLines(link.kind, sides, practice) : [];
     const found = [...asked.map((check) => checkOne(check, link, sides, practice)), ...lines].map(withRemedies);

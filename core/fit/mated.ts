@@ -21,7 +21,7 @@ export function matedJoint(chosenSet: string, mates: readonly Mate[]): Joint | u
     const check = checkOf(
       `mated@${mate.slotWords}`,
       `same side of the change as the ${mate.slotWords}`,
-      mate.set && `${mate.unitName ?? ''}, side ${mate.set}`,
+      mate.set && [mate.unitName, `side ${mate.set}`].filter((part) => part !== undefined).join(', '),
       `side ${chosenSet}`,
       'the same side',
       result,

@@ -190,7 +190,7 @@ function matedFor(choice: SlotChoice, all: readonly SlotChoice[], input: SlotInp
     const entries = entriesFor(input.chain, slot, input.known);
     const id = worked?.chosen?.id ?? worked?.old?.id ?? (entries.length === 1 ? entries[0]?.unitId : undefined);
     const set = setOf(id, slot);
-    const name = input.chain.find((e) => e.unitId === id)?.unitName;
+    const name = worked?.chosen?.name ?? input.chain.find((e) => e.unitId === id)?.unitName;
     return { slotWords: findSlot(slot)?.words ?? slot, ...(set ? { set } : {}), ...(name ? { unitName: name } : {}) };
   });
   return matedJoint(chosenSet, mates);

@@ -13,7 +13,11 @@ export function measurePdf(workspace: Workspace, printedAt: string): Promise<Buf
     const here = workspace.measurements.filter((m) => m.group === group);
     return here.length === 0 ? [] : [heading(GROUP_WORDS[group]), table(here)];
   });
-  const none = { text: 'Nothing has to be measured: no joint is dotted.', margin: [0, 8, 0, 8] };
+  const dotted = workspace.work.some((w) => w.joints.some((j) => j.state === 'not-known'));
+  const words = dotted
+    ? 'Settle first what does not fit and has no way out: measuring there saves nothing.'
+    : 'Nothing has to be measured: no joint is dotted.';
+  const none = { text: words, margin: [0, 8, 0, 8] };
   return sheet('Measure before you order', workspace, printedAt, content.length === 0 ? [none] : content);
 }
 

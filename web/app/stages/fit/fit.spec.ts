@@ -140,6 +140,10 @@ describe('Measure before you order', () => {
     expect(text()).toContain('never on the jack alone');
     expect(named(host, 'Print the sheet').getAttribute('href')).toContain('measure.pdf');
   });
+  it('does not call a dotted joint settled when measuring there would save nothing', async () => {
+    const { text } = await render(MeasureView, using(job(chosen(dotted))));
+    expect(text()).toContain('1 joint is dotted, but where they are something does not fit');
+  });
   it('says when nothing has to be measured', async () => {
     expect((await render(MeasureView, using(job(workspace())))).text()).toContain('No joint is dotted');
   });

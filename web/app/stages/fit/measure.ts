@@ -21,6 +21,9 @@ import { MeasureField } from './measure-field';
           @if (w.measurements.length > 0) {
             {{ w.measurements.length }} {{ w.measurements.length === 1 ? 'measurement turns' : 'measurements turn' }} every dotted joint, about
             {{ minutes() }} minutes. A ruler cannot confirm tenths: say <code>cal</code> or <code>ruler</code> after the figure.
+          } @else if (dotted() > 0) {
+            {{ dotted() }} {{ dotted() === 1 ? 'joint is' : 'joints are' }} dotted, but where they are something does not fit and has no way out: settle that
+            first, or choose another unit.
           } @else {
             No joint is dotted: nothing has to be measured first.
           }
@@ -94,6 +97,7 @@ export class MeasureView {
   protected readonly stands = computed(() =>
     (this.service.workspace()?.measurements ?? []).some((m) => ['hose-droop', 'hose-bump', 'hose-lock'].includes(m.attribute)),
   );
+  protected readonly dotted = computed(() => (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).filter((j) => j.state === 'not-known').length);
   protected readonly standing = STANDS;
   protected drawn = (name: string): boolean => isDrawn(name as AttributeName);
   protected place = (slot: string): string => findSlot(slot)?.words ?? slot;
