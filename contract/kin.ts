@@ -60,6 +60,8 @@ export const KinEntry = T.Object({
   grade: KinGrade,
   disputed: T.Optional(T.String()),
   trust: T.Number(),
+  /** Trusted less than the floor: it ranks below everything over it. */
+  underFloor: T.Boolean(),
   conditions: T.Array(Condition),
   paths: T.Array(T.Array(KinStep)),
 });

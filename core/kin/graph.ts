@@ -1,7 +1,8 @@
 import type { Practice } from '../practice/index.js';
 import { Heap } from './heap.js';
+import { gradeOfStep, gradeRank, worseGrade } from './grade.js';
 import { linkTrust } from './trust.js';
-import type { KinLink, KinNode, KinSource, Step } from './types.js';
+import type { Grade, KinLink, KinNode, KinSource, Step } from './types.js';
 
 /** No walk gathers more nodes than this: some 50 ms of work. Passing it is reported as truncated. */
 export const WORK_LIMIT = 2000;
@@ -92,12 +93,46 @@ function stepsFrom(node: KinNode, links: Iterable<KinLink>, practice: Practice):
 }
 
 /** A way to a node: its last step and the way before it. */
-export interface Way {
+export interface Way extends Worth {
   readonly node: KinNode;
-  readonly cost: number;
-  readonly depth: number;
   readonly last?: { readonly step: Step; readonly before: Way };
 }
+
+/** What ways are compared by. Costs and doubts are whole numbers of 10⁻¹²: their sums do not hang on the order of the steps. */
+export interface Worth {
+  /** −ln(trust), and for each condition what it costs (a setting). */
+  readonly cost: number;
+  /** −ln(trust) alone. */
+  readonly doubt: number;
+  readonly grade: Grade;
+  readonly depth: number;
+}
+
+export const NO_STEP: Worth = { cost: 0, doubt: 0, grade: 'same', depth: 0 };
+const SCALE = 1e12;
+
+/** The worth of a way with one more step. */
+export function withStep(worth: Worth, step: Step, practice: Practice): Worth {
+  const doubt = Math.round(-Math.log(step.trust) * SCALE);
+  const conditions = Math.round(practice.conditionCost * SCALE) * step.conditions.length;
+  return {
+    cost: worth.cost + doubt + conditions,
+    doubt: worth.doubt + doubt,
+    grade: worseGrade(worth.grade, gradeOfStep(step)),
+    depth: worth.depth + 1,
+  };
+}
+
+/** Whether a way is trusted less than the floor (a setting) asks. */
+export const isUnderFloor = ({ doubt }: Pick<Worth, 'doubt'>, practice: Practice): boolean => doubt > Math.round(-Math.log(practice.trustFloor) * SCALE);
+
+/** Negative when `a` is to be taken before `b`: over the trust floor first, then the cheaper, the better grade, the shorter. */
+export const compareWorth = (a: Worth, b: Worth, practice: Practice): number =>
+  Number(isUnderFloor(a, practice)) - Number(isUnderFloor(b, practice)) || a.cost - b.cost || gradeRank(a.grade) - gradeRank(b.grade) || a.depth - b.depth;
+
+/** Whether no way that goes on from `b` can come before the same way from `a`. */
+const isAtLeast = (a: Worth, b: Worth): boolean =>
+  a.depth <= b.depth && a.doubt <= b.doubt && (a.cost < b.cost || (a.cost === b.cost && gradeRank(a.grade) <= gradeRank(b.grade)));
 
 export interface Bounds {
   /** Only these steps are taken. */
@@ -106,38 +141,37 @@ export interface Bounds {
   readonly ends?: ReadonlySet<KinNode>;
   /** Nodes that are not entered at all. */
   readonly shut?: ReadonlySet<KinNode>;
-  readonly maxDepth?: number;
+  /** What the way up to the first node is worth already. */
+  readonly begun?: Worth;
   /** The search is over when this node is reached. */
   readonly target?: KinNode;
 }
 
-/** −ln(trust), and for each condition what it costs (a setting). */
-export const stepCost = (step: Pick<Step, 'trust' | 'conditions'>, practice: Practice): number =>
-  -Math.log(step.trust) + practice.conditionCost * step.conditions.length;
-
 /**
- * The cheapest way to every node that can be reached in at most `maxDepth` steps, exact: a dearer way is kept as long as
- * it is the shorter one, because it may be the only one that leads on within the limit. Ties go to the shorter way, then to
- * the order of the nodes' names.
+ * The best way to every node that can be reached within the graph's depth, exact (see `compareWorth`): a way that comes later is kept
+ * as long as none before it is at least as good in all that counts further on, because it may be the only one that leads on
+ * within the limit of depth or over the floor. What is left of ties goes by the order of the nodes' names.
  */
-export function cheapestWays(graph: Graph, from: KinNode, practice: Practice, bounds: Bounds = {}): Map<KinNode, Way> {
-  const { takes = () => true, ends, shut, maxDepth = graph.maxDepth, target } = bounds;
-  const best = new Map<KinNode, Way>();
-  const shortest = new Map<KinNode, number>();
-  const queue = new Heap<Way>((a, b) => a.cost < b.cost || (a.cost === b.cost && (a.depth < b.depth || (a.depth === b.depth && a.node < b.node))));
-  queue.push({ node: from, cost: 0, depth: 0 });
+export function bestWays(graph: Graph, from: KinNode, practice: Practice, bounds: Bounds = {}): Map<KinNode, Way> {
+  const { takes = () => true, ends, shut, begun = NO_STEP, target } = bounds;
+  const kept = new Map<KinNode, Way[]>();
+  const queue = new Heap<Way>((a, b) => (compareWorth(a, b, practice) || (a.node < b.node ? -1 : 1)) < 0);
+  const isBeaten = (node: KinNode, worth: Worth): boolean => kept.get(node)?.some((way) => isAtLeast(way, worth)) ?? false;
+  queue.push({ node: from, ...begun });
   for (let way = queue.pop(); way; way = queue.pop()) {
-    if (way.depth >= (shortest.get(way.node) ?? Infinity)) continue;
-    shortest.set(way.node, way.depth);
-    if (!best.has(way.node)) best.set(way.node, way);
+    if (isBeaten(way.node, way)) continue;
+    const others = kept.get(way.node);
+    if (others) others.push(way);
+    else kept.set(way.node, [way]);
     if (way.node === target) break;
-    if (way.depth >= maxDepth || ends?.has(way.node)) continue;
+    if (way.depth >= graph.maxDepth || ends?.has(way.node)) continue;
     for (const step of graph.stepsOf.get(way.node) ?? []) {
-      if (shut?.has(step.to) || !takes(step) || way.depth + 1 >= (shortest.get(step.to) ?? Infinity)) continue;
-      queue.push({ node: step.to, cost: way.cost + stepCost(step, practice), depth: way.depth + 1, last: { step, before: way } });
+      if (shut?.has(step.to) || !takes(step)) continue;
+      const worth = withStep(way, step, practice);
+      if (!isBeaten(step.to, worth)) queue.push({ node: step.to, ...worth, last: { step, before: way } });
     }
   }
-  return best;
+  return new Map([...kept].flatMap(([node, [best]]) => (best ? [[node, best] as const] : [])));
 }
 
 /** The steps of a way, from its start. */

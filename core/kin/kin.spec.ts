@@ -81,6 +81,50 @@ describe('grades of kin', () => {
     expect(entry?.trust).toBeCloseTo(0.97 * 0.97, 12);
     expect(entry?.paths[0]).toHaveLength(2);
   });
+  it('paths under the trust floor rank below all others, whatever their grade', () => {
+    const entries = kin(
+      'u:1',
+      link('u:1', 'same', 'u:2', 'unsourced'),
+      link('u:2', 'same', 'u:3', 'unsourced'),
+      link('u:1', 'with-changes', 'u:4', 'aftermarket-list', [sensor]),
+    );
+    expect(entries.map((e) => [e.node, e.underFloor])).toEqual([
+      ['u:2', false],
+      ['u:4', false],
+      ['u:3', true],
+    ]);
+  });
+  it('a path over the trust floor is taken before a cheaper one under it', () => {
+    // 0.6 · 0.8 = 0.48 without a condition costs less than 0.6 with two.
+    const twice = [sensor, { ...sensor, text: 'and the bracket' }];
+    const links = [
+      link('u:1', 'drop-in', 'u:3', 'unsourced', twice),
+      link('u:1', 'drop-in', 'u:2', 'aftermarket-list'),
+      link('u:2', 'drop-in', 'u:3', 'unsourced'),
+    ];
+    const floor = { ...STANDARD_PRACTICE, trustFloor: 0.55 };
+    const entry = walkKin('u:1', source(...links), floor).entries.find((e) => e.node === 'u:3');
+    expect(entry).toMatchObject({ grade: 'with-changes', underFloor: false });
+    expect(pathsOfKin('u:1', 'u:3', source(...links), floor, 3).map((path) => path.length)).toEqual([1, 2]);
+  });
+  it('of two ways that cost the same the better grade is taken, in whatever order they are told', () => {
+    const links = [
+      { ...link('u:3', 'drop-in', 'u:0', 'maker-bulletin', [sensor], true) },
+      link('u:1', 'drop-in', 'u:2', 'aftermarket-list'),
+      { ...link('u:0', 'same', 'u:1', 'maker-bulletin'), outcomes: { fitted: 0, changed: 0, misfit: 2 } },
+      link('u:2', 'same', 'u:1', 'aftermarket-list'),
+    ];
+    for (const order of [links, [...links].reverse()]) {
+      const entries = walkKin('u:0', source(...order.map((l, i) => ({ ...l, id: `l${i}` }))), STANDARD_PRACTICE, 2).entries;
+      expect(gradeOf(entries, 'u:2')).toBe('same');
+    }
+  });
+  it('a refusal that comes back to the wanted unit itself disputes nothing', () => {
+    const links = [link('u:0', 'same', 'n:1'), link('n:1', 'does-not-fit', 'u:2'), link('u:2', 'same', 'u:0'), link('u:0', 'same', 'n:7')];
+    const entries = kin('u:0', ...links);
+    expect(entries.find((e) => e.node === 'n:7')).toMatchObject({ grade: 'same' });
+    expect(entries.find((e) => e.node === 'n:7')?.disputed).toBeUndefined();
+  });
   it('paths under the trust floor rank below all others of their grade', () => {
     const entries = kin(
       'u:1',
@@ -175,6 +219,20 @@ describe('against an exhaustive search', () => {
         outcomes: { fitted: 0, changed: 0, misfit: misfits },
       }));
 
+  const arc = (a: number, b: number, kind: LinkKind, by: SourceKind, over = {}) => ({ a, b, kind, by, both: false, condition: false, misfits: 0, ...over });
+  /** Two ways of one cost and two grades: once the one found first was taken. */
+  const TIES: [Parameters<typeof graphOf>[0], number][] = [
+    [
+      [
+        arc(3, 0, 'drop-in', 'maker-bulletin', { both: true, condition: true }),
+        arc(1, 2, 'drop-in', 'aftermarket-list'),
+        arc(0, 1, 'same', 'maker-bulletin', { misfits: 2 }),
+        arc(2, 1, 'same', 'aftermarket-list'),
+      ],
+      2,
+    ],
+  ];
+
   it('every grade, trust and few paths are the same, at every depth', () => {
     fc.assert(
       fc.property(arcs, fc.integer({ min: 1, max: 6 }), (list, depth) => {
@@ -186,6 +244,7 @@ describe('against an exhaustive search', () => {
           const wanted = naive.get(entry.node);
           expect({ grade: entry.grade, disputed: entry.disputed !== undefined }, entry.node).toEqual({ grade: wanted?.grade, disputed: wanted?.disputed });
           expect(entry.trust).toBeCloseTo(wanted?.trust ?? -1, 9);
+          expect(entry.underFloor).toBe(entry.trust < STANDARD_PRACTICE.trustFloor - 1e-9);
           if (entry.grade === 'does-not-fit') continue;
           const few = pathsOfKin('u:0', entry.node, source(...links), STANDARD_PRACTICE, 3, depth);
           expect(few.map((path) => path.reduce((sum, s) => sum - Math.log(s.trust) + 0.22 * s.conditions.length, 0).toFixed(9))).toEqual(
@@ -193,7 +252,7 @@ describe('against an exhaustive search', () => {
           );
         }
       }),
-      { numRuns: 400 },
+      { numRuns: 400, examples: TIES },
     );
   });
   it('past its depth it always says so', () => {
@@ -229,12 +288,12 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
       const to = l.from === node ? l.to : l.to === node && mutual ? l.from : undefined;
       return to === undefined ? [] : [{ to, link: l, trust: linkTrust(l, STANDARD_PRACTICE) }];
     });
-  const paths = (from: KinNode, most: number, takes: (a: Arc) => boolean, ends: ReadonlySet<KinNode>): Arc[][] => {
+  const paths = (from: KinNode, most: number, takes: (a: Arc) => boolean, ends: ReadonlySet<KinNode>, shut?: KinNode): Arc[][] => {
     const all: Arc[][] = [];
     const go = (node: KinNode, path: readonly Arc[], seen: readonly KinNode[]): void => {
       if (path.length >= most || ends.has(node)) return;
       for (const arc of arcs(node)) {
-        if (!takes(arc) || seen.includes(arc.to)) continue;
+        if (!takes(arc) || seen.includes(arc.to) || arc.to === shut) continue;
         all.push([...path, arc]);
         go(arc.to, [...path, arc], [...seen, arc.to]);
       }
@@ -244,6 +303,7 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
   };
   const trustOf = (path: readonly Arc[]): number => path.reduce((t, a) => t * a.trust, 1);
   const cost = (path: readonly Arc[]): number => path.reduce((c, a) => c - Math.log(a.trust) + 0.22 * a.link.conditions.length, 0);
+  const isUnder = (path: readonly Arc[]): boolean => trustOf(path) < STANDARD_PRACTICE.trustFloor - 1e-9;
   const grades: Grade[] = ['same', 'drop-in', 'with-changes'];
   const gradeOf = (path: readonly Arc[]): Grade =>
     path.reduce<Grade>((worst, { link: l }) => {
@@ -257,10 +317,11 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
   const own = [[], ...paths(start, depth, (a) => goes(a) && gradeOf([a]) === 'same', none)] as Arc[][];
   for (const path of own) {
     for (const no of arcs(path.at(-1)?.to ?? start).filter((a) => !goes(a))) {
-      for (const on of [[], ...paths(no.to, depth - path.length - 1, (a) => a.link.kind === 'same', none)] as Arc[][]) {
+      if (no.to === start) continue;
+      for (const on of [[], ...paths(no.to, depth - path.length - 1, (a) => a.link.kind === 'same', none, start)] as Arc[][]) {
         const whole = [...path, no, ...on];
         const to = whole.at(-1)?.to ?? start;
-        if (to !== start && whole.length <= depth) refusal.set(to, Math.max(refusal.get(to) ?? 0, trustOf(whole)));
+        if (whole.length <= depth) refusal.set(to, Math.max(refusal.get(to) ?? 0, trustOf(whole)));
       }
     }
   }
@@ -273,10 +334,13 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
     }
     const graded = new Map<KinNode, Naive>();
     for (const [node, ways] of found) {
-      const sorted = [...ways].sort((a, b) => cost(a) - cost(b) || a.length - b.length);
+      const sorted = [...ways].sort((a, b) => {
+        const [costs, floors] = [cost(a) - cost(b), Number(isUnder(a)) - Number(isUnder(b))];
+        return floors || (Math.abs(costs) > 1e-9 ? costs : grades.indexOf(gradeOf(a)) - grades.indexOf(gradeOf(b)) || a.length - b.length);
+      });
       const best = sorted[0] ?? [];
       const no = refusal.get(node);
-      if (no !== undefined && no >= trustOf(best)) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
+      if (no !== undefined && no >= trustOf(best) - 1e-9) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
       else graded.set(node, { grade: gradeOf(best), trust: trustOf(best), disputed: no !== undefined, costs: sorted.map(cost) });
     }
     for (const [node, no] of refusal) if (!found.has(node)) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });

@@ -1,39 +1,45 @@
 import type { Practice } from '../practice/index.js';
-import { cheapestWays, stepCost, stepsOfWay, type Graph } from './graph.js';
+import { bestWays, compareWorth, NO_STEP, stepsOfWay, withStep, type Graph, type Worth } from './graph.js';
 import type { KinNode, Step } from './types.js';
 
-const costOf = (path: readonly Step[], practice: Practice): number => path.reduce((sum, step) => sum + stepCost(step, practice), 0);
-const nameOf = (path: readonly Step[]): string => path.map((step) => step.link).join(' ');
+interface Path {
+  readonly steps: readonly Step[];
+  readonly name: string;
+  readonly worth: Worth;
+}
+
+const worthOf = (steps: readonly Step[], practice: Practice): Worth => steps.reduce((worth, step) => withStep(worth, step, practice), NO_STEP);
 
 /**
- * The cheapest few paths to a node, cheapest first, none passing a node twice, none through a node of `ends`; exact (Yen's
+ * The best few paths to a node, best first, none passing a node twice, none through a node of `ends`; exact (Yen's
  * method: each further path leaves one that is known at some node, by a step that none of those with the same beginning takes).
  */
-export function cheapestPaths(graph: Graph, target: KinNode, count: number, practice: Practice, ends?: ReadonlySet<KinNode>): Step[][] {
+export function bestPaths(graph: Graph, target: KinNode, count: number, practice: Practice, ends?: ReadonlySet<KinNode>): Step[][] {
   const found: Step[][] = [];
-  const open = new Map<string, Step[]>();
+  const open = new Map<string, Path>();
   const search = (root: readonly Step[], barred: ReadonlySet<Step>): void => {
     const spur = root.at(-1)?.to ?? graph.start;
     const shut = new Set<KinNode>([graph.start, ...root.map((step) => step.to)]);
-    const way = cheapestWays(graph, spur, practice, {
+    const way = bestWays(graph, spur, practice, {
       takes: (step) => !barred.has(step),
       shut,
-      maxDepth: graph.maxDepth - root.length,
+      begun: worthOf(root, practice),
       target,
       ...(ends ? { ends } : {}),
     }).get(target);
     if (!way || spur === target) return;
-    const path = [...root, ...stepsOfWay(way)];
-    open.set(nameOf(path), path);
+    const steps = [...root, ...stepsOfWay(way)];
+    const name = steps.map((step) => step.link).join(' ');
+    open.set(name, { steps, name, worth: way });
   };
   search([], new Set());
   while (found.length < count) {
-    const next = [...open.values()].sort((a, b) => costOf(a, practice) - costOf(b, practice) || (nameOf(a) < nameOf(b) ? -1 : 1))[0];
+    const next = [...open.values()].sort((a, b) => compareWorth(a.worth, b.worth, practice) || (a.name < b.name ? -1 : 1))[0];
     if (!next) break;
-    open.delete(nameOf(next));
-    found.push(next);
-    for (let i = 0; i < next.length; i++) {
-      const root = next.slice(0, i);
+    open.delete(next.name);
+    found.push([...next.steps]);
+    for (let i = 0; i < next.steps.length; i++) {
+      const root = next.steps.slice(0, i);
       if (root.some((step) => ends?.has(step.to))) break;
       const barred = new Set(found.filter((path) => root.every((step, n) => path[n] === step)).flatMap((path) => path[i] ?? []));
       search(root, barred);

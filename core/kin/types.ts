@@ -78,6 +78,8 @@ export interface KinEntry {
   readonly grade: Grade;
   readonly disputed?: { readonly refusal: Step; readonly refusalTrust: number };
   readonly trust: number;
+  /** The best path is trusted less than the floor asks: it ranks below every path over it. */
+  readonly underFloor: boolean;
   readonly conditions: readonly Condition[];
   readonly paths: readonly (readonly Step[])[];
 }

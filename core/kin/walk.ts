@@ -1,13 +1,13 @@
 import type { Practice } from '../practice/index.js';
-import { cheapestWays, gather, stepsOfWay, type Graph, type Way } from './graph.js';
-import { cheapestPaths } from './paths.js';
-import type { Condition, Grade, Kin, KinEntry, KinNode, KinSource, LinkKind, Step } from './types.js';
+import { gradeOfStep, gradeRank } from './grade.js';
+import { bestWays, gather, isUnderFloor, stepsOfWay, type Graph, type Way, type Worth } from './graph.js';
+import { bestPaths } from './paths.js';
+import type { Condition, Kin, KinEntry, KinNode, KinSource, Step } from './types.js';
 
 /** What speaks against a node: steps from the wanted unit, the last but for those within one unit a "does not fit". */
-interface Refusal {
+interface Refusal extends Pick<Worth, 'doubt'> {
   readonly path: readonly Step[];
   readonly step: Step;
-  readonly trust: number;
 }
 
 /**
@@ -18,7 +18,7 @@ interface Refusal {
 export function walkKin(start: KinNode, source: KinSource, practice: Practice, maxDepth = practice.kinDepth): Kin {
   const graph = gather(start, source, practice, maxDepth);
   const { entries } = gradeAll(graph, practice);
-  return { entries: order(entries, practice), truncated: graph.truncated };
+  return { entries: order(entries), truncated: graph.truncated };
 }
 
 /** The cheapest few paths to one of the kin, for somebody who looks closer; the refusal instead when it does not fit. */
@@ -28,7 +28,7 @@ export function pathsOfKin(start: KinNode, target: KinNode, source: KinSource, p
   const entry = entries.find((e) => e.node === target);
   if (!entry) return [];
   if (entry.grade === 'does-not-fit') return entry.paths.map((path) => [...path]);
-  return cheapestPaths(graph, target, count, practice, refused);
+  return bestPaths(graph, target, count, practice, refused);
 }
 
 /** The nodes that are one unit with this one by "same" links alone. Supersession is no proof of it. */
@@ -42,9 +42,9 @@ function gradeAll(graph: Graph, practice: Practice): { entries: KinEntry[]; refu
   // walk is repeated with the refused ones as ends until no new one turns up.
   const refused = new Set<KinNode>();
   for (;;) {
-    const ways = cheapestWays(graph, graph.start, practice, { ends: refused });
+    const ways = bestWays(graph, graph.start, practice, { ends: refused });
     ways.delete(graph.start);
-    const entries = entriesOf(ways, refusals);
+    const entries = entriesOf(ways, refusals, practice);
     const more = entries.filter((e) => e.grade === 'does-not-fit' && !refused.has(e.node));
     if (more.length === 0) return { entries, refused };
     for (const entry of more) refused.add(entry.node);
@@ -55,8 +55,9 @@ function gradeAll(graph: Graph, practice: Practice): { entries: KinEntry[]; refu
 const staysSame = (step: Step): boolean => gradeOfStep(step) === 'same';
 /**
  * The most trusted refusal of each node: along the wanted unit's own numbers, over a "does not fit", and on along what is one
- * unit with the refused one; at most as many steps as any other path. Every node stands in the searched graph twice, before
- * the "does not fit" and (marked) after it.
+ * unit with the refused one; at most as many steps as any other path. A refusal that comes back to the wanted unit itself
+ * contradicts itself and disputes nothing. Every node stands in the searched graph twice, before the "does not fit" and
+ * (marked) after it.
  */
 function refusalsOf(graph: Graph, practice: Practice): Map<KinNode, Refusal> {
   const after = (node: KinNode): KinNode => `${node}!`;
@@ -76,52 +77,39 @@ function refusalsOf(graph: Graph, practice: Practice): Map<KinNode, Refusal> {
     );
   }
   const found = new Map<KinNode, Refusal>();
-  for (const [node, way] of cheapestWays({ ...graph, stepsOf }, graph.start, practice)) {
-    if (!node.endsWith('!') || node === after(graph.start)) continue;
+  for (const [node, way] of bestWays({ ...graph, stepsOf }, graph.start, practice, { shut: new Set([after(graph.start)]) })) {
+    if (!node.endsWith('!')) continue;
     const path = stepsOfWay(way).flatMap((step) => original.get(step) ?? []);
     const step = path.find((s) => s.kind === 'does-not-fit');
-    if (step) found.set(node.slice(0, -1) as KinNode, { path, step, trust: pathTrust(path) });
+    if (step) found.set(node.slice(0, -1) as KinNode, { path, step, doubt: way.doubt });
   }
   return found;
 }
 
-function entriesOf(ways: ReadonlyMap<KinNode, Way>, refusals: ReadonlyMap<KinNode, Refusal>): KinEntry[] {
+function entriesOf(ways: ReadonlyMap<KinNode, Way>, refusals: ReadonlyMap<KinNode, Refusal>, practice: Practice): KinEntry[] {
   const entries: KinEntry[] = [];
   for (const [node, way] of ways) {
     const steps = stepsOfWay(way);
-    const trust = pathTrust(steps);
     const refusal = refusals.get(node);
-    if (refusal && refusal.trust >= trust) entries.push(refusedEntry(node, refusal, steps));
+    if (refusal && refusal.doubt <= way.doubt) entries.push(refusedEntry(node, refusal, practice, steps));
     else {
-      const disputed = refusal ? { disputed: { refusal: refusal.step, refusalTrust: refusal.trust } } : {};
-      entries.push({ node, grade: gradeOf(steps), trust, conditions: unionOfConditions(steps), paths: [steps], ...disputed });
+      const disputed = refusal ? { disputed: { refusal: refusal.step, refusalTrust: pathTrust(refusal.path) } } : {};
+      const underFloor = isUnderFloor(way, practice);
+      entries.push({ node, grade: way.grade, trust: pathTrust(steps), underFloor, conditions: unionOfConditions(steps), paths: [steps], ...disputed });
     }
   }
-  for (const [node, refusal] of refusals) if (!ways.has(node)) entries.push(refusedEntry(node, refusal));
+  for (const [node, refusal] of refusals) if (!ways.has(node)) entries.push(refusedEntry(node, refusal, practice));
   return entries;
 }
 
-const refusedEntry = (node: KinNode, { path, step, trust }: Refusal, rival?: readonly Step[]): KinEntry => ({
+const refusedEntry = (node: KinNode, { path, step, doubt }: Refusal, practice: Practice, rival?: readonly Step[]): KinEntry => ({
   node,
   grade: 'does-not-fit',
-  trust,
+  trust: pathTrust(path),
+  underFloor: isUnderFloor({ doubt }, practice),
   conditions: step.conditions,
   paths: rival ? [path, rival] : [path],
 });
-
-const STEP_GRADE: Readonly<Record<LinkKind, Grade>> = {
-  same: 'same',
-  'superseded-by': 'same',
-  'drop-in': 'drop-in',
-  'with-changes': 'with-changes',
-  'does-not-fit': 'does-not-fit',
-};
-const GRADE_ORDER: readonly Grade[] = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
-
-const gradeOfStep = (step: Step): Grade => (step.conditions.length > 0 && step.kind !== 'does-not-fit' ? 'with-changes' : STEP_GRADE[step.kind]);
-
-const gradeOf = (steps: readonly Step[]): Grade =>
-  steps.map(gradeOfStep).reduce<Grade>((worst, g) => (GRADE_ORDER.indexOf(g) > GRADE_ORDER.indexOf(worst) ? g : worst), 'same');
 
 const pathTrust = (steps: readonly Step[]): number => steps.reduce((product, step) => product * step.trust, 1);
 
@@ -130,10 +118,15 @@ function unionOfConditions(steps: readonly Step[]): Condition[] {
   return [...byText.values()];
 }
 
-/** Grade first; within a grade, paths over the trust floor before those under it, then by trust, then by name. */
-function order(entries: readonly KinEntry[], practice: Practice): KinEntry[] {
-  const under = (e: KinEntry): number => (e.trust < practice.trustFloor ? 1 : 0);
+/** What fits before what does not; over the trust floor before under it, then by grade, by trust, by name. */
+function order(entries: readonly KinEntry[]): KinEntry[] {
+  const isRefused = (e: KinEntry): boolean => e.grade === 'does-not-fit';
   return [...entries].sort(
-    (a, b) => GRADE_ORDER.indexOf(a.grade) - GRADE_ORDER.indexOf(b.grade) || under(a) - under(b) || b.trust - a.trust || (a.node < b.node ? -1 : 1),
+    (a, b) =>
+      Number(isRefused(a)) - Number(isRefused(b)) ||
+      Number(a.underFloor) - Number(b.underFloor) ||
+      gradeRank(a.grade) - gradeRank(b.grade) ||
+      b.trust - a.trust ||
+      (a.node < b.node ? -1 : 1),
   );
 }

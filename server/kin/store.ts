@@ -67,6 +67,7 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
             grade: entry.grade,
             ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
             trust: entry.trust,
+            underFloor: entry.underFloor,
             conditions: [...entry.conditions],
             paths: entry.paths.map((path) => path.map((step) => stepView(step, graph))),
           },

@@ -270,7 +270,7 @@ describe('practice', () => {
 
 describe('a number of which no unit is recorded', () => {
   it('has kin all the same', async () => {
-    const entry = { node: 'u:9', unitId: 'ard-x', name: 'master X', numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }], grade: 'same', trust: 0.9, conditions: [], paths: [[]] }; // prettier-ignore
+    const entry = { node: 'u:9', unitId: 'ard-x', name: 'master X', numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }], grade: 'same', trust: 0.9, underFloor: false, conditions: [], paths: [[]] }; // prettier-ignore
     const kin = vi.fn((..._: unknown[]) =>
       of({ unitId: 'n:10', name: 'Skarrow SK 1', node: 'n:10', entries: [entry], byGeometry: [], byGeometryCount: 0, truncated: false }),
     );

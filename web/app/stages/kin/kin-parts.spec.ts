@@ -26,6 +26,7 @@ const entry = (over: Partial<KinEntry> = {}): KinEntry => ({
   numbers: [{ issuer: 'Ardfrith', written: 'A 2', status: 'current', stock: [] }],
   grade: 'drop-in',
   trust: 0.85,
+  underFloor: false,
   conditions: [],
   paths: [[step(), step({ link: 'l-2', from: 'B 2', to: 'C 3', kind: 'drop-in', trust: 0.6 })]],
   ...over,

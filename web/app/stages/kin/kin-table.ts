@@ -14,6 +14,10 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
   { grade: 'does-not-fit', words: 'Looks alike, does not fit', short: 'does not fit', state: 'does-not-fit' },
 ];
 
+/** A way that is trusted less than the floor ranks below every other, whatever its grade. */
+const LITTLE_TRUSTED = { grade: 'little-trusted', words: 'Little trusted: confirm before ordering', state: 'not-known' as FourState };
+const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-fit' ? LITTLE_TRUSTED.grade : e.grade);
+
 /** Kin of a unit in grades; each entry opens its path, step by step. */
 @Component({
   selector: 'app-kin-table',
@@ -46,6 +50,9 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
           @for (e of group.entries; track e.node) {
             <tr>
               <td>
+                @if (group.grade === 'little-trusted') {
+                  <span class="quiet small">listed as {{ e.grade.replace('-', ' ') }}</span>
+                }
                 @if (e.unitId && e.numbers.length !== 1) {
                   <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
                 } @else if (e.unitId && e.grade !== 'same') {
@@ -145,7 +152,9 @@ export class KinTable {
   /** The entry whose path is open. */
   readonly open = model('');
   protected readonly groups = computed(() =>
-    GRADES.map((g) => ({ ...g, entries: this.entries().filter((e) => e.grade === g.grade) })).filter((g) => g.entries.length > 0),
+    [...GRADES.filter((g) => g.grade !== 'does-not-fit'), LITTLE_TRUSTED, ...GRADES.filter((g) => g.grade === 'does-not-fit')]
+      .map((g) => ({ ...g, entries: this.entries().filter((e) => groupOf(e) === g.grade) }))
+      .filter((g) => g.entries.length > 0),
   );
 
   private readonly document = inject(DOCUMENT);

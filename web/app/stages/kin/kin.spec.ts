@@ -22,6 +22,7 @@ const ENTRY = {
   numbers: [{ issuer: 'Pellorin', written: 'P/0912/3', status: 'current', stock: [] }],
   grade: 'with-changes' as const,
   trust: 0.85,
+  underFloor: false,
   conditions: [{ kind: 'move-over', text: 'Move the old sensor over' }],
   paths: [[STEP]],
 };
@@ -30,6 +31,12 @@ const KIN: KinAnswer = { unitId: 'ard-tm22vs', node: 'u:1', entries: [ENTRY], by
 const PATHS = { kinPaths: () => of({ paths: [[STEP]], outcomes: [] }) };
 
 describe('Kin', () => {
+  it('what is trusted less than the floor stands below everything that fits, with the grade it is listed under', async () => {
+    const doubtful = { ...ENTRY, node: 'u:11', unitId: 'far', name: 'far away', grade: 'same' as const, trust: 0.4, underFloor: true };
+    const { text } = await render(KinTable, { api: PATHS, inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, doubtful] } });
+    expect(text()).toMatch(/With changes.*stepped master 0912.*Little trusted.*listed as same.*far away/s);
+    expect(text()).not.toContain('Same unit');
+  });
   it('groups by grade, names conditions, and opens the path with its sources', async () => {
     const refused = {
       ...ENTRY,
