@@ -55,7 +55,7 @@ const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-
                 }
                 @if (e.unitId && e.numbers.length !== 1) {
                   <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
-                } @else if (e.unitId && e.grade !== 'same') {
+                } @else if (e.unitId && group.grade !== 'same') {
                   <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
                 }
                 @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
