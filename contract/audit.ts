@@ -83,6 +83,21 @@ export const HistoryAct = T.Object({
 });
 export const History = T.Object({ acts: T.Array(HistoryAct) });
 
+/** `stays`: rows that the act had added and that something else rests on by now. */
+export const UndoAnswer = T.Object({ id: T.Union([T.Integer(), T.Null()]), stays: T.Array(T.String()) });
+
+/** What there is of the demo beside what is somebody's. `own`: entries that people here made about made-up things. */
+export const DemoSeen = T.Object({
+  units: T.Integer(),
+  vehicles: T.Integer(),
+  numbers: T.Integer(),
+  links: T.Integer(),
+  own: T.Integer(),
+  jobs: T.Integer(),
+});
+
+export type UndoAnswer = Static<typeof UndoAnswer>;
+export type DemoSeen = Static<typeof DemoSeen>;
 export type RowKey = Static<typeof RowKey>;
 export type RowView = Static<typeof RowView>;
 export type Finding = Static<typeof Finding>;

@@ -13,3 +13,4 @@ export * from './imports.js';
 export * from './audit.js';
 export * from './routes.js';
 export * from './openapi.js';
+export * from './health.js';

@@ -15,7 +15,7 @@ export function openapi(): Record<string, unknown> {
 
 function operation(route: RouteShape): Record<string, unknown> {
   const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
-  const inQuery = (route.query ?? []).map((name) => ({ name, in: 'query', schema: { type: 'string' } }));
+  const inQuery = Object.entries(route.query ?? {}).map(([name, schema]) => ({ name, in: 'query', schema: plain(schema) }));
   const inHeader = route.guarded ? [{ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' } }] : [];
   const ok = route.answer ? { description: 'OK', content: json(route.answer) } : { description: 'OK' };
   const problem = { description: 'Problem details', content: { 'application/problem+json': { schema: plain(Problem) } } };

@@ -1,4 +1,4 @@
-import type { TSchema } from '@sinclair/typebox';
+import { Type as T, type TSchema } from '@sinclair/typebox';
 import * as audit from './audit.js';
 import * as catalogue from './catalogue.js';
 import * as conversions from './conversions.js';
@@ -9,40 +9,51 @@ import * as kin from './kin.js';
 import * as imports from './imports.js';
 import * as jobs from './jobs.js';
 import * as practice from './practice.js';
+import { oneOf } from './shapes.js';
 import * as tools from './tools.js';
 
 export interface RouteShape {
   readonly method: 'get' | 'post' | 'put' | 'patch' | 'delete';
   readonly path: string;
   readonly summary: string;
-  readonly query?: readonly string[];
+  /** What may stand in the query string, each with its schema; nothing else may. */
+  readonly query?: Readonly<Record<string, TSchema>>;
   readonly body?: TSchema;
+  /** The body is no JSON: a file as it is. */
+  readonly file?: true;
   readonly answer?: TSchema;
   /** Takes If-Match and answers 412 when somebody else was there first. */
   readonly guarded?: true;
+  /** Answers and keeps nothing, whatever its method: it goes on when nothing can be written. */
+  readonly computes?: true;
 }
+
+/** One text of a query; empty is as if it were not there. */
+const words = T.String({ maxLength: 200 });
+const monthOrNone = T.String({ pattern: '^(\\d{4}-(0[1-9]|1[0-2]))?$' });
+const whole = (minimum: number, maximum: number) => T.Integer({ minimum, maximum });
 
 /** Every route of the server under /api/v1. The OpenAPI document is made from this list. */
 // prettier-ignore
 export const ROUTES: readonly RouteShape[] = [
-  { method: 'get', path: '/vehicles', summary: 'Search vehicles by words and facets', query: ['q', 'maker', 'series', 'built', 'option', 'assistance', 'limit'], answer: catalogue.VehicleSearch },
+  { method: 'get', path: '/vehicles', summary: 'Search vehicles by words and facets', query: { q: words, maker: words, series: words, built: monthOrNone, option: words, assistance: words, limit: whole(1, 500) }, answer: catalogue.VehicleSearch },
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
-  { method: 'get', path: '/units', summary: 'Units by kind and words', query: ['kind', 'q', 'limit'] },
+  { method: 'get', path: '/units', summary: 'Units by kind and words', query: { kind: words, q: words, limit: whole(1, 1000) } },
   { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
-  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: ['depth', 'grade', 'minTrust', 'geometry'], answer: kin.KinAnswer },
-  { method: 'get', path: '/units/{id}/kin/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: ['count', 'depth'], answer: kin.KinPaths },
+  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: { depth: whole(1, 8), grade: kin.KinGrade, minTrust: T.Number({ minimum: 0, maximum: 1 }), geometry: whole(0, 100) }, answer: kin.KinAnswer },
+  { method: 'get', path: '/units/{id}/kin/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: { count: whole(1, 5), depth: whole(1, 8) }, answer: kin.KinPaths },
   { method: 'post', path: '/outcomes', summary: 'Record what came of acting on a link of kin', body: kin.NewOutcome },
   { method: 'post', path: '/outcomes/{id}/withdraw', summary: 'Withdraw an outcome; it stays on record' },
-  { method: 'get', path: '/numbers', summary: 'Find a part number in any writing', query: ['q', 'limit'], answer: catalogue.NumberSearch },
-  { method: 'post', path: '/numbers/resolve', summary: 'Find many part numbers at once', body: catalogue.ResolveRequest, answer: catalogue.ResolveAnswer },
-  { method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: ['q'], answer: catalogue.Found },
+  { method: 'get', path: '/numbers', summary: 'Find a part number in any writing', query: { q: words, limit: whole(1, 200) }, answer: catalogue.NumberSearch },
+  { method: 'post', path: '/numbers/resolve', computes: true, summary: 'Find many part numbers at once', body: catalogue.ResolveRequest, answer: catalogue.ResolveAnswer },
+  { method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: { q: words }, answer: catalogue.Found },
   { method: 'get', path: '/catalogue', summary: 'What the catalogue holds and where it comes from', answer: catalogue.CatalogueSummary },
   { method: 'get', path: '/imports/tables', summary: 'What the rows of a file can be, and the columns of each', answer: imports.ImportTables },
-  { method: 'post', path: '/imports', summary: 'Bring in a file (multipart/form-data: file, and plan and dryRun to go on at once)' },
+  { method: 'post', path: '/imports', file: true, summary: 'Bring in a file (multipart/form-data: file, and plan and dryRun to go on at once)' },
   { method: 'get', path: '/imports/{id}', summary: 'How far an import is, what is in its file and what became of it', answer: imports.ImportView },
   { method: 'post', path: '/imports/{id}/run', summary: 'Carry out a plan, or see what it would do', body: imports.ImportRun, answer: imports.ImportView },
   { method: 'post', path: '/imports/{id}/match', summary: 'What the columns of a sheet are as rows of another table', body: imports.MatchRequest, answer: imports.SheetPlan },
-  { method: 'post', path: '/imports/{id}/look', summary: 'Read the file again in another encoding', query: ['encoding'] },
+  { method: 'post', path: '/imports/{id}/look', summary: 'Read the file again in another encoding', query: { encoding: oneOf(imports.IMPORT_ENCODINGS) } },
   { method: 'post', path: '/imports/{id}/cancel', summary: 'Stop it: nothing of it stays' },
   { method: 'get', path: '/imports/{id}/events', summary: 'How far it is, as server-sent events' },
   { method: 'get', path: '/imports/{id}/rejects/{sheet}', summary: 'The rejected rows of a sheet with their reasons, as CSV' },
@@ -51,13 +62,15 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/audit/settle', summary: 'Settle a finding: put right, add a condition, mark as does-not-fit, take out, accept', body: audit.Settlement },
   { method: 'post', path: '/audit/acceptances/{id}/withdraw', summary: 'Withdraw an acceptance; it stays on record' },
   { method: 'post', path: '/links', summary: 'A claim between two numbers or units, with its source', body: audit.NewLink },
-  { method: 'get', path: '/history', summary: 'Who changed what in the catalogue, the last first', query: ['limit'], answer: audit.History },
-  { method: 'post', path: '/history/{id}/undo', summary: 'Put everything that an act changed back to what it was' },
-  { method: 'post', path: '/identify', summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
-  { method: 'post', path: '/fit/check', summary: 'Check every joint of a chain: what fits, what does not, remedies, what to measure', body: fit.FitCheckRequest, answer: fit.FitCheckAnswer },
-  { method: 'post', path: '/fit/solve', summary: 'The cheapest ways to close a chain; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveRequest, answer: fit.SolveLine },
+  { method: 'get', path: '/history', summary: 'Who changed what in the catalogue, the last first', query: { limit: whole(1, 100) }, answer: audit.History },
+  { method: 'post', path: '/history/{id}/undo', summary: 'Put everything that an act changed back to what it was', answer: audit.UndoAnswer },
+  { method: 'get', path: '/demo', summary: 'What there is of the made-up demo', answer: audit.DemoSeen },
+  { method: 'delete', path: '/demo', summary: 'Remove the demo: one act, which the history can undo; its jobs go for good', answer: audit.UndoAnswer },
+  { method: 'post', path: '/identify', computes: true, summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
+  { method: 'post', path: '/fit/check', computes: true, summary: 'Check every joint of a chain: what fits, what does not, remedies, what to measure', body: fit.FitCheckRequest, answer: fit.FitCheckAnswer },
+  { method: 'post', path: '/fit/solve', computes: true, summary: 'The cheapest ways to close a chain; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveRequest, answer: fit.SolveLine },
   { method: 'get', path: '/conversions', summary: 'The table of conversions', answer: conversions.ConversionList },
-  { method: 'post', path: '/conversions/{id}/plan', summary: 'What a conversion takes on a vehicle: roles, joints, parts, tools, steps, checks', body: conversions.PlanRequest, answer: conversions.PlanAnswer },
+  { method: 'post', path: '/conversions/{id}/plan', computes: true, summary: 'What a conversion takes on a vehicle: roles, joints, parts, tools, steps, checks', body: conversions.PlanRequest, answer: conversions.PlanAnswer },
   { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },
   { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },
   { method: 'get', path: '/jobs/{id}', summary: 'A job with everything computed for it', answer: jobs.Workspace },
@@ -65,7 +78,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/jobs/{id}/evidence', summary: 'Add a piece of evidence', body: jobs.NewEvidence },
   { method: 'post', path: '/jobs/{id}/bench-line', summary: 'Add evidence as it is called across the shop', body: jobs.BenchLineRequest },
   { method: 'post', path: '/jobs/{id}/evidence/{evidenceId}/withdraw', summary: 'Withdraw a piece of evidence; it stays on record' },
-  { method: 'post', path: '/jobs/{id}/photographs', summary: 'Attach a photograph: the body is the PNG or JPEG itself, at most 10 MB', query: ['slot', 'shows', 'evidence'] },
+  { method: 'post', path: '/jobs/{id}/photographs', file: true, summary: 'Attach a photograph: the body is the PNG or JPEG itself, at most 10 MB', query: { slot: words, shows: words, evidence: words } },
   { method: 'get', path: '/jobs/{id}/photographs/{photographId}', summary: 'The photograph as it was sent' },
   { method: 'post', path: '/jobs/{id}/photographs/{photographId}/marks', summary: 'Mark a spot on a photograph', body: jobs.PhotographMark },
   { method: 'post', path: '/jobs/{id}/photographs/{photographId}/withdraw', summary: 'Withdraw a photograph; it stays on record' },
@@ -73,7 +86,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
   { method: 'put', path: '/jobs/{id}/slip/{key}', summary: 'Edit a slip line', body: jobs.SlipEditRequest, guarded: true },
   { method: 'post', path: '/jobs/{id}/slip', summary: 'Add a slip line by hand', body: jobs.SlipAddRequest },
-  { method: 'post', path: '/jobs/{id}/fit/solve', summary: 'The cheapest ways to close the chain of a job, as POST /fit/solve answers', body: fit.SolveLimits, answer: fit.SolveLine },
+  { method: 'post', path: '/jobs/{id}/fit/solve', computes: true, summary: 'The cheapest ways to close the chain of a job, as POST /fit/solve answers', body: fit.SolveLimits, answer: fit.SolveLine },
   { method: 'get', path: '/jobs/{id}/measure.pdf', summary: 'What to measure before anything is ordered, with a drawing of each dimension, to print' },
   { method: 'get', path: '/jobs/{id}/work-card.pdf', summary: 'The work card to print' },
   { method: 'get', path: '/jobs/{id}/slip.csv', summary: 'The slip as CSV' },
@@ -83,11 +96,11 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/chassis/{number}', summary: 'Read a chassis number by the service, checked against the catalogue', answer: devices.ChassisAnswer },
   { method: 'get', path: '/practice', summary: 'Workshop settings', answer: practice.PracticeAnswer },
   { method: 'put', path: '/practice/{key}', summary: 'Change a workshop setting', body: practice.PracticeChange, guarded: true },
-  { method: 'post', path: '/tools/bore/identify', summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },
-  { method: 'post', path: '/tools/bore/change', summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
-  { method: 'post', path: '/tools/rod/gap', summary: 'Clearance between booster and master', body: tools.RodGapRequest, answer: tools.RodGapAnswer },
-  { method: 'post', path: '/tools/rod/engagement', summary: 'What a rod has engaged in its fork, and what stays after a cut', body: tools.RodEngagementRequest, answer: tools.RodEngagementAnswer },
-  { method: 'post', path: '/tools/rod/compare', summary: 'How much longer the new rod stands than the old one', body: tools.RodCompareRequest, answer: tools.RodCompareAnswer },
-  { method: 'post', path: '/tools/thread/read', summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
-  { method: 'post', path: '/tools/quantity/read', summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
+  { method: 'post', path: '/tools/bore/identify', computes: true, summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },
+  { method: 'post', path: '/tools/bore/change', computes: true, summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
+  { method: 'post', path: '/tools/rod/gap', computes: true, summary: 'Clearance between booster and master', body: tools.RodGapRequest, answer: tools.RodGapAnswer },
+  { method: 'post', path: '/tools/rod/engagement', computes: true, summary: 'What a rod has engaged in its fork, and what stays after a cut', body: tools.RodEngagementRequest, answer: tools.RodEngagementAnswer },
+  { method: 'post', path: '/tools/rod/compare', computes: true, summary: 'How much longer the new rod stands than the old one', body: tools.RodCompareRequest, answer: tools.RodCompareAnswer },
+  { method: 'post', path: '/tools/thread/read', computes: true, summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
+  { method: 'post', path: '/tools/quantity/read', computes: true, summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
 ];

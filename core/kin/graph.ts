@@ -7,6 +7,13 @@ import type { Grade, KinLink, KinNode, KinSource, Step } from './types.js';
 /** No walk gathers more nodes than this: some 50 ms of work. Passing it is reported as truncated. */
 export const WORK_LIMIT = 2000;
 
+/** How far a walk may go. */
+export interface Reach {
+  readonly depth: number;
+  /** So many nodes at most. */
+  readonly work?: number;
+}
+
 /** The part of the kin graph around a node: every step that can be taken from each node that was gathered. */
 export interface Graph {
   readonly start: KinNode;
@@ -16,15 +23,23 @@ export interface Graph {
   readonly maxDepth: number;
   /** True when there is more beyond the limit of depth or of work. */
   readonly truncated: boolean;
+  /** True when the limit of work ended it. */
+  readonly tired: boolean;
 }
 
-/** Reads everything within `maxDepth` steps of a node, ring by ring; `takes` leaves steps out. */
-export function gather(start: KinNode, source: KinSource, practice: Practice, maxDepth: number, takes: (step: Step) => boolean = () => true): Graph {
+/** Reads everything within reach of a node, ring by ring; `takes` leaves steps out. */
+export function gather(
+  start: KinNode,
+  source: KinSource,
+  practice: Practice,
+  { depth: maxDepth, work = WORK_LIMIT }: Reach,
+  takes: (step: Step) => boolean = () => true,
+): Graph {
   const stepsOf = new Map<KinNode, readonly Step[]>();
   const refusalsOf = new Map<KinNode, readonly Step[]>();
   const seen = new Set<KinNode>([start]);
   let ring: KinNode[] = [start];
-  let truncated = false;
+  let [truncated, tired] = [false, false];
   for (let depth = 0; ring.length > 0; depth++) {
     const links = linksByNode(source.linksOf(ring), ring);
     const next = new Set<KinNode>();
@@ -45,13 +60,13 @@ export function gather(start: KinNode, source: KinSource, practice: Practice, ma
       break;
     }
     ring = [...next].sort();
-    if (seen.size + ring.length > WORK_LIMIT) {
-      ring = ring.slice(0, WORK_LIMIT - seen.size);
-      truncated = true;
+    if (seen.size + ring.length > work) {
+      ring = ring.slice(0, work - seen.size);
+      truncated = tired = true;
     }
     for (const node of ring) seen.add(node);
   }
-  return { start, stepsOf, refusalsOf, maxDepth, truncated };
+  return { start, stepsOf, refusalsOf, maxDepth, truncated, tired };
 }
 
 function linksByNode(links: readonly KinLink[], nodes: readonly KinNode[]): Map<KinNode, Set<KinLink>> {

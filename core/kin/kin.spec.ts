@@ -105,7 +105,7 @@ describe('grades of kin', () => {
     const floor = { ...STANDARD_PRACTICE, trustFloor: 0.55 };
     const entry = walkKin('u:1', source(...links), floor).entries.find((e) => e.node === 'u:3');
     expect(entry).toMatchObject({ grade: 'with-changes', underFloor: false });
-    expect(pathsOfKin('u:1', 'u:3', source(...links), floor, 3).map((path) => path.length)).toEqual([1, 2]);
+    expect(pathsOfKin('u:1', 'u:3', source(...links), floor, 3).paths.map((path) => path.length)).toEqual([1, 2]);
   });
   it('of two ways that cost the same the better grade is taken, in whatever order they are told', () => {
     const links = [
@@ -115,7 +115,7 @@ describe('grades of kin', () => {
       link('u:2', 'same', 'u:1', 'aftermarket-list'),
     ];
     for (const order of [links, [...links].reverse()]) {
-      const entries = walkKin('u:0', source(...order.map((l, i) => ({ ...l, id: `l${i}` }))), STANDARD_PRACTICE, 2).entries;
+      const entries = walkKin('u:0', source(...order.map((l, i) => ({ ...l, id: `l${i}` }))), STANDARD_PRACTICE, { depth: 2 }).entries;
       expect(gradeOf(entries, 'u:2')).toBe('same');
     }
   });
@@ -136,9 +136,9 @@ describe('grades of kin', () => {
   });
   it('says when it stopped at its depth', () => {
     const chain = Array.from({ length: 9 }, (_, i) => link(`u:${i}`, 'same', `u:${i + 1}`));
-    expect(walkKin('u:0', source(...chain), STANDARD_PRACTICE, 6).truncated).toBe(true);
-    expect(walkKin('u:0', source(...chain), STANDARD_PRACTICE, 6).entries).toHaveLength(6);
-    expect(walkKin('u:0', source(...chain.slice(0, 5)), STANDARD_PRACTICE, 6).truncated).toBe(false);
+    expect(walkKin('u:0', source(...chain), STANDARD_PRACTICE, { depth: 6 }).truncated).toBe(true);
+    expect(walkKin('u:0', source(...chain), STANDARD_PRACTICE, { depth: 6 }).entries).toHaveLength(6);
+    expect(walkKin('u:0', source(...chain.slice(0, 5)), STANDARD_PRACTICE, { depth: 6 }).truncated).toBe(false);
   });
   it('a refusal holds for the refused unit under another number, however it is reached', () => {
     const entries = kin('u:1', link('u:1', 'does-not-fit', 'u:2', 'measured'), link('u:2', 'same', 'n:9'), link('u:1', 'drop-in', 'n:9', 'unsourced'));
@@ -153,7 +153,7 @@ describe('grades of kin', () => {
       link('u:1', 'same', 'u:3', 'unsourced'),
       link('u:3', 'same', 'u:4', 'maker-bulletin'),
     ];
-    const entries = walkKin('u:1', source(...links), STANDARD_PRACTICE, 2).entries;
+    const entries = walkKin('u:1', source(...links), STANDARD_PRACTICE, { depth: 2 }).entries;
     expect(entries.find((e) => e.node === 'u:3')?.trust).toBeCloseTo(0.97 * 0.97, 12);
     expect(entries.find((e) => e.node === 'u:4')?.trust).toBeCloseTo(0.6 * 0.97, 12);
   });
@@ -237,7 +237,7 @@ describe('against an exhaustive search', () => {
     fc.assert(
       fc.property(arcs, fc.integer({ min: 1, max: 6 }), (list, depth) => {
         const links = graphOf(list);
-        const walked = walkKin('u:0', source(...links), STANDARD_PRACTICE, depth);
+        const walked = walkKin('u:0', source(...links), STANDARD_PRACTICE, { depth });
         const naive = exhaustive('u:0', links, depth);
         expect(walked.entries.map((e) => e.node).sort()).toEqual([...naive.keys()].sort());
         for (const entry of walked.entries) {
@@ -246,7 +246,7 @@ describe('against an exhaustive search', () => {
           expect(entry.trust).toBeCloseTo(wanted?.trust ?? -1, 9);
           expect(entry.underFloor).toBe(entry.trust < STANDARD_PRACTICE.trustFloor - 1e-9);
           if (entry.grade === 'does-not-fit') continue;
-          const few = pathsOfKin('u:0', entry.node, source(...links), STANDARD_PRACTICE, 3, depth);
+          const few = pathsOfKin('u:0', entry.node, source(...links), STANDARD_PRACTICE, 3, { depth }).paths;
           expect(few.map((path) => path.reduce((sum, s) => sum - Math.log(s.trust) + 0.22 * s.conditions.length, 0).toFixed(9))).toEqual(
             wanted?.costs.slice(0, 3).map((c) => c.toFixed(9)),
           );
@@ -261,7 +261,7 @@ describe('against an exhaustive search', () => {
         const links = graphOf(list).filter((l) => l.kind !== 'does-not-fit');
         const all = exhaustive('u:0', links, 9);
         const within = exhaustive('u:0', links, depth);
-        if (all.size > within.size) expect(walkKin('u:0', source(...links), STANDARD_PRACTICE, depth).truncated).toBe(true);
+        if (all.size > within.size) expect(walkKin('u:0', source(...links), STANDARD_PRACTICE, { depth }).truncated).toBe(true);
       }),
     );
   });

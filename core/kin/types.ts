@@ -88,4 +88,6 @@ export interface Kin {
   readonly entries: readonly KinEntry[];
   /** True when the walk stopped at its limit of depth or work before everything was seen. */
   readonly truncated: boolean;
+  /** True when it was the limit of work. */
+  readonly tired: boolean;
 }

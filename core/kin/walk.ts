@@ -1,6 +1,6 @@
 import type { Practice } from '../practice/index.js';
 import { gradeOfStep, gradeRank } from './grade.js';
-import { bestWays, gather, isUnderFloor, stepsOfWay, type Graph, type Way, type Worth } from './graph.js';
+import { bestWays, gather, isUnderFloor, stepsOfWay, type Graph, type Reach, type Way, type Worth } from './graph.js';
 import { bestPaths } from './paths.js';
 import type { Condition, Kin, KinEntry, KinNode, KinSource, Step } from './types.js';
 
@@ -15,25 +15,31 @@ interface Refusal extends Pick<Worth, 'doubt'> {
  * is at least that of the best path to it, and what is refused so is no way to anything else; otherwise the node keeps its
  * grade and is disputed. A refusal holds between units: for the wanted unit under all its numbers and for the refused one.
  */
-export function walkKin(start: KinNode, source: KinSource, practice: Practice, maxDepth = practice.kinDepth): Kin {
-  const graph = gather(start, source, practice, maxDepth);
+export function walkKin(start: KinNode, source: KinSource, practice: Practice, reach: Reach = { depth: practice.kinDepth }): Kin {
+  const graph = gather(start, source, practice, reach);
   const { entries } = gradeAll(graph, practice);
-  return { entries: order(entries), truncated: graph.truncated };
+  return { entries: order(entries), truncated: graph.truncated, tired: graph.tired };
 }
 
 /** The cheapest few paths to one of the kin, for somebody who looks closer; the refusal instead when it does not fit. */
-export function pathsOfKin(start: KinNode, target: KinNode, source: KinSource, practice: Practice, count: number, maxDepth = practice.kinDepth): Step[][] {
-  const graph = gather(start, source, practice, maxDepth);
+export function pathsOfKin(
+  start: KinNode,
+  target: KinNode,
+  source: KinSource,
+  practice: Practice,
+  count: number,
+  reach: Reach = { depth: practice.kinDepth },
+): { paths: Step[][]; tired: boolean } {
+  const graph = gather(start, source, practice, reach);
   const { entries, refused } = gradeAll(graph, practice);
   const entry = entries.find((e) => e.node === target);
-  if (!entry) return [];
-  if (entry.grade === 'does-not-fit') return entry.paths.map((path) => [...path]);
-  return bestPaths(graph, target, count, practice, refused);
+  const own = entry?.grade === 'does-not-fit' ? entry.paths.map((path) => [...path]) : undefined;
+  return { paths: own ?? (entry ? bestPaths(graph, target, count, practice, refused) : []), tired: graph.tired };
 }
 
 /** The nodes that are one unit with this one by "same" links alone. Supersession is no proof of it. */
 export function oneUnitWith(start: KinNode, source: KinSource, practice: Practice): KinNode[] {
-  return [...gather(start, source, practice, practice.kinDepth, (step) => step.kind === 'same').stepsOf.keys()];
+  return [...gather(start, source, practice, { depth: practice.kinDepth }, (step) => step.kind === 'same').stepsOf.keys()];
 }
 
 function gradeAll(graph: Graph, practice: Practice): { entries: KinEntry[]; refused: ReadonlySet<KinNode> } {

@@ -1,9 +1,11 @@
+import { pino } from 'pino';
 import { mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { AuditAnswer, Finding, HistoryAct, Settlement } from '@kerabat/contract';
 import { openDatabase } from '../db/open.js';
+import { workPool } from '../work/pool.js';
 import { wallClock } from '../main/stores.js';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { acceptanceStore } from './acceptances.js';
@@ -100,7 +102,7 @@ describe('settling', () => {
       [true, false],
       [false, true],
     ]);
-    expect((await server.ask('POST', `/history/${last?.id}/undo`)).body.detail).toContain('taken back already');
+    expect((await server.ask('POST', `/history/${last?.id}/undo`)).body.detail).toContain('undone already');
   });
   it('a link taken out goes with all that is said of it, and comes back with it', async () => {
     const finding = await found('claims say that they are one unit');
@@ -157,12 +159,12 @@ describe('settling', () => {
     expect((await server.ask('POST', `/history/${first?.id}/undo`)).body.detail).toContain('changed again by Jorun');
   });
   it.each([
-    ['without a reason', { reason: '  ' }, 400, 'Say why'],
+    ['without a reason', { reason: '  ' }, 400, 'reason must not be empty'],
     ['without a name', { person: '' }, 400, 'Say who you are'],
     ['a finding that is gone', { fingerprint: 'x' }, 404, 'not there any more'],
     ['a value that is none', { act: { value: 'about twenty' } }, 400, 'not a number with a unit'],
-    ['a field that is none', { act: { field: 'colour' } }, 400, 'cannot be put right'],
-    ['rows that are none', { act: { row: { kept: 'sqlite_master', key: { name: 'x' } } } }, 400, 'no rows called'],
+    ['a field that is none', { act: { field: 'colour' } }, 400, 'does not concern'],
+    ['rows that are none', { act: { row: { kept: 'sqlite_master', key: { name: 'x' } } } }, 400, 'does not concern'],
   ])('%s is refused in words', async (_, change, status, words) => {
     const finding = await found('looks like inches');
     const row = finding.rows[0];
@@ -212,7 +214,7 @@ describe('a claim of one’s own', () => {
 });
 
 it('over files the audit is made in a thread, and waits for no import', async () => {
-  const filed = await testServer({ files: true });
+  const filed = await testServer();
   try {
     let answer: AuditAnswer;
     do answer = (await filed.ask('GET', '/audit')).body as AuditAnswer;
@@ -227,11 +229,13 @@ it('an audit that breaks down says so, and is made again for the next one who as
   const folder = mkdtempSync(join(tmpdir(), 'kerabat-audit-'));
   const file = join(folder, 'catalogue.sqlite');
   const catalogue = openDatabase(file, 'catalogue');
-  const service = auditService(catalogue, acceptanceStore(openDatabase(':memory:', 'jobs'), wallClock), wallClock);
+  const pool = workPool();
+  const service = auditService(catalogue, acceptanceStore(openDatabase(':memory:', 'jobs'), wallClock), pool, pino({ level: 'silent' }), wallClock);
   renameSync(file, `${file}.away`);
   expect(await service.answer(20_000)).toMatchObject({ state: 'failed', problem: expect.stringContaining('broke down') as string });
   renameSync(`${file}.away`, file);
   expect(await service.answer(20_000)).toMatchObject({ state: 'done', findings: [] });
+  await pool.close();
   catalogue.close();
   rmSync(folder, { recursive: true, force: true });
 });

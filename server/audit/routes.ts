@@ -1,8 +1,8 @@
 import type Router from '@koa/router';
-import { NewLink, Settlement } from '@kerabat/contract';
+import { NewLink, Settlement, type UndoAnswer } from '@kerabat/contract';
 import { readBody } from '../http/body.js';
 import { personOf } from '../http/guard.js';
-import { numberQuery } from '../catalogue/routes.js';
+import { numberQuery } from '../http/door.js';
 import { wholeNumber } from '../jobs/routes.js';
 import type { Stores } from '../main/stores.js';
 
@@ -26,10 +26,10 @@ export function auditRoutes(router: Router, { audit, settle, acceptances, histor
     ctx.status = 201;
   });
   router.get('/history', (ctx) => {
-    ctx.body = { acts: history.list(numberQuery(ctx, 'limit', 50, 1, 500)) };
+    ctx.body = { acts: history.list(numberQuery(ctx, 'limit', 50)) };
   });
-  router.post('/history/:id/undo', (ctx) => {
-    const id = history.undo(wholeNumber(ctx.params['id'] ?? '', 'act'), personOf(ctx));
-    ctx.body = { id: id ?? null };
+  router.post('/history/:id/undo', async (ctx) => {
+    const { id, stays } = await history.undo(wholeNumber(ctx.params['id'] ?? '', 'act'), personOf(ctx));
+    ctx.body = { id: id ?? null, stays: [...stays] } satisfies UndoAnswer;
   });
 }

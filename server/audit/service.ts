@@ -1,23 +1,18 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Logger } from 'pino';
 import type { AuditAnswer, Finding } from '@kerabat/contract';
 import { auditRow } from '@kerabat/core/audit';
 import type { Db } from '../db/open.js';
+import type { WorkPool } from '../work/pool.js';
 import type { AcceptanceStore } from './acceptances.js';
-import { lookThrough } from './look.js';
 import { rowReader } from './rows.js';
-import { told, type Told } from './told.js';
-
-export type AuditReply = { readonly progress: AuditAnswer['progress'] } | { readonly looked: Told } | { readonly problem: string };
-
-const THREAD = join(dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json')), 'dist', 'audit', 'worker.js');
+import type { AuditProgress } from './task.js';
+import type { Told } from './told.js';
 
 /** Keeps the last audit and makes a new one, in a thread, when the catalogue has changed since. */
-export function auditService(catalogue: Db, acceptances: AcceptanceStore, clock: () => string) {
+export function auditService(catalogue: Db, acceptances: AcceptanceStore, pool: WorkPool, log: Logger, clock: () => string) {
   const rows = rowReader(catalogue);
   let last: { looked: Told; at: string; version: string } | undefined;
-  let running: { worker: Worker; progress: AuditAnswer['progress']; done: Promise<void> } | undefined;
+  let running: { progress: AuditProgress; done: Promise<void> } | undefined;
   let problem: string | undefined;
 
   /** Changes with every write, of this connection and of others. */
@@ -25,35 +20,23 @@ export function auditService(catalogue: Db, acceptances: AcceptanceStore, clock:
     `${String(catalogue.pragma('data_version', { simple: true }))}.${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
 
   const start = (): Promise<void> => {
-    const began = version();
     if (running) return running.done;
+    const began = version();
     problem = undefined;
-    if (catalogue.name === ':memory:') {
-      last = {
-        looked: told(
-          catalogue,
-          lookThrough(catalogue, () => undefined),
-        ),
-        at: clock(),
-        version: began,
-      };
-      return Promise.resolve();
-    }
-    const worker = new Worker(THREAD, { workerData: { file: catalogue.name } });
-    const done = new Promise<void>((settled) => {
-      worker.on('message', (reply: AuditReply) => {
-        if ('progress' in reply) {
-          if (running) running.progress = reply.progress;
-        } else if ('looked' in reply) last = { looked: reply.looked, at: clock(), version: began };
-        else problem = `The audit broke down: ${reply.problem}`;
-      });
-      worker.on('error', (error) => (problem = `The audit broke down: ${error.message}`));
-      worker.on('exit', () => {
-        running = undefined;
-        settled();
-      });
-    });
-    running = { worker, progress: { words: 'reading', share: 0 }, done };
+    const tell = (progress: AuditProgress): void => {
+      if (running) running.progress = progress;
+    };
+    const done = pool
+      .run('audit', { file: catalogue.name }, { pool: 'background', person: '', tell })
+      .then(
+        (looked) => void (last = { looked, at: clock(), version: began }),
+        (error: unknown) => {
+          log.error(error, 'audit broke down');
+          problem = `The audit broke down: ${error instanceof Error ? error.message : 'nobody knows why'}`;
+        },
+      )
+      .finally(() => (running = undefined));
+    running = { progress: { words: 'reading', share: 0 }, done };
     return done;
   };
 
@@ -83,9 +66,6 @@ export function auditService(catalogue: Db, acceptances: AcceptanceStore, clock:
     },
     /** What is known of one finding of the last audit. */
     find: (fingerprint: string): Finding | undefined => last?.looked.findings.find((f) => f.fingerprint === fingerprint),
-    async close(): Promise<void> {
-      await running?.worker.terminate();
-    },
   };
 }
 

@@ -1,4 +1,4 @@
-import type { NewLink, RowKey, Settlement } from '@kerabat/contract';
+import type { Finding, NewLink, RowKey, Settlement } from '@kerabat/contract';
 import { attribute, type AttributeName } from '@kerabat/core/attribute';
 import { readQuantity, toBase } from '@kerabat/core/units';
 import type { Db } from '../db/open.js';
@@ -9,7 +9,7 @@ import { badRequest, conflict, HttpProblem, notFound } from '../http/problem.js'
 import { readCell } from '../imports/fact-columns.js';
 import { finders, Refused } from '../imports/names.js';
 import { CONDITION_KINDS, LINK_KINDS } from '../imports/tables.js';
-import { writer } from '../imports/write.js';
+import { NEW_SOURCE, writer } from '../imports/write.js';
 import type { AcceptanceStore } from './acceptances.js';
 import type { AuditService } from './service.js';
 
@@ -98,7 +98,7 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
 
   /** What is known first hand, here. */
   const here = (book: Ledger): number => {
-    book.put('source', { key: 'here', kind: 'measured' }, { title: 'Found here, in the workshop', issued: clock().slice(0, 10), note: '' });
+    book.put('source', { key: 'here', kind: 'measured' }, { title: 'Found here, in the workshop', issued: clock().slice(0, 10), ...NEW_SOURCE });
     return finders(db).source('here');
   };
 
@@ -107,9 +107,9 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
     settle(settlement: Settlement, person: string): void {
       const finding = audit.find(settlement.fingerprint);
       if (!finding) throw notFound('This finding is not there any more. Look again.');
-      const reason = settlement.reason.trim();
-      if (reason === '') throw badRequest('Say why: whoever looks next wants to know.', '/reason');
+      const { reason } = settlement;
       if (settlement.act.kind === 'accept') return acceptances.accept(finding, reason, person);
+      if (!isOffered(finding, settlement.act)) throw badRequest('This finding does not concern what you want to change. Look again.', '/act');
       refusing(() => history.write({ what: `Settled: ${finding.sentence}`.slice(0, 400), reason, person }, (book) => act(book, settlement, person)));
     },
     /** A claim between two numbers or units, with its source. Answers the link's key. */
@@ -138,6 +138,18 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
     },
   };
 }
+
+/** Whether a finding offers an act: on one of its own rows, on a field that the row shows, on a link among its rows. */
+function isOffered({ rows }: Finding, act: Settlement['act']): boolean {
+  if (act.kind === 'accept') return true;
+  if (act.kind === 'condition' || act.kind === 'does-not-fit') return rows.some((row) => row.link === act.link);
+  const row = rows.find(({ kept, key }) => kept === act.row.kept && sameKey(key, act.row.key));
+  if (!row) return false;
+  return act.kind === 'remove' ? row.removable : row.fields.some((f) => f.field === act.field);
+}
+
+const sameKey = (a: RowKey['key'], b: RowKey['key']): boolean =>
+  Object.keys(a).length === Object.keys(b).length && Object.entries(a).every(([column, value]) => Object.hasOwn(b, column) && b[column] === value);
 
 /** A name that nothing has, told as what was wrong with the request. */
 function refusing(write: () => unknown): void {

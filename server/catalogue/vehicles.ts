@@ -1,6 +1,7 @@
 import type { ChainEntry, Vehicle, VehicleDetail, VehicleSearch } from '@kerabat/contract';
 import type { Fact } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
+import { groupBy } from '../db/rows.js';
 import { notFound } from '../http/problem.js';
 import { factOfRow, type FactRow } from './facts.js';
 
@@ -29,12 +30,19 @@ export interface VehicleQuery {
   readonly limit: number;
 }
 
+interface Option {
+  readonly vehicleId: number;
+  readonly code: string;
+  readonly meaning: string;
+}
+
 const VEHICLE = `SELECT v.id, v.key, m.name AS maker, v.series, v.name, v.built_from AS builtFrom, v.built_to AS builtTo, v.weight_class AS weightClass,
   v.gearbox, v.assistance, v.driving_side AS drivingSide, v.note FROM vehicle v JOIN maker m ON m.id = v.maker_id`;
 const SQL = {
   all: `${VEHICLE} ORDER BY m.name, v.series, v.built_from`,
   byKey: `${VEHICLE} WHERE v.key = ?`,
   options: `SELECT vehicle_id AS vehicleId, code, meaning FROM vehicle_option ORDER BY code`,
+  optionsOf: `SELECT vehicle_id AS vehicleId, code, meaning FROM vehicle_option WHERE vehicle_id = ? ORDER BY code`,
   chain: `SELECT c.slot, u.key AS unitId, u.name AS unitName, NULLIF(c.built_from, '') AS builtFrom, NULLIF(c.built_to, '') AS builtTo,
     NULLIF(c.option_code, '') AS option, NULLIF(c.mated_set, '') AS matedSet
     FROM chain_entry c JOIN unit u ON u.id = c.unit_id JOIN vehicle v ON v.id = c.vehicle_id WHERE v.key = ? ORDER BY c.slot, c.built_from, u.key`,
@@ -46,37 +54,39 @@ const SQL = {
 export function vehicleStore(db: Db) {
   const all = db.prepare<[], VehicleRow>(SQL.all);
   const byKey = db.prepare<[string], VehicleRow>(SQL.byKey);
-  const options = db.prepare<[], { vehicleId: number; code: string; meaning: string }>(SQL.options);
+  const options = db.prepare<[], Option>(SQL.options);
+  const optionsOf = db.prepare<[number], Option>(SQL.optionsOf);
   const chain = db.prepare<[string], ChainEntry>(SQL.chain);
   const facts = db.prepare<[string, string], FactRow>(SQL.facts);
 
-  const view = (row: VehicleRow, codes: readonly { vehicleId: number; code: string; meaning: string }[]): Vehicle => {
-    const { id, key, ...rest } = row;
-    return { id: key, ...rest, options: codes.filter((c) => c.vehicleId === id).map(({ code, meaning }) => ({ code, meaning })) };
-  };
+  const view = ({ id, key, ...rest }: VehicleRow, codes: readonly Option[]): Vehicle => ({
+    id: key,
+    ...rest,
+    options: codes.map(({ code, meaning }) => ({ code, meaning })),
+  });
 
   return {
     get(key: string): Vehicle | undefined {
       const row = byKey.get(key);
-      return row && view(row, options.all());
+      return row && view(row, optionsOf.all(row.id));
     },
     detail(key: string): VehicleDetail {
       const row = byKey.get(key);
       if (!row) throw notFound(`There is no vehicle "${key}" in the catalogue.`);
-      return { ...view(row, options.all()), chain: chain.all(key) };
+      return { ...view(row, optionsOf.all(row.id)), chain: chain.all(key) };
     },
     chain: (key: string): ChainEntry[] => chain.all(key),
     /** The vehicle's own side of the joints at a slot. */
     facts: (key: string, slot: string): Fact[] => facts.all(key, slot).flatMap(factOfRow),
     search(query: VehicleQuery): VehicleSearch {
-      const codes = options.all();
+      const codes = groupBy(options.all(), (o) => o.vehicleId);
       const words = query.q
         .toLowerCase()
         .split(/\s+/)
         .filter((w) => w !== '');
       const vehicles = all
         .all()
-        .map((row) => view(row, codes))
+        .map((row) => view(row, codes.get(row.id) ?? []))
         .filter((v) => matches(v, query, words));
       return {
         vehicles: vehicles.slice(0, query.limit),

@@ -14,7 +14,7 @@ let folder: string;
 let server: TestServer;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'kerabat-exports-'));
-  server = await testServer({ files: true });
+  server = await testServer();
   const { catalogue } = server.databases;
   // What a careless export would get wrong: a formula, quotes and line ends, markup, a fact of another source than its unit's.
   catalogue.prepare(`UPDATE unit SET name = '=HYPERLINK("http://x")', note = 'two' || char(10) || 'lines; "quoted", <b>&</b>' WHERE key = 'ard-sm19'`).run();

@@ -1,5 +1,7 @@
 import { createReadStream, statSync } from 'node:fs';
 import type Router from '@koa/router';
+import { hangsUp } from '../http/gone.js';
+import { sender } from '../http/guard.js';
 import { notFound } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
 import { EXPORT_FORMATS } from './write.js';
@@ -16,7 +18,7 @@ export function exportRoutes(router: Router, { exports }: Stores, clock: () => s
   router.get('/exports/:format', async (ctx) => {
     const format = EXPORT_FORMATS.find((name) => name === ctx.params['format']);
     if (!format) throw notFound(`The catalogue goes out as ${EXPORT_FORMATS.join(', ')}; "${ctx.params['format'] ?? ''}" is none of them.`);
-    const { path, discard } = await exports.write(format);
+    const { path, discard } = await exports.write(format, sender(ctx), hangsUp(ctx));
     ctx.attachment(`kerabat-catalogue-${clock().slice(0, 10)}.${format === 'csv' ? 'zip' : format}`);
     ctx.type = TYPES[format];
     ctx.length = statSync(path).size;

@@ -22,8 +22,8 @@ const end = (side: string): string =>
 
 /** Tables whose rows are rows of the database, by the columns of their file. */
 const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
-  sources: `SELECT key AS source, kind, title, issued, note FROM source ORDER BY id`,
-  makers: `SELECT key AS maker, name, role, LTRIM(ignored_marks, ' ') AS ignored_marks, prefix FROM maker ORDER BY id`,
+  sources: `SELECT key AS source, kind, title, issued, note, CASE made_up WHEN 1 THEN 'yes' ELSE 'no' END AS made_up FROM source ORDER BY id`,
+  makers: `SELECT key AS maker, name, role, LTRIM(ignored_marks, ' ') AS ignored_marks, prefix, CASE made_up WHEN 1 THEN 'yes' ELSE 'no' END AS made_up FROM maker ORDER BY id`,
   vehicles: `SELECT key AS vehicle, ${MAKER} AS maker, series, name, built_from, built_to, weight_class, gearbox, assistance, driving_side, note, ${SOURCE} AS source FROM vehicle ORDER BY id`,
   vehicleOptions: `SELECT ${VEHICLE} AS vehicle, code, meaning FROM vehicle_option`,
   kits: `SELECT key AS kit, kind, name, ${MAKER} AS maker, bore AS bore_mm, bore_large AS bore_large_mm, seals, ${SOURCE} AS source FROM kit ORDER BY id`,

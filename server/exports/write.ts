@@ -1,11 +1,12 @@
-import { createWriteStream } from 'node:fs';
+import { createWriteStream, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { stringify } from 'csv-stringify/sync';
-import exceljs from 'exceljs';
+import { utils, write, type CellObject, type WorkSheet } from '@e965/xlsx';
 import yazl from 'yazl';
 import type { Db } from '../db/open.js';
 import { columnsOf } from '../imports/columns.js';
+import { count, LIMITS } from '../imports/files/limits.js';
 import { textWriter } from '../imports/files/staged.js';
 import { graphml } from './graphml.js';
 import { inert } from './inert.js';
@@ -14,9 +15,12 @@ import { exportTables, type ExportTable } from './tables.js';
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json', 'graphml'] as const;
 export type ExportFormat = (typeof EXPORT_FORMATS)[number];
 
-/** Rows of a sheet, the heading among them; more go on in the next one. */
-const SHEET_ROWS = 1_048_576;
 const LINES = 500;
+
+/** Why a catalogue cannot go out in a format, as a sentence. Its name survives the way out of a thread. */
+export class ExportProblem extends Error {
+  override readonly name = 'ExportProblem';
+}
 
 const manifestOf = (now: string) => ({ name: 'Kerabat catalogue', source: 'exported from Kerabat', date: now.slice(0, 10) });
 
@@ -26,7 +30,7 @@ export async function writeExport(db: Db, format: ExportFormat, folder: string, 
   db.exec('BEGIN');
   try {
     if (format === 'csv') await writeCsv(exportTables(db), folder, path, now);
-    else if (format === 'xlsx') await writeXlsx(exportTables(db), path);
+    else if (format === 'xlsx') writeXlsx(exportTables(db), path);
     else if (format === 'json') writeJson(exportTables(db), path, now);
     else writeText(path, graphml(db));
     return path;
@@ -70,31 +74,37 @@ function* csvOf({ columns, rows }: ExportTable): IterableIterator<string> {
   yield text(held);
 }
 
-/** One sheet for each table. Everything but measures is text, so that a spreadsheet leaves part numbers alone. */
-async function writeXlsx(tables: readonly ExportTable[], path: string): Promise<void> {
-  const book = new exceljs.stream.xlsx.WorkbookWriter({ filename: path, useStyles: true });
+/**
+ * One sheet for each table. Everything but measures is text, so that a spreadsheet leaves part numbers alone. A workbook is put together
+ * in memory: a larger catalogue goes out as CSV or JSON.
+ */
+function writeXlsx(tables: readonly ExportTable[], path: string): void {
+  const book = utils.book_new();
+  let cells = 0;
   for (const table of tables) {
     const measures = new Set(columnsOf(table.table).flatMap((c) => (c.kind === 'quantity' ? [table.columns.indexOf(c.name)] : [])));
-    const begin = (part: number) => {
-      const sheet = book.addWorksheet(part === 1 ? table.name : `${table.name} (${part})`, { views: [{ state: 'frozen', ySplit: 1 }] });
-      sheet.columns = table.columns.map((name, i) => ({ width: 18, style: measures.has(i) ? {} : { numFmt: '@' }, key: name }));
-      sheet.addRow([...table.columns]).commit();
-      return sheet;
-    };
-    let [part, count, sheet] = [1, 1, begin(1)];
+    const heading = table.columns.map((name): CellObject => ({ t: 's', v: name }));
+    const data: CellObject[][] = [heading];
     for (const row of table.rows()) {
-      if (count === SHEET_ROWS) {
-        sheet.commit();
-        sheet = begin(++part);
-        count = 1;
-      }
-      sheet.addRow(row.map((cell, i) => (cell === '' ? null : measures.has(i) && /^\d+(\.\d+)?$/.test(cell) ? Number(cell) : cell))).commit();
-      count++;
+      cells += row.length;
+      if (cells > LIMITS.workbookCells)
+        throw new ExportProblem(`A workbook holds at most ${count(LIMITS.workbookCells)} cells here, and the catalogue has more: take it as CSV or JSON.`);
+      data.push(row.map((cell, i) => cellOf(cell, measures.has(i))));
     }
-    sheet.commit();
+    const sheet: WorkSheet = {
+      '!data': data,
+      '!ref': utils.encode_range({ s: { r: 0, c: 0 }, e: { r: data.length - 1, c: table.columns.length - 1 } }),
+      '!cols': table.columns.map(() => ({ wch: 18 })),
+    };
+    utils.book_append_sheet(book, sheet, table.name);
   }
-  await book.commit();
+  writeFileSync(path, write(book, { type: 'buffer', bookType: 'xlsx', compression: true }) as Buffer);
 }
+
+const cellOf = (cell: string, isMeasure: boolean): CellObject => {
+  if (cell === '') return { t: 'z' };
+  return isMeasure && /^\d+(\.\d+)?$/.test(cell) ? { t: 'n', v: Number(cell) } : { t: 's', v: cell, z: '@' };
+};
 
 function writeJson(tables: readonly ExportTable[], path: string, now: string): void {
   const pieces = function* (): IterableIterator<string> {

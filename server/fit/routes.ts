@@ -3,16 +3,22 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { FitCheckRequest, PlanRequest, SolveLimits, SolveRequest, type FitCheckAnswer, type SolveLine } from '@kerabat/contract';
 import { CONVERSIONS, findConversion } from '@kerabat/core/conversion';
-import { checkChain, measurementsFor, withOutlook } from '@kerabat/core/fit';
+import { checkChain, measurementsFor, withOutlook, type SolveProgress } from '@kerabat/core/fit';
 import { safetyOf } from '@kerabat/core/slip';
 import { readBody } from '../http/body.js';
+import { hangsUp } from '../http/gone.js';
+import { sender } from '../http/guard.js';
 import { badRequest, HttpProblem, notFound } from '../http/problem.js';
 import { jobId } from '../jobs/routes.js';
 import { fitChainOfJob } from '../jobs/workspace.js';
 import type { Stores } from '../main/stores.js';
 import { chainOfGiven } from './given.js';
 import { planFor } from './plan.js';
-import { canSolve, solveInThread, type SolveAsk } from './solver.js';
+import type { WorkPool } from '../work/pool.js';
+import type { SolveAsk } from './solver.js';
+
+/** A search that takes longer is narrowed by its limits. */
+const SEARCH_MS = 60_000;
 
 /** Fit: whole chains checked and closed, and conversions planned. */
 export function fitRoutes(router: Router, stores: Stores): void {
@@ -31,11 +37,11 @@ export function fitRoutes(router: Router, stores: Stores): void {
 
   router.post('/fit/solve', async (ctx) => {
     const { chain, limits } = await readBody(ctx, SolveRequest);
-    solve(ctx, { chain: chainOfGiven(chain, stores), limits, practice: stores.practice.current() });
+    solve(ctx, { chain: chainOfGiven(chain, stores), limits, practice: stores.practice.current() }, stores.pool);
   });
   router.post('/jobs/:id/fit/solve', async (ctx) => {
     const limits = await readBody(ctx, SolveLimits);
-    solve(ctx, { chain: await fitChainOfJob(jobId(ctx), stores), limits, practice: stores.practice.current() });
+    solve(ctx, { chain: await fitChainOfJob(jobId(ctx), stores), limits, practice: stores.practice.current() }, stores.pool);
   });
 
   router.get('/conversions', (ctx) => {
@@ -57,22 +63,17 @@ export function fitRoutes(router: Router, stores: Stores): void {
 }
 
 /** Answers line by line while a thread looks: progress, then the answer. Whoever hangs up stops it. */
-function solve(ctx: Context, ask: SolveAsk): void {
-  if (!canSolve()) throw new HttpProblem(503, 'Busy', 'Several searches are on their way: try again in a moment.');
+function solve(ctx: Context, ask: SolveAsk, pool: WorkPool): void {
   const stream = new PassThrough();
   const write = (line: SolveLine | { problem: string }): void => void stream.write(`${JSON.stringify(line)}\n`);
-  const stop = solveInThread(
-    ask,
-    (reply) => write(reply as SolveLine),
-    (problem) => {
-      if (problem !== undefined) write({ problem });
-      stream.end();
-    },
-  );
-  ctx.res.on('close', () => {
-    if (!stream.writableEnded) stop();
-    stream.end();
-  });
+  pool
+    .run('solve', ask, { pool: 'long', person: sender(ctx), signal: hangsUp(ctx), timeMs: SEARCH_MS, tell: (progress: SolveProgress) => write({ progress }) })
+    .then(
+      (answer) => write({ answer }),
+      (error: unknown) =>
+        write({ problem: error instanceof HttpProblem ? error.detail : `The search ended early. ${error instanceof Error ? error.message : ''}` }),
+    )
+    .finally(() => stream.end());
   ctx.compress = false;
   ctx.type = 'application/x-ndjson';
   ctx.body = stream;

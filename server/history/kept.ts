@@ -10,30 +10,32 @@ export interface Kept {
 
 const FACT = ['presence', 'num', 'txt', 'tolerance', 'source_id'];
 
-/** Every table that an import or a person can change. Column names are those of the SQL files. */
+/**
+ * Every table that an import or a person can change. Column names are those of the SQL files. Where a row has an id it is kept: other
+ * rows name it, and a row that is put back must be the one it was.
+ */
 export const KEPT = {
-  source: { key: ['key'], values: ['kind', 'title', 'issued', 'note'] },
-  maker: { key: ['key'], values: ['name', 'role', 'ignored_marks', 'prefix'] },
+  source: { key: ['key'], values: ['id', 'kind', 'title', 'issued', 'note', 'made_up'] },
+  maker: { key: ['key'], values: ['id', 'name', 'role', 'ignored_marks', 'prefix', 'made_up'] },
   vehicle: {
     key: ['key'],
-    values: ['maker_id', 'series', 'name', 'built_from', 'built_to', 'weight_class', 'gearbox', 'assistance', 'driving_side', 'note', 'source_id'],
+    values: ['id', 'maker_id', 'series', 'name', 'built_from', 'built_to', 'weight_class', 'gearbox', 'assistance', 'driving_side', 'note', 'source_id'],
   },
   vehicle_option: { key: ['vehicle_id', 'code'], values: ['meaning'] },
   vehicle_fact: { key: ['vehicle_id', 'slot', 'attribute', 'position'], values: FACT },
-  unit: { key: ['key'], values: ['kind', 'name', 'maker_id', 'note', 'source_id'] },
+  unit: { key: ['key'], values: ['id', 'kind', 'name', 'maker_id', 'note', 'source_id'] },
   unit_fact: { key: ['unit_id', 'attribute', 'position'], values: FACT },
-  kit: { key: ['key'], values: ['kind', 'name', 'maker_id', 'bore', 'bore_large', 'seals', 'source_id'] },
+  kit: { key: ['key'], values: ['id', 'kind', 'name', 'maker_id', 'bore', 'bore_large', 'seals', 'source_id'] },
   kit_content: { key: ['kit_id', 'item'], values: ['quantity', 'note'], counted: { column: 'seq', owner: 'kit_id' } },
   kit_unit: { key: ['kit_id', 'unit_id'], values: ['source_id'] },
-  fitting: { key: ['key'], values: ['kind', 'name', 'thread', 'seat', 'tube', 'grade', 'volume_ml', 'size', 'source_id'] },
+  fitting: { key: ['key'], values: ['id', 'kind', 'name', 'thread', 'seat', 'tube', 'grade', 'volume_ml', 'size', 'source_id'] },
   number: {
     key: ['maker_id', 'written'],
-    values: ['key', 'loose', 'kind', 'status', 'unit_id', 'kit_id', 'fitting_id', 'note', 'source_id'],
+    values: ['id', 'key', 'loose', 'kind', 'status', 'unit_id', 'kit_id', 'fitting_id', 'note', 'source_id'],
   },
   box_item: { key: ['number_id', 'item'], values: ['presence', 'source_id'] },
   stock: { key: ['number_id', 'supplier'], values: ['quantity', 'told_on', 'price'], newest: 'told_on' },
   chain_entry: { key: ['vehicle_id', 'slot', 'unit_id', 'built_from', 'option_code'], values: ['built_to', 'mated_set', 'source_id'] },
-  // Its id is kept: what is said of a link names it, and a link that is put back must be the one it was.
   link: { key: ['key'], values: ['id', 'kind', 'from_number', 'from_unit', 'to_number', 'to_unit', 'both_ways'] },
   assertion: { key: ['link_id', 'source_id', 'asserted_on'], values: ['person', 'note'] },
   condition: { key: ['link_id', 'txt'], values: ['kind', 'number'], counted: { column: 'seq', owner: 'link_id' } },

@@ -1,24 +1,37 @@
-import type { Middleware } from 'koa';
+import { randomUUID } from 'node:crypto';
+import type { Context, Middleware } from 'koa';
 import type { Logger } from 'pino';
+import { storageFault } from '../db/faults.js';
 import { HttpProblem } from './problem.js';
 
-/** Writes every failure as problem details. What nobody foresaw is logged in full and told in one calm sentence. */
+/** Answers that whoever watches wants to know of: refused hosts and origins, limits that were met, what cannot be done now. */
+const TOLD_TO_THE_LOG: readonly number[] = [403, 413, 421, 429, 500, 503, 507];
+
+/** Writes every failure as problem details. What nobody foresaw is logged in full under a number that the person sees. */
 export const errors =
   (log: Logger): Middleware =>
   async (ctx, next) => {
     try {
       await next();
       if (ctx.status === 404 && ctx.body === undefined) throw new HttpProblem(404, 'Not found', `There is nothing at ${ctx.path}.`);
-      if (ctx.status === 405) throw new HttpProblem(405, 'Not possible', `${ctx.method} is not possible at ${ctx.path}.`);
     } catch (error) {
-      const problem = error instanceof HttpProblem ? error : unforeseen(error, log);
+      const problem = problemOf(error, ctx, log);
+      if (TOLD_TO_THE_LOG.includes(problem.status))
+        log.warn({ status: problem.status, method: ctx.method, path: ctx.path.slice(0, 300), host: ctx.get('host').slice(0, 100) }, problem.detail);
       ctx.status = problem.status;
       ctx.body = JSON.stringify(problem.body());
       ctx.set('content-type', 'application/problem+json; charset=utf-8');
     }
   };
 
-function unforeseen(error: unknown, log: Logger): HttpProblem {
-  log.error(error, 'unforeseen');
-  return new HttpProblem(500, 'Our fault', 'Something went wrong inside Kerabat; nothing was saved. The log of the server has the details.');
+function problemOf(error: unknown, ctx: Context, log: Logger): HttpProblem {
+  if (error instanceof HttpProblem) return error;
+  const fault = storageFault(error);
+  if (fault) {
+    log.error(error, fault.kind);
+    return new HttpProblem(fault.kind === 'full' ? 507 : 503, fault.title, fault.sentence);
+  }
+  const number = randomUUID().slice(0, 8);
+  log.error({ error, number, method: ctx.method, path: ctx.path.slice(0, 300) }, 'server error');
+  return new HttpProblem(500, 'Server error', `Server error ${number}. What you typed is kept on the page; the log has the details under this number.`);
 }

@@ -1,25 +1,52 @@
 import type { Context, Middleware } from 'koa';
+import { plainTextProblem } from '@kerabat/core/words';
+import { routeOf } from './door.js';
 import { badRequest, HttpProblem } from './problem.js';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
-/** Only this machine may ask (a foreign Host is somebody's page rebinding its name), and only our own page may write. */
+/** Only this machine may ask (a foreign Host is somebody's page rebinding its name), and only our own page may use the API. */
 export const guard: Middleware = async (ctx, next) => {
   if (!LOOPBACK.test(ctx.get('host'))) {
     throw new HttpProblem(421, 'Wrong host', 'Kerabat answers on this machine only (127.0.0.1 or localhost).');
   }
-  const writes = !['GET', 'HEAD', 'OPTIONS'].includes(ctx.method);
-  if (writes) {
+  const isApi = ctx.path.startsWith('/api/');
+  if (isApi || !['GET', 'HEAD'].includes(ctx.method)) {
     const site = ctx.get('sec-fetch-site');
     const origin = ctx.get('origin');
     const foreign = (site !== '' && site !== 'same-origin' && site !== 'none') || (origin !== '' && origin !== `http://${ctx.get('host')}`);
-    if (foreign) throw new HttpProblem(403, 'Refused', 'Another site tried to write here. Nothing was changed.');
+    if (foreign) throw new HttpProblem(403, 'Refused', 'Another site asked for this. Nothing was done.');
   }
   await next();
 };
 
+/** Whether a request keeps something: those go through only while what they keep reaches the disk. */
+export const isWrite = (ctx: Context): boolean => {
+  const route = routeOf(ctx);
+  return route !== undefined && route.method !== 'get' && route.computes !== true;
+};
+
+/** Refuses to write while that is not possible, and to acknowledge what did not reach its file. */
+export const onlyOntoDisk =
+  (problem: () => string | undefined): Middleware =>
+  async (ctx, next) => {
+    if (!isWrite(ctx)) return next();
+    const before = problem();
+    if (before !== undefined) throw new HttpProblem(503, 'Cannot be written', before);
+    await next();
+    const after = problem();
+    if (after !== undefined) throw new HttpProblem(503, 'Cannot be written', after);
+  };
+
 /** The name of the person who acts, as they gave it (names are chosen, not proven). */
 export function personOf(ctx: Context): string {
+  const name = sender(ctx);
+  if (name === '') throw badRequest('Say who you are first: every entry carries a name.');
+  return name;
+}
+
+/** The same where nothing is entered: nobody needs a name to look. */
+export function sender(ctx: Context): string {
   const raw = ctx.get('kerabat-person');
   let name: string;
   try {
@@ -27,8 +54,9 @@ export function personOf(ctx: Context): string {
   } catch {
     throw badRequest('The name of the person is not readable.');
   }
-  if (name === '') throw badRequest('Say who you are first: every entry carries a name.');
   if (name.length > 60) throw badRequest('The name is too long: at most 60 characters.');
+  const problem = plainTextProblem(name) ?? (/[\n\t]/.test(name) ? 'holds a line break.' : undefined);
+  if (problem !== undefined) throw badRequest(`The name ${problem}`);
   return name;
 }
 

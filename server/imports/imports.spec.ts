@@ -1,10 +1,9 @@
-import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { openDatabase, openDatabases, StartProblem, markUsed, type Db } from '../db/open.js';
-import { storesOf } from '../main/stores.js';
+import { unitStore } from '../catalogue/units.js';
+import { openDatabase, type Db } from '../db/open.js';
 import { DEMO } from '../testing/harness.js';
 import { loadCatalogue } from './load.js';
 import { ImportProblem } from './read.js';
@@ -43,8 +42,7 @@ describe('a catalogue folder', () => {
   });
   it('keeps "absent" and "has none" apart', () => {
     load();
-    const stores = storesOf({ catalogue: db, jobs: openDatabase(':memory:', 'jobs') }, () => NOW);
-    const unit = stores.units.design('ard-tm23v');
+    const unit = unitStore(db).design('ard-tm23v');
     expect(unit?.facts.find((f) => f.attribute === 'rod-length')?.value).toBeNull();
     expect(unit?.facts.find((f) => f.attribute === 'travel')).toBeUndefined();
   });
@@ -90,11 +88,22 @@ describe('a catalogue folder', () => {
   it.each([
     ['', 'no manifest.json'],
     ['{"name": "x"', 'may be cut off'],
+    ['null', 'It needs "name"'],
+    ['[1, 2]', 'It needs "name"'],
     ['{"name": "x", "source": "y", "date": "May"}', 'like 2024-05-31'],
   ])('a manifest of %j', (text, words) => {
     if (text === '') rmSync(join(folder, 'manifest.json'));
     else writeFileSync(join(folder, 'manifest.json'), text);
     expect(faults()).toContain(words);
+  });
+  it('tells what is wrong with every file, and with every row, not the first alone', () => {
+    edit('makers.csv', (t) => t.replace('maker,name', 'maker,nome'));
+    edit('numbers.csv', (t) => `${t}ardfrith,A 99\nardfrith,A 98\n`);
+    edit('kits.csv', (t) => `${t}a\u202eb,slave,x,ardfrith,19,ard-cat,,\n`);
+    const told = faults();
+    expect(told).toContain('makers.csv: The heading lacks: name.');
+    expect(told.match(/numbers\.csv, line \d+: It has 2 cells/g)).toHaveLength(2);
+    expect(told).toContain('turns the direction of writing (U+202E)');
   });
   it('lists many faults at once, up to a limit', () => {
     edit('units.csv', (t) => t.replaceAll('brake-master', 'brake-mistress'));
@@ -103,37 +112,3 @@ describe('a catalogue folder', () => {
   });
 });
 
-describe('the databases', () => {
-  it('a folder that cannot be made is told', () => {
-    writeFileSync(join(folder, 'file'), '');
-    expect(() => openDatabases(join(folder, 'file'))).toThrow(/cannot be written/);
-  });
-  it('a file that is no database is told, and left as it was', () => {
-    writeFileSync(join(folder, 'catalogue.sqlite'), 'this is a letter to my aunt, not a database, and it is long enough');
-    expect(() => openDatabases(folder)).toThrow(StartProblem);
-    expect(readFileSync(join(folder, 'catalogue.sqlite'), 'utf8')).toContain('aunt');
-  });
-  it('a database of a newer version is told, and nothing is changed', () => {
-    const data = join(folder, 'data');
-    const open = openDatabases(data);
-    open.jobs.pragma('user_version = 99');
-    open.jobs.close();
-    open.catalogue.close();
-    expect(() => openDatabases(data)).toThrow(/newer version of Kerabat/);
-    expect(new Database(join(data, 'jobs.sqlite')).pragma('user_version', { simple: true })).toBe(99);
-  });
-  it('is fresh until a first start was complete', () => {
-    const data = join(folder, 'data');
-    const first = openDatabases(data);
-    expect(first.fresh).toBe(true);
-    expect(openDatabases(data).fresh).toBe(true);
-    markUsed(first.jobs);
-    expect(openDatabases(data).fresh).toBe(false);
-    expect(existsSync(join(data, 'catalogue.sqlite'))).toBe(true);
-  });
-  it('holds foreign keys and WAL', () => {
-    const { jobs } = openDatabases(join(folder, 'data'));
-    expect(jobs.pragma('journal_mode', { simple: true })).toBe('wal');
-    expect(() => jobs.prepare(`INSERT INTO slip_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`).run()).toThrow(/FOREIGN KEY/);
-  });
-});

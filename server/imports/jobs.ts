@@ -27,9 +27,11 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
     throw new ImportProblem([
       { place: file, sentence: check.errors?.map((e) => `${e.instancePath} ${e.message ?? ''}`).join('; ') ?? 'It is not a job file.' },
     ]);
+  const madeUp = db.prepare<[number]>(`UPDATE job SET made_up = 1 WHERE id = ?`);
   db.transaction(() => {
     for (const { person, ask, bench = [], decisions = [], state } of jobs) {
       const job = stores.jobs.create(ask, person);
+      madeUp.run(job.id);
       for (const line of bench) {
         const read = readBenchLine(line);
         if (!read.recognised) throw new ImportProblem([{ place: `${file}, job of ${ask.asker}`, sentence: `"${line}": ${read.problem}` }]);

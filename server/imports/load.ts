@@ -33,7 +33,8 @@ export function loadCatalogue(db: Db, directory: string, now: string): ImportRep
   }));
   const tables = names.map((name) => {
     const shape: TableShape = TABLES[name];
-    const rows = readTable(directory, shape.file, shape.columns, shape.optional);
+    const { rows, faults: found } = readTable(directory, shape.file, shape.columns, shape.optional);
+    faults.push(...found);
     for (const row of rows) faults.push(...checkRow(row, shape));
     return { name, rows };
   });

@@ -12,7 +12,7 @@ let server: TestServer;
 let folder: string;
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'kerabat-http-'));
-  server = await testServer({ files: true });
+  server = await testServer();
 });
 afterAll(async () => {
   await server.close();
@@ -201,7 +201,7 @@ describe('a file of 200 MB', () => {
     await run(body.id, withFixed(looked, FIXED), false);
     const other = await send('other.csv', LIST.replaceAll('HT 10', 'HT 50'), {}, 'Jorun');
     const refused = await run(other.body.id, withFixed(await settled(other.body.id), FIXED), false, 'Jorun');
-    expect(refused).toMatchObject({ status: 409, body: { detail: expect.stringContaining('Ilse is bringing in large.csv') as string } });
+    expect(refused).toMatchObject({ status: 503, body: { detail: expect.stringContaining('Ilse is bringing in large.csv') as string } });
     const following = rest(body.id);
     while ((await server.ask('GET', `/imports/${body.id}`)).body.progress.rows === 0) await new Promise((done) => setTimeout(done, 50));
     expect((await server.ask('POST', `/imports/${body.id}/cancel`)).status).toBe(204);

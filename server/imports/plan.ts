@@ -1,4 +1,5 @@
 import type { ColumnPlan, ImportPlan, SheetPlan } from '@kerabat/contract';
+import { lookup } from '@kerabat/core/words';
 import { columnsOf, isTable, type ColumnRead } from './columns.js';
 import type { RawRow } from './files/sheet.js';
 import { TABLES, type TableName } from './tables.js';
@@ -42,22 +43,43 @@ export function unitOfHeading(heading: string): { words: string; unit?: NonNulla
   return { words, unit: word.startsWith('l') ? 'l' : 'ml' };
 }
 
-function columnFor(heading: string, columns: readonly ColumnRead[]): { column: ColumnRead; sure: boolean } | undefined {
-  const exact = columns.find((c) => c.name === heading.trim());
-  if (exact) return { column: exact, sure: true };
+interface Named {
+  readonly exact: ReadonlyMap<string, ColumnRead>;
+  readonly sure: ReadonlyMap<string, ColumnRead>;
+  readonly often: ReadonlyMap<string, ColumnRead>;
+}
+const named = new Map<TableName, Named>();
+
+/** The columns of a table by everything they are called: a sheet has many headings, and each is looked for in every table. */
+function namesOf(table: TableName): Named {
+  const known = named.get(table);
+  if (known) return known;
+  const columns = columnsOf(table);
+  const by = (namesOfColumn: (c: ColumnRead) => readonly string[]): Map<string, ColumnRead> =>
+    new Map(columns.flatMap((c) => namesOfColumn(c).map((name) => [name, c] as const)).reverse());
+  const made: Named = {
+    exact: by((c) => [c.name]),
+    sure: by((c) => [plain(c.name), plain(c.words), plain(c.name.replace(/_(mm|ml|deg)$/, ''))]),
+    often: by((c) => lookup(OFTEN, c.name) ?? []),
+  };
+  named.set(table, made);
+  return made;
+}
+
+function columnFor(heading: string, table: TableName): { column: ColumnRead; sure: boolean } | undefined {
+  const { exact, sure, often } = namesOf(table);
+  const written = exact.get(heading.trim());
+  if (written) return { column: written, sure: true };
   const wanted = [plain(heading), plain(unitOfHeading(heading).words)];
-  const named = columns.find(
-    (c) => wanted.includes(plain(c.name)) || wanted.includes(plain(c.words)) || wanted.includes(plain(c.name.replace(/_(mm|ml|deg)$/, ''))),
-  );
-  if (named) return { column: named, sure: true };
-  const often = columns.find((c) => OFTEN[c.name]?.some((words) => wanted.includes(words)));
-  return often ? { column: often, sure: false } : undefined;
+  const found = (names: ReadonlyMap<string, ColumnRead>): ColumnRead | undefined => names.get(wanted[0] ?? '') ?? names.get(wanted[1] ?? '');
+  const [meant, perhaps] = [found(sure), found(often)];
+  if (meant) return { column: meant, sure: true };
+  return perhaps ? { column: perhaps, sure: false } : undefined;
 }
 
 /** What each heading is in a table: no column twice, the sure ones first. */
 export function matchColumns(headings: readonly string[], table: TableName): ColumnPlan[] {
-  const columns = columnsOf(table);
-  const found = headings.map((heading) => columnFor(heading, columns));
+  const found = headings.map((heading) => columnFor(heading, table));
   const taken = new Set(found.flatMap((f) => (f?.sure ? [f.column.name] : [])));
   const used = new Set<string>();
   return headings.map((heading, i) => {

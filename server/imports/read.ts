@@ -1,6 +1,9 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { plainTextProblem } from '@kerabat/core/words';
+import { storageFault } from '../db/faults.js';
 import { csvReader, type CsvRow } from './files/csv-text.js';
+import { isRecord } from './files/json.js';
 import { FileProblem } from './files/sheet.js';
 
 /** One row of a catalogue file, with its place for messages. */
@@ -36,31 +39,46 @@ export function readManifest(directory: string): Manifest {
   if (!existsSync(file)) throw fault(file, 'There is no manifest.json: a catalogue folder says its name, source and date there.');
   let value: unknown;
   try {
-    value = JSON.parse(utf8(file));
+    value = JSON.parse(utf8(file, 'manifest.json'));
   } catch (error) {
     if (error instanceof ImportProblem) throw error;
     throw fault(file, 'It is not valid JSON; it may be cut off.');
   }
-  const { name, source, date } = value as Record<string, unknown>;
+  const { name, source, date } = isRecord(value) ? value : {};
   if (typeof name !== 'string' || typeof source !== 'string' || typeof date !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(date)) {
-    throw fault(file, 'It wants "name", "source" and "date" (like 2024-05-31), all as text.');
+    throw fault(file, 'It needs "name", "source" and "date" (like 2024-05-31), all as text.');
   }
   return { name, source, date };
 }
 
+/** One CSV file of a catalogue folder: the rows that can be read, and what is wrong with the file or with other rows. */
+export interface TableRead {
+  readonly rows: readonly Row[];
+  readonly faults: readonly Fault[];
+}
+
 /** Reads one CSV file of a catalogue folder: UTF-8, a heading line, any line end. No file is no rows. */
-export function readTable(directory: string, name: string, columns: readonly string[], optional: readonly string[]): Row[] {
+export function readTable(directory: string, name: string, columns: readonly string[], optional: readonly string[]): TableRead {
   const path = join(directory, name);
-  if (!existsSync(path)) return [];
-  const records = parseCsv(name, utf8(path));
-  const [heading, ...rest] = records;
-  if (!heading) throw fault(name, 'The file is empty: it wants a heading line.');
-  const headings = heading.cells.map((h) => h.trim());
-  checkHeadings(name, headings, columns, optional);
-  return rest.map(({ cells, line }) => {
-    if (cells.length !== headings.length) throw fault(`${name}, line ${line}`, `It has ${cells.length} cells where the heading has ${headings.length}.`);
-    return { file: name, line, cells: Object.fromEntries(headings.map((h, i) => [h, (cells[i] ?? '').trim()])) };
-  });
+  if (!existsSync(path)) return { rows: [], faults: [] };
+  try {
+    const [heading, ...rest] = parseCsv(name, utf8(path, name));
+    if (!heading) throw fault(name, 'The file is empty: it needs a heading line.');
+    const headings = heading.cells.map((h) => h.trim());
+    checkHeadings(name, headings, columns, optional);
+    const faults: Fault[] = [];
+    const rows = rest.flatMap(({ cells, line }): Row[] => {
+      const problem = cells.length === headings.length ? cells.map(plainTextProblem).find((p) => p !== undefined) : '';
+      if (problem === undefined) return [{ file: name, line, cells: Object.fromEntries(headings.map((h, i) => [h, (cells[i] ?? '').trim()])) }];
+      const sentence = problem === '' ? `It has ${cells.length} cells where the heading has ${headings.length}.` : `A cell ${problem}`;
+      faults.push({ place: `${name}, line ${line}`, sentence });
+      return [];
+    });
+    return { rows, faults };
+  } catch (error) {
+    if (error instanceof ImportProblem) return { rows: [], faults: error.faults };
+    throw error;
+  }
 }
 
 function checkHeadings(name: string, headings: readonly string[], columns: readonly string[], optional: readonly string[]): void {
@@ -82,15 +100,17 @@ function parseCsv(name: string, text: string): CsvRow[] {
   }
 }
 
-function utf8(path: string): string {
+function utf8(path: string, name: string): string {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(readFileSync(path));
-  } catch {
-    throw fault(path, 'It is not UTF-8 text. Save it again as "CSV UTF-8".');
+  } catch (error) {
+    if (storageFault(error)) throw fault(name, 'The file cannot be read: look at its rights.');
+    throw fault(name, 'It is not UTF-8 text. Save it again as "CSV UTF-8".');
   }
 }
 
 /** CSV files in the folder that no table reads: a misspelt name would otherwise be lost without a word. */
 export function strayFiles(directory: string, known: readonly string[]): string[] {
+  if (!statSync(directory, { throwIfNoEntry: false })?.isDirectory()) throw fault(directory, 'There is no such folder.');
   return readdirSync(directory).filter((file) => file.endsWith('.csv') && !known.includes(file));
 }

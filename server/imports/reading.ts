@@ -2,7 +2,9 @@ import type { SheetPlan } from '@kerabat/contract';
 import { eatenBySpreadsheet } from '@kerabat/core/number';
 import { findThread, readThread } from '@kerabat/core/thread';
 import { readQuantity, toBase } from '@kerabat/core/units';
+import { plainTextProblem } from '@kerabat/core/words';
 import { columnsOf, type ColumnRead } from './columns.js';
+import { LIMITS } from './files/limits.js';
 import type { Flaw, RawRow } from './files/sheet.js';
 import { TABLES, type TableName, type TableShape } from './tables.js';
 import type { RowCells } from './write.js';
@@ -28,6 +30,8 @@ export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => R
     const cells: Record<string, string> = { ...plan.fixed };
     for (const { index, column, read } of matched) {
       const cell = (row.cells[index] ?? '').trim();
+      const problem = cell.length > LIMITS.cellLength ? `is longer than ${LIMITS.cellLength} characters.` : plainTextProblem(cell);
+      if (problem !== undefined) return { refused: `${plan.columns[index]?.heading ?? ''} ${problem}` };
       const answer = read(cell, row.flaws ? row.flaws.filter((flaw) => flaw.column === index) : []);
       if ('refused' in answer) return { refused: `${plan.columns[index]?.heading ?? ''}: ${answer.refused}` };
       if (answer.text !== '' || cells[column.name] === undefined) cells[column.name] = answer.text;

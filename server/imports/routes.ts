@@ -1,18 +1,18 @@
 import type Router from '@koa/router';
 import { IMPORT_ENCODINGS, ImportPlan, ImportRun, MatchRequest, type ImportView } from '@kerabat/contract';
-import { textQuery } from '../catalogue/routes.js';
 import { checked, readBody } from '../http/body.js';
+import { textQuery } from '../http/door.js';
 import { sendEvents } from '../http/events.js';
 import { personOf } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
 import { tableViews } from './columns.js';
-import { receiveUpload } from './upload.js';
+import { receiveUpload, roomFor } from './upload.js';
 
 const IN_WORK: readonly ImportView['state'][] = ['looking', 'running'];
 
 /** Bringing a catalogue in: send a file, match its columns, see what would happen, let it happen. */
-export function importRoutes(router: Router, { imports }: Stores): void {
+export function importRoutes(router: Router, { imports, storage }: Stores): void {
   router.get('/imports/tables', (ctx) => {
     ctx.body = { tables: tableViews() };
   });
@@ -21,6 +21,7 @@ export function importRoutes(router: Router, { imports }: Stores): void {
     const place = imports.place();
     let upload;
     try {
+      roomFor(ctx, storage.free());
       upload = await receiveUpload(ctx, place.path);
     } catch (error) {
       imports.discard(place.folder);

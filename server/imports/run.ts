@@ -12,7 +12,7 @@ import { textWriter } from './files/staged.js';
 import { rowReader } from './reading.js';
 import { recordImport } from './record.js';
 import { TABLES, type TableName } from './tables.js';
-import { writer, type Writer } from './write.js';
+import { NEW_MAKER, NEW_SOURCE, writer, type Writer } from './write.js';
 
 export interface ImportTask {
   readonly plan: ImportPlan;
@@ -49,8 +49,8 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
       act.note(change);
       if (changes.length < TOLD) changes.push(change);
     });
-    if (plan.newSource) book.put('source', { ...plan.newSource }, { note: '' });
-    if (plan.newMaker) book.put('maker', { ...plan.newMaker }, { ignored_marks: ' -./', prefix: '' });
+    if (plan.newSource) book.put('source', { ...plan.newSource }, NEW_SOURCE);
+    if (plan.newMaker) book.put('maker', { ...plan.newMaker }, NEW_MAKER);
     const write = writer(db, book);
     const ordered = ordersOf(file, plan);
     const sheets: SheetReport[] = [];

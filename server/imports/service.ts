@@ -1,23 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import { Worker } from 'node:worker_threads';
-import type { ImportPlan, ImportView, MatchRequest, SheetPlan, SheetSeen } from '@kerabat/contract';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import type { ImportPlan, ImportView, MatchRequest, SheetPlan } from '@kerabat/contract';
 import type { Db } from '../db/open.js';
 import { badRequest, HttpProblem, notFound } from '../http/problem.js';
+import type { WriteTurn } from '../history/turn.js';
+import { TaskEnded, type WorkPool } from '../work/pool.js';
 import { isTable } from './columns.js';
+import { LIMITS } from './files/limits.js';
 import type { MappingStore } from './mappings.js';
-import { guessSheet, matchColumns, planProblems } from './plan.js';
+import { matchColumns, planProblems } from './plan.js';
 import { rejectsFile } from './run.js';
-import type { ImportReply, ImportWork } from './worker.js';
+import type { Looked, LookTask } from './task.js';
 
-/** The thread runs the built program, wherever this file runs from. */
-const THREAD = join(dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json')), 'dist', 'imports', 'worker.js');
 /** Files of so many imports are kept for their rejects and for another try. */
 const KEPT = 10;
-/** A reader that needs more memory is stopped, and the server goes on. */
-const THREAD_MEMORY_MB = 512;
 
 interface Session {
   view: ImportView;
@@ -26,8 +24,8 @@ interface Session {
   readonly hearers: Set<(view: ImportView) => void>;
   /** In which encoding it was found to be. */
   encoding?: ImportPlan['encoding'] | undefined;
-  worker?: Worker;
-  stop?: Int32Array;
+  /** Ends what is being done with it. */
+  end?: () => void;
 }
 /** What is to be done as soon as a file has been looked at, when the sender said so. */
 export interface AtOnce {
@@ -35,16 +33,21 @@ export interface AtOnce {
   readonly dryRun: boolean;
 }
 
-const encodingOf = (encoding: ImportPlan['encoding']): Pick<ImportWork, 'encoding'> => (encoding ? { encoding } : {});
+const encodingOf = (encoding: ImportPlan['encoding']): Pick<LookTask, 'encoding'> => (encoding ? { encoding } : {});
+
+export interface ImportTools {
+  readonly pool: WorkPool;
+  readonly turn: WriteTurn;
+  /** Where files are put while they are worked on. */
+  readonly work: string;
+  readonly log: Logger;
+  readonly clock: () => string;
+}
 
 const BUSY = ['looking', 'running'];
 
 /** Imports from the first byte to the last row. Reading and writing are done in a thread; here is only what is known of them. */
-export function importService(catalogue: Db, mappings: MappingStore, clock: () => string) {
-  const root = join(dirname(catalogue.name), 'imports');
-  const inMemory = catalogue.name === ':memory:';
-  // What a killed program left behind belongs to nobody.
-  if (!inMemory) rmSync(root, { recursive: true, force: true });
+export function importService(catalogue: Db, mappings: MappingStore, { pool, turn, work, log, clock }: ImportTools) {
   const sessions = new Map<string, Session>();
 
   const find = (id: string): Session => {
@@ -65,78 +68,89 @@ export function importService(catalogue: Db, mappings: MappingStore, clock: () =
     }
   };
 
-  const work = (session: Session, task: Pick<ImportWork, 'run' | 'encoding'>, done: (reply: ImportReply) => void): void => {
-    const stop = new SharedArrayBuffer(4);
-    const data: ImportWork = { path: session.path, fileName: session.view.file, folder: session.folder, stop, ...task };
-    const worker = new Worker(THREAD, { workerData: data, resourceLimits: { maxOldGenerationSizeMb: THREAD_MEMORY_MB } });
-    session.worker = worker;
-    session.stop = new Int32Array(stop);
-    let ended = false;
-    const end = (reply: ImportReply): void => {
-      if (ended) return;
-      ended = true;
-      delete session.worker;
-      done(reply);
-    };
-    worker.on('message', (reply: ImportReply) => ('progress' in reply ? change(session, { progress: reply.progress }) : end(reply)));
-    worker.on('error', (error: NodeJS.ErrnoException) =>
-      end({
-        problem:
-          error.code === 'ERR_WORKER_OUT_OF_MEMORY'
-            ? 'The file wants more memory than an import may have. Send it as CSV, or in parts. Nothing of it was kept.'
-            : `The import broke down, and nothing of it was kept: ${error.message}`,
-      }),
-    );
-    worker.on('exit', () => end({ problem: 'The import was stopped, and nothing of it was kept.' }));
+  const fail = (session: Session, problem: string): void => {
+    log.warn({ file: session.view.file, size: session.view.size, by: session.view.by }, `import failed: ${problem}`);
+    change(session, { state: 'failed', problem });
+  };
+  /** Tells how a task ended that gave no answer of its own. */
+  const broken = (session: Session, error: unknown): void => {
+    if (error instanceof TaskEnded && error.why === 'cancelled') return change(session, { state: 'cancelled' });
+    if (error instanceof TaskEnded && error.why === 'memory')
+      return fail(session, 'The file needs more memory than an import may have. Send it as CSV, or in parts. Nothing of it was taken.');
+    if (error instanceof TaskEnded) return fail(session, `${error.message} Send the file in parts. Nothing of it was taken.`);
+    if (error instanceof HttpProblem) return fail(session, error.detail);
+    const number = randomUUID().slice(0, 8);
+    log.error({ error, number, file: session.view.file }, 'import broke down');
+    fail(session, `Server error ${number}: the import broke down, and nothing of it was taken. The log has the details under this number.`);
   };
 
-  const planned = (seen: readonly SheetSeen[]): Pick<ImportView, 'plan' | 'remembered'> => {
-    const guesses = seen.map(({ sheet, lines }) => guessSheet(sheet, lines));
+  const planned = ({ guesses }: Looked): Pick<ImportView, 'plan' | 'remembered'> => {
     const recalled = guesses.map((guess) => mappings.recall(guess));
     const newest = recalled.flatMap((r) => (r ? [r] : [])).sort((a, b) => b.at.localeCompare(a.at))[0];
     const sheets = guesses.map((guess, i) => recalled[i]?.plan ?? guess);
     return { plan: { sheets, rejects: 'hand-back' }, ...(newest ? { remembered: { by: newest.by, at: newest.at } } : {}) };
   };
+  const taskOf = (session: Session, encoding: ImportPlan['encoding']): LookTask => ({
+    path: session.path,
+    fileName: session.view.file,
+    folder: session.folder,
+    ...encodingOf(encoding),
+  });
 
-  const look = (session: Session, encoding: ImportPlan['encoding'], then: () => void): void => {
+  const look = async (session: Session, encoding: ImportPlan['encoding'], then: () => void): Promise<void> => {
     change(session, { state: 'looking', progress: { words: 'reading', rows: 0, share: 0 } });
-    work(session, encodingOf(encoding), (reply) => {
-      if ('seen' in reply) {
-        session.encoding = reply.encoding;
-        // Who asked to go on at once hears of the next state only.
-        session.view = { ...session.view, state: 'looked', sheets: [...reply.seen], ...planned(reply.seen) };
-        then();
-        if (session.view.state === 'looked') change(session, {});
-      } else change(session, { state: 'failed', problem: 'problem' in reply ? reply.problem : 'It was cancelled.' });
-    });
+    const ended = new AbortController();
+    session.end = () => ended.abort();
+    try {
+      const options = { pool: 'long', person: session.view.by, signal: ended.signal, timeMs: LIMITS.lookSeconds * 1000 } as const;
+      const reply = await pool.run('look', taskOf(session, encoding), options);
+      if ('problem' in reply) return fail(session, reply.problem);
+      if ('cancelled' in reply) return change(session, { state: 'cancelled' });
+      session.encoding = reply.encoding;
+      // Who asked to go on at once hears of the next state only.
+      session.view = { ...session.view, state: 'looked', sheets: [...reply.seen], ...planned(reply) };
+      then();
+      if (session.view.state === 'looked') change(session, {});
+    } catch (error) {
+      broken(session, error);
+    }
   };
 
   const run = (session: Session, plan: ImportPlan, dryRun: boolean, person: string): void => {
     const problems = planProblems(plan);
     if (problems.length > 0) throw badRequest(problems.join(' '), '/plan');
     if (BUSY.includes(session.view.state)) throw new HttpProblem(409, 'Not now', 'This import is still being worked on. Wait for it, or cancel it.');
-    const other = [...sessions.values()].find((s) => s.view.state === 'running');
-    if (other)
-      throw new HttpProblem(409, 'Not now', `${other.view.by} is bringing in ${other.view.file}. Try again when it is done; what you have matched is kept.`);
+    const release = turn.take(() => {
+      const { by, file, progress } = session.view;
+      return `${by} is bringing in ${file} (${Math.round(progress.share * 100)} %). Try again when it is done; what you entered is kept on the page.`;
+    });
     const { report: _, problem: __, ...rest } = session.view;
     session.view = { ...rest, by: person };
     change(session, { state: 'running', plan, progress: { words: dryRun ? 'checking' : 'writing', rows: 0, share: 0 } });
-    const task = { plan, dryRun, person, now: clock(), fileName: session.view.file, folder: session.folder, catalogue: catalogue.name };
-    work(session, { run: task, ...encodingOf(plan.encoding ?? session.encoding) }, (reply) => {
+    void carryOut(session, plan, dryRun, person).finally(release);
+  };
+  const carryOut = async (session: Session, plan: ImportPlan, dryRun: boolean, person: string): Promise<void> => {
+    const stop = new SharedArrayBuffer(4);
+    session.end = () => void Atomics.store(new Int32Array(stop), 0, 1);
+    try {
+      const asked = { plan, dryRun, person, now: clock(), fileName: session.view.file, folder: session.folder };
+      const task = { ...taskOf(session, plan.encoding ?? session.encoding), run: asked, catalogue: catalogue.name, stop };
+      const reply = await pool.run('bringIn', task, { pool: 'long', person, tell: (progress: ImportView['progress']) => change(session, { progress }) });
       if ('cancelled' in reply) return change(session, { state: 'cancelled' });
-      if (!('report' in reply)) return change(session, { state: 'failed', problem: 'problem' in reply ? reply.problem : 'It could not be done.' });
+      if ('problem' in reply) return fail(session, reply.problem);
       if (!dryRun && reply.report.refused === undefined) for (const sheet of plan.sheets) mappings.keep(sheet, person);
       change(session, { state: dryRun ? 'looked' : 'done', report: reply.report });
-    });
+    } catch (error) {
+      broken(session, error);
+    }
   };
 
   return {
     /** A place for a file that is about to come. */
     place(): { id: string; path: string; folder: string } {
-      if (inMemory) throw new HttpProblem(503, 'Not possible', 'A catalogue that is only in memory takes no imports.');
       const id = randomUUID();
-      const folder = join(root, id);
-      mkdirSync(folder, { recursive: true });
+      const folder = join(work, `import-${id}`);
+      mkdirSync(folder);
       return { id, folder, path: join(folder, 'file') };
     },
     discard(folder: string): void {
@@ -153,7 +167,7 @@ export function importService(catalogue: Db, mappings: MappingStore, clock: () =
       };
       sessions.set(id, session);
       forgetOld();
-      look(session, atOnce?.plan?.encoding, () => {
+      void look(session, atOnce?.plan?.encoding, () => {
         const plan = atOnce?.plan ?? session.view.plan;
         if (!atOnce || !plan) return;
         try {
@@ -184,14 +198,13 @@ export function importService(catalogue: Db, mappings: MappingStore, clock: () =
     lookAgain(id: string, encoding: ImportPlan['encoding']): ImportView {
       const session = find(id);
       if (BUSY.includes(session.view.state)) throw new HttpProblem(409, 'Not now', 'This import is still being worked on.');
-      look(session, encoding, () => undefined);
+      void look(session, encoding, () => undefined);
       return session.view;
     },
     /** Stops what is being done; nothing of it stays. Answers at once; the state follows. */
     cancel(id: string): void {
       const session = find(id);
-      if (session.stop) Atomics.store(session.stop, 0, 1);
-      if (session.view.state === 'looking') void session.worker?.terminate();
+      session.end?.();
     },
     listen(id: string, hear: (view: ImportView) => void): () => void {
       const session = find(id);
@@ -203,16 +216,6 @@ export function importService(catalogue: Db, mappings: MappingStore, clock: () =
       const path = join(session.folder, rejectsFile(sheet));
       if (!Number.isInteger(sheet) || !existsSync(path)) throw notFound('Nothing of this sheet was rejected.');
       return { name: `rejected-${session.view.sheets[sheet]?.sheet ?? String(sheet)}.csv`, stream: createReadStream(path) };
-    },
-    /** Who is writing into the catalogue just now, as a sentence. */
-    writing(): string | undefined {
-      const session = [...sessions.values()].find((s) => s.view.state === 'running');
-      if (!session) return undefined;
-      const { by, file, progress } = session.view;
-      return `${by} is bringing in ${file} (${Math.round(progress.share * 100)} %). Try again when it is done; nothing was changed.`;
-    },
-    async close(): Promise<void> {
-      await Promise.all([...sessions.values()].map((session) => session.worker?.terminate()));
     },
   };
 }

@@ -41,8 +41,8 @@ export const LINK_KINDS = ['same', 'superseded-by', 'drop-in', 'with-changes', '
 
 // prettier-ignore
 export const TABLES = {
-  sources: { file: 'sources.csv', columns: ['source', 'kind', 'title', 'issued'], optional: ['note'], check: { source: filled, kind: among(['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced']), issued: date } },
-  makers: { file: 'makers.csv', columns: ['maker', 'name', 'role'], optional: ['ignored_marks', 'prefix'], check: { maker: filled, role: among(['vehicles', 'units', 'aftermarket', 'rebuilder']) } },
+  sources: { file: 'sources.csv', columns: ['source', 'kind', 'title', 'issued'], optional: ['note', 'made_up'], check: { made_up: optional(among(['yes', 'no'])), source: filled, kind: among(['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced']), issued: date } },
+  makers: { file: 'makers.csv', columns: ['maker', 'name', 'role'], optional: ['ignored_marks', 'prefix', 'made_up'], check: { made_up: optional(among(['yes', 'no'])), maker: filled, role: among(['vehicles', 'units', 'aftermarket', 'rebuilder']) } },
   vehicles: { file: 'vehicles.csv', columns: ['vehicle', 'maker', 'series', 'name', 'built_from', 'built_to', 'source'], optional: ['weight_class', 'gearbox', 'assistance', 'driving_side', 'note'], check: { vehicle: filled, built_from: month, built_to: month } },
   vehicleOptions: { file: 'vehicle-options.csv', columns: ['vehicle', 'code', 'meaning'], optional: [], check: { code: filled } },
   vehicleSides: { file: 'vehicle-sides.csv', columns: ['vehicle', 'slot', 'source'], optional: PLAIN_COLUMNS.map((c) => c.heading), check: { slot: among(['pedal', ...SLOTS.map((s) => s.slot)]) } },

@@ -1,5 +1,6 @@
 import { looseKey, numberKey } from '@kerabat/core/number';
 import { findThread } from '@kerabat/core/thread';
+import { constraintSentence } from '../db/faults.js';
 import type { Db } from '../db/open.js';
 import type { Effect, Ledger, Said } from '../history/ledger.js';
 import { PLAIN_COLUMNS, PORT_COLUMNS, readCell, type FactCell, type FactColumn } from './fact-columns.js';
@@ -14,6 +15,7 @@ const IGNORED_MARKS = ' -./';
 
 /** An empty cell says nothing. */
 const say = (cell: string | undefined): string | undefined => cell || undefined;
+const flag = (cell: string | undefined): number | undefined => (cell ? Number(cell === 'yes') : undefined);
 const figure = (cell: string | undefined): number | undefined => (cell ? Number(cell) : undefined);
 
 interface Fact {
@@ -29,6 +31,8 @@ interface FactOwner {
 }
 
 /** How a row begins of which a list says no more. */
+export const NEW_SOURCE = { note: '', made_up: 0 };
+export const NEW_MAKER = { ignored_marks: IGNORED_MARKS, prefix: '', made_up: 0 };
 const NUMBER = { kind: 'order', status: 'unknown', note: '' };
 const ASSERTION = { person: '', note: '' };
 const CONDITION = { number: '' };
@@ -113,11 +117,15 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
 
   const WRITE: Readonly<Record<TableName, (c: RowCells) => Effect>> = {
     sources: (c) =>
-      put('source', { key: c['source'] ?? '', kind: say(c['kind']), title: say(c['title']), issued: say(c['issued']), note: say(c['note']) }, { note: '' }),
+      put(
+        'source',
+        { key: c['source'] ?? '', kind: say(c['kind']), title: say(c['title']), issued: say(c['issued']), note: say(c['note']), made_up: flag(c['made_up']) },
+        NEW_SOURCE,
+      ),
     makers: (c) => {
       const marks = c['ignored_marks'];
-      const said = { key: c['maker'] ?? '', name: say(c['name']), role: say(c['role']), prefix: say(c['prefix']) };
-      return put('maker', { ...said, ignored_marks: marks === undefined ? undefined : ` ${marks}` }, { ignored_marks: IGNORED_MARKS, prefix: '' });
+      const said = { key: c['maker'] ?? '', name: say(c['name']), role: say(c['role']), prefix: say(c['prefix']), made_up: flag(c['made_up']) };
+      return put('maker', { ...said, ignored_marks: marks === undefined ? undefined : ` ${marks}` }, NEW_MAKER);
     },
     vehicles: (c) =>
       put(
@@ -266,9 +274,9 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
       return WRITE[table](cells);
     } catch (error) {
       if (error instanceof Refused) return { refused: error.message };
-      if (error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_CONSTRAINT'))
-        return { refused: `The catalogue cannot hold this row: ${error.message}.` };
-      throw error;
+      const sentence = constraintSentence(error);
+      if (sentence === undefined) throw error;
+      return { refused: sentence };
     }
   };
 }

@@ -184,7 +184,7 @@ describe('what cannot be', () => {
     ['POST', '/jobs', { ...NEW, vehicleId: 'x9' }, 'no vehicle "x9"'],
     ['POST', '/jobs', { ...NEW, request: 'mend' }, 'request must be one of'],
     ['POST', '/jobs', { ...NEW, built: '1999' }, 'must look like 2004-09'],
-    ['POST', '/jobs', { ...NEW, asker: '  ' }, 'Say who asks'],
+    ['POST', '/jobs', { ...NEW, asker: '  ' }, 'asker must not be empty'],
     ['POST', '/jobs', { ...NEW, colour: 'red' }, 'colour is not a field'],
     ['POST', '/jobs', { ...NEW, complaint: 'hiccups' }, 'not a complaint'],
     ['POST', '/jobs', { ...NEW, slot: 'gearbox' }, 'not a place in the chain'],

@@ -6,13 +6,12 @@ import { findSlot } from '@kerabat/core/chain';
 import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
 import { vehicleWords } from '../catalogue/find.js';
 import { readBody } from '../http/body.js';
-import { personOf, seenVersion, tagOf } from '../http/guard.js';
+import { hangsUp } from '../http/gone.js';
+import { personOf, seenVersion, sender, tagOf } from '../http/guard.js';
 import { badRequest, notFound } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
 import { slipCsv, slipJson } from './export.js';
-import { measurePdf } from '../print/measure.js';
-import { slipPdf } from '../print/slip.js';
-import { workCardPdf } from '../print/work-card.js';
+import { PAPERS } from '../print/papers.js';
 import { checkSubject } from './subjects.js';
 import { settle, workspaceOf } from './workspace.js';
 
@@ -41,7 +40,6 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     if (fields.complaint && !COMPLAINTS.some((c) => c.id === fields.complaint))
       throw badRequest(`"${fields.complaint}" is not a complaint that is known here.`, '/complaint');
     if (fields.slot && !findSlot(fields.slot)) throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
-    if (fields.asker?.trim() === '') throw badRequest('Say who asks.', '/asker');
   };
 
   router.get('/jobs', (ctx) => {
@@ -155,11 +153,12 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.json"`);
     ctx.body = slipJson(await workspaceOf(id, stores));
   });
-  const papers = { slip: slipPdf, measure: measurePdf, 'work-card': workCardPdf };
-  for (const [name, print] of Object.entries(papers)) {
-    router.get(`/jobs/:id/${name}.pdf`, async (ctx) => {
+  for (const paper of PAPERS) {
+    router.get(`/jobs/:id/${paper}.pdf`, async (ctx) => {
+      const workspace = await workspaceOf(jobId(ctx), stores);
+      const printed = await stores.pool.run('paper', { paper, workspace, printedAt: clock() }, { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 });
       ctx.type = 'application/pdf';
-      ctx.body = await print(await workspaceOf(jobId(ctx), stores), clock());
+      ctx.body = Buffer.from(printed);
     });
   }
 }

@@ -63,7 +63,7 @@ export function computeSlot(
 
 function kinOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): KinEntry | undefined {
   if (!old || !chosen || old.id === chosen.id) return undefined;
-  return stores.kin.kin(old.id, input.practice).entries.find((e) => e.unitId === chosen.id);
+  return stores.kin.kin(old.id, input.practice).answer.entries.find((e) => e.unitId === chosen.id);
 }
 
 /**

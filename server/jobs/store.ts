@@ -85,6 +85,7 @@ export function jobStore(db: Db, clock: () => string) {
   const insertJob = db.prepare<[Record<string, unknown>]>(SQL.insertJob);
   const updateJob = db.prepare<[Record<string, unknown>]>(SQL.updateJob);
   const touch = db.prepare<[string, number]>(SQL.touch);
+  const canRead = db.prepare<[], unknown>(`SELECT COUNT(*) FROM job`);
   const unsettled = db.prepare<[], { id: number }>(SQL.unsettled);
   const safety = db.prepare<[number, string, number]>(SQL.safety);
   const evidence = db.prepare<[number], EvidenceRow>(SQL.evidence);
@@ -212,6 +213,13 @@ export function jobStore(db: Db, clock: () => string) {
       })();
     },
     /** Jobs whose safety sentence was never worked out: a program that was killed while it loaded them. */
+    canRead: (): boolean => {
+      try {
+        return canRead.get() !== undefined;
+      } catch {
+        return false;
+      }
+    },
     unsettled: (): number[] => unsettled.all().map((row) => row.id),
     saveSafety: (id: number, safe: boolean, sentence: string): void => void safety.run(safe ? 1 : 0, sentence, id),
   };

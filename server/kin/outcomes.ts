@@ -38,6 +38,8 @@ export function outcomeStore(db: Db, clock: () => string) {
 
   return {
     counts,
+    /** Outcomes were changed by somebody else. */
+    forget: (): void => void (known = undefined),
     ofLinks(links: readonly string[]): OutcomeView[] {
       return ofLinks.all(JSON.stringify(links)).map(({ withdrawnBy, withdrawnAt, jobId, ...row }) => ({
         ...row,

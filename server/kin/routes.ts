@@ -1,47 +1,52 @@
 import type Router from '@koa/router';
+import type { Context } from 'koa';
 import { NewOutcome, type KinAnswer } from '@kerabat/contract';
-import { numberQuery, textQuery } from '../catalogue/routes.js';
 import { readBody } from '../http/body.js';
-import { personOf } from '../http/guard.js';
+import { numberQuery, textQuery } from '../http/door.js';
+import { hangsUp } from '../http/gone.js';
+import { personOf, sender } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
 import { wholeNumber } from '../jobs/routes.js';
 import type { Stores } from '../main/stores.js';
 import { isNode } from './store.js';
 
-const GRADES = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
+/** A walk of so many nodes is done on the spot; a longer one in a thread. */
+const NEAR = 250;
 
 /** Kin of a unit, the paths to it, and what came of acting on them. */
 export function kinRoutes(router: Router, stores: Stores): void {
   router.get('/units/:id/kin', async (ctx) => {
     const practice = stores.practice.current();
-    const grade = textQuery(ctx, 'grade');
-    if (grade !== '' && !GRADES.includes(grade)) throw badRequest(`grade must be one of: ${GRADES.join(', ')}.`, '/grade');
-    const minTrust = numberQuery(ctx, 'minTrust', 0, 0, 1);
-    const id = ctx.params['id'] ?? '';
-    const kin = stores.kin.kin(id, practice, numberQuery(ctx, 'depth', practice.kinDepth, 1, 8));
-    const limit = numberQuery(ctx, 'geometry', 0, 0, 100);
+    const [id, grade, minTrust] = [ctx.params['id'] ?? '', textQuery(ctx, 'grade'), numberQuery(ctx, 'minTrust', 0)];
+    const depth = numberQuery(ctx, 'depth', practice.kinDepth);
+    const near = stores.kin.kin(id, practice, { depth, work: NEAR });
+    const kin = near.tired ? await stores.pool.run('kin', { ...taskOf(id, depth), practice }, asking(ctx)) : near.answer;
+    const limit = numberQuery(ctx, 'geometry', 0);
     ctx.body = {
       ...kin,
       entries: kin.entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust),
       ...(limit === 0 || isNode(id) ? {} : await byGeometry(id, kin, limit, stores)),
     };
   });
-  router.get('/units/:id/kin/:node', (ctx) => {
+  router.get('/units/:id/kin/:node', async (ctx) => {
     const practice = stores.practice.current();
-    const node = ctx.params['node'] ?? '';
+    const [id, node] = [ctx.params['id'] ?? '', ctx.params['node'] ?? ''];
     if (!isNode(node)) throw badRequest('The other end is named like "u:12" or "n:40", as the list of kin has it.', '/node');
-    const depth = numberQuery(ctx, 'depth', practice.kinDepth, 1, 8);
-    const paths = stores.kin.paths(ctx.params['id'] ?? '', node, practice, numberQuery(ctx, 'count', 3, 1, 5), depth);
+    const [depth, count] = [numberQuery(ctx, 'depth', practice.kinDepth), numberQuery(ctx, 'count', 3)];
+    const near = stores.kin.paths(id, node, practice, count, { depth, work: NEAR });
+    const paths = near.tired ? await stores.pool.run('kinPaths', { ...taskOf(id, depth), practice, target: node, count }, asking(ctx)) : near.paths;
     const links = [...new Set(paths.flat().map((step) => step.link))];
     ctx.body = { paths, outcomes: stores.outcomes.ofLinks(links) };
   });
+  const taskOf = (key: string, depth: number) => ({ file: stores.files.catalogue, key, depth, outcomes: stores.outcomes.counts() });
+  const asking = (ctx: Context) => ({ person: sender(ctx), signal: hangsUp(ctx) });
   router.post('/outcomes', async (ctx) => {
     const person = personOf(ctx);
     const outcome = await readBody(ctx, NewOutcome);
     if (!stores.kin.hasLink(outcome.link)) throw badRequest('There is no such link in the catalogue.', '/link');
-    if (outcome.result !== 'fitted' && outcome.reason.trim() === '') throw badRequest('Say why: the next one who looks wants to know.', '/reason');
+    if (outcome.result !== 'fitted' && outcome.reason === '') throw badRequest('Say why: the next one who looks wants to know.', '/reason');
     ctx.status = 201;
-    ctx.body = { id: stores.outcomes.add({ ...outcome, reason: outcome.reason.trim() }, person) };
+    ctx.body = { id: stores.outcomes.add(outcome, person) };
   });
   router.post('/outcomes/:id/withdraw', (ctx) => {
     stores.outcomes.withdraw(wholeNumber(ctx.params['id'] ?? '', 'outcome'), personOf(ctx));
@@ -59,7 +64,7 @@ async function byGeometry(
   const practice = stores.practice.current();
   const kind = stores.units.head(id)?.kind ?? 'brake-master';
   const without = [...stores.kin.sameUnits(id, practice), ...kin.entries.flatMap((e) => e.unitId ?? [])];
-  const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit: Math.floor(limit), practice });
+  const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit, practice });
   const views = found.map((unit) => ({
     ...unit,
     differences: [...unit.differences],

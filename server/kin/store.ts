@@ -1,5 +1,5 @@
 import type { KinAnswer, KinEntry, KinStep } from '@kerabat/contract';
-import { oneUnitWith, pathsOfKin, walkKin, wantsReview, type KinNode, type Outcomes, type Step } from '@kerabat/core/kin';
+import { oneUnitWith, pathsOfKin, walkKin, wantsReview, type KinNode, type Outcomes, type Reach, type Step } from '@kerabat/core/kin';
 import type { Practice } from '@kerabat/core/practice';
 import type { Db } from '../db/open.js';
 import { notFound } from '../http/problem.js';
@@ -12,6 +12,8 @@ const SQL = {
   linkKey: `SELECT 1 AS found FROM link WHERE key = ?`,
   namesKey: `SELECT 1 AS found FROM number n JOIN maker m ON m.id = n.maker_id WHERE m.key = ? AND n.written = ? AND n.unit_id IS NOT NULL`,
 };
+
+const NO_KIN = { entries: [], byGeometry: [], byGeometryCount: 0, truncated: true };
 
 /** A node in an address: "u:12", "n:40". */
 export const isNode = (text: string): text is KinNode => /^[un]:\d{1,12}$/.test(text);
@@ -38,10 +40,13 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
 
   return {
     reader,
-    kin(key: string, practice: Practice, depth = practice.kinDepth): KinAnswer {
+    /** `tired`: the limit of work was met before everything was seen. */
+    kin(key: string, practice: Practice, reach: Reach = { depth: practice.kinDepth }): { answer: KinAnswer; tired: boolean } {
       const start = startOf(key);
       const graph = reader();
-      const kin = walkKin(start, graph.source, practice, depth);
+      const kin = walkKin(start, graph.source, practice, reach);
+      // What is begun again with more room need not be put into words.
+      if (kin.tired && reach.work !== undefined) return { answer: { unitId: key, name: '', node: start, ...NO_KIN }, tired: true };
       const ownUnit = start.startsWith('u:') ? idOf(start) : undefined;
       graph.name([start, ...kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])])]);
       const numbersOf = (node: KinNode): readonly NamedNumber[] =>
@@ -73,14 +78,15 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
           },
         ];
       });
-      return { unitId: key, name: graph.words(start), node: start, entries, byGeometry: [], byGeometryCount: 0, truncated: kin.truncated };
+      const answer = { unitId: key, name: graph.words(start), node: start, ...NO_KIN, entries, truncated: kin.truncated };
+      return { answer, tired: kin.tired };
     },
     /** The cheapest few paths from a unit to one of its kin. */
-    paths(key: string, target: KinNode, practice: Practice, count: number, depth: number): KinStep[][] {
+    paths(key: string, target: KinNode, practice: Practice, count: number, reach: Reach): { paths: KinStep[][]; tired: boolean } {
       const graph = reader();
-      const paths = pathsOfKin(startOf(key), target, graph.source, practice, count, depth);
+      const { paths, tired } = pathsOfKin(startOf(key), target, graph.source, practice, count, reach);
       graph.name(paths.flat().flatMap((step) => [step.from, step.to]));
-      return paths.map((path) => path.map((step) => stepView(step, graph)));
+      return { paths: paths.map((path) => path.map((step) => stepView(step, graph))), tired };
     },
     /** Whether there is a link of this key, or a number that names a unit. */
     hasLink(key: string): boolean {

@@ -33,7 +33,7 @@ describe('numbers', () => {
   it('supersession is taken for both ways: the new number does not lead back to the old one', async () => {
     const db = server.databases.catalogue;
     const id = (written: string): number => db.prepare('SELECT id FROM number WHERE written = ?').pluck().get(written) as number;
-    const walk = (from: string) => server.stores.kin.paths(from, `n:${id('4419-02-9')}`, server.stores.practice.current(), 3, 6);
+    const walk = (from: string) => server.stores.kin.paths(from, `n:${id('4419-02-9')}`, server.stores.practice.current(), 3, { depth: 6 }).paths;
     db.prepare(`UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k38t') WHERE written = '4419-03-7'`).run();
     db.prepare(`UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k48q') WHERE written = '4419-01-1'`).run();
     expect(walk('ard-k48q').length).toBeGreaterThan(0);

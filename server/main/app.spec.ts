@@ -5,15 +5,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openDatabase, StartProblem } from '../db/open.js';
+import { openDirectory, type DataDirectory } from '../db/directory.js';
+import { StartProblem } from '../db/open.js';
 import { chassisService } from '../chassis/service.js';
 import { instrumentFeed } from '../devices/feed.js';
 import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
-import { storesOf, wallClock } from './stores.js';
+import { storesOf, wallClock, type Stores } from './stores.js';
 
 let work: string;
 let server: Server;
+let directory: DataDirectory;
+let stores: Stores;
 let port: number;
 beforeAll(async () => {
   work = mkdtempSync(join(tmpdir(), 'kerabat-app-'));
@@ -23,11 +26,13 @@ beforeAll(async () => {
   writeFileSync(join(web, 'index.html'), '<title>page</title>');
   writeFileSync(join(web, 'main-ABCDEFGH.js'), 'code()');
   writeFileSync(join(web, 'mark.svg'), '<svg/>');
-  const stores = storesOf({ catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') }, wallClock);
+  const log = pino({ level: 'silent' });
+  directory = openDirectory(join(work, 'data'), { program: 'tests', now: wallClock() });
+  stores = storesOf(directory, log, wallClock);
   server = createServer(
     makeApp({
       stores,
-      log: pino({ level: 'silent' }),
+      log,
       clock: wallClock,
       web,
       instruments: instrumentFeed({ port: 1 }),
@@ -37,8 +42,10 @@ beforeAll(async () => {
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   port = (server.address() as AddressInfo).port;
 });
-afterAll(() => {
+afterAll(async () => {
   server.close();
+  await stores.close();
+  directory.close();
   rmSync(work, { recursive: true, force: true });
 });
 
@@ -79,13 +86,13 @@ describe('the interface’s files', () => {
   });
   it('the API’s own addresses are never the page', async () => {
     expect(await get('/api/v1/nothing')).toMatchObject({ status: 404, type: 'application/problem+json; charset=utf-8' });
-    expect((await get('/jobs', 'POST')).status).toBe(404);
+    expect((await get('/jobs', 'POST')).status).toBe(405);
   });
 });
 
 describe('arguments of the server', () => {
   it('have sensible values of their own', () =>
-    expect(readArguments([], '/data')).toEqual({ data: '/data', port: 4870, empty: false, instruments: 4880, chassis: 'http://127.0.0.1:4882' }));
+    expect(readArguments([], '/data')).toEqual({ data: '/data', port: 4870, empty: false, createMissing: false, instruments: 4880, chassis: 'http://127.0.0.1:4882' }));
   it('are taken as given', () =>
     expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toMatchObject({ data: '/x', port: 0, empty: true }));
   it.each([['--port', '99999'], ['--port', '1.5'], ['--port', 'x'], ['--colour', 'red'], ['stray'], ['--instruments', '-1'], ['--chassis', 'nowhere']])(

@@ -5,20 +5,24 @@ export interface ServeArguments {
   readonly data: string;
   readonly port: number;
   readonly empty: boolean;
+  /** A database that is missing beside a used one is made anew, empty. */
+  readonly createMissing: boolean;
   /** Where the bench instruments are, on this machine. */
   readonly instruments: number;
   /** Address of the chassis-number service. */
   readonly chassis: string;
 }
 
-/** Reads `--data DIR --port N --empty --instruments N --chassis URL`. Throws a StartProblem in plain words. */
+/** Reads `--data DIR --port N --empty --create-missing --instruments N --chassis URL`. Throws a StartProblem in plain words. */
 export function readArguments(args: readonly string[], standardData: string): ServeArguments {
-  let values: { data?: string; port?: string; empty?: boolean; instruments?: string; chassis?: string };
+  let values: { data?: string; port?: string; empty?: boolean; 'create-missing'?: boolean; instruments?: string; chassis?: string };
   try {
     const text = { type: 'string' } as const;
-    ({ values } = parseArgs({ args: [...args], options: { data: text, port: text, empty: { type: 'boolean' }, instruments: text, chassis: text } }));
+    const flag = { type: 'boolean' } as const;
+    const options = { data: text, port: text, empty: flag, 'create-missing': flag, instruments: text, chassis: text };
+    ({ values } = parseArgs({ args: [...args], options }));
   } catch (error) {
-    throw new StartProblem(`${(error as Error).message} Known are --data DIR, --port N, --empty, --instruments N and --chassis URL.`);
+    throw new StartProblem(`${(error as Error).message} Known are --data DIR, --port N, --empty, --create-missing, --instruments N and --chassis URL.`);
   }
   const chassis = values.chassis ?? 'http://127.0.0.1:4882';
   if (!URL.canParse(chassis)) throw new StartProblem(`--chassis must be an address like http://127.0.0.1:4882, not "${chassis}".`);
@@ -26,6 +30,7 @@ export function readArguments(args: readonly string[], standardData: string): Se
     data: values.data ?? standardData,
     port: portOf('--port', values.port ?? '4870'),
     empty: values.empty ?? false,
+    createMissing: values['create-missing'] ?? false,
     instruments: portOf('--instruments', values.instruments ?? '4880'),
     chassis: chassis.replace(/\/$/, ''),
   };

@@ -1,61 +1,76 @@
-import { existsSync } from 'node:fs';
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
+import type { Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
-import { pino } from 'pino';
 import { SLOTS } from '@kerabat/core/chain';
-import { markUsed, openDatabases, StartProblem } from '../db/open.js';
-import { loadCatalogue } from '../imports/load.js';
-import { loadJobs } from '../imports/jobs.js';
+import { openDirectory } from '../db/directory.js';
+import { StartProblem } from '../db/open.js';
+import { storageFault } from '../db/faults.js';
 import { settle } from '../jobs/workspace.js';
-import { makeApp } from './app.js';
 import { chassisService } from '../chassis/service.js';
 import { instrumentFeed } from '../devices/feed.js';
+import { eventLog } from '../watch/log.js';
+import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
+import { firstStart } from './first-start.js';
 import { storesOf, wallClock } from './stores.js';
 
 const root = (path: string): string => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
 
 async function serve(): Promise<void> {
-  const { data, port, empty, instruments: instrumentPort, chassis } = readArguments(process.argv.slice(2), root('data'));
-  const log = pino({ level: process.env['KERABAT_LOG'] ?? 'warn' });
-  const databases = openDatabases(data);
-  const stores = storesOf(databases, wallClock);
-  if (databases.fresh) {
-    if (!empty) {
-      console.log('New data directory: loading the demo …');
-      loadCatalogue(databases.catalogue, root('demo'), wallClock());
-    }
-    databases.jobs.transaction(() => {
-      if (!empty) loadJobs(databases.jobs, stores, root('demo/jobs.json'));
-      markUsed(databases.jobs);
-    })();
-  }
+  // What is kept here is for its owner alone.
+  process.umask(0o077);
+  const { data, port, empty, createMissing, instruments: instrumentPort, chassis } = readArguments(process.argv.slice(2), root('data'));
+  const directory = openDirectory(data, { program: 'the Kerabat server', now: wallClock(), createMissing });
+  const readOnly = directory.storage.problem();
+  if (readOnly !== undefined) console.log(readOnly);
+  const events = eventLog(readOnly === undefined ? data : undefined);
+  const stores = storesOf(directory, events.log, wallClock);
+  if (directory.isNew) console.log(empty ? 'New data directory: it begins empty.' : 'New data directory: loading the demo …');
+  firstStart(directory, stores, empty ? undefined : root('demo'), wallClock());
   for (const id of stores.jobs.unsettled()) await settle(id, stores);
   for (const { kinds } of SLOTS) stores.identify.warm(kinds);
-  const web = root('web/dist/browser');
   const instruments = instrumentFeed({ port: instrumentPort });
-  const app = makeApp({ stores, log, clock: wallClock, instruments, chassis: chassisService(chassis), ...(existsSync(web) ? { web } : {}) });
+  const app = makeApp({ stores, log: events.log, clock: wallClock, instruments, chassis: chassisService(chassis), web: root('web/dist/browser') });
   const server = createServer(app.callback());
+  server.on('clientError', refuse);
   server.on('error', (error: NodeJS.ErrnoException) => {
     const inUse = `Port ${port} is in use by another program (perhaps another Kerabat). Choose another with --port N.`;
     end(error.code === 'EADDRINUSE' ? inUse : `The server cannot listen on port ${port}: ${error.message}`);
   });
   server.listen(port, '127.0.0.1', () => {
-    console.log(`Kerabat is ready: http://127.0.0.1:${(server.address() as AddressInfo).port}/  (data in ${data}; stop with Ctrl+C)`);
+    const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
+    directory.lock.tell({ address });
+    console.log(`Kerabat is ready: ${address}  (data in ${data}; stop with Ctrl+C)`);
   });
   const stop = (): void => {
     instruments.close();
-    server.close();
-    server.closeAllConnections();
-    void stores.imports.close().then(() => {
-      databases.catalogue.close();
-      databases.jobs.close();
+    shut(server);
+    void stores.close().then(() => {
+      directory.close();
+      events.close();
       process.exit(0);
     });
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+}
+
+function shut(server: Server): void {
+  server.close();
+  server.closeAllConnections();
+}
+
+/** What is no HTTP at all is answered like everything else that is refused. */
+function refuse(error: NodeJS.ErrnoException, socket: Socket): void {
+  if (!socket.writable || error.code === 'ECONNRESET') return void socket.destroy();
+  const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : '400 Bad Request';
+  const detail = error.code === 'HPE_HEADER_OVERFLOW' ? 'The address or the headers are too long.' : 'This is not a request that can be understood.';
+  const body = JSON.stringify({ type: 'about:blank', title: 'Not understood', status: Number(status.slice(0, 3)), detail });
+  socket.end(
+    `HTTP/1.1 ${status}\r\ncontent-type: application/problem+json; charset=utf-8\r\nx-content-type-options: nosniff\r\ncache-control: no-store\r\n` +
+      `content-length: ${Buffer.byteLength(body)}\r\nconnection: close\r\n\r\n${body}`,
+  );
 }
 
 function end(sentence: string): never {
@@ -67,5 +82,7 @@ try {
   await serve();
 } catch (error) {
   if (error instanceof StartProblem) end(error.message);
+  const fault = storageFault(error);
+  if (fault) end(`Kerabat could not start. ${fault.sentence}`);
   throw error;
 }

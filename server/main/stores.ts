@@ -1,36 +1,47 @@
+import type { Logger } from 'pino';
 import { acceptanceStore } from '../audit/acceptances.js';
 import { auditService } from '../audit/service.js';
 import { settler } from '../audit/settle.js';
-import { historyStore } from '../history/store.js';
 import { kitStore } from '../catalogue/kits.js';
 import { numberStore } from '../catalogue/numbers.js';
 import { siblingStore } from '../catalogue/siblings.js';
 import { summaryStore } from '../catalogue/summary.js';
 import { unitStore } from '../catalogue/units.js';
 import { vehicleStore } from '../catalogue/vehicles.js';
+import type { DataDirectory } from '../db/directory.js';
+import { demoStore } from '../demo/store.js';
 import { exportService } from '../exports/service.js';
+import { historyStore } from '../history/store.js';
+import { writeTurn } from '../history/turn.js';
+import { identifyService } from '../identify/service.js';
 import { importService } from '../imports/service.js';
 import { mappingStore } from '../imports/mappings.js';
-import { identifyService } from '../identify/service.js';
-import { outcomeStore } from '../kin/outcomes.js';
-import { kinStore } from '../kin/store.js';
 import { latestStore } from '../jobs/latest.js';
 import { jobStore } from '../jobs/store.js';
+import { outcomeStore } from '../kin/outcomes.js';
+import { kinStore } from '../kin/store.js';
 import { photographStore } from '../photographs/store.js';
 import { practiceStore } from '../practice/store.js';
-import type { Databases } from '../db/open.js';
+import { workPool } from '../work/pool.js';
 
-/** Every store, over one pair of databases. */
-export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'jobs'>, clock: () => string) {
+/** Every store, over one data directory. */
+export function storesOf({ catalogue, jobs, work, storage }: Pick<DataDirectory, 'catalogue' | 'jobs' | 'work' | 'storage'>, log: Logger, clock: () => string) {
+  const [pool, turn] = [workPool(), writeTurn()];
   const outcomes = outcomeStore(jobs, clock);
-  const imports = importService(catalogue, mappingStore(jobs, clock), clock);
+  const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock });
   const acceptances = acceptanceStore(jobs, clock);
-  const audit = auditService(catalogue, acceptances, clock);
-  const history = historyStore(catalogue, clock, imports.writing);
+  const audit = auditService(catalogue, acceptances, pool, log, clock);
+  const history = historyStore(catalogue, clock, turn, pool);
+  const identify = identifyService(catalogue);
   return {
+    /** The files behind the databases, for what reads them in a thread. */
+    files: { catalogue: catalogue.name },
+    storage,
+    pool,
     acceptances,
     audit,
     history,
+    demo: demoStore(catalogue, jobs, outcomes.forget),
     settle: settler(catalogue, history, audit, acceptances, clock),
     summary: summaryStore(catalogue),
     vehicles: vehicleStore(catalogue),
@@ -40,13 +51,17 @@ export function storesOf({ catalogue, jobs }: Pick<Databases, 'catalogue' | 'job
     siblings: siblingStore(catalogue),
     kin: kinStore(catalogue, outcomes.counts),
     outcomes,
-    identify: identifyService(catalogue),
-    exports: exportService(catalogue, clock),
+    identify,
+    exports: exportService(catalogue, pool, work, clock),
     imports,
     jobs: jobStore(jobs, clock),
     latest: latestStore(catalogue, jobs),
     photographs: photographStore(jobs, clock),
     practice: practiceStore(jobs, clock),
+    /** Ends every thread. */
+    close: async (): Promise<void> => {
+      await Promise.all([pool.close(), identify.close()]);
+    },
   };
 }
 

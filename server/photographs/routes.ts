@@ -1,17 +1,28 @@
 import type Router from '@koa/router';
 import { PhotographMark } from '@kerabat/contract';
 import { findSlot } from '@kerabat/core/chain';
-import { textQuery } from '../catalogue/routes.js';
 import { readBody, readBytes } from '../http/body.js';
+import { textQuery } from '../http/door.js';
+import { hangsUp } from '../http/gone.js';
 import { personOf } from '../http/guard.js';
 import { badRequest, HttpProblem } from '../http/problem.js';
 import { jobId, wholeNumber } from '../jobs/routes.js';
 import type { Stores } from '../main/stores.js';
-import { PICTURE_LIMIT, readPicture } from './picture.js';
+import { TaskEnded } from '../work/pool.js';
+import { PICTURE_LIMIT, PICTURE_TIME_MS, type Picture } from './picture.js';
 
 /** Photographs attached to a job. The picture is the body of the request, as the camera wrote it. */
 export function photographRoutes(router: Router, stores: Stores): void {
   const photographs = stores.photographs;
+  /** What the bytes are, found out in a thread that is ended when they take too long. */
+  const looked = async (bytes: Buffer, person: string, signal: AbortSignal): Promise<Picture | string> => {
+    try {
+      return await stores.pool.run('picture', bytes, { person, signal, timeMs: PICTURE_TIME_MS });
+    } catch (error) {
+      if (!(error instanceof TaskEnded)) throw error;
+      return 'The photograph cannot be read in reasonable time: it is damaged, or made to be unreadable. Save it again as PNG or JPEG.';
+    }
+  };
   router.post('/jobs/:id/photographs', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
     const slot = textQuery(ctx, 'slot') || (stores.jobs.get(id).slot ?? '');
@@ -20,7 +31,7 @@ export function photographRoutes(router: Router, stores: Stores): void {
     if (shows === '') throw badRequest('Say what the photograph shows.', '/shows');
     const evidence = textQuery(ctx, 'evidence');
     const bytes = await readBytes(ctx, PICTURE_LIMIT, 'A photograph may have at most 10 MB. Send a smaller one.');
-    const picture = readPicture(bytes);
+    const picture = await looked(bytes, person, hangsUp(ctx));
     if (typeof picture === 'string') throw new HttpProblem(415, 'Not a photograph', picture);
     const evidenceId = evidence === '' ? null : wholeNumber(evidence, 'piece of evidence');
     const photographId = photographs.add(id, { ...picture, slot, shows, evidenceId, bytes }, person);
@@ -32,7 +43,6 @@ export function photographRoutes(router: Router, stores: Stores): void {
     const { type, bytes } = photographs.image(jobId(ctx), wholeNumber(ctx.params['photographId'] ?? '', 'photograph'));
     ctx.type = type;
     ctx.set('content-disposition', 'inline');
-    ctx.set('cache-control', 'private, max-age=31536000, immutable');
     ctx.body = bytes;
   });
   router.post('/jobs/:id/photographs/:photographId/marks', async (ctx) => {

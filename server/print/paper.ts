@@ -1,56 +1,83 @@
 import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
 import type { Workspace } from '@kerabat/contract';
+import { fonts, runsOf, STANDARD_FACE, type Family } from './faces.js';
+import { measureSheet } from './measure.js';
+import type { Paper } from './papers.js';
+import { heading, type Sheet } from './sheet.js';
+import { slipSheet } from './slip.js';
+import { workCardSheet } from './work-card.js';
 
 const require = createRequire(import.meta.url);
-const fontFile = (name: string, weight: number): string =>
-  join(dirname(require.resolve(`@fontsource/${name}/package.json`)), 'files', `${name}-latin-${weight}-normal.woff`);
-
-const FONTS = {
-  Text: { normal: fontFile('atkinson-hyperlegible-next', 400), bold: fontFile('atkinson-hyperlegible-next', 700) },
-  Mono: { normal: fontFile('atkinson-hyperlegible-mono', 400), bold: fontFile('atkinson-hyperlegible-mono', 700) },
-};
 
 interface PdfMake {
   setFonts(fonts: unknown): void;
   createPdf(definition: unknown): { getBuffer(): Promise<Buffer> };
 }
 
-/** The printed faces have no sign for two names of one size; an equals sign says it too. */
-export const printable = (text: string): string => text.replace(/≡/g, '=').replace(/≤/g, '<=');
+export interface PaperTask {
+  readonly paper: Paper;
+  readonly workspace: Workspace;
+  readonly printedAt: string;
+}
 
-export const heading = (text: string): unknown => ({ text, bold: true, fontSize: 11, margin: [0, 8, 0, 3] });
+const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = { slip: slipSheet, measure: measureSheet, 'work-card': workCardSheet };
 
-/** A sheet about a job: what it is, whose it is, whether it is safe to order, who let what pass, then its own content. */
-export async function sheet(title: string, workspace: Workspace, printedAt: string, content: readonly unknown[]): Promise<Buffer> {
+/** A paper about a job as PDF: what it is, whose it is, whether it is safe to order, who let what pass, then its own content. */
+export async function print({ paper, workspace, printedAt }: PaperTask): Promise<Uint8Array> {
   const { job, vehicle, safety } = workspace;
+  const { title, content } = SHEETS[paper](workspace);
   const built = job.built ? `, built ${job.built}` : '';
+  const unprinted = new Set<string>();
+  const whole = [
+    { text: `${title} for job ${String(job.id).padStart(4, '0')}`, bold: true, fontSize: 16 },
+    { text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`, margin: [0, 2, 0, 8] },
+    { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
+    ...safety.overridden.map((o) => ({
+      text: `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
+      bold: true,
+      margin: [0, 0, 0, 4],
+    })),
+    ...content,
+    heading('Cautions'),
+    { ul: workspace.cautions },
+  ];
+  const set = inFaces(whole, (text) => unprinted.add(text)) as unknown[];
+  const note = 'Letters that this paper has no face for stand as their codes in brackets. The texts are whole in the description of this file.';
   const pdfmake = require('pdfmake') as PdfMake;
-  pdfmake.setFonts(FONTS);
+  pdfmake.setFonts(fonts());
   return pdfmake
     .createPdf({
-      info: { title: `Kerabat ${title.toLowerCase()}, job ${job.id}` },
+      info: { title: `Kerabat ${title.toLowerCase()}, job ${job.id}`, ...(unprinted.size > 0 ? { subject: [...unprinted].join(' | ') } : {}) },
       pageSize: 'A4',
       pageMargins: [40, 44, 40, 48],
-      defaultStyle: { font: 'Text', fontSize: 9.5, lineHeight: 1.15 },
+      defaultStyle: { font: STANDARD_FACE, fontSize: 9.5, lineHeight: 1.15 },
       footer: (page: number, pages: number) => ({
         text: `Job ${job.id} · printed ${printedAt.slice(0, 16).replace('T', ' ')} · page ${page} of ${pages}`,
         margin: [40, 12],
         fontSize: 8,
       }),
-      content: [
-        { text: `${title} for job ${String(job.id).padStart(4, '0')}`, bold: true, fontSize: 16 },
-        { text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`, margin: [0, 2, 0, 8] },
-        { text: printable(safety.sentence), bold: true, margin: [0, 0, 0, 4] },
-        ...safety.overridden.map((o) => ({
-          text: printable(`Let pass by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`),
-          bold: true,
-          margin: [0, 0, 0, 4],
-        })),
-        ...content,
-        heading('Cautions'),
-        { ul: workspace.cautions },
-      ],
+      content: [...set, ...(unprinted.size > 0 ? [{ text: note, fontSize: 8, margin: [0, 8, 0, 0] }] : [])],
     })
     .getBuffer();
 }
+
+/** Keys of a node under which no text stands that is printed. */
+const NO_TEXT = ['widths', 'svg', 'layout', 'margin', 'font'];
+
+/** Every text in a node, wherever it is, as runs of the faces that have its letters. `unprinted` hears each text that has one nobody has. */
+function inFaces(node: unknown, unprinted: (text: string) => void, family: Family = 'Text'): unknown {
+  if (typeof node === 'string') return { text: runs(node, unprinted, family) };
+  if (Array.isArray(node)) return node.map((item) => inFaces(item, unprinted, family));
+  if (typeof node !== 'object' || node === null) return node;
+  const own = (node as { font?: Family }).font ?? family;
+  return Object.fromEntries(
+    Object.entries(node)
+      .filter(([key]) => key !== 'font')
+      .map(([key, value]) => {
+        if (NO_TEXT.includes(key)) return [key, value];
+        return [key, key === 'text' && typeof value === 'string' ? runs(value, unprinted, own) : inFaces(value, unprinted, own)];
+      }),
+  );
+}
+
+const runs = (text: string, unprinted: (text: string) => void, family: Family) => runsOf(text, family, () => unprinted(text));

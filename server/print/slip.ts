@@ -1,16 +1,16 @@
 import type { Workspace } from '@kerabat/contract';
 import { SECTION_WORDS, SLIP_SECTIONS } from '@kerabat/core/slip';
 import { liveLines } from '../jobs/export.js';
-import { heading, printable, sheet } from './paper.js';
+import { heading, type Sheet } from './sheet.js';
 
 /** The slip on paper: every line with its reason, the safety sentence, overrides with name and reason, cautions. */
-export function slipPdf(workspace: Workspace, printedAt: string): Promise<Buffer> {
+export function slipSheet(workspace: Workspace): Sheet {
   const lines = liveLines(workspace);
   const content = SLIP_SECTIONS.flatMap((section) => {
     const here = lines.filter((line) => line.section === section);
     return here.length === 0 ? [] : [heading(SECTION_WORDS[section]), table(here)];
   });
-  return sheet('Slip', workspace, printedAt, content);
+  return { title: 'Slip', content: content };
 }
 
 const table = (lines: ReturnType<typeof liveLines>): unknown => ({
@@ -20,8 +20,8 @@ const table = (lines: ReturnType<typeof liveLines>): unknown => ({
     body: lines.map((line) => [
       { text: String(line.quantity), font: 'Mono' },
       { text: line.number ?? '', font: 'Mono' },
-      printable(line.note ? `${line.words} (${line.note})` : line.words),
-      printable(line.reason),
+      line.note ? `${line.words} (${line.note})` : line.words,
+      line.reason,
     ]),
   },
 });

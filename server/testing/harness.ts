@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -6,12 +6,12 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { chassisService } from '../chassis/service.js';
-import { openDatabase, openDatabases, type Db } from '../db/open.js';
+import { openDirectory, type DataDirectory } from '../db/directory.js';
+import { DATABASE_FILES } from '../db/storage.js';
 import { instrumentFeed } from '../devices/feed.js';
-import { loadJobs } from '../imports/jobs.js';
-import { loadCatalogue } from '../imports/load.js';
 import { settle } from '../jobs/workspace.js';
 import { makeApp } from '../main/app.js';
+import { firstStart } from '../main/first-start.js';
 import { storesOf, type Stores } from '../main/stores.js';
 
 export const DEMO = fileURLToPath(new URL('../../demo', import.meta.url));
@@ -33,32 +33,61 @@ export interface Ask {
 
 export interface TestServer {
   readonly stores: Stores;
-  readonly databases: { readonly catalogue: Db; readonly jobs: Db };
+  readonly databases: DataDirectory;
+  readonly folder: string;
   readonly address: string;
   ask(method: string, path: string, options?: Ask): Promise<Answer>;
   close(): Promise<void>;
 }
 
-/** A server on a free port over in-memory databases (or files, for what is done in threads), with the demo loaded unless told otherwise. */
-export async function testServer({ demo = true, files = false, instrumentPort = 1, chassisUrl = 'http://127.0.0.1:1' } = {}): Promise<TestServer> {
-  const folder = files ? mkdtempSync(join(tmpdir(), 'kerabat-test-')) : undefined;
-  const databases = folder === undefined ? { catalogue: openDatabase(':memory:', 'catalogue'), jobs: openDatabase(':memory:', 'jobs') } : openDatabases(folder);
-  let tick = 0;
-  const clock = () => new Date(Date.UTC(2024, 0, 1) + tick++ * 1000).toISOString();
-  const stores = storesOf(databases, clock);
+/** A data directory with the demo, made once for each thread of tests and copied: loading it takes longer than most tests. */
+let template: string | undefined;
+async function withDemo(): Promise<string> {
+  if (template !== undefined) return template;
+  const folder = mkdtempSync(join(tmpdir(), 'kerabat-template-'));
+  const directory = openDirectory(folder, { program: 'tests', now: clockFrom(0)() });
+  const stores = storesOf(directory, SILENT, clockFrom(0));
+  firstStart(directory, stores, DEMO, clockFrom(0)());
+  for (const id of stores.jobs.unsettled()) await settle(id, stores);
+  await stores.close();
+  directory.close();
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  return (template = folder);
+}
+
+const SILENT = pino({ level: 'silent' });
+/** Seconds of 2024, one for each time somebody looks. */
+const clockFrom = (first: number) => {
+  let tick = first;
+  return () => new Date(Date.UTC(2024, 0, 1) + tick++ * 1000).toISOString();
+};
+
+/** A data directory of its own for a test: with the demo in it, or empty. */
+export async function testDirectory({ demo = true } = {}): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'kerabat-test-'));
   if (demo) {
-    loadCatalogue(databases.catalogue, DEMO, clock());
-    loadJobs(databases.jobs, stores, `${DEMO}/jobs.json`);
-    for (const id of stores.jobs.unsettled()) await settle(id, stores);
+    const from = await withDemo();
+    for (const name of DATABASE_FILES) cpSync(join(from, name), join(folder, name));
   }
+  return folder;
+}
+
+/** A server on a free port over a data directory of its own, with the demo unless told otherwise. */
+export async function testServer({ demo = true, instrumentPort = 1, chassisUrl = 'http://127.0.0.1:1', log = SILENT } = {}): Promise<TestServer> {
+  const folder = await testDirectory({ demo });
+  const clock = clockFrom(1000);
+  const directory = openDirectory(folder, { program: 'tests', now: clock() });
+  const stores = storesOf(directory, log, clock);
+  firstStart(directory, stores, undefined, clock());
   const instruments = instrumentFeed({ port: instrumentPort, retry: 50, silence: 400 });
-  const app = makeApp({ stores, log: pino({ level: 'silent' }), clock, instruments, chassis: chassisService(chassisUrl, 500) });
+  const app = makeApp({ stores, log, clock, instruments, chassis: chassisService(chassisUrl, 500) });
   const server = createServer(app.callback());
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {
     stores,
-    databases,
+    databases: directory,
+    folder,
     address,
     async ask(method, path, { body, raw, seen, headers = {}, person = 'Ilse' } = {}) {
       const answer = await fetch(`${address}/api/v1${path}`, {
@@ -79,11 +108,10 @@ export async function testServer({ demo = true, files = false, instrumentPort = 
     async close() {
       instruments.close();
       server.closeAllConnections();
-      await stores.imports.close();
+      await stores.close();
       await new Promise((done) => server.close(done));
-      databases.catalogue.close();
-      databases.jobs.close();
-      if (folder !== undefined) rmSync(folder, { recursive: true, force: true });
+      directory.close();
+      rmSync(folder, { recursive: true, force: true });
     },
   };
 }

@@ -2,6 +2,7 @@ import type { Readable } from 'node:stream';
 import { restored } from '../../exports/inert.js';
 import { csvReader, type CsvRow } from './csv-text.js';
 import { seeEncoding, UNREADABLE, type Encoding } from './encoding.js';
+import { tally } from './limits.js';
 import { BATCH, type Flaw, type RawRow, type Sheet } from './sheet.js';
 
 /** Bytes that can be read from the start as often as wanted. */
@@ -30,17 +31,19 @@ export async function csvSheet(name: string, source: TextSource, said?: Encoding
     async *rows() {
       passed = 0;
       const reader = csvReader(separator);
+      const take = tally();
       const decoder = new TextDecoder(seen.encoding);
       for await (const chunk of (await source.open()) as AsyncIterable<Buffer>) {
         passed += chunk.length;
-        yield* inBatches(reader.push(decoder.decode(chunk, { stream: true })));
+        yield* inBatches(reader.push(decoder.decode(chunk, { stream: true })), take);
       }
-      yield* inBatches([...reader.push(decoder.decode()), ...reader.end()]);
+      yield* inBatches([...reader.push(decoder.decode()), ...reader.end()], take);
     },
   };
 }
 
-function* inBatches(rows: readonly CsvRow[]): IterableIterator<RawRow[]> {
+function* inBatches(rows: readonly CsvRow[], take: ReturnType<typeof tally>): IterableIterator<RawRow[]> {
+  for (const { line, cells } of rows) take(line, cells.length);
   for (let i = 0; i < rows.length; i += BATCH) yield rows.slice(i, i + BATCH).map(rawRow);
 }
 

@@ -1,27 +1,37 @@
 import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { LIMITS, tally } from './limits.js';
 import { FileProblem, type Flaw, type SheetFile } from './sheet.js';
 import { rowWriter, type StagedSheet } from './staged.js';
 
-/** JSON is read whole; more than this goes as CSV. */
-const MOST = 100 * 1024 * 1024;
-
 type Json = Record<string, unknown>;
-const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
+export const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Unpacks a JSON file into a folder: `{"tables": {"units": [{…}]}}` as it is exported, or one list of records. Throws a FileProblem. */
 export function stageJson(path: string, name: string, folder: string): { sheets: StagedSheet[]; manifest?: SheetFile['manifest'] } {
-  if (statSync(path).size > MOST) throw new FileProblem('JSON files are taken up to 100 MB. Send larger catalogues as CSV.');
+  if (statSync(path).size > LIMITS.jsonBytes)
+    throw new FileProblem(`JSON files are taken up to ${LIMITS.jsonBytes / 1024 / 1024} MB. Send larger catalogues as CSV.`);
   const value = parsed(path);
-  const tables = Array.isArray(value) ? { [name]: value } : isRecord(value) && isRecord(value['tables']) ? value['tables'] : undefined;
+  const tables: [string, unknown][] | undefined = Array.isArray(value)
+    ? [[name, value]]
+    : isRecord(value) && isRecord(value['tables'])
+      ? Object.entries(value['tables'])
+      : undefined;
   if (!tables) throw new FileProblem('This JSON is neither a list of records nor a catalogue with "tables".');
-  const sheets = Object.entries(tables).map(([table, records], i) => {
-    if (!Array.isArray(records)) throw new FileProblem(`"${table}" is not a list of records.`);
+  if (tables.length > LIMITS.sheets) throw new FileProblem(`It has ${tables.length} tables; at most ${LIMITS.sheets} are taken.`);
+  const sheets = tables.map(([table, records], i) => {
+    if (!Array.isArray(records)) throw new FileProblem(`"${table.slice(0, 60)}" is not a list of records.`);
     return stageTable(table, records, join(folder, `sheet-${i}.rows`));
   });
-  const manifest = isRecord(value) && isRecord(value['manifest']) ? value['manifest'] : undefined;
-  const says = (key: string): string => (typeof manifest?.[key] === 'string' ? manifest[key] : '');
-  return { sheets, ...(manifest ? { manifest: { name: says('name'), source: says('source'), date: says('date') } } : {}) };
+  const manifest = isRecord(value) ? manifestOf(value['manifest']) : undefined;
+  return { sheets, ...(manifest ? { manifest } : {}) };
+}
+
+/** Name, source and date as a manifest says them; undefined when it is none. */
+export function manifestOf(value: unknown): SheetFile['manifest'] {
+  if (!isRecord(value)) return undefined;
+  const says = (key: string): string => (typeof value[key] === 'string' ? value[key].slice(0, 200) : '');
+  return { name: says('name'), source: says('source'), date: says('date') };
 }
 
 function parsed(path: string): unknown {
@@ -33,22 +43,29 @@ function parsed(path: string): unknown {
 }
 
 function stageTable(name: string, records: readonly unknown[], path: string): StagedSheet {
-  const columns = new Map<string, number>();
-  for (const record of records) if (isRecord(record)) for (const key of Object.keys(record)) if (!columns.has(key)) columns.set(key, columns.size);
+  const columns = new Set<string>();
+  const take = tally();
+  for (const [i, record] of records.entries()) {
+    if (!isRecord(record)) continue;
+    // Each record may name its own: a list of which every record has another is no table, and would be as wide as it is long.
+    for (const key of Object.keys(record)) columns.add(key);
+    if (columns.size > LIMITS.columns) throw new FileProblem(`"${name.slice(0, 60)}" has more than ${LIMITS.columns} columns by its record ${i + 1}.`);
+  }
   const rows = rowWriter(path);
-  const headings = [...columns.keys()];
+  const headings = [...columns];
   rows.write({ line: 1, cells: headings });
   for (const [i, record] of records.entries()) {
     const line = i + 2;
+    take(line, headings.length);
     if (!isRecord(record)) {
       rows.write({ line, cells: [], flaws: [{ kind: 'unreadable', sentence: 'It is not a record.' }] });
       continue;
     }
     const flaws: Flaw[] = [];
     const cells = headings.map((heading, column) => {
-      const cell = record[heading];
+      const cell = Object.hasOwn(record, heading) ? record[heading] : undefined;
       if (cell === null || cell === undefined) return '';
-      if (typeof cell === 'object') flaws.push({ column, kind: 'unreadable', sentence: `"${heading}" holds a list or a record where a value is wanted.` });
+      if (typeof cell === 'object') flaws.push({ column, kind: 'unreadable', sentence: `"${heading}" holds a list or a record where a value is needed.` });
       return typeof cell === 'object' ? '' : String(cell as string | number | boolean).trim();
     });
     rows.write({ line, cells, ...(flaws.length > 0 ? { flaws } : {}) });

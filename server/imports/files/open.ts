@@ -3,7 +3,8 @@ import { basename, extname, join } from 'node:path';
 import type { Entry } from 'yauzl';
 import { csvSheet, type TextSource } from './csv.js';
 import type { Encoding } from './encoding.js';
-import { stageJson } from './json.js';
+import { manifestOf, stageJson } from './json.js';
+import { LIMITS } from './limits.js';
 import { FileProblem, type Sheet, type SheetFile } from './sheet.js';
 import { stagedSheet, type StagedSheet } from './staged.js';
 import { openZip, type Zip } from './zip.js';
@@ -55,24 +56,29 @@ async function openArchive(path: string, folder: string, index: string, encoding
   }
   const tables = zip.entries.filter((entry) => /\.csv$/i.test(entry.fileName) && !entry.fileName.startsWith('__MACOSX/'));
   if (tables.length === 0) throw new FileProblem('There is neither a workbook nor a CSV file in this archive.');
+  if (tables.length > LIMITS.sheets) throw new FileProblem(`The archive holds ${tables.length} CSV files; at most ${LIMITS.sheets} are taken at once.`);
   const sheets: Sheet[] = [];
   for (const entry of tables) {
     sheets.push(await csvSheet(basename(entry.fileName, extname(entry.fileName)), { size: entry.uncompressedSize, open: () => zip.read(entry) }, encoding));
   }
   const manifest = zip.entries.find((entry) => basename(entry.fileName) === 'manifest.json');
-  return { sheets, ...(manifest ? { manifest: await readManifest(zip, manifest) } : {}) };
+  const said = manifest ? await readManifest(zip, manifest) : undefined;
+  return { sheets, ...(said ? { manifest: said } : {}) };
 }
 
-async function readManifest(zip: Zip, entry: Entry): Promise<SheetFile['manifest'] & object> {
+async function readManifest(zip: Zip, entry: Entry): Promise<SheetFile['manifest']> {
+  if (entry.uncompressedSize > LIMITS.manifestBytes) throw new FileProblem(`The manifest.json in the archive is larger than ${LIMITS.manifestBytes / 1024} kB.`);
   const chunks: Buffer[] = [];
   for await (const chunk of await zip.read(entry)) chunks.push(chunk as Buffer);
+  let value: unknown;
   try {
-    const value = JSON.parse(Buffer.concat(chunks).toString('utf8')) as Record<string, unknown>;
-    const says = (key: string): string => (typeof value[key] === 'string' ? value[key] : '');
-    return { name: says('name'), source: says('source'), date: says('date') };
+    value = JSON.parse(Buffer.concat(chunks).toString('utf8'));
   } catch {
     throw new FileProblem('The manifest.json in the archive is not valid JSON.');
   }
+  const manifest = manifestOf(value);
+  if (!manifest) throw new FileProblem('The manifest.json in the archive says nothing: it needs "name", "source" and "date".');
+  return manifest;
 }
 
 /** The first bytes, one character each. */

@@ -1,13 +1,11 @@
 import type { Readable } from 'node:stream';
 import { open, type Entry, type ZipFile } from 'yauzl';
+import { LIMITS } from './limits.js';
 import { FileProblem } from './sheet.js';
 
-/** More than this is not unpacked, whatever is in it. */
-const MOST_UNPACKED = 1024 * 1024 * 1024;
 /** A table packs to a tenth or a thirtieth; what packs to a two-hundredth is there to fill a disk. */
 const MOST_RATIO = 200;
 const FREE = 20 * 1024 * 1024;
-const MOST_ENTRIES = 2000;
 
 export interface Zip {
   readonly entries: readonly Entry[];
@@ -24,7 +22,7 @@ export async function openZip(path: string): Promise<Zip> {
     await new Promise<void>((done, fail) => {
       zip.on('entry', (entry: Entry) => {
         entries.push(entry);
-        if (entries.length > MOST_ENTRIES) fail(new FileProblem(`The archive holds more than ${MOST_ENTRIES} files.`));
+        if (entries.length > LIMITS.archiveEntries) fail(new FileProblem(`The archive holds more than ${LIMITS.archiveEntries} files.`));
         else zip.readEntry();
       });
       zip.once('end', done);
@@ -41,7 +39,7 @@ export async function openZip(path: string): Promise<Zip> {
         );
       }
     }
-    if (unpacked > MOST_UNPACKED) throw new FileProblem(`It would unpack to ${megabytes(unpacked)}; at most ${megabytes(MOST_UNPACKED)} can be taken at once.`);
+    if (unpacked > LIMITS.unpackedBytes) throw new FileProblem(`It would unpack to ${megabytes(unpacked)}; at most ${megabytes(LIMITS.unpackedBytes)} can be taken at once.`);
   } catch (error) {
     zip.close();
     throw error;

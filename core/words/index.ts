@@ -1,0 +1,2 @@
+export { lookup } from './lookup.js';
+export { plainTextProblem } from './plain.js';

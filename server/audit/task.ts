@@ -1,0 +1,28 @@
+import { setPriority } from 'node:os';
+import { connectReading } from '../db/open.js';
+import { lookThrough } from './look.js';
+import { told, type Told } from './told.js';
+
+export interface AuditTask {
+  readonly file: string;
+}
+export interface AuditProgress {
+  readonly words: string;
+  readonly share: number;
+}
+
+/** Audits the catalogue as it is at one moment, over a connection of its own. */
+export function audit({ file }: AuditTask, tell: (progress: AuditProgress) => void): Told {
+  // Nobody waits for it, and those who look something up must not: on Linux this is the priority of this thread alone.
+  setPriority(10);
+  const db = connectReading(file);
+  try {
+    db.exec('BEGIN');
+    return told(
+      db,
+      lookThrough(db, (words, share) => tell({ words, share })),
+    );
+  } finally {
+    db.close();
+  }
+}

@@ -1,0 +1,26 @@
+import type { Middleware } from 'koa';
+import helmet from 'koa-helmet';
+
+const policy = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+/** What every answer carries, the refused ones too: no guessing of types, the page's policy, and no copy of what the API says. */
+export const headers: Middleware = async (ctx, next) => {
+  if (ctx.path.startsWith('/api/') || ctx.path === '/health') ctx.set('cache-control', 'no-store');
+  // Encodings that are written wrongly are as if none had been named.
+  if (!/^[\w*-]*(\s*;\s*q=(0|1|0\.\d{1,3}|1\.0{1,3}))?(\s*,\s*[\w*-]+(\s*;\s*q=(0|1|0\.\d{1,3}|1\.0{1,3}))?)*$/.test(ctx.get('accept-encoding')))
+    delete ctx.req.headers['accept-encoding'];
+  await policy(ctx, next);
+};
