@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import angular from 'angular-eslint';
 import ts from 'typescript-eslint';
+import { noOutsideKeys } from './tools/no-outside-keys.mjs';
 
 /** Imports run one way: web → contract → core, server → contract → core. */
 const barred = (patterns, message) => ({ 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] });
@@ -18,6 +19,18 @@ export default ts.config(
       'no-empty': ['error', { allowEmptyCatch: false }],
       eqeqeq: 'error',
     },
+  },
+  {
+    files: ['core/**/*.ts', 'contract/**/*.ts', 'server/**/*.ts', 'web/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**', 'web/app/testing.ts', 'core/words/lookup.ts'],
+    plugins: { kerabat: { rules: { 'no-outside-keys': noOutsideKeys } } },
+    languageOptions: {
+      parserOptions: {
+        project: ['core/tsconfig.json', 'contract/tsconfig.json', 'server/tsconfig.json', 'web/tsconfig.app.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: { 'kerabat/no-outside-keys': 'error' },
   },
   {
     files: ['core/**/*.ts'],

@@ -4,6 +4,7 @@ import type { WorkStep } from '../workcard/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
 import type { Choice, Chosen, ConversionPart, ConversionRow, Need } from './types.js';
+import { lookup } from '../words/index.js';
 
 export type { Choice, ConversionPart, ConversionRow, Role } from './types.js';
 
@@ -39,7 +40,9 @@ export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps'>
  */
 export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, choices: Readonly<Record<string, string>> = {}): Plan {
   const { needs: _needs, ...rest } = row;
-  const taken = new Map(row.choices.map((choice) => [choice.id, (choice.options.find((o) => o.id === choices[choice.id]) ?? choice.options[0])?.id ?? '']));
+  const taken = new Map(
+    row.choices.map((choice) => [choice.id, (choice.options.find((o) => o.id === lookup(choices, choice.id)) ?? choice.options[0])?.id ?? '']),
+  );
   const chosen = ({ when }: { readonly when?: Chosen }): boolean => when === undefined || when.is.includes(taken.get(when.choice) ?? '');
   const verdicts = row.needs.map((need) => judge(need, vehicle));
   const no = verdicts.flatMap((v) => (v.state === 'no' ? [v.sentence] : []));
@@ -66,9 +69,9 @@ export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, ch
 const FACT_WORDS = { assistance: 'assistance is', gearbox: 'gearbox is', outlets: 'master’s outlets are' } as const;
 
 function judge(need: Need, vehicle: ConvertedVehicle): { readonly state: 'yes' | 'no' | 'not-known'; readonly sentence: string } {
-  if (need.fact === 'place') return { state: vehicle.places[need.slot ?? ''] ? 'yes' : 'no', sentence: need.because };
+  if (need.fact === 'place') return { state: lookup(vehicle.places, need.slot ?? '') ? 'yes' : 'no', sentence: need.because };
   if (need.fact === 'kind-at') {
-    const kinds = vehicle.places[need.slot ?? ''];
+    const kinds = lookup(vehicle.places, need.slot ?? '');
     if (!kinds) return { state: 'not-known', sentence: `What sits at the ${need.slot ?? ''} is not on record: look.` };
     const right = kinds.filter((kind) => need.is.includes(kind));
     if (right.length === 0) return { state: 'no', sentence: need.because };

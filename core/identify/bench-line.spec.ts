@@ -68,3 +68,19 @@ describe('the bench line', () => {
     fc.assert(fc.property(fc.string({ maxLength: 90 }), (line) => void readBenchLine(line)));
   });
 });
+
+describe('words that every object inherits', () => {
+  it.each([
+    'reservoir constructor',
+    'seals __proto__',
+    'port rear left constructor',
+    'rod toString',
+    'constructor 5',
+    '__proto__ 26 mm',
+    'bore hasOwnProperty',
+  ])('"%s" is read like any other word', (line) => {
+    const read = readBenchLine(line);
+    if (read.recognised) expect(JSON.stringify(read)).not.toContain('function');
+    else expect(read.problem).toMatch(/\w/);
+  });
+});

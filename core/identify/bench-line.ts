@@ -3,6 +3,7 @@ import type { Instrument } from '../practice/index.js';
 import { printBoth, readQuantity } from '../units/index.js';
 import { readThread } from '../thread/index.js';
 import type { Evidence, EvidenceValue } from './evidence.js';
+import { lookup } from '../words/index.js';
 
 export type BenchLine =
   | {
@@ -162,7 +163,7 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       return done({ kind: 'thread', value: read.designation }, read.designation, { instrument: 'thread-gauge' }, read.unusual);
     }
     case 'choice': {
-      const wanted = CHOICE_WORDS[value.toLowerCase().split(' ')[0] ?? ''] ?? value;
+      const wanted = lookup(CHOICE_WORDS, value.toLowerCase().split(' ')[0] ?? '') ?? value;
       const key = wanted.toLowerCase().replace(/[\s_]+/g, '-');
       const hit = value.toLowerCase() === 'none' ? 'none' : row.choices?.find((c) => c.toLowerCase().replace(/[\s]+/g, '-') === key);
       if (!hit) return no(`The ${row.words} is one of: ${row.choices?.join(', ')}, none.`);

@@ -1,3 +1,4 @@
+import { lookup } from '../words/index.js';
 /** Part numbers: how each issuer writes them, and how two writings are seen to be one. */
 
 export interface NumberRule {
@@ -49,7 +50,7 @@ const LOOK_ALIKE: Readonly<Record<string, string>> = { '0': 'O', O: '0', '1': 'I
 export function slipsOf(key: string): Set<string> {
   const slips = new Set<string>();
   for (let i = 0; i < key.length; i++) {
-    const twin = LOOK_ALIKE[key[i] ?? ''];
+    const twin = lookup(LOOK_ALIKE, key[i] ?? '');
     if (twin !== undefined) slips.add(key.slice(0, i) + twin + key.slice(i + 1));
     if (i + 1 < key.length) slips.add(key.slice(0, i) + (key[i + 1] ?? '') + (key[i] ?? '') + key.slice(i + 2));
   }

@@ -1,6 +1,7 @@
 import { BRAKE_THREADS } from './brake.data.js';
 import { inchSizeMm, pitchText, SERIES as STANDARD } from './series.data.js';
 import type { SeriesThread } from './types.js';
+import { lookup } from '../words/index.js';
 
 export interface NearThread {
   readonly designation: string;
@@ -72,7 +73,7 @@ export function readThread(text: string): ThreadName {
   if (clean === '') return unreadable('Nothing is written here.');
   if (clean.length > 40) return unreadable('This is too long to be a thread name.');
   const dash = /^(?:an|jic)\s*-?\s*([3-6])$|^-([3-6])\s*an$/.exec(clean);
-  const written = parse(dash ? (DASH[dash[1] ?? dash[2] ?? ''] ?? '') : clean);
+  const written = parse(dash ? (lookup(DASH, dash[1] ?? dash[2] ?? '') ?? '') : clean);
   if (!written) return unreadable(`"${clean.slice(0, 24)}" does not read as a thread: write it like 3/8-24, M10x1.0, 1/8 NPT or G 1/8.`);
   return judge(written);
 }

@@ -1,5 +1,6 @@
 import { print } from './print.js';
 import { otherSystem, toBase, UNITS, type Dimension, type Quantity, type Unit } from './quantity.js';
+import { lookup } from '../words/index.js';
 
 /** A range in base units in which a careful person expects a value; outside it the reader asks. */
 export interface UsualRange {
@@ -108,7 +109,7 @@ interface Figure {
 function tidy(text: string): string {
   return text
     .normalize('NFC')
-    .replace(/(\d)?([½¼¾⅛⅜⅝⅞])/g, (_, whole: string | undefined, glyph: string) => `${whole ? `${whole} ` : ''}${GLYPHS[glyph] ?? glyph}`)
+    .replace(/(\d)?([½¼¾⅛⅜⅝⅞])/g, (_, whole: string | undefined, glyph: string) => `${whole ? `${whole} ` : ''}${lookup(GLYPHS, glyph) ?? glyph}`)
     .replace(/[\u00a0\u2009\u202f\s]+/g, ' ')
     .replace(/[\u2010-\u2015\u2212]/g, '-')
     .trim()

@@ -1,5 +1,6 @@
 import { STANDS, STORED } from '../caution/index.js';
 import type { Remedy } from '../fit/types.js';
+import { lookup } from '../words/index.js';
 
 /** What is done, in the order in which it is done, for whoever fits the parts. */
 
@@ -45,7 +46,7 @@ export function stepsOf(remedies: readonly Remedy[]): WorkStep[] {
   return remedies.flatMap((remedy) =>
     remedy.operations.map((words, i): WorkStep => {
       const step = { key: `${remedy.key}-${i}`, group: 'parts' as const, words, why: i === 0 ? remedy.words : '' };
-      const caution = CAUTIONS[remedy.row];
+      const caution = lookup(CAUTIONS, remedy.row);
       return i > 0
         ? step
         : {

@@ -5,6 +5,7 @@ import { KEPT, type KeptName } from '../history/kept.js';
 import type { Cells } from '../history/ledger.js';
 import { rowWords } from '../history/words.js';
 import { LINK_KINDS } from '../imports/tables.js';
+import { lookup } from '@kerabat/core/words';
 
 /** Claims can be taken out; things (units, numbers, makers) stay. */
 const REMOVABLE: readonly KeptName[] = ['link', 'unit_fact', 'vehicle_fact', 'kit_unit', 'assertion', 'condition'];
@@ -36,7 +37,7 @@ export function rowReader(db: Db) {
   );
 
   const fieldsOf = (kept: KeptName, row: Readonly<Record<string, string | number | null>>): RowView['fields'] => {
-    const text = (column: string): string => String(row[column] ?? '');
+    const text = (column: string): string => String(lookup(row, column) ?? '');
     if (kept === 'unit_fact' || kept === 'vehicle_fact') {
       const fact = attribute(text('attribute') as AttributeName);
       const value =
@@ -51,7 +52,9 @@ export function rowReader(db: Db) {
       ];
     }
     if (kept === 'kit')
-      return ['bore', 'bore_large'].flatMap((field) => (row[field] === null ? [] : [{ field, words: `${field.replace('_', ' ')}, mm`, value: text(field) }]));
+      return ['bore', 'bore_large'].flatMap((field) =>
+        lookup(row, field) === null ? [] : [{ field, words: `${field.replace('_', ' ')}, mm`, value: text(field) }],
+      );
     if (kept === 'number') {
       const leads = target.get(Number(row['maker_id']), text('written')) ?? '';
       return [

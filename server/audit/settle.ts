@@ -12,6 +12,7 @@ import { CONDITION_KINDS, LINK_KINDS } from '../imports/tables.js';
 import { NEW_SOURCE, writer } from '../imports/write.js';
 import type { AcceptanceStore } from './acceptances.js';
 import type { AuditService } from './service.js';
+import { lookup } from '@kerabat/core/words';
 
 /** Settling what the audit found, and claims that somebody here makes. Every act is in the history, under a name. */
 export function settler(db: Db, history: HistoryStore, audit: AuditService, acceptances: AcceptanceStore, clock: () => string) {
@@ -149,7 +150,7 @@ function isOffered({ rows }: Finding, act: Settlement['act']): boolean {
 }
 
 const sameKey = (a: RowKey['key'], b: RowKey['key']): boolean =>
-  Object.keys(a).length === Object.keys(b).length && Object.entries(a).every(([column, value]) => Object.hasOwn(b, column) && b[column] === value);
+  Object.keys(a).length === Object.keys(b).length && Object.entries(a).every(([column, value]) => Object.hasOwn(b, column) && lookup(b, column) === value);
 
 /** A name that nothing has, told as what was wrong with the request. */
 function refusing(write: () => unknown): void {

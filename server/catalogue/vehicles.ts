@@ -59,7 +59,7 @@ export function vehicleStore(db: Db) {
   const chain = db.prepare<[string], ChainEntry>(SQL.chain);
   const facts = db.prepare<[string, string], FactRow>(SQL.facts);
 
-  const view = ({ id, key, ...rest }: VehicleRow, codes: readonly Option[]): Vehicle => ({
+  const view = ({ id: _id, key, ...rest }: VehicleRow, codes: readonly Option[]): Vehicle => ({
     id: key,
     ...rest,
     options: codes.map(({ code, meaning }) => ({ code, meaning })),

@@ -89,7 +89,8 @@ const markOf = (db: Db): number => Number(db.pragma('application_id', { simple: 
 const setMark = (db: Db, mark: number): void => void (markOf(db) === mark || db.pragma(`application_id = ${mark}`));
 
 /** A first start that was killed is done again; rows without that mark are somebody's. */
-const isUnused = (db: Db, table: string, mark: number | undefined): boolean => mark === BEGUN || db.prepare(`SELECT 1 FROM ${table} LIMIT 1`).get() === undefined;
+const isUnused = (db: Db, table: string, mark: number | undefined): boolean =>
+  mark === BEGUN || db.prepare(`SELECT 1 FROM ${table} LIMIT 1`).get() === undefined;
 
 /** The directory, for its owner alone. */
 function makeOwn(directory: string): void {

@@ -1,3 +1,4 @@
+import { lookup } from '@kerabat/core/words';
 /** What went wrong with the disk or a database file, told apart by what a person can do about it. */
 export interface StorageFault {
   readonly kind: 'full' | 'read-only' | 'gone' | 'busy' | 'damaged' | 'unreadable';
@@ -53,7 +54,7 @@ export function storageFault(error: unknown): StorageFault | undefined {
 }
 
 const WORDS: Readonly<Record<string, string>> = { txt: 'text', num: 'value' };
-const columnWords = (column: string): string => (WORDS[column] ?? column).replace(/_(id|key)$/, '').replace(/_/g, ' ');
+const columnWords = (column: string): string => (lookup(WORDS, column) ?? column).replace(/_(id|key)$/, '').replace(/_/g, ' ');
 
 /** Why a row breaks a rule of the catalogue, in words and not the database's own; undefined when it was not that. */
 export function constraintSentence(error: unknown): string | undefined {

@@ -1,5 +1,6 @@
 import type { DeviceName } from '@kerabat/contract';
 import type { Quantity, Unit } from '@kerabat/core/units';
+import { lookup } from '@kerabat/core/words';
 
 /** One line of a bench instrument: what it shows, and what it says of itself. */
 export interface DeviceLine {
@@ -24,7 +25,7 @@ const NOTES: readonly string[] = ['live', 'held', 'zeroed', 'battery-low'];
 export function readDeviceLine(line: string): DeviceLine | undefined {
   if (line.length > LINE_LIMIT) return undefined;
   const [called = '', value = '', unit = '', notes = '', ...rest] = line.split(';');
-  const device = Object.hasOwn(CALLED, called) ? CALLED[called] : undefined;
+  const device = lookup(CALLED, called);
   const said = notes.split(',');
   if (device === undefined || rest.length > 0 || !said.every((note) => NOTES.includes(note))) return undefined;
   const flags = { held: said.includes('held'), zeroed: said.includes('zeroed'), batteryLow: said.includes('battery-low') };

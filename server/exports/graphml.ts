@@ -1,4 +1,5 @@
 import type { Db } from '../db/open.js';
+import { lookup } from '@kerabat/core/words';
 
 const NODES = `SELECT 'u' || u.id AS id, 'unit' AS what, u.name AS label, u.key AS key, m.name AS maker, u.kind AS kind, '' AS status FROM unit u JOIN maker m ON m.id = u.maker_id
   UNION ALL SELECT 'n' || n.id, 'number', n.written, n.key, m.name, n.kind, n.status FROM number n JOIN maker m ON m.id = n.maker_id`;
@@ -29,7 +30,7 @@ export function* graphml(db: Db): IterableIterator<string> {
 }
 
 const data = (of: string, names: readonly string[], row: Row): string =>
-  names.map((name) => (row[name] === '' ? '' : `<data key="${of}-${name}">${xml(row[name])}</data>`)).join('');
+  names.map((name) => (lookup(row, name) === '' ? '' : `<data key="${of}-${name}">${xml(lookup(row, name))}</data>`)).join('');
 
 /** Text in XML 1.0: what has a meaning is written as an entity, what has no place in it is left out. */
 const xml = (value: string | number | undefined): string =>

@@ -1,6 +1,7 @@
 import { PLAIN_COLUMNS, PORT_COLUMNS, type FactColumn } from '../imports/fact-columns.js';
 import { TABLES, type TableName, type TableShape } from '../imports/tables.js';
 import type { Db } from '../db/open.js';
+import { lookup } from '@kerabat/core/words';
 
 export interface ExportTable {
   readonly table: TableName;
@@ -100,7 +101,7 @@ export function exportTables(db: Db): ExportTable[] {
 const text = (value: unknown): string => (value === null || value === undefined ? '' : String(value as string | number));
 
 function* plainRows(db: Db, sql: string, columns: readonly string[]): IterableIterator<string[]> {
-  for (const row of db.prepare<[], Record<string, unknown>>(sql).iterate()) yield columns.map((column) => text(row[column]));
+  for (const row of db.prepare<[], Record<string, unknown>>(sql).iterate()) yield columns.map((column) => text(lookup(row, column)));
 }
 
 /** Facts that follow one another and have the same head are one row. */
@@ -109,7 +110,7 @@ function* factRows(db: Db, { sql, head, columns }: NonNullable<(typeof FACTS)[Ta
   let [current, key] = [new Map<string, string>(), ''];
   const row = (): string[] => order.map((column) => current.get(column) ?? '');
   for (const fact of db.prepare<[], FactRow>(sql).iterate()) {
-    const values = head.map((column) => text(fact[column]));
+    const values = head.map((column) => text(lookup(fact, column)));
     const nextKey = values.join('\u0000');
     if (nextKey !== key) {
       if (key !== '') yield row();

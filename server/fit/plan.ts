@@ -10,6 +10,7 @@ import { entriesFor, type VehicleKnown } from '../jobs/choose.js';
 import type { Stores } from '../main/stores.js';
 import { candidatesFor } from './candidates.js';
 import { recordedAt } from './recorded.js';
+import { lookup } from '@kerabat/core/words';
 
 /** What a plan has to know of a vehicle of the catalogue, as built and optioned. */
 export function convertedVehicle(vehicleId: string, known: VehicleKnown, stores: Stores): ConvertedVehicle {
@@ -54,7 +55,7 @@ function chainOfVehicle(vehicleId: string, plan: Plan, known: VehicleKnown, stor
         vehicle: planned(recorded, row.slot, plan),
         worked: false,
         sameAsOld: false,
-        asks: plan.asks[row.slot] ?? [],
+        asks: lookup(plan.asks, row.slot) ?? [],
       },
     ];
   });

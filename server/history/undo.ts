@@ -1,3 +1,4 @@
+import { lookup } from '@kerabat/core/words';
 import { HttpProblem } from '../http/problem.js';
 import type { Db } from '../db/open.js';
 import { constraintSentence } from '../db/faults.js';
@@ -58,7 +59,7 @@ export function undoAct(db: Db, id: number, person: string, at: string): Undone 
 
 const stands = (book: Ledger, { kept, key, after }: Change): boolean => {
   const now = book.get(kept, key);
-  return after === null ? now === undefined : now !== undefined && KEPT[kept].values.every((c) => now[c] === after[c]);
+  return after === null ? now === undefined : now !== undefined && KEPT[kept].values.every((c) => lookup(now, c) === lookup(after, c));
 };
 
 /** Takes a row out; answers false when something rests on it that the act did not bring. */

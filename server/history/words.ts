@@ -3,6 +3,7 @@ import { attributeWords, type AttributeName } from '@kerabat/core/attribute';
 import type { Db } from '../db/open.js';
 import type { KeptName } from './kept.js';
 import type { Cell, Cells, Change } from './ledger.js';
+import { lookup } from '@kerabat/core/words';
 
 const WORDS: Readonly<Record<KeptName, string>> = {
   source: 'source',
@@ -41,7 +42,7 @@ const ENDS: Readonly<Record<string, string>> = { from_number: 'number_id', to_nu
 /** A change in words: which row, what was there, what is there. Only what differs is told. */
 export function changeWords(db: Db, { kept, key, before, after }: Change): ChangeSeen {
   const columns = Object.keys({ ...before, ...after }).filter((column) => column !== 'id');
-  const differing = before && after ? columns.filter((c) => before[c] !== after[c]) : columns;
+  const differing = before && after ? columns.filter((c) => lookup(before, c) !== lookup(after, c)) : columns;
   return { words: rowWords(db, kept, key), before: valueWords(db, before, differing), after: valueWords(db, after, differing) };
 }
 
@@ -57,14 +58,14 @@ function valueWords(db: Db, cells: Cells | null, columns: readonly string[]): st
   if (!cells) return 'not there';
   return (
     columns
-      .filter((c) => cells[c] !== null && cells[c] !== '' && cells[c] !== undefined)
-      .map((c) => `${c.replace(/_id$/, '').replace(/_/g, ' ')} ${cellWords(db, c, cells[c] ?? null)}`)
+      .filter((c) => lookup(cells, c) !== null && lookup(cells, c) !== '' && lookup(cells, c) !== undefined)
+      .map((c) => `${c.replace(/_id$/, '').replace(/_/g, ' ')} ${cellWords(db, c, lookup(cells, c) ?? null)}`)
       .join(', ') || 'nothing'
   );
 }
 
 function cellWords(db: Db, column: string, value: Cell): string {
-  const sql = NAMES[ENDS[column] ?? column];
+  const sql = lookup(NAMES, lookup(ENDS, column) ?? column);
   const name: unknown = sql === undefined || value === null ? undefined : db.prepare(sql).pluck().get(value);
   return typeof name === 'string' ? name : String(value ?? 'nothing');
 }

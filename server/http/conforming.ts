@@ -62,14 +62,14 @@ function tidied(value: unknown, pointer: string, seen: { parts: number; faults: 
   }
   if (typeof value !== 'object' || value === null) return value;
   if (Array.isArray(value)) return value.map((item, i) => tidied(item, `${pointer}/${i}`, seen));
-  const tidy: Record<string, unknown> = {};
+  const tidy = new Map<string, unknown>();
   for (const [key, item] of Object.entries(value)) {
     const at = `${pointer}/${key.slice(0, 60)}`;
     if (plainTextProblem(key) !== undefined || key === '__proto__') {
       if (seen.faults.length < TOLD) seen.faults.push({ pointer, detail: `${fieldOf(pointer)} has a field whose name cannot be taken.` });
-    } else tidy[key] = tidied(item, at, seen);
+    } else tidy.set(key, tidied(item, at, seen));
   }
-  return tidy;
+  return Object.fromEntries(tidy);
 }
 
 /** One readable sentence for each field that is wrong. A union reports its branches; only the place is worth telling then. */

@@ -1,7 +1,7 @@
 import type { Context, Middleware } from 'koa';
 import { Type as T, type TObject } from '@sinclair/typebox';
 import { ROUTES, type RouteShape } from '@kerabat/contract';
-import { plainTextProblem } from '@kerabat/core/words';
+import { lookup, plainTextProblem } from '@kerabat/core/words';
 import { conforming } from './conforming.js';
 import { badRequest, HttpProblem, notFound } from './problem.js';
 
@@ -79,7 +79,7 @@ function queryOf(ctx: Context, schema: TObject): Query {
 }
 
 /** One text of the query string; empty when it is not given. */
-export const textQuery = (ctx: Context, name: string): string => String((ctx.state['query'] as Query)[name] ?? '');
+export const textQuery = (ctx: Context, name: string): string => String(lookup(ctx.state['query'] as Query, name) ?? '');
 
 /** One number of the query string, or the standard when it is not given. */
-export const numberQuery = (ctx: Context, name: string, standard: number): number => Number((ctx.state['query'] as Query)[name] ?? standard);
+export const numberQuery = (ctx: Context, name: string, standard: number): number => Number(lookup(ctx.state['query'] as Query, name) ?? standard);

@@ -2,6 +2,7 @@ import type { TableView } from '@kerabat/contract';
 import { BASE_UNIT, type AttributeRow, type MeasuredDimension } from '@kerabat/core/attribute';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import { TABLES, type TableName, type TableShape } from './tables.js';
+import { lookup } from '@kerabat/core/words';
 
 type ColumnView = TableView['columns'][number];
 
@@ -58,14 +59,15 @@ export function columnsOf(table: TableName): ColumnRead[] {
     const fact = own.has(name) ? undefined : facts.get(name);
     return {
       name,
-      words: (table === 'crossReferences' ? CROSS_WORDS[name] : undefined) ?? wordsOf(name, fact),
+      words: (table === 'crossReferences' ? lookup(CROSS_WORDS, name) : undefined) ?? wordsOf(name, fact),
       required: own.has(name),
       ...readingOf(name, fact, shape),
     };
   });
 }
 
-const wordsOf = (name: string, fact: AttributeRow | undefined): string => fact?.words ?? OTHER_WORDS[name] ?? name.replace(/_(mm|ml)$/, '').replace(/_/g, ' ');
+const wordsOf = (name: string, fact: AttributeRow | undefined): string =>
+  fact?.words ?? lookup(OTHER_WORDS, name) ?? name.replace(/_(mm|ml)$/, '').replace(/_/g, ' ');
 
 function readingOf(name: string, fact: AttributeRow | undefined, shape: TableShape): Pick<ColumnRead, 'kind' | 'dimension' | 'unit' | 'choices'> {
   if (fact?.kind === 'quantity') {
@@ -80,7 +82,7 @@ function readingOf(name: string, fact: AttributeRow | undefined, shape: TableSha
   if (fact?.kind === 'month' || MONTHS.includes(name)) return { kind: 'month' };
   if (NUMBERS.includes(name)) return { kind: 'number' };
   if (DATES.includes(name)) return { kind: 'date' };
-  const values = shape.check?.[name]?.values;
+  const values = lookup(shape.check, name)?.values;
   return values ? { kind: 'choice', choices: values } : { kind: 'text' };
 }
 

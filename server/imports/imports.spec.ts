@@ -111,4 +111,3 @@ describe('a catalogue folder', () => {
     expect(faults().split('\n').length).toBeLessThanOrEqual(50);
   });
 });
-

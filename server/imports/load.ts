@@ -5,6 +5,7 @@ import { readManifest, readTable, strayFiles, ImportProblem, type Fault, type Ma
 import { TABLES, type TableName, type TableShape } from './tables.js';
 import { recordImport } from './record.js';
 import { writer } from './write.js';
+import { lookup } from '@kerabat/core/words';
 
 export interface ImportReport {
   readonly manifest: Manifest;
@@ -62,7 +63,7 @@ export function loadCatalogue(db: Db, directory: string, now: string): ImportRep
 
 function checkRow(row: Row, shape: TableShape): Fault[] {
   return Object.entries(shape.check ?? {}).flatMap(([column, check]) => {
-    const sentence = check(row.cells[column] ?? '');
+    const sentence = check(lookup(row.cells, column) ?? '');
     return sentence === undefined ? [] : [{ place: `${row.file}, line ${row.line}, ${column}`, sentence }];
   });
 }

@@ -153,7 +153,7 @@ export function planProblems(plan: ImportPlan): string[] {
     const matched = sheet.columns.flatMap((c) => (c.to === null ? [] : [c.to]));
     const unknown = [...matched, ...Object.keys(sheet.fixed)].filter((name) => !columns.some((c) => c.name === name));
     const twice = matched.filter((name, i) => matched.indexOf(name) !== i);
-    const missing = columns.filter((c) => c.required && !matched.includes(c.name) && sheet.fixed[c.name] === undefined);
+    const missing = columns.filter((c) => c.required && !matched.includes(c.name) && lookup(sheet.fixed, c.name) === undefined);
     return [
       ...(unknown.length > 0 ? [`${place}The table has no column ${unknown.join(', ')}.`] : []),
       ...(twice.length > 0 ? [`${place}Two columns are matched to "${[...new Set(twice)].join('", "')}": choose one.`] : []),

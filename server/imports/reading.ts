@@ -1,8 +1,9 @@
+/* eslint-disable kerabat/no-outside-keys -- cells are named by the columns of a table, a closed list; this is the inner loop of every import. */
 import type { SheetPlan } from '@kerabat/contract';
 import { eatenBySpreadsheet } from '@kerabat/core/number';
 import { findThread, readThread } from '@kerabat/core/thread';
 import { readQuantity, toBase } from '@kerabat/core/units';
-import { plainTextProblem } from '@kerabat/core/words';
+import { lookup, plainTextProblem } from '@kerabat/core/words';
 import { columnsOf, type ColumnRead } from './columns.js';
 import { LIMITS } from './files/limits.js';
 import type { Flaw, RawRow } from './files/sheet.js';
@@ -109,7 +110,7 @@ const YES: Readonly<Record<string, string>> = { y: 'yes', true: 'yes', '1': 'yes
 function choice(cell: string, choices: readonly string[]): string {
   const tidy = cell.toLowerCase().replace(/[\s_]+/g, '-');
   if (choices.includes(tidy)) return tidy;
-  const answer = YES[tidy];
+  const answer = lookup(YES, tidy);
   return answer !== undefined && choices.includes(answer) ? answer : cell;
 }
 

@@ -22,7 +22,11 @@ export function roomFor(ctx: Context, free: number): void {
   const wanted = Number(ctx.get('content-length') || 0) * GROWTH + SPARE;
   const mb = (bytes: number): string => `${Math.round(bytes / 1024 / 1024)} MB`;
   if (free < wanted)
-    throw new HttpProblem(507, 'Disk full', `The disk has ${mb(free)} left, and bringing this file in takes up to ${mb(wanted)}. Free some space and send it again.`);
+    throw new HttpProblem(
+      507,
+      'Disk full',
+      `The disk has ${mb(free)} left, and bringing this file in takes up to ${mb(wanted)}. Free some space and send it again.`,
+    );
 }
 
 /** Takes one file with its fields from a multipart request and writes the file as it comes. Throws an HttpProblem, at once when it cannot go on. */

@@ -6,6 +6,7 @@ import type { Effect, Ledger, Said } from '../history/ledger.js';
 import { PLAIN_COLUMNS, PORT_COLUMNS, readCell, type FactCell, type FactColumn } from './fact-columns.js';
 import { finders, Refused, type Finders } from './names.js';
 import type { TableName } from './tables.js';
+import { lookup } from '@kerabat/core/words';
 
 /** The cells of one row by their column; an empty cell says nothing. */
 export type RowCells = Readonly<Record<string, string>>;
@@ -58,7 +59,7 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
 
   const factsOf = (columns: readonly FactColumn[], c: RowCells): Fact[] =>
     columns.flatMap((column) => {
-      const cell = readCell(c[column.heading] ?? '', column.row);
+      const cell = readCell(lookup(c, column.heading) ?? '', column.row);
       if (typeof cell === 'string') throw new Refused(`${column.heading}: ${cell}`);
       return cell ? [{ attribute: column.attribute, cell }] : [];
     });

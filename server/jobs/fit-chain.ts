@@ -5,6 +5,7 @@ import { planned } from '../fit/plan.js';
 import { recordedAt } from '../fit/recorded.js';
 import type { Stores } from '../main/stores.js';
 import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import { lookup } from '@kerabat/core/words';
 
 /**
  * The chain of a job as one value: every place that is worked on, with both sides of its joints, and the units that stay beside
@@ -34,7 +35,7 @@ function workedLink(choice: SlotChoice, input: SlotInput, stores: Stores): FitLi
   const vehicle = input.plan ? planned(known, slot, input.plan) : known;
   const sameAsOld = chosen !== undefined && old !== undefined && stores.kin.sameUnits(old.id, input.practice).has(chosen.id);
   const kind = unit?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
-  return { slot, kind, ...(unit ? { unit: unit.facts } : {}), vehicle, worked: chosen !== undefined, sameAsOld, asks: input.plan?.asks[slot] ?? [] };
+  return { slot, kind, ...(unit ? { unit: unit.facts } : {}), vehicle, worked: chosen !== undefined, sameAsOld, asks: lookup(input.plan?.asks, slot) ?? [] };
 }
 
 function onlyUnit(slot: string, input: SlotInput, stores: Stores): UnitDesign | undefined {

@@ -6,6 +6,7 @@ import type { SlipProposal, SlipSection } from '@kerabat/core/slip';
 import type { Stores } from '../main/stores.js';
 import { decisionOf, type SlotInput } from './choose.js';
 import type { SlotResult } from './slot-work.js';
+import { lookup } from '@kerabat/core/words';
 
 /** Everything that one slot puts on the slip: the unit, its box, its conditions, its joints, its kit and its bag. */
 export function proposalsFor(result: SlotResult, fluid: string | undefined, input: SlotInput, stores: Stores): SlipProposal[] {
@@ -82,7 +83,7 @@ function conditionLines(result: SlotResult): SlipProposal[] {
     .filter((condition) => !covered.has(condition.kind))
     .map((condition, i) => ({
       key: `condition-${i}-${condition.kind}`,
-      section: SECTION_OF[condition.kind] ?? 'perhaps',
+      section: lookup(SECTION_OF, condition.kind) ?? 'perhaps',
       words: condition.text,
       quantity: 1,
       reason: 'condition of the interchange',

@@ -24,7 +24,8 @@ export interface ResolveTask {
 }
 
 /** Walks that are too long for the loop, and many numbers at once, in a thread. */
-export const kinOf = ({ file, key, practice, depth, outcomes }: KinTask): KinAnswer => kinStore(readingOf(file), () => outcomes).kin(key, practice, { depth }).answer;
+export const kinOf = ({ file, key, practice, depth, outcomes }: KinTask): KinAnswer =>
+  kinStore(readingOf(file), () => outcomes).kin(key, practice, { depth }).answer;
 
 export const pathsOf = ({ file, key, target, practice, count, depth, outcomes }: PathsTask): KinStep[][] =>
   kinStore(readingOf(file), () => outcomes).paths(key, target, practice, count, { depth }).paths;

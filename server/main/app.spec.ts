@@ -92,7 +92,14 @@ describe('the interface’s files', () => {
 
 describe('arguments of the server', () => {
   it('have sensible values of their own', () =>
-    expect(readArguments([], '/data')).toEqual({ data: '/data', port: 4870, empty: false, createMissing: false, instruments: 4880, chassis: 'http://127.0.0.1:4882' }));
+    expect(readArguments([], '/data')).toEqual({
+      data: '/data',
+      port: 4870,
+      empty: false,
+      createMissing: false,
+      instruments: 4880,
+      chassis: 'http://127.0.0.1:4882',
+    }));
   it('are taken as given', () =>
     expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toMatchObject({ data: '/x', port: 0, empty: true }));
   it.each([['--port', '99999'], ['--port', '1.5'], ['--port', 'x'], ['--colour', 'red'], ['stray'], ['--instruments', '-1'], ['--chassis', 'nowhere']])(

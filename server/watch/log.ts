@@ -17,5 +17,8 @@ export function eventLog(directory: string | undefined): { readonly log: Logger;
     if (!said) console.error(`The log cannot be written: ${error.message}`);
     said = true;
   });
-  return { log: pino({ level: 'info', timestamp: pino.stdTimeFunctions.isoTime, serializers: { error: pino.stdSerializers.err } }, stream), close: () => stream.end() };
+  return {
+    log: pino({ level: 'info', timestamp: pino.stdTimeFunctions.isoTime, serializers: { error: pino.stdSerializers.err } }, stream),
+    close: () => stream.end(),
+  };
 }

@@ -1,6 +1,7 @@
 import { changeBore, type BoreChangeKind } from '../../bore/index.js';
 import { findFluid, SEAL_MATERIALS, type SealMaterial } from '../../fluid/index.js';
 import { bothLengths, figure, fits, misfit, say, unknown, within, withChange, type Case, type RuleResult } from '../rule.js';
+import { lookup } from '../../words/index.js';
 
 export function bore({ kind, vehicle, unit, practice }: Case): RuleResult {
   if (typeof vehicle !== 'number' || typeof unit !== 'number') return unknown('Without both bores nothing can be said about the pedal.');
@@ -45,7 +46,7 @@ export function clutchTravel({ vehicle, unit, sides, practice }: Case): RuleResu
 
 export function seals({ vehicle, unit }: Case): RuleResult {
   const fluid = findFluid(String(vehicle));
-  const bases = SEAL_MATERIALS[String(unit) as SealMaterial] as readonly string[] | undefined;
+  const bases = lookup(SEAL_MATERIALS, String(unit) as SealMaterial) as readonly string[] | undefined;
   if (!fluid || !bases) return unknown('Cap or seals are not known.');
   return bases.includes(fluid.base)
     ? fits(`${String(unit)} seals survive ${fluid.grade}.`)

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { LIMITS, tally } from './limits.js';
 import { FileProblem, type Flaw, type SheetFile } from './sheet.js';
 import { rowWriter, type StagedSheet } from './staged.js';
+import { lookup } from '@kerabat/core/words';
 
 type Json = Record<string, unknown>;
 export const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -30,7 +31,10 @@ export function stageJson(path: string, name: string, folder: string): { sheets:
 /** Name, source and date as a manifest says them; undefined when it is none. */
 export function manifestOf(value: unknown): SheetFile['manifest'] {
   if (!isRecord(value)) return undefined;
-  const says = (key: string): string => (typeof value[key] === 'string' ? value[key].slice(0, 200) : '');
+  const says = (key: string): string => {
+    const said = lookup(value, key);
+    return typeof said === 'string' ? said.slice(0, 200) : '';
+  };
   return { name: says('name'), source: says('source'), date: says('date') };
 }
 
@@ -63,7 +67,7 @@ function stageTable(name: string, records: readonly unknown[], path: string): St
     }
     const flaws: Flaw[] = [];
     const cells = headings.map((heading, column) => {
-      const cell = Object.hasOwn(record, heading) ? record[heading] : undefined;
+      const cell = lookup(record, heading);
       if (cell === null || cell === undefined) return '';
       if (typeof cell === 'object') flaws.push({ column, kind: 'unreadable', sentence: `"${heading}" holds a list or a record where a value is needed.` });
       return typeof cell === 'object' ? '' : String(cell as string | number | boolean).trim();

@@ -67,7 +67,8 @@ async function openArchive(path: string, folder: string, index: string, encoding
 }
 
 async function readManifest(zip: Zip, entry: Entry): Promise<SheetFile['manifest']> {
-  if (entry.uncompressedSize > LIMITS.manifestBytes) throw new FileProblem(`The manifest.json in the archive is larger than ${LIMITS.manifestBytes / 1024} kB.`);
+  if (entry.uncompressedSize > LIMITS.manifestBytes)
+    throw new FileProblem(`The manifest.json in the archive is larger than ${LIMITS.manifestBytes / 1024} kB.`);
   const chunks: Buffer[] = [];
   for await (const chunk of await zip.read(entry)) chunks.push(chunk as Buffer);
   let value: unknown;

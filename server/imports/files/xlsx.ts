@@ -16,7 +16,7 @@ export async function stageXlsx(path: string, zip: Zip, folder: string): Promise
   const book = parsed(path);
   if (book.SheetNames.length > LIMITS.sheets) throw new FileProblem(`It has ${book.SheetNames.length} sheets; at most ${LIMITS.sheets} are taken.`);
   const staged = book.SheetNames.flatMap((name, i) => {
-    const sheet = book.Sheets[name];
+    const sheet = lookup(book.Sheets, name);
     return sheet ? [stageSheet(name, sheet, join(folder, `sheet-${i}.rows`))] : [];
   });
   if (staged.length === 0) throw new FileProblem('There is no sheet in this workbook.');
@@ -81,7 +81,8 @@ function stageSheet(name: string, sheet: WorkSheet, file: string): StagedSheet {
 
 /** The first merged range that spans a row, asked for row by row from the top. */
 function mergedRows(name: string, ranges: readonly Range[]): (row: number) => string | undefined {
-  if (ranges.length > LIMITS.merges) throw new FileProblem(`Sheet "${name}" has ${count(ranges.length)} merged ranges; a list has none, and at most ${count(LIMITS.merges)} are read.`);
+  if (ranges.length > LIMITS.merges)
+    throw new FileProblem(`Sheet "${name}" has ${count(ranges.length)} merged ranges; a list has none, and at most ${count(LIMITS.merges)} are read.`);
   const sorted = [...ranges].sort((a, b) => a.s.r - b.s.r);
   let [next, open] = [0, undefined as Range | undefined];
   return (row) => {

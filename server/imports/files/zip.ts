@@ -39,7 +39,8 @@ export async function openZip(path: string): Promise<Zip> {
         );
       }
     }
-    if (unpacked > LIMITS.unpackedBytes) throw new FileProblem(`It would unpack to ${megabytes(unpacked)}; at most ${megabytes(LIMITS.unpackedBytes)} can be taken at once.`);
+    if (unpacked > LIMITS.unpackedBytes)
+      throw new FileProblem(`It would unpack to ${megabytes(unpacked)}; at most ${megabytes(LIMITS.unpackedBytes)} can be taken at once.`);
   } catch (error) {
     zip.close();
     throw error;

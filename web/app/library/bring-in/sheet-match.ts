@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { CatalogueSummary, ColumnPlan, SheetPlan, SheetSeen, TableView } from '@kerabat/contract';
+import { lookup } from '@kerabat/core/words';
 
 export interface NewTable {
   readonly table: string | null;
@@ -141,7 +142,7 @@ export class SheetMatch {
   /** What the table wants and no column gives, and what was said to hold for every row. */
   protected readonly open = computed(() => {
     const matched = new Set(this.plan().columns.map((c) => c.to));
-    return (this.shape()?.columns ?? []).filter((c) => (c.required && !matched.has(c.name)) || this.plan().fixed[c.name] !== undefined);
+    return (this.shape()?.columns ?? []).filter((c) => (c.required && !matched.has(c.name)) || lookup(this.plan().fixed, c.name) !== undefined);
   });
 
   protected readonly hasUnits = computed(() => this.plan().columns.some((c) => this.unitOf(c) !== undefined));
@@ -155,7 +156,7 @@ export class SheetMatch {
   protected unitOf(c: ColumnPlan): string | undefined {
     return this.shape()?.columns.find((column) => column.name === c.to)?.unit;
   }
-  protected readonly unitsFor = (unit: string): readonly string[] => UNITS[unit] ?? [unit];
+  protected readonly unitsFor = (unit: string): readonly string[] => lookup(UNITS, unit) ?? [unit];
 
   protected choicesOf(name: string, choices: readonly string[] | undefined): { id: string; words: string }[] | undefined {
     if (choices) return choices.map((id) => ({ id, words: id }));

@@ -5,6 +5,7 @@ import { findAttribute, type MeasuredDimension } from '@kerabat/core/attribute';
 import { readBenchLine } from '@kerabat/core/identify';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
+import { lookup } from '@kerabat/core/words';
 
 /** The usual instrument is taken when none is named; "ruler" after the figure says otherwise. */
 const TOOL: Readonly<Record<string, string>> = { caliper: ' cal', ruler: ' ruler' };
@@ -113,7 +114,7 @@ export class MeasureField {
     const text = this.text().trim();
     const named = /\s(cal|caliper|vernier|ruler|tape|scale|mic|micrometer|gauge|bg)\.?$/i.test(text);
     const measured = this.row()?.kind === 'quantity' && !named;
-    return `${line}${text}${measured ? (TOOL[tool ?? ''] ?? '') : ''}`;
+    return `${line}${text}${measured ? (lookup(TOOL, tool ?? '') ?? '') : ''}`;
   });
   private readonly read = computed(() => (this.text().trim() === '' ? undefined : readBenchLine(this.line())));
   protected readonly bad = computed(() => this.read()?.recognised === false);

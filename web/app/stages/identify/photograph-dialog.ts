@@ -4,6 +4,7 @@ import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { PhotographView } from '@kerabat/contract';
 import type { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
+import { lookup } from '@kerabat/core/words';
 
 /** One photograph, large, with the spots that are marked on it. A new spot is set by a click or by the arrow keys. */
 @Component({
@@ -132,7 +133,7 @@ export class PhotographDialog {
 
   /** Alt with an arrow key moves the spot, for whoever works without a mouse. */
   protected nudge(event: KeyboardEvent): void {
-    const step = STEPS[event.key];
+    const step = lookup(STEPS, event.key);
     if (!event.altKey || !step) return;
     event.preventDefault();
     const { x, y } = this.spot() ?? { x: 0.5, y: 0.5 };

@@ -7,6 +7,7 @@ import { Api } from '../../api/api';
 import { Acting } from '../../api/acting';
 import { problemOf } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
+import { lookup } from '@kerabat/core/words';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   same: 'is the same as',
@@ -124,7 +125,7 @@ export class KinPathsPart {
   });
 
   protected kindWords = (step: KinStep): string =>
-    `${KIND_WORDS[step.kind] ?? step.kind}${step.direction === 'backward' && step.kind !== 'same' ? ' (the other way)' : ''}`;
+    `${lookup(KIND_WORDS, step.kind) ?? step.kind}${step.direction === 'backward' && step.kind !== 'same' ? ' (the other way)' : ''}`;
   protected trust = (path: readonly KinStep[]): number => path.reduce((product, step) => product * step.trust, 1);
   protected outcomesOf = (link: string): OutcomeView[] => this.loaded()?.outcomes.filter((o) => o.link === link) ?? [];
   protected resultWords = (o: OutcomeView): string => RESULTS.find((r) => r.result === o.result)?.words ?? o.result;
