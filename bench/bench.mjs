@@ -1,10 +1,11 @@
-// npm run bench [-- fit | kin [NUMBERS] | import [NUMBERS]]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- fit | kin [NUMBERS] | import [NUMBERS] | hold]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import puppeteer from 'puppeteer-core';
 import { fitBench } from './fitting.mjs';
+import { holdBench } from './holding.mjs';
 import { identifyBench } from './identify.mjs';
 import { importBench } from './importing.mjs';
 import { rankingBench } from './ranking.mjs';
@@ -102,6 +103,6 @@ async function all() {
 }
 
 const [what, size] = process.argv.slice(2);
-const parts = { kin: kinBench, import: importBench, fit: fitBench };
-if (what in parts) await parts[what](size === undefined ? undefined : Number(size));
+const parts = { kin: kinBench, import: importBench, fit: fitBench, hold: holdBench };
+if (what !== undefined && Object.hasOwn(parts, what)) await parts[what](size === undefined ? undefined : Number(size));
 else await all();

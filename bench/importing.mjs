@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '../server/dist/db/open.js';
 import { loadCatalogue } from '../server/dist/imports/load.js';
-import { end, megabytes, quantile, report, ROOT, start } from './lib.mjs';
+import { atSizes, end, megabytes, quantile, report, ROOT, start } from './lib.mjs';
 import { familyRows, MAKERS } from './made-links.mjs';
 
 const TABLES = [
@@ -18,7 +18,7 @@ const TABLES = [
 ];
 
 /** The made-up catalogue as CSV files, one for each table. */
-async function writeFiles(folder, numbers) {
+export async function writeFiles(folder, numbers) {
   const files = Object.fromEntries(TABLES.map(([name]) => [name, createWriteStream(join(folder, `${name}.csv`)).setMaxListeners(0)]));
   const put = async (name, line) => {
     if (!files[name].write(`${line}\n`)) await once(files[name], 'drain');
@@ -82,7 +82,8 @@ function bareLoop(db, numbers) {
   return { ms: performance.now() - began, rows: Object.values(rows).reduce((n, list) => n + list.length, 0) };
 }
 
-async function imported(address, folder, name) {
+/** Brings one CSV file of a folder in and waits for its end. */
+export async function imported(address, folder, name) {
   const form = new FormData();
   form.set('dryRun', 'false');
   form.set('file', await openAsBlob(join(folder, `${name}.csv`)), `${name}.csv`);
@@ -96,7 +97,7 @@ async function imported(address, folder, name) {
 }
 
 /** Saves into a job until told to stop; answers how long each save took. */
-function saver(address) {
+export function saver(address) {
   const samples = [];
   let on = true;
   const ended = (async () => {
@@ -121,7 +122,7 @@ function saver(address) {
   };
 }
 
-export async function importBench(numbers = 400_000) {
+async function importAt(numbers) {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-import-'));
   try {
     await writeFiles(data, numbers);
@@ -165,3 +166,5 @@ export async function importBench(numbers = 400_000) {
     rmSync(data, { recursive: true, force: true });
   }
 }
+
+export const importBench = (numbers) => atSizes(importAt, numbers);

@@ -8,8 +8,8 @@ import { numberStore, NUMBERS_BY_LOOSE } from '../server/dist/catalogue/numbers.
 import { openDatabase } from '../server/dist/db/open.js';
 import { kinStore } from '../server/dist/kin/store.js';
 import { auditBench } from './auditing.mjs';
-import { atRate, duel, end, megabytes, quantile, report, start } from './lib.mjs';
-import { addMadeLinks, HUB_EVERY, writtenOf } from './made-links.mjs';
+import { atRate, atSizes, duel, end, megabytes, quantile, report, start } from './lib.mjs';
+import { addMadeLinks, FIRST_HUB, writtenOf } from './made-links.mjs';
 import { ringsBench } from './rings.mjs';
 import { stream } from './made-units.mjs';
 
@@ -32,7 +32,7 @@ function mistyped(written, random) {
   return `${written.slice(0, at)}${Math.floor(random() * 10)}${written.slice(at + 1)}`;
 }
 
-export async function kinBench(numbers = 1_000_000) {
+async function kinAt(numbers) {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-kin-'));
   try {
     await end(await start(['server/dist/main/serve.js', '--data', data, '--port', '0']));
@@ -57,8 +57,8 @@ export async function kinBench(numbers = 1_000_000) {
     report('number resolved, p99', `${find.toFixed(2)} ms`, `bare statement ${statement.toFixed(2)} ms`, (find / statement).toFixed(1), 'under 3 ms');
     const near = p99(timed(SAMPLES, (i) => store.find(wrong[i], 20)));
     report('mistyped number, p99', `${near.toFixed(2)} ms`, `bare statement ${statement.toFixed(2)} ms`, (near / statement).toFixed(1), 'under 10 ms');
-    timed(200, (i) => kin.kin(some[i], STANDARD_PRACTICE, 6));
-    const walks = timed(SAMPLES, (i) => kin.kin(some[i], STANDARD_PRACTICE, 6));
+    timed(200, (i) => kin.kin(some[i], STANDARD_PRACTICE, { depth: 6 }));
+    const walks = timed(SAMPLES, (i) => kin.kin(some[i], STANDARD_PRACTICE, { depth: 6 }));
     report('kin to depth 6, median', `${quantile(walks, 0.5).toFixed(2)} ms`, `of ${SAMPLES} units`, '-', 'the lower the better');
     report('kin to depth 6, p99', `${p99(walks).toFixed(2)} ms`, `longest ${Math.max(...walks).toFixed(1)} ms`, '-', 'under 15 ms');
     db.close();
@@ -71,7 +71,7 @@ export async function kinBench(numbers = 1_000_000) {
     await atRate('number look-up', 400, `${ours.address}/api/v1${paths.numbers}`, plain.address + paths.numbers);
     await atRate('kin of a unit', 100, `${ours.address}/api/v1${paths.kin}`, plain.address + paths.bareKin);
     await auditBench(ours, file, asked);
-    await ringsBench(ours.address, units[HUB_EVERY - 1]);
+    await ringsBench(ours.address, units[FIRST_HUB]);
     report(
       'server memory',
       `${megabytes(ours).toFixed(0)} MB`,
@@ -84,3 +84,5 @@ export async function kinBench(numbers = 1_000_000) {
     rmSync(data, { recursive: true, force: true });
   }
 }
+
+export const kinBench = (numbers) => atSizes(kinAt, numbers);

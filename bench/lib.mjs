@@ -12,10 +12,20 @@ export const ROOT = new URL('..', import.meta.url).pathname;
 export const median = (values) => quantile(values, 0.5);
 export const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
 
+/** Programs that were started and have not ended: whatever happens here, they end with it. */
+const running = new Set();
+const endAll = () => running.forEach((child) => child.kill('SIGKILL'));
+process.on('exit', endAll);
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+  process.on(signal, () => process.exit(1));
+}
+
 /** Starts a program and waits for its address; says how long that took. */
 export function start(args) {
   const began = performance.now();
   const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] });
+  running.add(child);
+  child.on('exit', () => running.delete(child));
   return new Promise((done, fail) => {
     let said = '';
     child.stdout.on('data', (chunk) => {
@@ -23,14 +33,36 @@ export function start(args) {
       const address = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(said)?.[1];
       if (address) done({ address, child, ms: performance.now() - began });
     });
-    child.on('exit', (code) => fail(new Error(`${args[0]} ended with ${code}`)));
+    child.once('exit', (code) => fail(new Error(`${args[0]} ended with ${code}`)));
   });
 }
-export const end = ({ child }) => new Promise((done) => child.removeAllListeners('exit').on('exit', done).kill('SIGTERM'));
+export const end = ({ child }) =>
+  new Promise((done) => {
+    if (child.exitCode !== null || child.signalCode !== null) return done();
+    child.on('exit', done);
+    child.kill('SIGTERM');
+  });
 export const megabytes = ({ child }) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
 
+const said = [];
+
 export function report(name, figure, reference, ratio, wanted) {
+  said.push({ name, figure });
   console.log(`${name.padEnd(40)} ${figure.padEnd(22)} ${reference.padEnd(26)} ratio ${ratio.padEnd(22)} wanted ${wanted}`);
+}
+
+/** Runs a bench at one size, or at three sizes, and prints then how each figure grew. */
+export async function atSizes(run, size, sizes = [10_000, 100_000, 1_000_000]) {
+  if (size !== undefined) return run(size);
+  const bySize = [];
+  for (const one of sizes) {
+    said.length = 0;
+    console.log(`\n${one} numbers`);
+    await run(one);
+    bySize.push(new Map(said.map(({ name, figure }) => [name.replace(/\d+/g, 'n'), figure])));
+  }
+  console.log(`\n${'how each figure grows'.padEnd(44)} ${sizes.map((one) => String(one).padEnd(22)).join('')}`);
+  for (const name of bySize.at(-1).keys()) console.log(`${name.padEnd(44)} ${bySize.map((figures) => (figures.get(name) ?? '-').padEnd(22)).join('')}`);
 }
 
 /** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */

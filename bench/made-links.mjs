@@ -4,7 +4,9 @@ import { stream } from './made-units.mjs';
 
 const ALPHABET = '0123456789ABCDEFGHJKLMNPRSTUVWXYZ';
 export const MAKERS = 40;
-export const HUB_EVERY = 2000;
+/** Every two thousandth family is a hub of 500, the first of them early: there is one in the smallest catalogue too. */
+const HUB_EVERY = 2000;
+export const FIRST_HUB = 19;
 
 /** The written form of the n-th number: no two alike, and no run of neighbours. */
 export function writtenOf(n) {
@@ -24,7 +26,7 @@ export function* familyRows(numbers, seed = 11) {
   const r = (n) => Math.floor(random() * n);
   let [made, links, family, before] = [0, 0, 0, undefined];
   while (made < numbers) {
-    const size = family % HUB_EVERY === HUB_EVERY - 1 ? 500 : familySize(random);
+    const size = family % HUB_EVERY === FIRST_HUB ? 500 : familySize(random);
     const unit = `family-${family++}`;
     yield { unit, maker: r(MAKERS) };
     const names = [];

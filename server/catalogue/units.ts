@@ -1,8 +1,9 @@
 import type { NumberView, UnitDetail, UnitSummary } from '@kerabat/contract';
 import { attributeWords, valueWords } from '@kerabat/core/attribute';
 import { boreName } from '@kerabat/core/bore';
-import { numberOf, type UnitDesign, type UnitKind } from '@kerabat/core/unit';
+import type { UnitDesign, UnitKind } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
+import { groupBy } from '../db/rows.js';
 import { notFound } from '../http/problem.js';
 import { factOfRow, type FactRow } from './facts.js';
 import { NUMBER_COLUMNS, numberView, type NumberRow } from './numbers.js';
@@ -26,8 +27,9 @@ const SQL = {
   search: `${UNIT} WHERE (@kind = '' OR u.kind = @kind) AND (@q = '' OR u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q || '%')
     ORDER BY u.kind, u.key LIMIT @limit`,
   facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY f.attribute, f.position`,
-  orderNumbers: `SELECT n.written, m.prefix FROM number n JOIN maker m ON m.id = n.maker_id
-    WHERE n.unit_id = ? AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
+  orderNumbers: `SELECT n.unit_id AS unitId, n.written FROM number n JOIN maker m ON m.id = n.maker_id
+    WHERE n.unit_id IN (SELECT value FROM json_each(?)) AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
+  bores: `SELECT unit_id AS unitId, num FROM unit_fact WHERE unit_id IN (SELECT value FROM json_each(?)) AND attribute = 'bore' AND position = '' AND num IS NOT NULL`,
   numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind, n.status = 'current' DESC, n.id`,
   fitted: `SELECT v.key AS vehicleId, m.name || ' ' || v.name AS vehicle, c.slot FROM chain_entry c
     JOIN vehicle v ON v.id = c.vehicle_id JOIN maker m ON m.id = v.maker_id WHERE c.unit_id = ? GROUP BY v.id, c.slot ORDER BY v.key`,
@@ -38,7 +40,8 @@ export function unitStore(db: Db) {
   const byKey = db.prepare<[string], UnitRow>(SQL.byKey);
   const search = db.prepare<[{ kind: string; q: string; limit: number }], UnitRow>(SQL.search);
   const facts = db.prepare<[number], FactRow>(SQL.facts);
-  const orderNumbers = db.prepare<[number], { written: string }>(SQL.orderNumbers);
+  const orderNumbers = db.prepare<[string], { unitId: number; written: string }>(SQL.orderNumbers);
+  const bores = db.prepare<[string], { unitId: number; num: number }>(SQL.bores);
   const numbers = db.prepare<[number], NumberRow>(SQL.numbers);
   const fitted = db.prepare<[number], { vehicleId: string; vehicle: string; slot: string }>(SQL.fitted);
 
@@ -49,7 +52,7 @@ export function unitStore(db: Db) {
     maker: row.maker,
     facts: facts.all(row.id).flatMap(factOfRow),
   });
-  const numbersOf = (id: number): string[] => orderNumbers.all(id).map((n) => n.written);
+  const numbersOf = (id: number): string[] => orderNumbers.all(JSON.stringify([id])).map((n) => n.written);
 
   return {
     /** One unit for the core, or undefined when there is no such key. */
@@ -64,10 +67,13 @@ export function unitStore(db: Db) {
       return row ? numbersOf(row.id) : [];
     },
     search(kind: string, q: string, limit: number): UnitSummary[] {
-      return search.all({ kind, q, limit }).map((row) => {
-        const bore = numberOf(facts.all(row.id).flatMap(factOfRow), 'bore');
+      const rows = search.all({ kind, q, limit });
+      const ids = JSON.stringify(rows.map((row) => row.id));
+      const [numbersBy, boreOf] = [groupBy(orderNumbers.all(ids), (n) => n.unitId), new Map(bores.all(ids).map((b) => [b.unitId, b.num]))];
+      return rows.map((row) => {
+        const bore = boreOf.get(row.id);
         const name = bore === undefined ? null : (boreName(bore) ?? valueWords('bore', bore));
-        return { id: row.key, kind: row.kind, name: row.name, maker: row.maker, bore: name, numbers: numbersOf(row.id) };
+        return { id: row.key, kind: row.kind, name: row.name, maker: row.maker, bore: name, numbers: (numbersBy.get(row.id) ?? []).map((n) => n.written) };
       });
     },
     detail(key: string): UnitDetail {

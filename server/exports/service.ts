@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { Db } from '../db/open.js';
 import { HttpProblem } from '../http/problem.js';
 import { TaskEnded, type WorkPool } from '../work/pool.js';
-import { ExportProblem, type ExportFormat } from './write.js';
+import type { ExportFormat } from './write.js';
 
 /** Writes exports in a thread, each into a folder of its own under `work`. */
 export function exportService(catalogue: Db, pool: WorkPool, work: string, clock: () => string) {
@@ -13,11 +13,13 @@ export function exportService(catalogue: Db, pool: WorkPool, work: string, clock
       const folder = mkdtempSync(join(work, 'export-'));
       const discard = (): void => rmSync(folder, { recursive: true, force: true });
       try {
-        return { path: await pool.run('writeOut', { catalogue: catalogue.name, format, folder, now: clock() }, { pool: 'long', person, signal }), discard };
+        const task = { catalogue: catalogue.name, format, folder, now: clock() };
+        const written = await pool.run('writeOut', task, { pool: 'long', person, signal });
+        if ('problem' in written) throw new HttpProblem(413, 'Too large', written.problem);
+        return { path: written.path, discard };
       } catch (error) {
         discard();
         if (error instanceof TaskEnded) throw new HttpProblem(503, 'Not written', `The catalogue was not exported. ${error.message}`);
-        if (error instanceof Error && error.name === ExportProblem.name) throw new HttpProblem(413, 'Too large', error.message);
         throw error;
       }
     },

@@ -1,5 +1,5 @@
 import { connectReading } from '../db/open.js';
-import { writeExport, type ExportFormat } from './write.js';
+import { ExportProblem, writeExport, type ExportFormat } from './write.js';
 
 export interface ExportTask {
   readonly catalogue: string;
@@ -8,11 +8,17 @@ export interface ExportTask {
   readonly now: string;
 }
 
-/** Writes an export over a connection of its own, so that nobody waits for it. Answers the path of the file. */
-export async function writeOut({ catalogue, format, folder, now }: ExportTask): Promise<string> {
+/** The path of the finished file, or why the catalogue cannot go out in this format. */
+export type Exported = { readonly path: string } | { readonly problem: string };
+
+/** Writes an export over a connection of its own, so that nobody waits for it. */
+export async function writeOut({ catalogue, format, folder, now }: ExportTask): Promise<Exported> {
   const db = connectReading(catalogue);
   try {
-    return await writeExport(db, format, folder, now);
+    return { path: await writeExport(db, format, folder, now) };
+  } catch (error) {
+    if (error instanceof ExportProblem) return { problem: error.message };
+    throw error;
   } finally {
     db.close();
   }

@@ -17,10 +17,8 @@ export type ExportFormat = (typeof EXPORT_FORMATS)[number];
 
 const LINES = 500;
 
-/** Why a catalogue cannot go out in a format, as a sentence. Its name survives the way out of a thread. */
-export class ExportProblem extends Error {
-  override readonly name = 'ExportProblem';
-}
+/** Why a catalogue cannot go out in a format, as a sentence. */
+export class ExportProblem extends Error {}
 
 const manifestOf = (now: string) => ({ name: 'Kerabat catalogue', source: 'exported from Kerabat', date: now.slice(0, 10) });
 

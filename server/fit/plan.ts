@@ -82,34 +82,35 @@ export function wantFor(part: ConversionPart, vehicleId: string, stores: Stores)
 const ON_A_LINE: readonly FittingWant['kind'][] = ['tee', 'tube-nut', 'union', 'line', 'kit'];
 
 /** A conversion planned for a vehicle of the catalogue, with units that could fill its roles and what parts cost. */
-export function planFor(
+export async function planFor(
   row: ConversionRow,
   vehicleId: string,
   known: VehicleKnown,
   choices: Readonly<Record<string, string>>,
   practice: Practice,
   stores: Stores,
-): PlanAnswer {
+): Promise<PlanAnswer> {
   const plan = planConversion(row, convertedVehicle(vehicleId, known, stores), choices);
   const chain = chainOfVehicle(vehicleId, plan, known, stores);
   const priceOf = (part: ConversionPart): number | undefined => {
     const want = wantFor(part, vehicleId, stores);
     return want === undefined ? undefined : stores.kits.fittingPrice(want);
   };
-  const roles = plan.roles.map((role): RoleView => {
+  const roles: RoleView[] = [];
+  for (const role of plan.roles) {
     const link = chain.links.find((l) => l.slot === role.slot);
     const entries = entriesFor(stores.vehicles.chain(vehicleId), role.slot, known);
     const now = [...new Set(entries.map((e) => e.unitName))].join(' or ');
-    return {
+    roles.push({
       slot: role.slot,
       place: findSlot(role.slot)?.words ?? role.slot,
       kind: role.kind,
       words: role.words,
       ...(role.stays ? { stays: true } : {}),
       ...(now === '' ? {} : { now }),
-      candidates: link && !role.stays ? candidatesFor(role, link, chain, vehicleId, practice, stores) : [],
-    };
-  });
+      candidates: link && !role.stays ? await candidatesFor(role, link, chain, vehicleId, practice, stores) : [],
+    });
+  }
   const { asks, changes: _changes, ...rest } = plan;
   return {
     ...rest,

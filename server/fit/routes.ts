@@ -58,7 +58,7 @@ export function fitRoutes(router: Router, stores: Stores): void {
       if (!known.options.some((o) => o.id === option))
         throw badRequest(`"${option}" is not one of: ${known.options.map((o) => o.id).join(', ')}.`, `/choices/${choice}`);
     }
-    ctx.body = planFor(row, vehicleId, { ...(built === undefined ? {} : { built }), options }, choices, stores.practice.current(), stores);
+    ctx.body = await planFor(row, vehicleId, { ...(built === undefined ? {} : { built }), options }, choices, stores.practice.current(), stores);
   });
 }
 

@@ -8,6 +8,10 @@ const TOLD = 20;
 /** In a value of more parts only the first fault is looked for: to find them all would take longer than to read it. */
 const ALL_FAULTS_UP_TO = 2000;
 
+/** No request that is meant has more values than this; to go through them all would hold everybody up. */
+const MOST_PARTS = 50_000;
+const tooMany = (): HttpProblem => new HttpProblem(413, 'Too large', 'The body holds more than 50 000 values. Send it in parts.');
+
 type Place = 'body' | 'query';
 const OPTIONS = { strict: false, discriminator: true } as const;
 const AJV = {
@@ -53,7 +57,7 @@ const refused = (found: readonly Fault[]): HttpProblem => {
 const fieldOf = (pointer: string): string => pointer.replace(/^\//, '').replace(/\//g, ' ') || 'the body';
 
 function tidied(value: unknown, pointer: string, seen: { parts: number; faults: Fault[] }): unknown {
-  seen.parts++;
+  if (++seen.parts > MOST_PARTS) throw tooMany();
   if (typeof value === 'string') {
     const text = value.replace(/\r\n?/g, '\n').trim();
     const problem = plainTextProblem(text);
@@ -61,6 +65,7 @@ function tidied(value: unknown, pointer: string, seen: { parts: number; faults: 
     return text;
   }
   if (typeof value !== 'object' || value === null) return value;
+  if (Array.isArray(value) && value.length > MOST_PARTS) throw tooMany();
   if (Array.isArray(value)) return value.map((item, i) => tidied(item, `${pointer}/${i}`, seen));
   const tidy = new Map<string, unknown>();
   for (const [key, item] of Object.entries(value)) {

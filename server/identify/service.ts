@@ -7,7 +7,7 @@ import { HttpProblem } from '../http/problem.js';
 import { identifier, type GeometryAsk, type IdentifyAsk } from './identifier.js';
 
 /** Up to so many units a question is answered in a few milliseconds; more go to a thread of their own. */
-const INLINE_UNITS = 2000;
+const INLINE_UNITS = 500;
 
 interface Waiting {
   readonly done: (answer: never) => void;

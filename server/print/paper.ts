@@ -11,6 +11,8 @@ const require = createRequire(import.meta.url);
 
 interface PdfMake {
   setFonts(fonts: unknown): void;
+  setUrlAccessPolicy(allowed: (url: string) => boolean): void;
+  setLocalAccessPolicy(allowed: (path: string) => boolean): void;
   createPdf(definition: unknown): { getBuffer(): Promise<Buffer> };
 }
 
@@ -44,7 +46,12 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
   const set = inFaces(whole, (text) => unprinted.add(text)) as unknown[];
   const note = 'Letters that this paper has no face for stand as their codes in brackets. The texts are whole in the description of this file.';
   const pdfmake = require('pdfmake') as PdfMake;
-  pdfmake.setFonts(fonts());
+  const faces = fonts();
+  const files = Object.values(faces).flatMap(({ normal, bold }) => [normal, bold]);
+  pdfmake.setFonts(faces);
+  // The printer reads its faces and nothing else, whatever a text says.
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path) => files.includes(path));
   return pdfmake
     .createPdf({
       info: { title: `Kerabat ${title.toLowerCase()}, job ${job.id}`, ...(unprinted.size > 0 ? { subject: [...unprinted].join(' | ') } : {}) },

@@ -3,7 +3,7 @@ import type { KinAnswer, KinStep, NumberSearch, SolveAnswer } from '@kerabat/con
 import type { SolveProgress } from '@kerabat/core/fit';
 import type { AuditProgress, AuditTask } from '../audit/task.js';
 import type { Told } from '../audit/told.js';
-import type { ExportTask } from '../exports/task.js';
+import type { Exported, ExportTask } from '../exports/task.js';
 import type { SolveAsk } from '../fit/solver.js';
 import type { HistoryTask, Undone } from '../history/task.js';
 import type { ImportProgress, ImportReply, LookReply, LookTask, RunTask } from '../imports/task.js';
@@ -15,7 +15,7 @@ import type { PaperTask } from '../print/paper.js';
 export interface Tasks {
   readonly look: { readonly task: LookTask; readonly answer: LookReply };
   readonly bringIn: { readonly task: RunTask; readonly answer: ImportReply; readonly tells: ImportProgress };
-  readonly writeOut: { readonly task: ExportTask; readonly answer: string };
+  readonly writeOut: { readonly task: ExportTask; readonly answer: Exported };
   readonly audit: { readonly task: AuditTask; readonly answer: Told; readonly tells: AuditProgress };
   readonly solve: { readonly task: SolveAsk; readonly answer: SolveAnswer; readonly tells: SolveProgress };
   readonly changeBack: { readonly task: HistoryTask; readonly answer: Undone };
