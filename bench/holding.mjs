@@ -85,13 +85,18 @@ export async function holdBench() {
     ];
     console.log(`an idle loop: longest ${idle.max.toFixed(1)} ms, p99 ${idle.p99.toFixed(1)} ms`);
     for (const [name, method, path, body, headers] of requests) {
-      await loopDelay(server);
-      const began = performance.now();
-      const { status, size } = await ask(address, method, path, body, headers);
-      const took = performance.now() - began;
-      const held = await loopDelay(server);
-      const what = `${status}, ${(size / 1024).toFixed(0)} kB in ${took.toFixed(0)} ms`;
-      report(name, `held ${held.max.toFixed(0)} ms`, what, `${(held.max / idle.max).toFixed(1)} of an idle loop`, WANTED);
+      const tries = [];
+      for (let i = 0; i < (path.includes('undo') ? 1 : 3); i++) {
+        await loopDelay(server);
+        const began = performance.now();
+        const { status, size } = await ask(address, method, path, body, headers);
+        const took = performance.now() - began;
+        tries.push({ held: (await loopDelay(server)).max, what: `${status}, ${(size / 1024).toFixed(0)} kB in ${took.toFixed(0)} ms` });
+      }
+      // Two processors are shared with the threads and with this program: of three tries the middle one is told, and the longest.
+      const held = tries.map((one) => one.held).sort((a, b) => a - b);
+      const [middle, longest] = [held[Math.floor(held.length / 2)], held.at(-1)];
+      report(name, `${middle.toFixed(0)} ms, longest ${longest.toFixed(0)}`, tries.at(-1).what, `${(middle / idle.max).toFixed(1)} of an idle loop`, WANTED);
     }
     await writesMeanwhile(server, data);
     await end(server);

@@ -8,7 +8,6 @@ import { sender } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from '../main/stores.js';
 import { find } from './find.js';
-import { resolved } from './resolve.js';
 
 /** Vehicles, units, numbers and the quick box. */
 export function catalogueRoutes(router: Router, stores: Stores): void {
@@ -20,10 +19,13 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
   router.get('/vehicles/:id', (ctx) => {
     ctx.body = stores.vehicles.detail(ctx.params['id'] ?? '');
   });
-  router.get('/units', (ctx) => {
+  router.get('/units', async (ctx) => {
     const kind = textQuery(ctx, 'kind');
     if (kind !== '' && !(UNIT_KINDS as readonly string[]).includes(kind)) throw badRequest(`kind must be one of: ${UNIT_KINDS.join(', ')}.`, '/kind');
-    ctx.body = { units: stores.units.search(kind, textQuery(ctx, 'q'), numberQuery(ctx, 'limit', 200)) };
+    const [q, limit] = [textQuery(ctx, 'q'), numberQuery(ctx, 'limit', 200)];
+    // Words are looked for in every name: in a large catalogue that takes a while.
+    const asked = { file: stores.files.catalogue, kind, q, limit };
+    ctx.body = { units: q === '' ? stores.units.search(kind, q, limit) : await stores.pool.run('units', asked, { person: sender(ctx), signal: hangsUp(ctx) }) };
   });
   router.get('/units/:id', (ctx) => {
     ctx.body = stores.units.detail(ctx.params['id'] ?? '');
@@ -34,8 +36,8 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
   router.post('/numbers/resolve', async (ctx) => {
     const { numbers } = await readBody(ctx, ResolveRequest);
     const asked = { file: stores.files.catalogue, numbers, limit: 5 };
-    const found = await stores.pool.run('resolve', asked, { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 });
-    ctx.body = { rows: found.map((one) => resolved(one.query, one)) };
+    const rows = await stores.pool.run('resolve', asked, { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 });
+    ctx.body = { rows };
   });
   router.get('/find', (ctx) => {
     ctx.body = find(textQuery(ctx, 'q'), stores);

@@ -18,13 +18,17 @@ export interface UnitRow {
   readonly source: string;
 }
 
-const UNIT = `SELECT u.id, u.key, u.kind, u.name, m.name AS maker, u.note, s.title AS source
-  FROM unit u JOIN maker m ON m.id = u.maker_id JOIN source s ON s.id = u.source_id`;
+const UNIT_OF = (units: string): string => `SELECT u.id, u.key, u.kind, u.name, m.name AS maker, u.note, s.title AS source
+  FROM ${units} u JOIN maker m ON m.id = u.maker_id JOIN source s ON s.id = u.source_id`;
+const UNIT = UNIT_OF('unit');
 const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source`;
 
 const SQL = {
   byKey: `${UNIT} WHERE u.key = ?`,
-  search: `${UNIT} WHERE (@kind = '' OR u.kind = @kind) AND (@q = '' OR u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q || '%')
+  // The limit is met before the makers and sources are looked up.
+  list: `${UNIT_OF('(SELECT * FROM unit ORDER BY kind, key LIMIT @limit)')} ORDER BY u.kind, u.key`,
+  ofKind: `${UNIT_OF('(SELECT * FROM unit WHERE kind = @kind ORDER BY key LIMIT @limit)')} ORDER BY u.key`,
+  search: `${UNIT} WHERE (@kind = '' OR u.kind = @kind) AND (u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q || '%')
     ORDER BY u.kind, u.key LIMIT @limit`,
   facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY f.attribute, f.position`,
   orderNumbers: `SELECT n.unit_id AS unitId, n.written FROM number n JOIN maker m ON m.id = n.maker_id
@@ -38,6 +42,8 @@ const SQL = {
 /** Units as the catalogue records them. */
 export function unitStore(db: Db) {
   const byKey = db.prepare<[string], UnitRow>(SQL.byKey);
+  const list = db.prepare<[{ limit: number }], UnitRow>(SQL.list);
+  const ofKind = db.prepare<[{ kind: string; limit: number }], UnitRow>(SQL.ofKind);
   const search = db.prepare<[{ kind: string; q: string; limit: number }], UnitRow>(SQL.search);
   const facts = db.prepare<[number], FactRow>(SQL.facts);
   const orderNumbers = db.prepare<[string], { unitId: number; written: string }>(SQL.orderNumbers);
@@ -67,7 +73,7 @@ export function unitStore(db: Db) {
       return row ? numbersOf(row.id) : [];
     },
     search(kind: string, q: string, limit: number): UnitSummary[] {
-      const rows = search.all({ kind, q, limit });
+      const rows = q !== '' ? search.all({ kind, q, limit }) : kind === '' ? list.all({ limit }) : ofKind.all({ kind, limit });
       const ids = JSON.stringify(rows.map((row) => row.id));
       const [numbersBy, boreOf] = [groupBy(orderNumbers.all(ids), (n) => n.unitId), new Map(bores.all(ids).map((b) => [b.unitId, b.num]))];
       return rows.map((row) => {

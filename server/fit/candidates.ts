@@ -6,7 +6,7 @@ import { factOf, type UnitDesign } from '@kerabat/core/unit';
 import type { Stores } from '../main/stores.js';
 
 const SHOWN = 6;
-const AT_ONCE = 25;
+const AT_ONCE = 8;
 
 /**
  * Units for a role, those of the sister vehicles first, then by what does not fit and what is not known. Each is checked in the

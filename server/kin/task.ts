@@ -1,7 +1,6 @@
-import type { KinAnswer, KinStep, NumberSearch } from '@kerabat/contract';
+import type { KinAnswer, KinStep } from '@kerabat/contract';
 import type { KinNode, Outcomes } from '@kerabat/core/kin';
 import type { Practice } from '@kerabat/core/practice';
-import { numberStore } from '../catalogue/numbers.js';
 import { readingOf } from '../work/reading.js';
 import { kinStore } from './store.js';
 
@@ -16,21 +15,9 @@ export interface PathsTask extends KinTask {
   readonly target: KinNode;
   readonly count: number;
 }
-export interface ResolveTask {
-  readonly file: string;
-  readonly numbers: readonly string[];
-  /** So many are told of each. */
-  readonly limit: number;
-}
-
-/** Walks that are too long for the loop, and many numbers at once, in a thread. */
+/** Walks that are too long for the loop, in a thread. */
 export const kinOf = ({ file, key, practice, depth, outcomes }: KinTask): KinAnswer =>
   kinStore(readingOf(file), () => outcomes).kin(key, practice, { depth }).answer;
 
 export const pathsOf = ({ file, key, target, practice, count, depth, outcomes }: PathsTask): KinStep[][] =>
   kinStore(readingOf(file), () => outcomes).paths(key, target, practice, count, { depth }).paths;
-
-export function resolveNumbers({ file, numbers, limit }: ResolveTask): NumberSearch[] {
-  const store = numberStore(readingOf(file));
-  return numbers.map((query) => store.find(query, limit));
-}

@@ -2,18 +2,19 @@ import { createServer, type Server } from 'node:http';
 import type { Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
+import type { Logger } from 'pino';
 import { SLOTS } from '@kerabat/core/chain';
 import { openDirectory } from '../db/directory.js';
 import { StartProblem } from '../db/open.js';
 import { storageFault } from '../db/faults.js';
-import { settle } from '../jobs/workspace.js';
+import { settle, workspaceOf } from '../jobs/workspace.js';
 import { chassisService } from '../chassis/service.js';
 import { instrumentFeed } from '../devices/feed.js';
 import { eventLog } from '../watch/log.js';
 import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
 import { firstStart } from './first-start.js';
-import { storesOf, wallClock } from './stores.js';
+import { storesOf, wallClock, type Stores } from './stores.js';
 
 const root = (path: string): string => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
 
@@ -42,6 +43,7 @@ async function serve(): Promise<void> {
     const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
     directory.lock.tell({ address });
     console.log(`Kerabat is ready: ${address}  (data in ${data}; stop with Ctrl+C)`);
+    setImmediate(() => void rehearse(stores, events.log));
   });
   const stop = (): void => {
     instruments.close();
@@ -54,6 +56,16 @@ async function serve(): Promise<void> {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+}
+
+/** The first job that is opened is not the first that is worked out: until then the code for it is not compiled. */
+async function rehearse(stores: Stores, log: Logger): Promise<void> {
+  try {
+    const last = stores.jobs.list((key) => key)[0];
+    if (last) await workspaceOf(last.id, stores);
+  } catch (error) {
+    log.error({ error }, 'the last job cannot be worked out');
+  }
 }
 
 function shut(server: Server): void {

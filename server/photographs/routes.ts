@@ -34,14 +34,15 @@ export function photographRoutes(router: Router, stores: Stores): void {
     const picture = await looked(bytes, person, hangsUp(ctx));
     if (typeof picture === 'string') throw new HttpProblem(415, 'Not a photograph', picture);
     const evidenceId = evidence === '' ? null : wholeNumber(evidence, 'piece of evidence');
-    const photographId = photographs.add(id, { ...picture, slot, shows, evidenceId, bytes }, person);
+    const photographId = await photographs.add(id, { ...picture, slot, shows, evidenceId, bytes }, person);
     ctx.status = 201;
     ctx.set('location', `/api/v1/jobs/${id}/photographs/${photographId}`);
     ctx.body = { id: photographId };
   });
   router.get('/jobs/:id/photographs/:photographId', (ctx) => {
-    const { type, bytes } = photographs.image(jobId(ctx), wholeNumber(ctx.params['photographId'] ?? '', 'photograph'));
+    const { type, size, bytes } = photographs.image(jobId(ctx), wholeNumber(ctx.params['photographId'] ?? '', 'photograph'));
     ctx.type = type;
+    ctx.length = size;
     ctx.set('content-disposition', 'inline');
     ctx.body = bytes;
   });

@@ -1,7 +1,10 @@
+import { Readable } from 'node:stream';
 import type { PhotographMark, PhotographView } from '@kerabat/contract';
 import type { Db } from '../db/open.js';
 import { badRequest, notFound } from '../http/problem.js';
 import type { Picture } from './picture.js';
+
+const PART = 256 * 1024;
 
 interface PhotographRow {
   readonly id: number;
@@ -32,15 +35,19 @@ export interface NewPhotograph extends Picture {
 
 const SQL = {
   ofJob: `SELECT id, slot, evidence_id AS evidenceId, shows, type, width, height, size, person AS "by", added_at AS at,
-    withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM photograph WHERE job_id = ? ORDER BY id`,
+    withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM photograph WHERE job_id = ? AND whole = 1 ORDER BY id`,
   marks: `SELECT m.photograph_id AS photographId, m.x, m.y, m.words, m.person AS "by" FROM photograph_mark m
     JOIN photograph p ON p.id = m.photograph_id WHERE p.job_id = ? ORDER BY m.photograph_id, m.seq`,
-  image: `SELECT p.type, i.bytes FROM photograph p JOIN photograph_image i ON i.photograph_id = p.id WHERE p.job_id = ? AND p.id = ?`,
+  image: `SELECT type, size FROM photograph WHERE job_id = ? AND id = ? AND whole = 1`,
+  parts: `SELECT seq FROM photograph_part WHERE photograph_id = ? ORDER BY seq`,
+  part: `SELECT bytes FROM photograph_part WHERE photograph_id = ? AND seq = ?`,
   jobExists: `SELECT 1 AS found FROM job WHERE id = ?`,
   evidenceOfJob: `SELECT 1 AS found FROM evidence WHERE job_id = ? AND id = ?`,
-  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at)
-    VALUES (@jobId, @slot, @evidenceId, @shows, @type, @width, @height, @size, @person, @now)`,
-  addImage: `INSERT INTO photograph_image (photograph_id, bytes) VALUES (?, ?)`,
+  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at, whole)
+    VALUES (@jobId, @slot, @evidenceId, @shows, @type, @width, @height, @size, @person, @now, 0)`,
+  addPart: `INSERT INTO photograph_part (photograph_id, seq, bytes) VALUES (?, ?, ?)`,
+  isWhole: `UPDATE photograph SET whole = 1 WHERE id = ?`,
+  sweep: `DELETE FROM photograph WHERE whole = 0`,
   mark: `INSERT INTO photograph_mark (photograph_id, seq, x, y, words, person, marked_at)
     SELECT @id, COALESCE(MAX(seq), 0) + 1, @x, @y, @words, @person, @now FROM photograph_mark WHERE photograph_id = @id`,
   withdraw: `UPDATE photograph SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id = @id AND withdrawn_at IS NULL`,
@@ -49,13 +56,18 @@ const SQL = {
 
 /** Photographs of a job: added, marked and withdrawn, never changed. */
 export function photographStore(db: Db, clock: () => string) {
+  // What was being written when a program was killed is nobody's: it was never acknowledged.
+  db.exec(SQL.sweep);
   const ofJob = db.prepare<[number], PhotographRow>(SQL.ofJob);
   const marks = db.prepare<[number], MarkRow>(SQL.marks);
-  const image = db.prepare<[number, number], { type: string; bytes: Buffer }>(SQL.image);
+  const image = db.prepare<[number, number], { type: string; size: number }>(SQL.image);
+  const parts = db.prepare<[number], number>(SQL.parts).pluck();
+  const part = db.prepare<[number, number], Buffer>(SQL.part).pluck();
   const jobExists = db.prepare<[number], { found: 1 }>(SQL.jobExists);
   const evidenceOfJob = db.prepare<[number, number], { found: 1 }>(SQL.evidenceOfJob);
   const add = db.prepare<[Record<string, unknown>]>(SQL.add);
-  const addImage = db.prepare<[number, Buffer]>(SQL.addImage);
+  const addPart = db.prepare<[number, number, Buffer]>(SQL.addPart);
+  const isWhole = db.prepare<[number]>(SQL.isWhole);
   const mark = db.prepare<[Record<string, unknown>]>(SQL.mark);
   const withdraw = db.prepare<[Record<string, unknown>]>(SQL.withdraw);
   const touch = db.prepare<[string, number]>(SQL.touch);
@@ -77,22 +89,31 @@ export function photographStore(db: Db, clock: () => string) {
 
   return {
     list,
-    image(jobId: number, id: number): { type: string; bytes: Buffer } {
+    /** The picture as it came, read part by part. */
+    image(jobId: number, id: number): { type: string; size: number; bytes: Readable } {
       const found = image.get(jobId, id);
       if (!found) throw notFound('This photograph is not in this job.');
-      return found;
+      const read = function* (): IterableIterator<Buffer> {
+        for (const seq of parts.all(id)) yield part.get(id, seq) ?? Buffer.alloc(0);
+      };
+      return { ...found, bytes: Readable.from(read()) };
     },
-    add(jobId: number, { bytes, ...photograph }: NewPhotograph, person: string): number {
-      return db.transaction(() => {
-        if (!jobExists.get(jobId)) throw notFound(`There is no job ${jobId}.`);
-        if (photograph.evidenceId !== null && !evidenceOfJob.get(jobId, photograph.evidenceId))
-          throw badRequest('This piece of evidence is not in this job.', '/evidence');
-        const now = clock();
-        const id = Number(add.run({ ...photograph, jobId, size: bytes.length, person, now }).lastInsertRowid);
-        addImage.run(id, bytes);
+    /** Keeps a photograph, part by part: others are answered in between. It is there when all of it is. */
+    async add(jobId: number, { bytes, ...photograph }: NewPhotograph, person: string): Promise<number> {
+      if (!jobExists.get(jobId)) throw notFound(`There is no job ${jobId}.`);
+      if (photograph.evidenceId !== null && !evidenceOfJob.get(jobId, photograph.evidenceId))
+        throw badRequest('This piece of evidence is not in this job.', '/evidence');
+      const now = clock();
+      const id = Number(add.run({ ...photograph, jobId, size: bytes.length, person, now }).lastInsertRowid);
+      for (let at = 0, seq = 0; at < bytes.length; at += PART, seq++) {
+        addPart.run(id, seq, bytes.subarray(at, at + PART));
+        await new Promise(setImmediate);
+      }
+      db.transaction(() => {
+        isWhole.run(id);
         touch.run(now, jobId);
-        return id;
       })();
+      return id;
     },
     mark(jobId: number, id: number, { x, y, words }: PhotographMark, person: string): void {
       db.transaction(() => {

@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
-import type { KinAnswer, KinStep, NumberSearch, SolveAnswer } from '@kerabat/contract';
+import type { KinAnswer, KinStep, Resolved, SolveAnswer, UnitSummary } from '@kerabat/contract';
 import type { SolveProgress } from '@kerabat/core/fit';
 import type { AuditProgress, AuditTask } from '../audit/task.js';
 import type { Told } from '../audit/told.js';
@@ -7,7 +7,8 @@ import type { Exported, ExportTask } from '../exports/task.js';
 import type { SolveAsk } from '../fit/solver.js';
 import type { HistoryTask, Undone } from '../history/task.js';
 import type { ImportProgress, ImportReply, LookReply, LookTask, RunTask } from '../imports/task.js';
-import type { KinTask, PathsTask, ResolveTask } from '../kin/task.js';
+import type { ResolveTask, UnitsTask } from '../catalogue/task.js';
+import type { KinTask, PathsTask } from '../kin/task.js';
 import type { Picture } from '../photographs/picture.js';
 import type { PaperTask } from '../print/paper.js';
 
@@ -21,7 +22,8 @@ export interface Tasks {
   readonly changeBack: { readonly task: HistoryTask; readonly answer: Undone };
   readonly picture: { readonly task: Uint8Array; readonly answer: Picture | string };
   readonly paper: { readonly task: PaperTask; readonly answer: Uint8Array };
-  readonly resolve: { readonly task: ResolveTask; readonly answer: readonly NumberSearch[] };
+  readonly resolve: { readonly task: ResolveTask; readonly answer: Resolved[] };
+  readonly units: { readonly task: UnitsTask; readonly answer: UnitSummary[] };
   readonly kin: { readonly task: KinTask; readonly answer: KinAnswer };
   readonly kinPaths: { readonly task: PathsTask; readonly answer: KinStep[][] };
 }
@@ -52,6 +54,7 @@ export const solve = async ({ task, port }: Given<'solve'>) => (await import('..
 export const changeBack = async ({ task }: Given<'changeBack'>) => (await import('../history/task.js')).changeBack(task);
 export const picture = async ({ task }: Given<'picture'>) => (await import('../photographs/picture.js')).readPicture(task);
 export const paper = async ({ task }: Given<'paper'>) => (await import('../print/paper.js')).print(task);
-export const resolve = async ({ task }: Given<'resolve'>) => (await import('../kin/task.js')).resolveNumbers(task);
+export const resolve = async ({ task }: Given<'resolve'>) => (await import('../catalogue/task.js')).resolveNumbers(task);
+export const units = async ({ task }: Given<'units'>) => (await import('../catalogue/task.js')).searchUnits(task);
 export const kin = async ({ task }: Given<'kin'>) => (await import('../kin/task.js')).kinOf(task);
 export const kinPaths = async ({ task }: Given<'kinPaths'>) => (await import('../kin/task.js')).pathsOf(task);
