@@ -3,7 +3,7 @@ import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ROOT, startServer } from './server.js';
+import { ROOT, startServer } from '../server/testing/program.js';
 
 let work: string;
 beforeAll(() => {

@@ -1,5 +1,4 @@
 import { createServer, type Server } from 'node:http';
-import type { Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
@@ -10,6 +9,7 @@ import { storageFault } from '../db/faults.js';
 import { settle, workspaceOf } from '../jobs/workspace.js';
 import { chassisService } from '../chassis/service.js';
 import { instrumentFeed } from '../devices/feed.js';
+import { refuse } from '../http/refuse.js';
 import { eventLog } from '../watch/log.js';
 import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
@@ -71,18 +71,6 @@ async function rehearse(stores: Stores, log: Logger): Promise<void> {
 function shut(server: Server): void {
   server.close();
   server.closeAllConnections();
-}
-
-/** What is no HTTP at all is answered like everything else that is refused. */
-function refuse(error: NodeJS.ErrnoException, socket: Socket): void {
-  if (!socket.writable || error.code === 'ECONNRESET') return void socket.destroy();
-  const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : '400 Bad Request';
-  const detail = error.code === 'HPE_HEADER_OVERFLOW' ? 'The address or the headers are too long.' : 'This is not a request that can be understood.';
-  const body = JSON.stringify({ type: 'about:blank', title: 'Not understood', status: Number(status.slice(0, 3)), detail });
-  socket.end(
-    `HTTP/1.1 ${status}\r\ncontent-type: application/problem+json; charset=utf-8\r\nx-content-type-options: nosniff\r\ncache-control: no-store\r\n` +
-      `content-length: ${Buffer.byteLength(body)}\r\nconnection: close\r\n\r\n${body}`,
-  );
 }
 
 function end(sentence: string): never {

@@ -10,6 +10,7 @@ import { openDirectory, type DataDirectory } from '../db/directory.js';
 import { DATABASE_FILES } from '../db/storage.js';
 import { instrumentFeed } from '../devices/feed.js';
 import { settle } from '../jobs/workspace.js';
+import { refuse } from '../http/refuse.js';
 import { makeApp } from '../main/app.js';
 import { firstStart } from '../main/first-start.js';
 import { storesOf, type Stores } from '../main/stores.js';
@@ -63,8 +64,8 @@ const clockFrom = (first: number) => {
 };
 
 /** A data directory of its own for a test: with the demo in it, or empty. */
-export async function testDirectory({ demo = true } = {}): Promise<string> {
-  const folder = mkdtempSync(join(tmpdir(), 'kerabat-test-'));
+export async function testDirectory({ demo = true, parent = tmpdir() } = {}): Promise<string> {
+  const folder = mkdtempSync(join(parent, 'kerabat-test-'));
   if (demo) {
     const from = await withDemo();
     for (const name of DATABASE_FILES) cpSync(join(from, name), join(folder, name));
@@ -73,8 +74,15 @@ export async function testDirectory({ demo = true } = {}): Promise<string> {
 }
 
 /** A server on a free port over a data directory of its own, with the demo unless told otherwise. */
-export async function testServer({ demo = true, instrumentPort = 1, chassisUrl = 'http://127.0.0.1:1', log = SILENT } = {}): Promise<TestServer> {
-  const folder = await testDirectory({ demo });
+/** `parent` is where its data directory lies. */
+export async function testServer({
+  demo = true,
+  parent = tmpdir(),
+  instrumentPort = 1,
+  chassisUrl = 'http://127.0.0.1:1',
+  log = SILENT,
+} = {}): Promise<TestServer> {
+  const folder = await testDirectory({ demo, parent });
   const clock = clockFrom(1000);
   const directory = openDirectory(folder, { program: 'tests', now: clock() });
   const stores = storesOf(directory, log, clock);
@@ -82,6 +90,7 @@ export async function testServer({ demo = true, instrumentPort = 1, chassisUrl =
   const instruments = instrumentFeed({ port: instrumentPort, retry: 50, silence: 400 });
   const app = makeApp({ stores, log, clock, instruments, chassis: chassisService(chassisUrl, 500) });
   const server = createServer(app.callback());
+  server.on('clientError', refuse);
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {

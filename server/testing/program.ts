@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 export interface RunningServer {
   readonly address: string;
@@ -12,6 +12,8 @@ export interface RunningServer {
   readonly process: ChildProcess;
   /** Ends the program and throws its data away. */
   end(): Promise<void>;
+  /** Kills it where it stands; its data stay. */
+  kill(): Promise<void>;
 }
 
 /** Starts the real server program over a data directory of its own and waits until it says that it is ready. */
@@ -24,11 +26,18 @@ export function startServer(args: readonly string[] = [], data = mkdtempSync(joi
     const hear = (chunk: Buffer): void => {
       said += chunk.toString();
       const address = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(said)?.[1];
-      if (address) done({ address, data, process: child, end: () => end(child, data) });
+      if (address) done({ address, data, process: child, end: () => end(child, data), kill: () => kill(child) });
     };
     child.stdout.on('data', hear);
     child.stderr.on('data', hear);
     child.on('exit', (code) => fail(new Error(`The server ended with ${code}: ${said}`)));
+  });
+}
+
+function kill(child: ChildProcess): Promise<void> {
+  return new Promise((done) => {
+    child.on('exit', () => done());
+    child.kill('SIGKILL');
   });
 }
 
