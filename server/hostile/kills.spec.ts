@@ -81,48 +81,52 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
 }
 
 describe('killed while it writes', () => {
-  it(`${KILLS} times: whatever was acknowledged is there, and nothing that is half`, async () => {
-    const kept: Acknowledged = { evidence: [], jobs: [], links: [], lists: [], photographs: [], undone: 0 };
-    const r = random(4711);
-    for (let round = 0; round < KILLS; round++) {
+  it(
+    `${KILLS} times: whatever was acknowledged is there, and nothing that is half`,
+    async () => {
+      const kept: Acknowledged = { evidence: [], jobs: [], links: [], lists: [], photographs: [], undone: 0 };
+      const r = random(4711);
+      for (let round = 0; round < KILLS; round++) {
+        const server = await startServer([], data);
+        const writing = write(server, round, kept);
+        await new Promise((done) => setTimeout(done, 500 + r.below(1200)));
+        await server.kill();
+        await writing;
+      }
       const server = await startServer([], data);
-      const writing = write(server, round, kept);
-      await new Promise((done) => setTimeout(done, 500 + r.below(1200)));
       await server.kill();
-      await writing;
-    }
-    const server = await startServer([], data);
-    await server.kill();
-    const [jobs, catalogue] = ['jobs', 'catalogue'].map((name) => new Database(join(data, `${name}.sqlite`)));
-    const ids = (db: Database.Database | undefined, sql: string): unknown[] => db?.prepare(sql).pluck().all() ?? [];
-    const [evidence, opened, links, units] = [
-      new Set(ids(jobs, 'SELECT id FROM evidence')),
-      new Set(ids(jobs, 'SELECT id FROM job')),
-      new Set(ids(catalogue, 'SELECT key FROM link')),
-      ids(catalogue, `SELECT id FROM unit WHERE key LIKE 'many-%'`).length,
-    ];
-    const sizes = new Map(
-      (jobs?.prepare('SELECT photograph_id AS id, SUM(LENGTH(bytes)) AS size FROM photograph_part GROUP BY 1').all() as { id: number; size: number }[]).map(
-        (p) => [p.id, p.size],
-      ),
-    );
-    expect(kept.evidence.filter((id) => !evidence.has(id))).toEqual([]);
-    expect(kept.jobs.filter((id) => !opened.has(id))).toEqual([]);
-    expect(kept.links.filter((key) => !links.has(key))).toEqual([]);
-    expect(kept.photographs.filter(({ id, size }) => sizes.get(id) !== size)).toEqual([]);
-    // A list is in the catalogue whole or not at all, and whole when it was said to be done.
-    expect(units % 400).toBe(0);
-    expect(units / 400).toBeGreaterThanOrEqual(kept.lists.length);
-    expect(ids(jobs, 'SELECT COUNT(*) FROM photograph WHERE whole = 0')).toEqual([0]);
-    for (const db of [jobs, catalogue]) {
-      expect(db?.pragma('integrity_check', { simple: true })).toBe('ok');
-      expect(db?.pragma('foreign_key_check')).toEqual([]);
-      db?.close();
-    }
-    const { evidence: e, jobs: j, links: l, lists, photographs, undone } = kept;
-    console.log(
-      `${KILLS} kills; acknowledged and found: ${e.length} entries, ${j.length} jobs, ${photographs.length} photographs, ${lists.length} lists, ${l.length} claims, ${undone} undone`,
-    );
-    expect(Math.min(e.length, photographs.length, lists.length, l.length)).toBeGreaterThan(0);
-  });
+      const [jobs, catalogue] = ['jobs', 'catalogue'].map((name) => new Database(join(data, `${name}.sqlite`)));
+      const ids = (db: Database.Database | undefined, sql: string): unknown[] => db?.prepare(sql).pluck().all() ?? [];
+      const [evidence, opened, links, units] = [
+        new Set(ids(jobs, 'SELECT id FROM evidence')),
+        new Set(ids(jobs, 'SELECT id FROM job')),
+        new Set(ids(catalogue, 'SELECT key FROM link')),
+        ids(catalogue, `SELECT id FROM unit WHERE key LIKE 'many-%'`).length,
+      ];
+      const sizes = new Map(
+        (jobs?.prepare('SELECT photograph_id AS id, SUM(LENGTH(bytes)) AS size FROM photograph_part GROUP BY 1').all() as { id: number; size: number }[]).map(
+          (p) => [p.id, p.size],
+        ),
+      );
+      expect(kept.evidence.filter((id) => !evidence.has(id))).toEqual([]);
+      expect(kept.jobs.filter((id) => !opened.has(id))).toEqual([]);
+      expect(kept.links.filter((key) => !links.has(key))).toEqual([]);
+      expect(kept.photographs.filter(({ id, size }) => sizes.get(id) !== size)).toEqual([]);
+      // A list is in the catalogue whole or not at all, and whole when it was said to be done.
+      expect(units % 400).toBe(0);
+      expect(units / 400).toBeGreaterThanOrEqual(kept.lists.length);
+      expect(ids(jobs, 'SELECT COUNT(*) FROM photograph WHERE whole = 0')).toEqual([0]);
+      for (const db of [jobs, catalogue]) {
+        expect(db?.pragma('integrity_check', { simple: true })).toBe('ok');
+        expect(db?.pragma('foreign_key_check')).toEqual([]);
+        db?.close();
+      }
+      const { evidence: e, jobs: j, links: l, lists, photographs, undone } = kept;
+      console.log(
+        `${KILLS} kills; acknowledged and found: ${e.length} entries, ${j.length} jobs, ${photographs.length} photographs, ${lists.length} lists, ${l.length} claims, ${undone} undone`,
+      );
+      expect(Math.min(e.length, photographs.length, lists.length, l.length)).toBeGreaterThan(0);
+    },
+    60_000 + KILLS * 20_000,
+  );
 });

@@ -1,0 +1,10 @@
+// npm run hostile [-- SEED]: the hostile suite at ten times the size that is part of the tests.
+import { join } from 'node:path';
+import { ensureBuilt, ensurePackages, ROOT, run } from './setup.mjs';
+
+ensurePackages();
+ensureBuilt();
+const seed = process.argv[2] ?? String(Date.now() % 1_000_000);
+console.log(`seed ${seed}`);
+const env = { ...process.env, HOSTILE_REQUESTS: '30000', HOSTILE_KILLS: '50', HOSTILE_SEED: seed };
+run('npx', ['vitest', 'run', '--root', ROOT, join(ROOT, 'server/hostile')], { env, why: 'The hostile suite' });
