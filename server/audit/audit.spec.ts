@@ -158,6 +158,21 @@ describe('settling', () => {
     await settle(finding, { kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '20.64', value: '20.6375' }, 'exact', 'Jorun');
     expect((await server.ask('POST', `/history/${first?.id}/undo`)).body.detail).toContain('changed again by Jorun');
   });
+  it('is tied to its finding: rows, fields and links that the finding does not show are left alone', async () => {
+    const [inches, harmless] = [await found('looks like inches'), await found('was superseded by Quellmar')];
+    const other = harmless.rows.find((row) => row.link !== undefined);
+    const before = db().prepare('SELECT * FROM link ORDER BY id').all();
+    const acts = [
+      { kind: 'remove', row: { kept: 'link', key: { key: other?.link ?? '' } } },
+      { kind: 'does-not-fit', link: other?.link ?? '' },
+      { kind: 'condition', link: other?.link ?? '', condition: { kind: 'check', text: 'x' } },
+      { kind: 'remove', row: { kept: 'unit_fact', key: { unit_id: 1, attribute: 'bore', position: '' } } },
+      { kind: 'correct', row: { kept: inches.rows[0]?.kept, key: inches.rows[0]?.key }, field: 'constructor', seen: '', value: '1' },
+    ] as const;
+    for (const act of acts)
+      expect(await settle(inches, act as never)).toMatchObject({ status: 400, body: { detail: expect.stringContaining('does not concern') as string } });
+    expect(db().prepare('SELECT * FROM link ORDER BY id').all()).toEqual(before);
+  });
   it.each([
     ['without a reason', { reason: '  ' }, 400, 'reason must not be empty'],
     ['without a name', { person: '' }, 400, 'Say who you are'],

@@ -1,6 +1,6 @@
 import type { Db } from '../db/open.js';
 import { recorder } from '../history/acts.js';
-import { KEPT, type KeptName } from '../history/kept.js';
+import { KEPT, type Kept, type KeptName } from '../history/kept.js';
 import { ledger, type Cells } from '../history/ledger.js';
 
 /** Rows of made-up sources, and what says something of them. What people here added about made-up things says nothing without them. */
@@ -80,12 +80,14 @@ export function takeOutDemo(db: Db, person: string, at: string): number | undefi
     const record = recorder(db, { what: 'Removed the demo data', person, at });
     const book = ledger(db, record.note);
     for (const key of db.prepare<[], Record<string, string | number>>(LED_ASTRAY).all()) {
-      book.put('number', { ...key, unit_id: null, kit_id: null, fitting_id: null });
+      book.put('number', { ...key, ...book.get('number', key), unit_id: null, kit_id: null, fitting_id: null });
     }
     db.exec(`CREATE TEMP TABLE made_link AS ${MADE_LINKS}`);
     for (const [kept, where] of GOES) {
-      const columns = KEPT[kept].key.join(', ');
-      for (const key of db.prepare<[], Cells>(`SELECT ${columns} FROM ${kept} WHERE ${where}`).all()) book.remove(kept, key);
+      const { key: columns, counted }: Kept = KEPT[kept];
+      // Rows that are counted go from the last: undone, they come back from the first.
+      const order = counted ? ` ORDER BY ${counted.column} DESC` : '';
+      for (const key of db.prepare<[], Cells>(`SELECT ${columns.join(', ')} FROM ${kept} WHERE ${where}${order}`).all()) book.remove(kept, key);
     }
     db.exec('DROP TABLE temp.made_link');
     return record.id();

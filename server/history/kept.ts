@@ -35,7 +35,7 @@ export const KEPT = {
   },
   box_item: { key: ['number_id', 'item'], values: ['presence', 'source_id'] },
   stock: { key: ['number_id', 'supplier'], values: ['quantity', 'told_on', 'price'], newest: 'told_on' },
-  chain_entry: { key: ['vehicle_id', 'slot', 'unit_id', 'built_from', 'option_code'], values: ['built_to', 'mated_set', 'source_id'] },
+  chain_entry: { key: ['vehicle_id', 'slot', 'unit_id', 'built_from', 'option_code'], values: ['id', 'built_to', 'mated_set', 'source_id'] },
   link: { key: ['key'], values: ['id', 'kind', 'from_number', 'from_unit', 'to_number', 'to_unit', 'both_ways'] },
   assertion: { key: ['link_id', 'source_id', 'asserted_on'], values: ['person', 'note'] },
   condition: { key: ['link_id', 'txt'], values: ['kind', 'number'], counted: { column: 'seq', owner: 'link_id' } },

@@ -8,11 +8,11 @@ import type { TaskName, Tasks } from './worker.js';
 /** Threads run the built program, wherever this file runs from. */
 const THREAD = join(dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json')), 'dist', 'work', 'worker.js');
 
-/** What waits for somebody, what takes its time, and what nobody waits for. */
+/** What somebody waits for, what takes its time, and what nobody waits for. `most`: so many may be under way or waiting. */
 const POOLS = {
-  quick: { maxThreads: 1, maxQueue: 50, memoryMb: 256, timeMs: 10_000, threads: 1 },
-  long: { maxThreads: 2, maxQueue: 20, memoryMb: 768, timeMs: 30 * 60_000, threads: 0 },
-  background: { maxThreads: 1, maxQueue: 2, memoryMb: 1024, timeMs: 30 * 60_000, threads: 0 },
+  quick: { maxThreads: 1, most: 50, memoryMb: 256, timeMs: 10_000, threads: 1 },
+  long: { maxThreads: 2, most: 20, memoryMb: 768, timeMs: 30 * 60_000, threads: 0 },
+  background: { maxThreads: 1, most: 2, memoryMb: 1024, timeMs: 30 * 60_000, threads: 0 },
 } as const;
 export type PoolName = keyof typeof POOLS;
 
@@ -48,12 +48,11 @@ export function workPool() {
   const poolOf = (name: PoolName): Piscina => {
     const known = pools.get(name);
     if (known) return known;
-    const { threads, maxThreads, maxQueue, memoryMb } = POOLS[name];
+    const { threads, maxThreads, memoryMb } = POOLS[name];
     const made = new Piscina({
       filename: THREAD,
       minThreads: threads,
       maxThreads,
-      maxQueue,
       idleTimeout: 20_000,
       resourceLimits: { maxOldGenerationSizeMb: memoryMb },
     });
@@ -65,14 +64,15 @@ export function workPool() {
 
   const run = async <N extends TaskName>(name: N, task: Tasks[N]['task'], options: TaskOptions): Promise<Tasks[N]['answer']> => {
     const { pool = 'quick', person, signal, timeMs = POOLS[pool].timeMs, tell, transfer = [] } = options;
-    const share = `${pool}/${person}`;
-    const mine = counts.get(share) ?? 0;
-    if (mine >= FOR_EACH_PERSON)
+    const [share, all] = [`${pool}/${person}`, `${pool}/`];
+    if (person !== '' && (counts.get(share) ?? 0) >= FOR_EACH_PERSON)
       throw new HttpProblem(429, 'Too many at once', `${FOR_EACH_PERSON} of these are under way for you: wait for one of them, or cancel it.`);
+    if ((counts.get(all) ?? 0) >= POOLS[pool].most) throw new HttpProblem(503, 'Busy', 'Much is under way just now: try again in a moment.');
     const channel = tell ? new MessageChannel() : undefined;
     channel?.port1.on('message', (told: unknown) => tell?.(told as never));
     const limit = AbortSignal.timeout(timeMs);
-    counts.set(share, mine + 1);
+    const count = (by: 1 | -1): void => new Set([share, all]).forEach((of) => counts.set(of, (counts.get(of) ?? 0) + by));
+    count(1);
     try {
       const given: { task: unknown; port?: MessagePort } = { task, ...(channel ? { port: channel.port2 } : {}) };
       return (await poolOf(pool).run(given, {
@@ -83,9 +83,8 @@ export function workPool() {
     } catch (error) {
       throw endOf(error, limit, timeMs, signal);
     } finally {
-      const left = (counts.get(share) ?? 1) - 1;
-      if (left === 0) counts.delete(share);
-      else counts.set(share, left);
+      count(-1);
+      if (counts.get(share) === 0) counts.delete(share);
       channel?.port1.close();
     }
   };
@@ -101,11 +100,9 @@ export type WorkPool = ReturnType<typeof workPool>;
 
 function endOf(error: unknown, limit: AbortSignal, timeMs: number, signal?: AbortSignal): unknown {
   if (signal?.aborted) return new TaskEnded('cancelled', 'It was cancelled.');
-  if (limit.aborted) return new TaskEnded('time', `It took longer than ${Math.round(timeMs / 1000)} s and was stopped.`);
+  if (limit.aborted) return new TaskEnded('time', `It took longer than ${Math.max(1, Math.round(timeMs / 1000))} s and was stopped.`);
   if (!(error instanceof Error)) return error;
   if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY') return new TaskEnded('memory', 'It wanted more memory than it may have and was stopped.');
-  if (/queue/i.test(error.message) && /limit|full|reached/i.test(error.message))
-    return new HttpProblem(503, 'Busy', 'Much is under way just now: try again in a moment.');
   if (error.message.includes('Terminating worker thread')) return new TaskEnded('cancelled', 'It was stopped.');
   return error;
 }

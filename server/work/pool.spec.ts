@@ -1,0 +1,58 @@
+import { writeFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { HttpProblem } from '../http/problem.js';
+import { TaskEnded, workPool, type WorkPool } from './pool.js';
+
+let folder: string;
+let pool: WorkPool;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'kerabat-pool-'));
+  // Half a million rows of JSON take a thread some seconds.
+  writeFileSync(join(folder, 'long.json'), JSON.stringify(Array.from({ length: 500_000 }, (_, i) => ({ number: `ZZ ${i}`, issuer: 'x' }))));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeEach(() => {
+  pool = workPool();
+});
+afterEach(() => pool.close());
+
+let copies = 0;
+const long = (options: { person?: string; signal?: AbortSignal; timeMs?: number } = {}) =>
+  pool.run(
+    'look',
+    { path: join(folder, 'long.json'), fileName: 'long.json', folder: mkdtempSync(join(folder, `work-${copies++}-`)) },
+    { pool: 'long', person: 'Ilse', ...options },
+  );
+
+describe('the pool of threads', () => {
+  it('answers what it is given', async () => {
+    expect(await pool.run('picture', Buffer.from('no picture'), { person: 'Ilse' })).toContain('send a PNG or a JPEG');
+  });
+  it('stops a task that takes longer than it may, and goes on with the next one', async () => {
+    await expect(long({ timeMs: 30 })).rejects.toMatchObject({ why: 'time' });
+    expect(await pool.run('picture', Buffer.alloc(0), { person: 'Ilse' })).toContain('empty');
+    expect(await long()).toMatchObject({ guesses: [{ sheet: 'long' }] });
+  });
+  it('stops a task whose person has hung up', async () => {
+    const gone = new AbortController();
+    const asked = long({ signal: gone.signal });
+    setTimeout(() => gone.abort(), 100);
+    await expect(asked).rejects.toBeInstanceOf(TaskEnded);
+    await expect(asked).rejects.toMatchObject({ why: 'cancelled' });
+  });
+  it('gives each person a share: the fifth of one is told to wait, the first of another is not', async () => {
+    const mine = Array.from({ length: 4 }, () => long());
+    await expect(long()).rejects.toBeInstanceOf(HttpProblem);
+    await expect(long()).rejects.toMatchObject({ status: 429, detail: expect.stringContaining('4 of these are under way for you') as string });
+    const other = long({ person: 'Jorun' });
+    await Promise.all([...mine, other]);
+    await expect(long()).resolves.toBeDefined();
+  });
+  it('says so when more is waiting than it can ever do', async () => {
+    const many = Array.from({ length: 30 }, (_, i) => long({ person: `person ${i}`, timeMs: 400 }).catch((error: unknown) => error));
+    const ends = await Promise.all(many);
+    expect(ends.some((end) => end instanceof HttpProblem && end.status === 503)).toBe(true);
+  });
+});
