@@ -13,6 +13,9 @@ export default defineConfig({
   },
   test: {
     include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'server/**/*.spec.ts'],
+    // Files share what they import, and the demo that is loaded once: each still has its own server and data.
+    isolate: false,
+    maxWorkers: 2,
     exclude: ['**/node_modules/**', '**/dist/**'],
     // A loaded machine is slow; what hangs is found all the same.
     testTimeout: 60_000,

@@ -1,7 +1,9 @@
+import { renameSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { workshop } from './browser.js';
 
-const { sit } = workshop();
+const { server, sit } = workshop();
 
 describe('each gets a clear sentence in the right place, and nothing is lost', () => {
   it.each([
@@ -105,5 +107,28 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.type('line made at the museum');
     await seat.keys('Enter');
     await seat.see('let pass by Ilse', 'app-slip');
+  });
+
+  it('while nothing can be saved the page says so and why, and what was typed stays in its field', async () => {
+    const seat = await sit();
+    await seat.go('/jobs/1/identify');
+    const path = join(server().data, 'jobs.sqlite');
+    renameSync(path, `${path}.away`);
+    try {
+      await seat.page.focus('#bench-line');
+      await seat.type('bore 26.9 cal');
+      await seat.keys('Enter');
+      await seat.see('jobs.sqlite is not there any more', '.trouble');
+      await seat.see('nothing is saved until it is back', 'app-identify-stage app-problem-line');
+      expect(await seat.page.$eval('#bench-line', (e) => (e as HTMLInputElement).value)).toBe('bore 26.9 cal');
+      expect(await seat.axe()).toEqual([]);
+    } finally {
+      renameSync(`${path}.away`, path);
+    }
+    await seat.page.focus('#bench-line');
+    await seat.keys('Enter');
+    await seat.see('26.9 mm', '.evidence');
+    await seat.go('/jobs');
+    expect(await seat.text()).not.toContain('not there any more');
   });
 });

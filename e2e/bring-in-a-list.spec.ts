@@ -121,10 +121,10 @@ it('what contradicts itself is settled in place, and taken back', async () => {
   await seat.keys('Enter');
   await seat.see('9 open');
   await seat.see('bore 0.8125 → bore 20.6375', 'app-history');
-  await seat.tabTo('Take back');
+  await seat.tabTo('Undo');
   await seat.keys('Enter');
   await seat.see('10 open');
-  await seat.see('taken back', 'app-history');
+  await seat.see('undone', 'app-history');
   await seat.tabTo('Quellmar 4419-01-1 was superseded');
   await seat.keys('Enter');
   await seat.tabTo('Why it is settled so');
@@ -132,5 +132,21 @@ it('what contradicts itself is settled in place, and taken back', async () => {
   await seat.tabTo('Accept it as it is');
   await seat.keys('Enter');
   await seat.see('9 open, 1 accepted');
+  expect(seat.errors).toEqual([]);
+});
+
+it('the demo is removed from the library, and comes back by the undo beside the news', async () => {
+  const seat = await sit();
+  await seat.go('/library');
+  await seat.tabTo('Remove demo data');
+  await seat.keys('Enter');
+  await seat.see('demo jobs are deleted for good', 'mat-dialog-container');
+  expect(await seat.axe()).toEqual([]);
+  await seat.tabTo('Remove demo data');
+  await seat.keys('Enter');
+  await seat.see('Demo data removed');
+  await seat.see('0 vehicles');
+  await seat.click('mat-snack-bar-container button');
+  await seat.see('15 vehicles');
   expect(seat.errors).toEqual([]);
 });

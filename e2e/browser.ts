@@ -130,16 +130,16 @@ export class Seat {
     await this.page.click(selector);
   }
 
-  /** What axe-core finds wrong with the view as it stands: rule and place. */
-  async axe(): Promise<string[]> {
+  /** What axe-core finds wrong with the view as it stands, by all its rules or by some: rule and place. */
+  async axe(rules?: readonly string[]): Promise<string[]> {
     await this.page.evaluate(AXE);
-    return this.page.evaluate(async () => {
+    return this.page.evaluate(async (some: readonly string[] | null) => {
       const axe = (
         window as unknown as { axe: { run(o: unknown): Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }> } }
       ).axe;
-      const { violations } = await axe.run({ resultTypes: ['violations'] });
+      const { violations } = await axe.run({ resultTypes: ['violations'], ...(some ? { runOnly: { type: 'rule', values: some } } : {}) });
       return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${String(n.target[0])} ${n.failureSummary ?? ''}`));
-    });
+    }, rules ?? null);
   }
 }
 

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -59,6 +59,58 @@ describe('the server', () => {
     const second = await startServer([], data);
     expect(await jobs(second.address)).toBe(0);
     await second.end();
+  });
+});
+
+describe('a directory is somebody’s', () => {
+  it('two programs do not share it: the second says who holds it, and the import program too', async () => {
+    const first = await startServer();
+    for (const second of [program('serve', '--data', first.data, '--port', '0'), program('import', join(ROOT, 'demo'), '--data', first.data)]) {
+      expect(second.code).toBe(1);
+      expect(second.said).toContain(`is held by the Kerabat server (process ${first.process.pid}, ${first.address}/`);
+    }
+    expect(await jobs(first.address)).toBe(6);
+    await first.end();
+  });
+  it('with one database missing it is not new: nothing is loaded, and what to do is said', async () => {
+    const first = await startServer(['--empty']);
+    await first.kill();
+    for (const file of ['jobs.sqlite', 'jobs.sqlite-wal', 'jobs.sqlite-shm']) rmSync(join(first.data, file), { force: true });
+    const { code, said } = program('serve', '--data', first.data, '--port', '0');
+    expect(code).toBe(1);
+    expect(said).toContain('jobs.sqlite is missing');
+    expect(said).toContain('--create-missing');
+    const again = await startServer(['--create-missing'], first.data);
+    expect(again.said()).not.toContain('demo');
+    expect(await jobs(again.address)).toBe(0);
+    await again.end();
+  });
+  it('filled by the import program before it was ever served, it gets no demo', async () => {
+    const data = join(work, 'own');
+    const list = join(work, 'own-list');
+    mkdirSync(list);
+    writeFileSync(join(list, 'manifest.json'), JSON.stringify({ name: 'ours', source: 'ours', date: '2024-01-01' }));
+    writeFileSync(join(list, 'makers.csv'), 'maker,name,role\nours,Ours,units\n');
+    expect(program('import', list, '--data', data)).toMatchObject({ code: 0 });
+    const server = await startServer([], data);
+    expect(server.said()).not.toContain('demo');
+    expect(await jobs(server.address)).toBe(0);
+    await server.end();
+  });
+  it('is for its owner alone, with everything in it', async () => {
+    const server = await startServer();
+    const open = readdirSync(server.data).filter((name) => (statSync(join(server.data, name)).mode & 0o077) !== 0);
+    expect(open).toEqual([]);
+    expect(statSync(server.data).mode & 0o077).toBe(0);
+    await server.end();
+  });
+  it('what was refused is in its log, and in no answer', async () => {
+    const server = await startServer();
+    await fetch(`${server.address}/api/v1/exports/csv`, { headers: { origin: 'http://elsewhere.example' } });
+    const log = (): string => (existsSync(join(server.data, 'log/kerabat.log')) ? readFileSync(join(server.data, 'log/kerabat.log'), 'utf8') : '');
+    await expect.poll(log, { timeout: 5000 }).toContain('"status":403');
+    expect(log()).toContain('/api/v1/exports/csv');
+    await server.end();
   });
 });
 

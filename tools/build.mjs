@@ -1,5 +1,5 @@
 import { ensureBuilt, ensurePackages, say } from './setup.mjs';
 
 ensurePackages();
-ensureBuilt();
+await ensureBuilt();
 say('built');

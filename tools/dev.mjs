@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { ensureBuilt, ensurePackages, ROOT, say } from './setup.mjs';
 
 ensurePackages();
-ensureBuilt();
+await ensureBuilt();
 say('watching; the address is printed by the server below');
 const watch = (command, args, cwd = ROOT) => spawn(command, args, { cwd, stdio: 'inherit' });
 const all = [

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { ensureBuilt, ensurePackages, ROOT, run } from './setup.mjs';
 
 ensurePackages();
-ensureBuilt();
+await ensureBuilt();
 const seed = process.argv[2] ?? String(Date.now() % 1_000_000);
 console.log(`seed ${seed}`);
 const env = { ...process.env, HOSTILE_REQUESTS: '30000', HOSTILE_KILLS: '50', HOSTILE_SEED: seed };

@@ -4,6 +4,6 @@ import { join } from 'node:path';
 import { ensureBuilt, ensurePackages, ROOT } from './setup.mjs';
 
 ensurePackages();
-ensureBuilt();
+await ensureBuilt();
 const [file, ...args] = process.argv.slice(2);
 process.exitCode = spawnSync(process.execPath, [join(ROOT, file), ...args], { stdio: 'inherit' }).status ?? 1;

@@ -1,6 +1,6 @@
 // What every command needs before it can run: Node, packages, the build, and for the journeys a browser.
 // Plain JavaScript with nothing but Node, since nothing is installed yet when it first runs.
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -58,20 +58,33 @@ function newest(folder) {
   return latest;
 }
 
-/** Builds core, contract and server, then the interface; each only when something below it changed. */
-export function ensureBuilt() {
-  const sources = ['core', 'contract', 'server'].map((name) => newest(join(ROOT, name)));
-  if (age(stamp('server')) < Math.max(...sources)) {
-    say('building core, contract and server …');
-    run('npx', ['tsc', '-b', 'server'], { why: 'Building the server' });
-    writeFileSync(stamp('server'), '');
-  }
-  const web = Math.max(newest(join(ROOT, 'web')), ...sources.slice(0, 2));
-  if (age(stamp('web')) < web || !existsSync(join(ROOT, 'web/dist/browser/index.html'))) {
-    say('building the interface …');
-    run('npx', ['ng', 'build'], { cwd: join(ROOT, 'web'), quiet: true, why: 'Building the interface' });
-    writeFileSync(stamp('web'), '');
-  }
+const sources = () => ['core', 'contract', 'server'].map((name) => newest(join(ROOT, name)));
+
+/** Builds core, contract and server when something in them changed. */
+export function ensureServerBuilt() {
+  if (age(stamp('server')) >= Math.max(...sources())) return;
+  say('building core, contract and server …');
+  run('npx', ['tsc', '-b', 'server'], { why: 'Building the server' });
+  writeFileSync(stamp('server'), '');
+}
+
+/** Builds the interface when something below it changed; other work may go on meanwhile. */
+export async function ensureInterfaceBuilt() {
+  const web = Math.max(newest(join(ROOT, 'web')), ...sources().slice(0, 2));
+  if (age(stamp('web')) >= web && existsSync(join(ROOT, 'web/dist/browser/index.html'))) return;
+  say('building the interface …');
+  const child = spawn('npx', ['ng', 'build'], { cwd: join(ROOT, 'web'), stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+  const code = await new Promise((done) => child.on('exit', done));
+  if (code !== 0) fail(`${said.slice(-6000)}\nBuilding the interface did not work. See above.`);
+  writeFileSync(stamp('web'), '');
+}
+
+/** Builds what is missing of both. */
+export async function ensureBuilt() {
+  ensureServerBuilt();
+  await ensureInterfaceBuilt();
 }
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];

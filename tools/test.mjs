@@ -1,8 +1,8 @@
 // npm test: everything that must hold, in the order in which it fails fastest. The last line counts the tests.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensureChromium, ensurePackages, fail, folder, ROOT, run, say } from './setup.mjs';
+import { ensureChromium, ensureInterfaceBuilt, ensurePackages, ensureServerBuilt, fail, folder, ROOT, say } from './setup.mjs';
 
 ensurePackages();
 const chromium = ensureChromium();
@@ -10,12 +10,27 @@ const reports = join(ROOT, '.reports');
 rmSync(reports, { recursive: true, force: true });
 folder(reports);
 
-say('types and build');
-ensureBuilt();
-run('npx', ['tsc', '-p', 'tsconfig.test.json', '--noEmit'], { why: 'Checking the types of the tests' });
-say('lint, import directions, format');
-run('npx', ['eslint', '.', '--max-warnings', '0'], { why: 'Lint' });
-run('npx', ['prettier', '--check', '--log-level', 'warn', '.'], { why: 'Format (npm run format mends it)' });
+/** Runs checks one after another, beside what else is going on; answers what the first that failed had to say. */
+async function checks(list) {
+  for (const [why, args] of list) {
+    const child = spawn('npx', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+    const code = await new Promise((done) => child.on('exit', done));
+    if (code !== 0) return `${said.slice(-6000)}\n${why} did not pass. See above.`;
+  }
+  return undefined;
+}
+
+ensureServerBuilt();
+say('the interface, types, lint, import directions, format');
+const checking = checks([
+  ['Checking the types of the tests', ['tsc', '-p', 'tsconfig.test.json', '--noEmit']],
+  ['Lint', ['eslint', '.', '--max-warnings', '0']],
+  ['Format (npm run format mends it)', ['prettier', '--check', '--log-level', 'warn', '.']],
+]);
+const [, failed] = await Promise.all([ensureInterfaceBuilt(), checking]);
+if (failed) fail(failed);
 
 /** Runs one suite with a JSON report and counts it. A suite that ends without a report, or without a test, is a failure. */
 function suite(name, command, args, cwd = ROOT, env = {}) {

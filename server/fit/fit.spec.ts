@@ -106,13 +106,6 @@ describe('POST /fit/solve', () => {
     await asked.then((r) => r.text()).catch((error: Error) => expect(error.name).toBe('AbortError'));
     expect((await server.ask('GET', '/conversions')).status).toBe(200);
   });
-  it('many at once of one person are told to wait, and nothing is left running', async () => {
-    const searches = await Promise.all(Array.from({ length: 7 }, () => lines('/fit/solve', { chain: chain(), limits: {} })));
-    const last = searches.map((search) => search.at(-1) as object);
-    expect(last.filter((line) => 'problem' in line && JSON.stringify(line).includes('under way for you')).length).toBeGreaterThan(0);
-    expect(last.filter((line) => 'answer' in line).length).toBeGreaterThanOrEqual(4);
-    expect((await lines('/fit/solve', { chain: chain(), limits: {} })).at(-1)).toHaveProperty('answer');
-  });
   it('refuses limits that are none', async () => {
     expect((await server.ask('POST', '/fit/solve', { body: { chain: chain(), limits: { skill: 'wizard' } } })).status).toBe(400);
     expect((await server.ask('POST', '/jobs/6/fit/solve', { body: { order: 44 } })).status).toBe(400);
@@ -131,6 +124,17 @@ describe('conversions', () => {
   it('the table is told with its choices', async () => {
     const { body } = await server.ask('GET', '/conversions');
     expect(body.conversions.map((c: { id: string }) => c.id).sort()).toEqual(PLANNED.map(([id]) => id).sort());
+  });
+  it.each(PLANNED)('%s: a job on %s is planned by it, down to the printed work card', async (conversion, vehicleId) => {
+    const job = { asker: 'Yard', request: 'convert', complaint: null, words: '', vehicleId, built: null, options: [], slot: null };
+    const { id } = (await server.ask('POST', '/jobs', { body: job })).body as { id: number };
+    const decided = await server.ask('PUT', `/jobs/${id}/decisions/conversion`, { body: { value: { choice: conversion }, reason: '' }, seen: 0 });
+    expect(decided.status).toBe(200);
+    const { body } = await server.ask('GET', `/jobs/${id}`);
+    expect(body.conversion.id).toBe(conversion);
+    expect(body.workCard.map((step: { group: string }) => step.group)).toContain('prove');
+    const paper = await server.ask('GET', `/jobs/${id}/work-card.pdf`);
+    expect([paper.status, String(paper.body).slice(0, 5)]).toEqual([200, '%PDF-']);
   });
   it.each(PLANNED)('%s on %s', async (id, vehicle) => {
     const p = await plan(id, vehicle);

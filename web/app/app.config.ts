@@ -2,12 +2,13 @@ import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/
 import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { routes } from './app.routes';
+import { troubleSeen } from './api/health';
 import { personHeader } from './api/person';
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
-    provideHttpClient(withFetch(), withInterceptors([personHeader])),
+    provideHttpClient(withFetch(), withInterceptors([personHeader, troubleSeen])),
   ],
 };

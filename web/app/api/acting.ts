@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { firstValueFrom } from 'rxjs';
+import { firstValueFrom, type Observable } from 'rxjs';
 import { Person } from './person';
 import { problemOf } from './problem';
 
@@ -18,6 +18,13 @@ export class Acting {
     } catch (error) {
       return problemOf(error).detail;
     }
+  }
+
+  /** The same for a write whose answer is wanted: it, or the sentence of what went wrong. */
+  async answer<T>(write: Observable<T>): Promise<{ answer?: T; problem?: string }> {
+    let answer: T | undefined;
+    const problem = await this.act(async () => (answer = await firstValueFrom(write)));
+    return problem === undefined ? { answer: answer as T } : { problem };
   }
 
   async named(): Promise<boolean> {

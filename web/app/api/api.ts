@@ -8,6 +8,7 @@ import type {
   ChassisAnswer,
   Decision,
   DecisionRequest,
+  DemoSeen,
   Found,
   History,
   ImportRun,
@@ -34,6 +35,7 @@ import type {
   SlipEditRequest,
   SolveLimits,
   SolveLine,
+  UndoAnswer,
   UnitDetail,
   UnitSummary,
   VehicleDetail,
@@ -98,7 +100,9 @@ export class Api {
   settle = (settlement: Settlement): Observable<unknown> => this.http.post(`${ROOT}/audit/settle`, settlement);
   withdrawAcceptance = (id: number): Observable<unknown> => this.http.post(`${ROOT}/audit/acceptances/${id}/withdraw`, null);
   history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
-  undoAct = (id: number): Observable<unknown> => this.http.post(`${ROOT}/history/${id}/undo`, null);
+  undoAct = (id: number): Observable<UndoAnswer> => this.http.post<UndoAnswer>(`${ROOT}/history/${id}/undo`, null);
+  demo = (): Observable<DemoSeen> => this.http.get<DemoSeen>(`${ROOT}/demo`);
+  removeDemo = (): Observable<UndoAnswer> => this.http.delete<UndoAnswer>(`${ROOT}/demo`);
   addLink = (link: NewLink): Observable<{ link: string }> => this.http.post<{ link: string }>(`${ROOT}/links`, link);
   conversions = (): Observable<ConversionList> => this.http.get<ConversionList>(`${ROOT}/conversions`);
   plan = (id: string, request: PlanRequest): Observable<PlanAnswer> => this.http.post<PlanAnswer>(`${ROOT}/conversions/${id}/plan`, request);

@@ -4,18 +4,19 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, map, merge, of, startWith, Subject, switchMap } from 'rxjs';
 import { KIND_WORDS } from '@kerabat/core/unit';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
+import { DemoData } from './demo-data';
 
 /** What the catalogue holds, where it comes from, and every unit in it. */
 @Component({
   selector: 'app-library-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AsyncPipe, DatePipe, RouterLink, MatFormFieldModule, MatInputModule, PartNumber, ProblemLine],
+  imports: [AsyncPipe, DatePipe, RouterLink, DemoData, MatFormFieldModule, MatInputModule, PartNumber, ProblemLine],
   template: `
     <div class="page">
       <h1>Library</h1>
@@ -29,6 +30,7 @@ import { ProblemLine } from '../parts/problem-line';
           }
         </span>
       </p>
+      <app-demo-data (changed)="again.next()" />
       @if (summary$ | async; as s) {
         <app-problem-line [text]="s.problem" />
         @if (s.catalogue; as c) {
@@ -128,12 +130,18 @@ export class LibraryPage {
   protected readonly formats = ['csv', 'xlsx', 'json', 'graphml'];
   protected readonly kinds = KIND_WORDS;
   protected readonly q = signal('');
-  protected readonly summary$ = this.api.catalogue().pipe(
-    map((catalogue) => ({ catalogue, problem: undefined as string | undefined })),
-    catchError((error: unknown) => of({ catalogue: undefined, problem: problemOf(error).detail })),
+  protected readonly again = new Subject<void>();
+  protected readonly summary$ = this.again.pipe(
+    startWith(undefined),
+    switchMap(() =>
+      this.api.catalogue().pipe(
+        map((catalogue) => ({ catalogue, problem: undefined as string | undefined })),
+        catchError((error: unknown) => of({ catalogue: undefined, problem: problemOf(error).detail })),
+      ),
+    ),
   );
   protected readonly units = toSignal(
-    toObservable(this.q).pipe(
+    merge(toObservable(this.q), this.again.pipe(map(() => this.q()))).pipe(
       debounceTime(100),
       switchMap((q) =>
         this.api.units('', q.trim()).pipe(

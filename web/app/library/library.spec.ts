@@ -1,4 +1,4 @@
-import { of, throwError } from 'rxjs';
+import { EMPTY, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { AuditAnswer, CatalogueSummary, Finding, ImportView, NumberView, TableView } from '@kerabat/contract';
 import { named, render, type } from '../testing';
@@ -174,7 +174,7 @@ describe('bringing a list in', () => {
 describe('the library', () => {
   it('leads to what comes in, what goes out and what contradicts itself', async () => {
     const { text, host } = await render(LibraryPage, {
-      api: { catalogue: () => of(CATALOGUE), units: () => of({ units: [] }), exportOf: (f: string) => `/exports/${f}` },
+      api: { demo: () => EMPTY, catalogue: () => of(CATALOGUE), units: () => of({ units: [] }), exportOf: (f: string) => `/exports/${f}` },
     });
     expect([...host.querySelectorAll('a[download]')].map((a) => a.getAttribute('href'))).toEqual([
       '/exports/csv',
@@ -270,7 +270,7 @@ describe('the audit', () => {
     await fixture.whenStable();
     expect(text()).not.toContain('0.8125 mm');
     expect(text()).toContain('and 2 more');
-    named(host, 'Take back').click();
+    named(host, 'Undo').click();
     await fixture.whenStable();
     expect(api.undoAct).toHaveBeenCalledWith(3);
   });

@@ -89,7 +89,7 @@ export class SayKin {
             ...(change === '' ? {} : { conditions: [{ kind: 'check', text: change }] }),
           }),
         );
-        this.done.set(`${other.issuer} ${other.written}: recorded. It can be taken back under Library, Audit.`);
+        this.done.set(`${other.issuer} ${other.written}: recorded. Undo it under Library, Audit.`);
         form.reset();
         this.said.emit();
       }),

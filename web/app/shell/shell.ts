@@ -4,6 +4,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { mdiAccountOutline, mdiKeyboardOutline, mdiThemeLightDark } from '@mdi/js';
+import { ServerHealth } from '../api/health';
 import { Person } from '../api/person';
 import { Icon } from '../parts/icon';
 import { QuickBox } from './quick-box';
@@ -33,13 +34,19 @@ const THEME = 'kerabat.theme';
         <a [routerLink]="room.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ room.words }}</a>
       }
     </nav>
-    <main id="main" tabindex="-1"><router-outlet /></main>
+    <main id="main" tabindex="-1">
+      @if (health.sentence(); as words) {
+        <p class="trouble" role="alert">{{ words }}</p>
+      }
+      <router-outlet />
+    </main>
   `,
   styleUrl: './shell.scss',
 })
 export class Shell {
   protected readonly person = inject(Person);
   protected readonly shortcuts = inject(Shortcuts);
+  protected readonly health = inject(ServerHealth);
   private readonly dialog = inject(MatDialog);
   protected readonly icons = { person: mdiAccountOutline, theme: mdiThemeLightDark, keys: mdiKeyboardOutline };
   protected readonly rooms = [

@@ -1,6 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { firstValueFrom } from 'rxjs';
-import type { AuditAnswer, HistoryAct, Settlement } from '@kerabat/contract';
+import type { AuditAnswer, HistoryAct, Settlement, UndoAnswer } from '@kerabat/contract';
 import { Acting } from '../../api/acting';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
@@ -33,7 +33,12 @@ export class Audit {
   /** Answers the sentence of what went wrong; undefined when it is settled. */
   settle = (settlement: Settlement): Promise<string | undefined> => this.changed(() => firstValueFrom(this.api.settle(settlement)));
   withdraw = (id: number): Promise<string | undefined> => this.changed(() => firstValueFrom(this.api.withdrawAcceptance(id)));
-  undo = (id: number): Promise<string | undefined> => this.changed(() => firstValueFrom(this.api.undoAct(id)));
+  /** Answers what stays although it was added, or the sentence of what went wrong. */
+  async undo(id: number): Promise<{ answer?: UndoAnswer; problem?: string }> {
+    const done = await this.acting.answer(this.api.undoAct(id));
+    await this.look();
+    return done;
+  }
 
   leave(): void {
     this.gone = true;

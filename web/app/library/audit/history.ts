@@ -10,6 +10,9 @@ import { Audit } from './audit-service';
   imports: [DatePipe, ProblemLine],
   template: `
     <app-problem-line [text]="problem()" />
+    @if (stays().length > 0) {
+      <p class="small" role="status">Undone. Kept, because other entries rest on it: {{ stays().join(', ') }}.</p>
+    }
     <ul class="plain">
       @for (act of audit.acts(); track act.id) {
         <li [class.undone]="act.undoneBy">
@@ -28,9 +31,9 @@ import { Audit } from './audit-service';
             <div class="small quiet">and {{ act.more }} more</div>
           }
           @if (act.undoneBy) {
-            <span class="small">taken back</span>
+            <span class="small">undone</span>
           } @else if (!act.undoes && act.changes.length > 0) {
-            <button type="button" class="act" [attr.aria-label]="'Take back: ' + act.what" (click)="undo(act.id)">take back</button>
+            <button type="button" class="act" [attr.aria-label]="'Undo: ' + act.what" (click)="undo(act.id)">Undo</button>
           }
         </li>
       } @empty {
@@ -44,7 +47,11 @@ export class HistoryPart {
   protected readonly audit = inject(Audit);
   protected readonly problem = signal<string | undefined>(undefined);
 
+  protected readonly stays = signal<readonly string[]>([]);
+
   protected async undo(id: number): Promise<void> {
-    this.problem.set(await this.audit.undo(id));
+    const { answer, problem } = await this.audit.undo(id);
+    this.problem.set(problem);
+    this.stays.set(answer?.stays ?? []);
   }
 }
