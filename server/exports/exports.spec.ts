@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase, type Db } from '../db/open.js';
 import { bringIn } from '../testing/bring-in.js';
+import { plainTextProblem } from '@kerabat/core/words';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { inert, restored } from './inert.js';
 import { exportTables } from './tables.js';
@@ -83,5 +84,47 @@ describe('an export', () => {
 
   it('in a format that is none is refused in words', async () => {
     expect((await server.ask('GET', '/exports/pdf')).body.detail).toContain('csv, xlsx, json, graphml');
+  });
+});
+
+describe('what comes in can always go out and come back', () => {
+  const NOTES = [
+    'two\nlines',
+    'a\ttab',
+    '=1+1',
+    "'=1+1",
+    '"quoted", and; more',
+    '_x0041_',
+    '_x000D_',
+    '😀 漢字 ạ́',
+    '  ',
+    'null',
+    '1e5',
+    '0012',
+    '2004-09-30',
+    '<b>&amp;</b>',
+    '\u00a0x',
+    "''",
+    '-',
+  ];
+  const drawn = fc.sample(fc.string({ unit: 'binary', minLength: 1, maxLength: 40 }), { numRuns: 60, seed: 5 });
+  const texts = [
+    ...new Set([...NOTES, ...drawn].map((text) => text.replace(/\r\n?/g, '\n').trim()).filter((text) => text !== '' && plainTextProblem(text) === undefined)),
+  ];
+
+  it.each(['csv', 'xlsx', 'json'] as const)('every note that is taken, as %s', async (format) => {
+    const db = server.databases.catalogue;
+    const folder = mkdtempSync(join(tmpdir(), 'kerabat-notes-'));
+    const source = db.prepare(`SELECT id FROM source LIMIT 1`).pluck().get();
+    const add = db.prepare(`INSERT INTO unit (key, kind, name, maker_id, note, source_id) VALUES (?, 'slave', ?, 1, ?, ?) ON CONFLICT DO NOTHING`);
+    for (const [i, text] of texts.entries()) add.run(`note-${i}`, text.replace(/[\n\t]/g, ' '), text, source);
+    const path = await writeExport(db, format, folder, '2024-06-01T00:00:00Z');
+    const empty = openDatabase(':memory:', 'catalogue');
+    const report = await bringIn(empty, path);
+    expect(report.sheets.flatMap((sheet) => sheet.rejects)).toEqual([]);
+    const notes = (of: typeof db): unknown[] => of.prepare(`SELECT key, name, note FROM unit WHERE key LIKE 'note-%' ORDER BY key`).all();
+    expect(notes(empty)).toEqual(notes(db));
+    expect(notes(db)).toHaveLength(texts.length);
+    rmSync(folder, { recursive: true, force: true });
   });
 });

@@ -1,7 +1,6 @@
 import { createWriteStream, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { stringify } from 'csv-stringify/sync';
 import { utils, write, type CellObject, type WorkSheet } from '@e965/xlsx';
 import yazl from 'yazl';
 import type { Db } from '../db/open.js';
@@ -9,7 +8,7 @@ import { columnsOf } from '../imports/columns.js';
 import { count, LIMITS } from '../imports/files/limits.js';
 import { textWriter } from '../imports/files/staged.js';
 import { graphml } from './graphml.js';
-import { inert } from './inert.js';
+import { csvText } from './csv.js';
 import { exportTables, type ExportTable } from './tables.js';
 
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json', 'graphml'] as const;
@@ -57,19 +56,14 @@ async function writeCsv(tables: readonly ExportTable[], folder: string, path: st
 }
 
 function* csvOf({ columns, rows }: ExportTable): IterableIterator<string> {
-  const text = (lines: readonly (readonly string[])[]): string =>
-    stringify(
-      lines.map((cells) => cells.map(inert)),
-      { record_delimiter: '\r\n' },
-    );
   let held: (readonly string[])[] = [columns];
   for (const row of rows()) {
     held.push(row);
     if (held.length < LINES) continue;
-    yield text(held);
+    yield csvText(held);
     held = [];
   }
-  yield text(held);
+  yield csvText(held);
 }
 
 /**
@@ -96,12 +90,15 @@ function writeXlsx(tables: readonly ExportTable[], path: string): void {
     };
     utils.book_append_sheet(book, sheet, table.name);
   }
-  writeFileSync(path, write(book, { type: 'buffer', bookType: 'xlsx', compression: true }) as Buffer);
+  writeFileSync(path, write(book, { type: 'buffer', bookType: 'xlsx', compression: true, bookSST: true }) as Buffer);
 }
+
+/** In a workbook `_x0041_` is another way to write a letter (ECMA-376, ST_Xstring): what only looks like it is marked. */
+const literal = (text: string): string => text.replace(/_(?=x[0-9A-Fa-f]{4}_)/g, '_x005F_');
 
 const cellOf = (cell: string, isMeasure: boolean): CellObject => {
   if (cell === '') return { t: 'z' };
-  return isMeasure && /^\d+(\.\d+)?$/.test(cell) ? { t: 'n', v: Number(cell) } : { t: 's', v: cell, z: '@' };
+  return isMeasure && /^\d+(\.\d+)?$/.test(cell) ? { t: 'n', v: Number(cell) } : { t: 's', v: literal(cell), z: '@' };
 };
 
 function writeJson(tables: readonly ExportTable[], path: string, now: string): void {

@@ -20,6 +20,7 @@ interface Acknowledged {
   readonly evidence: number[];
   readonly jobs: number[];
   readonly links: string[];
+  readonly accepted: string[];
   /** Imports that were said to be done, by the number of their list. */
   readonly lists: number[];
   readonly photographs: { readonly id: number; readonly size: number }[];
@@ -76,15 +77,33 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
       }
     }
   };
+  const settlements = async (): Promise<void> => {
+    for (;;) {
+      const { state, findings } = (await (await fetch(`${server.address}/api/v1/audit`)).json()) as {
+        state: string;
+        findings: { fingerprint: string; accepted?: object }[];
+      };
+      const open = findings.find((f) => !f.accepted);
+      if (state === 'done' && open) {
+        const answer = await fetch(`${server.address}/api/v1/audit/settle`, {
+          method: 'POST',
+          headers: { 'kerabat-person': 'Ilse', 'content-type': 'application/json' },
+          body: JSON.stringify({ fingerprint: open.fingerprint, reason: 'as it is', act: { kind: 'accept' } }),
+        });
+        if (answer.status === 204) kept.accepted.push(open.fingerprint);
+      }
+      await new Promise((done) => setTimeout(done, 50));
+    }
+  };
   // Each goes on until its next answer does not come any more.
-  await Promise.all([entries(), pictures(), catalogue()].map((work) => work.catch((error: unknown) => error)));
+  await Promise.all([entries(), pictures(), catalogue(), settlements()].map((work) => work.catch((error: unknown) => error)));
 }
 
 describe('killed while it writes', () => {
   it(
     `${KILLS} times: whatever was acknowledged is there, and nothing that is half`,
     async () => {
-      const kept: Acknowledged = { evidence: [], jobs: [], links: [], lists: [], photographs: [], undone: 0 };
+      const kept: Acknowledged = { evidence: [], jobs: [], links: [], accepted: [], lists: [], photographs: [], undone: 0 };
       const r = random(4711);
       for (let round = 0; round < KILLS; round++) {
         const server = await startServer([], data);
@@ -111,6 +130,8 @@ describe('killed while it writes', () => {
       expect(kept.evidence.filter((id) => !evidence.has(id))).toEqual([]);
       expect(kept.jobs.filter((id) => !opened.has(id))).toEqual([]);
       expect(kept.links.filter((key) => !links.has(key))).toEqual([]);
+      const accepted = new Set(ids(jobs, 'SELECT fingerprint FROM acceptance'));
+      expect(kept.accepted.filter((fingerprint) => !accepted.has(fingerprint))).toEqual([]);
       expect(kept.photographs.filter(({ id, size }) => sizes.get(id) !== size)).toEqual([]);
       // A list is in the catalogue whole or not at all, and whole when it was said to be done.
       expect(units % 400).toBe(0);
@@ -121,9 +142,9 @@ describe('killed while it writes', () => {
         expect(db?.pragma('foreign_key_check')).toEqual([]);
         db?.close();
       }
-      const { evidence: e, jobs: j, links: l, lists, photographs, undone } = kept;
+      const { evidence: e, jobs: j, links: l, lists, photographs, undone, accepted: settled } = kept;
       console.log(
-        `${KILLS} kills; acknowledged and found: ${e.length} entries, ${j.length} jobs, ${photographs.length} photographs, ${lists.length} lists, ${l.length} claims, ${undone} undone`,
+        `${KILLS} kills; acknowledged and found: ${e.length} entries, ${j.length} jobs, ${photographs.length} photographs, ${lists.length} lists, ${l.length} claims, ${settled.length} settlements, ${undone} undone`,
       );
       expect(Math.min(e.length, photographs.length, lists.length, l.length)).toBeGreaterThan(0);
     },

@@ -52,6 +52,64 @@ describe('the door', () => {
     expect((await server.ask('GET', '/nothing')).body.detail).toContain('nothing at /api/v1/nothing');
     expect((await server.ask('DELETE', '/jobs')).status).toBe(405);
   });
+  it('another site can start nothing, not even by reading', async () => {
+    for (const path of ['/exports/csv', '/jobs', '/audit']) {
+      expect((await server.ask('GET', path, { headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403);
+      expect((await raw({ host: 'localhost', origin: 'http://elsewhere.example' }, 'GET', `/api/v1${path}`)).status).toBe(403);
+    }
+  });
+  it.each([
+    ['/units?limit=1.5', '/limit', 'limit must be a whole number'],
+    ['/units?limit=0', '/limit', 'limit must be at least 1'],
+    ['/units?limit=1e9', '/limit', 'limit must be at most 1000'],
+    ['/units?limit=5&limit=6', '/limit', 'limit is given twice'],
+    ['/units?colour=red', '/colour', 'colour is not a field that is known here'],
+    ['/units/ard-tm22vs/kin?minTrust=2', '/minTrust', 'minTrust must be at most 1'],
+    ['/vehicles?built=2004-13', '/built', 'built must look like 2004-09'],
+    [`/numbers?q=${'x'.repeat(201)}`, '/q', 'q is too long'],
+    ['/numbers?q=a%00b', '/q', 'control character (U+0000)'],
+    ['/numbers?__proto__=1', '', 'has a field whose name cannot be taken'],
+  ])('%s is a 400 that names the field', async (path, pointer, words) => {
+    const answer = await server.ask('GET', path);
+    expect(answer.status).toBe(400);
+    expect(answer.body.errors?.[0]?.pointer ?? pointer).toBe(pointer);
+    expect(answer.body.detail).toContain(words);
+  });
+  it('what is refused has the headers of every answer, and an encoding that is none is passed over', async () => {
+    for (const answer of [
+      await server.ask('GET', '/nothing'),
+      await server.ask('POST', '/jobs', { raw: '{' }),
+      await server.ask('GET', '/jobs', { headers: { 'accept-encoding': 'x;q=-1' } }),
+    ]) {
+      expect([answer.headers.get('x-content-type-options'), answer.headers.get('cache-control')]).toEqual(['nosniff', 'no-store']);
+      expect(answer.headers.get('content-security-policy')).toContain("script-src 'self'");
+      expect(answer.status).not.toBe(500);
+    }
+  });
+  it('a subject of 3 200 letters, a part that cannot be read, a method for another place: each with its cause', async () => {
+    const seen = { body: { value: { choice: 'x' }, reason: '' }, seen: 0 };
+    expect((await server.ask('PUT', `/jobs/1/decisions/${'s'.repeat(3200)}`, seen)).body.detail).toContain('too long: at most 200');
+    expect((await server.ask('PUT', '/jobs/1/decisions/%E0%A4%A', seen)).body.detail).toContain('cannot be read');
+    expect(await server.ask('PUT', '/jobs')).toMatchObject({ status: 405, body: { detail: 'PUT is not possible at /api/v1/jobs: it takes GET, POST.' } });
+    expect((await server.ask('PROPFIND', '/jobs')).status).toBe(405);
+  });
+  it('tells at most twenty faults, and of a body that is wrong everywhere the first', async () => {
+    const few = await server.ask('POST', '/numbers/resolve', { body: { numbers: Array.from({ length: 60 }, () => 1) } });
+    expect([few.status, few.body.errors.length]).toEqual([400, 20]);
+    const many = await server.ask('POST', '/numbers/resolve', { body: { numbers: Array.from({ length: 30_000 }, () => 1) } });
+    expect([many.status, many.body.errors.length]).toEqual([400, 1]);
+    const most = await server.ask('POST', '/numbers/resolve', { body: { numbers: Array.from({ length: 200_000 }, () => 1) } });
+    expect([most.status, JSON.stringify(most.body).length < 300]).toEqual([413, true]);
+  });
+  it('characters that do not print are refused where they stand; blanks around a text are not part of it', async () => {
+    const job = { asker: ' Gate ', request: 'replace', complaint: null, words: 'a\nb', vehicleId: null, built: null, options: [], slot: null };
+    expect((await server.ask('POST', '/jobs', { body: job })).body).toMatchObject({ asker: 'Gate', words: 'a\nb' });
+    const answer = await server.ask('POST', '/jobs', { body: { ...job, asker: 'Ga\u202ete', words: 'x\u0007' } });
+    expect(answer.body.errors.map((e: { pointer: string }) => e.pointer)).toEqual(['/asker', '/words']);
+    expect((await server.ask('POST', '/jobs', { body: job, person: '', headers: { 'kerabat-person': encodeURIComponent('I\u0000') } })).body.detail).toContain(
+      'control character',
+    );
+  });
   it('names every field that is wrong, with a pointer', async () => {
     const answer = await tool('/bore/identify', { diameter: { value: 'big', unit: 'mm' } });
     expect(answer.body.errors.map((e: { pointer: string }) => e.pointer).sort()).toEqual(['/diameter/value', '/instrument']);

@@ -1,8 +1,7 @@
 import { join } from 'node:path';
-import { stringify } from 'csv-stringify/sync';
 import type { ImportPlan, ImportReport, SheetPlan, SheetReport } from '@kerabat/contract';
 import type { Db } from '../db/open.js';
-import { inert } from '../exports/inert.js';
+import { csvText } from '../exports/csv.js';
 import { recorder } from '../history/acts.js';
 import { ledger, type Change } from '../history/ledger.js';
 import { changeWords } from '../history/words.js';
@@ -142,7 +141,7 @@ async function runSheet(
 /** The rejected rows as they came, each led by its line and its reason: corrected, the file can be brought in as it is. */
 function rejectWriter(path: string, plan: SheetPlan) {
   const file = textWriter(path);
-  const line = (cells: readonly string[]): void => file.write(stringify([cells.map(inert)], { record_delimiter: '\r\n' }));
+  const line = (cells: readonly string[]): void => file.write(csvText([cells]));
   file.write('\ufeff');
   line(['line', 'reason', ...plan.columns.map((c) => c.heading)]);
   return {

@@ -1,7 +1,6 @@
-import { stringify } from 'csv-stringify/sync';
 import type { SlipLineView, Workspace } from '@kerabat/contract';
 import { SECTION_WORDS, SLIP_SECTIONS } from '@kerabat/core/slip';
-import { inert } from '../exports/inert.js';
+import { csvText } from '../exports/csv.js';
 
 /** Lines that count, in the order of the slip. */
 export const liveLines = (workspace: Workspace): SlipLineView[] =>
@@ -11,15 +10,15 @@ export const liveLines = (workspace: Workspace): SlipLineView[] =>
 export function slipCsv(workspace: Workspace): string {
   const rows = liveLines(workspace).map((line) => [
     SECTION_WORDS[line.section],
-    inert(line.number ?? ''),
+    line.number ?? '',
     String(line.quantity),
-    inert(line.words),
-    inert(line.reason),
-    inert(line.note ?? ''),
+    line.words,
+    line.reason,
+    line.note ?? '',
   ]);
-  const passed = workspace.safety.overridden.map((o) => ['', '', '', inert(`Let pass by ${o.person}: ${o.joint.replace('/', ', ')}`), inert(o.reason), '']);
-  const note = [['', '', '', inert(workspace.safety.sentence), '', ''], ...passed];
-  return stringify([['section', 'number', 'quantity', 'what', 'reason', 'note'], ...rows, ...note], { bom: true, record_delimiter: '\r\n' });
+  const passed = workspace.safety.overridden.map((o) => ['', '', '', `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}`, o.reason, '']);
+  const note = [['', '', '', workspace.safety.sentence, '', ''], ...passed];
+  return csvText([['section', 'number', 'quantity', 'what', 'reason', 'note'], ...rows, ...note], true);
 }
 
 /** The slip as JSON for another program. */

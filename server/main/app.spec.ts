@@ -90,6 +90,30 @@ describe('the interface’s files', () => {
   });
 });
 
+describe('an interface that is not built', () => {
+  it.each(['a folder that is not there', 'an empty folder'])('%s: the page says what to do, and the API answers', async (what) => {
+    const missing = join(work, what.includes('not there') ? 'no-web' : 'empty-web');
+    if (what.includes('empty')) mkdirSync(missing);
+    const log = pino({ level: 'silent' });
+    const app = makeApp({
+      stores,
+      log,
+      clock: wallClock,
+      web: missing,
+      instruments: instrumentFeed({ port: 1 }),
+      chassis: chassisService('http://127.0.0.1:1'),
+    });
+    const bare = createServer(app.callback());
+    await new Promise<void>((done) => bare.listen(0, '127.0.0.1', done));
+    const at = `http://127.0.0.1:${(bare.address() as AddressInfo).port}`;
+    const page = await fetch(`${at}/jobs`);
+    expect(page.status).toBe(503);
+    expect(((await page.json()) as { detail: string }).detail).toContain('npm start');
+    expect((await fetch(`${at}/api/v1/jobs`)).status).toBe(200);
+    bare.close();
+  });
+});
+
 describe('arguments of the server', () => {
   it('have sensible values of their own', () =>
     expect(readArguments([], '/data')).toEqual({
