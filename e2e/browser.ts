@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
-import { afterAll, beforeAll } from 'vitest';
+import { afterAll, beforeAll, onTestFinished } from 'vitest';
 import { startServer, type RunningServer } from '../server/testing/program.js';
 
 const require = createRequire(import.meta.url);
@@ -31,9 +31,10 @@ export class Seat {
     private readonly address: string,
   ) {}
 
-  /** `name` is who works there; each seat has storage of its own. */
-  static async take(browser: Browser, address: string, { name = 'Ilse', width = 1280, height = 800, dark = false } = {}): Promise<Seat> {
+  /** `name` is who works there; each seat has storage of its own. It is left when the test ends, unless it stays. */
+  static async take(browser: Browser, address: string, { name = 'Ilse', width = 1280, height = 800, dark = false, stays = false } = {}): Promise<Seat> {
     const context = await browser.createBrowserContext();
+    if (!stays) onTestFinished(() => context.close());
     const page = await context.newPage();
     await page.setViewport({ width, height });
     const seat = new Seat(page, address);
@@ -54,7 +55,8 @@ export class Seat {
 
   async go(path: string): Promise<void> {
     await this.page.goto(this.address + path, { waitUntil: 'load' });
-    await this.page.waitForNetworkIdle({ idleTime: 150 });
+    // Only so that less is waited for below: what a journey looks for is waited for where it is looked for.
+    await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
 
   /** Presses keys one after another: "n", "Enter", "ArrowDown". */

@@ -14,7 +14,7 @@ describe.each([
 ])('axe-core finds nothing, on the %s bench', (_, dark) => {
   let seat: Seat;
   beforeAll(async () => {
-    seat = await sit({ dark });
+    seat = await sit({ dark, stays: true });
   });
   it.each(VIEWS)('%s', async (view) => {
     await seat.go(view);
