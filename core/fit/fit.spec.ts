@@ -252,19 +252,51 @@ describe('laws of fitting', () => {
 });
 
 describe('pedal travel against release travel', () => {
-  const slave = (bore: number, wanted: number) => {
-    const vehicle = new Map(vehicleSide([], facts(['pedal-travel', 135], ['free-travel', 12], ['pedal-ratio', 5.6], ['travel', wanted]), []));
+  const slave = (bore: number, wanted: number, free: FactLine[] = [['free-travel', 12]]) => {
+    const vehicle = new Map(vehicleSide([], facts(['pedal-travel', 135], ...free, ['pedal-ratio', 5.6], ['travel', wanted]), []));
     vehicle.set('bore-of-master', { value: bore, origin: 'neighbour' });
     const unit = facts(['bore', 19.05], ['travel', 30]);
     return checkLink({ slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] }, false, new Set(), STANDARD_PRACTICE).joints;
   };
-  it('the worked example: a 15.875 master gives 14.49 mm, a 19.05 one 20.87', () => {
-    expect(check(slave(15.875, 14), 'pedal-travel')).toMatchObject({ state: 'fits' });
-    expect(check(slave(15.875, 14), 'pedal-travel').sentence).toContain('14.49 mm');
-    expect(check(slave(19.05, 14), 'pedal-travel').sentence).toContain('20.87 mm');
-    expect(check(slave(15.875, 14), 'pedal-travel').working).toContain('(135 − 12) / 5.6 = 21.96');
+  it('the worked example: a 15.875 master gives 13.70 mm, a 19.05 one 19.73; without the port-closing travel 14 would pass', () => {
+    expect(check(slave(15.875, 14), 'pedal-travel')).toMatchObject({ state: 'does-not-fit' });
+    expect(check(slave(15.875, 14), 'pedal-travel').sentence).toContain('13.70 mm');
+    expect(check(slave(19.05, 14), 'pedal-travel')).toMatchObject({ state: 'fits' });
+    expect(check(slave(19.05, 14), 'pedal-travel').sentence).toContain('19.73 mm');
+    expect(check(slave(15.875, 14), 'pedal-travel').working).toContain('(135 − 12) / 5.6 − 1.2 = 20.76');
+  });
+  it('free travel that is not known is not nought: nothing is said, and it is asked for', () => {
+    const found = check(slave(15.875, 15, []), 'pedal-travel');
+    expect(found).toMatchObject({ state: 'not-known', measures: [{ side: 'vehicle', attribute: 'free-travel' }] });
+    expect(found.sentence).not.toContain('gives the slave');
   });
   it('what does not release the clutch does not fit, and no way out is offered', () => {
     expect(check(slave(15.875, 16), 'pedal-travel')).toMatchObject({ state: 'does-not-fit', remedies: [] });
+  });
+});
+
+describe('a tolerance has a direction', () => {
+  const pilot = (hole: number, spigot: number) =>
+    check(
+      fit({ master: [...MASTER.filter(([a]) => a !== 'pilot'), ['pilot', spigot]], vehicle: [...VEHICLE.filter(([a]) => a !== 'pilot'), ['pilot', hole]] }),
+      'pilot',
+    ).state;
+  it.each([
+    [45, 45, 'fits'],
+    [45, 45.1, 'fits'],
+    [45, 45.45, 'does-not-fit'],
+    [45, 44.6, 'fits'],
+    [45, 44.4, 'does-not-fit'],
+  ])('a hole of %f takes a spigot of %f: %s', (hole, spigot, state) => expect(pilot(hole, spigot)).toBe(state));
+  it('a slave that travels half a millimetre less than is needed does not release the clutch', () => {
+    const travel = (has: number) => {
+      const vehicle = new Map(vehicleSide([], facts(['travel', 15]), []));
+      const unit = facts(['bore', 19.05], ['travel', has]);
+      return check(
+        checkLink({ slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] }, false, new Set(), STANDARD_PRACTICE).joints,
+        'travel',
+      ).state;
+    };
+    expect([14.5, 15, 15.4].map(travel)).toEqual(['does-not-fit', 'fits', 'fits']);
   });
 });

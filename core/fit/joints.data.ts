@@ -3,7 +3,7 @@ import type { UnitKind } from '../unit/index.js';
 import type { Place } from './types.js';
 
 export type RuleName =
-  | 'length' | 'angle' | 'choice' | 'thread' | 'at-most' | 'at-least' | 'rod-length' | 'rod-engaged' | 'pedal-height' | 'linkage' | 'stud-length' | 'rod-gap'
+  | 'length' | 'angle' | 'spigot' | 'choice' | 'thread' | 'at-most' | 'at-least' | 'rod-length' | 'rod-engaged' | 'pedal-height' | 'linkage' | 'stud-length' | 'rod-gap'
   | 'sensor' | 'sensor-thread' | 'reservoir' | 'feed-nipple' | 'foot' | 'valve' | 'assist-fluid' | 'hose' | 'tab' | 'bore' | 'travel' | 'clutch-travel' | 'seals' | 'torque';
 
 export interface CheckRow {
@@ -81,7 +81,7 @@ export const JOINTS: readonly JointRow[] = [
     id: 'mount', words: 'unit to bulkhead', place: 'side', kinds: ['brake-master', 'clutch-master'], booster: false,
     checks: [
       { attribute: 'flange-angle', rule: 'angle', tolerance: 2 },
-      { attribute: 'pilot', rule: 'length', tolerance: 0.5 },
+      { attribute: 'pilot', rule: 'spigot', tolerance: 0.5 },
       ...BULKHEAD,
     ],
   },
@@ -91,7 +91,7 @@ export const JOINTS: readonly JointRow[] = [
     checks: [
       { attribute: 'stud-spacing', rule: 'length', tolerance: 0.5 },
       { attribute: 'driving-side', rule: 'choice', asked: 'if-unit' },
-      { attribute: 'pilot', rule: 'length', tolerance: 0.5 },
+      { attribute: 'pilot', rule: 'spigot', tolerance: 0.5 },
       { attribute: 'flange-thickness', against: 'stud-length', rule: 'stud-length', ...if_ },
       { attribute: 'seal-ring', rule: 'length', tolerance: 0.5, ...if_ },
       { attribute: 'recess-depth', against: 'booster-pin', rule: 'rod-gap' },

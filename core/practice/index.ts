@@ -45,6 +45,7 @@ interface WorkshopFigures {
   readonly clearance: number;
   readonly hoseSpare: number;
   readonly clutchEfficiency: number;
+  readonly portClosing: number;
   readonly partMinutes: number;
   readonly machinistMinutes: number;
   readonly welderMinutes: number;
@@ -118,6 +119,7 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('clearance', 'Room that stays clear around a unit', 5, 0, 50, 'mm', 'engines move, lids close'),
   row('hoseSpare', 'Spare length of a flexible hose', 15, 0, 100, 'mm', 'over what lock, droop and bump need'),
   row('clutchEfficiency', 'Clutch hydraulics give on of the travel', 0.95, 0.5, 1, 'share', 'hoses swell, links have play'),
+  row('portClosing', 'Port-closing travel of a master', 1.2, 0, 5, 'mm', 'the piston passes its port before anything moves'),
   row('partMinutes', 'A part to order counts as', 10, 0, 240, 'min', 'when ways out are compared'),
   row('machinistMinutes', 'A machinist counts as', 120, 0, 2880, 'min', 'when ways out are compared: somebody else’s bench'),
   row('welderMinutes', 'A licensed welder counts as', 240, 0, 2880, 'min', 'when ways out are compared'),

@@ -22,11 +22,13 @@ export function travel({ vehicle, unit, open }: Case): RuleResult {
   if (verdict === 'open') return unknown(`It travels ${say('travel', unit)}; whether that releases the clutch, the readings cannot tell.`);
   return misfit(`It travels only ${say('travel', unit)}; ${say('travel', vehicle)} is wanted to release the clutch.`);
 }
-const SHORT_OF_IT_MM = 0.5;
+/** Figures are recorded to a tenth: what falls short of the release travel by more does not release. */
+const SHORT_OF_IT_MM = 0.1;
 
 /**
- * Slave travel that the pedal gives: (pedal travel − free travel) / ratio × A_master / A_slave × η, against the release travel
- * wanted. Source: volume that the master moves; η is a setting.
+ * Slave travel that the pedal gives: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η, against
+ * the release travel wanted. Free travel that is not known is not nought. Source: volume that the master moves; η and the
+ * port-closing travel are settings.
  */
 export function clutchTravel({ vehicle, unit, sides, practice }: Case): RuleResult {
   const [ratio, master, wanted] = [figure(sides.vehicle, 'pedal-ratio'), figure(sides.vehicle, 'bore-of-master' as 'bore'), figure(sides.vehicle, 'travel')];
@@ -36,11 +38,13 @@ export function clutchTravel({ vehicle, unit, sides, practice }: Case): RuleResu
   if (ratio === undefined) return unknown('Without the pedal’s ratio the slave’s travel cannot be worked out.', { side: 'vehicle', attribute: 'pedal-ratio' });
   if (master === undefined) return unknown('Without the bore of the clutch master the slave’s travel cannot be worked out.');
   if (wanted === undefined) return unknown('How far the fork must move is not known.', { side: 'vehicle', attribute: 'travel' });
-  const free = figure(sides.vehicle, 'free-travel') ?? 0;
-  const stroke = (vehicle - free) / ratio;
+  const free = figure(sides.vehicle, 'free-travel');
+  if (free === undefined)
+    return unknown('Without the pedal’s free travel the slave’s travel cannot be worked out.', { side: 'vehicle', attribute: 'free-travel' });
+  const stroke = (vehicle - free) / ratio - practice.portClosing;
   const gives = stroke * (master / unit) ** 2 * practice.clutchEfficiency;
-  const working = `(${vehicle} − ${free}) / ${ratio} = ${stroke.toFixed(2)}; × (${master.toFixed(3)} / ${unit.toFixed(3)})² × ${practice.clutchEfficiency} = ${gives.toFixed(2)} mm; ${wanted} mm wanted`;
-  if (gives >= wanted) return fits(`The pedal gives the slave ${bothLengths(gives)}; ${say('travel', wanted)} is wanted.`, working);
+  const working = `(${vehicle} − ${free}) / ${ratio} − ${practice.portClosing} = ${stroke.toFixed(2)}; × (${master.toFixed(3)} / ${unit.toFixed(3)})² × ${practice.clutchEfficiency} = ${gives.toFixed(2)} mm; ${wanted} mm wanted`;
+  if (gives >= wanted) return fits(`The pedal gives the slave ${bothLengths(gives)}; ${say('travel', wanted)} is needed.`, working);
   return misfit(`The pedal gives the slave only ${bothLengths(gives)}; ${say('travel', wanted)} is wanted to release the clutch.`, working);
 }
 

@@ -21,6 +21,25 @@ export function near({ row, vehicle, unit, open }: Case): RuleResult {
   return { ...tooClose(`${ours} on ${theirs}, known to ±${open.toFixed(2)}.`), working };
 }
 
+/** Nominal sizes of spigot and hole are the same figure; what is larger by more than this is larger. */
+const SPIGOT_OVER_MM = 0.1;
+
+/** A spigot goes into its hole and is centred by it: larger it does not go in, smaller by more than the tolerance it hangs off centre. */
+export function spigot({ row, vehicle, unit, open }: Case): RuleResult {
+  const [theirs, ours] = [say(row.against ?? row.attribute, vehicle), say(row.attribute, unit)];
+  if (typeof vehicle !== 'number' || typeof unit !== 'number') {
+    return vehicle === unit ? fits('Neither has one.') : misfit(`The vehicle: ${theirs}; this unit: ${ours}.`);
+  }
+  const [over, tolerance] = [unit - vehicle, row.tolerance ?? 0];
+  const doubt = open > 0 ? ` ± ${open.toFixed(2)}` : '';
+  const working = `${unit.toFixed(3)} − ${vehicle.toFixed(3)} = ${over.toFixed(3)}${doubt}, at most ${SPIGOT_OVER_MM} over and ${tolerance} under`;
+  const [goesIn, isCentred] = [within(over, SPIGOT_OVER_MM, open), within(-over, tolerance, open)];
+  if (goesIn === 'no') return misfit(`A spigot of ${ours} does not go into ${theirs}: ${bothLengths(over)} too large.`, working);
+  if (isCentred === 'no') return misfit(`A spigot of ${ours} is not centred by ${theirs}: ${bothLengths(-over)} too small.`, working);
+  if (goesIn === 'open' || isCentred === 'open') return { ...tooClose(`${ours} into ${theirs}, known to ±${open.toFixed(2)}.`), working };
+  return fits(`${ours} in ${theirs}.`, working);
+}
+
 export const same = ({ row, vehicle, unit }: Case): RuleResult =>
   vehicle === unit
     ? fits(vehicle === null ? 'Neither has one.' : `Both ${say(row.attribute, unit)}.`)

@@ -1,7 +1,7 @@
 import type { RuleName } from '../joints.data.js';
 import type { Case, RuleResult } from '../rule.js';
 import { bore, clutchTravel, seals, travel } from './feel.js';
-import { atLeast, atMost, foot, linkage, near, same, threads, torque } from './general.js';
+import { atLeast, atMost, foot, linkage, near, same, spigot, threads, torque } from './general.js';
 import { assistFluid, feedNipple, hose, reservoir, sensor, sensorThread, tab, valve } from './hanging.js';
 import { gap, pedalHeight, rodEngaged, rodLength, studLength } from './rod.js';
 
@@ -9,6 +9,7 @@ import { gap, pedalHeight, rodEngaged, rodLength, studLength } from './rod.js';
 const RULES: Readonly<Record<RuleName, { readonly words: string; readonly apply: (c: Case) => RuleResult }>> = {
   length: { words: 'same, within tolerance', apply: near },
   angle: { words: 'same, within tolerance', apply: near },
+  spigot: { words: 'goes in, and is centred', apply: spigot },
   choice: { words: 'the same', apply: same },
   thread: { words: 'mates', apply: threads },
   'at-most': { words: 'no more than there is', apply: atMost },
