@@ -1,5 +1,5 @@
 // npm test: everything that must hold, in the order in which it fails fastest. The last line counts the tests.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium, ensureInterfaceBuilt, ensurePackages, ensureServerBuilt, fail, folder, ROOT, say } from './setup.mjs';
@@ -32,16 +32,23 @@ const checking = checks([
 const [, failed] = await Promise.all([ensureInterfaceBuilt(), checking]);
 if (failed) fail(failed);
 
-/** Runs one suite with a JSON report and counts it. A suite that ends without a report, or without a test, is a failure. */
-function suite(name, command, args, cwd = ROOT, env = {}) {
+/**
+ * Runs one suite with a JSON report and counts it. A suite that ends without a report, or without a test, is a failure. What a quiet one
+ * says is shown when it has ended: it runs beside another.
+ */
+async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   say(name);
   const file = join(reports, `${name.replace(/\W+/g, '-')}.json`);
-  const done = spawnSync(command, [...args(file)], { cwd, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
+  const child = spawn(command, args(file), { cwd, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit', env: { ...process.env, CHROMIUM: chromium } });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => (said += chunk));
+  const code = await new Promise((done) => child.on('exit', done));
+  if (said !== '') console.log(said);
   try {
     const report = JSON.parse(readFileSync(file, 'utf8'));
     const { numPassedTests: passed, numFailedTests: failed, numFailedTestSuites: broken } = report;
     const none = passed + failed === 0 ? 1 : 0;
-    const other = none || (done.status === 0 ? 0 : 1);
+    const other = none || (code === 0 ? 0 : 1);
     return { passed, failed: failed || broken || other, told: told(name, report) };
   } catch {
     return { passed: 0, failed: 1, told: [`${name} ended without a report.`] };
@@ -59,11 +66,13 @@ function told(name, { testResults }) {
 }
 
 const vitest = (config) => (file) => ['vitest', 'run', '--config', config, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`];
-const results = [
+const web = { cwd: join(ROOT, 'web'), quiet: true };
+// Tests of components wait for the page most of the time.
+const results = await Promise.all([
   suite('core, contract and server', 'npx', vitest('vitest.config.ts')),
-  suite('interface', 'npx', (file) => ['ng', 'test', '--watch=false', '--reporters=default', '--reporters=json', `--output-file=${file}`], join(ROOT, 'web')),
-  suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts')),
-];
+  suite('interface', 'npx', (file) => ['ng', 'test', '--watch=false', '--reporters=default', '--reporters=json', `--output-file=${file}`], web),
+]);
+results.push(await suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts')));
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);
 if (sum('passed') + sum('failed') === 0) fail('No test was run.');
 for (const result of results) for (const line of result.told) console.log(`FAILED ${line}`);
