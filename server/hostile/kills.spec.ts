@@ -110,8 +110,11 @@ describe('killed while it writes', () => {
       const r = random(4711);
       for (let round = 0; round < KILLS; round++) {
         const server = await startServer([], data);
+        const before = kept.lists.length;
         const writing = write(server, round, kept);
-        await new Promise((done) => setTimeout(done, 500 + r.below(1200)));
+        // Not before something of every kind has begun: a slow machine is killed later, not before it has done anything.
+        for (let waited = 0; kept.lists.length === before && waited < MOST_MS; waited += 20) await new Promise((done) => setTimeout(done, 20));
+        await new Promise((done) => setTimeout(done, r.below(600)));
         await server.kill();
         await writing;
       }
