@@ -14,7 +14,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   ])('the bench line %s', async (line, words) => {
     const seat = await sit();
     await seat.go('/jobs/1/identify');
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.type(line);
     await seat.see(words, '.bench');
     await seat.keys('Enter');
@@ -26,7 +26,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   it('evidence that fits no candidate is named, with the usual reason, and can be withdrawn', async () => {
     const seat = await sit();
     await seat.go('/jobs/1/identify');
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.type('bore 20.1 cal');
     await seat.keys('Enter');
     await seat.see('No unit of this kind has bore 20.1 mm');
@@ -43,7 +43,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.go('/numbers?q=' + encodeURIComponent('<img src=x onerror=alert(1)>1'));
     await seat.see('No number like this');
     await seat.go('/jobs/1/identify');
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.type('label <b>KE</b>');
     await seat.keys('Enter');
     await seat.see('<b>KE</b>', '.evidence');
@@ -88,7 +88,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   it('a setting that makes no sense is refused with its range', async () => {
     const seat = await sit();
     await seat.go('/practice');
-    await seat.page.focus('#gapMin');
+    await seat.focus('#gapMin');
     await seat.page.$eval('#gapMin', (e) => ((e as HTMLInputElement).value = ''));
     await seat.type('99');
     await seat.keys('Enter');
@@ -103,7 +103,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.tabTo('Let it pass');
     await seat.keys('Enter');
     await seat.see('takes a reason');
-    await seat.page.focus('#override-reason');
+    await seat.focus('#override-reason');
     await seat.type('line made at the museum');
     await seat.keys('Enter');
     await seat.see('let pass by Ilse', 'app-slip');
@@ -115,7 +115,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     const path = join(server().data, 'jobs.sqlite');
     renameSync(path, `${path}.away`);
     try {
-      await seat.page.focus('#bench-line');
+      await seat.focus('#bench-line');
       await seat.type('bore 26.9 cal');
       await seat.keys('Enter');
       await seat.see('jobs.sqlite is not there any more', '.trouble');
@@ -125,7 +125,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     } finally {
       renameSync(`${path}.away`, path);
     }
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.keys('Enter');
     await seat.see('26.9 mm', '.evidence');
     await seat.go('/jobs');

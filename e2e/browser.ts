@@ -55,6 +55,7 @@ export class Seat {
 
   async go(path: string): Promise<void> {
     await this.page.goto(this.address + path, { waitUntil: 'load' });
+    await this.page.waitForSelector('h1', { timeout: 20_000 });
     // Only so that less is waited for below: what a journey looks for is waited for where it is looked for.
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
@@ -69,9 +70,28 @@ export class Seat {
     await this.page.keyboard.type(text);
   }
 
+  /** Puts the cursor into a field as soon as it is there. */
+  async focus(selector: string): Promise<void> {
+    await this.page.waitForSelector(selector, { timeout: 8000 });
+    await this.page.focus(selector);
+  }
+
   /** Goes on with Tab until the thing of this name has the focus; fails when the keyboard never gets there. */
   async tabTo(name: string, most = 90): Promise<void> {
     const seen: string[] = [];
+    // A part of the page that is still on its way is waited for; whether the keyboard gets there is seen below.
+    await this.page
+      .waitForFunction(
+        (words: string) =>
+          [...document.querySelectorAll('a, button, input, select, textarea, summary, [tabindex]')].some((e) => {
+            const labels = 'labels' in e ? [...((e as HTMLInputElement).labels ?? [])].map((l) => l.textContent ?? '') : [];
+            const by = (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent ?? '');
+            return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? ''].join(' ').replace(/\s+/g, ' ').includes(words);
+          }),
+        { timeout: 8000 },
+        name,
+      )
+      .catch(() => undefined);
     for (let i = 0; i < most; i++) {
       const focused = await this.focused();
       if (focused.includes(name)) return;

@@ -20,7 +20,7 @@ afterAll(async () => {
 /** Called across the bench: each line is seen among the evidence before the next. */
 async function call(seat: Seat, ...lines: readonly (readonly [line: string, seen: string])[]): Promise<void> {
   await seat.page.bringToFront();
-  await seat.page.focus('#bench-line');
+  await seat.focus('#bench-line');
   for (const [line, seen] of lines) {
     await seat.type(line);
     await seat.keys('Enter');
@@ -114,7 +114,7 @@ describe('the caliper on the bench', () => {
     const seat = await sit();
     await openJob(seat, 'Peat Board', 'slave');
     instruments.say('caliper 20.63 mm');
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.type('bore ');
     await seat.see('caliper 20.63 mm', 'app-live-reading');
     await seat.keys('F8', 'Enter');
@@ -122,7 +122,7 @@ describe('the caliper on the bench', () => {
     await seat.see('caliper', '.evidence');
 
     instruments.say('caliper battery-low');
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.see('battery low', 'app-live-reading');
     expect(await seat.axe()).toEqual([]);
     const { port } = instruments;
@@ -132,7 +132,7 @@ describe('the caliper on the bench', () => {
 
     instruments = await standIn('instruments', port);
     instruments.say('caliper 19.05 mm');
-    await seat.page.focus('#bench-line');
+    await seat.focus('#bench-line');
     await seat.see('caliper 19.05 mm', 'app-live-reading');
     expect(seat.errors).toEqual([]);
   });
@@ -177,7 +177,7 @@ describe('a chassis number', () => {
   it('fills in the vehicle when it can be read; when the service fails, the form is there as before', async () => {
     const seat = await sit();
     await seat.go('/jobs/new');
-    await seat.page.focus('#chassis');
+    await seat.focus('#chassis');
     chassis.say('fail error');
     await seat.type('VA12-9905-H-00417-K');
     await seat.keys('Enter');

@@ -33,7 +33,7 @@ it('the server goes away in the middle: what was typed stays, and goes through w
   const seat = await sit();
   await seat.go('/jobs/1/identify');
   await seat.page.setOfflineMode(true);
-  await seat.page.focus('#bench-line');
+  await seat.focus('#bench-line');
   await seat.type('label KE');
   await seat.keys('Enter');
   await seat.see('does not answer');

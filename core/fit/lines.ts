@@ -146,7 +146,9 @@ function noPort({ end }: Assigned, ports: readonly Port[], assigned: readonly As
   const count = at.sides.unit.get('port-count')?.value;
   if (silent.length > 0 || (typeof count === 'number' && count > ports.length)) {
     const result = unknown(`Which port is for ${what} is not known: follow the lines, and look into every port of the unit.`);
-    return { check: { ...row(result), measures: silent.map((port) => measureOf('unit', 'port-feeds', port.position)) } };
+    // A port that is counted and not described is looked for where the line comes to.
+    const there = silent.length > 0 ? silent.map((port) => measureOf('unit', 'port-feeds', port.position)) : [measureOf('unit', 'port-thread', end.position)];
+    return { check: { ...row(result), measures: there } };
   }
   const sibling = assigned.find((other) => other.port && other.end.feeds !== undefined && other.end.feeds === end.feeds)?.end.position;
   const check = row(misfit(`There is no port for ${what}.`));
