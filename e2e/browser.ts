@@ -55,7 +55,7 @@ export class Seat {
 
   async go(path: string): Promise<void> {
     await this.page.goto(this.address + path, { waitUntil: 'load' });
-    await this.page.waitForSelector('h1', { timeout: 20_000 });
+    await this.page.waitForSelector('h1, .problem', { timeout: 20_000 });
     // Only so that less is waited for below: what a journey looks for is waited for where it is looked for.
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
