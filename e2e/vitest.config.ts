@@ -7,6 +7,7 @@ export default defineConfig({
     root: new URL('..', import.meta.url).pathname,
     isolate: false,
     maxWorkers: 2,
+    retry: 1,
     testTimeout: 120_000,
     hookTimeout: 120_000,
   },
