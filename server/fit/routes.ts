@@ -15,7 +15,7 @@ import type { Stores } from '../main/stores.js';
 import { chainOfGiven } from './given.js';
 import { planFor } from './plan.js';
 import type { WorkPool } from '../work/pool.js';
-import type { SolveAsk } from './solver.js';
+import type { SolveAsk } from './task.js';
 
 /** A search that takes longer is narrowed by its limits. */
 const SEARCH_MS = 60_000;

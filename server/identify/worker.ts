@@ -1,11 +1,11 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import Database from 'better-sqlite3';
+import { connectReading } from '../db/open.js';
 import { identifier } from './identifier.js';
 import type { PoolTask, WorkerReply } from './service.js';
 
 /** The thread that identifies in large pools: the same engine over a read-only connection of its own. */
 const { file } = workerData as { file: string };
-const engine = identifier(new Database(file, { readonly: true }));
+const engine = identifier(connectReading(file));
 
 parentPort?.on('message', ({ id, ...task }: { id: number } & PoolTask) => {
   const reply = answered(id, task);

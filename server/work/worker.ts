@@ -4,7 +4,7 @@ import type { SolveProgress } from '@kerabat/core/fit';
 import type { AuditProgress, AuditTask } from '../audit/task.js';
 import type { Told } from '../audit/told.js';
 import type { Exported, ExportTask } from '../exports/task.js';
-import type { SolveAsk } from '../fit/solver.js';
+import type { SolveAsk } from '../fit/task.js';
 import type { HistoryTask, Undone } from '../history/task.js';
 import type { ImportProgress, ImportReply, LookReply, LookTask, RunTask } from '../imports/task.js';
 import type { ResolveTask, UnitsTask } from '../catalogue/task.js';
