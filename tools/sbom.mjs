@@ -17,6 +17,7 @@ const kept = components
   .filter((c) => !c.name.startsWith('@kerabat/'))
   .map(({ type, name, version, purl, licenses, hashes }) => ({ type, name, version, purl, licenses, hashes }))
   .sort((a, b) => (a.purl < b.purl ? -1 : 1));
-const bill = { ...head, metadata: { component: metadata.component }, components: kept };
+const { name: _folder, ...component } = metadata.component;
+const bill = { ...head, metadata: { component: { name: 'kerabat', ...component } }, components: kept };
 writeFileSync(join(ROOT, 'docs/bill-of-materials.json'), `${JSON.stringify(bill, null, 1)}\n`);
 say(`${kept.length} packages in docs/bill-of-materials.json (${dependencies.length} entries read)`);
