@@ -4,7 +4,9 @@ import ts from 'typescript-eslint';
 import { noOutsideKeys } from './tools/no-outside-keys.mjs';
 
 /** Imports run one way: web → contract → core, server → contract → core. */
-const barred = (patterns, message) => ({ 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] });
+const barred = (patterns, message) => ({
+  'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }],
+});
 const NODE = ['node:*', 'fs', 'child_process'];
 
 export default ts.config(
@@ -13,7 +15,10 @@ export default ts.config(
   ...ts.configs.strict,
   {
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrors: 'all' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrors: 'all' },
+      ],
       '@typescript-eslint/no-extraneous-class': 'off',
       'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
       'no-empty': ['error', { allowEmptyCatch: false }],
@@ -32,27 +37,48 @@ export default ts.config(
     },
     rules: { 'kerabat/no-outside-keys': 'error' },
   },
+  // A table of claims may be longer than a file of code.
+  {
+    files: ['**/*.spec.ts'],
+    rules: { 'max-lines': ['error', { max: 410, skipBlankLines: true, skipComments: true }] },
+  },
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: {
       ...barred(['@kerabat/*', '@angular/*', 'koa', 'rxjs', ...NODE], 'The core imports nothing but itself.'),
       'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'process', 'console', 'setTimeout'],
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random' },
+        { object: 'Date', property: 'now' },
+      ],
     },
   },
   {
     files: ['contract/**/*.ts'],
-    rules: barred(['@kerabat/server', '@kerabat/web', '@angular/*', 'koa', ...NODE, '**/server/**', '**/web/**'], 'The contract imports the core only.'),
+    rules: barred(
+      ['@kerabat/server', '@kerabat/web', '@angular/*', 'koa', ...NODE, '**/server/**', '**/web/**'],
+      'The contract imports the core only.',
+    ),
   },
-  { files: ['server/**/*.ts'], rules: barred(['@kerabat/web', '@angular/*', 'rxjs', '**/web/**'], 'The server never imports the interface.') },
+  {
+    files: ['server/**/*.ts'],
+    rules: barred(['@kerabat/web', '@angular/*', 'rxjs', '**/web/**'], 'The server never imports the interface.'),
+  },
   {
     files: ['web/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
-    rules: barred(['@kerabat/server', 'koa', 'better-sqlite3', ...NODE, '**/server/**'], 'The interface never imports the server.'),
+    rules: barred(
+      ['@kerabat/server', 'koa', 'better-sqlite3', ...NODE, '**/server/**'],
+      'The interface never imports the server.',
+    ),
   },
-  { files: ['web/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  {
+    files: ['web/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
   {
     files: ['**/*.mjs'],
     languageOptions: {

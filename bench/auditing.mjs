@@ -48,5 +48,11 @@ export async function auditBench(server, file, written) {
     (p99(during) / p99(before)).toFixed(1),
     'within twice',
   );
-  report('event loop held meanwhile, longest', `${held.max.toFixed(0)} ms`, `p99 ${held.p99.toFixed(1)} ms`, '-', 'at most 50 ms');
+  report(
+    'event loop held meanwhile, longest',
+    `${held.max.toFixed(0)} ms`,
+    `p99 ${held.p99.toFixed(1)} ms`,
+    '-',
+    'at most 50 ms',
+  );
 }

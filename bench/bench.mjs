@@ -22,9 +22,13 @@ function initialScripts() {
     const text = readFileSync(join(dist, file), 'utf8');
     for (const [, name] of text.matchAll(/(?:from|import)"\.\/([\w-]+\.js)"/g)) visit(name);
   };
-  for (const [, name] of readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/(?:src|href)="([\w-]+\.js)"/g)) visit(name);
+  for (const [, name] of readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/(?:src|href)="([\w-]+\.js)"/g))
+    visit(name);
   const sizes = [...seen].map((file) => readFileSync(join(dist, file)));
-  return { raw: sizes.reduce((sum, s) => sum + s.length, 0) / 1024, zipped: sizes.reduce((sum, s) => sum + gzipSync(s).length, 0) / 1024 };
+  return {
+    raw: sizes.reduce((sum, s) => sum + s.length, 0) / 1024,
+    zipped: sizes.reduce((sum, s) => sum + gzipSync(s).length, 0) / 1024,
+  };
 }
 
 /** From the first byte of the page to a painted list that takes a key, in ms: median over fresh browsers' caches. */
@@ -40,7 +44,11 @@ async function jobsList(address) {
     await page.goto(`${address}/jobs`);
     await page.waitForFunction(() => performance.getEntriesByName('jobs-list-painted').length > 0);
     times.ours.push(
-      await page.evaluate(() => performance.getEntriesByName('jobs-list-painted')[0].startTime - performance.getEntriesByType('navigation')[0].responseStart),
+      await page.evaluate(
+        () =>
+          performance.getEntriesByName('jobs-list-painted')[0].startTime -
+          performance.getEntriesByType('navigation')[0].responseStart,
+      ),
     );
     const keyed = performance.now();
     await page.keyboard.press('n');
@@ -48,7 +56,11 @@ async function jobsList(address) {
     if (performance.now() - keyed > 2000) console.log('the key n took over 2 s');
     await page.goto(`${address}/mark.svg`);
     times.blank.push(
-      await page.evaluate(() => performance.getEntriesByType('navigation')[0].loadEventEnd - performance.getEntriesByType('navigation')[0].responseStart),
+      await page.evaluate(
+        () =>
+          performance.getEntriesByType('navigation')[0].loadEventEnd -
+          performance.getEntriesByType('navigation')[0].responseStart,
+      ),
     );
     await page.close();
   }
@@ -66,10 +78,32 @@ async function all() {
     const ours = await start(serve);
     const bare = await start(['bench/bare.mjs', join(data, 'catalogue.sqlite')]);
     const [idle, idleBare] = [megabytes(ours), megabytes(bare)];
-    report('start with the demo loaded', `${ours.ms.toFixed(0)} ms`, `bare Koa ${bare.ms.toFixed(0)} ms`, (ours.ms / bare.ms).toFixed(2), 'under 3000 ms');
-    await duel('number look-up, 20 connections', `${ours.address}/api/v1/numbers?q=a23816`, `${bare.address}/numbers?q=a23816`, 'at least 0.5');
-    await duel('kin of a unit, 20 connections', `${ours.address}/api/v1/units/ard-tm22vs/kin`, `${bare.address}/kin?unit=ard-tm22vs`, 'at least 0.5');
-    report('server memory at start', `${idle.toFixed(0)} MB`, `bare Koa ${idleBare.toFixed(0)} MB`, (idle / idleBare).toFixed(2), 'under 150 MB');
+    report(
+      'start with the demo loaded',
+      `${ours.ms.toFixed(0)} ms`,
+      `bare Koa ${bare.ms.toFixed(0)} ms`,
+      (ours.ms / bare.ms).toFixed(2),
+      'under 3000 ms',
+    );
+    await duel(
+      'number look-up, 20 connections',
+      `${ours.address}/api/v1/numbers?q=a23816`,
+      `${bare.address}/numbers?q=a23816`,
+      'at least 0.5',
+    );
+    await duel(
+      'kin of a unit, 20 connections',
+      `${ours.address}/api/v1/units/ard-tm22vs/kin`,
+      `${bare.address}/kin?unit=ard-tm22vs`,
+      'at least 0.5',
+    );
+    report(
+      'server memory at start',
+      `${idle.toFixed(0)} MB`,
+      `bare Koa ${idleBare.toFixed(0)} MB`,
+      (idle / idleBare).toFixed(2),
+      'under 150 MB',
+    );
     report(
       'server memory after the load',
       `${megabytes(ours).toFixed(0)} MB`,

@@ -24,12 +24,26 @@ async function wholeChain(address) {
   const send = (method, path, body, seen) =>
     fetch(`${address}/api/v1${path}`, {
       method,
-      headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench', ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }) },
+      headers: {
+        'content-type': 'application/json',
+        'kerabat-person': 'Bench',
+        ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
+      },
       body: JSON.stringify(body),
     }).then((answer) => answer.json());
-  const asked = { asker: 'bench', request: 'convert', complaint: null, words: '', vehicleId: 'b7', built: '2005-07', options: [], slot: 'booster' };
+  const asked = {
+    asker: 'bench',
+    request: 'convert',
+    complaint: null,
+    words: '',
+    vehicleId: 'b7',
+    built: '2005-07',
+    options: [],
+    slot: 'booster',
+  };
   const { id } = await send('POST', '/jobs', asked);
-  const decide = (subject, choice) => send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'bench' }, 0);
+  const decide = (subject, choice) =>
+    send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'bench' }, 0);
   await decide('conversion', 'vacuum-to-hydraulic');
   for (const [slot, unit] of [
     ['booster', 'cas-h40b'],
@@ -41,7 +55,13 @@ async function wholeChain(address) {
     if (slot.endsWith('-brake')) await decide(`slot:${slot}`, 'in');
     await decide(`unit:${slot}`, unit);
   }
-  for (const line of ['pump flow 6.5 l/min', 'relief pressure 75 bar', 'pressure thread M14x1.5', 'pressure end flare-37', 'room behind 30 ruler'])
+  for (const line of [
+    'pump flow 6.5 l/min',
+    'relief pressure 75 bar',
+    'pressure thread M14x1.5',
+    'pressure end flare-37',
+    'room behind 30 ruler',
+  ])
     await send('POST', `/jobs/${id}/bench-line`, { line, slot: 'booster' });
   return id;
 }
@@ -63,7 +83,9 @@ function plainLoop(chain, checks) {
 const bareThread = () =>
   new Promise((done) => {
     const began = performance.now();
-    new Worker('require("node:worker_threads").parentPort.postMessage(1)', { eval: true }).on('message', () => done(performance.now() - began));
+    new Worker('require("node:worker_threads").parentPort.postMessage(1)', { eval: true }).on('message', () =>
+      done(performance.now() - began),
+    );
   });
 
 /** From Enter in a field to the joints as the server checked them again, on the page. */
@@ -81,14 +103,17 @@ async function inTheInterface(address) {
     const id = await wholeChain(address);
     await page.goto(`${address}/jobs/${id}/fit/joints?joint=booster/supply`, { waitUntil: 'networkidle0' });
     const took = await page.evaluate(async () => {
-      const label = [...document.querySelectorAll('form.measure label')].find((l) => l.textContent.includes('returns of the pump'));
+      const label = [...document.querySelectorAll('form.measure label')].find((l) =>
+        l.textContent.includes('returns of the pump'),
+      );
       const field = label.form?.querySelector('input') ?? label.closest('form').querySelector('input');
       field.value = '1';
       field.dispatchEvent(new Event('input'));
       await new Promise((next) => requestAnimationFrame(next));
       const began = performance.now();
       field.form.requestSubmit();
-      while (!document.querySelector('.detail').textContent.includes('returns of the pump 1')) await new Promise((next) => setTimeout(next, 1));
+      while (!document.querySelector('.detail').textContent.includes('returns of the pump 1'))
+        await new Promise((next) => setTimeout(next, 1));
       await new Promise((next) => requestAnimationFrame(next));
       return performance.now() - began;
     });

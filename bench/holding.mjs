@@ -14,7 +14,13 @@ const person = { 'kerabat-person': 'bench' };
 const JSON_BODY = { 'content-type': 'application/json', ...person };
 
 const ask = async (address, method, path, body, headers = JSON_BODY) => {
-  const sent = body === undefined ? {} : { body: body instanceof Blob || body instanceof FormData || body instanceof Buffer ? body : JSON.stringify(body) };
+  const sent =
+    body === undefined
+      ? {}
+      : {
+          body:
+            body instanceof Blob || body instanceof FormData || body instanceof Buffer ? body : JSON.stringify(body),
+        };
   const answer = await fetch(`${address}/api/v1${path}`, { method, headers, ...sent });
   const bytes = await answer.arrayBuffer();
   return { status: answer.status, size: bytes.byteLength, text: () => new TextDecoder().decode(bytes) };
@@ -45,7 +51,15 @@ export async function holdBench() {
     const db = new Database(join(data, 'data', 'catalogue.sqlite'));
     const units = addMadeLinks(db, 100_000);
     db.close();
-    const server = await start(['--import', './bench/loop-delay.mjs', 'server/dist/main/serve.js', '--data', join(data, 'data'), '--port', '0']);
+    const server = await start([
+      '--import',
+      './bench/loop-delay.mjs',
+      'server/dist/main/serve.js',
+      '--data',
+      join(data, 'data'),
+      '--port',
+      '0',
+    ]);
     const { address } = server;
     const act = await changeMany(address, data);
     await new Promise((done) => setTimeout(done, 3000));
@@ -61,7 +75,12 @@ export async function holdBench() {
     };
     const requests = [
       ['2 000 unknown numbers resolved', 'POST', '/numbers/resolve', { numbers: unknown }],
-      ['a body of 200 000 wrong items', 'POST', '/numbers/resolve', { numbers: Array.from({ length: 200_000 }, () => 1) }],
+      [
+        'a body of 200 000 wrong items',
+        'POST',
+        '/numbers/resolve',
+        { numbers: Array.from({ length: 200_000 }, () => 1) },
+      ],
       ['undo of 50 000 changes', 'POST', `/history/${act}/undo`, undefined],
       ['the history', 'GET', '/history?limit=100', undefined],
       ['export as CSV', 'GET', '/exports/csv', undefined],
@@ -79,9 +98,21 @@ export async function holdBench() {
       ['a search for ways', 'POST', '/jobs/6/fit/solve', {}],
       ['the audit', 'GET', '/audit', undefined],
       ['evidence added to a job', 'POST', '/jobs/1/bench-line', { line: 'bore 26.9 cal' }],
-      ['a photograph of 10 MB', 'POST', '/jobs/1/photographs?slot=booster&shows=it', picture(), { 'content-type': 'image/jpeg', ...person }],
+      [
+        'a photograph of 10 MB',
+        'POST',
+        '/jobs/1/photographs?slot=booster&shows=it',
+        picture(),
+        { 'content-type': 'image/jpeg', ...person },
+      ],
       ['a list of 20 000 columns', 'POST', '/imports', await form('wide.csv', new Blob([wide + wide])), person],
-      ['a list of 50 000 rows looked at', 'POST', '/imports', await form('units.csv', await openAsBlob(join(data, 'units.csv'))), person],
+      [
+        'a list of 50 000 rows looked at',
+        'POST',
+        '/imports',
+        await form('units.csv', await openAsBlob(join(data, 'units.csv'))),
+        person,
+      ],
     ];
     console.log(`an idle loop: longest ${idle.max.toFixed(1)} ms, p99 ${idle.p99.toFixed(1)} ms`);
     for (const [name, method, path, body, headers] of requests) {
@@ -91,12 +122,21 @@ export async function holdBench() {
         const began = performance.now();
         const { status, size } = await ask(address, method, path, body, headers);
         const took = performance.now() - began;
-        tries.push({ held: (await loopDelay(server)).max, what: `${status}, ${(size / 1024).toFixed(0)} kB in ${took.toFixed(0)} ms` });
+        tries.push({
+          held: (await loopDelay(server)).max,
+          what: `${status}, ${(size / 1024).toFixed(0)} kB in ${took.toFixed(0)} ms`,
+        });
       }
       // Two processors are shared with the threads and with this program: of three tries the middle one is told, and the longest.
       const held = tries.map((one) => one.held).sort((a, b) => a - b);
       const [middle, longest] = [held[Math.floor(held.length / 2)], held.at(-1)];
-      report(name, `${middle.toFixed(0)} ms, longest ${longest.toFixed(0)}`, tries.at(-1).what, `${(middle / idle.max).toFixed(1)} of an idle loop`, WANTED);
+      report(
+        name,
+        `${middle.toFixed(0)} ms, longest ${longest.toFixed(0)}`,
+        tries.at(-1).what,
+        `${(middle / idle.max).toFixed(1)} of an idle loop`,
+        WANTED,
+      );
     }
     await writesMeanwhile(server, data);
     await end(server);
@@ -117,7 +157,8 @@ async function writesMeanwhile({ address }, folder) {
   const before = await quiet();
   const busy = saver(address);
   let rows = 0;
-  for (const name of ['makers', 'units', 'numbers', 'links', 'assertions']) rows += (await imported(address, folder, name)).rows;
+  for (const name of ['makers', 'units', 'numbers', 'links', 'assertions'])
+    rows += (await imported(address, folder, name)).rows;
   const during = await busy();
   const p99 = (samples) => quantile(samples, 0.99);
   report(
@@ -147,5 +188,11 @@ function costOfFull(folder) {
     return quantile(samples, 0.5);
   };
   const [full, normal] = [median('FULL'), median('NORMAL')];
-  report('a commit that is on the disk (FULL), median', `${full.toFixed(2)} ms`, `NORMAL ${normal.toFixed(2)} ms`, (full / normal).toFixed(1), 'stated');
+  report(
+    'a commit that is on the disk (FULL), median',
+    `${full.toFixed(2)} ms`,
+    `NORMAL ${normal.toFixed(2)} ms`,
+    (full / normal).toFixed(1),
+    'stated',
+  );
 }

@@ -6,7 +6,17 @@ import { addMadeUnits, madeUnits, stream } from './made-units.mjs';
 const UNITS = 100_000;
 const QUESTIONS = 200;
 /** What is seen of each unit that is looked for: the first six of these that its record has. */
-const SEEN = ['label-code', 'bore', 'stud-spacing', 'reservoir', 'port-count', 'casting-number', 'makers-mark', 'bore-form', 'rod-kind'];
+const SEEN = [
+  'label-code',
+  'bore',
+  'stud-spacing',
+  'reservoir',
+  'port-count',
+  'casting-number',
+  'makers-mark',
+  'bore-form',
+  'rod-kind',
+];
 const MARKS = ['label-code', 'casting-number', 'makers-mark'];
 const SIGMA = 0.05;
 
@@ -21,9 +31,12 @@ function questions() {
       const fact = facts.find((f) => f.attribute === name);
       if (!fact) return [];
       if (name === 'port-count') return [{ attribute: name, kind: 'count', value: random() < 0.1 ? 2 : fact.value }];
-      if (typeof fact.value !== 'number') return [{ attribute: name, kind: MARKS.includes(name) ? 'mark' : 'choice', value: fact.value }];
+      if (typeof fact.value !== 'number')
+        return [{ attribute: name, kind: MARKS.includes(name) ? 'mark' : 'choice', value: fact.value }];
       const off = (random() - 0.5) * 0.1 + (random() < 0.1 ? 1.6 : 0);
-      return [{ attribute: name, kind: 'quantity', value: { value: fact.value + off, unit: 'mm' }, instrument: 'caliper' }];
+      return [
+        { attribute: name, kind: 'quantity', value: { value: fact.value + off, unit: 'mm' }, instrument: 'caliper' },
+      ];
     });
     made.push(evidence.slice(0, 6));
   }
@@ -37,7 +50,12 @@ function typedColumns() {
   for (const { facts } of madeUnits(UNITS)) {
     for (const { attribute, position, value } of facts) {
       const name = `${attribute} ${position}`.trim();
-      if (!columns.has(name)) columns.set(name, { codes: new Uint16Array(UNITS), numbers: new Float64Array(UNITS).fill(NaN), answers: new Map() });
+      if (!columns.has(name))
+        columns.set(name, {
+          codes: new Uint16Array(UNITS),
+          numbers: new Float64Array(UNITS).fill(NaN),
+          answers: new Map(),
+        });
       const column = columns.get(name);
       if (!column.answers.has(value)) column.answers.set(value, column.answers.size + 1);
       column.codes[i] = column.answers.get(value);
@@ -56,7 +74,8 @@ function plainLoop(columns, evidence) {
     const code = column.answers.get(value) ?? -1;
     for (let i = 0; i < UNITS; i++) {
       if (column.codes[i] === 0) p[i] *= 0.1;
-      else if (typeof value === 'object') p[i] *= 1e-5 + Math.exp(-(((column.numbers[i] - value.value) / SIGMA) ** 2) / 2);
+      else if (typeof value === 'object')
+        p[i] *= 1e-5 + Math.exp(-(((column.numbers[i] - value.value) / SIGMA) ** 2) / 2);
       else p[i] *= column.codes[i] === code ? 0.97 : 0.01;
     }
   }
@@ -85,7 +104,15 @@ export async function identifyBench(data) {
   db.close();
   const asked = questions();
   const columns = typedColumns();
-  const server = await start(['--import', './bench/loop-delay.mjs', 'server/dist/main/serve.js', '--data', data, '--port', '0']);
+  const server = await start([
+    '--import',
+    './bench/loop-delay.mjs',
+    'server/dist/main/serve.js',
+    '--data',
+    data,
+    '--port',
+    '0',
+  ]);
   const ask = async (evidence) => {
     const began = performance.now();
     const reply = await fetch(`${server.address}/api/v1/identify`, {
@@ -119,15 +146,29 @@ export async function identifyBench(data) {
     const geometry = [];
     for (let i = 0; i < 60; i++) {
       const began = performance.now();
-      const reply = await fetch(`${server.address}/api/v1/units/made-${String(i * 1607).padStart(7, '0')}/kin?geometry=20`);
+      const reply = await fetch(
+        `${server.address}/api/v1/units/made-${String(i * 1607).padStart(7, '0')}/kin?geometry=20`,
+      );
       const { byGeometryProblem } = await reply.json();
       if (reply.status !== 200 || byGeometryProblem) throw new Error(byGeometryProblem ?? String(reply.status));
       if (i >= 10) geometry.push(performance.now() - began);
     }
     const [p50, p95] = [0.5, 0.95].map((q) => quantile(times.ours, q));
     const plain = [0.5, 0.95].map((q) => quantile(times.plain, q));
-    report('identify among 100 000, p50', `${p50.toFixed(1)} ms`, `plain loop ${plain[0].toFixed(1)} ms`, (p50 / plain[0]).toFixed(2), 'the lower the better');
-    report('identify among 100 000, p95', `${p95.toFixed(1)} ms`, `plain loop ${plain[1].toFixed(1)} ms`, (p95 / plain[1]).toFixed(2), 'under 60 ms');
+    report(
+      'identify among 100 000, p50',
+      `${p50.toFixed(1)} ms`,
+      `plain loop ${plain[0].toFixed(1)} ms`,
+      (p50 / plain[0]).toFixed(2),
+      'the lower the better',
+    );
+    report(
+      'identify among 100 000, p95',
+      `${p95.toFixed(1)} ms`,
+      `plain loop ${plain[1].toFixed(1)} ms`,
+      (p95 / plain[1]).toFixed(2),
+      'under 60 ms',
+    );
     const found = quantile(geometry, 0.95);
     report(
       'kin by geometry among 100 000, p95',
@@ -136,9 +177,21 @@ export async function identifyBench(data) {
       (found / plain[1]).toFixed(2),
       'under 120 ms',
     );
-    report('event loop held meanwhile, longest', `${held.max.toFixed(1)} ms`, `p99 ${held.p99.toFixed(1)} ms`, '-', 'under 20 ms');
+    report(
+      'event loop held meanwhile, longest',
+      `${held.max.toFixed(1)} ms`,
+      `p99 ${held.p99.toFixed(1)} ms`,
+      '-',
+      'under 20 ms',
+    );
     report('first question after a start', `${first.toFixed(0)} ms`, `${columns.size} columns`, '-', 'stated');
-    report('server memory with 100 000 units', `${megabytes(server).toFixed(0)} MB`, 'typed columns ~20 MB', '-', 'stated');
+    report(
+      'server memory with 100 000 units',
+      `${megabytes(server).toFixed(0)} MB`,
+      'typed columns ~20 MB',
+      '-',
+      'stated',
+    );
   } finally {
     await end(server);
   }

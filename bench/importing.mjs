@@ -19,7 +19,9 @@ const TABLES = [
 
 /** The made-up catalogue as CSV files, one for each table. */
 export async function writeFiles(folder, numbers) {
-  const files = Object.fromEntries(TABLES.map(([name]) => [name, createWriteStream(join(folder, `${name}.csv`)).setMaxListeners(0)]));
+  const files = Object.fromEntries(
+    TABLES.map(([name]) => [name, createWriteStream(join(folder, `${name}.csv`)).setMaxListeners(0)]),
+  );
   const put = async (name, line) => {
     if (!files[name].write(`${line}\n`)) await once(files[name], 'drain');
   };
@@ -27,7 +29,11 @@ export async function writeFiles(folder, numbers) {
   for (let i = 0; i < MAKERS; i++) await put('makers', `made-${i},Made ${i},aftermarket`);
   for (const row of familyRows(numbers)) {
     if (row.unit) await put('units', `${row.unit},slave,made ${row.unit},made-${row.maker},que-pl`);
-    if (row.written) await put('numbers', `made-${row.maker},${row.written},order,current,${row.leadsTo ? `unit:${row.leadsTo}` : ''},que-pl`);
+    if (row.written)
+      await put(
+        'numbers',
+        `made-${row.maker},${row.written},order,current,${row.leadsTo ? `unit:${row.leadsTo}` : ''},que-pl`,
+      );
     if (row.link) {
       await put('links', `${row.link},${row.kind},${row.from},${row.to},no`);
       await put('assertions', `${row.link},que-pl,2015-01-01`);
@@ -47,10 +53,14 @@ function bareLoop(db, numbers) {
   const statements = {
     maker: db.prepare(`INSERT INTO maker (key, name, role) VALUES (?, ?, 'aftermarket')`),
     unit: db.prepare(`INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'slave', ?, ?, ?)`),
-    number: db.prepare(`INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id) VALUES (?, ?, ?, ?, 'order', 'current', ?, ?)`),
+    number: db.prepare(
+      `INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id) VALUES (?, ?, ?, ?, 'order', 'current', ?, ?)`,
+    ),
     link: db.prepare(`INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES (?, ?, ?, ?, 0)`),
     assertion: db.prepare(`INSERT INTO assertion (link_id, source_id, asserted_on) VALUES (?, ?, '2015-01-01')`),
-    condition: db.prepare(`INSERT INTO condition (link_id, seq, kind, txt) VALUES (?, 1, 'check', 'look at the port first')`),
+    condition: db.prepare(
+      `INSERT INTO condition (link_id, seq, kind, txt) VALUES (?, 1, 'check', 'look at the port first')`,
+    ),
   };
   // Rows are made ahead of the clock, in the order of the files; ids are known as they count up.
   const rows = { maker: [], unit: [], number: [], link: [], assertion: [], condition: [] };
@@ -66,7 +76,14 @@ function bareLoop(db, numbers) {
     if (row.written) {
       const key = row.written.replace('-', '');
       byWritten.set(`made-${row.maker}:${row.written}`, firstNumber + rows.number.length);
-      rows.number.push([firstMaker + row.maker, row.written, key, key, row.leadsTo ? units.get(row.leadsTo) : null, source]);
+      rows.number.push([
+        firstMaker + row.maker,
+        row.written,
+        key,
+        key,
+        row.leadsTo ? units.get(row.leadsTo) : null,
+        source,
+      ]);
     }
     if (row.link) {
       const linkId = firstLink + rows.link.length;
@@ -87,11 +104,14 @@ export async function imported(address, folder, name) {
   const form = new FormData();
   form.set('dryRun', 'false');
   form.set('file', await openAsBlob(join(folder, `${name}.csv`)), `${name}.csv`);
-  const { id } = await (await fetch(`${address}/api/v1/imports`, { method: 'POST', body: form, headers: { 'kerabat-person': 'bench' } })).json();
+  const { id } = await (
+    await fetch(`${address}/api/v1/imports`, { method: 'POST', body: form, headers: { 'kerabat-person': 'bench' } })
+  ).json();
   for (;;) {
     const view = await (await fetch(`${address}/api/v1/imports/${id}`)).json();
     if (view.state === 'done') return view.report.sheets[0];
-    if (view.state !== 'looking' && view.state !== 'running') throw new Error(`${name}: ${JSON.stringify(view.problem ?? view.report)}`);
+    if (view.state !== 'looking' && view.state !== 'running')
+      throw new Error(`${name}: ${JSON.stringify(view.problem ?? view.report)}`);
     await new Promise((done) => setTimeout(done, 20));
   }
 }
@@ -151,7 +171,13 @@ async function importAt(numbers) {
     const during = await stop();
     if (rows !== bare.rows) throw new Error(`${rows} rows came in, ${bare.rows} were inserted`);
     const rate = (n, time) => `${((n / time) * 1000).toFixed(0)} rows/s`;
-    report(`import of ${rows} rows`, rate(rows, ms), `bare inserts ${rate(bare.rows, bare.ms)}`, (bare.ms / ms).toFixed(2), 'at least 0.4');
+    report(
+      `import of ${rows} rows`,
+      rate(rows, ms),
+      `bare inserts ${rate(bare.rows, bare.ms)}`,
+      (bare.ms / ms).toFixed(2),
+      'at least 0.4',
+    );
     const p99 = (samples) => quantile(samples, 0.99);
     report(
       'job save meanwhile, p99',

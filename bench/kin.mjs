@@ -54,20 +54,64 @@ async function kinAt(numbers) {
     timed(200, (i) => store.find(asked[i], 20));
     const statement = p99(timed(SAMPLES, (i) => bare.all(JSON.stringify([asked[i].replace('-', '')]), 20)));
     const find = p99(timed(SAMPLES, (i) => store.find(asked[i], 20)));
-    report('number resolved, p99', `${find.toFixed(2)} ms`, `bare statement ${statement.toFixed(2)} ms`, (find / statement).toFixed(1), 'under 3 ms');
+    report(
+      'number resolved, p99',
+      `${find.toFixed(2)} ms`,
+      `bare statement ${statement.toFixed(2)} ms`,
+      (find / statement).toFixed(1),
+      'under 3 ms',
+    );
     const near = p99(timed(SAMPLES, (i) => store.find(wrong[i], 20)));
-    report('mistyped number, p99', `${near.toFixed(2)} ms`, `bare statement ${statement.toFixed(2)} ms`, (near / statement).toFixed(1), 'under 10 ms');
+    report(
+      'mistyped number, p99',
+      `${near.toFixed(2)} ms`,
+      `bare statement ${statement.toFixed(2)} ms`,
+      (near / statement).toFixed(1),
+      'under 10 ms',
+    );
     timed(200, (i) => kin.kin(some[i], STANDARD_PRACTICE, { depth: 6 }));
     const walks = timed(SAMPLES, (i) => kin.kin(some[i], STANDARD_PRACTICE, { depth: 6 }));
-    report('kin to depth 6, median', `${quantile(walks, 0.5).toFixed(2)} ms`, `of ${SAMPLES} units`, '-', 'the lower the better');
-    report('kin to depth 6, p99', `${p99(walks).toFixed(2)} ms`, `longest ${Math.max(...walks).toFixed(1)} ms`, '-', 'under 15 ms');
+    report(
+      'kin to depth 6, median',
+      `${quantile(walks, 0.5).toFixed(2)} ms`,
+      `of ${SAMPLES} units`,
+      '-',
+      'the lower the better',
+    );
+    report(
+      'kin to depth 6, p99',
+      `${p99(walks).toFixed(2)} ms`,
+      `longest ${Math.max(...walks).toFixed(1)} ms`,
+      '-',
+      'under 15 ms',
+    );
     db.close();
 
-    const ours = await start(['--import', './bench/loop-delay.mjs', 'server/dist/main/serve.js', '--data', data, '--port', '0']);
+    const ours = await start([
+      '--import',
+      './bench/loop-delay.mjs',
+      'server/dist/main/serve.js',
+      '--data',
+      data,
+      '--port',
+      '0',
+    ]);
     const plain = await start(['bench/bare.mjs', file]);
     const paths = { numbers: `/numbers?q=${asked[0]}`, kin: `/units/${some[0]}/kin`, bareKin: `/kin?unit=${some[0]}` };
-    await duel('number look-up, 50 connections', `${ours.address}/api/v1${paths.numbers}`, plain.address + paths.numbers, 'at least 0.6', 50);
-    await duel('kin of a unit, 50 connections', `${ours.address}/api/v1${paths.kin}`, plain.address + paths.bareKin, 'at least 0.6', 50);
+    await duel(
+      'number look-up, 50 connections',
+      `${ours.address}/api/v1${paths.numbers}`,
+      plain.address + paths.numbers,
+      'at least 0.6',
+      50,
+    );
+    await duel(
+      'kin of a unit, 50 connections',
+      `${ours.address}/api/v1${paths.kin}`,
+      plain.address + paths.bareKin,
+      'at least 0.6',
+      50,
+    );
     await atRate('number look-up', 400, `${ours.address}/api/v1${paths.numbers}`, plain.address + paths.numbers);
     await atRate('kin of a unit', 100, `${ours.address}/api/v1${paths.kin}`, plain.address + paths.bareKin);
     await auditBench(ours, file, asked);

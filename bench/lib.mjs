@@ -10,7 +10,8 @@ const SECONDS = 3;
 
 export const ROOT = new URL('..', import.meta.url).pathname;
 export const median = (values) => quantile(values, 0.5);
-export const quantile = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
+export const quantile = (values, share) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
 
 /** Programs that were started and have not ended: whatever happens here, they end with it. */
 const running = new Set();
@@ -42,13 +43,16 @@ export const end = ({ child }) =>
     child.on('exit', done);
     child.kill('SIGTERM');
   });
-export const megabytes = ({ child }) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
+export const megabytes = ({ child }) =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
 
 const said = [];
 
 export function report(name, figure, reference, ratio, wanted) {
   said.push({ name, figure });
-  console.log(`${name.padEnd(40)} ${figure.padEnd(22)} ${reference.padEnd(26)} ratio ${ratio.padEnd(22)} wanted ${wanted}`);
+  console.log(
+    `${name.padEnd(40)} ${figure.padEnd(22)} ${reference.padEnd(26)} ratio ${ratio.padEnd(22)} wanted ${wanted}`,
+  );
 }
 
 /** Runs a bench at one size, or at three sizes, and prints then how each figure grew. */
@@ -62,7 +66,8 @@ export async function atSizes(run, size, sizes = [10_000, 100_000, 1_000_000]) {
     bySize.push(new Map(said.map(({ name, figure }) => [name.replace(/\d+/g, 'n'), figure])));
   }
   console.log(`\n${'how each figure grows'.padEnd(44)} ${sizes.map((one) => String(one).padEnd(22)).join('')}`);
-  for (const name of bySize.at(-1).keys()) console.log(`${name.padEnd(44)} ${bySize.map((figures) => (figures.get(name) ?? '-').padEnd(22)).join('')}`);
+  for (const name of bySize.at(-1).keys())
+    console.log(`${name.padEnd(44)} ${bySize.map((figures) => (figures.get(name) ?? '-').padEnd(22)).join('')}`);
 }
 
 /** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */

@@ -39,7 +39,8 @@ export function* familyRows(numbers, seed = 11) {
       const from = names[i % names.length];
       const away = random() < 0.01 && before !== undefined;
       const to = away ? before : size === 500 ? names[0] : names[r(names.length)];
-      const kind = random() < 0.002 ? 'does-not-fit' : away ? 'drop-in' : ['same', 'superseded-by', 'drop-in', 'same'][r(4)];
+      const kind =
+        random() < 0.002 ? 'does-not-fit' : away ? 'drop-in' : ['same', 'superseded-by', 'drop-in', 'same'][r(4)];
       const condition = random() < 0.02;
       if (from !== to) yield { link: `made:${links++}`, kind, from, to, condition };
     }
@@ -57,17 +58,31 @@ export function addMadeLinks(db, numbers) {
   );
   const link = db.prepare('INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES (?, ?, ?, ?, 0)');
   const assertion = db.prepare("INSERT INTO assertion (link_id, source_id, asserted_on) VALUES (?, ?, '2015-01-01')");
-  const condition = db.prepare("INSERT INTO condition (link_id, seq, kind, txt) VALUES (?, 1, 'check', 'look at the port first')");
+  const condition = db.prepare(
+    "INSERT INTO condition (link_id, seq, kind, txt) VALUES (?, 1, 'check', 'look at the port first')",
+  );
   const [units, ids, unitIds] = [[], new Map(), new Map()];
   db.transaction(() => {
-    const makers = Array.from({ length: MAKERS }, (_, i) => Number(maker.run(`made-${i}`, `Made ${i}`).lastInsertRowid));
+    const makers = Array.from({ length: MAKERS }, (_, i) =>
+      Number(maker.run(`made-${i}`, `Made ${i}`).lastInsertRowid),
+    );
     for (const row of familyRows(numbers)) {
       if (row.unit) {
-        unitIds.set(row.unit, Number(unit.run(row.unit, `made ${row.unit}`, makers[row.maker], source).lastInsertRowid));
+        unitIds.set(
+          row.unit,
+          Number(unit.run(row.unit, `made ${row.unit}`, makers[row.maker], source).lastInsertRowid),
+        );
         units.push(row.unit);
       } else if (row.written) {
         const key = row.written.replace('-', '');
-        const made = number.run(makers[row.maker], row.written, key, key, row.leadsTo ? unitIds.get(row.leadsTo) : null, source);
+        const made = number.run(
+          makers[row.maker],
+          row.written,
+          key,
+          key,
+          row.leadsTo ? unitIds.get(row.leadsTo) : null,
+          source,
+        );
         ids.set(`made-${row.maker}:${row.written}`, Number(made.lastInsertRowid));
       } else {
         const id = Number(link.run(row.link, row.kind, ids.get(row.from), ids.get(row.to)).lastInsertRowid);

@@ -71,14 +71,26 @@ export function* madeUnits(count, seed = 20) {
 export function addMadeUnits(db, count) {
   const maker = db.prepare('SELECT id FROM maker LIMIT 1').pluck().get();
   const source = db.prepare('SELECT id FROM source LIMIT 1').pluck().get();
-  const unit = db.prepare("INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'brake-master', ?, ?, ?)");
-  const fact = db.prepare('INSERT INTO unit_fact (unit_id, attribute, position, presence, num, txt, source_id) VALUES (?, ?, ?, ?, ?, ?, ?)');
+  const unit = db.prepare(
+    "INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'brake-master', ?, ?, ?)",
+  );
+  const fact = db.prepare(
+    'INSERT INTO unit_fact (unit_id, attribute, position, presence, num, txt, source_id) VALUES (?, ?, ?, ?, ?, ?, ?)',
+  );
   db.transaction(() => {
     for (const { id, facts } of madeUnits(count)) {
       const { lastInsertRowid } = unit.run(id, `made master ${id}`, maker, source);
       for (const { attribute, position, value } of facts) {
         const number = typeof value === 'number';
-        fact.run(lastInsertRowid, attribute, position, 'recorded', number ? value : null, number ? null : value, source);
+        fact.run(
+          lastInsertRowid,
+          attribute,
+          position,
+          'recorded',
+          number ? value : null,
+          number ? null : value,
+          source,
+        );
       }
     }
   })();

@@ -21,8 +21,20 @@ export async function rankingBench(address) {
   }
   await browser.close();
   const [ours, bare] = [median(times.ours), median(times.bare)];
-  report('evidence to new ranking, median', `${ours.toFixed(0)} ms`, `bare requests ${bare.toFixed(0)} ms`, (ours / bare).toFixed(1), 'under 150 ms');
-  report('evidence to new ranking, p95', `${quantile(times.ours, 0.95).toFixed(0)} ms`, `of ${TIMES}`, '-', 'under 150 ms');
+  report(
+    'evidence to new ranking, median',
+    `${ours.toFixed(0)} ms`,
+    `bare requests ${bare.toFixed(0)} ms`,
+    (ours / bare).toFixed(1),
+    'under 150 ms',
+  );
+  report(
+    'evidence to new ranking, p95',
+    `${quantile(times.ours, 0.95).toFixed(0)} ms`,
+    `of ${TIMES}`,
+    '-',
+    'under 150 ms',
+  );
 }
 
 /** In the page: the key, then the first frame with another ranking. */
@@ -30,7 +42,8 @@ async function enter(line) {
   const ranking = () => document.querySelector('.candidates')?.textContent;
   const changed = (before) =>
     new Promise((done) => {
-      const look = () => (ranking() === before ? requestAnimationFrame(look) : requestAnimationFrame(() => done(performance.now())));
+      const look = () =>
+        ranking() === before ? requestAnimationFrame(look) : requestAnimationFrame(() => done(performance.now()));
       look();
     });
   const field = document.querySelector('#bench-line');
@@ -54,7 +67,11 @@ async function enter(line) {
 async function requests() {
   const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse' };
   const began = performance.now();
-  await fetch('/api/v1/jobs/1/bench-line', { method: 'POST', headers, body: JSON.stringify({ line: 'label KE', slot: 'brake-master', onVehicle: true }) });
+  await fetch('/api/v1/jobs/1/bench-line', {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({ line: 'label KE', slot: 'brake-master', onVehicle: true }),
+  });
   const workspace = await (await fetch('/api/v1/jobs/1')).json();
   const ms = performance.now() - began;
   const mine = workspace.work[0].evidence.filter((e) => !e.withdrawn).at(-1);

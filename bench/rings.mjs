@@ -50,7 +50,9 @@ export async function ringsBench(address, unit) {
 
 /** In the page: from the click to the first frame with every point. */
 async function draw(kin) {
-  const button = [...document.querySelectorAll('app-kin-view button[aria-pressed]')].find((b) => b.textContent.includes('rings'));
+  const button = [...document.querySelectorAll('app-kin-view button[aria-pressed]')].find((b) =>
+    b.textContent.includes('rings'),
+  );
   const began = performance.now();
   button.click();
   return new Promise((done) => {
@@ -64,7 +66,8 @@ async function draw(kin) {
 
 async function longestFrame(move) {
   const svg = document.querySelector('app-ring-map svg');
-  const send = (type, x) => svg.dispatchEvent(new PointerEvent(type, { bubbles: true, clientX: 600 + x, clientY: 400 + x / 2 }));
+  const send = (type, x) =>
+    svg.dispatchEvent(new PointerEvent(type, { bubbles: true, clientX: 600 + x, clientY: 400 + x / 2 }));
   if (move) send('pointerdown', 0);
   let [longest, last] = [0, undefined];
   for (let i = 0; i < 60; i++) {

@@ -6,9 +6,17 @@ import { oneOf, strict, text } from './shapes.js';
 /** Contradictions in the catalogue, how they are settled, and who changed what. */
 
 /** A row of the catalogue: its table, and the columns that make it that row. */
-export const RowKey = strict({ kept: text(40), key: T.Record(T.String(), T.Union([T.String(), T.Number(), T.Null()])) });
+export const RowKey = strict({
+  kept: text(40),
+  key: T.Record(T.String(), T.Union([T.String(), T.Number(), T.Null()])),
+});
 /** What can be put right in a row, as it reads now. */
-export const RowField = T.Object({ field: T.String(), words: T.String(), value: T.String(), choices: T.Optional(T.Array(T.String())) });
+export const RowField = T.Object({
+  field: T.String(),
+  words: T.String(),
+  value: T.String(),
+  choices: T.Optional(T.Array(T.String())),
+});
 export const RowView = T.Object({
   ...RowKey.properties,
   words: T.String(),
@@ -46,7 +54,13 @@ export const Settlement = strict({
   reason: text(300),
   act: T.Union([
     strict({ kind: T.Literal('accept') }),
-    strict({ kind: T.Literal('correct'), row: RowKey, field: text(40), seen: T.String({ maxLength: 300 }), value: T.String({ maxLength: 300 }) }),
+    strict({
+      kind: T.Literal('correct'),
+      row: RowKey,
+      field: text(40),
+      seen: T.String({ maxLength: 300 }),
+      value: T.String({ maxLength: 300 }),
+    }),
     strict({ kind: T.Literal('remove'), row: RowKey }),
     strict({
       kind: T.Literal('condition'),
@@ -66,7 +80,9 @@ export const NewLink = strict({
   source: T.Optional(text(60)),
   date: T.Optional(T.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })),
   note: T.Optional(T.String({ maxLength: 300 })),
-  conditions: T.Optional(T.Array(strict({ ...Condition.properties, kind: text(40), text: text(200) }), { maxItems: 10 })),
+  conditions: T.Optional(
+    T.Array(strict({ ...Condition.properties, kind: text(40), text: text(200) }), { maxItems: 10 }),
+  ),
 });
 
 export const HistoryAct = T.Object({

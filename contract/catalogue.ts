@@ -22,7 +22,12 @@ export const Facet = T.Object({ value: T.String(), count: T.Integer() });
 export const VehicleSearch = T.Object({
   vehicles: T.Array(Vehicle),
   total: T.Integer(),
-  facets: T.Object({ maker: T.Array(Facet), series: T.Array(Facet), option: T.Array(Facet), assistance: T.Array(Facet) }),
+  facets: T.Object({
+    maker: T.Array(Facet),
+    series: T.Array(Facet),
+    option: T.Array(Facet),
+    assistance: T.Array(Facet),
+  }),
 });
 
 export const ChainEntry = T.Object({
@@ -73,7 +78,9 @@ export const NumberSearch = T.Object({
   problem: T.Optional(T.String()),
 });
 
-export const ResolveRequest = strict({ numbers: T.Array(T.String({ maxLength: 200 }), { minItems: 1, maxItems: 2000 }) });
+export const ResolveRequest = strict({
+  numbers: T.Array(T.String({ maxLength: 200 }), { minItems: 1, maxItems: 2000 }),
+});
 /** One of many numbers: what it is, how sure that is, and between how many it is to be chosen. */
 export const Resolved = T.Object({
   query: T.String(),
@@ -123,7 +130,14 @@ export const CatalogueSummary = T.Object({
 export const Found = T.Object({
   query: T.String(),
   takenFor: T.String(),
-  hits: T.Array(T.Object({ kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit'] as const), id: T.String(), words: T.String(), detail: T.String() })),
+  hits: T.Array(
+    T.Object({
+      kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit'] as const),
+      id: T.String(),
+      words: T.String(),
+      detail: T.String(),
+    }),
+  ),
 });
 
 export type Vehicle = Static<typeof Vehicle>;

@@ -15,15 +15,32 @@ import {
 } from './index.js';
 
 const ajv = new Ajv({ strict: false, discriminator: true });
-const JOB = { asker: 'Gate', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
+const JOB = {
+  asker: 'Gate',
+  request: 'replace',
+  complaint: null,
+  words: '',
+  vehicleId: null,
+  built: null,
+  options: [],
+  slot: null,
+};
 
 describe('what may cross the wire', () => {
   it.each([
     ['a job with nothing known', NewJob, JOB],
-    ['a job with all of it', NewJob, { ...JOB, complaint: 'noise', vehicleId: 'v12', built: '1999-12', options: ['H'], slot: 'booster' }],
+    [
+      'a job with all of it',
+      NewJob,
+      { ...JOB, complaint: 'noise', vehicleId: 'v12', built: '1999-12', options: ['H'], slot: 'booster' },
+    ],
     ['a change of one field', JobChange, { asker: 'Gate 2' }],
     ['closing a job', JobChange, { state: 'closed' }],
-    ['a measured bore', NewEvidence, { attribute: 'bore', kind: 'quantity', value: { value: 26.9, unit: 'mm' }, instrument: 'caliper' }],
+    [
+      'a measured bore',
+      NewEvidence,
+      { attribute: 'bore', kind: 'quantity', value: { value: 26.9, unit: 'mm' }, instrument: 'caliper' },
+    ],
     ['a mark', NewEvidence, { attribute: 'label-code', kind: 'mark', value: 'KE', onVehicle: true }],
     ['a count', NewEvidence, { attribute: 'port-count', kind: 'count', value: 2 }],
     ['a decision', DecisionRequest, { value: { choice: 'ard-sm19', detail: 'A 23-802' }, reason: '' }],
@@ -32,7 +49,14 @@ describe('what may cross the wire', () => {
     [
       'a unit that is lost',
       IdentifyRequest,
-      { kind: 'slave', vehicleId: 'q4', slot: 'slave', limit: 5, unitIs: 'lost', evidence: [{ attribute: 'port-count', kind: 'count', value: 2 }] },
+      {
+        kind: 'slave',
+        vehicleId: 'q4',
+        slot: 'slave',
+        limit: 5,
+        unitIs: 'lost',
+        evidence: [{ attribute: 'port-count', kind: 'count', value: 2 }],
+      },
     ],
     ['a quantity to read', QuantityReadRequest, { text: '', expects: 'torque' }],
     ['a line struck out', SlipEditRequest, { dropped: true }],
@@ -46,24 +70,42 @@ describe('what may cross the wire', () => {
     ['a job with a field too many', NewJob, { ...JOB, price: 3 }],
     ['a state that is none', JobChange, { state: 'lost' }],
     ['a change of the version', JobChange, { version: 3 }],
-    ['a measurement in furlongs', NewEvidence, { attribute: 'bore', kind: 'quantity', value: { value: 1, unit: 'furlong' } }],
+    [
+      'a measurement in furlongs',
+      NewEvidence,
+      { attribute: 'bore', kind: 'quantity', value: { value: 1, unit: 'furlong' } },
+    ],
     ['a measurement as bare text', NewEvidence, { attribute: 'bore', kind: 'quantity', value: '26.9' }],
     ['a mark that is a number', NewEvidence, { attribute: 'label-code', kind: 'mark', value: 7 }],
     ['half a port', NewEvidence, { attribute: 'port-count', kind: 'count', value: 1.5 }],
     ['evidence of no kind', IdentifyRequest, { kind: 'slave', evidence: [{ attribute: 'bore', value: 'x' }] }],
-    ['evidence of a kind that is none', IdentifyRequest, { kind: 'slave', evidence: [{ attribute: 'bore', kind: 'feeling', value: 'x' }] }],
+    [
+      'evidence of a kind that is none',
+      IdentifyRequest,
+      { kind: 'slave', evidence: [{ attribute: 'bore', kind: 'feeling', value: 'x' }] },
+    ],
     ['a thousand candidates', IdentifyRequest, { kind: 'slave', limit: 1000, evidence: [] }],
     ['a decision without reason', DecisionRequest, { value: { choice: 'x' } }],
     ['no pieces', SlipAddRequest, { section: 'order', words: 'x', quantity: 0, reason: 'y' }],
     ['a section that is none', SlipAddRequest, { section: 'basket', words: 'x', quantity: 1, reason: 'y' }],
     ['a thousand pieces', SlipEditRequest, { quantity: 1000 }],
-    ['an instrument that is none', BoreIdentifyRequest, { diameter: { value: 26.94, unit: 'mm' }, instrument: 'thumb' }],
+    [
+      'an instrument that is none',
+      BoreIdentifyRequest,
+      { diameter: { value: 26.94, unit: 'mm' }, instrument: 'thumb' },
+    ],
   ])('%s may not', (_, schema, value) => expect(ajv.compile(schema)(value)).toBe(false));
 });
 
 describe('the OpenAPI document', () => {
   const document = openapi() as {
-    paths: Record<string, Record<string, { parameters: { name: string; in: string }[]; requestBody?: unknown; responses: Record<string, unknown> }>>;
+    paths: Record<
+      string,
+      Record<
+        string,
+        { parameters: { name: string; in: string }[]; requestBody?: unknown; responses: Record<string, unknown> }
+      >
+    >;
   };
   it('has every route once, with its parameters', () => {
     expect(new Set(ROUTES.map((r) => `${r.method} ${r.path}`)).size).toBe(ROUTES.length);

@@ -64,7 +64,15 @@ export const PartView = T.Object({
 });
 export const SumsView = T.Object({
   choice: T.String(),
-  sums: T.Array(T.Object({ option: T.String(), words: T.String(), total: T.Optional(T.Number()), working: T.String(), missing: T.Array(T.String()) })),
+  sums: T.Array(
+    T.Object({
+      option: T.String(),
+      words: T.String(),
+      total: T.Optional(T.Number()),
+      working: T.String(),
+      missing: T.Array(T.String()),
+    }),
+  ),
 });
 export const PlanAnswer = T.Object({
   ...ConversionHead.properties,
@@ -92,4 +100,7 @@ export type RoleView = Static<typeof RoleView>;
 /** The plan is the core's; `asks` and `changes` cross as words, roles with their candidates. */
 type Crossed = Exclude<keyof Plan, 'asks' | 'changes'> | 'joints' | 'sums';
 export const planIsCores: Same<keyof PlanAnswer, Crossed> = true;
-export const partIsCores: Same<Exclude<keyof ConversionPart, 'wants' | 'when'> | 'number', keyof Static<typeof PartView>> = true;
+export const partIsCores: Same<
+  Exclude<keyof ConversionPart, 'wants' | 'when'> | 'number',
+  keyof Static<typeof PartView>
+> = true;

@@ -18,7 +18,9 @@ export const RemedyView = T.Object({
   operations: T.Array(T.String()),
   risk: T.String(),
   accepted: T.Boolean(),
-  slip: T.Array(T.Object({ key: T.String(), section: T.String(), words: T.String(), quantity: T.Number(), reason: T.String() })),
+  slip: T.Array(
+    T.Object({ key: T.String(), section: T.String(), words: T.String(), quantity: T.Number(), reason: T.String() }),
+  ),
   changes: T.Array(T.Unknown()),
   after: T.Optional(T.Object({ state: FourState, sentence: T.String(), opens: T.Array(T.String()) })),
 });
@@ -101,7 +103,11 @@ export const SafeToOrder = T.Object({
   sentence: T.String(),
   blockers: T.Array(T.Object({ key: T.String(), words: T.String() })),
 });
-export const FitCheckAnswer = T.Object({ joints: T.Array(ChainJointView), safeToOrder: SafeToOrder, measurements: T.Array(MeasurementView) });
+export const FitCheckAnswer = T.Object({
+  joints: T.Array(ChainJointView),
+  safeToOrder: SafeToOrder,
+  measurements: T.Array(MeasurementView),
+});
 
 export const SolveLimits = strict({
   skill: T.Optional(Skill),

@@ -15,9 +15,19 @@ export const evidenceOf = <P extends Record<string, TSchema>>(more: P) => {
   const union = T.Union([
     strict({ ...evidenceFields, ...more, kind: T.Literal('quantity'), value: Quantity }),
     strict({ ...evidenceFields, ...more, kind: T.Literal('count'), value: T.Integer() }),
-    strict({ ...evidenceFields, ...more, kind: oneOf(['mark', 'choice', 'thread', 'month'] as const), value: text(60) }),
+    strict({
+      ...evidenceFields,
+      ...more,
+      kind: oneOf(['mark', 'choice', 'thread', 'month'] as const),
+      value: text(60),
+    }),
   ]);
-  return T.Unsafe<Static<typeof union>>({ type: 'object', required: ['kind'], discriminator: { propertyName: 'kind' }, oneOf: union.anyOf });
+  return T.Unsafe<Static<typeof union>>({
+    type: 'object',
+    required: ['kind'],
+    discriminator: { propertyName: 'kind' },
+    oneOf: union.anyOf,
+  });
 };
 
 export const UnitIs = oneOf(['on-vehicle', 'off', 'lost'] as const);
@@ -31,7 +41,12 @@ export const IdentifyRequest = strict({
   evidence: T.Array(evidenceOf({}), { maxItems: 200 }),
 });
 
-export const BearingView = T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String(), weight: T.Number() });
+export const BearingView = T.Object({
+  attribute: T.String(),
+  position: T.Optional(T.String()),
+  sentence: T.String(),
+  weight: T.Number(),
+});
 export const CandidateView = T.Object({
   unitId: T.String(),
   name: T.String(),
@@ -74,7 +89,9 @@ export const IdentifyAnswer = T.Object({
   eliminated: T.Array(EliminatedView),
   eliminatedCount: T.Integer(),
   oddOneOut: T.Optional(T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String() })),
-  didYouRead: T.Array(T.Object({ attribute: T.String(), position: T.Optional(T.String()), seen: T.String(), instead: T.String() })),
+  didYouRead: T.Array(
+    T.Object({ attribute: T.String(), position: T.Optional(T.String()), seen: T.String(), instead: T.String() }),
+  ),
   swapped: T.Optional(T.Object({ sure: T.Boolean(), sentence: T.String() })),
   nextChecks: T.Array(NextCheckView),
   verdict: oneOf(['enough', 'not-enough', 'contradictory', 'none'] as const),

@@ -4,7 +4,24 @@ import { oneOf, strict, text } from './shapes.js';
 /** Bringing a catalogue in: what is in the file, what its columns mean, and what became of its rows. */
 
 export const IMPORT_ENCODINGS = ['utf-8', 'windows-1252', 'utf-16le', 'utf-16be'] as const;
-export const COLUMN_UNITS = ['mm', 'in', 'ml', 'l', 'US fl oz', 'deg', 'MPa', 'bar', 'psi', 'l/min', 'US gal/min', 'N', 'kgf', 'lbf', 'Nm', 'lbf ft'] as const;
+export const COLUMN_UNITS = [
+  'mm',
+  'in',
+  'ml',
+  'l',
+  'US fl oz',
+  'deg',
+  'MPa',
+  'bar',
+  'psi',
+  'l/min',
+  'US gal/min',
+  'N',
+  'kgf',
+  'lbf',
+  'Nm',
+  'lbf ft',
+] as const;
 
 /** What one column of a sheet is: a column of the catalogue's table, or nothing that is wanted (null). */
 export const ColumnPlan = strict({
@@ -88,7 +105,13 @@ export const TableView = T.Object({
   table: T.String(),
   words: T.String(),
   columns: T.Array(
-    T.Object({ name: T.String(), words: T.String(), required: T.Boolean(), unit: T.Optional(oneOf(COLUMN_UNITS)), choices: T.Optional(T.Array(T.String())) }),
+    T.Object({
+      name: T.String(),
+      words: T.String(),
+      required: T.Boolean(),
+      unit: T.Optional(oneOf(COLUMN_UNITS)),
+      choices: T.Optional(T.Array(T.String())),
+    }),
   ),
 });
 export const ImportTables = T.Object({ tables: T.Array(TableView) });

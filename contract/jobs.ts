@@ -2,7 +2,18 @@ import { Type as T, type Static } from '@sinclair/typebox';
 import { REQUESTS, type Request } from '@kerabat/core/ask';
 import type { Chain } from '@kerabat/core/chain';
 import type { Safety, SlipLine } from '@kerabat/core/slip';
-import { FittingKind, FourState, Month, oneOf, Quantity, SlipSection, strict, text, UnitKind, type Same } from './shapes.js';
+import {
+  FittingKind,
+  FourState,
+  Month,
+  oneOf,
+  Quantity,
+  SlipSection,
+  strict,
+  text,
+  UnitKind,
+  type Same,
+} from './shapes.js';
 import { Vehicle } from './catalogue.js';
 import { JointView, MeasurementView } from './fit.js';
 import { WorkStep } from './workcard.js';
@@ -51,7 +62,11 @@ export const JobRow = T.Object({
 
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
 export const NewEvidence = evidenceOf({ slot: T.Optional(text(80)) });
-export const BenchLineRequest = strict({ line: T.String({ maxLength: 200 }), slot: T.Optional(text(80)), onVehicle: T.Optional(T.Boolean()) });
+export const BenchLineRequest = strict({
+  line: T.String({ maxLength: 200 }),
+  slot: T.Optional(text(80)),
+  onVehicle: T.Optional(T.Boolean()),
+});
 export const EvidenceView = T.Object({
   id: T.Integer(),
   slot: T.String(),
@@ -70,7 +85,11 @@ export const EvidenceView = T.Object({
 });
 
 /** What is to be seen where on a photograph, as shares of its width and height. */
-export const PhotographMark = strict({ x: T.Number({ minimum: 0, maximum: 1 }), y: T.Number({ minimum: 0, maximum: 1 }), words: text(120) });
+export const PhotographMark = strict({
+  x: T.Number({ minimum: 0, maximum: 1 }),
+  y: T.Number({ minimum: 0, maximum: 1 }),
+  words: text(120),
+});
 export const PhotographView = T.Object({
   id: T.Integer(),
   slot: T.String(),
@@ -149,7 +168,13 @@ export const ChainView = T.Object({
   joints: T.Array(T.Object({ from: T.String(), to: T.String(), state: FourState, words: T.String() })),
 });
 
-const UnitRef = T.Object({ unitId: T.String(), name: T.String(), maker: T.String(), number: T.Optional(T.String()), bore: T.Optional(T.String()) });
+const UnitRef = T.Object({
+  unitId: T.String(),
+  name: T.String(),
+  maker: T.String(),
+  number: T.Optional(T.String()),
+  bore: T.Optional(T.String()),
+});
 export const LinePort = T.Object({
   position: T.String(),
   thread: T.Optional(T.String()),
@@ -229,7 +254,13 @@ export const Workspace = T.Object({
   measurements: T.Array(MeasurementView),
   /** The conversion that this job is planned by. */
   conversion: T.Optional(
-    T.Object({ id: T.String(), words: T.String(), applies: T.String(), because: T.Array(T.String()), choices: T.Record(T.String(), T.String()) }),
+    T.Object({
+      id: T.String(),
+      words: T.String(),
+      applies: T.String(),
+      because: T.Array(T.String()),
+      choices: T.Record(T.String(), T.String()),
+    }),
   ),
   /** What is done, step by step, for whoever fits it. */
   workCard: T.Array(WorkStep),

@@ -8,17 +8,35 @@ export function openapi(): Record<string, unknown> {
   for (const route of ROUTES) (paths[`/api/v1${route.path}`] ??= {})[route.method] = operation(route);
   return {
     openapi: '3.1.0',
-    info: { title: 'Kerabat', version: '1', description: 'Quantities are {"value": 26.9, "unit": "mm"}. Errors are problem details (RFC 9457).' },
+    info: {
+      title: 'Kerabat',
+      version: '1',
+      description: 'Quantities are {"value": 26.9, "unit": "mm"}. Errors are problem details (RFC 9457).',
+    },
     paths,
   };
 }
 
 function operation(route: RouteShape): Record<string, unknown> {
-  const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
-  const inQuery = Object.entries(route.query ?? {}).map(([name, schema]) => ({ name, in: 'query', schema: plain(schema) }));
-  const inHeader = route.guarded ? [{ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' } }] : [];
+  const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }));
+  const inQuery = Object.entries(route.query ?? {}).map(([name, schema]) => ({
+    name,
+    in: 'query',
+    schema: plain(schema),
+  }));
+  const inHeader = route.guarded
+    ? [{ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' } }]
+    : [];
   const ok = route.answer ? { description: 'OK', content: json(route.answer) } : { description: 'OK' };
-  const problem = { description: 'Problem details', content: { 'application/problem+json': { schema: plain(Problem) } } };
+  const problem = {
+    description: 'Problem details',
+    content: { 'application/problem+json': { schema: plain(Problem) } },
+  };
   return {
     summary: route.summary,
     parameters: [...inPath, ...inQuery, ...inHeader],

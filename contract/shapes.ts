@@ -6,10 +6,12 @@ import { UNITS, type Quantity as CoreQuantity, type Unit } from '@kerabat/core/u
 import { UNIT_KINDS } from '@kerabat/core/unit';
 
 /** A union of string literals from a list that the core owns. */
-export const oneOf = <V extends string>(values: readonly V[]): TUnsafe<V> => T.Unsafe<V>({ type: 'string', enum: [...values] });
+export const oneOf = <V extends string>(values: readonly V[]): TUnsafe<V> =>
+  T.Unsafe<V>({ type: 'string', enum: [...values] });
 
 /** An object that takes no other keys. */
-export const strict: typeof T.Object = (properties, options) => T.Object(properties, { additionalProperties: false, ...options });
+export const strict: typeof T.Object = (properties, options) =>
+  T.Object(properties, { additionalProperties: false, ...options });
 
 export const text = (maxLength: number, minLength = 1) => T.String({ minLength, maxLength });
 

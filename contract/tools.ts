@@ -13,7 +13,11 @@ export const BoreIdentifyAnswer = T.Object({
   working: T.String(),
 });
 
-export const BoreChangeRequest = strict({ kind: oneOf(['brake-master', 'clutch-master', 'slave'] as const), from: Quantity, to: Quantity });
+export const BoreChangeRequest = strict({
+  kind: oneOf(['brake-master', 'clutch-master', 'slave'] as const),
+  from: Quantity,
+  to: Quantity,
+});
 export const BoreChangeAnswer = T.Object({
   pressureRatio: T.Number(),
   travelRatio: T.Number(),

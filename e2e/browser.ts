@@ -32,7 +32,11 @@ export class Seat {
   ) {}
 
   /** `name` is who works there; each seat has storage of its own. It is left when the test ends, unless it stays. */
-  static async take(browser: Browser, address: string, { name = 'Ilse', width = 1280, height = 800, dark = false, stays = false } = {}): Promise<Seat> {
+  static async take(
+    browser: Browser,
+    address: string,
+    { name = 'Ilse', width = 1280, height = 800, dark = false, stays = false } = {},
+  ): Promise<Seat> {
     const context = await browser.createBrowserContext();
     if (!stays) onTestFinished(() => context.close());
     const page = await context.newPage();
@@ -40,7 +44,8 @@ export class Seat {
     const seat = new Seat(page, address);
     page.on('pageerror', (error) => seat.errors.push(String(error)));
     page.on('console', (message) => {
-      if (message.type() === 'error' && !message.text().includes('Failed to load resource')) seat.errors.push(message.text());
+      if (message.type() === 'error' && !message.text().includes('Failed to load resource'))
+        seat.errors.push(message.text());
     });
     await page.evaluateOnNewDocument(
       (who: string, theme: string) => {
@@ -84,9 +89,15 @@ export class Seat {
       .waitForFunction(
         (words: string) =>
           [...document.querySelectorAll('a, button, input, select, textarea, summary, [tabindex]')].some((e) => {
-            const labels = 'labels' in e ? [...((e as HTMLInputElement).labels ?? [])].map((l) => l.textContent ?? '') : [];
-            const by = (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent ?? '');
-            return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? ''].join(' ').replace(/\s+/g, ' ').includes(words);
+            const labels =
+              'labels' in e ? [...((e as HTMLInputElement).labels ?? [])].map((l) => l.textContent ?? '') : [];
+            const by = (e.getAttribute('aria-labelledby') ?? '')
+              .split(' ')
+              .map((id) => document.getElementById(id)?.textContent ?? '');
+            return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? '']
+              .join(' ')
+              .replace(/\s+/g, ' ')
+              .includes(words);
           }),
         { timeout: 8000 },
         name,
@@ -122,8 +133,13 @@ export class Seat {
       const e = document.activeElement;
       if (!e || e === document.body) return '';
       const labels = 'labels' in e ? [...((e as HTMLInputElement).labels ?? [])].map((l) => l.textContent ?? '') : [];
-      const by = (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent ?? '');
-      return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? ''].join(' ').replace(/\s+/g, ' ').trim();
+      const by = (e.getAttribute('aria-labelledby') ?? '')
+        .split(' ')
+        .map((id) => document.getElementById(id)?.textContent ?? '');
+      return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? '']
+        .join(' ')
+        .replace(/\s+/g, ' ')
+        .trim();
     });
   }
 
@@ -136,13 +152,16 @@ export class Seat {
     await this.page.bringToFront();
     try {
       await this.page.waitForFunction(
-        (s: string, w: string) => (document.querySelector<HTMLElement>(s)?.innerText ?? '').replace(/\s+/g, ' ').includes(w),
+        (s: string, w: string) =>
+          (document.querySelector<HTMLElement>(s)?.innerText ?? '').replace(/\s+/g, ' ').includes(w),
         { timeout: 8000 },
         selector,
         words,
       );
     } catch {
-      throw new Error(`"${words}" did not appear in ${selector}; there is: ${(await this.text(selector)).slice(0, 1500)}`);
+      throw new Error(
+        `"${words}" did not appear in ${selector}; there is: ${(await this.text(selector)).slice(0, 1500)}`,
+      );
     }
   }
 
@@ -157,9 +176,18 @@ export class Seat {
     await this.page.evaluate(AXE);
     return this.page.evaluate(async (some: readonly string[] | null) => {
       const axe = (
-        window as unknown as { axe: { run(o: unknown): Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }> } }
+        window as unknown as {
+          axe: {
+            run(
+              o: unknown,
+            ): Promise<{ violations: { id: string; nodes: { target: unknown[]; failureSummary?: string }[] }[] }>;
+          };
+        }
       ).axe;
-      const { violations } = await axe.run({ resultTypes: ['violations'], ...(some ? { runOnly: { type: 'rule', values: some } } : {}) });
+      const { violations } = await axe.run({
+        resultTypes: ['violations'],
+        ...(some ? { runOnly: { type: 'rule', values: some } } : {}),
+      });
       return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${String(n.target[0])} ${n.failureSummary ?? ''}`));
     }, rules ?? null);
   }

@@ -66,7 +66,9 @@ describe('a vehicle without the unit', () => {
     await seat.tabTo('on the vehicle');
     await seat.keys('ArrowLeft');
     await seat.page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[value=lost]')?.checked);
-    await seat.page.waitForFunction(() => !document.querySelector('app-next-checks')?.textContent?.includes('label code'));
+    await seat.page.waitForFunction(
+      () => !document.querySelector('app-next-checks')?.textContent?.includes('label code'),
+    );
     await seat.see('build month', 'app-next-checks');
     await seat.see('the plate is still there', 'app-next-checks');
     await call(seat, ['built 1996-04', '1996-04']);
@@ -89,7 +91,11 @@ describe('evidence that contradicts itself', () => {
     await seat.tabTo('Withdraw bore');
     await seat.keys('Enter');
     await seat.see('withdrawn by Ilse', '.evidence');
-    await seat.page.waitForFunction((text: string) => document.querySelector<HTMLElement>('.candidates')?.innerText.replace(/\s+/g, ' ') === text, {}, before);
+    await seat.page.waitForFunction(
+      (text: string) => document.querySelector<HTMLElement>('.candidates')?.innerText.replace(/\s+/g, ' ') === text,
+      {},
+      before,
+    );
   });
   it('a figure that was misread is offered, and taken only on a word', async () => {
     const seat = await sit();
@@ -100,7 +106,9 @@ describe('evidence that contradicts itself', () => {
     await seat.see('Did you read 44719?', '.verdict');
     await seat.tabTo('Yes, 44719');
     await seat.keys('Enter');
-    await seat.page.waitForFunction(() => !document.querySelector('.verdict')?.textContent?.includes('Did you read 44719'));
+    await seat.page.waitForFunction(
+      () => !document.querySelector('.verdict')?.textContent?.includes('Did you read 44719'),
+    );
     await seat.tabTo('Side by side');
     await seat.keys('Enter');
     await seat.see('drawn to scale', 'app-compare-table');
@@ -192,7 +200,9 @@ describe('a chassis number', () => {
     await seat.tabTo('Take it');
     await seat.keys('Enter');
     await seat.see('Vehicle: Varnhusk V12');
-    expect(await seat.page.$eval('app-ask-form', (e) => [...e.querySelectorAll('input')].map((i) => i.value))).toContain('1999-05');
+    expect(
+      await seat.page.$eval('app-ask-form', (e) => [...e.querySelectorAll('input')].map((i) => i.value)),
+    ).toContain('1999-05');
     expect(seat.errors).toEqual([]);
   });
 });

@@ -59,7 +59,11 @@ it('what came of it this time is there next time: trust moves, and a second misf
   const before = /0\.\d\d/.exec(await trust())?.[0];
   const open = async (): Promise<void> => {
     await seat.page.$$eval('app-kin-table tr', (rows) =>
-      (rows.find((row) => row.textContent?.includes('tandem master 1130'))?.querySelector('button[aria-expanded]') as HTMLElement | null)?.focus(),
+      (
+        rows
+          .find((row) => row.textContent?.includes('tandem master 1130'))
+          ?.querySelector('button[aria-expanded]') as HTMLElement | null
+      )?.focus(),
     );
     await seat.keys('Enter');
     await seat.see('What came of it', 'app-kin-paths');

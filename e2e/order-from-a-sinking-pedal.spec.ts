@@ -23,7 +23,9 @@ it('somebody with a customer on the phone takes a job from the complaint to a pr
   await seat.type('1999-05');
   await seat.tabTo('Open the job');
   await seat.keys('Enter');
-  await seat.page.waitForFunction(() => document.activeElement?.closest('app-name-dialog') && document.activeElement.tagName === 'INPUT');
+  await seat.page.waitForFunction(
+    () => document.activeElement?.closest('app-name-dialog') && document.activeElement.tagName === 'INPUT',
+  );
   await seat.type('Ilse');
   await seat.keys('Enter');
   await seat.see('Internal by-pass in the master');

@@ -8,7 +8,18 @@ const post = async (path: string, body: unknown): Promise<{ id: number }> => {
   return (await answer.json()) as { id: number };
 };
 const openJob = async (vehicleId: string, slot: string | null = null): Promise<number> =>
-  (await post('/jobs', { asker: 'Yard', request: 'convert', complaint: null, words: '', vehicleId, built: null, options: [], slot })).id;
+  (
+    await post('/jobs', {
+      asker: 'Yard',
+      request: 'convert',
+      complaint: null,
+      words: '',
+      vehicleId,
+      built: null,
+      options: [],
+      slot,
+    })
+  ).id;
 const isPdf = async (job: number, paper: string): Promise<boolean> => {
   const answer = await fetch(`${server().address}/api/v1/jobs/${job}/${paper}.pdf`);
   return Buffer.from(await answer.arrayBuffer()).subarray(0, 5).toString() === '%PDF-'; // prettier-ignore
@@ -92,7 +103,9 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
   await seat.type('75 bar');
   await seat.see('75 bar · 1088 psi');
   await seat.keys('Enter');
-  await seat.page.waitForFunction(() => !document.querySelector('app-measure-view')?.textContent?.includes('relief pressure of the pump'));
+  await seat.page.waitForFunction(
+    () => !document.querySelector('app-measure-view')?.textContent?.includes('relief pressure of the pump'),
+  );
   await seat.go('/jobs/5/fit/joints?joint=booster/supply');
   await seat.see('relief pressure of the pump 7.5 MPa · 1088 psi: too little');
   await seat.see('A pump that gives 9 MPa');

@@ -1,5 +1,15 @@
 import { spawnSync } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -12,10 +22,14 @@ beforeAll(() => {
 afterAll(() => rmSync(work, { recursive: true, force: true }));
 
 const program = (name: string, ...args: string[]) => {
-  const done = spawnSync(process.execPath, [join(ROOT, `server/dist/main/${name}.js`), ...args], { encoding: 'utf8', timeout: 30_000 });
+  const done = spawnSync(process.execPath, [join(ROOT, `server/dist/main/${name}.js`), ...args], {
+    encoding: 'utf8',
+    timeout: 30_000,
+  });
   return { code: done.status, said: `${done.stdout}${done.stderr}` };
 };
-const jobs = async (address: string): Promise<number> => ((await (await fetch(`${address}/api/v1/jobs`)).json()) as { jobs: unknown[] }).jobs.length;
+const jobs = async (address: string): Promise<number> =>
+  ((await (await fetch(`${address}/api/v1/jobs`)).json()) as { jobs: unknown[] }).jobs.length;
 
 describe('the server', () => {
   it('says when its port is in use', async () => {
@@ -45,7 +59,10 @@ describe('the server', () => {
   it('killed at any moment of its first start, it starts whole the next time', async () => {
     for (const wait of [20, 120, 250, 400, 700]) {
       const data = join(work, `killed-${wait}`);
-      spawnSync(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], { timeout: wait, killSignal: 'SIGKILL' });
+      spawnSync(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], {
+        timeout: wait,
+        killSignal: 'SIGKILL',
+      });
       const server = await startServer([], data);
       expect(await jobs(server.address), `killed after ${wait} ms`).toBe(6);
       await server.end();
@@ -65,7 +82,10 @@ describe('the server', () => {
 describe('a directory is somebody’s', () => {
   it('two programs do not share it: the second says who holds it, and the import program too', async () => {
     const first = await startServer();
-    for (const second of [program('serve', '--data', first.data, '--port', '0'), program('import', join(ROOT, 'demo'), '--data', first.data)]) {
+    for (const second of [
+      program('serve', '--data', first.data, '--port', '0'),
+      program('import', join(ROOT, 'demo'), '--data', first.data),
+    ]) {
       expect(second.code).toBe(1);
       expect(second.said).toContain(`is held by the Kerabat server (process ${first.process.pid}, ${first.address}/`);
     }
@@ -75,7 +95,8 @@ describe('a directory is somebody’s', () => {
   it('with one database missing it is not new: nothing is loaded, and what to do is said', async () => {
     const first = await startServer(['--empty']);
     await first.kill();
-    for (const file of ['jobs.sqlite', 'jobs.sqlite-wal', 'jobs.sqlite-shm']) rmSync(join(first.data, file), { force: true });
+    for (const file of ['jobs.sqlite', 'jobs.sqlite-wal', 'jobs.sqlite-shm'])
+      rmSync(join(first.data, file), { force: true });
     const { code, said } = program('serve', '--data', first.data, '--port', '0');
     expect(code).toBe(1);
     expect(said).toContain('jobs.sqlite is missing');
@@ -107,7 +128,10 @@ describe('a directory is somebody’s', () => {
   it('what was refused is in its log, and in no answer', async () => {
     const server = await startServer();
     await fetch(`${server.address}/api/v1/exports/csv`, { headers: { origin: 'http://elsewhere.example' } });
-    const log = (): string => (existsSync(join(server.data, 'log/kerabat.log')) ? readFileSync(join(server.data, 'log/kerabat.log'), 'utf8') : '');
+    const log = (): string =>
+      existsSync(join(server.data, 'log/kerabat.log'))
+        ? readFileSync(join(server.data, 'log/kerabat.log'), 'utf8')
+        : '';
     await expect.poll(log, { timeout: 5000 }).toContain('"status":403');
     expect(log()).toContain('/api/v1/exports/csv');
     await server.end();
@@ -130,7 +154,9 @@ describe('backup and import', () => {
   });
   it('says what is missing', () => {
     expect(program('backup').said).toContain('Say where the backup goes');
-    expect(program('backup', join(work, 'x.tar'), '--data', join(work, 'nothing')).said).toContain('nothing to back up');
+    expect(program('backup', join(work, 'x.tar'), '--data', join(work, 'nothing')).said).toContain(
+      'nothing to back up',
+    );
     expect(program('import').said).toContain('Say which catalogue folder');
     expect(program('import', work, '--data', join(work, 'import')).said).toContain('Nothing was loaded');
   });
@@ -144,12 +170,20 @@ describe('backup and import', () => {
 describe('a catalogue of thousands of units', () => {
   it('is identified in by a thread of its own, that works in the built program', async () => {
     expect(program('import', join(ROOT, 'demo'), '--data', join(work, 'many')).code).toBe(0);
-    const made = spawnSync(process.execPath, [join(ROOT, 'bench/made-units.mjs'), join(work, 'many/catalogue.sqlite'), '2500'], { encoding: 'utf8' });
+    const made = spawnSync(
+      process.execPath,
+      [join(ROOT, 'bench/made-units.mjs'), join(work, 'many/catalogue.sqlite'), '2500'],
+      { encoding: 'utf8' },
+    );
     expect(`${made.stderr}`.replace(/npm warn.*/g, '')).toBe('');
     const server = await startServer([], join(work, 'many'));
     const ask = async (evidence: unknown[]) => {
       const body = JSON.stringify({ kind: 'brake-master', limit: 3, evidence });
-      const answer = await fetch(`${server.address}/api/v1/identify`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+      const answer = await fetch(`${server.address}/api/v1/identify`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
       return (await answer.json()) as { pool: number; candidates: { unitId: string }[]; eliminatedCount: number };
     };
     const all = await ask([]);

@@ -13,7 +13,9 @@ const VIEWS = [
 ]; // prettier-ignore
 
 const data = mkdtempSync(join(tmpdir(), 'kerabat-pictures-'));
-const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], { stdio: ['ignore', 'pipe', 'inherit'] });
+const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], {
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
 const address = await new Promise((done) => {
   server.stdout.on('data', (chunk) => {
     const ready = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(chunk)?.[1];
@@ -26,7 +28,11 @@ async function upgrade() {
   const send = (method, path, body, seen) =>
     fetch(`${address}/api/v1${path}`, {
       method,
-      headers: { 'content-type': 'application/json', 'kerabat-person': 'Mara', ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }) },
+      headers: {
+        'content-type': 'application/json',
+        'kerabat-person': 'Mara',
+        ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
+      },
       body: JSON.stringify(body),
     });
   const ask = {
@@ -41,7 +47,12 @@ async function upgrade() {
   };
   await send('POST', '/jobs', ask);
   await send('PUT', '/jobs/7/decisions/old:brake-master', { value: { choice: 'ard-tm22v' }, reason: 'label read' }, 0);
-  await send('PUT', '/jobs/7/decisions/unit:brake-master', { value: { choice: 'ard-tm23v' }, reason: 'larger front calipers' }, 0);
+  await send(
+    'PUT',
+    '/jobs/7/decisions/unit:brake-master',
+    { value: { choice: 'ard-tm23v' }, reason: 'larger front calipers' },
+    0,
+  );
 }
 
 await upgrade();

@@ -5,7 +5,11 @@ import { createInterface } from 'node:readline';
 import { parseArgs } from 'node:util';
 
 const { values } = parseArgs({
-  options: { port: { type: 'string', default: '4882' }, latency: { type: 'string', default: '120' }, fail: { type: 'string', default: 'none' } },
+  options: {
+    port: { type: 'string', default: '4882' },
+    latency: { type: 'string', default: '120' },
+    fail: { type: 'string', default: 'none' },
+  },
 });
 const switches = { latency: Number(values.latency), fail: values.fail };
 
@@ -19,13 +23,21 @@ function decode(number) {
   const match = /^([A-Z]{2})(\d{2})-(\d{2})(\d{2})-([A-Z0-9+]+)-(\d{5})-([A-Z])$/.exec(number);
   if (!match) return { status: 422, body: { reason: 'This is not a chassis number of these makers.' } };
   const [, code, model, year, month, options, , letter] = match;
-  if (checkLetter(number.slice(0, -2)) !== letter) return { status: 422, body: { reason: 'The check letter does not match: a character was misread.' } };
+  if (checkLetter(number.slice(0, -2)) !== letter)
+    return { status: 422, body: { reason: 'The check letter does not match: a character was misread.' } };
   const maker = MAKERS[code];
-  if (!maker || Number(month) < 1 || Number(month) > 12) return { status: 404, body: { reason: 'No vehicle is known by this number.' } };
+  if (!maker || Number(month) < 1 || Number(month) > 12)
+    return { status: 404, body: { reason: 'No vehicle is known by this number.' } };
   const century = Number(year) < 50 ? '20' : '19';
   return {
     status: 200,
-    body: { number, maker, model: `${maker[0]}${Number(model)}`, built: `${century}${year}-${month}`, options: options === '0' ? [] : options.split('+') },
+    body: {
+      number,
+      maker,
+      model: `${maker[0]}${Number(model)}`,
+      built: `${century}${year}-${month}`,
+      options: options === '0' ? [] : options.split('+'),
+    },
   };
 }
 
@@ -38,7 +50,10 @@ function answer(number) {
     case 'garbage':
       return { status: 200, body: '<html>gateway' };
     case 'wrong':
-      return { status: 200, body: { number: 'QU09-7001-0-00001-A', maker: 'Quellmar', model: 'Q9', built: '1970-01', options: ['ZZ'] } };
+      return {
+        status: 200,
+        body: { number: 'QU09-7001-0-00001-A', maker: 'Quellmar', model: 'Q9', built: '1970-01', options: ['ZZ'] },
+      };
     default:
       return decode(number);
   }
@@ -47,14 +62,18 @@ function answer(number) {
 const server = createServer((request, response) => {
   const number = /^\/v1\/chassis\/([^/]{1,60})$/.exec(request.url ?? '')?.[1];
   if (switches.fail === 'hang') return;
-  const { status, body } = number ? answer(decodeURIComponent(number).toUpperCase()) : { status: 404, body: { reason: 'Ask for /v1/chassis/NUMBER.' } };
+  const { status, body } = number
+    ? answer(decodeURIComponent(number).toUpperCase())
+    : { status: 404, body: { reason: 'Ask for /v1/chassis/NUMBER.' } };
   setTimeout(() => {
     response.writeHead(status, { 'content-type': 'application/json' });
     response.end(typeof body === 'string' ? body : JSON.stringify(body));
   }, switches.latency);
 });
 server.on('error', (error) => {
-  console.error(error.code === 'EADDRINUSE' ? `Port ${values.port} is in use. Choose another with --port N.` : error.message);
+  console.error(
+    error.code === 'EADDRINUSE' ? `Port ${values.port} is in use. Choose another with --port N.` : error.message,
+  );
   process.exit(1);
 });
 server.listen(Number(values.port), '127.0.0.1', () =>

@@ -15,10 +15,14 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
 }
 
 const NOTES = ['held', 'zeroed', 'battery-low'];
-const shown = { caliper: { value: '0.00', unit: 'mm', notes: new Set() }, pitch: { value: undefined, unit: 'mm', notes: new Set() } };
+const shown = {
+  caliper: { value: '0.00', unit: 'mm', notes: new Set() },
+  pitch: { value: undefined, unit: 'mm', notes: new Set() },
+};
 const sockets = new Set();
 const tell = (line) => sockets.forEach((socket) => socket.write(line));
-const lineOf = (device, { value, unit, notes }) => `${device};${value ?? ''};${value === undefined ? '' : unit};${[...notes].join(',') || 'live'}\n`;
+const lineOf = (device, { value, unit, notes }) =>
+  `${device};${value ?? ''};${value === undefined ? '' : unit};${[...notes].join(',') || 'live'}\n`;
 
 const server = createServer((socket) => {
   socket.setNoDelay();
@@ -30,15 +34,23 @@ server.on('error', (error) => {
   console.error(error.code === 'EADDRINUSE' ? `Port ${port} is in use. Choose another with --port N.` : error.message);
   process.exit(1);
 });
-server.listen(port, '127.0.0.1', () => console.log(`Instruments are ready: 127.0.0.1:${server.address().port}  (type "caliper 26.94 mm"; stop with Ctrl+C)`));
-setInterval(() => Object.entries(shown).forEach(([device, state]) => state.value !== undefined && tell(lineOf(device, state))), 250);
+server.listen(port, '127.0.0.1', () =>
+  console.log(`Instruments are ready: 127.0.0.1:${server.address().port}  (type "caliper 26.94 mm"; stop with Ctrl+C)`),
+);
+setInterval(
+  () => Object.entries(shown).forEach(([device, state]) => state.value !== undefined && tell(lineOf(device, state))),
+  250,
+);
 
 createInterface({ input: process.stdin }).on('line', (text) => {
   const [device, ...rest] = text.trim().split(/\s+/);
   if (device === 'quit') process.exit(0);
   if (device === 'drop') return sockets.forEach((socket) => socket.destroy());
   const state = shown[device];
-  if (!state) return console.log(`"${text.slice(0, 40)}" is not understood. Devices: ${Object.keys(shown).join(', ')}; also: drop, quit.`);
+  if (!state)
+    return console.log(
+      `"${text.slice(0, 40)}" is not understood. Devices: ${Object.keys(shown).join(', ')}; also: drop, quit.`,
+    );
   const [first, unit] = rest;
   if (first === 'off') state.value = undefined;
   else if (first === 'live') state.notes.clear();

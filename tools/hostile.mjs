@@ -6,5 +6,11 @@ ensurePackages();
 await ensureBuilt();
 const seed = process.argv[2] ?? String(Date.now() % 1_000_000);
 console.log(`seed ${seed}`);
-const env = { ...process.env, HOSTILE_REQUESTS: '30000', HOSTILE_KILLS: '50', HOSTILE_SEED: seed, HOSTILE_SLOWEST_MS: '2000' };
+const env = {
+  ...process.env,
+  HOSTILE_REQUESTS: '30000',
+  HOSTILE_KILLS: '50',
+  HOSTILE_SEED: seed,
+  HOSTILE_SLOWEST_MS: '2000',
+};
 run('npx', ['vitest', 'run', '--root', ROOT, join(ROOT, 'server/hostile')], { env, why: 'The hostile suite' });

@@ -3,10 +3,17 @@
 import { ESLintUtils } from '@typescript-eslint/utils';
 import ts from 'typescript';
 
-const isOpenText = (type) => (type.isUnion() ? type.types.some(isOpenText) : (type.flags & (ts.TypeFlags.String | ts.TypeFlags.TemplateLiteral)) !== 0);
+const isOpenText = (type) =>
+  type.isUnion()
+    ? type.types.some(isOpenText)
+    : (type.flags & (ts.TypeFlags.String | ts.TypeFlags.TemplateLiteral)) !== 0;
 
 export const noOutsideKeys = {
-  meta: { type: 'problem', schema: [], messages: { outside: 'This table is looked up by any text: use lookup(table, word) of core/words, or a Map.' } },
+  meta: {
+    type: 'problem',
+    schema: [],
+    messages: { outside: 'This table is looked up by any text: use lookup(table, word) of core/words, or a Map.' },
+  },
   create(context) {
     const { program, esTreeNodeToTSNodeMap } = ESLintUtils.getParserServices(context);
     const checker = program.getTypeChecker();

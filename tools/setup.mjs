@@ -15,8 +15,17 @@ export function fail(text) {
 }
 
 /** Runs a program with its output shown; ends the command when it fails. */
-export function run(command, args, { cwd = ROOT, quiet = false, why = `${command} ${args.join(' ')}`, env = process.env } = {}) {
-  const done = spawnSync(command, args, { cwd, env, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit', encoding: 'utf8' });
+export function run(
+  command,
+  args,
+  { cwd = ROOT, quiet = false, why = `${command} ${args.join(' ')}`, env = process.env } = {},
+) {
+  const done = spawnSync(command, args, {
+    cwd,
+    env,
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    encoding: 'utf8',
+  });
   if (done.status === 0) return;
   if (quiet) console.error(`${done.stdout ?? ''}${done.stderr ?? ''}`.slice(-6000));
   fail(`${why} did not work${done.error ? `: ${done.error.message}` : ''}. See above.`);
@@ -28,7 +37,8 @@ const stamp = (name) => join(ROOT, 'node_modules', `.kerabat-${name}`);
 
 export function ensureNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) fail(`Kerabat wants Node 20.19 or newer; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    fail(`Kerabat wants Node 20.19 or newer; this is ${process.versions.node}.`);
 }
 
 /** Installs the packages when there are none, or when the lock file is newer than the last install. */
@@ -37,12 +47,17 @@ export function ensurePackages() {
   if (age(stamp('packages')) >= age(join(ROOT, 'package-lock.json'))) return;
   say('installing packages (the first time takes some minutes: the database is compiled) …');
   const missing = ['g++', 'make', 'python3'].filter((program) => !has(program));
-  if (missing.length > 0) say(`${missing.join(', ')} not found: if no prebuilt database fits this machine, install them (apt-get install g++ make python3).`);
+  if (missing.length > 0)
+    say(
+      `${missing.join(', ')} not found: if no prebuilt database fits this machine, install them (apt-get install g++ make python3).`,
+    );
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { why: 'Installing the packages' });
   try {
     execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:')"], { cwd: ROOT, stdio: 'pipe' });
   } catch {
-    fail('The database package was not built. Install g++, make and python3 (apt-get install g++ make python3), delete node_modules and try again.');
+    fail(
+      'The database package was not built. Install g++, make and python3 (apt-get install g++ make python3), delete node_modules and try again.',
+    );
   }
   writeFileSync(stamp('packages'), '');
 }
@@ -96,9 +111,14 @@ export function ensureChromium() {
   if (process.getuid?.() === 0 && has('apt-get')) {
     say('installing Chromium …');
     run('apt-get', ['update', '-qq'], { quiet: true, why: 'apt-get update' });
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { quiet: true, why: 'Installing Chromium' });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      quiet: true,
+      why: 'Installing Chromium',
+    });
   }
-  return found() ?? fail('The journeys need Chromium. Install it (apt-get install chromium) or set CHROMIUM to its path.');
+  return (
+    found() ?? fail('The journeys need Chromium. Install it (apt-get install chromium) or set CHROMIUM to its path.')
+  );
 }
 
 export function folder(path) {

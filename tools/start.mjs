@@ -5,6 +5,8 @@ import { ensureBuilt, ensurePackages, ROOT } from './setup.mjs';
 
 ensurePackages();
 await ensureBuilt();
-const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), ...process.argv.slice(2)], { stdio: 'inherit' });
+const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), ...process.argv.slice(2)], {
+  stdio: 'inherit',
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -2,7 +2,16 @@
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureChromium, ensureInterfaceBuilt, ensurePackages, ensureServerBuilt, fail, folder, ROOT, say } from './setup.mjs';
+import {
+  ensureChromium,
+  ensureInterfaceBuilt,
+  ensurePackages,
+  ensureServerBuilt,
+  fail,
+  folder,
+  ROOT,
+  say,
+} from './setup.mjs';
 
 ensurePackages();
 const chromium = ensureChromium();
@@ -39,7 +48,11 @@ if (failed) fail(failed);
 async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   say(name);
   const file = join(reports, `${name.replace(/\W+/g, '-')}.json`);
-  const child = spawn(command, args(file), { cwd, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit', env: { ...process.env, CHROMIUM: chromium } });
+  const child = spawn(command, args(file), {
+    cwd,
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    env: { ...process.env, CHROMIUM: chromium },
+  });
   let said = '';
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => (said += chunk));
   const code = await new Promise((done) => child.on('exit', done));
@@ -59,18 +72,33 @@ async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
 function told(name, { testResults }) {
   return testResults.flatMap((file) => {
     const failed = file.assertionResults.filter((test) => test.status === 'failed');
-    const tests = failed.map((test) => `${test.fullName}\n    ${test.failureMessages.join('\n').slice(0, 600).replaceAll('\n', '\n    ')}`);
+    const tests = failed.map(
+      (test) => `${test.fullName}\n    ${test.failureMessages.join('\n').slice(0, 600).replaceAll('\n', '\n    ')}`,
+    );
     const whole = failed.length === 0 && file.status === 'failed' ? [`could not be run: ${file.message}`] : [];
     return [...tests, ...whole].map((what) => `${name} · ${file.name.replace(ROOT, '')} · ${what}`);
   });
 }
 
-const vitest = (config) => (file) => ['vitest', 'run', '--config', config, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`];
+const vitest = (config) => (file) => [
+  'vitest',
+  'run',
+  '--config',
+  config,
+  '--reporter=default',
+  '--reporter=json',
+  `--outputFile.json=${file}`,
+];
 const web = { cwd: join(ROOT, 'web'), quiet: true };
 // Tests of components wait for the page most of the time.
 const results = await Promise.all([
   suite('core, contract and server', 'npx', vitest('vitest.config.ts')),
-  suite('interface', 'npx', (file) => ['ng', 'test', '--watch=false', '--reporters=default', '--reporters=json', `--output-file=${file}`], web),
+  suite(
+    'interface',
+    'npx',
+    (file) => ['ng', 'test', '--watch=false', '--reporters=default', '--reporters=json', `--output-file=${file}`],
+    web,
+  ),
 ]);
 results.push(await suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts')));
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);

@@ -5,7 +5,8 @@ describe('complaints', () => {
   it('a stain on the booster blames the master and asks for the booster', () => {
     expect(readComplaint('stain-on-booster', [])?.suspects).toEqual(['brake-master', 'booster']);
   });
-  it('a slipping clutch has no hydraulic suspect', () => expect(readComplaint('clutch-slips', [])?.suspects).toEqual([]));
+  it('a slipping clutch has no hydraulic suspect', () =>
+    expect(readComplaint('clutch-slips', [])?.suspects).toEqual([]));
   it('only units that the vehicle has are suspected', () => {
     expect(readComplaint('hard-pedal', ['brake-master'])?.suspects).toEqual(['brake-master']);
   });

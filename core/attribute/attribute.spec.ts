@@ -41,8 +41,13 @@ describe('attributes', () => {
     const sample = { quantity: '30', mark: 'K1', count: '2', thread: 'M10x1', month: '2004-09' } as const;
     for (const { name, line } of BENCH_WORDS) {
       const row = attribute(name);
-      const other = row.kind === 'quantity' && row.dimension !== 'length' && row.dimension !== undefined && row.dimension !== 'ratio';
-      const value = row.kind === 'choice' ? (row.choices?.[0] ?? '') : other ? `30 ${BASE_UNIT[row.dimension]}` : sample[row.kind];
+      const other =
+        row.kind === 'quantity' &&
+        row.dimension !== 'length' &&
+        row.dimension !== undefined &&
+        row.dimension !== 'ratio';
+      const value =
+        row.kind === 'choice' ? (row.choices?.[0] ?? '') : other ? `30 ${BASE_UNIT[row.dimension]}` : sample[row.kind];
       const read = readBenchLine(line + value);
       expect(read.recognised && read.evidence.attribute, `${line}${value}`).toBe(name);
     }
@@ -95,7 +100,8 @@ describe('the tables agree with each other', () => {
     expect(minor('M12x1.5')).toBeCloseTo(10.376, 3);
   });
   it('a seat meets its own form and no other', () => {
-    for (const a of SEATS) for (const b of SEATS) expect(seatsMeet(a.form, b.form).meets, `${a.form} ${b.form}`).toBe(a === b);
+    for (const a of SEATS)
+      for (const b of SEATS) expect(seatsMeet(a.form, b.form).meets, `${a.form} ${b.form}`).toBe(a === b);
     expect(seatsMeet('cone', 'banjo').sentence).toContain('not a seat form');
   });
   it('the attribute’s own choices name every seat and every tube', () => {

@@ -14,7 +14,8 @@ export const ATTRIBUTES: readonly (AttributeRow & { readonly name: AttributeName
 
 const BY_NAME = new Map<string, AttributeRow & { readonly name: AttributeName }>(ATTRIBUTES.map((a) => [a.name, a]));
 
-export const findAttribute = (name: string): (AttributeRow & { readonly name: AttributeName }) | undefined => BY_NAME.get(name);
+export const findAttribute = (name: string): (AttributeRow & { readonly name: AttributeName }) | undefined =>
+  BY_NAME.get(name);
 
 /** The row of an attribute that is known to exist. Throws on a name that no row has: a programming error. */
 export function attribute(name: AttributeName): AttributeRow & { readonly name: AttributeName } {
@@ -37,7 +38,8 @@ export function valueWords(name: AttributeName, value: number | string | null): 
   if (row.kind !== 'quantity') return String(value);
   if (row.dimension === 'ratio') return printNumber(value, 2);
   if (row.dimension === 'volume' || row.dimension === 'angle') return print({ value, unit: BASE_UNIT[row.dimension] });
-  if (row.dimension !== undefined && row.dimension !== 'length') return printBoth({ value, unit: BASE_UNIT[row.dimension] });
+  if (row.dimension !== undefined && row.dimension !== 'length')
+    return printBoth({ value, unit: BASE_UNIT[row.dimension] });
   const inches = inchFraction(value) ?? `${printNumber(value / 25.4, 4)} in`;
   return `${print({ value, unit: 'mm' })} · ${inches}`;
 }

@@ -16,11 +16,19 @@ export const row = <N extends string>(
   rest: Rest = {},
 ) => ({ name, words, kind, minutes, onVehicle, epsilon, where, trap, ...rest }) as const;
 
-export const length = (min: number, max: number, what: string): Rest => ({ dimension: 'length', usual: { min, max, what } });
+export const length = (min: number, max: number, what: string): Rest => ({
+  dimension: 'length',
+  usual: { min, max, what },
+});
 export const choice = (...choices: string[]): Rest => ({ choices });
 
 /** A quantity of another kind than a length, in its base unit. */
-export const quantity = (dimension: NonNullable<AttributeRow['dimension']>, min: number, max: number, what: string): Rest => ({
+export const quantity = (
+  dimension: NonNullable<AttributeRow['dimension']>,
+  min: number,
+  max: number,
+  what: string,
+): Rest => ({
   dimension,
   usual: { min, max, what },
 });

@@ -3,13 +3,31 @@ import type { Unit, UsualRange } from '../units/index.js';
 export type AttributeKind = 'quantity' | 'mark' | 'choice' | 'count' | 'thread' | 'month';
 
 /** The unit in which a recorded quantity is held and in which a bare figure of a file is read. */
-export const BASE_UNIT = { length: 'mm', angle: 'deg', volume: 'ml', pressure: 'MPa', flow: 'l/min', force: 'N', torque: 'Nm' } as const satisfies Readonly<
-  Record<string, Unit>
->;
+export const BASE_UNIT = {
+  length: 'mm',
+  angle: 'deg',
+  volume: 'ml',
+  pressure: 'MPa',
+  flow: 'l/min',
+  force: 'N',
+  torque: 'Nm',
+} as const satisfies Readonly<Record<string, Unit>>;
 export type MeasuredDimension = keyof typeof BASE_UNIT;
 
 /** Places on a unit, as the drawing marks them. */
-export type Spot = 'nose' | 'body' | 'underside' | 'mouth' | 'flange' | 'ports' | 'reservoir' | 'rod' | 'bleeder' | 'sensor' | 'shell' | 'vehicle';
+export type Spot =
+  | 'nose'
+  | 'body'
+  | 'underside'
+  | 'mouth'
+  | 'flange'
+  | 'ports'
+  | 'reservoir'
+  | 'rod'
+  | 'bleeder'
+  | 'sensor'
+  | 'shell'
+  | 'vehicle';
 
 export interface AttributeRow {
   readonly name: string;

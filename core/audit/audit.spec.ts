@@ -6,7 +6,9 @@ const graphs = fc
   .integer({ min: 1, max: 9 })
   .chain((nodes) =>
     fc
-      .array(fc.tuple(fc.integer({ min: 0, max: nodes - 1 }), fc.integer({ min: 0, max: nodes - 1 })), { maxLength: 16 })
+      .array(fc.tuple(fc.integer({ min: 0, max: nodes - 1 }), fc.integer({ min: 0, max: nodes - 1 })), {
+        maxLength: 16,
+      })
       .map((pairs): Edges => ({ nodes, from: pairs.map((p) => p[0]), to: pairs.map((p) => p[1]) })),
   );
 /** Whether b can be reached from a: by trying every way. */
@@ -34,7 +36,8 @@ describe('the graph questions of the audit, against trying every way', () => {
     fc.assert(
       fc.property(graphs, (edges) => {
         const classes = classesOf(edges);
-        for (const a of all(edges)) for (const b of all(edges)) expect(classes[a] === classes[b]).toBe(reaches(edges, a, b, true));
+        for (const a of all(edges))
+          for (const b of all(edges)) expect(classes[a] === classes[b]).toBe(reaches(edges, a, b, true));
       }),
     );
   });
@@ -42,7 +45,8 @@ describe('the graph questions of the audit, against trying every way', () => {
     fc.assert(
       fc.property(graphs, (edges) => {
         const found = new Set(cyclesIn(edges).flat());
-        for (let i = 0; i < edges.from.length; i++) expect(found.has(i)).toBe(reaches(edges, edges.to[i] as number, edges.from[i] as number));
+        for (let i = 0; i < edges.from.length; i++)
+          expect(found.has(i)).toBe(reaches(edges, edges.to[i] as number, edges.from[i] as number));
       }),
     );
   });
@@ -75,7 +79,11 @@ describe('the graph questions of the audit, against trying every way', () => {
   });
   it('three hundred thousand supersessions in one chain are walked without a stack', () => {
     const n = 300_000;
-    const edges = { nodes: n, from: Int32Array.from({ length: n }, (_, i) => i), to: Int32Array.from({ length: n }, (_, i) => (i + 1) % n) };
+    const edges = {
+      nodes: n,
+      from: Int32Array.from({ length: n }, (_, i) => i),
+      to: Int32Array.from({ length: n }, (_, i) => (i + 1) % n),
+    };
     expect(cyclesIn(edges)[0]).toHaveLength(n);
     expect(classesOf(edges)[n - 1]).toBe(0);
   });

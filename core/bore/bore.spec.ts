@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { STANDARD_PRACTICE } from '../practice/index.js';
 import { BORE_SIZES, boreName, changeBore, groupSizes, identifyBore, pistonArea } from './index.js';
 
-const p = (answer: ReturnType<typeof identifyBore>, label: string): number => answer.candidates.find((c) => c.labels.includes(label))?.probability ?? 0;
+const p = (answer: ReturnType<typeof identifyBore>, label: string): number =>
+  answer.candidates.find((c) => c.labels.includes(label))?.probability ?? 0;
 
 describe('which bore a reading supports', () => {
   it('a caliper at 26.94 finds one size under its two names', () => {
@@ -92,13 +93,18 @@ describe('what another bore does', () => {
   it('there and back is no change, and work is conserved', () => {
     const bore = fc.double({ min: 8, max: 60, noNaN: true });
     fc.assert(
-      fc.property(bore, bore, fc.constantFrom('brake-master' as const, 'clutch-master' as const, 'slave' as const), (from, to, kind) => {
-        const there = changeBore(kind, from, to);
-        const back = changeBore(kind, to, from);
-        expect(there.pressureRatio * back.pressureRatio).toBeCloseTo(1, 9);
-        // Force times travel at the slave is the work put in at the pedal: a bore cannot make any.
-        if (kind !== 'brake-master') expect(there.pressureRatio * there.travelRatio).toBeCloseTo(1, 9);
-      }),
+      fc.property(
+        bore,
+        bore,
+        fc.constantFrom('brake-master' as const, 'clutch-master' as const, 'slave' as const),
+        (from, to, kind) => {
+          const there = changeBore(kind, from, to);
+          const back = changeBore(kind, to, from);
+          expect(there.pressureRatio * back.pressureRatio).toBeCloseTo(1, 9);
+          // Force times travel at the slave is the work put in at the pedal: a bore cannot make any.
+          if (kind !== 'brake-master') expect(there.pressureRatio * there.travelRatio).toBeCloseTo(1, 9);
+        },
+      ),
     );
   });
 });

@@ -81,8 +81,14 @@ export function identifyBore(
 
 function adviceFor(candidates: readonly BoreCandidate[], instrument: Instrument, one: boolean): string {
   const names = candidates.map((c) => c.labels.join(' ≡ '));
-  if (one) return `${names[0]}. Check that it was read inside the bore: a retaining ring or the mouth of a stepped unit reads another size.`;
-  const better = instrument === 'ruler' ? 'a caliper' : instrument === 'caliper' ? 'a micrometer or a bore gauge' : 'a clean bore, across two diameters';
+  if (one)
+    return `${names[0]}. Check that it was read inside the bore: a retaining ring or the mouth of a stepped unit reads another size.`;
+  const better =
+    instrument === 'ruler'
+      ? 'a caliper'
+      : instrument === 'caliper'
+        ? 'a micrometer or a bore gauge'
+        : 'a clean bore, across two diameters';
   return `This reading cannot tell ${listOr(names)} apart: measure again with ${better}, or look for a size cast on the body.`;
 }
 

@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest';
 import type { FourState, Joint } from '../fit/index.js';
 import { chainOf } from './index.js';
 
-const joint = (id: string, state: FourState, place: Joint['place'] = 'side'): Joint => ({ id, words: id, place, state, checks: [], silent: [] });
+const joint = (id: string, state: FourState, place: Joint['place'] = 'side'): Joint => ({
+  id,
+  words: id,
+  place,
+  state,
+  checks: [],
+  silent: [],
+});
 
 describe('the chain', () => {
   const fills = [

@@ -64,7 +64,12 @@ export interface Chain {
  * The straight view of a chain. A joint takes the gravest state of the chosen units on its two sides; one that nobody
  * touches stays as it was. Slots in `fills` that the vehicle has not (no booster) are left out of the row.
  */
-export function chainOf(system: System, pedal: string | undefined, lines: string | undefined, fills: readonly SlotFill[]): Chain {
+export function chainOf(
+  system: System,
+  pedal: string | undefined,
+  lines: string | undefined,
+  fills: readonly SlotFill[],
+): Chain {
   const inRow = SLOTS.filter((row) => row.system === system).flatMap((row) => {
     const fill = fills.find((f) => f.slot === row.slot);
     return fill ? [{ row, fill }] : [];
@@ -105,7 +110,11 @@ const STATE_WORDS: Readonly<Record<FourState, string>> = {
   'not-known': 'measure',
 };
 
-function jointBetween(from: string, to: string, jointsOf: ReadonlyMap<string, readonly Joint[] | undefined>): ChainJoint {
+function jointBetween(
+  from: string,
+  to: string,
+  jointsOf: ReadonlyMap<string, readonly Joint[] | undefined>,
+): ChainJoint {
   const left = jointsOf.get(from);
   const right = jointsOf.get(to);
   const states = [left && stateAt(left, 'down'), right && stateAt(right, 'up')].filter((s) => s !== undefined);

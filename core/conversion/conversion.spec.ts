@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { findAttribute } from '../attribute/index.js';
 import { findSlot } from '../chain/index.js';
 import { WORK_GROUPS } from '../workcard/index.js';
-import { CONVERSIONS, findConversion, linesOfPlan, planConversion, sumsOf, type ConversionRow, type ConvertedVehicle } from './index.js';
+import {
+  CONVERSIONS,
+  findConversion,
+  linesOfPlan,
+  planConversion,
+  sumsOf,
+  type ConversionRow,
+  type ConvertedVehicle,
+} from './index.js';
 
 const NAMED = [
   'single-to-dual', 'three-to-two', 'vacuum-to-hydraulic', 'assist', 'drum-to-disc', 'larger-calipers', 'self-shifting-to-manual', 'universal-master', 'sibling-master', 'raised', 'anti-lock',
@@ -20,50 +28,62 @@ const TUG: ConvertedVehicle = {
 };
 
 describe('the table of conversions', () => {
-  it('has every conversion that people ask for', () => expect(CONVERSIONS.map((c) => c.id).sort()).toEqual([...NAMED].sort()));
-  it.each(CONVERSIONS.map((c) => [c.id, c] as const))('%s names places, attributes, choices and steps that exist', (_, c) => {
-    for (const role of c.roles) expect(findSlot(role.slot)?.kinds).toContain(role.kind);
-    for (const [slot, names] of Object.entries(c.asks)) {
-      expect(
-        c.roles.some((role) => role.slot === slot),
-        `${slot} is asked and has no role`,
-      ).toBe(true);
-      for (const name of names) expect(findAttribute(name), name).toBeDefined();
-    }
-    const chosen = [...c.parts, ...c.steps, ...c.roles, ...c.changes].flatMap((x) => (x.when ? [x.when] : []));
-    for (const when of chosen) {
-      const choice = c.choices.find((k) => k.id === when.choice);
-      for (const option of when.is)
+  it('has every conversion that people ask for', () =>
+    expect(CONVERSIONS.map((c) => c.id).sort()).toEqual([...NAMED].sort()));
+  it.each(CONVERSIONS.map((c) => [c.id, c] as const))(
+    '%s names places, attributes, choices and steps that exist',
+    (_, c) => {
+      for (const role of c.roles) expect(findSlot(role.slot)?.kinds).toContain(role.kind);
+      for (const [slot, names] of Object.entries(c.asks)) {
         expect(
-          choice?.options.map((o) => o.id),
-          `${when.choice} ${option}`,
-        ).toContain(option);
-    }
-    for (const choice of c.choices) {
-      expect(choice.options.length).toBeGreaterThan(1);
-      for (const option of choice.options) expect(option.argues).not.toBe('');
-    }
-    for (const step of c.steps) expect(WORK_GROUPS).toContain(step.group);
-    expect(
-      c.steps.some((step) => step.group === 'prove'),
-      'checks before the first drive',
-    ).toBe(true);
-    expect(
-      c.steps.some((step) => step.group === 'bleed'),
-      'bleeding',
-    ).toBe(true);
-    expect(new Set(c.parts.map((p) => p.key)).size).toBe(c.parts.length);
-    expect(c.cautions.length).toBeGreaterThan(0);
-  });
+          c.roles.some((role) => role.slot === slot),
+          `${slot} is asked and has no role`,
+        ).toBe(true);
+        for (const name of names) expect(findAttribute(name), name).toBeDefined();
+      }
+      const chosen = [...c.parts, ...c.steps, ...c.roles, ...c.changes].flatMap((x) => (x.when ? [x.when] : []));
+      for (const when of chosen) {
+        const choice = c.choices.find((k) => k.id === when.choice);
+        for (const option of when.is)
+          expect(
+            choice?.options.map((o) => o.id),
+            `${when.choice} ${option}`,
+          ).toContain(option);
+      }
+      for (const choice of c.choices) {
+        expect(choice.options.length).toBeGreaterThan(1);
+        for (const option of choice.options) expect(option.argues).not.toBe('');
+      }
+      for (const step of c.steps) expect(WORK_GROUPS).toContain(step.group);
+      expect(
+        c.steps.some((step) => step.group === 'prove'),
+        'checks before the first drive',
+      ).toBe(true);
+      expect(
+        c.steps.some((step) => step.group === 'bleed'),
+        'bleeding',
+      ).toBe(true);
+      expect(new Set(c.parts.map((p) => p.key)).size).toBe(c.parts.length);
+      expect(c.cautions.length).toBeGreaterThan(0);
+    },
+  );
 });
 
 describe('a plan', () => {
   it('says why a conversion makes no sense on a vehicle, and what has to be looked up', () => {
-    expect(planConversion(row('vacuum-to-hydraulic'), TUG)).toMatchObject({ applies: 'no', because: ['It has no vacuum assistance to change.'] });
+    expect(planConversion(row('vacuum-to-hydraulic'), TUG)).toMatchObject({
+      applies: 'no',
+      because: ['It has no vacuum assistance to change.'],
+    });
     expect(planConversion(row('assist'), TUG).applies).toBe('yes');
     const { assistance: _, ...unread } = TUG;
-    expect(planConversion(row('assist'), unread)).toMatchObject({ applies: 'not-known', because: ['Its assistance is not on record: look.'] });
-    expect(planConversion(row('drum-to-disc'), { ...TUG, places: { 'front-brake': ['wheel-cylinder', 'caliper'] } }).applies).toBe('not-known');
+    expect(planConversion(row('assist'), unread)).toMatchObject({
+      applies: 'not-known',
+      because: ['Its assistance is not on record: look.'],
+    });
+    expect(
+      planConversion(row('drum-to-disc'), { ...TUG, places: { 'front-brake': ['wheel-cylinder', 'caliper'] } }).applies,
+    ).toBe('not-known');
     expect(planConversion(row('three-to-two'), TUG).because).toEqual(['Its master has not three outlets.']);
   });
   it('takes the first option where nobody chose, and drops what another option brings', () => {
@@ -77,16 +97,24 @@ describe('a plan', () => {
   });
   it('asks only of places that it fills', () => {
     expect(Object.keys(planConversion(row('sibling-master'), TUG).asks)).toEqual(['brake-master']);
-    expect(Object.keys(planConversion(row('sibling-master'), TUG, { booster: 'too' }).asks)).toEqual(['brake-master', 'booster']);
+    expect(Object.keys(planConversion(row('sibling-master'), TUG, { booster: 'too' }).asks)).toEqual([
+      'brake-master',
+      'booster',
+    ]);
   });
   it('puts parts on the slip by what becomes of them; what is taken out is work', () => {
     const lines = linesOfPlan(planConversion(row('vacuum-to-hydraulic'), TUG));
-    expect(lines.find((l) => l.key === 'plan/vacuum-booster')).toMatchObject({ section: 'make', words: 'Take out: Vacuum booster with hose and check valve' });
+    expect(lines.find((l) => l.key === 'plan/vacuum-booster')).toMatchObject({
+      section: 'make',
+      words: 'Take out: Vacuum booster with hose and check valve',
+    });
     expect(lines.find((l) => l.key === 'plan/switches')?.section).toBe('move');
     expect(lines.find((l) => l.key === 'plan/vacuum-plug')?.section).toBe('order');
   });
   it('the stored pressure is told at the step where lines are opened', () => {
-    const step = planConversion(row('vacuum-to-hydraulic'), TUG).steps.find((s) => s.caution?.includes('stores pressure'));
+    const step = planConversion(row('vacuum-to-hydraulic'), TUG).steps.find((s) =>
+      s.caution?.includes('stores pressure'),
+    );
     expect(step?.group).toBe('fit');
   });
 });

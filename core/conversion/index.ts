@@ -38,12 +38,20 @@ export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps'>
  * Derives the plan of a conversion for a vehicle: what applies, the roles to fill, what each place must answer, parts, tools and
  * steps. `choices` are option ids by choice id; what is not chosen, or is no option, takes the first. Source: the table.
  */
-export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, choices: Readonly<Record<string, string>> = {}): Plan {
+export function planConversion(
+  row: ConversionRow,
+  vehicle: ConvertedVehicle,
+  choices: Readonly<Record<string, string>> = {},
+): Plan {
   const { needs: _needs, ...rest } = row;
   const taken = new Map(
-    row.choices.map((choice) => [choice.id, (choice.options.find((o) => o.id === lookup(choices, choice.id)) ?? choice.options[0])?.id ?? '']),
+    row.choices.map((choice) => [
+      choice.id,
+      (choice.options.find((o) => o.id === lookup(choices, choice.id)) ?? choice.options[0])?.id ?? '',
+    ]),
   );
-  const chosen = ({ when }: { readonly when?: Chosen }): boolean => when === undefined || when.is.includes(taken.get(when.choice) ?? '');
+  const chosen = ({ when }: { readonly when?: Chosen }): boolean =>
+    when === undefined || when.is.includes(taken.get(when.choice) ?? '');
   const verdicts = row.needs.map((need) => judge(need, vehicle));
   const no = verdicts.flatMap((v) => (v.state === 'no' ? [v.sentence] : []));
   const open = verdicts.flatMap((v) => (v.state === 'not-known' ? [v.sentence] : []));
@@ -68,8 +76,12 @@ export function planConversion(row: ConversionRow, vehicle: ConvertedVehicle, ch
 
 const FACT_WORDS = { assistance: 'assistance is', gearbox: 'gearbox is', outlets: 'master’s outlets are' } as const;
 
-function judge(need: Need, vehicle: ConvertedVehicle): { readonly state: 'yes' | 'no' | 'not-known'; readonly sentence: string } {
-  if (need.fact === 'place') return { state: lookup(vehicle.places, need.slot ?? '') ? 'yes' : 'no', sentence: need.because };
+function judge(
+  need: Need,
+  vehicle: ConvertedVehicle,
+): { readonly state: 'yes' | 'no' | 'not-known'; readonly sentence: string } {
+  if (need.fact === 'place')
+    return { state: lookup(vehicle.places, need.slot ?? '') ? 'yes' : 'no', sentence: need.because };
   if (need.fact === 'kind-at') {
     const kinds = lookup(vehicle.places, need.slot ?? '');
     if (!kinds) return { state: 'not-known', sentence: `What sits at the ${need.slot ?? ''} is not on record: look.` };
@@ -80,11 +92,18 @@ function judge(need: Need, vehicle: ConvertedVehicle): { readonly state: 'yes' |
       : { state: 'not-known', sentence: 'The record knows several: look which one is on it.' };
   }
   const value = vehicle[need.fact];
-  if (value === undefined || value === '') return { state: 'not-known', sentence: `Its ${FACT_WORDS[need.fact]} not on record: look.` };
+  if (value === undefined || value === '')
+    return { state: 'not-known', sentence: `Its ${FACT_WORDS[need.fact]} not on record: look.` };
   return { state: need.is.includes(value) ? 'yes' : 'no', sentence: need.because };
 }
 
-const SECTION: Readonly<Record<ConversionPart['does'], SlipSection>> = { add: 'order', cap: 'order', keep: 'reuse', move: 'move', remove: 'make' };
+const SECTION: Readonly<Record<ConversionPart['does'], SlipSection>> = {
+  add: 'order',
+  cap: 'order',
+  keep: 'reuse',
+  move: 'move',
+  remove: 'make',
+};
 
 /** What a plan puts on the slip. What is taken out is work, not an order. */
 export function linesOfPlan(plan: Plan): SlipProposal[] {
@@ -103,7 +122,8 @@ export function linesOfPlan(plan: Plan): SlipProposal[] {
  * lines are one part when they want the same small part in the same quantity.
  */
 export function withoutDoubles(planned: readonly SlipProposal[], asked: readonly SlipProposal[]): SlipProposal[] {
-  const name = ({ wants, quantity }: SlipProposal): string | undefined => wants && JSON.stringify([...Object.entries(wants).sort(), quantity]);
+  const name = ({ wants, quantity }: SlipProposal): string | undefined =>
+    wants && JSON.stringify([...Object.entries(wants).sort(), quantity]);
   const known = new Set(asked.map(name).filter((n) => n !== undefined));
   return planned.filter((line) => !known.has(name(line) ?? ''));
 }
@@ -127,14 +147,27 @@ export type PriceOf = (part: ConversionPart) => number | undefined;
 export function sumsOf(row: ConversionRow, priceOf: PriceOf): Sums[] {
   return row.choices.flatMap((choice) => {
     const of = (option: string): readonly ConversionPart[] =>
-      row.parts.filter((part) => (part.does === 'add' || part.does === 'cap') && part.when?.choice === choice.id && part.when.is.includes(option));
+      row.parts.filter(
+        (part) =>
+          (part.does === 'add' || part.does === 'cap') &&
+          part.when?.choice === choice.id &&
+          part.when.is.includes(option),
+      );
     if (choice.options.filter((option) => of(option.id).length > 0).length < 2) return [];
     const sums = choice.options.map((option) => {
       const parts = of(option.id).map((part) => ({ part, price: priceOf(part), quantity: part.quantity ?? 1 }));
       const missing = parts.filter((p) => p.price === undefined).map((p) => p.part.words);
       const total = parts.reduce((sum, p) => sum + (p.price ?? 0) * p.quantity, 0);
-      const working = parts.map((p) => `${p.part.words} ${p.quantity} × ${p.price === undefined ? '?' : p.price.toFixed(2)}`).join(' + ');
-      return { option: option.id, words: option.words, ...(missing.length === 0 && parts.length > 0 ? { total } : {}), working, missing };
+      const working = parts
+        .map((p) => `${p.part.words} ${p.quantity} × ${p.price === undefined ? '?' : p.price.toFixed(2)}`)
+        .join(' + ');
+      return {
+        option: option.id,
+        words: option.words,
+        ...(missing.length === 0 && parts.length > 0 ? { total } : {}),
+        working,
+        missing,
+      };
     });
     return [{ choice: choice.id, sums }];
   });

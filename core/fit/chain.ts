@@ -30,13 +30,20 @@ export function checkChain(chain: FitChain, accepted: Iterable<string>, practice
   const keys = [...accepted];
   const booster = hasBooster(chain);
   const worked = chain.links.filter((link) => link.worked && link.unit);
-  const results = worked.map((link) => ({ link, ...checkLink(beside(link, chain), booster, keysOf(link.slot, keys), practice) }));
+  const results = worked.map((link) => ({
+    link,
+    ...checkLink(beside(link, chain), booster, keysOf(link.slot, keys), practice),
+  }));
   const twice = worked.some((link) => link.slot === 'booster') && worked.some((link) => link.slot === 'brake-master');
   return {
     joints: results.flatMap(({ link, joints }) =>
-      joints.filter((joint) => !(twice && joint.id === 'master')).map((joint) => ({ ...joint, id: `${link.slot}/${joint.id}`, slot: link.slot })),
+      joints
+        .filter((joint) => !(twice && joint.id === 'master'))
+        .map((joint) => ({ ...joint, id: `${link.slot}/${joint.id}`, slot: link.slot })),
     ),
-    taken: results.flatMap(({ link, taken }) => taken.map((remedy) => ({ ...remedy, key: `${link.slot}/${remedy.key}` }))),
+    taken: results.flatMap(({ link, taken }) =>
+      taken.map((remedy) => ({ ...remedy, key: `${link.slot}/${remedy.key}` })),
+    ),
   };
 }
 

@@ -7,7 +7,12 @@ import { checkLink, matedJoint, vehicleSide, worst, type Check, type FourState, 
 
 type FactLine = readonly [attribute: Fact['attribute'], value: Fact['value'], position?: string];
 const facts = (...lines: FactLine[]): Fact[] =>
-  lines.map(([attribute, value, position]) => ({ attribute, value, source: 'test', ...(position ? { position } : {}) }));
+  lines.map(([attribute, value, position]) => ({
+    attribute,
+    value,
+    source: 'test',
+    ...(position ? { position } : {}),
+  }));
 const port = (position: string, thread: string | null, seat: string, feeds: string): FactLine[] => [
   ['port-thread', thread, position],
   ['port-seat', seat, position],
@@ -39,9 +44,15 @@ const VEHICLE: FactLine[] = [
 ];
 
 /** The list with some facts put in place of those of the same name and position; `undefined` takes one out. */
-function but(list: readonly FactLine[], ...changes: (readonly [Fact['attribute'], Fact['value'] | undefined, string?])[]): FactLine[] {
+function but(
+  list: readonly FactLine[],
+  ...changes: (readonly [Fact['attribute'], Fact['value'] | undefined, string?])[]
+): FactLine[] {
   const kept = list.filter(([a, , p]) => !changes.some(([ca, , cp]) => ca === a && cp === p));
-  return [...kept, ...changes.flatMap(([a, v, p]): FactLine[] => (v === undefined ? [] : [p === undefined ? [a, v] : [a, v, p]]))];
+  return [
+    ...kept,
+    ...changes.flatMap(([a, v, p]): FactLine[] => (v === undefined ? [] : [p === undefined ? [a, v] : [a, v, p]])),
+  ];
 }
 
 interface Setup {
@@ -68,10 +79,12 @@ function fit({
 }
 const check = (joints: readonly Joint[], id: string): Check => {
   const found = joints.flatMap((j) => j.checks).find((c) => c.id === id);
-  if (!found) throw new Error(`no check ${id}; there are ${joints.flatMap((j) => j.checks.map((c) => c.id)).join(', ')}`);
+  if (!found)
+    throw new Error(`no check ${id}; there are ${joints.flatMap((j) => j.checks.map((c) => c.id)).join(', ')}`);
   return found;
 };
-const states = (joints: readonly Joint[]): Record<string, FourState> => Object.fromEntries(joints.map((j) => [j.id, j.state]));
+const states = (joints: readonly Joint[]): Record<string, FourState> =>
+  Object.fromEntries(joints.map((j) => [j.id, j.state]));
 
 describe('a master against the vehicle', () => {
   it('the right one fits at every joint', () => {
@@ -106,17 +119,28 @@ describe('a master against the vehicle', () => {
     expect(check(fit({ vehicle }), 'thread@front-left').sentence).toContain('stops before the seat closes');
   });
   it('cutting, another nut and a new flare closes thread and seat at once', () => {
-    const vehicle = but(VEHICLE, ['port-thread', '3/8-24 UNF', 'front-left'], ['port-seat', 'inverted-flare', 'front-left']);
+    const vehicle = but(
+      VEHICLE,
+      ['port-thread', '3/8-24 UNF', 'front-left'],
+      ['port-seat', 'inverted-flare', 'front-left'],
+    );
     const open = fit({ vehicle });
-    expect(check(open, 'thread@front-left').remedies.map((r) => r.key)).toEqual(['adapter@front-left', 'reflare@front-left']);
+    expect(check(open, 'thread@front-left').remedies.map((r) => r.key)).toEqual([
+      'adapter@front-left',
+      'reflare@front-left',
+    ]);
     const closed = fit({ vehicle, accepted: ['reflare@front-left'] });
     expect(states(closed)['lines']).toBe('fits-with-change');
     expect(check(closed, 'thread@front-left').slip.map((l) => l.section)).toEqual(['order', 'make']);
   });
   it('a flare is not offered on a tube that takes no such nut, or that nobody named', () => {
     const seat: [Fact['attribute'], Fact['value'], string] = ['port-seat', 'inverted-flare', 'front-left'];
-    expect(check(fit({ vehicle: but(VEHICLE, seat, ['tube', '3/8 in', 'front-left']) }), 'seat@front-left').remedies).toEqual([]);
-    expect(check(fit({ vehicle: but(VEHICLE, seat, ['tube', undefined, 'front-left']) }), 'seat@front-left').remedies).toEqual([]);
+    expect(
+      check(fit({ vehicle: but(VEHICLE, seat, ['tube', '3/8 in', 'front-left']) }), 'seat@front-left').remedies,
+    ).toEqual([]);
+    expect(
+      check(fit({ vehicle: but(VEHICLE, seat, ['tube', undefined, 'front-left']) }), 'seat@front-left').remedies,
+    ).toEqual([]);
   });
   it('the line goes to the port that feeds its axle, even when that is the rear one', () => {
     const master = [
@@ -127,15 +151,23 @@ describe('a master against the vehicle', () => {
     const place = check(fit({ master }), 'place@front-left');
     expect(place.state).toBe('does-not-fit');
     expect(place.sentence).toContain('feeds front is at rear left');
-    expect(states(fit({ master, accepted: ['reroute@front-left', 'reroute@rear-left'] }))['lines']).toBe('fits-with-change');
+    expect(states(fit({ master, accepted: ['reroute@front-left', 'reroute@rear-left'] }))['lines']).toBe(
+      'fits-with-change',
+    );
   });
   it('two lines and one port do not fit', () => {
     const master = MASTER.filter(([, , p]) => p !== 'rear-left');
     expect(check(fit({ master }), 'line@rear-left').state).toBe('does-not-fit');
   });
   it('a third port is plugged, with a plug on the slip', () => {
-    const spare = check(fit({ master: [...MASTER, ...port('rear-right', 'M12x1.0', 'bubble-flare', 'all')] }), 'spare@rear-right');
-    expect(spare).toMatchObject({ state: 'fits-with-change', slip: [{ section: 'order', wants: { kind: 'plug', thread: 'M12x1.0' } }] });
+    const spare = check(
+      fit({ master: [...MASTER, ...port('rear-right', 'M12x1.0', 'bubble-flare', 'all')] }),
+      'spare@rear-right',
+    );
+    expect(spare).toMatchObject({
+      state: 'fits-with-change',
+      slip: [{ section: 'order', wants: { kind: 'plug', thread: 'M12x1.0' } }],
+    });
   });
   it('another connector in the same place: the old sensor is moved over', () => {
     const master = but(MASTER, ['sensor', 'round 3-pin']);
@@ -144,7 +176,10 @@ describe('a master against the vehicle', () => {
     expect(moved).toMatchObject({ state: 'fits-with-change', slip: [{ section: 'move' }, { section: 'order' }] });
   });
   it('a warning that would be lost has no way out', () => {
-    expect(check(fit({ master: but(MASTER, ['sensor', null]) }), 'sensor')).toMatchObject({ state: 'does-not-fit', remedies: [] });
+    expect(check(fit({ master: but(MASTER, ['sensor', null]) }), 'sensor')).toMatchObject({
+      state: 'does-not-fit',
+      remedies: [],
+    });
   });
   it('a recess that leaves the pin too much room wants the pin set', () => {
     const c = check(fit({ master: but(MASTER, ['recess-depth', 14.6]) }), 'recess-depth');
@@ -157,7 +192,9 @@ describe('a master against the vehicle', () => {
     expect(c.sentence).toMatch(/^A shorter, harder pedal/);
   });
   it('27 mm on 1-1/16 in is the same bore', () => {
-    expect(check(fit({ master: but(MASTER, ['bore', 27]), vehicle: but(VEHICLE, ['bore', 26.9875]) }), 'bore').state).toBe('fits');
+    expect(
+      check(fit({ master: but(MASTER, ['bore', 27]), vehicle: but(VEHICLE, ['bore', 26.9875]) }), 'bore').state,
+    ).toBe('fits');
   });
   it('mineral oil on the cap and EPDM seals never go together', () => {
     expect(check(fit({ vehicle: but(VEHICLE, ['fluid', 'mineral']) }), 'seals').state).toBe('does-not-fit');
@@ -165,13 +202,27 @@ describe('a master against the vehicle', () => {
   it('the unit that comes off fits as before, except where something speaks against it', () => {
     const bare = fit({ master: MASTER.filter(([a]) => a !== 'pilot'), sameAsOld: true });
     expect(check(bare, 'pilot')).toMatchObject({ state: 'fits' });
-    expect(check(fit({ master: but(MASTER, ['stud-spacing', 86]), sameAsOld: true }), 'stud-spacing').state).toBe('does-not-fit');
+    expect(check(fit({ master: but(MASTER, ['stud-spacing', 86]), sameAsOld: true }), 'stud-spacing').state).toBe(
+      'does-not-fit',
+    );
   });
 });
 
 describe('rods and reservoirs without a booster', () => {
-  const MASTER19: FactLine[] = but(MASTER, ['rod-kind', 'fork'], ['rod-length', 118], ['clevis-pin', 8], ['flange-angle', 90]);
-  const vehicle: FactLine[] = but(VEHICLE, ['rod-kind', 'fork'], ['rod-length', 118], ['clevis-pin', 8], ['flange-angle', 90]);
+  const MASTER19: FactLine[] = but(
+    MASTER,
+    ['rod-kind', 'fork'],
+    ['rod-length', 118],
+    ['clevis-pin', 8],
+    ['flange-angle', 90],
+  );
+  const vehicle: FactLine[] = but(
+    VEHICLE,
+    ['rod-kind', 'fork'],
+    ['rod-length', 118],
+    ['clevis-pin', 8],
+    ['flange-angle', 90],
+  );
   const rod = (mm: Fact['value'], accepted: string[] = []) =>
     check(fit({ master: but(MASTER19, ['rod-length', mm]), vehicle, booster: false, accepted }), 'rod-length');
   it.each([
@@ -184,10 +235,15 @@ describe('rods and reservoirs without a booster', () => {
     expect(rod(100, ['old-rod'])).toMatchObject({ state: 'fits-with-change', slip: [{ section: 'move' }] });
   });
   it('a flange that leans is refused', () => {
-    expect(check(fit({ master: but(MASTER19, ['flange-angle', 75]), vehicle, booster: false }), 'flange-angle').state).toBe('does-not-fit');
+    expect(
+      check(fit({ master: but(MASTER19, ['flange-angle', 75]), vehicle, booster: false }), 'flange-angle').state,
+    ).toBe('does-not-fit');
   });
   it('a remote reservoir brings its hose and its two clamps', () => {
-    const c = check(fit({ master: but(MASTER19, ['reservoir', 'remote']), vehicle, booster: false, accepted: ['reservoir'] }), 'reservoir');
+    const c = check(
+      fit({ master: but(MASTER19, ['reservoir', 'remote']), vehicle, booster: false, accepted: ['reservoir'] }),
+      'reservoir',
+    );
     expect(c.slip.map((l) => [l.wants?.kind, l.quantity])).toEqual([['feed-hose', 1], ['hose-clamp', 2]]); // prettier-ignore
   });
 });
@@ -195,7 +251,8 @@ describe('rods and reservoirs without a booster', () => {
 describe('slaves and mated parts', () => {
   const SLAVE: FactLine[] = [['bore', 20.6375], ['stud-spacing', 60], ['foot', 'present'], ['travel', 22], ['bleeder', 'top'], ['line-retention', 'thread'], ['seals', 'EPDM'], ...port('single', 'M10x1.0', 'bubble-flare', 'slave')]; // prettier-ignore
   const vehicle: FactLine[] = [...SLAVE, ['fluid', 'DOT 4']];
-  const slave = (...changes: Parameters<typeof but>[1][]) => fit({ kind: 'slave', master: but(SLAVE, ...changes), vehicle });
+  const slave = (...changes: Parameters<typeof but>[1][]) =>
+    fit({ kind: 'slave', master: but(SLAVE, ...changes), vehicle });
   it('one without the steadying foot tilts', () => {
     expect(check(slave(['foot', null]), 'foot').sentence).toContain('tilts');
   });
@@ -208,7 +265,9 @@ describe('slaves and mated parts', () => {
     expect(states(joints)['line']).toBe('does-not-fit');
   });
   it('parts of a production change must come from one side, and either side will do', () => {
-    expect(matedJoint('B', [{ slotWords: 'clutch master', set: 'A' }])?.checks[0]?.sentence).toContain('Either side works if both are changed');
+    expect(matedJoint('B', [{ slotWords: 'clutch master', set: 'A' }])?.checks[0]?.sentence).toContain(
+      'Either side works if both are changed',
+    );
     expect(matedJoint('B', [{ slotWords: 'clutch master', set: 'B' }])?.state).toBe('fits');
     expect(matedJoint('B', [{ slotWords: 'clutch master' }])?.state).toBe('not-known');
     expect(matedJoint('', [{ slotWords: 'clutch master', set: 'A' }])).toBeUndefined();
@@ -218,7 +277,12 @@ describe('slaves and mated parts', () => {
 describe('laws of fitting', () => {
   const removable = fc.subarray(MASTER.map((_, i) => i));
   it('taking knowledge away never makes a joint fit that did not, nor the reverse', () => {
-    const wrong = but(MASTER, ['stud-spacing', 86], ['port-seat', 'inverted-flare', 'rear-left'], ['sensor', 'round 3-pin']);
+    const wrong = but(
+      MASTER,
+      ['stud-spacing', 86],
+      ['port-seat', 'inverted-flare', 'rear-left'],
+      ['sensor', 'round 3-pin'],
+    );
     const full = new Map(
       fit({ master: wrong })
         .flatMap((j) => j.checks)
@@ -253,10 +317,17 @@ describe('laws of fitting', () => {
 
 describe('pedal travel against release travel', () => {
   const slave = (bore: number, wanted: number, free: FactLine[] = [['free-travel', 12]]) => {
-    const vehicle = new Map(vehicleSide([], facts(['pedal-travel', 135], ...free, ['pedal-ratio', 5.6], ['travel', wanted]), []));
+    const vehicle = new Map(
+      vehicleSide([], facts(['pedal-travel', 135], ...free, ['pedal-ratio', 5.6], ['travel', wanted]), []),
+    );
     vehicle.set('bore-of-master', { value: bore, origin: 'neighbour' });
     const unit = facts(['bore', 19.05], ['travel', 30]);
-    return checkLink({ slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] }, false, new Set(), STANDARD_PRACTICE).joints;
+    return checkLink(
+      { slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] },
+      false,
+      new Set(),
+      STANDARD_PRACTICE,
+    ).joints;
   };
   it('the worked example: a 15.875 master gives 13.70 mm, a 19.05 one 19.73; without the port-closing travel 14 would pass', () => {
     expect(check(slave(15.875, 14), 'pedal-travel')).toMatchObject({ state: 'does-not-fit' });
@@ -278,7 +349,10 @@ describe('pedal travel against release travel', () => {
 describe('a tolerance has a direction', () => {
   const pilot = (hole: number, spigot: number) =>
     check(
-      fit({ master: [...MASTER.filter(([a]) => a !== 'pilot'), ['pilot', spigot]], vehicle: [...VEHICLE.filter(([a]) => a !== 'pilot'), ['pilot', hole]] }),
+      fit({
+        master: [...MASTER.filter(([a]) => a !== 'pilot'), ['pilot', spigot]],
+        vehicle: [...VEHICLE.filter(([a]) => a !== 'pilot'), ['pilot', hole]],
+      }),
       'pilot',
     ).state;
   it.each([
@@ -293,7 +367,12 @@ describe('a tolerance has a direction', () => {
       const vehicle = new Map(vehicleSide([], facts(['travel', 15]), []));
       const unit = facts(['bore', 19.05], ['travel', has]);
       return check(
-        checkLink({ slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] }, false, new Set(), STANDARD_PRACTICE).joints,
+        checkLink(
+          { slot: 'slave', kind: 'slave', unit, vehicle, worked: true, sameAsOld: false, asks: [] },
+          false,
+          new Set(),
+          STANDARD_PRACTICE,
+        ).joints,
         'travel',
       ).state;
     };

@@ -3,16 +3,27 @@ import { describe, expect, it } from 'vitest';
 import { attribute, ATTRIBUTES } from '../attribute/index.js';
 import { STANDARD_PRACTICE } from '../practice/index.js';
 import type { Fact, UnitKind } from '../unit/index.js';
-import { checkChain, checkLink, costOf, measurementsFor, sideOf, solveChain, type Check, type FitChain, type FitLink, type Joint } from './index.js';
+import {
+  checkChain,
+  checkLink,
+  costOf,
+  measurementsFor,
+  sideOf,
+  solveChain,
+  type Check,
+  type FitChain,
+  type FitLink,
+  type Joint,
+} from './index.js';
 
 /** Laws that hold for every chain, however odd: random facts on both sides of random places. */
 
 const THREADS = ['M10x1.0', 'M12x1.0', '3/8-24 UNF', '7/16-24 UNS', 'M8x1.25'];
 const POSITIONS = ['front-left', 'rear-left', 'front-right'];
 /** Attributes that some joint is about, and that a random fact is made for. */
-const SAID = ATTRIBUTES.filter((row) => ['quantity', 'choice', 'thread', 'mark', 'count'].includes(row.kind) && row.dimension !== 'ratio').map(
-  (row) => row.name,
-);
+const SAID = ATTRIBUTES.filter(
+  (row) => ['quantity', 'choice', 'thread', 'mark', 'count'].includes(row.kind) && row.dimension !== 'ratio',
+).map((row) => row.name);
 
 const valueFor = (name: Fact['attribute']): fc.Arbitrary<Fact['value']> => {
   const row = attribute(name);
@@ -29,10 +40,17 @@ const fact: fc.Arbitrary<Fact> = fc
   .chain((name) =>
     fc
       .tuple(valueFor(name), fc.constantFrom(...POSITIONS))
-      .map(([value, position]) => ({ attribute: name, value, source: '', ...(attribute(name).perPort ? { position } : {}) })),
+      .map(([value, position]) => ({
+        attribute: name,
+        value,
+        source: '',
+        ...(attribute(name).perPort ? { position } : {}),
+      })),
   );
 /** Facts with one value for each attribute and position. */
-const facts = fc.array(fact, { maxLength: 60 }).map((list) => [...new Map(list.map((f) => [`${f.attribute}@${f.position ?? ''}`, f])).values()]);
+const facts = fc
+  .array(fact, { maxLength: 60 })
+  .map((list) => [...new Map(list.map((f) => [`${f.attribute}@${f.position ?? ''}`, f])).values()]);
 const KINDS: readonly UnitKind[] = ['brake-master', 'clutch-master', 'slave', 'booster', 'caliper'];
 const link = fc.record({ kind: fc.constantFrom(...KINDS), unit: facts, vehicle: facts, booster: fc.boolean() });
 type Drawn = typeof link extends fc.Arbitrary<infer T> ? T : never;
@@ -40,9 +58,12 @@ type Drawn = typeof link extends fc.Arbitrary<infer T> ? T : never;
 const linkOf = ({ kind, unit, vehicle }: Pick<Drawn, 'kind' | 'unit' | 'vehicle'>): FitLink => ({
   slot: kind, kind, unit, vehicle: sideOf(vehicle, 'vehicle-record'), worked: true, sameAsOld: false, asks: [],
 }); // prettier-ignore
-const look = (drawn: Drawn, accepted: Iterable<string> = []): Joint[] => checkLink(linkOf(drawn), drawn.booster, new Set(accepted), STANDARD_PRACTICE).joints;
+const look = (drawn: Drawn, accepted: Iterable<string> = []): Joint[] =>
+  checkLink(linkOf(drawn), drawn.booster, new Set(accepted), STANDARD_PRACTICE).joints;
 const checks = (joints: readonly Joint[]): Check[] => joints.flatMap((j) => j.checks);
-const offered = (joints: readonly Joint[]): string[] => [...new Set(checks(joints).flatMap((c) => c.remedies.map((r) => r.key)))];
+const offered = (joints: readonly Joint[]): string[] => [
+  ...new Set(checks(joints).flatMap((c) => c.remedies.map((r) => r.key))),
+];
 const plain = (joints: readonly Joint[]) => JSON.parse(JSON.stringify(joints)) as unknown;
 
 describe('laws of fit', () => {
@@ -50,7 +71,8 @@ describe('laws of fit', () => {
     fc.assert(
       fc.property(link, fc.array(fc.boolean(), { minLength: 120, maxLength: 120 }), (whole, told) => {
         // Which ports and lines there are is known from the start: to find another port is to find another unit.
-        const keep = (list: readonly Fact[], from: number): Fact[] => list.filter((f, i) => attribute(f.attribute).perPort || told[from + i] === true);
+        const keep = (list: readonly Fact[], from: number): Fact[] =>
+          list.filter((f, i) => attribute(f.attribute).perPort || told[from + i] === true);
         const part = { ...whole, unit: keep(whole.unit, 0), vehicle: keep(whole.vehicle, 60) };
         const after = new Map(checks(look(whole)).map((c) => [c.id, c.state]));
         for (const check of checks(look(part))) {
@@ -79,7 +101,8 @@ describe('laws of fit', () => {
         const part = { ...whole, unit: keep(whole.unit, 0), vehicle: keep(whole.vehicle, 60) };
         const after = new Map(checks(look(whole)).map((c) => [c.id, c.state]));
         for (const check of checks(look(part))) {
-          if (/^(thread|seat)@/.test(check.id) && check.state === 'does-not-fit') expect(after.get(check.id), check.sentence).not.toBe('fits');
+          if (/^(thread|seat)@/.test(check.id) && check.state === 'does-not-fit')
+            expect(after.get(check.id), check.sentence).not.toBe('fits');
         }
       }),
       { numRuns: 300 },
@@ -120,7 +143,11 @@ describe('laws of fit', () => {
     fc.assert(
       fc.property(link, (drawn) => {
         for (const check of checks(look(drawn))) {
-          if (check.state === 'not-known' && !check.tells && !/no thread of a standard|not recorded: look at it|worked out/.test(check.sentence)) {
+          if (
+            check.state === 'not-known' &&
+            !check.tells &&
+            !/no thread of a standard|not recorded: look at it|worked out/.test(check.sentence)
+          ) {
             expect(check.measures.length, `${check.id}: ${check.sentence}`).toBeGreaterThan(0);
           }
         }
@@ -149,7 +176,12 @@ describe('the solver against trying every set', () => {
         fc.pre(keys.length > 0 && keys.length <= 6);
         const chain: FitChain = {
           system: 'brake',
-          links: [linkOf(drawn), ...(drawn.booster && drawn.kind !== 'booster' ? [{ ...linkOf({ ...drawn, kind: 'booster', unit: [] }), worked: false }] : [])],
+          links: [
+            linkOf(drawn),
+            ...(drawn.booster && drawn.kind !== 'booster'
+              ? [{ ...linkOf({ ...drawn, kind: 'booster', unit: [] }), worked: false }]
+              : []),
+          ],
         };
         const place = chain.links[0] as FitLink;
         const booster = chain.links.some((l) => l.slot === 'booster');
@@ -157,7 +189,8 @@ describe('the solver against trying every set', () => {
         fc.pre(!solution.truncated);
         // Every set of remedies that are offered somewhere on the way, up to four rounds of offers.
         const all = new Set(offered(checkLink(place, booster, new Set(), STANDARD_PRACTICE).joints));
-        for (let round = 0; round < 4; round++) for (const key of offered(checkLink(place, booster, all, STANDARD_PRACTICE).joints)) all.add(key);
+        for (let round = 0; round < 4; round++)
+          for (const key of offered(checkLink(place, booster, all, STANDARD_PRACTICE).joints)) all.add(key);
         fc.pre(all.size <= 9);
         const list = [...all];
         let best: number | undefined;

@@ -38,13 +38,22 @@ export function lineEnds(vehicle: VehicleSide): LineEnd[] {
       const [feeds, seat, tube] = [text('port-feeds', position), text('port-seat', position), text('tube', position)];
       const thread = vehicle.get(slotKey('port-thread', position))?.value as string | null | undefined;
       const reaches = String(vehicle.get(`line-reaches@${position}`)?.value ?? position);
-      return { position, reaches, ...(feeds && { feeds }), ...(thread === undefined ? {} : { thread }), ...(seat && { seat }), ...(tube && { tube }) };
+      return {
+        position,
+        reaches,
+        ...(feeds && { feeds }),
+        ...(thread === undefined ? {} : { thread }),
+        ...(seat && { seat }),
+        ...(tube && { tube }),
+      };
     });
 }
 
 /** Positions that any port fact of a side names, sorted. */
 const portsOf = (side: VehicleSide): string[] =>
-  [...new Set([...side.keys()].filter((key) => key.startsWith('port-')).map((key) => key.split('@')[1] ?? ''))].filter((p) => p !== '').sort();
+  [...new Set([...side.keys()].filter((key) => key.startsWith('port-')).map((key) => key.split('@')[1] ?? ''))]
+    .filter((p) => p !== '')
+    .sort();
 
 interface Port {
   readonly position: string;
@@ -79,7 +88,9 @@ export function checkLines(kind: UnitKind, sides: Sides, practice: Practice): Fo
   const free = ports.filter((port) => !taken.has(port.position));
   const at = { kind, sides, practice };
   return [
-    ...assigned.flatMap((line) => (line.port ? checkEnd(line, line.port, free, at) : [noPort(line, ports, assigned, at)])),
+    ...assigned.flatMap((line) =>
+      line.port ? checkEnd(line, line.port, free, at) : [noPort(line, ports, assigned, at)],
+    ),
     ...joined(sides.vehicle),
     ...free.map((port) => ({ check: spare(port.position, sides) })),
   ];
@@ -131,13 +142,21 @@ function assign(ends: readonly LineEnd[], ports: readonly Port[]): Assigned[] {
   return ends.map((end) => found.get(end.position) ?? { end, presumed: false });
 }
 
-const feedsWords = (end: LineEnd): string => (end.feeds ? `the line that feeds ${end.feeds}` : `the line at ${positionWords(end.position)}`);
+const feedsWords = (end: LineEnd): string =>
+  end.feeds ? `the line that feeds ${end.feeds}` : `the line at ${positionWords(end.position)}`;
 
 function noPort({ end }: Assigned, ports: readonly Port[], assigned: readonly Assigned[], at: At): Found {
   const what = feedsWords(end);
   const id = `line@${end.position}`;
   const row = (result: RuleResult): Check =>
-    checkOf(id, `line, ${positionWords(end.position)}`, end.feeds && `feeds ${end.feeds}`, undefined, 'a port that feeds the same', result);
+    checkOf(
+      id,
+      `line, ${positionWords(end.position)}`,
+      end.feeds && `feeds ${end.feeds}`,
+      undefined,
+      'a port that feeds the same',
+      result,
+    );
   if (ports.length === 0) {
     const result = unknown(`The ports of this unit are not recorded: look at it before ${what} is counted on.`);
     return { check: { ...row(result), measures: [measureOf('unit', 'port-thread', end.position)] } };
@@ -145,17 +164,30 @@ function noPort({ end }: Assigned, ports: readonly Port[], assigned: readonly As
   const silent = ports.filter((port) => port.feeds === undefined);
   const count = at.sides.unit.get('port-count')?.value;
   if (silent.length > 0 || (typeof count === 'number' && count > ports.length)) {
-    const result = unknown(`Which port is for ${what} is not known: follow the lines, and look into every port of the unit.`);
+    const result = unknown(
+      `Which port is for ${what} is not known: follow the lines, and look into every port of the unit.`,
+    );
     // A port that is counted and not described is looked for where the line comes to.
-    const there = silent.length > 0 ? silent.map((port) => measureOf('unit', 'port-feeds', port.position)) : [measureOf('unit', 'port-thread', end.position)];
+    const there =
+      silent.length > 0
+        ? silent.map((port) => measureOf('unit', 'port-feeds', port.position))
+        : [measureOf('unit', 'port-thread', end.position)];
     return { check: { ...row(result), measures: there } };
   }
-  const sibling = assigned.find((other) => other.port && other.end.feeds !== undefined && other.end.feeds === end.feeds)?.end.position;
+  const sibling = assigned.find((other) => other.port && other.end.feeds !== undefined && other.end.feeds === end.feeds)
+    ?.end.position;
   const check = row(misfit(`There is no port for ${what}.`));
   return { check, mismatch: mismatch(at, 'no-port', check, end, undefined, sibling) };
 }
 
-function mismatch(at: At, attribute: Mismatch['attribute'], check: Check, end: LineEnd, port: Port | undefined, sibling?: string): Mismatch {
+function mismatch(
+  at: At,
+  attribute: Mismatch['attribute'],
+  check: Check,
+  end: LineEnd,
+  port: Port | undefined,
+  sibling?: string,
+): Mismatch {
   return {
     ...at,
     attribute,
@@ -171,7 +203,8 @@ function mismatch(at: At, attribute: Mismatch['attribute'], check: Check, end: L
 
 function checkEnd({ end, presumed }: Assigned, port: Port, free: readonly Port[], at: At): Found[] {
   const { sides, practice } = at;
-  const label = end.feeds && !['slave', 'all'].includes(end.feeds) ? `${end.feeds} line` : `line ${positionWords(end.position)}`;
+  const label =
+    end.feeds && !['slave', 'all'].includes(end.feeds) ? `${end.feeds} line` : `line ${positionWords(end.position)}`;
   const portThread = sides.unit.get(slotKey('port-thread', port.position))?.value as string | null | undefined;
   const seatValue = sides.unit.get(slotKey('port-seat', port.position))?.value;
   const portSeat = typeof seatValue === 'string' ? seatValue : undefined;
@@ -180,14 +213,42 @@ function checkEnd({ end, presumed }: Assigned, port: Port, free: readonly Port[]
     elsewhere && result.state === 'does-not-fit'
       ? unknown(`${result.sentence} But which port is for ${feedsWords(end)} is not known: follow the line.`)
       : result;
-  const row = (name: AttributeName | 'place', ours: string | undefined, theirs: string | undefined, rule: string, result: RuleResult): Found => {
+  const row = (
+    name: AttributeName | 'place',
+    ours: string | undefined,
+    theirs: string | undefined,
+    rule: string,
+    result: RuleResult,
+  ): Found => {
     const short = name === 'place' ? 'place of the port' : name.replace('port-', '');
-    const check = checkOf(`${name.replace('port-', '')}@${end.position}`, `${label}: ${short}`, theirs, ours, rule, open(result));
-    if (check.state === 'not-known') return { check: { ...check, measures: name === 'place' ? [] : lineMeasures(name, ours, theirs, end, port, elsewhere) } };
+    const check = checkOf(
+      `${name.replace('port-', '')}@${end.position}`,
+      `${label}: ${short}`,
+      theirs,
+      ours,
+      rule,
+      open(result),
+    );
+    if (check.state === 'not-known')
+      return {
+        check: { ...check, measures: name === 'place' ? [] : lineMeasures(name, ours, theirs, end, port, elsewhere) },
+      };
     return check.state === 'does-not-fit' ? { check, mismatch: mismatch(at, name, check, end, port) } : { check };
   };
-  const place = row('place', positionWords(port.position), positionWords(end.reaches), 'the same place', placeResult(end, port));
-  const thread = row('port-thread', threadWords(portThread), threadWords(end.thread), 'nut and port mate', threadResult(end, portThread, practice));
+  const place = row(
+    'place',
+    positionWords(port.position),
+    positionWords(end.reaches),
+    'the same place',
+    placeResult(end, port),
+  );
+  const thread = row(
+    'port-thread',
+    threadWords(portThread),
+    threadWords(end.thread),
+    'nut and port mate',
+    threadResult(end, portThread, practice),
+  );
   const seat = row(
     'port-seat',
     portSeat && valueWords('port-seat', portSeat),
@@ -199,22 +260,40 @@ function checkEnd({ end, presumed }: Assigned, port: Port, free: readonly Port[]
   return [place, thread, reused ? { check: { ...seat.check, slip: [reuse(end, label)] } } : seat];
 }
 
-const madeNew = (sides: Sides, end: LineEnd): boolean => sides.vehicle.get(slotKey('port-thread', end.position))?.changedBy !== undefined;
+const madeNew = (sides: Sides, end: LineEnd): boolean =>
+  sides.vehicle.get(slotKey('port-thread', end.position))?.changedBy !== undefined;
 
 /** What is not known is measured on the side that lacks it; where the port itself is in doubt, the line is followed. */
-function lineMeasures(name: AttributeName, ours: string | undefined, theirs: string | undefined, end: LineEnd, port: Port, elsewhere: boolean): Measure[] {
+function lineMeasures(
+  name: AttributeName,
+  ours: string | undefined,
+  theirs: string | undefined,
+  end: LineEnd,
+  port: Port,
+  elsewhere: boolean,
+): Measure[] {
   const missing = [
     ...(ours === undefined ? [measureOf('unit', name, port.position)] : []),
     ...(theirs === undefined ? [measureOf('vehicle', name, end.position)] : []),
   ];
   if (missing.length > 0 || !elsewhere) return missing;
-  return [end.feeds === undefined ? measureOf('vehicle', 'port-feeds', end.position) : measureOf('unit', 'port-feeds', port.position)];
+  return [
+    end.feeds === undefined
+      ? measureOf('vehicle', 'port-feeds', end.position)
+      : measureOf('unit', 'port-feeds', port.position),
+  ];
 }
 
 function placeResult(end: LineEnd, port: Port): RuleResult {
   if (port.position === end.reaches)
-    return fits(end.reaches === end.position ? 'The port is where it was.' : `The line is bent over to ${positionWords(end.reaches)}.`);
-  return misfit(`The port that feeds ${end.feeds ?? 'this line'} is at ${positionWords(port.position)}, the line comes to ${positionWords(end.reaches)}.`);
+    return fits(
+      end.reaches === end.position
+        ? 'The port is where it was.'
+        : `The line is bent over to ${positionWords(end.reaches)}.`,
+    );
+  return misfit(
+    `The port that feeds ${end.feeds ?? 'this line'} is at ${positionWords(port.position)}, the line comes to ${positionWords(end.reaches)}.`,
+  );
 }
 
 /** A line whose nut and flare both go into the new port stays. */
@@ -235,7 +314,11 @@ function threadResult(end: LineEnd, port: string | null | undefined, practice: P
   if (port === null || end.thread === null) {
     return port === end.thread
       ? fits('Neither has a thread: the line is held another way.')
-      : misfit(port === null ? `The port has no thread; the line has a nut ${end.thread ?? ''}.` : `The port has ${port}; the line has no nut.`);
+      : misfit(
+          port === null
+            ? `The port has no thread; the line has a nut ${end.thread ?? ''}.`
+            : `The port has ${port}; the line has no nut.`,
+        );
   }
   const [male, female] = [findThread(end.thread), findThread(port)];
   if (!male || !female) return unknown(`"${male ? port : end.thread}" is no thread of a standard series: gauge it.`);

@@ -29,7 +29,14 @@ export function matedJoint(chosenSet: string, mates: readonly Mate[]): Joint | u
     if (result.state !== 'not-known') return check;
     return {
       ...check,
-      measures: [{ ...measureOf('vehicle', 'label-code'), what: `which ${mate.slotWords} is fitted`, where: 'read its number or label', onVehicle: true }],
+      measures: [
+        {
+          ...measureOf('vehicle', 'label-code'),
+          what: `which ${mate.slotWords} is fitted`,
+          where: 'read its number or label',
+          onVehicle: true,
+        },
+      ],
     };
   });
   const bad = checks.find((c) => c.state !== 'fits');
@@ -38,8 +45,12 @@ export function matedJoint(chosenSet: string, mates: readonly Mate[]): Joint | u
 
 function judge(chosenSet: string, mate: Mate): RuleResult {
   if (mate.set === undefined) {
-    return unknown(`Production changed: the ${mate.slotWords} must come from the same side (${chosenSet}). Which one is fitted is not known.`);
+    return unknown(
+      `Production changed: the ${mate.slotWords} must come from the same side (${chosenSet}). Which one is fitted is not known.`,
+    );
   }
   if (mate.set === chosenSet) return fits(`Both are of side ${chosenSet}.`);
-  return misfit(`This one is of side ${chosenSet}, the ${mate.slotWords} of side ${mate.set}: they do not go together. Either side works if both are changed.`);
+  return misfit(
+    `This one is of side ${chosenSet}, the ${mate.slotWords} of side ${mate.set}: they do not go together. Either side works if both are changed.`,
+  );
 }

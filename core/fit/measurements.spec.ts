@@ -39,7 +39,9 @@ describe('measure before you order', () => {
   it('a reading that is too coarse is taken again on its own side', () => {
     const vehicle = sideOf(facts(['stud-spacing', 80]), 'measured');
     const coarse = new Map([...vehicle].map(([key, known]) => [key, { ...known, tolerance: 1 }] as const));
-    const found = list({ ...master(facts(['stud-spacing', 80]), []), vehicle: coarse }).filter((m) => m.attribute === 'stud-spacing');
+    const found = list({ ...master(facts(['stud-spacing', 80]), []), vehicle: coarse }).filter(
+      (m) => m.attribute === 'stud-spacing',
+    );
     expect(found.map((m) => m.side)).toEqual(['vehicle']);
   });
 });

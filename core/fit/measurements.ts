@@ -27,21 +27,33 @@ export interface Measurement extends Measure {
 export function measurementsFor(joints: readonly ChainJoint[]): Measurement[] {
   const lost = new Set(
     joints
-      .filter((joint) => joint.checks.some((check) => check.state === 'does-not-fit' && !check.tells && check.remedies.length === 0))
+      .filter((joint) =>
+        joint.checks.some((check) => check.state === 'does-not-fit' && !check.tells && check.remedies.length === 0),
+      )
       .map((joint) => joint.slot),
   );
   const byKey = new Map<string, Measurement>();
   for (const joint of joints) {
     if (lost.has(joint.slot)) continue;
-    for (const measure of joint.checks.flatMap((check) => (check.state === 'not-known' && !check.tells ? check.measures : []))) {
-      const key = [joint.slot, measure.side, measure.attribute, ...(measure.position === undefined ? [] : [measure.position])].join('/');
+    for (const measure of joint.checks.flatMap((check) =>
+      check.state === 'not-known' && !check.tells ? check.measures : [],
+    )) {
+      const key = [
+        joint.slot,
+        measure.side,
+        measure.attribute,
+        ...(measure.position === undefined ? [] : [measure.position]),
+      ].join('/');
       const before = byKey.get(key);
       const turns = [...new Set([...(before?.turns ?? []), joint.words])];
       byKey.set(key, { ...measure, slot: joint.slot, key, group: groupOf(measure), turns });
     }
   }
   const order: readonly MeasureGroup[] = ['nothing-off', 'something-off', 'new-unit'];
-  return [...byKey.values()].sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || a.minutes - b.minutes || (a.key < b.key ? -1 : 1));
+  return [...byKey.values()].sort(
+    (a, b) => order.indexOf(a.group) - order.indexOf(b.group) || a.minutes - b.minutes || (a.key < b.key ? -1 : 1),
+  );
 }
 
-const groupOf = ({ side, onVehicle }: Measure): MeasureGroup => (side === 'unit' ? 'new-unit' : onVehicle ? 'nothing-off' : 'something-off');
+const groupOf = ({ side, onVehicle }: Measure): MeasureGroup =>
+  side === 'unit' ? 'new-unit' : onVehicle ? 'nothing-off' : 'something-off';

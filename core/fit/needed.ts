@@ -23,7 +23,10 @@ export function studNeeded(flangeMm: number, sides: Sides): Needed | undefined {
   if (!thread) return undefined;
   const [under, plate] = [figure(sides.vehicle, 'under-nut') ?? 0, figure(sides.vehicle, 'plate') ?? 0];
   const mm = flangeMm + under + plate + NUT_HEIGHT * thread.majorMm;
-  return { mm, working: `flange ${flangeMm} + under the nut ${under} + plate ${plate} + nut ${NUT_HEIGHT} × ${thread.majorMm} = ${mm.toFixed(1)} mm` };
+  return {
+    mm,
+    working: `flange ${flangeMm} + under the nut ${under} + plate ${plate} + nut ${NUT_HEIGHT} × ${thread.majorMm} = ${mm.toFixed(1)} mm`,
+  };
 }
 
 const HOSE_NEEDS = ['hose-lock', 'hose-droop', 'hose-bump'] as const satisfies readonly AttributeName[];
@@ -38,7 +41,13 @@ export function hoseNeeded(sides: Sides, practice: Practice): Needed & { readonl
 }
 
 /** Clearance between booster and master, told from either place: the master's recess and insert on one side, the booster's pin on the other. */
-export function clearanceOf(unitIsMaster: boolean, vehicleMm: number, unitMm: number, sides: Sides, practice: Practice): RodGap {
+export function clearanceOf(
+  unitIsMaster: boolean,
+  vehicleMm: number,
+  unitMm: number,
+  sides: Sides,
+  practice: Practice,
+): RodGap {
   const [recessMm, pinMm] = unitIsMaster ? [unitMm, vehicleMm] : [vehicleMm, unitMm];
   const insertMm = figure(unitIsMaster ? sides.unit : sides.vehicle, 'insert') ?? 0;
   return rodGap({ recessMm, pinMm, plateMm: figure(sides.vehicle, 'plate') ?? 0, insertMm }, practice);

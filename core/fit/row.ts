@@ -4,7 +4,14 @@ import type { RuleResult } from './rule.js';
 import type { Check, Measure } from './types.js';
 
 /** One row of a joint from its two sides and what the rule said. */
-export function checkOf(id: string, words: string, vehicle: string | undefined, unit: string | undefined, rule: string, result: RuleResult): Check {
+export function checkOf(
+  id: string,
+  words: string,
+  vehicle: string | undefined,
+  unit: string | undefined,
+  rule: string,
+  result: RuleResult,
+): Check {
   return {
     id,
     words,

@@ -28,15 +28,35 @@ export interface RuleResult {
   readonly wants?: readonly { readonly side: 'vehicle' | 'unit'; readonly attribute: AttributeName }[];
 }
 
-export const fits = (sentence: string, working?: string): RuleResult => ({ state: 'fits', sentence, ...(working === undefined ? {} : { working }) });
-export const misfit = (sentence: string, working?: string): RuleResult => ({ state: 'does-not-fit', sentence, ...(working === undefined ? {} : { working }) });
-export const unknown = (sentence: string, ...wants: NonNullable<RuleResult['wants']>): RuleResult => ({ state: 'not-known', sentence, wants });
-export const withChange = (sentence: string, ...slip: readonly SlipProposal[]): RuleResult => ({ state: 'fits-with-change', sentence, slip });
+export const fits = (sentence: string, working?: string): RuleResult => ({
+  state: 'fits',
+  sentence,
+  ...(working === undefined ? {} : { working }),
+});
+export const misfit = (sentence: string, working?: string): RuleResult => ({
+  state: 'does-not-fit',
+  sentence,
+  ...(working === undefined ? {} : { working }),
+});
+export const unknown = (sentence: string, ...wants: NonNullable<RuleResult['wants']>): RuleResult => ({
+  state: 'not-known',
+  sentence,
+  wants,
+});
+export const withChange = (sentence: string, ...slip: readonly SlipProposal[]): RuleResult => ({
+  state: 'fits-with-change',
+  sentence,
+  slip,
+});
 
 export const say = (name: AttributeName, value: Value): string => valueWords(name, value);
 
 /** A number of one of the sides; undefined when it is not known or there is none. */
-export function figure(side: ReadonlyMap<string, { readonly value: Value }>, name: AttributeName, position?: string): number | undefined {
+export function figure(
+  side: ReadonlyMap<string, { readonly value: Value }>,
+  name: AttributeName,
+  position?: string,
+): number | undefined {
   const value = side.get(slotKey(name, position))?.value;
   return typeof value === 'number' ? value : undefined;
 }

@@ -57,15 +57,22 @@ export const PLAN = 'plan:';
 export function changeSides(sides: Sides, changes: readonly { readonly by: string; readonly change: Change }[]): Sides {
   const faces = { vehicle: new Map(sides.vehicle), unit: new Map(sides.unit) };
   const ordered = [...changes].sort(
-    (a, b) => Number(a.change.by !== undefined) - Number(b.change.by !== undefined) || (a.by === b.by ? 0 : a.by < b.by ? -1 : 1),
+    (a, b) =>
+      Number(a.change.by !== undefined) - Number(b.change.by !== undefined) ||
+      (a.by === b.by ? 0 : a.by < b.by ? -1 : 1),
   );
   for (const { by, change } of ordered) {
     const before = faces[change.face].get(change.key);
     if (change.by !== undefined) {
       // What is not known stays not known, however much is added to it.
-      if (typeof before?.value === 'number') faces[change.face].set(change.key, { ...before, value: before.value + change.by, changedBy: by });
+      if (typeof before?.value === 'number')
+        faces[change.face].set(change.key, { ...before, value: before.value + change.by, changedBy: by });
     } else if (change.to !== undefined)
-      faces[change.face].set(change.key, { value: change.to, origin: by.startsWith(PLAN) ? 'planned' : (before?.origin ?? 'planned'), changedBy: by });
+      faces[change.face].set(change.key, {
+        value: change.to,
+        origin: by.startsWith(PLAN) ? 'planned' : (before?.origin ?? 'planned'),
+        changedBy: by,
+      });
   }
   return faces;
 }

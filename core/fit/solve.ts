@@ -50,10 +50,18 @@ const STATES = 4000;
 
 /** Minutes that waiting for somebody else counts as: a setting. */
 const waitingFor = (skill: Skill, practice: Practice): number =>
-  ({ ordinary: 0, machinist: practice.machinistMinutes, 'licensed welder': practice.welderMinutes, 'engineer’s approval': practice.approvalMinutes })[skill];
+  ({
+    ordinary: 0,
+    machinist: practice.machinistMinutes,
+    'licensed welder': practice.welderMinutes,
+    'engineer’s approval': practice.approvalMinutes,
+  })[skill];
 
 /** What a set of remedies costs: their minutes, so many for each part to order, and the waiting for each kind of helper once. */
-export function costOf(remedies: readonly Remedy[], practice: Practice): Pick<Way, 'minutes' | 'parts' | 'cost' | 'working'> {
+export function costOf(
+  remedies: readonly Remedy[],
+  practice: Practice,
+): Pick<Way, 'minutes' | 'parts' | 'cost' | 'working'> {
   const minutes = remedies.reduce((sum, r) => sum + r.minutes, 0);
   const parts = remedies.reduce((sum, r) => sum + r.slip.filter((line) => line.section === 'order').length, 0);
   const helpers = [...new Set(remedies.map((r) => r.skill))];
@@ -91,7 +99,14 @@ export function solveChain(
   const perLink: { readonly slot: string; readonly ways: readonly Node[] }[] = [];
   const notKnown: string[] = [];
   for (const link of links) {
-    const search = searchLink(beside(link, chain), hasBooster(chain), limits, practice, (open, n) => told({ slot: link.slot, looked: looked + n, open }), stop);
+    const search = searchLink(
+      beside(link, chain),
+      hasBooster(chain),
+      limits,
+      practice,
+      (open, n) => told({ slot: link.slot, looked: looked + n, open }),
+      stop,
+    );
     looked += search.looked;
     truncated ||= search.truncated;
     notKnown.push(...search.notKnown.map((words) => `${link.slot}: ${words}`));
@@ -101,10 +116,12 @@ export function solveChain(
   return { ways: together(perLink, limits, practice), notKnown, truncated, looked };
 }
 
-const mismatches = (result: LinkResult): Check[] => result.joints.flatMap((j) => j.checks).filter((c) => c.state === 'does-not-fit' && !c.tells);
+const mismatches = (result: LinkResult): Check[] =>
+  result.joints.flatMap((j) => j.checks).filter((c) => c.state === 'does-not-fit' && !c.tells);
 
 const allowed = (remedy: Remedy, limits: SolveLimits): boolean =>
-  SKILLS.indexOf(remedy.skill) <= SKILLS.indexOf(limits.skill ?? 'engineer’s approval') && remedy.order <= (limits.order ?? 9);
+  SKILLS.indexOf(remedy.skill) <= SKILLS.indexOf(limits.skill ?? 'engineer’s approval') &&
+  remedy.order <= (limits.order ?? 9);
 
 function searchLink(
   link: FitLink,
@@ -119,7 +136,9 @@ function searchLink(
     return { keys, result, cost: costOf(result.taken, practice).cost };
   };
   const start = look([]);
-  const notKnown = start.result.joints.flatMap((j) => j.checks.filter((c) => c.state === 'not-known' && !c.tells).map((c) => c.words));
+  const notKnown = start.result.joints.flatMap((j) =>
+    j.checks.filter((c) => c.state === 'not-known' && !c.tells).map((c) => c.words),
+  );
   const seen = new Set<string>(['']);
   const open: Node[] = [start];
   const ways: Node[] = [];
@@ -138,7 +157,9 @@ function searchLink(
       if (!ways.some((way) => way.keys.every((key) => node.keys.includes(key)))) ways.push(node);
       continue;
     }
-    const offered = new Set(bad.flatMap((check) => check.remedies.filter((r) => !r.accepted && allowed(r, limits)).map((r) => r.key)));
+    const offered = new Set(
+      bad.flatMap((check) => check.remedies.filter((r) => !r.accepted && allowed(r, limits)).map((r) => r.key)),
+    );
     for (const key of offered) {
       const keys = [...node.keys, key].sort();
       const name = keys.join('\n');
@@ -158,15 +179,25 @@ function searchLink(
 }
 
 /** The cheapest few combinations of each place's ways. */
-function together(perLink: readonly { readonly slot: string; readonly ways: readonly Node[] }[], limits: SolveLimits, practice: Practice): Way[] {
+function together(
+  perLink: readonly { readonly slot: string; readonly ways: readonly Node[] }[],
+  limits: SolveLimits,
+  practice: Practice,
+): Way[] {
   let combined: Way[] = [wayOf([], practice)];
   for (const { slot, ways } of perLink) {
     const next = combined.flatMap((way) =>
-      ways.map((node) => wayOf([...way.remedies, ...node.result.taken.map((r) => ({ ...r, key: `${slot}/${r.key}` }))], practice)),
+      ways.map((node) =>
+        wayOf([...way.remedies, ...node.result.taken.map((r) => ({ ...r, key: `${slot}/${r.key}` }))], practice),
+      ),
     );
     combined = next.sort((a, b) => a.cost - b.cost || a.keys.length - b.keys.length).slice(0, WAYS);
   }
   return combined.filter((way) => limits.minutes === undefined || way.minutes <= limits.minutes);
 }
 
-const wayOf = (remedies: readonly Remedy[], practice: Practice): Way => ({ keys: remedies.map((r) => r.key).sort(), remedies, ...costOf(remedies, practice) });
+const wayOf = (remedies: readonly Remedy[], practice: Practice): Way => ({
+  keys: remedies.map((r) => r.key).sort(),
+  remedies,
+  ...costOf(remedies, practice),
+});

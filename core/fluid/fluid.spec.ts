@@ -41,7 +41,10 @@ describe('the fluid that cap and seals want', () => {
     expect(findFluid('class 6')).toBeUndefined();
   });
   it('no grade of one base may replace another of any other base', () => {
-    for (const a of FLUIDS) for (const b of FLUIDS) if (a.base !== b.base) expect(judgeFluid(a, b, []).state, `${a.grade} for ${b.grade}`).toBe('does-not-fit');
+    for (const a of FLUIDS)
+      for (const b of FLUIDS)
+        if (a.base !== b.base) expect(judgeFluid(a, b, []).state, `${a.grade} for ${b.grade}`).toBe('does-not-fit');
   });
-  it('adds what the unit holds, the flush and the waste', () => expect(fluidNeeded(90, 500, 0.15)).toBeCloseTo(678.5, 9));
+  it('adds what the unit holds, the flush and the waste', () =>
+    expect(fluidNeeded(90, 500, 0.15)).toBeCloseTo(678.5, 9));
 });

@@ -65,22 +65,38 @@ const LOW_VISCOSITY = 900;
 export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: readonly SealMaterial[]): FluidVerdict {
   const ruined = seals.filter((seal) => !SEAL_MATERIALS[seal].includes(offered.base));
   if (ruined.length > 0) {
-    return no(`${offered.grade} is ${words(offered.base)} and ruins seals of ${ruined.join(', ')}. Never fill it here.`);
+    return no(
+      `${offered.grade} is ${words(offered.base)} and ruins seals of ${ruined.join(', ')}. Never fill it here.`,
+    );
   }
   if (!cap) {
-    if (seals.length === 0) return unknown('Neither the cap nor the seals are known: read the cap, or the seal material from the unit’s maker.');
+    if (seals.length === 0)
+      return unknown(
+        'Neither the cap nor the seals are known: read the cap, or the seal material from the unit’s maker.',
+      );
     return unknown(`The seals survive ${offered.grade}, but the cap has not been read: read which grade it names.`);
   }
   if (cap.base !== offered.base) {
-    return no(`The cap names ${cap.grade} (${words(cap.base)}); ${offered.grade} is ${words(offered.base)}. The two never mix.`);
+    return no(
+      `The cap names ${cap.grade} (${words(cap.base)}); ${offered.grade} is ${words(offered.base)}. The two never mix.`,
+    );
   }
-  const reaches = (offered.dryBoiling ?? 0) >= (cap.dryBoiling ?? 0) && (offered.wetBoiling ?? 0) >= (cap.wetBoiling ?? 0);
-  if (!reaches) return no(`${offered.grade} boils too early: the cap names ${cap.grade}, at least ${cap.dryBoiling} °C dry and ${cap.wetBoiling} °C wet.`);
+  const reaches =
+    (offered.dryBoiling ?? 0) >= (cap.dryBoiling ?? 0) && (offered.wetBoiling ?? 0) >= (cap.wetBoiling ?? 0);
+  if (!reaches)
+    return no(
+      `${offered.grade} boils too early: the cap names ${cap.grade}, at least ${cap.dryBoiling} °C dry and ${cap.wetBoiling} °C wet.`,
+    );
   if ((cap.viscosity ?? Infinity) <= LOW_VISCOSITY && (offered.viscosity ?? Infinity) > (cap.viscosity ?? 0)) {
-    return no(`${offered.grade} is too thick in the cold: the cap names ${cap.grade}, at most ${cap.viscosity} mm²/s at −40 °C.`);
+    return no(
+      `${offered.grade} is too thick in the cold: the cap names ${cap.grade}, at most ${cap.viscosity} mm²/s at −40 °C.`,
+    );
   }
   if (offered.grade === cap.grade) return { state: 'fits', sentence: `${offered.grade}, as the cap says.` };
-  return { state: 'fits', sentence: `${offered.grade} is at least what the cap names (${cap.grade}) and of the same base.` };
+  return {
+    state: 'fits',
+    sentence: `${offered.grade} is at least what the cap names (${cap.grade}) and of the same base.`,
+  };
 }
 
 /** Whether what the cap names and what the seals survive contradict each other; a sentence when they do. */
@@ -90,7 +106,8 @@ export function capAgainstSeals(cap: FluidRow, seals: readonly SealMaterial[]): 
   return `The cap names ${cap.grade} but the seals are ${wrong.join(', ')}, which it ruins: the cap or the seals are not original. Do not fill before this is settled.`;
 }
 
-const words = (base: FluidBase): string => ({ glycol: 'glycol fluid', silicone: 'silicone fluid', mineral: 'mineral oil' })[base];
+const words = (base: FluidBase): string =>
+  ({ glycol: 'glycol fluid', silicone: 'silicone fluid', mineral: 'mineral oil' })[base];
 const no = (sentence: string): FluidVerdict => ({ state: 'does-not-fit', sentence });
 const unknown = (sentence: string): FluidVerdict => ({ state: 'not-known', sentence });
 

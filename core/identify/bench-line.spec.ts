@@ -10,7 +10,10 @@ const bench = (line: string): Evidence => {
 
 describe('the bench line', () => {
   it.each([
-    ['bore 26.9 cal', { attribute: 'bore', kind: 'quantity', value: { value: 26.9, unit: 'mm' }, instrument: 'caliper' }],
+    [
+      'bore 26.9 cal',
+      { attribute: 'bore', kind: 'quantity', value: { value: 26.9, unit: 'mm' }, instrument: 'caliper' },
+    ],
     ['bore 1-1/16 mic', { attribute: 'bore', value: { value: 1.0625, unit: 'in' }, instrument: 'micrometer' }],
     ['cast 44719', { attribute: 'casting-number', kind: 'mark', value: '44719' }],
     ['Label kd', { attribute: 'label-code', value: 'kd' }],
@@ -38,7 +41,10 @@ describe('the bench line', () => {
   });
   it('two facts in one breath: how many ports, and on which side', () => {
     const read = readBenchLine('ports 2 left');
-    expect(read).toMatchObject({ evidence: { attribute: 'port-count', value: 2 }, also: { attribute: 'port-side', value: 'left' } });
+    expect(read).toMatchObject({
+      evidence: { attribute: 'port-count', value: 2 },
+      also: { attribute: 'port-side', value: 'left' },
+    });
   });
   it('asks when a bore reads like inches', () => {
     const read = readBenchLine('bore 1.06 cal');

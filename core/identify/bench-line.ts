@@ -73,13 +73,15 @@ const BY_OTHER_WORDS: readonly (readonly [AttributeName, ...string[]])[] = [
 /** Whatever has no word of its own is called by its name: "room left 140 ruler". */
 const CALLED: typeof BY_OTHER_WORDS = [
   ...BY_OTHER_WORDS,
-  ...ATTRIBUTES.filter((row) => !row.perPort && row.dimension !== 'ratio' && !BY_OTHER_WORDS.some(([name]) => name === row.name)).map(
-    (row) => [row.name, row.name.replace(/-/g, ' ')] as const,
-  ),
+  ...ATTRIBUTES.filter(
+    (row) => !row.perPort && row.dimension !== 'ratio' && !BY_OTHER_WORDS.some(([name]) => name === row.name),
+  ).map((row) => [row.name, row.name.replace(/-/g, ' ')] as const),
 ];
 
 /** Every spelling with its attribute, longest first, so that "rod end" is not taken for "rod". */
-const SPELLINGS = CALLED.flatMap(([name, ...words]) => words.map((word) => ({ name, word }))).sort((a, b) => b.word.length - a.word.length);
+const SPELLINGS = CALLED.flatMap(([name, ...words]) => words.map((word) => ({ name, word }))).sort(
+  (a, b) => b.word.length - a.word.length,
+);
 
 const TOOLS: readonly (readonly [RegExp, Instrument])[] = [
   [/\s+(cal|caliper|vernier)\.?$/, 'caliper'],
@@ -124,7 +126,8 @@ function readPort(rest: string): BenchLine {
   const position = [where?.[1], where?.[2]].filter((word) => word !== undefined).join('-');
   const value = rest.slice(where?.[0].length ?? 0).trim();
   if (position === '') return no('Say which port: port rear left 9/16-18');
-  if (value === '') return no(`Say what the ${position.replace('-', ' ')} port has: a thread, a seat, or what it feeds.`);
+  if (value === '')
+    return no(`Say what the ${position.replace('-', ' ')} port has: a thread, a seat, or what it feeds.`);
   const distance = /^at (.+)$/i.exec(value);
   if (distance) return readValue('port-distance', position, distance[1] ?? '');
   const feeds = /^feeds? (.+)$/i.exec(value);
@@ -149,23 +152,37 @@ function readValue(name: AttributeName, position: string | undefined, value: str
     case 'quantity': {
       const tool = TOOLS.find(([pattern]) => pattern.test(value));
       const figure = tool ? value.replace(tool[0], '') : value;
-      if (row.dimension === undefined || row.dimension === 'ratio') return no(`The ${row.words} is a ratio: it comes from the record, not from the bench.`);
+      if (row.dimension === undefined || row.dimension === 'ratio')
+        return no(`The ${row.words} is a ratio: it comes from the record, not from the bench.`);
       const expects = row.dimension;
       const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
       if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
       const instrument = tool?.[1] ?? (row.marks !== undefined || expects !== 'length' ? 'eye' : 'ruler');
       const with_ = instrument === 'eye' ? '' : `, ${instrument.replace('-', ' ')}`;
-      return done({ kind: 'quantity', value: read.quantity }, `${printBoth(read.quantity)}${with_}`, { instrument }, read.doubt);
+      return done(
+        { kind: 'quantity', value: read.quantity },
+        `${printBoth(read.quantity)}${with_}`,
+        { instrument },
+        read.doubt,
+      );
     }
     case 'thread': {
       const read = readThread(value);
       if (read.designation === undefined) return no([read.sentence, near(read.nearest)].filter(Boolean).join(' '));
-      return done({ kind: 'thread', value: read.designation }, read.designation, { instrument: 'thread-gauge' }, read.unusual);
+      return done(
+        { kind: 'thread', value: read.designation },
+        read.designation,
+        { instrument: 'thread-gauge' },
+        read.unusual,
+      );
     }
     case 'choice': {
       const wanted = lookup(CHOICE_WORDS, value.toLowerCase().split(' ')[0] ?? '') ?? value;
       const key = wanted.toLowerCase().replace(/[\s_]+/g, '-');
-      const hit = value.toLowerCase() === 'none' ? 'none' : row.choices?.find((c) => c.toLowerCase().replace(/[\s]+/g, '-') === key);
+      const hit =
+        value.toLowerCase() === 'none'
+          ? 'none'
+          : row.choices?.find((c) => c.toLowerCase().replace(/[\s]+/g, '-') === key);
       if (!hit) return no(`The ${row.words} is one of: ${row.choices?.join(', ')}, none.`);
       return done({ kind: 'choice', value: hit }, hit.replace(/-/g, ' '));
     }
@@ -173,7 +190,8 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       const sided = name === 'port-count' ? SIDES.exec(value.toLowerCase()) : null;
       if (sided) return countAndSide(Number(sided[1]), sided[2] ?? '');
       const digits = value.toLowerCase() === 'none' ? '0' : /^\d{1,2}$/.exec(value)?.[0];
-      if (digits === undefined || Number(digits) > (row.most ?? 19)) return no(`The ${row.words} is a whole number from 0 to ${row.most ?? 19}.`);
+      if (digits === undefined || Number(digits) > (row.most ?? 19))
+        return no(`The ${row.words} is a whole number from 0 to ${row.most ?? 19}.`);
       return done({ kind: 'count', value: Number(digits) }, digits);
     }
     case 'month':
@@ -191,9 +209,13 @@ const countAndSide = (count: number, side: string): BenchLine => ({
   echo: `number of ports: ${count}; side of the ports: ${side}`,
 });
 
-const near = (list: readonly { designation: string }[]): string => (list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`);
+const near = (list: readonly { designation: string }[]): string =>
+  list.length === 0 ? '' : `Near it: ${list.map((n) => n.designation).join(', ')}.`;
 
-const no = (problem: string): { readonly recognised: false; readonly problem: string } => ({ recognised: false, problem });
+const no = (problem: string): { readonly recognised: false; readonly problem: string } => ({
+  recognised: false,
+  problem,
+});
 
 /** How the bench line for an attribute begins: "label ", "port rear left ", "port rear left at ". */
 export function benchWord(name: AttributeName, position = 'rear-left'): string {

@@ -26,10 +26,16 @@ export function compareUnits(units: readonly UnitDesign[], evidence: readonly Ev
   const rows = [...keys.values()].map((key) => rowOf(key, units, evidence));
   const rank = (row: CompareRow): number => (row.differs ? 0 : row.values.includes(undefined) ? 1 : 2);
   const place = (row: CompareRow): number => order.get(row.attribute) ?? 0;
-  return rows.sort((a, b) => rank(a) - rank(b) || place(a) - place(b) || ((a.position ?? '') < (b.position ?? '') ? -1 : 1));
+  return rows.sort(
+    (a, b) => rank(a) - rank(b) || place(a) - place(b) || ((a.position ?? '') < (b.position ?? '') ? -1 : 1),
+  );
 }
 
-function rowOf(key: { attribute: AttributeName; position?: string }, units: readonly UnitDesign[], evidence: readonly Evidence[]): CompareRow {
+function rowOf(
+  key: { attribute: AttributeName; position?: string },
+  units: readonly UnitDesign[],
+  evidence: readonly Evidence[],
+): CompareRow {
   const values = units.map((u) => {
     const fact = factOf(u.facts, key.attribute, key.position);
     return fact && valueWords(key.attribute, fact.value);

@@ -45,27 +45,34 @@ export const factOfEvidence = (item: Evidence, source: string): Fact => ({
 });
 
 /** Why a piece of evidence cannot be taken, as a sentence; undefined when it can. */
-export function evidenceProblem(evidence: { attribute: string; position?: string | undefined } & EvidenceValue): string | undefined {
+export function evidenceProblem(
+  evidence: { attribute: string; position?: string | undefined } & EvidenceValue,
+): string | undefined {
   const row = findAttribute(evidence.attribute);
   if (!row) return `"${evidence.attribute}" is not an attribute that is known here.`;
   if (row.kind !== evidence.kind) return `The ${row.words} is a ${row.kind}, not a ${evidence.kind}.`;
   if (row.perPort && !evidence.position) return `Say which port is meant: front or rear, left or right.`;
   if (evidence.kind === 'quantity') {
-    if (row.dimension === undefined || row.dimension === 'ratio') return `The ${row.words} has no unit: it comes from the record.`;
+    if (row.dimension === undefined || row.dimension === 'ratio')
+      return `The ${row.words} has no unit: it comes from the record.`;
     if (UNITS[evidence.value.unit].dimension !== row.dimension)
       return `The ${row.words} is ${row.dimension === 'angle' ? 'an' : 'a'} ${row.dimension}; "${evidence.value.unit}" is not a unit of it.`;
     if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
   }
   const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';
-  if (evidence.kind === 'thread' && !none && !findThread(evidence.value)) return `"${evidence.value}" is no thread of a standard series.`;
-  if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value)) return `The ${row.words} is one of: ${row.choices?.join(', ')}.`;
+  if (evidence.kind === 'thread' && !none && !findThread(evidence.value))
+    return `"${evidence.value}" is no thread of a standard series.`;
+  if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value))
+    return `The ${row.words} is one of: ${row.choices?.join(', ')}.`;
   if (evidence.kind === 'mark' && markKey(evidence.value) === '') return `There is no letter or digit in this mark.`;
   const most = row.most ?? 19;
   if (evidence.kind === 'count' && !(Number.isInteger(evidence.value) && evidence.value >= 0 && evidence.value <= most))
     return `The ${row.words} is a whole number from 0 to ${most}.`;
-  if (evidence.kind === 'month' && !/^\d{4}-(0[1-9]|1[0-2])$/.test(evidence.value)) return `Write the ${row.words} like 2004-09.`;
+  if (evidence.kind === 'month' && !/^\d{4}-(0[1-9]|1[0-2])$/.test(evidence.value))
+    return `Write the ${row.words} like 2004-09.`;
   return undefined;
 }
 
 /** Which attribute of which port: the key that evidence and facts share. */
-export const slotKey = (name: AttributeName, position?: string): string => (position === undefined ? name : `${attribute(name).name}@${position}`);
+export const slotKey = (name: AttributeName, position?: string): string =>
+  position === undefined ? name : `${attribute(name).name}@${position}`;

@@ -8,7 +8,11 @@ const unit = (id: string, facts: Partial<Record<Fact['attribute'], Fact['value']
   kind: 'brake-master',
   name: id,
   maker: 'Ardfrith',
-  facts: Object.entries(facts).map(([attribute, value]) => ({ attribute: attribute as Fact['attribute'], value, source: 'test' })),
+  facts: Object.entries(facts).map(([attribute, value]) => ({
+    attribute: attribute as Fact['attribute'],
+    value,
+    source: 'test',
+  })),
 });
 const column = (attribute: Column['attribute'], codes: number[], answers: Column['answers']): Column => ({
   attribute,
@@ -18,7 +22,11 @@ const column = (attribute: Column['attribute'], codes: number[], answers: Column
 const equal = (n: number): Float64Array => new Float64Array(n).fill(1 / n);
 
 /** H − Σ P(answer) H(after), written out the long way. */
-function gainTheLongWay(p: readonly number[], likelihood: (candidate: number, answer: number) => number, answers: number): number {
+function gainTheLongWay(
+  p: readonly number[],
+  likelihood: (candidate: number, answer: number) => number,
+  answers: number,
+): number {
   const h = (q: readonly number[]): number => q.reduce((sum, x) => (x > 0 ? sum - x * Math.log2(x) : sum), 0);
   let after = 0;
   for (let a = 0; a < answers; a++) {
@@ -31,10 +39,15 @@ function gainTheLongWay(p: readonly number[], likelihood: (candidate: number, an
 
 describe('what a check is expected to tell', () => {
   it('four equal candidates, bore A A B B, error 0.02: 0.909 bit', () => {
-    expect(expectedGain(column('bore-form', [1, 1, 2, 2], ['A', 'B']), equal(4), 0.02, STANDARD_PRACTICE)).toBeCloseTo(0.909, 3);
+    expect(expectedGain(column('bore-form', [1, 1, 2, 2], ['A', 'B']), equal(4), 0.02, STANDARD_PRACTICE)).toBeCloseTo(
+      0.909,
+      3,
+    );
   });
   it('label p q r and one unrecorded, error 0.05: 1.076 bit', () => {
-    expect(expectedGain(column('label-code', [1, 2, 3, 0], ['p', 'q', 'r']), equal(4), 0.05, STANDARD_PRACTICE)).toBeCloseTo(1.076, 3);
+    expect(
+      expectedGain(column('label-code', [1, 2, 3, 0], ['p', 'q', 'r']), equal(4), 0.05, STANDARD_PRACTICE),
+    ).toBeCloseTo(1.076, 3);
   });
   it('after bore A: 0.495 0.495 0.005 0.005, and 1.081 bit are left', () => {
     const practice = practiceWith({ 'epsilon.bore-form': 0.02 });
@@ -46,9 +59,12 @@ describe('what a check is expected to tell', () => {
   });
   it('is the same figure as the one worked out answer by answer', () => {
     const [p, codes, epsilon] = [[0.4, 0.3, 0.2, 0.1], [1, 1, 2, 0], 0.03] as const;
-    const likelihood = (i: number, a: number): number => ((codes[i] ?? 0) === 0 ? 1 / 3 : a === (codes[i] ?? 0) - 1 ? 1 - epsilon : epsilon / 2);
+    const likelihood = (i: number, a: number): number =>
+      (codes[i] ?? 0) === 0 ? 1 / 3 : a === (codes[i] ?? 0) - 1 ? 1 - epsilon : epsilon / 2;
     const long = gainTheLongWay(p, likelihood, 3);
-    expect(expectedGain(column('label-code', [...codes], ['p', 'q']), Float64Array.from(p), epsilon, STANDARD_PRACTICE)).toBeCloseTo(long, 12);
+    expect(
+      expectedGain(column('label-code', [...codes], ['p', 'q']), Float64Array.from(p), epsilon, STANDARD_PRACTICE),
+    ).toBeCloseTo(long, 12);
   });
   it('a caliper tells 25 mm from 25.4 mm, a ruler hardly', () => {
     const bores = column('bore', [1, 2], [25, 25.4]);
@@ -74,7 +90,8 @@ describe('what to check next', () => {
     unit('a', { 'bore-form': 'straight', bore: 23.8125, 'label-code': 'KD' }),
     unit('b', { 'bore-form': 'stepped', bore: 22.225, mouth: 28.575, 'label-code': 'KE' }),
   ]);
-  const checks = (rest: Partial<Question> = {}) => identify(pool, { evidence: [], practice: STANDARD_PRACTICE, ...rest }).nextChecks;
+  const checks = (rest: Partial<Question> = {}) =>
+    identify(pool, { evidence: [], practice: STANDARD_PRACTICE, ...rest }).nextChecks;
   it('the most information for the work comes first, and what comes off first is said', () => {
     expect(checks().map((c) => c.attribute)).toEqual(['label-code', 'bore-mark', 'bore-form', 'mouth', 'bore']);
     expect(checks().find((c) => c.attribute === 'bore')).toMatchObject({
@@ -89,7 +106,10 @@ describe('what to check next', () => {
     expect(checks({ unitIs: 'off' }).find((c) => c.attribute === 'bore')).toMatchObject({ minutes: 6, removal: '' });
   });
   it('of a lost unit only what is left on the vehicle can be looked at', () => {
-    const ports = poolOf([unit('a', { 'stud-spacing': 80, 'label-code': 'KD' }), unit('b', { 'stud-spacing': 86, 'label-code': 'KE' })]);
+    const ports = poolOf([
+      unit('a', { 'stud-spacing': 80, 'label-code': 'KD' }),
+      unit('b', { 'stud-spacing': 86, 'label-code': 'KE' }),
+    ]);
     const lost = identify(ports, { evidence: [], practice: STANDARD_PRACTICE, unitIs: 'lost' }).nextChecks;
     expect(lost.map((c) => c.attribute)).toEqual(['stud-spacing']);
     expect(lost[0]?.where).toContain('bulkhead');
@@ -97,9 +117,16 @@ describe('what to check next', () => {
   it('what was looked at is not proposed again, but a coarse measure is with a finer instrument', () => {
     const label: Evidence = { attribute: 'label-code', kind: 'mark', value: 'K0' };
     expect(checks({ evidence: [label] }).map((c) => c.attribute)).not.toContain('label-code');
-    const ruler: Evidence = { attribute: 'bore', kind: 'quantity', value: { value: 23, unit: 'mm' }, instrument: 'ruler' };
+    const ruler: Evidence = {
+      attribute: 'bore',
+      kind: 'quantity',
+      value: { value: 23, unit: 'mm' },
+      instrument: 'ruler',
+    };
     expect(checks({ evidence: [ruler] }).find((c) => c.attribute === 'bore')?.tool).toBe('caliper');
-    expect(checks({ evidence: [{ ...ruler, instrument: 'caliper' }] }).find((c) => c.attribute === 'bore')?.tool).toBe('micrometer');
+    expect(checks({ evidence: [{ ...ruler, instrument: 'caliper' }] }).find((c) => c.attribute === 'bore')?.tool).toBe(
+      'micrometer',
+    );
   });
   it('the minutes are the workshop’s own', () => {
     const practice = practiceWith({ 'minutes.label-code': 30 });

@@ -44,14 +44,23 @@ const LEAST_GAIN = 0.005;
  * candidates only by their recorded values. `sigma` is the standard error of the reading for a measured attribute.
  * Never negative; 0 when nothing is recorded.
  */
-export function expectedGain(column: Column, p: Float64Array, epsilon: number, practice: Practice, sigma?: number): number {
+export function expectedGain(
+  column: Column,
+  p: Float64Array,
+  epsilon: number,
+  practice: Practice,
+  sigma?: number,
+): number {
   return gainOf(column, massesOf(column, { p, live: liveOf(p) }), epsilon, practice, sigma);
 }
 
 function gainOf(column: Column, mass: Float64Array, epsilon: number, practice: Practice, sigma?: number): number {
   if (column.answers.length === 0) return 0;
   const groups = answerGroups(column, practice, Math.max(practice.oneSizeWithin, sigma ?? 0));
-  return Math.max(0, sigma === undefined ? seenGain(mass, groups, epsilon) : measuredGain(column, mass, groups, epsilon, sigma));
+  return Math.max(
+    0,
+    sigma === undefined ? seenGain(mass, groups, epsilon) : measuredGain(column, mass, groups, epsilon, sigma),
+  );
 }
 
 /** −x log₂ x; Math.log is several times faster than Math.log2. */
@@ -80,7 +89,13 @@ function seenGain(mass: Float64Array, { groupOf, count }: AnswerGroups, epsilon:
 }
 
 /** A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. */
-function measuredGain(column: Column, mass: Float64Array, { groupOf = [], count }: AnswerGroups, epsilon: number, sigma: number): number {
+function measuredGain(
+  column: Column,
+  mass: Float64Array,
+  { groupOf = [], count }: AnswerGroups,
+  epsilon: number,
+  sigma: number,
+): number {
   const edges = groupEdges(column, groupOf);
   const k = count + 1;
   const answer = new Float64Array(k).fill((mass[0] ?? 0) / k);
@@ -116,8 +131,15 @@ function groupEdges(column: Column, groupOf: readonly number[]): number[] {
   return low.slice(1).map((next, i) => ((high[i] ?? 0) + next) / 2);
 }
 
-function spreadOver(edges: readonly number[], own: number, value: number, sigma: number, add: (group: number, share: number) => void): void {
-  const below = (group: number): number => (group < 0 ? 0 : group >= edges.length ? 1 : normal(((edges[group] ?? 0) - value) / sigma));
+function spreadOver(
+  edges: readonly number[],
+  own: number,
+  value: number,
+  sigma: number,
+  add: (group: number, share: number) => void,
+): void {
+  const below = (group: number): number =>
+    group < 0 ? 0 : group >= edges.length ? 1 : normal(((edges[group] ?? 0) - value) / sigma);
   for (const step of [-1, 1]) {
     for (let group = step < 0 ? own : own + 1; group >= 0 && group <= edges.length; group += step) {
       const share = below(group) - below(group - 1);
@@ -131,7 +153,10 @@ function spreadOver(edges: readonly number[], own: number, value: number, sigma:
 function normal(z: number): number {
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + 0.3275911 * x);
-  const tail = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) * Math.exp(-x * x);
+  const tail =
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+    Math.exp(-x * x);
   return z >= 0 ? 1 - tail / 2 : tail / 2;
 }
 
@@ -141,18 +166,28 @@ function normal(z: number): number {
  * left out, but for measures that a better instrument would read finer. Of a lost unit only what is left on the vehicle
  * can be looked at.
  */
-export function nextChecks(columns: readonly Column[], shares: Shares, evidence: readonly Evidence[], unitIs: UnitIs, practice: Practice): NextCheck[] {
+export function nextChecks(
+  columns: readonly Column[],
+  shares: Shares,
+  evidence: readonly Evidence[],
+  unitIs: UnitIs,
+  practice: Practice,
+): NextCheck[] {
   const checks = columns.flatMap((column): NextCheck[] => {
     const row = attribute(column.attribute);
     if (row.paper || column.alias || (unitIs === 'lost' && row.gone === undefined)) return [];
     const tool = toolFor(column, evidence);
     if (tool === undefined) return [];
-    const sigma = isMeasured(column) ? readingSigma({ attribute: column.attribute, instrument: tool }, practice) : undefined;
+    const sigma = isMeasured(column)
+      ? readingSigma({ attribute: column.attribute, instrument: tool }, practice)
+      : undefined;
     const mass = massesOf(column, shares);
     const gainBits = gainOf(column, mass, epsilonOf(column.attribute, practice), practice, sigma);
     if (gainBits < LEAST_GAIN) return [];
     const fitted = unitIs === 'on-vehicle' && row.onVehicle !== 'yes';
-    const minutes = minutesOf(column.attribute, practice) + (fitted ? practice.removalMinutes * (row.onVehicle === 'no' ? 1 : 0.5) : 0);
+    const minutes =
+      minutesOf(column.attribute, practice) +
+      (fitted ? practice.removalMinutes * (row.onVehicle === 'no' ? 1 : 0.5) : 0);
     const answers = likelyAnswers(column, mass);
     return [
       {
@@ -172,7 +207,9 @@ export function nextChecks(columns: readonly Column[], shares: Shares, evidence:
     ];
   });
   return checks.sort(
-    (a, b) => b.gainBits / b.minutes - a.gainBits / a.minutes || (slotKey(a.attribute, a.position) < slotKey(b.attribute, b.position) ? -1 : 1),
+    (a, b) =>
+      b.gainBits / b.minutes - a.gainBits / a.minutes ||
+      (slotKey(a.attribute, a.position) < slotKey(b.attribute, b.position) ? -1 : 1),
   );
 }
 
@@ -193,8 +230,11 @@ function toolFor(column: Column, evidence: readonly Evidence[]): Instrument | un
 /** The answers that are likely, most likely first, with what no record says anything of at the end. */
 function likelyAnswers(column: Column, mass: Float64Array): CheckAnswer[] {
   const words = (answer: number | string | null): string =>
-    column.attribute === 'build-month' && answer !== null ? rangeWords(String(answer)) : valueWords(column.attribute, answer);
-  const told = !isMeasured(column) && column.attribute !== 'build-month' && attribute(column.attribute).bound === undefined;
+    column.attribute === 'build-month' && answer !== null
+      ? rangeWords(String(answer))
+      : valueWords(column.attribute, answer);
+  const told =
+    !isMeasured(column) && column.attribute !== 'build-month' && attribute(column.attribute).bound === undefined;
   const list = new Map<string, CheckAnswer>();
   for (let i = 0; i < column.answers.length; i++) {
     const share = mass[i + 1] ?? 0;

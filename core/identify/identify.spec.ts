@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { STANDARD_PRACTICE } from '../practice/index.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
-import { identify, poolOf, readBenchLine, type Evidence, type Fitted, type Identification, type Question } from './index.js';
+import {
+  identify,
+  poolOf,
+  readBenchLine,
+  type Evidence,
+  type Fitted,
+  type Identification,
+  type Question,
+} from './index.js';
 
 const fact = (attribute: Fact['attribute'], value: Fact['value'], position?: string): Fact => ({
   attribute,
@@ -9,9 +17,21 @@ const fact = (attribute: Fact['attribute'], value: Fact['value'], position?: str
   source: 'test',
   ...(position ? { position } : {}),
 });
-const unit = (id: string, ...facts: Fact[]): UnitDesign => ({ id, kind: 'brake-master', name: id, maker: 'Ardfrith', facts });
+const unit = (id: string, ...facts: Fact[]): UnitDesign => ({
+  id,
+  kind: 'brake-master',
+  name: id,
+  maker: 'Ardfrith',
+  facts,
+});
 
-const straight = unit('straight', fact('bore', 23.8125), fact('bore-form', 'straight'), fact('casting-number', '44719'), fact('label-code', 'KD'));
+const straight = unit(
+  'straight',
+  fact('bore', 23.8125),
+  fact('bore-form', 'straight'),
+  fact('casting-number', '44719'),
+  fact('label-code', 'KD'),
+);
 const stepped = unit(
   'stepped',
   fact('bore', 22.225),
@@ -20,7 +40,13 @@ const stepped = unit(
   fact('casting-number', '44719'),
   fact('label-code', 'KE'),
 );
-const heavy = unit('heavy', fact('bore', 25.4), fact('bore-form', 'straight'), fact('casting-number', '44802'), fact('casting-date', '1999-01'));
+const heavy = unit(
+  'heavy',
+  fact('bore', 25.4),
+  fact('bore-form', 'straight'),
+  fact('casting-number', '44802'),
+  fact('casting-date', '1999-01'),
+);
 const units = [straight, stepped, heavy];
 
 const bench = (line: string): Evidence => {
@@ -28,10 +54,12 @@ const bench = (line: string): Evidence => {
   if (!read.recognised) throw new Error(read.problem);
   return read.evidence;
 };
-const fittedTo = (...ids: string[]): Fitted[] => ids.map((unitId) => ({ unitId, builtFrom: null, builtTo: null, option: null }));
+const fittedTo = (...ids: string[]): Fitted[] =>
+  ids.map((unitId) => ({ unitId, builtFrom: null, builtTo: null, option: null }));
 const asked = (lines: readonly string[], rest: Partial<Question> = {}, pool = units): Identification =>
   identify(poolOf(pool), { evidence: lines.map(bench), practice: STANDARD_PRACTICE, ...rest });
-const share = (id: string, answer: Identification): number => [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
+const share = (id: string, answer: Identification): number =>
+  [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
 
 describe('narrowing by evidence', () => {
   it('a casting number that variants share cannot decide alone', () => {
@@ -57,7 +85,8 @@ describe('narrowing by evidence', () => {
   it('shows its working: a share is the prior times the weights, over the sum of all', () => {
     const answer = asked(['cast 44719', 'form stepped', 'label KE']);
     const all = [...answer.candidates, ...answer.eliminated];
-    const product = (c: (typeof all)[number]): number => [...c.agrees, ...c.disagrees, ...c.unrecorded].reduce((x, b) => x * b.weight, c.prior);
+    const product = (c: (typeof all)[number]): number =>
+      [...c.agrees, ...c.disagrees, ...c.unrecorded].reduce((x, b) => x * b.weight, c.prior);
     const total = all.reduce((sum, c) => sum + product(c), 0);
     for (const c of all) expect(c.probability).toBeCloseTo(product(c) / total, 12);
   });
@@ -82,7 +111,8 @@ describe('narrowing by evidence', () => {
     expect(asked(['cast date 1999-02'], { fitted: fittedTo('heavy'), built: '1999-05' }).swapped).toBeUndefined();
   });
   it('a casting date bounds from below only', () => {
-    const sentences = (line: string): Record<string, number> => Object.fromEntries(asked([line]).candidates.map((c) => [c.unitId, c.disagrees.length]));
+    const sentences = (line: string): Record<string, number> =>
+      Object.fromEntries(asked([line]).candidates.map((c) => [c.unitId, c.disagrees.length]));
     expect(sentences('cast date 1998-12')).toMatchObject({ heavy: 1, straight: 0 });
     expect(sentences('cast date 2007-01')).toMatchObject({ heavy: 0, straight: 0 });
   });
@@ -97,7 +127,9 @@ describe('narrowing by evidence', () => {
     const answer = asked(['cast 44802', 'label KH', 'form stepped'], {}, known);
     expect(answer.verdict).toBe('contradictory');
     expect(answer.oddOneOut?.attribute).toBe('bore-form');
-    expect(asked(['cast 44719', 'label KH', 'form stepped'], {}, known).oddOneOut).toMatchObject({ attribute: 'label-code' });
+    expect(asked(['cast 44719', 'label KH', 'form stepped'], {}, known).oddOneOut).toMatchObject({
+      attribute: 'label-code',
+    });
   });
   it('a unit of which little is recorded does not hide a contradiction', () => {
     const vague = unit('vague', fact('bore', 30));
@@ -112,7 +144,9 @@ describe('narrowing by evidence', () => {
     expect(asked(['label KD'], {}, twins).verdict).toBe('not-enough');
   });
   it('answers as many as asked for, the best first, and counts the rest', () => {
-    const many = Array.from({ length: 50 }, (_, i) => unit(`u${String(i).padStart(2, '0')}`, fact('bore', 20 + (i % 2) * 5)));
+    const many = Array.from({ length: 50 }, (_, i) =>
+      unit(`u${String(i).padStart(2, '0')}`, fact('bore', 20 + (i % 2) * 5)),
+    );
     const answer = asked(['bore 20.0 mic'], { limit: 5 }, many);
     expect(answer.candidates.map((c) => c.unitId)).toEqual(['u00', 'u02', 'u04', 'u06', 'u08']);
     expect(answer).toMatchObject({ pool: 50, candidateCount: 25, eliminatedCount: 25 });

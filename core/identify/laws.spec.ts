@@ -25,7 +25,9 @@ const designs = (list: readonly object[]): UnitDesign[] =>
     kind: 'brake-master',
     name: `u${i}`,
     maker: 'Ardfrith',
-    facts: Object.entries(facts).map(([attribute, value]) => ({ attribute, value: value as Fact['value'], source: 'test' }) as Fact),
+    facts: Object.entries(facts).map(
+      ([attribute, value]) => ({ attribute, value: value as Fact['value'], source: 'test' }) as Fact,
+    ),
   }));
 const lines = [
   'cast 44719',
@@ -50,7 +52,8 @@ const asked = (list: readonly object[], chosen: readonly string[]): Identificati
   const fitted = [{ unitId: 'u0', builtFrom: null, builtTo: null, option: null }];
   return identify(poolOf(designs(list)), { evidence: chosen.map(bench), fitted, practice: STANDARD_PRACTICE });
 };
-const shares = (answer: Identification): Map<string, number> => new Map([...answer.candidates, ...answer.eliminated].map((c) => [c.unitId, c.probability]));
+const shares = (answer: Identification): Map<string, number> =>
+  new Map([...answer.candidates, ...answer.eliminated].map((c) => [c.unitId, c.probability]));
 const alike = (a: Identification, b: Identification): void => {
   for (const [id, share] of shares(a)) expect(shares(b).get(id)).toBeCloseTo(share, 9);
   expect(b.verdict).toBe(a.verdict);
@@ -69,7 +72,9 @@ describe('laws of evidence', () => {
     );
   });
   it('the order of evidence does not matter', () => {
-    fc.assert(fc.property(units, some, (list, chosen) => alike(asked(list, chosen), asked(list, [...chosen].reverse()))));
+    fc.assert(
+      fc.property(units, some, (list, chosen) => alike(asked(list, chosen), asked(list, [...chosen].reverse()))),
+    );
   });
   it('withdrawing a piece of evidence restores what was there before it', () => {
     fc.assert(
@@ -83,7 +88,9 @@ describe('laws of evidence', () => {
   });
   it('evidence that no unit records changes nothing', () => {
     fc.assert(
-      fc.property(units, some, (list, chosen) => alike(asked(list, chosen), asked(list, [...chosen, 'clevis 8 cal', 'threads showing 4', 'option H4']))),
+      fc.property(units, some, (list, chosen) =>
+        alike(asked(list, chosen), asked(list, [...chosen, 'clevis 8 cal', 'threads showing 4', 'option H4'])),
+      ),
     );
   });
   it('a check is never expected to tell less than nothing, nor more than there is to know', () => {
@@ -95,7 +102,8 @@ describe('laws of evidence', () => {
           expect(check.gainBits).toBeLessThanOrEqual(answer.entropyBits + 1e-9);
         }
         const p = new Float64Array(list.length).fill(1 / list.length);
-        for (const column of poolOf(designs(list)).columns.values()) expect(expectedGain(column, p, 0.03, STANDARD_PRACTICE)).toBeGreaterThanOrEqual(0);
+        for (const column of poolOf(designs(list)).columns.values())
+          expect(expectedGain(column, p, 0.03, STANDARD_PRACTICE)).toBeGreaterThanOrEqual(0);
       }),
     );
   });

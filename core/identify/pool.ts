@@ -62,10 +62,12 @@ export function poolBuilder(): { add(id: string, facts: readonly Fact[]): void; 
   return {
     add(id, facts) {
       const last = units.at(-1);
-      if (last !== undefined && last >= id) throw new Error(`Units of a pool come in the order of their ids: ${last}, then ${id}`);
+      if (last !== undefined && last >= id)
+        throw new Error(`Units of a pool come in the order of their ids: ${last}, then ${id}`);
       units.push(id);
       const mouth = mouthOf(facts);
-      for (const fact of facts) put(fact.attribute, fact.position, fact.value, fact.attribute === 'bore' ? mouth : undefined);
+      for (const fact of facts)
+        put(fact.attribute, fact.position, fact.value, fact.attribute === 'bore' ? mouth : undefined);
       for (const [name, value] of impliedBy(facts)) put(name, undefined, value);
       const all = allPorts(facts);
       ports.push(all);
@@ -78,7 +80,12 @@ export function poolBuilder(): { add(id: string, facts: readonly Fact[]): void; 
         if (column.position !== undefined && column.attribute !== 'tube') markMissingPorts(column, ports, columns);
       }
       const single = ports.every((p) => p === undefined || p.length !== 1 || p[0] === 'single');
-      return { units, columns: new Map([...columns].map(([key, column]) => [key, compact(column, column.position === 'single' && !single)])) };
+      return {
+        units,
+        columns: new Map(
+          [...columns].map(([key, column]) => [key, compact(column, column.position === 'single' && !single)]),
+        ),
+      };
     },
   };
 }
@@ -119,20 +126,23 @@ export function vehicleColumns(pool: Pool, fitted: readonly Fitted[]): Column[] 
   };
   const made: Column[] = [];
   if (fitted.some((f) => f.option !== null)) made.push(column('option-code', (f) => f.option));
-  if (fitted.some((f) => f.builtFrom !== null || f.builtTo !== null)) made.push(column('build-month', (f) => `${f.builtFrom ?? ''}..${f.builtTo ?? ''}`));
+  if (fitted.some((f) => f.builtFrom !== null || f.builtTo !== null))
+    made.push(column('build-month', (f) => `${f.builtFrom ?? ''}..${f.builtTo ?? ''}`));
   return made;
 }
 
 /** The mouth of a stepped unit is not the bore it is named by. */
 function mouthOf(facts: readonly Fact[]): number | undefined {
-  const get = (name: AttributeName): Answer | undefined => facts.find((f) => f.attribute === name && f.position === undefined)?.value;
+  const get = (name: AttributeName): Answer | undefined =>
+    facts.find((f) => f.attribute === name && f.position === undefined)?.value;
   const mouth = get('mouth') ?? get('bore-large');
   return get('bore-form') === 'stepped' && typeof mouth === 'number' ? mouth : undefined;
 }
 
 /** Facts that follow from others: the mouth of a bore, the side of all ports, the size that is cast on the body. */
 function impliedBy(facts: readonly Fact[]): [AttributeName, Answer][] {
-  const get = (name: AttributeName): Answer | undefined => facts.find((f) => f.attribute === name && f.position === undefined)?.value;
+  const get = (name: AttributeName): Answer | undefined =>
+    facts.find((f) => f.attribute === name && f.position === undefined)?.value;
   const implied: [AttributeName, Answer][] = [];
   const bore = get('bore');
   if (bore !== undefined && get('bore-mark') === undefined) implied.push(['bore-mark', bore]);
@@ -144,7 +154,9 @@ function impliedBy(facts: readonly Fact[]): [AttributeName, Answer][] {
   return implied;
 }
 
-const portsOf = (facts: readonly Fact[]): string[] => [...new Set(facts.filter((f) => attribute(f.attribute).perPort).flatMap((f) => f.position ?? []))];
+const portsOf = (facts: readonly Fact[]): string[] => [
+  ...new Set(facts.filter((f) => attribute(f.attribute).perPort).flatMap((f) => f.position ?? [])),
+];
 
 function allPorts(facts: readonly Fact[]): string[] | undefined {
   const count = facts.find((f) => f.attribute === 'port-count')?.value;
@@ -153,7 +165,11 @@ function allPorts(facts: readonly Fact[]): string[] | undefined {
 }
 
 /** A unit whose ports are all known has none where it has none; the one port of a unit is also its "single" one. */
-function markMissingPorts(column: Growing, ports: readonly (readonly string[] | undefined)[], columns: ReadonlyMap<string, Growing>): void {
+function markMissingPorts(
+  column: Growing,
+  ports: readonly (readonly string[] | undefined)[],
+  columns: ReadonlyMap<string, Growing>,
+): void {
   for (const [i, known] of ports.entries()) {
     if (!known || column.codes[i] !== 0 || known.includes(column.position ?? '')) continue;
     const only = known.length === 1 ? known[0] : undefined;
@@ -197,7 +213,9 @@ function compact({ codes, codeOf: _codeOf, mouths, ...rest }: Growing, alias: bo
   return {
     ...rest,
     ...(mouths.some((m) => m !== undefined) ? { mouths } : {}),
-    ...(attribute(rest.attribute).kind === 'mark' ? { keys: rest.answers.map((a) => (typeof a === 'string' ? markKey(a) : undefined)) } : {}),
+    ...(attribute(rest.attribute).kind === 'mark'
+      ? { keys: rest.answers.map((a) => (typeof a === 'string' ? markKey(a) : undefined)) }
+      : {}),
     ...(alias ? { alias } : {}),
     codes: Uint32Array.from(codes),
   };

@@ -4,7 +4,18 @@ import { slotKey, type Evidence } from './evidence.js';
 import { nextChecks, type NextCheck, type UnitIs } from './gain.js';
 import { placeOf, vehicleColumns, type Column, type Fitted, type Pool } from './pool.js';
 import { entropy, sharesOf, type Shares } from './shares.js';
-import { adviceFor, didYouRead, oddOneOut, ROUNDING, swapped, type DidYouRead, type OddOneOut, type Standing, type Swapped, type Verdict } from './verdict.js';
+import {
+  adviceFor,
+  didYouRead,
+  oddOneOut,
+  ROUNDING,
+  swapped,
+  type DidYouRead,
+  type OddOneOut,
+  type Standing,
+  type Swapped,
+  type Verdict,
+} from './verdict.js';
 import { AGREES, DISAGREES, SAYS, sentenceOf, UNRECORDED, weigh, type Says, type Weights } from './weigh.js';
 
 /** What one piece of evidence says about one candidate. */
@@ -86,7 +97,11 @@ export function identify(pool: Pool, question: Question): Identification {
   const standing = standingOf(weights, shares, lineFor(size, practice));
   const oddPiece = oddOneOut(weights, standing);
   const held = classShare(pool, p, best, question.classOf);
-  const verdict: Verdict = oddPiece ? 'contradictory' : held >= practice.enoughToOrder - ROUNDING ? 'enough' : 'not-enough';
+  const verdict: Verdict = oddPiece
+    ? 'contradictory'
+    : held >= practice.enoughToOrder - ROUNDING
+      ? 'enough'
+      : 'not-enough';
   const checks = nextChecks([...columns.values()], shares, evidence, unitIs, practice);
   const left =
     recorded.size === 0
@@ -162,15 +177,22 @@ function addLogs(logs: Float64Array, { column, logs: table }: Weights): void {
 
 /** Whether each of these units disagrees with something that was seen on the unit. */
 const allDisagree = (places: ReadonlySet<number>, weights: readonly Weights[]): boolean =>
-  [...places].every((i) => weights.some((w) => attribute(w.evidence.attribute).vehicle !== true && w.says[w.column?.codes[i] ?? 0] === DISAGREES));
+  [...places].every((i) =>
+    weights.some(
+      (w) => attribute(w.evidence.attribute).vehicle !== true && w.says[w.column?.codes[i] ?? 0] === DISAGREES,
+    ),
+  );
 
 /** What the vehicle's plate has against a unit, as a sentence. */
 function againstPlate(weights: readonly Weights[], place: number): string | undefined {
-  const against = weights.find((w) => attribute(w.evidence.attribute).vehicle && w.says[w.column?.codes[place] ?? 0] === DISAGREES);
+  const against = weights.find(
+    (w) => attribute(w.evidence.attribute).vehicle && w.says[w.column?.codes[place] ?? 0] === DISAGREES,
+  );
   return against && sentenceOf(against, against.column?.codes[place] ?? 0);
 }
 
-const sumOver = (places: ReadonlySet<number>, p: Float64Array): number => [...places].reduce((sum, i) => sum + (p[i] ?? 0), 0);
+const sumOver = (places: ReadonlySet<number>, p: Float64Array): number =>
+  [...places].reduce((sum, i) => sum + (p[i] ?? 0), 0);
 
 /** The best on either side of the line, without sorting the whole pool; ties in the order of the pool. */
 function select(p: Float64Array, line: number, limit: number): { best: number[]; out: number[]; outCount: number } {
@@ -222,7 +244,9 @@ function classShare(pool: Pool, p: Float64Array, best: readonly number[], classO
 
 function standingOf(weights: readonly Weights[], { p, live }: Shares, line: number): Standing {
   // What the vehicle's plate says is no observation of the unit: a unit from elsewhere does not contradict itself by it.
-  const told = weights.filter((w) => w.column && attribute(w.evidence.attribute).vehicle !== true && w.says.includes(AGREES));
+  const told = weights.filter(
+    (w) => w.column && attribute(w.evidence.attribute).vehicle !== true && w.says.includes(AGREES),
+  );
   // What the pieces say of each unit, joined.
   const state = new Uint8Array(p.length);
   for (const { says, column } of told) {

@@ -2,7 +2,13 @@ import { describe, expect, it } from 'vitest';
 import type { UnitDesign } from '../unit/index.js';
 import { compareUnits, splitOf, type SplitEntry } from './index.js';
 
-const entry = (slot: string, unitId: string, builtFrom: string | null, builtTo: string | null, matedSet: string | null): SplitEntry => ({
+const entry = (
+  slot: string,
+  unitId: string,
+  builtFrom: string | null,
+  builtTo: string | null,
+  matedSet: string | null,
+): SplitEntry => ({
   slot,
   slotWords: slot.replace('-', ' '),
   unitId,
@@ -31,7 +37,9 @@ describe('a change in the middle of production', () => {
   it('so close to the change that old stock may have been used, the part itself is read', () => {
     expect(splitOf(entries, 'slave', '2000-09', undefined, 2)?.sentence).toContain('old stock');
     expect(splitOf(entries, 'slave', '2000-12', undefined, 2)).toMatchObject({ byMonth: 'B' });
-    expect(splitOf(entries, 'slave', '2000-12', undefined, 2)?.sentence).toContain('after the change of November 2000, side B. It was built so close');
+    expect(splitOf(entries, 'slave', '2000-12', undefined, 2)?.sentence).toContain(
+      'after the change of November 2000, side B. It was built so close',
+    );
     expect(splitOf(entries, 'slave', '2000-08', undefined, 2)?.sentence).not.toContain('old stock');
   });
   it('the part that was found beats the month', () => {
@@ -60,7 +68,10 @@ describe('side by side', () => {
     ],
   });
   it('what differs comes first, then what is not known of all, then what they share; with what was seen', () => {
-    const rows = compareUnits([unit('a', 22.225, 'KD'), unit('b', 23.8125)], [{ attribute: 'label-code', kind: 'mark', value: 'KD' }]);
+    const rows = compareUnits(
+      [unit('a', 22.225, 'KD'), unit('b', 23.8125)],
+      [{ attribute: 'label-code', kind: 'mark', value: 'KD' }],
+    );
     expect(rows.map((r) => [r.attribute, r.differs])).toEqual([
       ['bore', true],
       ['label-code', false],

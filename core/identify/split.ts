@@ -33,7 +33,13 @@ export interface Split {
  * come from the same side, and either side works if both are changed. Within `margin` months of the change old stock may
  * have been used up. Undefined when no change touches the place.
  */
-export function splitOf(entries: readonly SplitEntry[], slot: string, built: string | undefined, found: string | undefined, margin: number): Split | undefined {
+export function splitOf(
+  entries: readonly SplitEntry[],
+  slot: string,
+  built: string | undefined,
+  found: string | undefined,
+  margin: number,
+): Split | undefined {
   const own = entries.filter((e) => e.slot === slot && (e.builtFrom !== null || e.builtTo !== null));
   if (new Set(own.map((e) => e.unitId)).size < 2) return undefined;
   const sides = own
@@ -43,23 +49,35 @@ export function splitOf(entries: readonly SplitEntry[], slot: string, built: str
       return { set: e.matedSet ?? e.unitId, from: e.builtFrom, to: e.builtTo, units };
     })
     .sort((a, b) => ((a.from ?? '') < (b.from ?? '') ? -1 : 1));
-  const byMonth = built === undefined ? undefined : sides.find((s) => (s.from ?? '') <= built && (s.to === null || s.to >= built));
+  const byMonth =
+    built === undefined ? undefined : sides.find((s) => (s.from ?? '') <= built && (s.to === null || s.to >= built));
   const byUnit = sides.find((s) => s.units[0]?.unitId === found);
   return {
     sides,
     ...(byMonth ? { byMonth: byMonth.set } : {}),
     ...(byUnit ? { byUnit: byUnit.set } : {}),
-    sentence: [monthSentence(sides, byMonth, built, margin), foundSentence(byMonth, byUnit), mateSentence(sides)].filter(Boolean).join(' '),
+    sentence: [monthSentence(sides, byMonth, built, margin), foundSentence(byMonth, byUnit), mateSentence(sides)]
+      .filter(Boolean)
+      .join(' '),
   };
 }
 
-function monthSentence(sides: readonly SplitSide[], side: SplitSide | undefined, built: string | undefined, margin: number): string {
+function monthSentence(
+  sides: readonly SplitSide[],
+  side: SplitSide | undefined,
+  built: string | undefined,
+  margin: number,
+): string {
   const changes = sides.slice(1).flatMap((s) => s.from ?? []);
   const when = changes.map(monthWords).join(' and in ');
-  if (built === undefined) return `Production changed in ${when}. Read the build month from the plate or the chassis number: the model year does not tell.`;
-  if (!side) return `Production changed in ${when}; a vehicle built in ${monthWords(built)} is on no side that is recorded.`;
+  if (built === undefined)
+    return `Production changed in ${when}. Read the build month from the plate or the chassis number: the model year does not tell.`;
+  if (!side)
+    return `Production changed in ${when}; a vehicle built in ${monthWords(built)} is on no side that is recorded.`;
   const near = changes.find((month) => Math.abs(monthsBetween(built, month)) <= margin);
-  const stock = near ? ' It was built so close to the change that old stock may have been used: read the part itself.' : '';
+  const stock = near
+    ? ' It was built so close to the change that old stock may have been used: read the part itself.'
+    : '';
   return `Built in ${monthWords(built)}: ${side.from !== null && changes.includes(side.from) ? `after the change of ${monthWords(side.from)}` : `before the change of ${monthWords(changes[0] ?? '')}`}, side ${side.set}.${stock}`;
 }
 
@@ -74,7 +92,20 @@ function mateSentence(sides: readonly SplitSide[]): string {
   return `It must be of the same side as the ${mates.join(' and the ')}. Either side works if both are changed.`;
 }
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
 
 /** "2000-11" → "November 2000" */
 export function monthWords(month: string): string {

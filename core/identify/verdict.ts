@@ -56,7 +56,10 @@ export function oddOneOut(weights: readonly Weights[], standing: Standing): OddO
   const at = surprise.indexOf(Math.min(...surprise));
   const item = weights[at]?.evidence;
   if (!item) return undefined;
-  return odd(item, `No unit explains everything. The odd one out is the ${attributeWords(item.attribute, item.position)}. ${usualReason(item)}`);
+  return odd(
+    item,
+    `No unit explains everything. The odd one out is the ${attributeWords(item.attribute, item.position)}. ${usualReason(item)}`,
+  );
 }
 
 const odd = (evidence: Evidence, sentence: string): OddOneOut => ({
@@ -125,10 +128,12 @@ export function swapped(
   if (allDisagree && recordedShare < 0.5) {
     return {
       sure: false,
-      sentence: 'What was seen speaks against every unit that this vehicle is recorded with. Perhaps something was swapped earlier: one more check decides.',
+      sentence:
+        'What was seen speaks against every unit that this vehicle is recorded with. Perhaps something was swapped earlier: one more check decides.',
     };
   }
-  if (looked && againstPlate !== undefined) return { sure: true, sentence: `What is there is not what the plate points at: ${againstPlate}. Go by the part.` };
+  if (looked && againstPlate !== undefined)
+    return { sure: true, sentence: `What is there is not what the plate points at: ${againstPlate}. Go by the part.` };
   const cast = evidence.find((e) => e.attribute === 'casting-date');
   if (cast && built !== undefined && String(cast.value) > built) {
     return {
@@ -154,7 +159,8 @@ export function adviceFor(
   if (verdict === 'enough' && !looked)
     return `By the vehicle’s record alone one unit holds ${share}. Nothing on the unit was looked at: read one mark before anything is ordered.`;
   if (verdict === 'enough') return `Enough to order from: one unit, with all its same-unit records, holds ${share}.`;
-  if (verdict === 'contradictory') return 'The evidence contradicts itself. Settle the odd one out before anything is ordered.';
+  if (verdict === 'contradictory')
+    return 'The evidence contradicts itself. Settle the odd one out before anything is ordered.';
   const look = next
     ? ` Next: ${next.words}, ${minutesWords(next.minutes)}, ${next.removal === '' ? 'nothing taken off' : `off first: ${next.removal}`}.`
     : ' No check that the catalogue knows of would separate what is left.';
@@ -162,4 +168,5 @@ export function adviceFor(
 }
 
 /** "1 minute", "13 minutes" */
-export const minutesWords = (minutes: number): string => `${Math.round(minutes * 10) / 10} minute${minutes === 1 ? '' : 's'}`;
+export const minutesWords = (minutes: number): string =>
+  `${Math.round(minutes * 10) / 10} minute${minutes === 1 ? '' : 's'}`;

@@ -50,12 +50,21 @@ export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
 export function weigh(evidence: Evidence, column: Column | undefined, practice: Practice): Weights {
   const seen = evidenceBase(evidence);
   if (!column || column.answers.length === 0 || saysNothing(evidence, column)) return neutral(evidence, column);
-  return isMeasured(column) && typeof seen === 'number' ? weighMeasured(evidence, seen, column, practice) : weighSeen(evidence, seen, column, practice);
+  return isMeasured(column) && typeof seen === 'number'
+    ? weighMeasured(evidence, seen, column, practice)
+    : weighSeen(evidence, seen, column, practice);
 }
 
 const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
   const size = 1 + (column?.answers.length ?? 0);
-  return { evidence, column, logs: new Float64Array(size), says: new Uint8Array(size).fill(UNRECORDED), farFromAll: false, nearMarks: [] };
+  return {
+    evidence,
+    column,
+    logs: new Float64Array(size),
+    says: new Uint8Array(size).fill(UNRECORDED),
+    farFromAll: false,
+    nearMarks: [],
+  };
 };
 
 /** An option that no unit of this vehicle's record turns on tells nothing about them. */
@@ -108,16 +117,23 @@ function weighMeasured(evidence: Evidence, measured: number, column: Column, pra
   const farFromAll = nearest.size > 0 && Math.min(...known) > practice.noneBeyondSigmas;
   const bell = (z: number): number => Math.max(Math.exp(-0.5 * z * z), practice.wrongPlace);
   const average = nearest.size === 0 ? 1 : mean([...nearest.values()].map(bell));
-  const distances = column.answers.map((answer, i) => (typeof answer === 'number' ? nearest.get(groupOf[i] ?? 0) : undefined));
+  const distances = column.answers.map((answer, i) =>
+    typeof answer === 'number' ? nearest.get(groupOf[i] ?? 0) : undefined,
+  );
   const weights = distances.map((z, i) => {
     if (z === undefined) return practice.wrongPlace;
-    return column.mouths?.[i] === undefined ? bell(z) : (1 - practice.mouthForBore) * bell(z) + practice.mouthForBore * bell(atMouth(i));
+    return column.mouths?.[i] === undefined
+      ? bell(z)
+      : (1 - practice.mouthForBore) * bell(z) + practice.mouthForBore * bell(atMouth(i));
   });
   return {
     evidence,
     column,
     logs: farFromAll ? new Float64Array(weights.length + 1) : logsOf(average, weights),
-    says: Uint8Array.from([UNRECORDED, ...distances.map((z) => (z !== undefined && z <= DISAGREES_BEYOND ? AGREES : DISAGREES))]),
+    says: Uint8Array.from([
+      UNRECORDED,
+      ...distances.map((z) => (z !== undefined && z <= DISAGREES_BEYOND ? AGREES : DISAGREES)),
+    ]),
     farFromAll,
     nearMarks: [],
   };
@@ -145,7 +161,8 @@ function agrees(evidence: Evidence, seen: Answer, answer: Answer, oneSizeWithin:
       .split(',')
       .some((code) => markKey(code) === markKey(String(seen)));
   if (attribute(evidence.attribute).bound === 'from-below') return String(seen) >= String(answer);
-  if (typeof seen === 'number' && typeof answer === 'number') return Math.abs(seen - answer) <= (evidence.kind === 'quantity' ? oneSizeWithin : 0);
+  if (typeof seen === 'number' && typeof answer === 'number')
+    return Math.abs(seen - answer) <= (evidence.kind === 'quantity' ? oneSizeWithin : 0);
   return seen === answer;
 }
 
@@ -164,7 +181,9 @@ export interface AnswerGroups {
 export function answerGroups(column: Column, practice: Practice, within = practice.oneSizeWithin): AnswerGroups {
   if (attribute(column.attribute).bound !== undefined) return { groupOf: column.answers.map(() => 0), count: 1 };
   if (attribute(column.attribute).kind !== 'quantity') return { count: column.answers.length };
-  const order = column.answers.map((answer, i) => ({ answer, i })).filter((a): a is { answer: number; i: number } => typeof a.answer === 'number');
+  const order = column.answers
+    .map((answer, i) => ({ answer, i }))
+    .filter((a): a is { answer: number; i: number } => typeof a.answer === 'number');
   order.sort((a, b) => a.answer - b.answer);
   const groupOf = new Array<number>(column.answers.length).fill(-1);
   let [count, first] = [0, -Infinity];
@@ -176,7 +195,10 @@ export function answerGroups(column: Column, practice: Practice, within = practi
     groupOf[i] = count - 1;
   }
   // "None" is an answer of its own.
-  return { groupOf: groupOf.map((g) => (g < 0 ? count : g)), count: count + (order.length < column.answers.length ? 1 : 0) };
+  return {
+    groupOf: groupOf.map((g) => (g < 0 ? count : g)),
+    count: count + (order.length < column.answers.length ? 1 : 0),
+  };
 }
 
 /** Why a unit with this answer speaks for or against a piece of evidence, as a sentence. */
@@ -184,21 +206,29 @@ export function sentenceOf({ evidence, column, says, farFromAll }: Weights, code
   const what = attributeWords(evidence.attribute, evidence.position);
   const seen = evidenceBase(evidence);
   if (code === 0 || says[code] === UNRECORDED || !column)
-    return attribute(evidence.attribute).vehicle ? `${what}: the vehicle’s record does not tie this unit to one` : `${what}: not recorded for this unit`;
+    return attribute(evidence.attribute).vehicle
+      ? `${what}: the vehicle’s record does not tie this unit to one`
+      : `${what}: not recorded for this unit`;
   const answer = column.answers[code - 1] ?? null;
   const seenWords = valueWords(evidence.attribute, seen);
-  if (evidence.attribute === 'build-month') return `built ${seenWords}: this unit was fitted ${rangeWords(String(answer))}`;
+  if (evidence.attribute === 'build-month')
+    return `built ${seenWords}: this unit was fitted ${rangeWords(String(answer))}`;
   if (evidence.attribute === 'option-code')
     return `option ${seenWords}: this unit belongs to ${answer === null ? 'the vehicle without it' : `option ${String(answer)}`}`;
-  if (attribute(evidence.attribute).bound !== undefined) return `${what} ${seenWords}: this unit is cast from ${String(answer)} on`;
+  if (attribute(evidence.attribute).bound !== undefined)
+    return `${what} ${seenWords}: this unit is cast from ${String(answer)} on`;
   if (answer === null && seen !== null) return `${what} ${seenWords}: this unit has none`;
   const has = valueWords(evidence.attribute, answer);
   const mouth = column.mouths?.[code - 1];
   if (says[code] === DISAGREES && mouth !== undefined && typeof seen === 'number' && Math.abs(seen - mouth) < 0.5)
     return `${what} measured ${seenWords}: this unit has ${has}, and ${valueWords('mouth', mouth)} at its mouth. Was it read there?`;
-  if (!isMeasured(column)) return says[code] === AGREES ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
+  if (!isMeasured(column))
+    return says[code] === AGREES ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
   const apart =
-    says[code] === AGREES || typeof seen !== 'number' || typeof answer !== 'number' || attribute(evidence.attribute).dimension === 'angle'
+    says[code] === AGREES ||
+    typeof seen !== 'number' ||
+    typeof answer !== 'number' ||
+    attribute(evidence.attribute).dimension === 'angle'
       ? ''
       : `, ${Math.abs(seen - answer).toFixed(2)} mm apart`;
   return `${what} measured ${seenWords}: this unit has ${has}${apart}${farFromAll ? '; it decides nothing' : ''}`;
@@ -210,7 +240,13 @@ export function rangeWords(ranges: string): string {
     .split(',')
     .map((range) => {
       const [from = '', to = ''] = range.split('..');
-      return from === '' && to === '' ? 'in all build months' : from === '' ? `up to ${to}` : to === '' ? `from ${from}` : `from ${from} to ${to}`;
+      return from === '' && to === ''
+        ? 'in all build months'
+        : from === ''
+          ? `up to ${to}`
+          : to === ''
+            ? `from ${from}`
+            : `from ${from} to ${to}`;
     })
     .join(' and ');
 }

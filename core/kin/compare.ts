@@ -55,7 +55,8 @@ export function checksOf(kind: UnitKind): CheckRow[] {
 export function compare(row: CheckRow, kind: UnitKind, wanted: Answer, answer: Answer, practice: Practice): Comparison {
   if (wanted === answer) return { state: 'fits', sentence: '' };
   if (attribute(row.attribute).perPort) {
-    if (wanted === null && row.attribute === 'port-thread') return { state: 'fits-with-change', sentence: '', slip: [PLUG] };
+    if (wanted === null && row.attribute === 'port-thread')
+      return { state: 'fits-with-change', sentence: '', slip: [PLUG] };
     if (wanted === null) return { state: 'fits', sentence: '' };
     if (answer === null) return { state: 'does-not-fit', sentence: '' };
   }
@@ -67,8 +68,19 @@ export function compare(row: CheckRow, kind: UnitKind, wanted: Answer, answer: A
   const result = applyRule({ row, kind, vehicle: wanted, unit: answer, open: 0, sides, practice });
   if (row.rule === 'bore' && result.state === 'fits-with-change') return { ...result, state: 'does-not-fit' };
   if (result.state !== 'does-not-fit') return result;
-  const remedies = remediesFor({ kind, attribute: row.attribute, vehicle: wanted, unit: answer, sentence: result.sentence, sides, practice });
-  return { ...result, remedies: remedies.filter((remedy) => remedy.order <= MOST_INTRUSIVE && remedy.skill === 'ordinary') };
+  const remedies = remediesFor({
+    kind,
+    attribute: row.attribute,
+    vehicle: wanted,
+    unit: answer,
+    sentence: result.sentence,
+    sides,
+    practice,
+  });
+  return {
+    ...result,
+    remedies: remedies.filter((remedy) => remedy.order <= MOST_INTRUSIVE && remedy.skill === 'ordinary'),
+  };
 }
 
 /** A difference that takes more than this, or somebody else's bench, makes it another unit. */
@@ -79,7 +91,13 @@ export interface Comparison extends RuleResult {
   readonly remedies?: readonly Remedy[];
 }
 
-const PLUG = { key: 'plug', section: 'order', words: 'Plug the port that is left over', quantity: 1, reason: 'one port more' } as const;
+const PLUG = {
+  key: 'plug',
+  section: 'order',
+  words: 'Plug the port that is left over',
+  quantity: 1,
+  reason: 'one port more',
+} as const;
 
 export interface FactDifference {
   readonly attribute: string;
@@ -91,7 +109,12 @@ export interface FactDifference {
  * Where two units of a kind differ at a joint or in what they do, as far as both are recorded. For "the same" and for "drop-in"
  * there should be nothing, or a condition that says it.
  */
-export function differencesBetween(kind: UnitKind, wanted: readonly Fact[], other: readonly Fact[], practice: Practice): FactDifference[] {
+export function differencesBetween(
+  kind: UnitKind,
+  wanted: readonly Fact[],
+  other: readonly Fact[],
+  practice: Practice,
+): FactDifference[] {
   const rows = new Map<string, CheckRow>(checksOf(kind).map((row) => [row.attribute, row]));
   return wanted.flatMap((fact) => {
     const row = rows.get(fact.attribute);
@@ -101,6 +124,8 @@ export function differencesBetween(kind: UnitKind, wanted: readonly Fact[], othe
     if (state === 'fits' || state === 'not-known') return [];
     const words = attributeWords(fact.attribute, fact.position);
     const sentence = `${words}: ${valueWords(fact.attribute, fact.value)} and ${valueWords(fact.attribute, same.value)}`;
-    return [{ attribute: fact.attribute, ...(fact.position === undefined ? {} : { position: fact.position }), sentence }];
+    return [
+      { attribute: fact.attribute, ...(fact.position === undefined ? {} : { position: fact.position }), sentence },
+    ];
   });
 }

@@ -2,9 +2,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_PRACTICE } from '../practice/index.js';
 import type { SourceKind } from '../unit/index.js';
-import { linkTrust, pathsOfKin, walkKin, type Condition, type Grade, type KinLink, type KinNode, type KinSource, type LinkKind } from './index.js';
+import {
+  linkTrust,
+  pathsOfKin,
+  walkKin,
+  type Condition,
+  type Grade,
+  type KinLink,
+  type KinNode,
+  type KinSource,
+  type LinkKind,
+} from './index.js';
 
-const source = (...links: KinLink[]): KinSource => ({ linksOf: (nodes) => links.filter((l) => nodes.includes(l.from) || nodes.includes(l.to)) });
+const source = (...links: KinLink[]): KinSource => ({
+  linksOf: (nodes) => links.filter((l) => nodes.includes(l.from) || nodes.includes(l.to)),
+});
 const sensor: Condition = { kind: 'move-over', text: 'move the sensor over' };
 
 describe('against an exhaustive search', () => {
@@ -22,7 +34,17 @@ describe('against an exhaustive search', () => {
     }),
     { maxLength: 10 },
   );
-  const graphOf = (list: { a: number; b: number; kind: LinkKind; by: SourceKind; both: boolean; condition: boolean; misfits: number }[]) =>
+  const graphOf = (
+    list: {
+      a: number;
+      b: number;
+      kind: LinkKind;
+      by: SourceKind;
+      both: boolean;
+      condition: boolean;
+      misfits: number;
+    }[],
+  ) =>
     list
       .filter(({ a, b }) => a !== b)
       .map(({ a, b, kind, by, both, condition, misfits }, i) => ({
@@ -36,7 +58,16 @@ describe('against an exhaustive search', () => {
         outcomes: { fitted: 0, changed: 0, misfit: misfits },
       }));
 
-  const arc = (a: number, b: number, kind: LinkKind, by: SourceKind, over = {}) => ({ a, b, kind, by, both: false, condition: false, misfits: 0, ...over });
+  const arc = (a: number, b: number, kind: LinkKind, by: SourceKind, over = {}) => ({
+    a,
+    b,
+    kind,
+    by,
+    both: false,
+    condition: false,
+    misfits: 0,
+    ...over,
+  });
   /** Two ways of one cost and two grades: once the one found first was taken. */
   const TIES: [Parameters<typeof graphOf>[0], number][] = [
     [
@@ -59,14 +90,19 @@ describe('against an exhaustive search', () => {
         expect(walked.entries.map((e) => e.node).sort()).toEqual([...naive.keys()].sort());
         for (const entry of walked.entries) {
           const wanted = naive.get(entry.node);
-          expect({ grade: entry.grade, disputed: entry.disputed !== undefined }, entry.node).toEqual({ grade: wanted?.grade, disputed: wanted?.disputed });
+          expect({ grade: entry.grade, disputed: entry.disputed !== undefined }, entry.node).toEqual({
+            grade: wanted?.grade,
+            disputed: wanted?.disputed,
+          });
           expect(entry.trust).toBeCloseTo(wanted?.trust ?? -1, 9);
           expect(entry.underFloor).toBe(entry.trust < STANDARD_PRACTICE.trustFloor - 1e-9);
           if (entry.grade === 'does-not-fit') continue;
           const few = pathsOfKin('u:0', entry.node, source(...links), STANDARD_PRACTICE, 3, { depth }).paths;
-          expect(few.map((path) => path.reduce((sum, s) => sum - Math.log(s.trust) + 0.22 * s.conditions.length, 0).toFixed(9))).toEqual(
-            wanted?.costs.slice(0, 3).map((c) => c.toFixed(9)),
-          );
+          expect(
+            few.map((path) =>
+              path.reduce((sum, s) => sum - Math.log(s.trust) + 0.22 * s.conditions.length, 0).toFixed(9),
+            ),
+          ).toEqual(wanted?.costs.slice(0, 3).map((c) => c.toFixed(9)));
         }
       }),
       { numRuns: 400, examples: TIES },
@@ -78,7 +114,8 @@ describe('against an exhaustive search', () => {
         const links = graphOf(list).filter((l) => l.kind !== 'does-not-fit');
         const all = exhaustive('u:0', links, 9);
         const within = exhaustive('u:0', links, depth);
-        if (all.size > within.size) expect(walkKin('u:0', source(...links), STANDARD_PRACTICE, { depth }).truncated).toBe(true);
+        if (all.size > within.size)
+          expect(walkKin('u:0', source(...links), STANDARD_PRACTICE, { depth }).truncated).toBe(true);
       }),
     );
   });
@@ -105,7 +142,13 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
       const to = l.from === node ? l.to : l.to === node && mutual ? l.from : undefined;
       return to === undefined ? [] : [{ to, link: l, trust: linkTrust(l, STANDARD_PRACTICE) }];
     });
-  const paths = (from: KinNode, most: number, takes: (a: Arc) => boolean, ends: ReadonlySet<KinNode>, shut?: KinNode): Arc[][] => {
+  const paths = (
+    from: KinNode,
+    most: number,
+    takes: (a: Arc) => boolean,
+    ends: ReadonlySet<KinNode>,
+    shut?: KinNode,
+  ): Arc[][] => {
     const all: Arc[][] = [];
     const go = (node: KinNode, path: readonly Arc[], seen: readonly KinNode[]): void => {
       if (path.length >= most || ends.has(node)) return;
@@ -119,7 +162,8 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
     return all;
   };
   const trustOf = (path: readonly Arc[]): number => path.reduce((t, a) => t * a.trust, 1);
-  const cost = (path: readonly Arc[]): number => path.reduce((c, a) => c - Math.log(a.trust) + 0.22 * a.link.conditions.length, 0);
+  const cost = (path: readonly Arc[]): number =>
+    path.reduce((c, a) => c - Math.log(a.trust) + 0.22 * a.link.conditions.length, 0);
   const isUnder = (path: readonly Arc[]): boolean => trustOf(path) < STANDARD_PRACTICE.trustFloor - 1e-9;
   const grades: Grade[] = ['same', 'drop-in', 'with-changes'];
   const gradeOf = (path: readonly Arc[]): Grade =>
@@ -135,7 +179,10 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
   for (const path of own) {
     for (const no of arcs(path.at(-1)?.to ?? start).filter((a) => !goes(a))) {
       if (no.to === start) continue;
-      for (const on of [[], ...paths(no.to, depth - path.length - 1, (a) => a.link.kind === 'same', none, start)] as Arc[][]) {
+      for (const on of [
+        [],
+        ...paths(no.to, depth - path.length - 1, (a) => a.link.kind === 'same', none, start),
+      ] as Arc[][]) {
         const whole = [...path, no, ...on];
         const to = whole.at(-1)?.to ?? start;
         if (whole.length <= depth) refusal.set(to, Math.max(refusal.get(to) ?? 0, trustOf(whole)));
@@ -153,14 +200,27 @@ function exhaustive(start: KinNode, links: readonly KinLink[], depth: number): M
     for (const [node, ways] of found) {
       const sorted = [...ways].sort((a, b) => {
         const [costs, floors] = [cost(a) - cost(b), Number(isUnder(a)) - Number(isUnder(b))];
-        return floors || (Math.abs(costs) > 1e-9 ? costs : grades.indexOf(gradeOf(a)) - grades.indexOf(gradeOf(b)) || a.length - b.length);
+        return (
+          floors ||
+          (Math.abs(costs) > 1e-9
+            ? costs
+            : grades.indexOf(gradeOf(a)) - grades.indexOf(gradeOf(b)) || a.length - b.length)
+        );
       });
       const best = sorted[0] ?? [];
       const no = refusal.get(node);
-      if (no !== undefined && no >= trustOf(best) - 1e-9) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
-      else graded.set(node, { grade: gradeOf(best), trust: trustOf(best), disputed: no !== undefined, costs: sorted.map(cost) });
+      if (no !== undefined && no >= trustOf(best) - 1e-9)
+        graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
+      else
+        graded.set(node, {
+          grade: gradeOf(best),
+          trust: trustOf(best),
+          disputed: no !== undefined,
+          costs: sorted.map(cost),
+        });
     }
-    for (const [node, no] of refusal) if (!found.has(node)) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
+    for (const [node, no] of refusal)
+      if (!found.has(node)) graded.set(node, { grade: 'does-not-fit', trust: no, disputed: false, costs: [] });
     const more = [...graded].filter(([node, e]) => e.grade === 'does-not-fit' && !refused.has(node));
     if (more.length === 0) return graded;
     for (const [node] of more) refused.add(node);

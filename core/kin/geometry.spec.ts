@@ -56,9 +56,15 @@ describe('kin by geometry', () => {
     expect(ids({ metric: { ...wanted, bore: 27 } }, wanted)).toEqual(['metric']);
   });
   it('a difference that a change closes is named, with the change; fewer changes come first', () => {
-    const { found } = search({ a: { ...WANTED, sensor: 'flat 2-pin', 'rod-length': 122 }, b: { ...WANTED, 'rod-length': 122 } });
+    const { found } = search({
+      a: { ...WANTED, sensor: 'flat 2-pin', 'rod-length': 122 },
+      b: { ...WANTED, 'rod-length': 122 },
+    });
     expect(found.map((f) => f.unitId)).toEqual(['b', 'a']);
-    expect(found[1]?.differences.map((d) => d.change)).toEqual(['Move the old sensor over', expect.stringContaining('Adjust the rod by 4.0 mm')]);
+    expect(found[1]?.differences.map((d) => d.change)).toEqual([
+      'Move the old sensor over',
+      expect.stringContaining('Adjust the rod by 4.0 mm'),
+    ]);
     expect(found[1]?.differences[0]?.sentence).toBe('sensor connector: round 3-pin there, flat 2-pin here');
   });
   it.each([
@@ -69,7 +75,12 @@ describe('kin by geometry', () => {
     ['a sensor that would be lost', { sensor: null }],
   ])('%s is none that fits', (_, change) => expect(ids({ other: { ...WANTED, ...change } })).toEqual([]));
   it('a port more wants a plug', () => {
-    const other = { ...WANTED, 'port-count': 2, 'port-thread@front-left': 'M12x1.0', 'port-seat@front-left': 'bubble-flare' };
+    const other = {
+      ...WANTED,
+      'port-count': 2,
+      'port-thread@front-left': 'M12x1.0',
+      'port-seat@front-left': 'bubble-flare',
+    };
     expect(search({ other }).found[0]?.differences.map((d) => d.change)).toEqual(['Plug the port that is left over']);
   });
   it('what is not recorded is open, and too much of it is nothing to show', () => {
@@ -78,7 +89,10 @@ describe('kin by geometry', () => {
     expect(ids({ bare: { bore: 22.225, 'stud-spacing': 80 } })).toEqual([]);
   });
   it('says when too little is recorded of the wanted unit, and leaves out what is known kin', () => {
-    expect(search({ twin: WANTED }, { bore: 22.225 })).toMatchObject({ found: [], because: expect.stringContaining('Only 1 of the joints') });
+    expect(search({ twin: WANTED }, { bore: 22.225 })).toMatchObject({
+      found: [],
+      because: expect.stringContaining('Only 1 of the joints'),
+    });
     expect(ids({ twin: WANTED }, WANTED, ['twin'])).toEqual([]);
   });
   it('without changes and unknowns it holds both ways', () => {
@@ -90,8 +104,15 @@ describe('kin by geometry', () => {
     });
     fc.assert(
       fc.property(values, values, (a, b) => {
-        const facts = (v: typeof a): Values => ({ ...WANTED, bore: v.bore, 'stud-spacing': v.studs, sensor: v.sensor, 'rod-length': v.rod });
-        const plain = (x: typeof a, y: typeof a): boolean => search({ other: facts(y) }, facts(x)).found.some((f) => f.differences.length === 0);
+        const facts = (v: typeof a): Values => ({
+          ...WANTED,
+          bore: v.bore,
+          'stud-spacing': v.studs,
+          sensor: v.sensor,
+          'rod-length': v.rod,
+        });
+        const plain = (x: typeof a, y: typeof a): boolean =>
+          search({ other: facts(y) }, facts(x)).found.some((f) => f.differences.length === 0);
         expect(plain(a, b)).toBe(plain(b, a));
         expect(plain(a, a)).toBe(true);
       }),

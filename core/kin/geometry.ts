@@ -64,7 +64,11 @@ export function kinByGeometry(
   const place = placeOf(pool, unitId);
   const compared = place < 0 ? [] : comparedColumns(pool, place, kind, practice);
   if (compared.length < LEAST_COMPARED) {
-    return { found: [], count: 0, because: `Only ${compared.length} of the joints of this unit are recorded; ${LEAST_COMPARED} are the least to compare by.` };
+    return {
+      found: [],
+      count: 0,
+      because: `Only ${compared.length} of the joints of this unit are recorded; ${LEAST_COMPARED} are the least to compare by.`,
+    };
   }
   const size = pool.units.length;
   const rejected = new Uint8Array(size);
@@ -82,12 +86,16 @@ export function kinByGeometry(
   }
   const places: number[] = [];
   for (let i = 0; i < size; i++) {
-    if (rejected[i] === 1 || i === place || (changes[i] as number) > MOST_CHANGES || (opens[i] as number) > MOST_OPEN) continue;
+    if (rejected[i] === 1 || i === place || (changes[i] as number) > MOST_CHANGES || (opens[i] as number) > MOST_OPEN)
+      continue;
     if (!without.has(pool.units[i] ?? '')) places.push(i);
   }
   const rank = (i: number): number => (changes[i] as number) * 16 + (opens[i] as number);
   places.sort((a, b) => rank(a) - rank(b) || a - b);
-  return { found: places.slice(0, limit).map((i) => described(pool.units[i] ?? '', i, compared, kind, practice)), count: places.length };
+  return {
+    found: places.slice(0, limit).map((i) => described(pool.units[i] ?? '', i, compared, kind, practice)),
+    count: places.length,
+  };
 }
 
 function comparedColumns(pool: Pool, place: number, kind: UnitKind, practice: Practice): Compared[] {
@@ -97,7 +105,10 @@ function comparedColumns(pool: Pool, place: number, kind: UnitKind, practice: Pr
     const code = column.codes[place] ?? 0;
     if (!row || column.alias || code === 0) return [];
     const wanted = column.answers[code - 1] ?? null;
-    const verdicts = Uint8Array.from([OPEN, ...column.answers.map((answer) => verdictOf(compare(row, kind, wanted, answer, practice)))]);
+    const verdicts = Uint8Array.from([
+      OPEN,
+      ...column.answers.map((answer) => verdictOf(compare(row, kind, wanted, answer, practice))),
+    ]);
     return [{ column, row, wanted, verdicts }];
   });
 }
@@ -109,7 +120,13 @@ function verdictOf(result: Comparison): number {
   return (result.state === 'fits-with-change' || (result.remedies?.length ?? 0) > 0 ? CHANGE : REJECT) as number;
 }
 
-function described(unitId: string, place: number, compared: readonly Compared[], kind: UnitKind, practice: Practice): GeometricKin {
+function described(
+  unitId: string,
+  place: number,
+  compared: readonly Compared[],
+  kind: UnitKind,
+  practice: Practice,
+): GeometricKin {
   const differences: Difference[] = [];
   const open: string[] = [];
   let matched = 0;
@@ -122,7 +139,11 @@ function described(unitId: string, place: number, compared: readonly Compared[],
       const answer = column.answers[code - 1] ?? null;
       const result = compare(row, kind, wanted, answer, practice);
       const sentence = `${words}: ${valueWords(column.attribute, wanted)} there, ${valueWords(column.attribute, answer)} here`;
-      differences.push({ attribute: column.attribute, sentence, change: result.remedies?.[0]?.words ?? result.slip?.[0]?.words ?? result.sentence });
+      differences.push({
+        attribute: column.attribute,
+        sentence,
+        change: result.remedies?.[0]?.words ?? result.slip?.[0]?.words ?? result.sentence,
+      });
     }
   }
   return { unitId, matched, differences, open };

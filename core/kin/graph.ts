@@ -139,15 +139,21 @@ export function withStep(worth: Worth, step: Step, practice: Practice): Worth {
 }
 
 /** Whether a way is trusted less than the floor (a setting) asks. */
-export const isUnderFloor = ({ doubt }: Pick<Worth, 'doubt'>, practice: Practice): boolean => doubt > Math.round(-Math.log(practice.trustFloor) * SCALE);
+export const isUnderFloor = ({ doubt }: Pick<Worth, 'doubt'>, practice: Practice): boolean =>
+  doubt > Math.round(-Math.log(practice.trustFloor) * SCALE);
 
 /** Negative when `a` is to be taken before `b`: over the trust floor first, then the cheaper, the better grade, the shorter. */
 export const compareWorth = (a: Worth, b: Worth, practice: Practice): number =>
-  Number(isUnderFloor(a, practice)) - Number(isUnderFloor(b, practice)) || a.cost - b.cost || gradeRank(a.grade) - gradeRank(b.grade) || a.depth - b.depth;
+  Number(isUnderFloor(a, practice)) - Number(isUnderFloor(b, practice)) ||
+  a.cost - b.cost ||
+  gradeRank(a.grade) - gradeRank(b.grade) ||
+  a.depth - b.depth;
 
 /** Whether no way that goes on from `b` can come before the same way from `a`. */
 const isAtLeast = (a: Worth, b: Worth): boolean =>
-  a.depth <= b.depth && a.doubt <= b.doubt && (a.cost < b.cost || (a.cost === b.cost && gradeRank(a.grade) <= gradeRank(b.grade)));
+  a.depth <= b.depth &&
+  a.doubt <= b.doubt &&
+  (a.cost < b.cost || (a.cost === b.cost && gradeRank(a.grade) <= gradeRank(b.grade)));
 
 export interface Bounds {
   /** Only these steps are taken. */
@@ -171,7 +177,8 @@ export function bestWays(graph: Graph, from: KinNode, practice: Practice, bounds
   const { takes = () => true, ends, shut, begun = NO_STEP, target } = bounds;
   const kept = new Map<KinNode, Way[]>();
   const queue = new Heap<Way>((a, b) => (compareWorth(a, b, practice) || (a.node < b.node ? -1 : 1)) < 0);
-  const isBeaten = (node: KinNode, worth: Worth): boolean => kept.get(node)?.some((way) => isAtLeast(way, worth)) ?? false;
+  const isBeaten = (node: KinNode, worth: Worth): boolean =>
+    kept.get(node)?.some((way) => isAtLeast(way, worth)) ?? false;
   queue.push({ node: from, ...begun });
   for (let way = queue.pop(); way; way = queue.pop()) {
     if (isBeaten(way.node, way)) continue;

@@ -15,7 +15,14 @@ import {
 } from './index.js';
 
 let count = 0;
-const link = (from: KinNode, kind: LinkKind, to: KinNode, by: SourceKind = 'unit-maker', conditions: Condition[] = [], bothWays = false): KinLink => ({
+const link = (
+  from: KinNode,
+  kind: LinkKind,
+  to: KinNode,
+  by: SourceKind = 'unit-maker',
+  conditions: Condition[] = [],
+  bothWays = false,
+): KinLink => ({
   id: `l${count++}`,
   from,
   to,
@@ -24,7 +31,9 @@ const link = (from: KinNode, kind: LinkKind, to: KinNode, by: SourceKind = 'unit
   conditions,
   assertions: [{ source: { id: by, kind: by, title: by, date: '2010-01-01' }, date: '2010-01-01' }],
 });
-const source = (...links: KinLink[]): KinSource => ({ linksOf: (nodes) => links.filter((l) => nodes.includes(l.from) || nodes.includes(l.to)) });
+const source = (...links: KinLink[]): KinSource => ({
+  linksOf: (nodes) => links.filter((l) => nodes.includes(l.from) || nodes.includes(l.to)),
+});
 const kin = (start: KinNode, ...links: KinLink[]) => walkKin(start, source(...links), STANDARD_PRACTICE).entries;
 const gradeOf = (entries: ReturnType<typeof kin>, node: KinNode) => entries.find((e) => e.node === node)?.grade;
 const sensor: Condition = { kind: 'move-over', text: 'move the sensor over' };
@@ -43,7 +52,11 @@ describe('grades of kin', () => {
     expect(entry).toMatchObject({ grade: 'with-changes', conditions: [sensor] });
   });
   it('the gravest step grades a path, and conditions add up', () => {
-    const [entry] = kin('u:1', link('u:1', 'drop-in', 'u:2'), link('u:2', 'with-changes', 'u:3', 'unit-maker', [sensor])).filter((e) => e.node === 'u:3');
+    const [entry] = kin(
+      'u:1',
+      link('u:1', 'drop-in', 'u:2'),
+      link('u:2', 'with-changes', 'u:3', 'unit-maker', [sensor]),
+    ).filter((e) => e.node === 'u:3');
     expect(entry).toMatchObject({ grade: 'with-changes', conditions: [sensor] });
     expect(entry?.paths[0]).toHaveLength(2);
   });
@@ -52,11 +65,19 @@ describe('grades of kin', () => {
     expect(gradeOf(kin('u:2', link('u:1', 'drop-in', 'u:2', 'unit-maker', [], true)), 'u:1')).toBe('drop-in');
   });
   it('a measured refusal beats a list that calls it a drop-in', () => {
-    const entries = kin('u:1', link('u:1', 'drop-in', 'u:2', 'unsourced'), link('u:1', 'does-not-fit', 'u:2', 'measured'));
+    const entries = kin(
+      'u:1',
+      link('u:1', 'drop-in', 'u:2', 'unsourced'),
+      link('u:1', 'does-not-fit', 'u:2', 'measured'),
+    );
     expect(gradeOf(entries, 'u:2')).toBe('does-not-fit');
   });
   it('a weak refusal against a maker’s bulletin leaves the pair disputed, both sides kept', () => {
-    const [entry] = kin('u:1', link('u:1', 'drop-in', 'u:2', 'maker-bulletin'), link('u:1', 'does-not-fit', 'u:2', 'unsourced'));
+    const [entry] = kin(
+      'u:1',
+      link('u:1', 'drop-in', 'u:2', 'maker-bulletin'),
+      link('u:1', 'does-not-fit', 'u:2', 'unsourced'),
+    );
     expect(entry?.grade).toBe('drop-in');
     expect(entry?.disputed?.refusal.kind).toBe('does-not-fit');
   });
@@ -65,7 +86,12 @@ describe('grades of kin', () => {
     expect(gradeOf(entries, 'u:2')).toBe('does-not-fit');
   });
   it('a unit that does not fit is no way to its own numbers: they do not fit either', () => {
-    const entries = kin('u:1', link('u:1', 'drop-in', 'u:2', 'unsourced'), link('u:1', 'does-not-fit', 'u:2', 'measured'), link('u:2', 'same', 'n:9'));
+    const entries = kin(
+      'u:1',
+      link('u:1', 'drop-in', 'u:2', 'unsourced'),
+      link('u:1', 'does-not-fit', 'u:2', 'measured'),
+      link('u:2', 'same', 'n:9'),
+    );
     expect(gradeOf(entries, 'n:9')).toBe('does-not-fit');
   });
   it('takes the dearer-looking path when the short one is less trusted', () => {
@@ -113,12 +139,19 @@ describe('grades of kin', () => {
       link('u:2', 'same', 'u:1', 'aftermarket-list'),
     ];
     for (const order of [links, [...links].reverse()]) {
-      const entries = walkKin('u:0', source(...order.map((l, i) => ({ ...l, id: `l${i}` }))), STANDARD_PRACTICE, { depth: 2 }).entries;
+      const entries = walkKin('u:0', source(...order.map((l, i) => ({ ...l, id: `l${i}` }))), STANDARD_PRACTICE, {
+        depth: 2,
+      }).entries;
       expect(gradeOf(entries, 'u:2')).toBe('same');
     }
   });
   it('a refusal that comes back to the wanted unit itself disputes nothing', () => {
-    const links = [link('u:0', 'same', 'n:1'), link('n:1', 'does-not-fit', 'u:2'), link('u:2', 'same', 'u:0'), link('u:0', 'same', 'n:7')];
+    const links = [
+      link('u:0', 'same', 'n:1'),
+      link('n:1', 'does-not-fit', 'u:2'),
+      link('u:2', 'same', 'u:0'),
+      link('u:0', 'same', 'n:7'),
+    ];
     const entries = kin('u:0', ...links);
     expect(entries.find((e) => e.node === 'n:7')).toMatchObject({ grade: 'same' });
     expect(entries.find((e) => e.node === 'n:7')?.disputed).toBeUndefined();
@@ -139,7 +172,12 @@ describe('grades of kin', () => {
     expect(walkKin('u:0', source(...chain.slice(0, 5)), STANDARD_PRACTICE, { depth: 6 }).truncated).toBe(false);
   });
   it('a refusal holds for the refused unit under another number, however it is reached', () => {
-    const entries = kin('u:1', link('u:1', 'does-not-fit', 'u:2', 'measured'), link('u:2', 'same', 'n:9'), link('u:1', 'drop-in', 'n:9', 'unsourced'));
+    const entries = kin(
+      'u:1',
+      link('u:1', 'does-not-fit', 'u:2', 'measured'),
+      link('u:2', 'same', 'n:9'),
+      link('u:1', 'drop-in', 'n:9', 'unsourced'),
+    );
     expect(gradeOf(entries, 'n:9')).toBe('does-not-fit');
     expect(entries.find((e) => e.node === 'n:9')?.paths[0]?.map((step) => step.kind)).toEqual(['does-not-fit', 'same']);
   });
@@ -156,7 +194,12 @@ describe('grades of kin', () => {
     expect(entries.find((e) => e.node === 'u:4')?.trust).toBeCloseTo(0.6 * 0.97, 12);
   });
   it('a hub of five hundred numbers is whole, and a family past the limit of work says so', () => {
-    const hub = (size: number) => walkKin('u:0', source(...Array.from({ length: size }, (_, i) => link('u:0', 'same', `n:${i}`))), STANDARD_PRACTICE);
+    const hub = (size: number) =>
+      walkKin(
+        'u:0',
+        source(...Array.from({ length: size }, (_, i) => link('u:0', 'same', `n:${i}`))),
+        STANDARD_PRACTICE,
+      );
     expect(hub(500)).toMatchObject({ truncated: false });
     expect(hub(500).entries).toHaveLength(500);
     expect(hub(6000)).toMatchObject({ truncated: true });

@@ -8,13 +8,20 @@ interface Path {
   readonly worth: Worth;
 }
 
-const worthOf = (steps: readonly Step[], practice: Practice): Worth => steps.reduce((worth, step) => withStep(worth, step, practice), NO_STEP);
+const worthOf = (steps: readonly Step[], practice: Practice): Worth =>
+  steps.reduce((worth, step) => withStep(worth, step, practice), NO_STEP);
 
 /**
  * The best few paths to a node, best first, none passing a node twice, none through a node of `ends`; exact (Yen's
  * method: each further path leaves one that is known at some node, by a step that none of those with the same beginning takes).
  */
-export function bestPaths(graph: Graph, target: KinNode, count: number, practice: Practice, ends?: ReadonlySet<KinNode>): Step[][] {
+export function bestPaths(
+  graph: Graph,
+  target: KinNode,
+  count: number,
+  practice: Practice,
+  ends?: ReadonlySet<KinNode>,
+): Step[][] {
   const found: Step[][] = [];
   const open = new Map<string, Path>();
   const search = (root: readonly Step[], barred: ReadonlySet<Step>): void => {
@@ -34,14 +41,18 @@ export function bestPaths(graph: Graph, target: KinNode, count: number, practice
   };
   search([], new Set());
   while (found.length < count) {
-    const next = [...open.values()].sort((a, b) => compareWorth(a.worth, b.worth, practice) || (a.name < b.name ? -1 : 1))[0];
+    const next = [...open.values()].sort(
+      (a, b) => compareWorth(a.worth, b.worth, practice) || (a.name < b.name ? -1 : 1),
+    )[0];
     if (!next) break;
     open.delete(next.name);
     found.push([...next.steps]);
     for (let i = 0; i < next.steps.length; i++) {
       const root = next.steps.slice(0, i);
       if (root.some((step) => ends?.has(step.to))) break;
-      const barred = new Set(found.filter((path) => root.every((step, n) => path[n] === step)).flatMap((path) => path[i] ?? []));
+      const barred = new Set(
+        found.filter((path) => root.every((step, n) => path[n] === step)).flatMap((path) => path[i] ?? []),
+      );
       search(root, barred);
     }
   }

@@ -17,20 +17,29 @@ export const priorOf = (kind: SourceKind, practice: Practice): { mean: number; c
  * link that names changes; for one that promises none it counts half. For a "does not fit" the misfits are what bears it
  * out. Source: the shop's way of trusting; priors are practice.
  */
-export function linkTrust(link: Pick<KinLink, 'kind' | 'conditions' | 'assertions' | 'outcomes'>, practice: Practice): number {
+export function linkTrust(
+  link: Pick<KinLink, 'kind' | 'conditions' | 'assertions' | 'outcomes'>,
+  practice: Practice,
+): number {
   const kinds = link.assertions.length > 0 ? link.assertions.map((a) => a.source.kind) : (['unsourced'] as const);
-  const { mean, cases } = kinds.map((kind) => priorOf(kind, practice)).reduce((best, p) => (p.mean > best.mean ? p : best));
+  const { mean, cases } = kinds
+    .map((kind) => priorOf(kind, practice))
+    .reduce((best, p) => (p.mean > best.mean ? p : best));
   if (!link.outcomes) return mean;
   const { fitted, changed, misfit } = link.outcomes;
   const all = fitted + changed + misfit;
   return (mean * cases + borneOut(link, link.outcomes)) / (cases + all);
 }
 
-function borneOut({ kind, conditions }: Pick<KinLink, 'kind' | 'conditions'>, { fitted, changed, misfit }: Outcomes): number {
+function borneOut(
+  { kind, conditions }: Pick<KinLink, 'kind' | 'conditions'>,
+  { fitted, changed, misfit }: Outcomes,
+): number {
   if (kind === 'does-not-fit') return misfit;
   return fitted + changed * (kind === 'with-changes' || conditions.length > 0 ? 1 : 0.5);
 }
 
 /** Whether a link was refuted so often that somebody should look at it. */
 export const wantsReview = (link: Pick<KinLink, 'kind' | 'outcomes'>): boolean =>
-  link.outcomes !== undefined && (link.kind === 'does-not-fit' ? link.outcomes.fitted : link.outcomes.misfit) >= REVIEW_AFTER;
+  link.outcomes !== undefined &&
+  (link.kind === 'does-not-fit' ? link.outcomes.fitted : link.outcomes.misfit) >= REVIEW_AFTER;

@@ -15,7 +15,12 @@ interface Refusal extends Pick<Worth, 'doubt'> {
  * is at least that of the best path to it, and what is refused so is no way to anything else; otherwise the node keeps its
  * grade and is disputed. A refusal holds between units: for the wanted unit under all its numbers and for the refused one.
  */
-export function walkKin(start: KinNode, source: KinSource, practice: Practice, reach: Reach = { depth: practice.kinDepth }): Kin {
+export function walkKin(
+  start: KinNode,
+  source: KinSource,
+  practice: Practice,
+  reach: Reach = { depth: practice.kinDepth },
+): Kin {
   const graph = gather(start, source, practice, reach);
   const { entries } = gradeAll(graph, practice);
   return { entries: order(entries), truncated: graph.truncated, tired: graph.tired };
@@ -39,7 +44,9 @@ export function pathsOfKin(
 
 /** The nodes that are one unit with this one by "same" links alone. Supersession is no proof of it. */
 export function oneUnitWith(start: KinNode, source: KinSource, practice: Practice): KinNode[] {
-  return [...gather(start, source, practice, { depth: practice.kinDepth }, (step) => step.kind === 'same').stepsOf.keys()];
+  return [
+    ...gather(start, source, practice, { depth: practice.kinDepth }, (step) => step.kind === 'same').stepsOf.keys(),
+  ];
 }
 
 function gradeAll(graph: Graph, practice: Practice): { entries: KinEntry[]; refused: ReadonlySet<KinNode> } {
@@ -83,7 +90,9 @@ function refusalsOf(graph: Graph, practice: Practice): Map<KinNode, Refusal> {
     );
   }
   const found = new Map<KinNode, Refusal>();
-  for (const [node, way] of bestWays({ ...graph, stepsOf }, graph.start, practice, { shut: new Set([after(graph.start)]) })) {
+  for (const [node, way] of bestWays({ ...graph, stepsOf }, graph.start, practice, {
+    shut: new Set([after(graph.start)]),
+  })) {
     if (!node.endsWith('!')) continue;
     const path = stepsOfWay(way).flatMap((step) => original.get(step) ?? []);
     const step = path.find((s) => s.kind === 'does-not-fit');
@@ -92,7 +101,11 @@ function refusalsOf(graph: Graph, practice: Practice): Map<KinNode, Refusal> {
   return found;
 }
 
-function entriesOf(ways: ReadonlyMap<KinNode, Way>, refusals: ReadonlyMap<KinNode, Refusal>, practice: Practice): KinEntry[] {
+function entriesOf(
+  ways: ReadonlyMap<KinNode, Way>,
+  refusals: ReadonlyMap<KinNode, Refusal>,
+  practice: Practice,
+): KinEntry[] {
   const entries: KinEntry[] = [];
   for (const [node, way] of ways) {
     const steps = stepsOfWay(way);
@@ -101,14 +114,27 @@ function entriesOf(ways: ReadonlyMap<KinNode, Way>, refusals: ReadonlyMap<KinNod
     else {
       const disputed = refusal ? { disputed: { refusal: refusal.step, refusalTrust: pathTrust(refusal.path) } } : {};
       const underFloor = isUnderFloor(way, practice);
-      entries.push({ node, grade: way.grade, trust: pathTrust(steps), underFloor, conditions: unionOfConditions(steps), paths: [steps], ...disputed });
+      entries.push({
+        node,
+        grade: way.grade,
+        trust: pathTrust(steps),
+        underFloor,
+        conditions: unionOfConditions(steps),
+        paths: [steps],
+        ...disputed,
+      });
     }
   }
   for (const [node, refusal] of refusals) if (!ways.has(node)) entries.push(refusedEntry(node, refusal, practice));
   return entries;
 }
 
-const refusedEntry = (node: KinNode, { path, step, doubt }: Refusal, practice: Practice, rival?: readonly Step[]): KinEntry => ({
+const refusedEntry = (
+  node: KinNode,
+  { path, step, doubt }: Refusal,
+  practice: Practice,
+  rival?: readonly Step[],
+): KinEntry => ({
   node,
   grade: 'does-not-fit',
   trust: pathTrust(path),

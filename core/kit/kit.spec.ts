@@ -9,7 +9,12 @@ const unit = (kind: UnitKind, ...facts: [Fact['attribute'], Fact['value'], strin
   kind,
   name: 'u',
   maker: 'Ardfrith',
-  facts: facts.map(([attribute, value, position]) => ({ attribute, value, source: 'test', ...(position ? { position } : {}) })),
+  facts: facts.map(([attribute, value, position]) => ({
+    attribute,
+    value,
+    source: 'test',
+    ...(position ? { position } : {}),
+  })),
 });
 
 describe('a seal kit', () => {
@@ -27,7 +32,8 @@ describe('a seal kit', () => {
   const straight = unit('brake-master', ['bore', 22.225], ['bore-large', null]);
   const stepped = unit('brake-master', ['bore', 22.225], ['bore-large', 28.575]);
   it('fits by bore and list', () => expect(judged(straight, kit(), 'DOT 4').state).toBe('fits'));
-  it('found by bore alone it is to be compared', () => expect(judged(straight, kit({ listed: false })).state).toBe('fits-with-change'));
+  it('found by bore alone it is to be compared', () =>
+    expect(judged(straight, kit({ listed: false })).state).toBe('fits-with-change'));
   it('of another bore is refused although a list names it', () => {
     expect(judged(straight, kit({ boreMm: 23.8125 })).sentence).toContain('although it is listed');
   });
@@ -35,13 +41,20 @@ describe('a seal kit', () => {
     expect(judged(stepped, kit()).state).toBe('does-not-fit');
     expect(judged(stepped, kit({ boreLargeMm: 28.575 })).state).toBe('fits');
   });
-  it('whose seals the fluid ruins is refused', () => expect(judged(straight, kit(), 'mineral').state).toBe('does-not-fit'));
+  it('whose seals the fluid ruins is refused', () =>
+    expect(judged(straight, kit(), 'mineral').state).toBe('does-not-fit'));
   it('cannot be judged without the bore', () => expect(judged(unit('slave'), kit()).state).toBe('not-known'));
 });
 
 describe('what else goes in the bag', () => {
   const bag = (u: UnitDesign, booster = false, capGrade?: string) =>
-    bagFor({ unit: u, vehicle: vehicleSide([], [], u.facts), booster, practice: STANDARD_PRACTICE, ...(capGrade ? { capGrade } : {}) });
+    bagFor({
+      unit: u,
+      vehicle: vehicleSide([], [], u.facts),
+      booster,
+      practice: STANDARD_PRACTICE,
+      ...(capGrade ? { capGrade } : {}),
+    });
   const keys = (u: UnitDesign, booster = false) => bag(u, booster, 'DOT 4').map((l) => l.key);
   it('two new washers for each banjo eye', () => {
     const lines = bag(unit('caliper', ['port-seat', 'banjo', 'single'], ['port-thread', 'M10x1.0', 'single']));

@@ -27,8 +27,13 @@ export const TUBES: readonly TubeRow[] = [
 
 /** Which tubes a nut of this thread is made for; the first is the plain size, later ones step up or down. */
 export function tubesFor(designation: string): TubeRow[] {
-  return TUBES.filter((tube) => tube.nutThreads.includes(designation)).sort((a, b) => a.nutThreads.indexOf(designation) - b.nutThreads.indexOf(designation));
+  return TUBES.filter((tube) => tube.nutThreads.includes(designation)).sort(
+    (a, b) => a.nutThreads.indexOf(designation) - b.nutThreads.indexOf(designation),
+  );
 }
 
 /** The tube itself and those that interchange with it: 3/16 in and 4.75 mm do, 1/4 in and 6 mm do not. */
-export const interchangeableTubes = (tube: string): readonly string[] => [tube, ...(TUBES.find((row) => row.tube === tube)?.same ?? [])];
+export const interchangeableTubes = (tube: string): readonly string[] => [
+  tube,
+  ...(TUBES.find((row) => row.tube === tube)?.same ?? []),
+];

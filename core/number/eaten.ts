@@ -26,7 +26,10 @@ export function eatenBySpreadsheet(text: string): EatenNumber | undefined {
   const first = MONTH_FIRST.exec(written);
   const firstMonth = first ? MONTHS.indexOf((first[1] ?? '').toLowerCase()) + 1 : 0;
   if (first && firstMonth > 0)
-    return { what: 'date', perhaps: [`${firstMonth}-${String(Number(first[2]) % 100)}`, `${firstMonth}-${first[2] ?? ''}`].filter(once) };
+    return {
+      what: 'date',
+      perhaps: [`${firstMonth}-${String(Number(first[2]) % 100)}`, `${firstMonth}-${first[2] ?? ''}`].filter(once),
+    };
   const iso = ISO.exec(written);
   if (iso) return dateOf(Number(iso[3]), Number(iso[2]), Number(iso[1]));
   const slashed = SLASHED.exec(written);
@@ -41,7 +44,13 @@ function dateOf(day: number, month: number, year: number | undefined): EatenNumb
   const two = String(year % 100).padStart(2, '0');
   return {
     what: 'date',
-    perhaps: [...short, `${day}-${month}-${two}`, `${month}-${day}-${two}`, `${two}-${month}-${day}`, ...(day === 1 ? [`${month}-${year}`] : [])].filter(once),
+    perhaps: [
+      ...short,
+      `${day}-${month}-${two}`,
+      `${month}-${day}-${two}`,
+      `${two}-${month}-${day}`,
+      ...(day === 1 ? [`${month}-${year}`] : []),
+    ].filter(once),
   };
 }
 

@@ -22,7 +22,8 @@ const plain = (text: string): string => (ASCII.test(text) ? text : text.normaliz
  */
 export function numberKey(written: string, rule: NumberRule): string {
   let key = '';
-  for (const character of plain(written)) if (!rule.ignored.includes(character) && character.trim() !== '') key += character;
+  for (const character of plain(written))
+    if (!rule.ignored.includes(character) && character.trim() !== '') key += character;
   return key;
 }
 
@@ -35,13 +36,26 @@ export function looseKey(text: string): string {
 /** Loose keys to look under for what somebody typed: as it stands, and without the issuer's prefix where one is known. */
 export function searchKeys(typed: string, prefixes: readonly string[]): string[] {
   const loose = looseKey(typed);
-  const without = prefixes.filter((p) => p !== '' && loose.startsWith(p) && loose.length > p.length).map((p) => loose.slice(p.length));
-  return [...new Set([loose, ...without, ...prefixes.filter((p) => p !== '' && !loose.startsWith(p)).map((p) => p + loose)])];
+  const without = prefixes
+    .filter((p) => p !== '' && loose.startsWith(p) && loose.length > p.length)
+    .map((p) => loose.slice(p.length));
+  return [
+    ...new Set([loose, ...without, ...prefixes.filter((p) => p !== '' && !loose.startsWith(p)).map((p) => p + loose)]),
+  ];
 }
 
 const ALPHABET = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 /** Characters that are taken for one another under dirt or in a hasty hand, each with what it is misread as. */
-const LOOK_ALIKE: Readonly<Record<string, string>> = { '0': 'O', O: '0', '1': 'I', I: '1', '8': 'B', B: '8', '5': 'S', S: '5' };
+const LOOK_ALIKE: Readonly<Record<string, string>> = {
+  '0': 'O',
+  O: '0',
+  '1': 'I',
+  I: '1',
+  '8': 'B',
+  B: '8',
+  '5': 'S',
+  S: '5',
+};
 
 /**
  * Every reading that is one slip away from a mark's key: one look-alike character taken for its twin, or two neighbours
@@ -80,7 +94,10 @@ export function nearKeys(loose: string): NearKeys {
       if (i < loose.length) possible.add(loose.slice(0, i) + character + loose.slice(i + 1));
     }
   }
-  return { likely: [...likely], possible: [...possible].filter((key) => key !== loose && !likely.has(key) && key.length > 1) };
+  return {
+    likely: [...likely],
+    possible: [...possible].filter((key) => key !== loose && !likely.has(key) && key.length > 1),
+  };
 }
 
 /** Why a text cannot be a part number, as a sentence; undefined when it can. */

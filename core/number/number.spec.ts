@@ -28,7 +28,9 @@ describe('numbers', () => {
     fc.assert(
       fc.property(fc.stringMatching(/^[0-9A-C]{2,5}$/), fc.stringMatching(/^[0-9A-C]{2,6}$/), (typed, other) => {
         const { likely, possible } = nearKeys(typed);
-        expect([...likely, ...possible].includes(other)).toBe(other !== typed && (editDistance(typed, other) === 1 || slipsOf(typed).has(other)));
+        expect([...likely, ...possible].includes(other)).toBe(
+          other !== typed && (editDistance(typed, other) === 1 || slipsOf(typed).has(other)),
+        );
         expect(new Set([...likely, ...possible]).size).toBe(likely.length + possible.length);
       }),
     );
@@ -38,13 +40,20 @@ describe('numbers', () => {
     ['two figures swapped', 'A23861', 'A23816'],
     ['a leading nought left off', '23816', '023816'],
   ])('%s is a likely slip', (_, typed, meant) => expect(nearKeys(typed).likely).toContain(meant));
-  it('a very long number has likely slips only', () => expect(nearKeys('A'.repeat(15) + '1234567').possible.length).toBeLessThan(30));
-  it.each(['', '---', 'abc', '1'.repeat(61)])('%j is no part number', (text) => expect(numberProblem(text)).toMatch(/\.$/));
+  it('a very long number has likely slips only', () =>
+    expect(nearKeys('A'.repeat(15) + '1234567').possible.length).toBeLessThan(30));
+  it.each(['', '---', 'abc', '1'.repeat(61)])('%j is no part number', (text) =>
+    expect(numberProblem(text)).toMatch(/\.$/),
+  );
 });
 
 /** Levenshtein's distance by its definition. */
 function editDistance(a: string, b: string): number {
   if (a === '' || b === '') return a.length + b.length;
   const same = a[0] === b[0] ? 0 : 1;
-  return Math.min(editDistance(a.slice(1), b) + 1, editDistance(a, b.slice(1)) + 1, editDistance(a.slice(1), b.slice(1)) + same);
+  return Math.min(
+    editDistance(a.slice(1), b) + 1,
+    editDistance(a, b.slice(1)) + 1,
+    editDistance(a.slice(1), b.slice(1)) + same,
+  );
 }

@@ -44,7 +44,10 @@ const WANTED: readonly AttributeName[] = ['bore', 'stud-spacing', 'pilot', 'stud
  * not recorded is drawn in a usual size and marked as not known, or left out with `only` set: then nothing is drawn but
  * what the facts say, as for a layer of findings over a unit. `ports` lends the places of ports to findings without one.
  */
-export function outlineOf(facts: readonly Fact[], { only = false, ports = facts }: { only?: boolean; ports?: readonly Fact[] } = {}): Outline {
+export function outlineOf(
+  facts: readonly Fact[],
+  { only = false, ports = facts }: { only?: boolean; ports?: readonly Fact[] } = {},
+): Outline {
   const drawn = { facts, only, ports };
   const told = [
     ...DRAWN.map((name) => factOf(facts, name)),
@@ -53,7 +56,9 @@ export function outlineOf(facts: readonly Fact[], { only = false, ports = facts 
   return {
     face: faceOf(drawn),
     section: sectionOf(drawn),
-    facts: told.flatMap((f) => (f ? [`${attributeWords(f.attribute, f.position)} ${valueWords(f.attribute, f.value)}`] : [])),
+    facts: told.flatMap((f) =>
+      f ? [`${attributeWords(f.attribute, f.position)} ${valueWords(f.attribute, f.value)}`] : [],
+    ),
     missing: WANTED.filter((name) => factOf(facts, name) === undefined).map((name) => attributeWords(name)),
   };
 }
@@ -65,30 +70,52 @@ interface Drawn {
 }
 
 /** A recorded size, or a usual one that is marked as not known; undefined when it is not to be drawn. */
-function size({ facts, only }: Drawn, name: AttributeName, usual: number): { mm: number; known: boolean; words: string } | undefined {
+function size(
+  { facts, only }: Drawn,
+  name: AttributeName,
+  usual: number,
+): { mm: number; known: boolean; words: string } | undefined {
   const value = factOf(facts, name)?.value;
-  if (typeof value === 'number') return { mm: value, known: true, words: `${attributeWords(name)} ${valueWords(name, value)}` };
+  if (typeof value === 'number')
+    return { mm: value, known: true, words: `${attributeWords(name)} ${valueWords(name, value)}` };
   return value === null || only ? undefined : { mm: usual, known: false, words: `${attributeWords(name)}: not known` };
 }
 
 function faceOf(drawn: Drawn): View {
   const shapes: Shape[] = [];
-  const circle = (role: Shape['role'], x: number, y: number, d: { mm: number; known: boolean; words: string } | undefined): void => {
+  const circle = (
+    role: Shape['role'],
+    x: number,
+    y: number,
+    d: { mm: number; known: boolean; words: string } | undefined,
+  ): void => {
     if (d) shapes.push({ kind: 'circle', role, x, y, r: d.mm / 2, known: d.known, words: d.words });
   };
   const spacing = size(drawn, 'stud-spacing', STAND_IN.spacing);
   const half = (spacing?.mm ?? numberOf(drawn.ports, 'stud-spacing') ?? STAND_IN.spacing) / 2;
   const shell = drawn.only ? undefined : numberOf(drawn.facts, 'diaphragm');
-  if (shell !== undefined) circle('shell', 0, 0, { mm: shell, known: true, words: `diaphragm ${valueWords('diaphragm', shell)}` });
-  else if (!drawn.only) shapes.push({ kind: 'line', role: 'flange', known: spacing?.known ?? false, words: 'flange', points: flangeOutline(half) });
+  if (shell !== undefined)
+    circle('shell', 0, 0, { mm: shell, known: true, words: `diaphragm ${valueWords('diaphragm', shell)}` });
+  else if (!drawn.only)
+    shapes.push({
+      kind: 'line',
+      role: 'flange',
+      known: spacing?.known ?? false,
+      words: 'flange',
+      points: flangeOutline(half),
+    });
   const stud = studSize(drawn);
-  if (spacing) for (const side of [-1, 1]) circle('stud', side * half, 0, { ...stud, known: spacing.known, words: spacing.words });
+  if (spacing)
+    for (const side of [-1, 1]) circle('stud', side * half, 0, { ...stud, known: spacing.known, words: spacing.words });
   circle('pilot', 0, 0, size(drawn, 'pilot', STAND_IN.pilot));
   const bore = mouthSize(drawn);
   circle('bore', 0, 0, bore);
   const body = (bore?.mm ?? STAND_IN.bore) / 2 + STAND_IN.wall;
   for (const port of portsOf(drawn)) {
-    const [x, y] = [port.side === 'right' ? body : port.side === 'left' ? -body : 0, port.side === 'bottom' ? body : port.side === 'top' ? -body : 0];
+    const [x, y] = [
+      port.side === 'right' ? body : port.side === 'left' ? -body : 0,
+      port.side === 'bottom' ? body : port.side === 'top' ? -body : 0,
+    ];
     const stub = port.side === 'left' || port.side === 'right';
     shapes.push({
       kind: 'box',
@@ -103,11 +130,16 @@ function faceOf(drawn: Drawn): View {
   }
   const bleeder = textOf(drawn.facts, 'bleeder');
   if (bleeder)
-    circle('bleeder', bleeder === 'side' ? body + 6 : 0, bleeder === 'top' ? -body - 6 : bleeder === 'bottom' ? body + 6 : 0, {
-      mm: 6,
-      known: true,
-      words: `bleeder ${bleeder}`,
-    });
+    circle(
+      'bleeder',
+      bleeder === 'side' ? body + 6 : 0,
+      bleeder === 'top' ? -body - 6 : bleeder === 'bottom' ? body + 6 : 0,
+      {
+        mm: 6,
+        known: true,
+        words: `bleeder ${bleeder}`,
+      },
+    );
   return { shapes, box: boxAround(shapes), spots: { flange: [half, 0], mouth: [0, 0] } };
 }
 
@@ -123,7 +155,9 @@ function mouthSize(drawn: Drawn): ReturnType<typeof size> {
   const mouth = size({ ...drawn, only: true }, 'mouth', 0);
   if (mouth) return mouth;
   const stepped = textOf(drawn.facts, 'bore-form') === 'stepped';
-  return stepped ? (size({ ...drawn, only: true }, 'bore-large', 0) ?? size(drawn, 'bore', STAND_IN.bore)) : size(drawn, 'bore', STAND_IN.bore);
+  return stepped
+    ? (size({ ...drawn, only: true }, 'bore-large', 0) ?? size(drawn, 'bore', STAND_IN.bore))
+    : size(drawn, 'bore', STAND_IN.bore);
 }
 
 function sectionOf(drawn: Drawn): View {
@@ -138,7 +172,16 @@ function sectionOf(drawn: Drawn): View {
       : size({ ...drawn, only: true }, 'mouth', 0);
   const outer = Math.max(bore?.mm ?? 0, large?.mm ?? 0, only ? 0 : STAND_IN.bore) / 2 + STAND_IN.wall;
   if (!only) {
-    shapes.push({ kind: 'box', role: 'body', known: false, words: 'body', x: -length, y: -outer, width: length, height: 2 * outer });
+    shapes.push({
+      kind: 'box',
+      role: 'body',
+      known: false,
+      words: 'body',
+      x: -length,
+      y: -outer,
+      width: length,
+      height: 2 * outer,
+    });
     shapes.push(flangeInSection(facts, outer));
   }
   shapes.push(...boreShapes(bore, large, length));
@@ -196,7 +239,8 @@ function flangeInSection(facts: readonly Fact[], outer: number): Shape {
 function reservoirShape(drawn: Drawn, length: number, outer: number): Shape | undefined {
   const kind = factOf(drawn.facts, 'reservoir')?.value;
   const known = numberOf(drawn.facts, 'reservoir-size');
-  if (kind === 'remote' || kind === null || (known === undefined && (drawn.only || kind === undefined))) return undefined;
+  if (kind === 'remote' || kind === null || (known === undefined && (drawn.only || kind === undefined)))
+    return undefined;
   const width = known ?? STAND_IN.reservoir;
   const words =
     `${typeof kind === 'string' ? kind : ''} reservoir${known === undefined ? ', length not known' : `, ${valueWords('reservoir-size', known)} long`}`.trim();
@@ -227,7 +271,9 @@ function portsOf({ facts, ports }: Drawn): DrawnPort[] {
     const thread = factOf(facts, 'port-thread', position)?.value;
     if (thread === null) return [];
     const named = typeof thread === 'string' ? findThread(thread) : undefined;
-    const at = [facts, ports].map((list) => factOf(list, 'port-distance', position)?.value).find((v) => typeof v === 'number');
+    const at = [facts, ports]
+      .map((list) => factOf(list, 'port-distance', position)?.value)
+      .find((v) => typeof v === 'number');
     const usual = STAND_IN.near + (position.startsWith('front') ? STAND_IN.apart : 0);
     const words = `port ${position.replace(/-/g, ' ')} ${named?.designation ?? 'thread not known'}${at === undefined ? ', place not known' : `, ${valueWords('port-distance', at)} from the flange`}`;
     return [

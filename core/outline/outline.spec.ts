@@ -9,7 +9,13 @@ const fact = (attribute: Fact['attribute'], value: Fact['value'], position?: str
   source: 't',
   ...(position ? { position } : {}),
 });
-const straight = [fact('bore', 23.8125), fact('bore-form', 'straight'), fact('stud-spacing', 80), fact('pilot', 42), fact('stud-thread', 'M8x1.25')];
+const straight = [
+  fact('bore', 23.8125),
+  fact('bore-form', 'straight'),
+  fact('stud-spacing', 80),
+  fact('pilot', 42),
+  fact('stud-thread', 'M8x1.25'),
+];
 const stepped = [
   fact('bore', 22.225),
   fact('bore-form', 'stepped'),
@@ -45,7 +51,10 @@ describe('a unit drawn from its facts', () => {
     expect(outlineOf(straight).missing).toEqual([]);
   });
   it('findings alone draw nothing but what was found, at the unit’s own places', () => {
-    const found = outlineOf([fact('bore', 24.1), fact('port-thread', '3/8-24 UNF', 'rear-left')], { only: true, ports: stepped });
+    const found = outlineOf([fact('bore', 24.1), fact('port-thread', '3/8-24 UNF', 'rear-left')], {
+      only: true,
+      ports: stepped,
+    });
     expect(found.section.shapes.map((s) => s.role).sort()).toEqual(['bore', 'port']);
     expect(of(found.section.shapes, 'port')[0]).toMatchObject({ x: -48 });
     expect(outlineOf([], { only: true }).face.shapes).toEqual([]);

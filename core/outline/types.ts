@@ -15,7 +15,13 @@ interface Common {
 /** Millimetres; x along the bore with the flange face at 0 and the rod to the right, y downwards with the bore's axis at 0. */
 export type Shape =
   | (Common & { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly r: number })
-  | (Common & { readonly kind: 'box'; readonly x: number; readonly y: number; readonly width: number; readonly height: number })
+  | (Common & {
+      readonly kind: 'box';
+      readonly x: number;
+      readonly y: number;
+      readonly width: number;
+      readonly height: number;
+    })
   | (Common & { readonly kind: 'line'; readonly points: readonly (readonly [number, number])[] });
 
 /** One view of a unit. */

@@ -68,7 +68,15 @@ export interface PracticeRow {
   readonly why: string;
 }
 
-const row = (key: keyof Practice, words: string, standard: number, min: number, max: number, unit: string, why: string): PracticeRow => ({
+const row = (
+  key: keyof Practice,
+  words: string,
+  standard: number,
+  min: number,
+  max: number,
+  unit: string,
+  why: string,
+): PracticeRow => ({
   key,
   group: /^(minutes|epsilon)\./.test(key) ? 'checks' : 'figures',
   words,
@@ -94,15 +102,79 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('sigmaMicrometer', 'Micrometer, standard error', 0.02, 0.002, 0.2, 'mm', 'a careful workshop reading'),
   row('sigmaBoreGauge', 'Bore gauge, standard error', 0.01, 0.001, 0.1, 'mm', 'set against a ring'),
   row('sigmaSpread', 'Spread of bores by making and wear', 0.03, 0, 0.2, 'mm', 'used units, honed once'),
-  row('oneSizeWithin', 'Sizes closer than this are one size', 0.06, 0, 0.2, 'mm', 'inch bores go by metric names in catalogues'),
+  row(
+    'oneSizeWithin',
+    'Sizes closer than this are one size',
+    0.06,
+    0,
+    0.2,
+    'mm',
+    'inch bores go by metric names in catalogues',
+  ),
   row('noneBeyondSigmas', 'None of the sizes beyond', 4, 2, 8, 'σ', 'then the place or the reading is wrong'),
-  row('enoughToOrder', 'Enough to order from', 0.95, 0.6, 0.9999, 'probability', 'held by one class of interchangeable units'),
-  row('eliminatedBelow', 'Called out below', 0.0001, 0.000001, 0.05, 'probability', 'a word for the list; nothing is dropped'),
-  row('swappedEarlier', 'Something was swapped earlier', 0.05, 0, 0.9, 'probability', 'share given to units the vehicle is not recorded with'),
-  row('slipShare', 'Misread marks that are off by one character', 0.5, 0, 0.9, 'share', '0 for O, 1 for I, 8 for B, 5 for S, or a swapped pair'),
-  row('wrongPlace', 'Least weight of a measured value', 0.00001, 1e-9, 0.05, 'likelihood', 'one reading in the wrong place must not rule a unit out for ever'),
-  row('mouthForBore', 'Bore of a stepped unit read at its mouth', 0.1, 0, 0.5, 'probability', 'the retaining ring is out and the large bore is in sight'),
-  row('removalMinutes', 'Taking something off the vehicle for a check', 10, 0, 120, 'min', 'added to a check when the unit is still fitted'),
+  row(
+    'enoughToOrder',
+    'Enough to order from',
+    0.95,
+    0.6,
+    0.9999,
+    'probability',
+    'held by one class of interchangeable units',
+  ),
+  row(
+    'eliminatedBelow',
+    'Called out below',
+    0.0001,
+    0.000001,
+    0.05,
+    'probability',
+    'a word for the list; nothing is dropped',
+  ),
+  row(
+    'swappedEarlier',
+    'Something was swapped earlier',
+    0.05,
+    0,
+    0.9,
+    'probability',
+    'share given to units the vehicle is not recorded with',
+  ),
+  row(
+    'slipShare',
+    'Misread marks that are off by one character',
+    0.5,
+    0,
+    0.9,
+    'share',
+    '0 for O, 1 for I, 8 for B, 5 for S, or a swapped pair',
+  ),
+  row(
+    'wrongPlace',
+    'Least weight of a measured value',
+    0.00001,
+    1e-9,
+    0.05,
+    'likelihood',
+    'one reading in the wrong place must not rule a unit out for ever',
+  ),
+  row(
+    'mouthForBore',
+    'Bore of a stepped unit read at its mouth',
+    0.1,
+    0,
+    0.5,
+    'probability',
+    'the retaining ring is out and the large bore is in sight',
+  ),
+  row(
+    'removalMinutes',
+    'Taking something off the vehicle for a check',
+    10,
+    0,
+    120,
+    'min',
+    'added to a check when the unit is still fitted',
+  ),
   row('changeMargin', 'Months around a production change that mix', 2, 0, 24, 'months', 'old stock was used up'),
   row('maleCrest', 'Male threads measure under their size by', 0.08, 0, 0.3, 'mm', 'crests are made small and wear'),
   row('maleSpread', 'Spread of male threads', 0.06, 0.005, 0.3, 'mm', 'making and wear'),
@@ -115,13 +187,45 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('gapMin', 'Rod clearance, least', 0.25, 0.01, 2, 'mm', '0.010 in, unless the maker says otherwise'),
   row('gapMax', 'Rod clearance, most', 0.51, 0.02, 4, 'mm', '0.020 in, unless the maker says otherwise'),
   row('adjusterRange', 'Usual range of a rod’s adjuster', 8, 0, 40, 'mm', 'where none is recorded'),
-  row('rodEngagement', 'Rod thread engaged, least', 1.5, 0.8, 3, 'diameters', 'one carries what the rod carries; half again for wear'),
+  row(
+    'rodEngagement',
+    'Rod thread engaged, least',
+    1.5,
+    0.8,
+    3,
+    'diameters',
+    'one carries what the rod carries; half again for wear',
+  ),
   row('clearance', 'Room that stays clear around a unit', 5, 0, 50, 'mm', 'engines move, lids close'),
   row('hoseSpare', 'Spare length of a flexible hose', 15, 0, 100, 'mm', 'over what lock, droop and bump need'),
-  row('clutchEfficiency', 'Clutch hydraulics give on of the travel', 0.95, 0.5, 1, 'share', 'hoses swell, links have play'),
-  row('portClosing', 'Port-closing travel of a master', 1.2, 0, 5, 'mm', 'the piston passes its port before anything moves'),
+  row(
+    'clutchEfficiency',
+    'Clutch hydraulics give on of the travel',
+    0.95,
+    0.5,
+    1,
+    'share',
+    'hoses swell, links have play',
+  ),
+  row(
+    'portClosing',
+    'Port-closing travel of a master',
+    1.2,
+    0,
+    5,
+    'mm',
+    'the piston passes its port before anything moves',
+  ),
   row('partMinutes', 'A part to order counts as', 10, 0, 240, 'min', 'when ways out are compared'),
-  row('machinistMinutes', 'A machinist counts as', 120, 0, 2880, 'min', 'when ways out are compared: somebody else’s bench'),
+  row(
+    'machinistMinutes',
+    'A machinist counts as',
+    120,
+    0,
+    2880,
+    'min',
+    'when ways out are compared: somebody else’s bench',
+  ),
   row('welderMinutes', 'A licensed welder counts as', 240, 0, 2880, 'min', 'when ways out are compared'),
   row('approvalMinutes', 'An engineer’s approval counts as', 480, 0, 5760, 'min', 'when ways out are compared'),
   row('trustFloor', 'Trust floor of a path', 0.5, 0, 1, 'trust', 'paths below rank under all others'),
@@ -135,22 +239,36 @@ export const PRACTICE_ROWS: readonly PracticeRow[] = [
   row('wasteShare', 'Fluid wasted', 0.15, 0, 1, 'share', 'bench bleeding and what stays in the hose'),
   ...ATTRIBUTES.filter((a) => a.paper !== true).flatMap((a) => [
     row(`minutes.${a.name}`, `${a.words}, minutes`, a.minutes, 0.1, 240, 'min', a.where),
-    row(`epsilon.${a.name}`, `${a.words}, chance that it is recorded wrong`, a.epsilon, 0.0001, 0.4, 'probability', a.trap),
+    row(
+      `epsilon.${a.name}`,
+      `${a.words}, chance that it is recorded wrong`,
+      a.epsilon,
+      0.0001,
+      0.4,
+      'probability',
+      a.trap,
+    ),
   ]),
 ];
 
 /** Minutes of work that a look at an attribute takes, as this workshop sets them. */
-export const minutesOf = (name: AttributeName, practice: Practice): number => practice[`minutes.${name}`] ?? attribute(name).minutes;
+export const minutesOf = (name: AttributeName, practice: Practice): number =>
+  practice[`minutes.${name}`] ?? attribute(name).minutes;
 
 /** Chance that a careful reading of an attribute is recorded wrong, as this workshop sets it. */
-export const epsilonOf = (name: AttributeName, practice: Practice): number => practice[`epsilon.${name}`] ?? attribute(name).epsilon;
+export const epsilonOf = (name: AttributeName, practice: Practice): number =>
+  practice[`epsilon.${name}`] ?? attribute(name).epsilon;
 
 /** The shipped settings as one value. */
-export const STANDARD_PRACTICE: Practice = Object.freeze(Object.fromEntries(PRACTICE_ROWS.map((r) => [r.key, r.standard]))) as unknown as Practice;
+export const STANDARD_PRACTICE: Practice = Object.freeze(
+  Object.fromEntries(PRACTICE_ROWS.map((r) => [r.key, r.standard])),
+) as unknown as Practice;
 
 /** The shipped settings with a workshop's own figures laid over them. Unknown keys and figures out of range are left out. */
 export function practiceWith(own: Readonly<Record<string, number>>): Practice {
-  const fitting = PRACTICE_ROWS.filter((r) => practiceProblem(r.key, own[r.key]) === undefined && own[r.key] !== undefined);
+  const fitting = PRACTICE_ROWS.filter(
+    (r) => practiceProblem(r.key, own[r.key]) === undefined && own[r.key] !== undefined,
+  );
   return { ...STANDARD_PRACTICE, ...Object.fromEntries(fitting.map((r) => [r.key, own[r.key]])) };
 }
 
@@ -166,7 +284,14 @@ export function practiceProblem(key: string, value: number | undefined): string 
 
 export type Instrument = 'ruler' | 'caliper' | 'micrometer' | 'bore-gauge' | 'thread-gauge' | 'eye';
 
-export const INSTRUMENTS: readonly Instrument[] = ['ruler', 'caliper', 'micrometer', 'bore-gauge', 'thread-gauge', 'eye'];
+export const INSTRUMENTS: readonly Instrument[] = [
+  'ruler',
+  'caliper',
+  'micrometer',
+  'bore-gauge',
+  'thread-gauge',
+  'eye',
+];
 
 /** Standard error in mm of one reading with `instrument`; a thread gauge and the eye count as a ruler for lengths. */
 export function sigmaOf(instrument: Instrument, practice: Practice): number {

@@ -31,7 +31,8 @@ export interface RodGap {
   readonly caution?: string;
 }
 
-const DRAG = 'Do not drive, and do not bolt up: without clearance the ports stay covered, the brakes drag, heat and lock.';
+const DRAG =
+  'Do not drive, and do not bolt up: without clearance the ports stay covered, the brakes drag, heat and lock.';
 
 /**
  * Rod clearance = recess + plate − insert − pin, against the target range (a setting, or the maker's own). No clearance is
@@ -58,9 +59,15 @@ export function rodGap(input: RodGapInput, practice: Practice = STANDARD_PRACTIC
       ...extra,
     };
   }
-  if (gapMm < min - 1e-9) return { gapMm, verdict: 'tight', sentence: `Clearance ${says} is under ${min} mm: shorten the pin.`, ...extra };
+  if (gapMm < min - 1e-9)
+    return { gapMm, verdict: 'tight', sentence: `Clearance ${says} is under ${min} mm: shorten the pin.`, ...extra };
   if (gapMm > max + 1e-9)
-    return { gapMm, verdict: 'loose', sentence: `Clearance ${says} is over ${max} mm: pedal travel is lost; lengthen the pin.`, ...extra };
+    return {
+      gapMm,
+      verdict: 'loose',
+      sentence: `Clearance ${says} is over ${max} mm: pedal travel is lost; lengthen the pin.`,
+      ...extra,
+    };
   return { gapMm, verdict: 'within', sentence: `Clearance ${says} is within ${min} to ${max} mm.`, ...extra };
 }
 
@@ -76,7 +83,11 @@ export interface Engagement {
  * Whether a length of engaged rod thread is enough: at least so many diameters (a setting). Source: shear of a steel thread;
  * one diameter carries what the rod carries, the rest is for wear and a fork that is worn at its mouth.
  */
-export function engagementOf(engagedMm: number, thread: SeriesThread, practice: Practice = STANDARD_PRACTICE): Engagement {
+export function engagementOf(
+  engagedMm: number,
+  thread: SeriesThread,
+  practice: Practice = STANDARD_PRACTICE,
+): Engagement {
   const leastMm = practice.rodEngagement * thread.majorMm;
   const enough = engagedMm >= leastMm - 1e-9;
   const says = `${engagedMm.toFixed(1)} mm of ${thread.designation} engaged (${(engagedMm / thread.pitchMm).toFixed(1)} turns)`;
@@ -84,7 +95,9 @@ export function engagementOf(engagedMm: number, thread: SeriesThread, practice: 
     engagedMm,
     leastMm,
     enough,
-    sentence: enough ? `${says}; ${leastMm.toFixed(1)} mm are wanted.` : `${says}, and ${leastMm.toFixed(1)} mm are wanted: the fork would pull off.`,
+    sentence: enough
+      ? `${says}; ${leastMm.toFixed(1)} mm are wanted.`
+      : `${says}, and ${leastMm.toFixed(1)} mm are wanted: the fork would pull off.`,
     working: `${practice.rodEngagement} × ${thread.majorMm} = ${leastMm.toFixed(1)} mm at least`,
   };
 }
@@ -121,17 +134,30 @@ const CUT =
  * length − exposed, or as measured. The fork follows the cut end as far as exposed thread is left; what the cut takes beyond that
  * it takes from the engagement. A thread that is none, or a missing length, is answered with "because".
  */
-export function rodCut(input: RodCutInput, practice: Practice = STANDARD_PRACTICE): RodCut | { readonly because: string } {
+export function rodCut(
+  input: RodCutInput,
+  practice: Practice = STANDARD_PRACTICE,
+): RodCut | { readonly because: string } {
   const thread = findThread(input.rodThread);
   if (!thread) return { because: `"${input.rodThread}" is no thread of a standard series: gauge the rod.` };
-  const exposedMm = input.exposedMm ?? (input.turnsShowing === undefined ? undefined : input.turnsShowing * thread.pitchMm);
+  const exposedMm =
+    input.exposedMm ?? (input.turnsShowing === undefined ? undefined : input.turnsShowing * thread.pitchMm);
   if (exposedMm === undefined) return { because: 'Count the turns showing, or measure the thread outside the fork.' };
   const cut = input.cutMm ?? 0;
   const followed = Math.min(cut, exposedMm);
   const shown = { exposedMm, exposedAfterMm: exposedMm - followed, ...(cut > 0 ? { caution: CUT } : {}) };
-  const engaged = input.engagedMm ?? (input.threadLengthMm === undefined ? undefined : input.threadLengthMm - exposedMm);
-  if (engaged === undefined) return { ...shown, because: 'How much is engaged cannot be said without the length of the rod’s thread, or what is in the fork.' };
-  if (engaged <= 0) return { ...shown, because: `The thread showing (${exposedMm.toFixed(1)} mm) would be all there is: measure again.` };
+  const engaged =
+    input.engagedMm ?? (input.threadLengthMm === undefined ? undefined : input.threadLengthMm - exposedMm);
+  if (engaged === undefined)
+    return {
+      ...shown,
+      because: 'How much is engaged cannot be said without the length of the rod’s thread, or what is in the fork.',
+    };
+  if (engaged <= 0)
+    return {
+      ...shown,
+      because: `The thread showing (${exposedMm.toFixed(1)} mm) would be all there is: measure again.`,
+    };
   const after = engagementOf(engaged - (cut - followed), thread, practice);
   return { ...shown, engagement: { ...after, maxShorterMm: exposedMm + Math.max(0, engaged - after.leastMm) } };
 }
@@ -145,12 +171,14 @@ export interface RodCompareInput {
   readonly rodThread?: string;
 }
 
-export type RodCompare = { readonly differenceMm: number; readonly sentence: string; readonly working: string } | { readonly because: string };
+export type RodCompare =
+  { readonly differenceMm: number; readonly sentence: string; readonly working: string } | { readonly because: string };
 
 /** How much longer the new rod stands than the old one, by the way in which both were measured. More turns showing is a longer rod. */
 export function compareRods({ by, oldValue, newValue, rodThread }: RodCompareInput): RodCompare {
   const thread = rodThread === undefined ? undefined : findThread(rodThread);
-  if (by === 'turns' && !thread) return { because: 'Turns showing say a length only with the thread of the rod: gauge it.' };
+  if (by === 'turns' && !thread)
+    return { because: 'Turns showing say a length only with the thread of the rod: gauge it.' };
   const scale = by === 'turns' ? (thread?.pitchMm ?? 0) : 1;
   const differenceMm = (newValue - oldValue) * scale;
   const both = `${Math.abs(differenceMm).toFixed(2)} mm · ${(Math.abs(differenceMm) / 25.4).toFixed(3)} in`;

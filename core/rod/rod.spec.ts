@@ -47,7 +47,9 @@ describe('old rod against new', () => {
     const answer = compareRods({ by: 'depth', oldValue: 118, newValue: 112.5 });
     expect(answer).toMatchObject({ differenceMm: -5.5 });
     expect('sentence' in answer && answer.sentence).toContain('0.217 in shorter');
-    expect(compareRods({ by: 'mark', oldValue: 90, newValue: 90.02 })).toMatchObject({ sentence: 'Both rods stand alike.' });
+    expect(compareRods({ by: 'mark', oldValue: 90, newValue: 90.02 })).toMatchObject({
+      sentence: 'Both rods stand alike.',
+    });
   });
   it('turns without a thread say nothing', () => {
     expect(compareRods({ by: 'turns', oldValue: 8, newValue: 11 })).toHaveProperty('because');
@@ -58,7 +60,10 @@ describe('old rod against new', () => {
 describe('thread left in the fork', () => {
   it('eight turns showing of 30 mm leave 20 engaged: more than one and a half diameters', () => {
     const answer = rodCut({ rodThread: 'M8x1.25', turnsShowing: 8, threadLengthMm: 30 });
-    expect(answer).toMatchObject({ exposedMm: 10, engagement: { engagedMm: 20, leastMm: 12, enough: true, maxShorterMm: 18 } });
+    expect(answer).toMatchObject({
+      exposedMm: 10,
+      engagement: { engagedMm: 20, leastMm: 12, enough: true, maxShorterMm: 18 },
+    });
   });
   it('a cut takes from what shows first, then from what holds', () => {
     expect(rodCut({ rodThread: 'M8x1.25', turnsShowing: 8, threadLengthMm: 30, cutMm: 6 })).toMatchObject({
@@ -70,14 +75,23 @@ describe('thread left in the fork', () => {
     expect(deep).toHaveProperty('caution');
   });
   it('the multiple of the diameter is a setting', () => {
-    expect(rodCut({ rodThread: 'M8x1.25', exposedMm: 10, engagedMm: 9 }, { ...STANDARD_PRACTICE, rodEngagement: 1 })).toMatchObject({
+    expect(
+      rodCut({ rodThread: 'M8x1.25', exposedMm: 10, engagedMm: 9 }, { ...STANDARD_PRACTICE, rodEngagement: 1 }),
+    ).toMatchObject({
       engagement: { enough: true },
     });
   });
   it('what is missing is named, and nothing is guessed', () => {
-    expect(rodCut({ rodThread: 'M8x9', turnsShowing: 1 })).toMatchObject({ because: expect.stringContaining('no thread') });
+    expect(rodCut({ rodThread: 'M8x9', turnsShowing: 1 })).toMatchObject({
+      because: expect.stringContaining('no thread'),
+    });
     expect(rodCut({ rodThread: 'M8x1.25' })).toMatchObject({ because: expect.stringContaining('Count the turns') });
-    expect(rodCut({ rodThread: 'M8x1.25', turnsShowing: 8 })).toMatchObject({ exposedMm: 10, because: expect.stringContaining('cannot be said') });
-    expect(rodCut({ rodThread: 'M8x1.25', turnsShowing: 40, threadLengthMm: 30 })).toMatchObject({ because: expect.stringContaining('measure again') });
+    expect(rodCut({ rodThread: 'M8x1.25', turnsShowing: 8 })).toMatchObject({
+      exposedMm: 10,
+      because: expect.stringContaining('cannot be said'),
+    });
+    expect(rodCut({ rodThread: 'M8x1.25', turnsShowing: 40, threadLengthMm: 30 })).toMatchObject({
+      because: expect.stringContaining('measure again'),
+    });
   });
 });

@@ -23,8 +23,13 @@ export const SKETCH_HEIGHT = 84;
 
 const line = (look: Look, ...points: (readonly [number, number])[]): Stroke => ({ kind: 'line', points, look });
 const circle = (x: number, y: number, r: number, look: Look = 'body'): Stroke => ({ kind: 'circle', x, y, r, look });
-const dimension = (from: readonly [number, number], to: readonly [number, number]): Stroke => ({ kind: 'dimension', from, to });
-const box = (look: Look, x: number, y: number, w: number, h: number): Stroke => line(look, [x, y], [x + w, y], [x + w, y + h], [x, y + h], [x, y]);
+const dimension = (from: readonly [number, number], to: readonly [number, number]): Stroke => ({
+  kind: 'dimension',
+  from,
+  to,
+});
+const box = (look: Look, x: number, y: number, w: number, h: number): Stroke =>
+  line(look, [x, y], [x + w, y], [x + w, y + h], [x, y + h], [x, y]);
 const words = (x: number, y: number, text: string): Stroke => ({ kind: 'words', x, y, words: text });
 
 /** Ways in which a dimension is taken; each attribute is one of them. */
@@ -45,7 +50,12 @@ const FAMILIES = {
     line('hidden', [50, 40], [50, 76]),
     line('hidden', [110, 40], [110, 76]),
   ],
-  inside: () => [circle(80, 40, 34, 'hidden'), circle(80, 40, 22), dimension([58, 40], [102, 40]), line('axis', [80, 8], [80, 72])],
+  inside: () => [
+    circle(80, 40, 34, 'hidden'),
+    circle(80, 40, 22),
+    dimension([58, 40], [102, 40]),
+    line('axis', [80, 8], [80, 72]),
+  ],
   depth: () => [
     line('body', [30, 14], [30, 70], [130, 70], [130, 14]),
     line('body', [60, 14], [60, 50], [100, 50], [100, 14]),
@@ -76,7 +86,12 @@ const FAMILIES = {
     dimension([40, 70], [112, 70]),
     words(44, 82, 'over several threads'),
   ],
-  room: () => [line('body', [24, 10], [24, 74]), line('hidden', [132, 10], [132, 74]), dimension([24, 42], [132, 42]), words(96, 82, 'next thing')],
+  room: () => [
+    line('body', [24, 10], [24, 74]),
+    line('hidden', [132, 10], [132, 74]),
+    dimension([24, 42], [132, 42]),
+    words(96, 82, 'next thing'),
+  ],
   'from-axis': () => [
     circle(44, 42, 20),
     circle(44, 42, 3, 'axis'),
@@ -167,7 +182,10 @@ const BY_NAME: Readonly<Partial<Record<AttributeName, SketchFamily>>> = {
 /** How a dimension is drawn: by name, else by what kind of thing it is. */
 export function familyOf(name: AttributeName): SketchFamily {
   const row = attribute(name);
-  return BY_NAME[name] ?? (row.kind === 'thread' ? 'thread' : row.kind === 'quantity' && row.dimension !== 'length' ? 'paper' : 'look');
+  return (
+    BY_NAME[name] ??
+    (row.kind === 'thread' ? 'thread' : row.kind === 'quantity' && row.dimension !== 'length' ? 'paper' : 'look')
+  );
 }
 
 /** Whether a drawing helps: what is looked at, or read in a paper, has none. */
@@ -188,20 +206,30 @@ const INK: Readonly<Record<Look, string>> = {
 /** The drawing as an SVG document, for paper. */
 export function svgOf({ strokes }: Sketch): string {
   const parts = strokes.map((stroke) => {
-    if (stroke.kind === 'circle') return `<circle cx="${stroke.x}" cy="${stroke.y}" r="${stroke.r}" fill="none" ${INK[stroke.look]}/>`;
-    if (stroke.kind === 'words') return `<text x="${stroke.x}" y="${stroke.y}" font-size="8" fill="#222">${stroke.words}</text>`;
-    if (stroke.kind === 'line') return `<polyline points="${stroke.points.map((p) => p.join(',')).join(' ')}" fill="none" ${INK[stroke.look]}/>`;
+    if (stroke.kind === 'circle')
+      return `<circle cx="${stroke.x}" cy="${stroke.y}" r="${stroke.r}" fill="none" ${INK[stroke.look]}/>`;
+    if (stroke.kind === 'words')
+      return `<text x="${stroke.x}" y="${stroke.y}" font-size="8" fill="#222">${stroke.words}</text>`;
+    if (stroke.kind === 'line')
+      return `<polyline points="${stroke.points.map((p) => p.join(',')).join(' ')}" fill="none" ${INK[stroke.look]}/>`;
     return `<polyline points="${stroke.from.join(',')} ${stroke.to.join(',')}" fill="none" stroke="#000" stroke-width="1"/>${arrow(stroke.to, stroke.from)}${arrow(stroke.from, stroke.to)}`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${SKETCH_WIDTH} ${SKETCH_HEIGHT}">${parts.join('')}</svg>`;
 }
 
 /** Corners of the arrow head at the end of a dimension line. */
-export function arrowAt(from: readonly [number, number], to: readonly [number, number]): readonly (readonly [number, number])[] {
+export function arrowAt(
+  from: readonly [number, number],
+  to: readonly [number, number],
+): readonly (readonly [number, number])[] {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
   const [dx, dy] = [((to[0] - from[0]) / length) * 5, ((to[1] - from[1]) / length) * 5];
   const round = (n: number): number => Math.round(n * 10) / 10;
-  return [to, [round(to[0] - dx - dy * 0.4), round(to[1] - dy + dx * 0.4)], [round(to[0] - dx + dy * 0.4), round(to[1] - dy - dx * 0.4)]];
+  return [
+    to,
+    [round(to[0] - dx - dy * 0.4), round(to[1] - dy + dx * 0.4)],
+    [round(to[0] - dx + dy * 0.4), round(to[1] - dy - dx * 0.4)],
+  ];
 }
 
 const arrow = (from: readonly [number, number], to: readonly [number, number]): string =>

@@ -40,9 +40,11 @@ export function safetyOf(input: SafetyInput): Safety {
   const unfilled = input.unfilled ?? [];
   blockers.push(...unfilled.map((words) => ({ key: `unit:${words}`, words: `no ${words} is chosen` })));
   if (!input.unitChosen && unfilled.length === 0) blockers.push({ key: 'unit', words: 'no unit is chosen' });
-  if (input.identification?.verdict === 'contradictory') blockers.push({ key: 'evidence', words: 'the evidence contradicts itself' });
+  if (input.identification?.verdict === 'contradictory')
+    blockers.push({ key: 'evidence', words: 'the evidence contradicts itself' });
   if (input.unitChosen || input.joints.length > 0) {
-    if (!input.vehicleKnown && input.joints.length === 0) blockers.push({ key: 'vehicle', words: 'nothing is known of the vehicle' });
+    if (!input.vehicleKnown && input.joints.length === 0)
+      blockers.push({ key: 'vehicle', words: 'nothing is known of the vehicle' });
     for (const joint of input.joints) {
       if (input.overrides.some((o) => o.joint === joint.id)) continue;
       blockers.push(...jointBlockers(joint));
@@ -51,7 +53,12 @@ export function safetyOf(input: SafetyInput): Safety {
     if (input.fluid === 'not-known') blockers.push({ key: 'fluid', words: 'the fluid is not settled' });
   }
   const overridden = input.overrides.filter((o) => input.joints.some((j) => j.id === o.joint && j.state !== 'fits'));
-  return { safe: blockers.length === 0, sentence: sentenceOf(blockers, overridden, input.joints), blockers, overridden };
+  return {
+    safe: blockers.length === 0,
+    sentence: sentenceOf(blockers, overridden, input.joints),
+    blockers,
+    overridden,
+  };
 }
 
 function jointBlockers(joint: Joint): { key: string; words: string }[] {
@@ -62,11 +69,20 @@ function jointBlockers(joint: Joint): { key: string; words: string }[] {
   }));
 }
 
-function sentenceOf(blockers: readonly { words: string }[], overridden: readonly Override[], joints: readonly Joint[]): string {
+function sentenceOf(
+  blockers: readonly { words: string }[],
+  overridden: readonly Override[],
+  joints: readonly Joint[],
+): string {
   if (blockers.length > 0) {
     const shown = blockers.slice(0, 3).map((b) => b.words);
     const rest = blockers.length - shown.length;
-    const list = rest > 0 ? `${shown.join(', ')} and ${rest} more` : shown.length > 1 ? `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}` : shown[0];
+    const list =
+      rest > 0
+        ? `${shown.join(', ')} and ${rest} more`
+        : shown.length > 1
+          ? `${shown.slice(0, -1).join(', ')} and ${shown.at(-1)}`
+          : shown[0];
     return `Not safe to order: ${list}.`;
   }
   if (overridden.length > 0) {
@@ -97,7 +113,11 @@ export interface SlipLine extends SlipProposal {
  * The slip as it stands: computed lines in the order given, one for each key, with hand edits laid over them, then lines
  * added by hand. Two proposals with one key are one line; the larger quantity counts.
  */
-export function mergeSlip(proposals: readonly SlipProposal[], edits: readonly SlipEdit[], added: readonly SlipLine[]): SlipLine[] {
+export function mergeSlip(
+  proposals: readonly SlipProposal[],
+  edits: readonly SlipEdit[],
+  added: readonly SlipLine[],
+): SlipLine[] {
   const byKey = new Map<string, SlipProposal>();
   for (const proposal of proposals) {
     const before = byKey.get(proposal.key);

@@ -12,7 +12,14 @@ const joint = (id: string, state: FourState, place: Joint['place'] = 'side'): Jo
 });
 
 const safety = (over: Partial<SafetyInput> = {}) =>
-  safetyOf({ vehicleKnown: true, unitChosen: true, joints: [joint('lines', 'fits')], fluid: 'fits', overrides: [], ...over });
+  safetyOf({
+    vehicleKnown: true,
+    unitChosen: true,
+    joints: [joint('lines', 'fits')],
+    fluid: 'fits',
+    overrides: [],
+    ...over,
+  });
 
 describe('safe to order', () => {
   it('when every joint fits, with or without a change', () => {
@@ -34,23 +41,39 @@ describe('safe to order', () => {
     expect(safety(over).sentence).toContain(words);
   });
   it('a named person can let a joint pass, and is named', () => {
-    const passed = safety({ joints: [joint('lines', 'not-known')], overrides: [{ joint: 'lines', person: 'Ilse', reason: 'measured at home' }] });
+    const passed = safety({
+      joints: [joint('lines', 'not-known')],
+      overrides: [{ joint: 'lines', person: 'Ilse', reason: 'measured at home' }],
+    });
     expect(passed.safe).toBe(true);
     expect(passed.sentence).toContain('let pass by Ilse');
   });
   it('letting one joint pass does not let another', () => {
-    expect(safety({ joints: [joint('a', 'not-known'), joint('b', 'not-known')], overrides: [{ joint: 'a', person: 'Ilse', reason: 'x' }] }).safe).toBe(false);
+    expect(
+      safety({
+        joints: [joint('a', 'not-known'), joint('b', 'not-known')],
+        overrides: [{ joint: 'a', person: 'Ilse', reason: 'x' }],
+      }).safe,
+    ).toBe(false);
   });
   it('an override of a joint that fits is not mentioned', () => {
     expect(safety({ overrides: [{ joint: 'lines', person: 'Ilse', reason: 'x' }] }).overridden).toEqual([]);
   });
   it('names three things and counts the rest', () => {
-    expect(safety({ joints: ['a', 'b', 'c', 'd', 'e'].map((id) => joint(id, 'not-known')) }).sentence).toContain('and 2 more');
+    expect(safety({ joints: ['a', 'b', 'c', 'd', 'e'].map((id) => joint(id, 'not-known')) }).sentence).toContain(
+      'and 2 more',
+    );
   });
 });
 
 describe('the slip', () => {
-  const line = (key: string, quantity = 1): SlipProposal => ({ key, section: 'order', words: key, quantity, reason: '' });
+  const line = (key: string, quantity = 1): SlipProposal => ({
+    key,
+    section: 'order',
+    words: key,
+    quantity,
+    reason: '',
+  });
   it('one key is one line, the larger quantity counts', () => {
     expect(mergeSlip([line('clamps', 1), line('clamps', 2), line('unit')], [], []).map((l) => [l.key, l.quantity])).toEqual([['clamps', 2], ['unit', 1]]); // prettier-ignore
   });

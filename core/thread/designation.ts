@@ -20,7 +20,9 @@ export interface ThreadName {
 }
 
 /** What hydraulics use beside the standards is known too, so that it is told apart from a name that is wrong. */
-const OFF_STANDARD: readonly SeriesThread[] = BRAKE_THREADS.filter((t) => !STANDARD.some((s) => s.designation === t.designation));
+const OFF_STANDARD: readonly SeriesThread[] = BRAKE_THREADS.filter(
+  (t) => !STANDARD.some((s) => s.designation === t.designation),
+);
 const SERIES: readonly SeriesThread[] = [...STANDARD, ...OFF_STANDARD];
 
 type Label = 'M' | 'UNC' | 'UNF' | 'UNEF' | 'UNS' | 'UN' | 'NPT' | 'G' | 'R' | 'BSP';
@@ -74,7 +76,10 @@ export function readThread(text: string): ThreadName {
   if (clean.length > 40) return unreadable('This is too long to be a thread name.');
   const dash = /^(?:an|jic)\s*-?\s*([3-6])$|^-([3-6])\s*an$/.exec(clean);
   const written = parse(dash ? (lookup(DASH, dash[1] ?? dash[2] ?? '') ?? '') : clean);
-  if (!written) return unreadable(`"${clean.slice(0, 24)}" does not read as a thread: write it like 3/8-24, M10x1.0, 1/8 NPT or G 1/8.`);
+  if (!written)
+    return unreadable(
+      `"${clean.slice(0, 24)}" does not read as a thread: write it like 3/8-24, M10x1.0, 1/8 NPT or G 1/8.`,
+    );
   return judge(written);
 }
 
@@ -111,7 +116,9 @@ function parse(clean: string): Written | undefined {
 const pitchOf = (text: string | undefined): { pitch?: number } => (text === undefined ? {} : { pitch: Number(text) });
 
 function judge(written: Written): ThreadName {
-  const ofSize = SERIES.filter((thread) => sizeOf(thread) === written.size && (thread.family === 'metric') === written.metric);
+  const ofSize = SERIES.filter(
+    (thread) => sizeOf(thread) === written.size && (thread.family === 'metric') === written.metric,
+  );
   const ofLabel = ofSize.filter((thread) => carries(thread, written.label));
   const ofPitch = (list: readonly SeriesThread[]) =>
     written.pitch === undefined ? list : list.filter((t) => Math.abs(pitchWritten(t) - (written.pitch ?? 0)) < 0.001);
@@ -140,7 +147,9 @@ function withoutPitch(written: Written, ofLabel: readonly SeriesThread[], ofSize
   if (written.label === 'BSP' && ofLabel.length > 0) return whichOne(ofLabel);
   if (only && ofLabel.length === 1 && written.label) return real(only);
   if (written.metric && only) {
-    const others = BRAKE_THREADS.filter((t) => t.family === 'metric' && sizeOf(t) === written.size && t.designation !== only.designation);
+    const others = BRAKE_THREADS.filter(
+      (t) => t.family === 'metric' && sizeOf(t) === written.size && t.designation !== only.designation,
+    );
     return {
       recognised: true,
       designation: only.designation,
@@ -160,7 +169,12 @@ function withoutPitch(written: Written, ofLabel: readonly SeriesThread[], ofSize
 function real(thread: SeriesThread): ThreadName {
   if (OFF_STANDARD.includes(thread)) {
     const unusual = `${thread.designation} is made (${thread.source}): measure twice, and look at the neighbours first.`;
-    return { recognised: true, designation: thread.designation, unusual, nearest: neighbours(thread).map((t) => near(t, differenceWords(t, thread))) };
+    return {
+      recognised: true,
+      designation: thread.designation,
+      unusual,
+      nearest: neighbours(thread).map((t) => near(t, differenceWords(t, thread))),
+    };
   }
   const used = BRAKE_THREADS.some((t) => t.designation === thread.designation);
   if (used) return { recognised: true, designation: thread.designation, nearest: [] };
@@ -174,7 +188,8 @@ function real(thread: SeriesThread): ThreadName {
 }
 
 function whichOne(matching: readonly SeriesThread[]): ThreadName {
-  const taper = matching.length === 2 && matching.some((t) => t.family === 'G') && matching.some((t) => t.family === 'R');
+  const taper =
+    matching.length === 2 && matching.some((t) => t.family === 'G') && matching.some((t) => t.family === 'R');
   const how = taper ? 'only the taper tells them apart: say G (parallel) or R (tapered)' : 'say which family is meant';
   return problem(
     'unreadable',
@@ -202,7 +217,8 @@ function nearestTo(written: Written): NearThread[] {
     .map((t) => near(t, differenceWords(t, target)));
 }
 
-const pipeMajor = (size: string): number => SERIES.find((t) => (t.family === 'NPT' || t.family === 'G') && sizeOf(t) === size)?.majorMm ?? inchSizeMm(size);
+const pipeMajor = (size: string): number =>
+  SERIES.find((t) => (t.family === 'NPT' || t.family === 'G') && sizeOf(t) === size)?.majorMm ?? inchSizeMm(size);
 
 function neighbours(thread: SeriesThread): readonly SeriesThread[] {
   return BRAKE_THREADS.filter((t) => t !== thread)
@@ -216,7 +232,8 @@ const apart = (a: { majorMm: number; pitchMm: number }, b: { majorMm: number; pi
 
 function differenceWords(thread: SeriesThread, from: { majorMm: number; pitchMm: number }): string {
   const d = thread.majorMm - from.majorMm;
-  const diameter = Math.abs(d) < 0.01 ? 'same diameter' : `${Math.abs(d).toFixed(2)} mm ${d > 0 ? 'larger' : 'smaller'}`;
+  const diameter =
+    Math.abs(d) < 0.01 ? 'same diameter' : `${Math.abs(d).toFixed(2)} mm ${d > 0 ? 'larger' : 'smaller'}`;
   return `${diameter}, ${pitchWords(thread)}`;
 }
 
@@ -254,14 +271,20 @@ function carries(thread: SeriesThread, label: Label | undefined): boolean {
 }
 
 const pitchWritten = (t: SeriesThread): number => (t.family === 'metric' ? t.pitchMm : Math.round(25.4 / t.pitchMm));
-const pitchWords = (t: SeriesThread): string => (t.family === 'metric' ? `pitch ${pitchText(t.pitchMm)} mm` : `${pitchWritten(t)} per inch`);
+const pitchWords = (t: SeriesThread): string =>
+  t.family === 'metric' ? `pitch ${pitchText(t.pitchMm)} mm` : `${pitchWritten(t)} per inch`;
 const pitchSaid = (w: Written): string => (w.metric ? `pitch ${w.pitch} mm` : `${w.pitch} per inch`);
-const sizeWritten = (w: Written): string => (w.metric ? `M${w.size}` : w.size.startsWith('#') ? `No. ${w.size.slice(1)}` : w.size);
+const sizeWritten = (w: Written): string =>
+  w.metric ? `M${w.size}` : w.size.startsWith('#') ? `No. ${w.size.slice(1)}` : w.size;
 const orList = (list: readonly SeriesThread[]): string => list.map((t) => t.designation).join(' or ');
 const listPitches = (list: readonly SeriesThread[]): string => [...new Set(list.map(pitchWords))].join(', ');
 const near = (thread: SeriesThread, why: string): NearThread => ({ designation: thread.designation, why });
 const unreadable = (sentence: string): ThreadName => problem('unreadable', sentence, []);
-const problem = (kind: NonNullable<ThreadName['problem']>, sentence: string, nearest: readonly NearThread[]): ThreadName => ({
+const problem = (
+  kind: NonNullable<ThreadName['problem']>,
+  sentence: string,
+  nearest: readonly NearThread[],
+): ThreadName => ({
   recognised: false,
   problem: kind,
   sentence,

@@ -1,7 +1,8 @@
 import { STANDARD_PRACTICE, type Practice } from '../practice/index.js';
 import { flankAngle, minorDiameter, pitchDiameter, type SeriesThread } from './types.js';
 
-export type MateVerdict = 'mates' | 'taper mismatch' | 'will not start' | 'falls through' | 'loose' | 'starts, then binds';
+export type MateVerdict =
+  'mates' | 'taper mismatch' | 'will not start' | 'falls through' | 'loose' | 'starts, then binds';
 
 export interface Mating {
   readonly verdict: MateVerdict;
@@ -26,7 +27,12 @@ const SAME_PITCH_MM = 0.002;
  * (ISO 68-1, ISO 228-1, ASME B1.1); flank allowance and turns available are settings. The order of the tests matters:
  * taper, start, engagement, pitch. `turns` is what the nut has; a tube nut has `practice.nutTurns`.
  */
-export function mate(male: SeriesThread, female: SeriesThread, practice: Practice = STANDARD_PRACTICE, turns: number = practice.nutTurns): Mating {
+export function mate(
+  male: SeriesThread,
+  female: SeriesThread,
+  practice: Practice = STANDARD_PRACTICE,
+  turns: number = practice.nutTurns,
+): Mating {
   const a = practice.flankAllowance;
   const deltaMm = female.majorMm - male.majorMm;
   const driftMm = Math.abs(female.pitchMm - male.pitchMm);
@@ -52,7 +58,13 @@ export function mate(male: SeriesThread, female: SeriesThread, practice: Practic
   return { verdict, sentence: sentenceFor(verdict, male, female, engagement, bindsAfterTurns), ...figures, ...binding };
 }
 
-function sentenceFor(verdict: MateVerdict, male: SeriesThread, female: SeriesThread, engagement: number, turns: number | undefined): string {
+function sentenceFor(
+  verdict: MateVerdict,
+  male: SeriesThread,
+  female: SeriesThread,
+  engagement: number,
+  turns: number | undefined,
+): string {
   const pair = `${male.designation} in ${female.designation}`;
   switch (verdict) {
     case 'mates':

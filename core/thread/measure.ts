@@ -25,7 +25,9 @@ export function threadsFromMeasurement(
   threads: readonly BrakeThread[] = BRAKE_THREADS,
 ): ThreadCandidate[] {
   const male = reading.gender === 'male';
-  const [offset, spread] = male ? [-practice.maleCrest, practice.maleSpread] : [practice.femaleMouth, practice.femaleSpread];
+  const [offset, spread] = male
+    ? [-practice.maleCrest, practice.maleSpread]
+    : [practice.femaleMouth, practice.femaleSpread];
   const sigma = Math.hypot(sigmaOf(reading.instrument, practice), spread);
   const logs = threads.map((thread) => {
     const basic = male ? thread.maleEndMm : (thread.femaleMouthMm ?? minorDiameter(thread));
@@ -36,5 +38,7 @@ export function threadsFromMeasurement(
   const best = Math.max(...logs);
   const weights = logs.map((log) => Math.exp(log - best));
   const total = weights.reduce((sum, w) => sum + w, 0);
-  return threads.map((thread, i) => ({ thread, probability: (weights[i] ?? 0) / total })).sort((x, y) => y.probability - x.probability);
+  return threads
+    .map((thread, i) => ({ thread, probability: (weights[i] ?? 0) / total }))
+    .sort((x, y) => y.probability - x.probability);
 }

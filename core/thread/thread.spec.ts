@@ -75,11 +75,14 @@ describe('reading a thread name', () => {
     expect(readThread('M10').unusual).toContain('Measure the pitch');
   });
 
-  it.each(['', '   ', 'hello', '10', 'x'.repeat(200), '3//8-24', '<script>', 'M', '1/0-24'])('refuses %j in a sentence', (text) => {
-    const read = readThread(text);
-    expect(read.recognised).toBe(false);
-    expect(read.sentence).toMatch(/\.$/);
-  });
+  it.each(['', '   ', 'hello', '10', 'x'.repeat(200), '3//8-24', '<script>', 'M', '1/0-24'])(
+    'refuses %j in a sentence',
+    (text) => {
+      const read = readThread(text);
+      expect(read.recognised).toBe(false);
+      expect(read.sentence).toMatch(/\.$/);
+    },
+  );
 
   it('reads every thread of the standard series back by its own name', () => {
     for (const t of SERIES) expect(readThread(t.designation).designation, t.designation).toBe(t.designation);
@@ -165,10 +168,17 @@ describe('a thread from a measurement', () => {
   });
   it('probabilities sum to one whatever was read', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 60, noNaN: true }), fc.constantFrom('male' as const, 'female' as const), (d, gender) => {
-        const sum = threadsFromMeasurement({ gender, diameterMm: d, instrument: 'caliper' }).reduce((s, c) => s + c.probability, 0);
-        expect(sum).toBeCloseTo(1, 9);
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 60, noNaN: true }),
+        fc.constantFrom('male' as const, 'female' as const),
+        (d, gender) => {
+          const sum = threadsFromMeasurement({ gender, diameterMm: d, instrument: 'caliper' }).reduce(
+            (s, c) => s + c.probability,
+            0,
+          );
+          expect(sum).toBeCloseTo(1, 9);
+        },
+      ),
     );
   });
 });

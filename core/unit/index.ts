@@ -4,7 +4,14 @@ import type { AttributeName } from '../attribute/index.js';
 
 export type UnitKind = 'brake-master' | 'clutch-master' | 'slave' | 'booster' | 'wheel-cylinder' | 'caliper';
 
-export const UNIT_KINDS: readonly UnitKind[] = ['brake-master', 'clutch-master', 'slave', 'booster', 'wheel-cylinder', 'caliper'];
+export const UNIT_KINDS: readonly UnitKind[] = [
+  'brake-master',
+  'clutch-master',
+  'slave',
+  'booster',
+  'wheel-cylinder',
+  'caliper',
+];
 
 export const KIND_WORDS: Readonly<Record<UnitKind, string>> = {
   'brake-master': 'brake master',
@@ -66,6 +73,8 @@ export function textOf(facts: readonly Fact[], attribute: AttributeName, positio
 
 /** Positions of the ports that any port fact names, sorted. */
 export function portPositions(facts: readonly Fact[]): string[] {
-  const positions = facts.filter((f) => f.attribute.startsWith('port-') && f.position !== undefined).map((f) => f.position ?? '');
+  const positions = facts
+    .filter((f) => f.attribute.startsWith('port-') && f.position !== undefined)
+    .map((f) => f.position ?? '');
   return [...new Set(positions)].sort();
 }

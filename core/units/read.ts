@@ -109,7 +109,10 @@ interface Figure {
 function tidy(text: string): string {
   return text
     .normalize('NFC')
-    .replace(/(\d)?([½¼¾⅛⅜⅝⅞])/g, (_, whole: string | undefined, glyph: string) => `${whole ? `${whole} ` : ''}${lookup(GLYPHS, glyph) ?? glyph}`)
+    .replace(
+      /(\d)?([½¼¾⅛⅜⅝⅞])/g,
+      (_, whole: string | undefined, glyph: string) => `${whole ? `${whole} ` : ''}${lookup(GLYPHS, glyph) ?? glyph}`,
+    )
     .replace(/[\u00a0\u2009\u202f\s]+/g, ' ')
     .replace(/[\u2010-\u2015\u2212]/g, '-')
     .trim()
@@ -139,12 +142,14 @@ function readFigure(clean: string): Figure | undefined {
 function attachUnit(figure: Figure, { expects, assume = 'mm' }: ReadOptions): Quantity | { problem: string } {
   if (figure.unitText === '') {
     if (expects === 'angle') return { value: figure.value, unit: 'deg' };
-    if (expects !== 'length' && expects !== 'pitch') return { problem: `A bare figure is not a ${expects}: add the unit (${EXPECTED_UNITS[expects]}).` };
+    if (expects !== 'length' && expects !== 'pitch')
+      return { problem: `A bare figure is not a ${expects}: add the unit (${EXPECTED_UNITS[expects]}).` };
     if (figure.fraction || assume === 'in') return { value: figure.value, unit: 'in' };
     return { value: figure.value, unit: 'mm' };
   }
   const spelled = SPELLINGS.find(([pattern]) => pattern.test(figure.unitText))?.[1];
-  if (!spelled) return { problem: `"${shorten(figure.unitText)}" is not a unit that is known here (${EXPECTED_UNITS[expects]}).` };
+  if (!spelled)
+    return { problem: `"${shorten(figure.unitText)}" is not a unit that is known here (${EXPECTED_UNITS[expects]}).` };
   if (spelled === 'thou') return wanted({ value: figure.value / 1000, unit: 'in' }, expects);
   if (spelled === 'cm') return wanted({ value: figure.value * 10, unit: 'mm' }, expects);
   return wanted({ value: figure.value, unit: spelled }, expects);
@@ -159,10 +164,12 @@ function wanted(quantity: Quantity, expects: ReadOptions['expects']): Quantity |
 const REAL_PITCH: UsualRange = { min: 0.2, max: 6, what: 'a thread pitch' };
 
 function doubtOf(quantity: Quantity, figure: Figure, options: ReadOptions): string | undefined {
-  if (figure.commaThousands) return `Read with a decimal comma as ${print(quantity, 3)}; if the comma marks thousands, write it without.`;
+  if (figure.commaThousands)
+    return `Read with a decimal comma as ${print(quantity, 3)}; if the comma marks thousands, write it without.`;
   const usual = options.usual ?? (options.expects === 'pitch' ? REAL_PITCH : undefined);
   if (!usual || within(toBase(quantity), usual)) return undefined;
-  const rivals: readonly Unit[] = options.expects === 'pitch' ? ['tpi', 'mm', 'in'] : options.expects === 'length' ? ['in', 'mm'] : [];
+  const rivals: readonly Unit[] =
+    options.expects === 'pitch' ? ['tpi', 'mm', 'in'] : options.expects === 'length' ? ['in', 'mm'] : [];
   for (const unit of rivals) {
     const rival = { value: quantity.value, unit };
     if (unit !== quantity.unit && within(toBase(rival), usual))
@@ -172,7 +179,16 @@ function doubtOf(quantity: Quantity, figure: Figure, options: ReadOptions): stri
 }
 
 const baseUnit = (dimension: ReadOptions['expects']): string =>
-  ({ length: 'mm', pitch: 'mm', pressure: 'MPa', force: 'N', volume: 'ml', torque: 'Nm', angle: 'degrees', flow: 'l/min' })[dimension];
+  ({
+    length: 'mm',
+    pitch: 'mm',
+    pressure: 'MPa',
+    force: 'N',
+    volume: 'ml',
+    torque: 'Nm',
+    angle: 'degrees',
+    flow: 'l/min',
+  })[dimension];
 
 const within = (value: number, range: UsualRange): boolean => value >= range.min && value <= range.max;
 const refuse = (problem: string): Reading => ({ recognised: false, problem });

@@ -1,8 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inchFraction, inUnit, otherSystem, print, printBoth, readQuantity, toBase, UNITS, type ReadOptions, type Unit } from './index.js';
+import {
+  inchFraction,
+  inUnit,
+  otherSystem,
+  print,
+  printBoth,
+  readQuantity,
+  toBase,
+  UNITS,
+  type ReadOptions,
+  type Unit,
+} from './index.js';
 
-const length = (text: string, options: Partial<ReadOptions> = {}) => readQuantity(text, { expects: 'length', ...options });
+const length = (text: string, options: Partial<ReadOptions> = {}) =>
+  readQuantity(text, { expects: 'length', ...options });
 
 describe('reading what people write', () => {
   it.each([
@@ -83,14 +95,25 @@ describe('reading what people write', () => {
     expect(length('1,234').doubt).toContain('decimal comma');
   });
 
-  it.each(['', '  ', 'abc', '-3', '0', '1/0', '1e999', '26.9.1', '26 furlongs', '<b>1</b>', '9'.repeat(60), '1 2 3', '\u0000'])(
-    'refuses %j in a sentence',
-    (text) => {
-      const read = length(text);
-      expect(read.recognised).toBe(false);
-      expect(read.problem).toMatch(/\.$/);
-    },
-  );
+  it.each([
+    '',
+    '  ',
+    'abc',
+    '-3',
+    '0',
+    '1/0',
+    '1e999',
+    '26.9.1',
+    '26 furlongs',
+    '<b>1</b>',
+    '9'.repeat(60),
+    '1 2 3',
+    '\u0000',
+  ])('refuses %j in a sentence', (text) => {
+    const read = length(text);
+    expect(read.recognised).toBe(false);
+    expect(read.problem).toMatch(/\.$/);
+  });
 
   it('never throws, and never recognises what is not more than zero', () => {
     fc.assert(
@@ -115,11 +138,15 @@ describe('reading what people write', () => {
 describe('units', () => {
   it('go there and back unchanged', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1e-3, max: 1e6, noNaN: true }), fc.constantFrom(...(Object.keys(UNITS) as Unit[])), (value, unit) => {
-        expect(inUnit(toBase({ value, unit }), unit).value / value).toBeCloseTo(1, 12);
-        const other = otherSystem({ value, unit });
-        expect(toBase(other) / toBase({ value, unit })).toBeCloseTo(1, 12);
-      }),
+      fc.property(
+        fc.double({ min: 1e-3, max: 1e6, noNaN: true }),
+        fc.constantFrom(...(Object.keys(UNITS) as Unit[])),
+        (value, unit) => {
+          expect(inUnit(toBase({ value, unit }), unit).value / value).toBeCloseTo(1, 12);
+          const other = otherSystem({ value, unit });
+          expect(toBase(other) / toBase({ value, unit })).toBeCloseTo(1, 12);
+        },
+      ),
     );
   });
   it('1 MPa is 10 bar is 145.04 psi', () => {

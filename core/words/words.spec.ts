@@ -5,15 +5,17 @@ import { lookup, plainTextProblem } from './index.js';
 describe('looking a word up in a table', () => {
   it('finds what the table says and nothing that it inherits', () => {
     expect(lookup({ a: 1 }, 'a')).toBe(1);
-    for (const word of ['constructor', '__proto__', 'toString', 'hasOwnProperty']) expect(lookup({ a: 1 }, word)).toBeUndefined();
+    for (const word of ['constructor', '__proto__', 'toString', 'hasOwnProperty'])
+      expect(lookup({ a: 1 }, word)).toBeUndefined();
     expect(lookup(undefined, 'a')).toBeUndefined();
     expect(lookup(JSON.parse('{"__proto__": 5}') as Record<string, number>, '__proto__')).toBe(5);
   });
 });
 
 describe('a text that can go out and come back', () => {
-  it.each(['Ölmühle', 'ạ́', '漢字', '😀', 'two\nlines', 'a\tb', '=1+1', "O'Neill", '½ × 3″', '\u00a0'])('%j is taken', (text) =>
-    expect(plainTextProblem(text)).toBeUndefined(),
+  it.each(['Ölmühle', 'ạ́', '漢字', '😀', 'two\nlines', 'a\tb', '=1+1', "O'Neill", '½ × 3″', '\u00a0'])(
+    '%j is taken',
+    (text) => expect(plainTextProblem(text)).toBeUndefined(),
   );
   it.each([
     ['a\u0000b', 'control character (U+0000)'],

@@ -35,7 +35,8 @@ const CAUTIONS: Readonly<Record<string, string>> = {
   'cut-rod': 'Cut a little, measure, cut again. Too little thread in the fork pulls off.',
   'cut-out': 'A bulkhead carries load and keeps fire out. Nothing is cut before an engineer has approved it.',
   'tap-port': 'A port wall that bursts takes the brakes with it. Approval first.',
-  'wheel-spacer': 'A spacer changes what the wheel bolts carry; in many places it has to be entered in the vehicle’s papers.',
+  'wheel-spacer':
+    'A spacer changes what the wheel bolts carry; in many places it has to be entered in the vehicle’s papers.',
   'larger-pump': STORED,
   'pressure-hose': STORED,
   'longer-hose': STANDS,

@@ -36,5 +36,6 @@ describe('the work card', () => {
     expect(first?.caution).toContain(words);
     expect(second).not.toHaveProperty('caution');
   });
-  it('what cannot hurt has no caution', () => expect(stepsOf([remedy({ row: 'nuts', tools: [] })])[0]).not.toHaveProperty('caution'));
+  it('what cannot hurt has no caution', () =>
+    expect(stepsOf([remedy({ row: 'nuts', tools: [] })])[0]).not.toHaveProperty('caution'));
 });

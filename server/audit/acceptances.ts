@@ -10,13 +10,20 @@ const SQL = {
 
 /** Findings that somebody has let stand, each with a reason. They are withdrawn, never deleted. */
 export function acceptanceStore(jobs: Db, clock: () => string) {
-  const inForce = jobs.prepare<[], { fingerprint: string; id: number; reason: string; by: string; at: string }>(SQL.inForce);
+  const inForce = jobs.prepare<[], { fingerprint: string; id: number; reason: string; by: string; at: string }>(
+    SQL.inForce,
+  );
   const accept = jobs.prepare<string[]>(SQL.accept);
   const withdraw = jobs.prepare<[string, string, number]>(SQL.withdraw);
   return {
     /** Those in force, by fingerprint. */
-    all: (): Map<string, NonNullable<Finding['accepted']>> => new Map(inForce.all().map(({ fingerprint, ...rest }) => [fingerprint, rest])),
-    accept({ fingerprint, rule, sentence }: Pick<Finding, 'fingerprint' | 'rule' | 'sentence'>, reason: string, person: string): void {
+    all: (): Map<string, NonNullable<Finding['accepted']>> =>
+      new Map(inForce.all().map(({ fingerprint, ...rest }) => [fingerprint, rest])),
+    accept(
+      { fingerprint, rule, sentence }: Pick<Finding, 'fingerprint' | 'rule' | 'sentence'>,
+      reason: string,
+      person: string,
+    ): void {
       if (accept.run(fingerprint, rule, sentence, reason, person, clock()).changes === 0)
         throw new HttpProblem(409, 'Settled already', 'Somebody has accepted this already.');
     },

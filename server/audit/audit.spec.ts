@@ -54,34 +54,55 @@ describe('the audit', () => {
     expect(vehicles).toBeGreaterThan(0);
   });
   it('sizes that are one size under two names are no contradiction', async () => {
-    db().prepare(`UPDATE unit_fact SET num = 25.43 WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-w28e')`).run();
+    db()
+      .prepare(
+        `UPDATE unit_fact SET num = 25.43 WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-w28e')`,
+      )
+      .run();
     expect((await audit()).counts['two-bores']).toBeUndefined();
   });
   it('a condition that says the difference makes it no contradiction', async () => {
     const finding = await found('slave 2088 is called');
     const link = finding.rows[0]?.link ?? '';
-    expect((await settle(finding, { kind: 'condition', link, condition: { kind: 'move-over', text: 'Move the foot over from the old slave' } })).status).toBe(
-      204,
-    );
+    expect(
+      (
+        await settle(finding, {
+          kind: 'condition',
+          link,
+          condition: { kind: 'move-over', text: 'Move the foot over from the old slave' },
+        })
+      ).status,
+    ).toBe(204);
     expect((await audit()).findings.some((f) => f.sentence.includes('slave 2088 is called'))).toBe(false);
-    expect(db().prepare(`SELECT kind, txt FROM condition WHERE link_id = (SELECT id FROM link WHERE key = ?)`).all(link)).toEqual([
-      { kind: 'move-over', txt: 'Move the foot over from the old slave' },
-    ]);
+    expect(
+      db().prepare(`SELECT kind, txt FROM condition WHERE link_id = (SELECT id FROM link WHERE key = ?)`).all(link),
+    ).toEqual([{ kind: 'move-over', txt: 'Move the foot over from the old slave' }]);
   });
   it('an old way back, a link of nobody and facts of nobody are found too', async () => {
-    const id = (written: string): number => db().prepare(`SELECT id FROM number WHERE written = ?`).pluck().get(written) as number;
-    db().prepare(`INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES ('back', 'drop-in', ?, ?, 0)`).run(id('4419-02-9'), id('4419-01-1'));
+    const id = (written: string): number =>
+      db().prepare(`SELECT id FROM number WHERE written = ?`).pluck().get(written) as number;
+    db()
+      .prepare(`INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES ('back', 'drop-in', ?, ?, 0)`)
+      .run(id('4419-02-9'), id('4419-01-1'));
     db()
       .prepare(
         `UPDATE unit_fact SET source_id = (SELECT id FROM source WHERE key = 'talk') WHERE attribute = 'pilot' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-sm19')`,
       )
       .run();
-    db().prepare(`UPDATE unit_fact SET num = 3.15 WHERE attribute = 'stud-spacing' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-tm22q')`).run();
+    db()
+      .prepare(
+        `UPDATE unit_fact SET num = 3.15 WHERE attribute = 'stud-spacing' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-tm22q')`,
+      )
+      .run();
     const sentences = (await audit()).findings.map((f) => f.sentence);
-    expect(sentences).toContain('4419-01-1 was superseded by 4419-02-9, one way; another claim (drop-in) offers 4419-01-1 in the place of 4419-02-9.');
+    expect(sentences).toContain(
+      '4419-01-1 was superseded by 4419-02-9, one way; another claim (drop-in) offers 4419-01-1 in the place of 4419-02-9.',
+    );
     expect(sentences).toContain('Nobody is named who says “4419-02-9 drop-in 4419-01-1”.');
     expect(sentences).toContain('1 fact of single master 19 has no source.');
-    expect(sentences).toContain('The stud spacing of tandem master 22 Q is recorded as 3.15 mm: it looks like inches (80.01 mm).');
+    expect(sentences).toContain(
+      'The stud spacing of tandem master 22 Q is recorded as 3.15 mm: it looks like inches (80.01 mm).',
+    );
   });
 });
 
@@ -90,12 +111,22 @@ describe('settling', () => {
     const finding = await found('looks like inches');
     const row = finding.rows[0];
     if (!row) throw new Error('no row');
-    const act = { kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '0.8125', value: '13/16 in' } as const;
+    const act = {
+      kind: 'correct',
+      row: { kept: row.kept, key: row.key },
+      field: 'bore',
+      seen: '0.8125',
+      value: '13/16 in',
+    } as const;
     expect((await settle(finding, act)).status).toBe(204);
     expect(db().prepare(`SELECT bore FROM kit WHERE key = 'ks-w20'`).pluck().get()).toBe(20.6375);
     expect((await audit()).counts['looks-like-inches']).toBeUndefined();
     const [last] = await history();
-    expect(last).toMatchObject({ by: 'Ilse', reason: 'looked at it', changes: [{ words: 'kit ks-w20', before: 'bore 0.8125', after: 'bore 20.6375' }] });
+    expect(last).toMatchObject({
+      by: 'Ilse',
+      reason: 'looked at it',
+      changes: [{ words: 'kit ks-w20', before: 'bore 0.8125', after: 'bore 20.6375' }],
+    });
     expect((await server.ask('POST', `/history/${last?.id}/undo`)).status).toBe(200);
     expect((await audit()).counts['looks-like-inches']).toBe(1);
     expect((await history()).map((a) => [a.undoes !== undefined, a.undoneBy !== undefined])).toEqual([
@@ -127,7 +158,9 @@ describe('settling', () => {
     expect(db().prepare(`SELECT kind FROM link WHERE key = ?`).pluck().get(link)).toBe('does-not-fit');
     expect(
       db()
-        .prepare(`SELECT a.person, a.note, s.kind FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id = (SELECT id FROM link WHERE key = ?)`)
+        .prepare(
+          `SELECT a.person, a.note, s.kind FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id = (SELECT id FROM link WHERE key = ?)`,
+        )
         .all(link),
     ).toContainEqual({ person: 'Jorun', note: 'seats differ, held side by side', kind: 'measured' });
   });
@@ -145,17 +178,32 @@ describe('settling', () => {
     const finding = await found('looks like inches');
     const row = finding.rows[0];
     if (!row) throw new Error('no row');
-    const act = (value: string) => ({ kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '0.8125', value }) as const;
+    const act = (value: string) =>
+      ({ kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '0.8125', value }) as const;
     await settle(finding, act('20.64'));
-    expect(await settle(finding, act('19.05'), 'x', 'Jorun')).toMatchObject({ status: 412, body: { theirs: '20.64', mine: '19.05' } });
+    expect(await settle(finding, act('19.05'), 'x', 'Jorun')).toMatchObject({
+      status: 412,
+      body: { theirs: '20.64', mine: '19.05' },
+    });
   });
   it('what was changed again cannot be taken back over it', async () => {
     const finding = await found('looks like inches');
     const row = finding.rows[0];
     if (!row) throw new Error('no row');
-    await settle(finding, { kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '0.8125', value: '20.64' });
+    await settle(finding, {
+      kind: 'correct',
+      row: { kept: row.kept, key: row.key },
+      field: 'bore',
+      seen: '0.8125',
+      value: '20.64',
+    });
     const [first] = await history();
-    await settle(finding, { kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '20.64', value: '20.6375' }, 'exact', 'Jorun');
+    await settle(
+      finding,
+      { kind: 'correct', row: { kept: row.kept, key: row.key }, field: 'bore', seen: '20.64', value: '20.6375' },
+      'exact',
+      'Jorun',
+    );
     expect((await server.ask('POST', `/history/${first?.id}/undo`)).body.detail).toContain('changed again by Jorun');
   });
   it('is tied to its finding: rows, fields and links that the finding does not show are left alone', async () => {
@@ -167,10 +215,19 @@ describe('settling', () => {
       { kind: 'does-not-fit', link: other?.link ?? '' },
       { kind: 'condition', link: other?.link ?? '', condition: { kind: 'check', text: 'x' } },
       { kind: 'remove', row: { kept: 'unit_fact', key: { unit_id: 1, attribute: 'bore', position: '' } } },
-      { kind: 'correct', row: { kept: inches.rows[0]?.kept, key: inches.rows[0]?.key }, field: 'constructor', seen: '', value: '1' },
+      {
+        kind: 'correct',
+        row: { kept: inches.rows[0]?.kept, key: inches.rows[0]?.key },
+        field: 'constructor',
+        seen: '',
+        value: '1',
+      },
     ] as const;
     for (const act of acts)
-      expect(await settle(inches, act as never)).toMatchObject({ status: 400, body: { detail: expect.stringContaining('does not concern') as string } });
+      expect(await settle(inches, act as never)).toMatchObject({
+        status: 400,
+        body: { detail: expect.stringContaining('does not concern') as string },
+      });
     expect(db().prepare('SELECT * FROM link ORDER BY id').all()).toEqual(before);
   });
   it.each([
@@ -184,8 +241,18 @@ describe('settling', () => {
     const finding = await found('looks like inches');
     const row = finding.rows[0];
     const { person = 'Ilse', act: part = {}, ...rest } = change as { person?: string; act?: object };
-    const act = { kind: 'correct', row: { kept: row?.kept, key: row?.key }, field: 'bore', seen: '0.8125', value: '20.64', ...part };
-    const answer = await server.ask('POST', '/audit/settle', { body: { fingerprint: finding.fingerprint, reason: 'x', act, ...rest }, person });
+    const act = {
+      kind: 'correct',
+      row: { kept: row?.kept, key: row?.key },
+      field: 'bore',
+      seen: '0.8125',
+      value: '20.64',
+      ...part,
+    };
+    const answer = await server.ask('POST', '/audit/settle', {
+      body: { fingerprint: finding.fingerprint, reason: 'x', act, ...rest },
+      person,
+    });
     expect(answer.status).toBe(status);
     expect(answer.body.detail).toContain(words);
     expect(await history()).toEqual([]);
@@ -206,7 +273,10 @@ describe('a claim of one’s own', () => {
     });
   it('is kin at once, with its source and its condition, and can be taken back', async () => {
     expect((await claim()).status).toBe(201);
-    const entry = async () => (await server.ask('GET', '/units/ard-tm20t/kin')).body.entries.find((e: { unitId: string }) => e.unitId === 'ard-tm19t');
+    const entry = async () =>
+      (await server.ask('GET', '/units/ard-tm20t/kin')).body.entries.find(
+        (e: { unitId: string }) => e.unitId === 'ard-tm19t',
+      );
     expect(await entry()).toMatchObject({
       grade: 'with-changes',
       conditions: [{ text: 'Shorten the rod' }],
@@ -245,9 +315,18 @@ it('an audit that breaks down says so, and is made again for the next one who as
   const file = join(folder, 'catalogue.sqlite');
   const catalogue = openDatabase(file, 'catalogue');
   const pool = workPool();
-  const service = auditService(catalogue, acceptanceStore(openDatabase(':memory:', 'jobs'), wallClock), pool, pino({ level: 'silent' }), wallClock);
+  const service = auditService(
+    catalogue,
+    acceptanceStore(openDatabase(':memory:', 'jobs'), wallClock),
+    pool,
+    pino({ level: 'silent' }),
+    wallClock,
+  );
   renameSync(file, `${file}.away`);
-  expect(await service.answer(20_000)).toMatchObject({ state: 'failed', problem: expect.stringContaining('broke down') as string });
+  expect(await service.answer(20_000)).toMatchObject({
+    state: 'failed',
+    problem: expect.stringContaining('broke down') as string,
+  });
   renameSync(`${file}.away`, file);
   expect(await service.answer(20_000)).toMatchObject({ state: 'done', findings: [] });
   await pool.close();

@@ -12,7 +12,8 @@ export interface Graph {
 
 /** Everything that is one unit by somebody's word. */
 export function readGraph(db: Db): Graph {
-  const max = (table: string): number => (db.prepare(`SELECT COALESCE(MAX(id), 0) FROM ${table}`).pluck().get() as number) + 1;
+  const max = (table: string): number =>
+    (db.prepare(`SELECT COALESCE(MAX(id), 0) FROM ${table}`).pluck().get() as number) + 1;
   const firstUnit = max('number');
   const nodes = firstUnit + max('unit');
   const [from, to, links]: [number[], number[], number[]] = [[], [], []];
@@ -24,7 +25,9 @@ export function readGraph(db: Db): Graph {
     from.push(fromNumber ?? firstUnit + (fromUnit ?? 0));
     to.push(toNumber ?? firstUnit + (toUnit ?? 0));
   }
-  const names = db.prepare<[], [number, number]>(`SELECT id, unit_id FROM number WHERE unit_id IS NOT NULL AND kind = 'order'`);
+  const names = db.prepare<[], [number, number]>(
+    `SELECT id, unit_id FROM number WHERE unit_id IS NOT NULL AND kind = 'order'`,
+  );
   for (const [id, unit] of names.raw().iterate()) {
     links.push(-id);
     from.push(id);

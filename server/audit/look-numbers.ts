@@ -35,7 +35,10 @@ export function bothWays(db: Db, add: Add): void {
       units: [],
     });
   }
-  const back = db.prepare<[], { key: string; other: string; kind: string; from: string; to: string; unit: number | null }>(
+  const back = db.prepare<
+    [],
+    { key: string; other: string; kind: string; from: string; to: string; unit: number | null }
+  >(
     `SELECT l.key, o.key AS other, o.kind, f.written AS "from", t.written AS "to", f.unit_id AS unit FROM link l
      JOIN link o ON o.from_number = l.to_number AND o.to_number = l.from_number AND o.kind IN ('drop-in', 'with-changes')
      JOIN number f ON f.id = l.from_number JOIN number t ON t.id = l.to_number WHERE l.kind = 'superseded-by' AND l.both_ways = 0`,
@@ -73,8 +76,15 @@ export function supersessions(db: Db, { firstUnit, classes }: Graph, add: Add): 
     const read = add.wants(rule) ? way.slice(0, MOST_ROWS).flatMap((i) => named.get(ids[i] ?? -1) ?? []) : [];
     const steps = read.map((l) => (rule === 'supersession-cycle' ? `${l.from} by ${l.to}` : l.to));
     const sentence =
-      rule === 'supersession-cycle' ? `Superseded in a circle: ${steps.join(', ')}.` : `${read[0]?.from ?? ''} was superseded by ${steps.join(' and by ')}.`;
-    add({ rule, sentence, rows: read.map((l) => ({ kept: 'link', key: { key: l.key } })), units: read.flatMap((l) => (l.unit === null ? [] : [l.unit])) });
+      rule === 'supersession-cycle'
+        ? `Superseded in a circle: ${steps.join(', ')}.`
+        : `${read[0]?.from ?? ''} was superseded by ${steps.join(' and by ')}.`;
+    add({
+      rule,
+      sentence,
+      rows: read.map((l) => ({ kept: 'link', key: { key: l.key } })),
+      units: read.flatMap((l) => (l.unit === null ? [] : [l.unit])),
+    });
   };
   for (const cycle of cyclesIn(edges)) tell('supersession-cycle', cycle);
   for (const fork of forksIn(edges, classes)) tell('supersession-fork', fork);
@@ -87,7 +97,12 @@ export function noSource(db: Db, add: Add): void {
      FROM link l WHERE NOT EXISTS (SELECT 1 FROM assertion a WHERE a.link_id = l.id)`,
   );
   for (const { key, kind, from, to } of bare.iterate()) {
-    add({ rule: 'no-source', sentence: `Nobody is named who says “${from} ${kind} ${to}”.`, rows: [{ kept: 'link', key: { key } }], units: [] });
+    add({
+      rule: 'no-source',
+      sentence: `Nobody is named who says “${from} ${kind} ${to}”.`,
+      rows: [{ kept: 'link', key: { key } }],
+      units: [],
+    });
   }
   const facts = db.prepare<[], { unitId: number; unit: string; n: number }>(
     `SELECT u.id AS unitId, u.name AS unit, COUNT(*) AS n FROM unit_fact f JOIN source s ON s.id = f.source_id JOIN unit u ON u.id = f.unit_id WHERE s.kind = 'unsourced' GROUP BY u.id`,
@@ -99,7 +114,9 @@ export function noSource(db: Db, add: Add): void {
     add({
       rule: 'no-source',
       sentence: `${n} ${n === 1 ? 'fact' : 'facts'} of ${unit} ${n === 1 ? 'has' : 'have'} no source.`,
-      rows: some.all(unitId).map(({ attribute, position }) => ({ kept: 'unit_fact', key: { unit_id: unitId, attribute, position } })),
+      rows: some
+        .all(unitId)
+        .map(({ attribute, position }) => ({ kept: 'unit_fact', key: { unit_id: unitId, attribute, position } })),
       units: [unitId],
     });
   }

@@ -28,7 +28,9 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add):
     else byClass.set(root, [bore]);
   }
   const keyOf = db.prepare<[number], string>(`SELECT key FROM link WHERE id = ?`).pluck();
-  const numberOf = db.prepare<[number], Record<string, string | number>>(`SELECT maker_id, written FROM number WHERE id = ?`);
+  const numberOf = db.prepare<[number], Record<string, string | number>>(
+    `SELECT maker_id, written FROM number WHERE id = ?`,
+  );
   for (const [root, group] of byClass) {
     const first = group[0];
     const other = first && group.find((b) => Math.abs(b.bore - first.bore) > STANDARD_PRACTICE.oneSizeWithin);
@@ -40,13 +42,21 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add):
     // Only the edges of this class: the way between the two units is looked for among them.
     const inClass = same.links.flatMap((_, i) => (classes[same.from[i] as number] === root ? [i] : []));
     const pick = (column: ArrayLike<number>): number[] => inClass.map((i) => column[i] as number);
-    const way = wayBetween({ nodes: same.nodes, from: pick(same.from), to: pick(same.to) }, firstUnit + first.unit, firstUnit + other.unit) ?? [];
+    const way =
+      wayBetween(
+        { nodes: same.nodes, from: pick(same.from), to: pick(same.to) },
+        firstUnit + first.unit,
+        firstUnit + other.unit,
+      ) ?? [];
     const rows = way.flatMap((i): Row[] => {
       const link = same.links[inClass[i] ?? -1] ?? 0;
       if (link > 0) return [{ kept: 'link', key: { key: keyOf.get(link) ?? '' } }];
       return [{ kept: 'number', key: numberOf.get(-link) ?? {} }];
     });
-    const fact = (unit: number): Row => ({ kept: 'unit_fact', key: { unit_id: unit, attribute: 'bore', position: '' } });
+    const fact = (unit: number): Row => ({
+      kept: 'unit_fact',
+      key: { unit_id: unit, attribute: 'bore', position: '' },
+    });
     add({
       rule: 'two-bores',
       sentence: `${first.name} has a bore of ${valueWords('bore', first.bore)} and ${other.name} one of ${valueWords('bore', other.bore)}, and ${way.length} ${way.length === 1 ? 'claim says' : 'claims say'} that they are one unit.`,
@@ -57,10 +67,25 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add):
 }
 
 export function kitBores(db: Db, add: Add): void {
-  const rows = db.prepare<[], { kitId: number; kit: string; kitKey: string; unitId: number; unit: string; attribute: string; of: number; has: number }>(
+  const rows = db.prepare<
+    [],
+    {
+      kitId: number;
+      kit: string;
+      kitKey: string;
+      unitId: number;
+      unit: string;
+      attribute: string;
+      of: number;
+      has: number;
+    }
+  >(
     `SELECT k.id AS kitId, k.name AS kit, k.key AS kitKey, u.id AS unitId, u.name AS unit, f.attribute, CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END AS "of", f.num AS has
      FROM kit_unit ku JOIN kit k ON k.id = ku.kit_id JOIN unit u ON u.id = ku.unit_id JOIN unit_fact f ON f.unit_id = u.id AND f.attribute IN ('bore', 'bore-large') AND f.num IS NOT NULL
-     WHERE ABS(CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END - f.num) > ?`.replace('?', String(STANDARD_PRACTICE.oneSizeWithin)),
+     WHERE ABS(CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END - f.num) > ?`.replace(
+      '?',
+      String(STANDARD_PRACTICE.oneSizeWithin),
+    ),
   );
   for (const { kitId, kit, kitKey, unitId, unit, attribute, of, has } of rows.iterate()) {
     add({
@@ -77,9 +102,10 @@ export function kitBores(db: Db, add: Add): void {
 }
 
 export function silentDifferences(db: Db, add: Add): void {
-  const facts = db.prepare<[number], { attribute: AttributeName; position: string; presence: string; num: number | null; txt: string | null }>(
-    `SELECT attribute, position, presence, num, txt FROM unit_fact WHERE unit_id = ?`,
-  );
+  const facts = db.prepare<
+    [number],
+    { attribute: AttributeName; position: string; presence: string; num: number | null; txt: string | null }
+  >(`SELECT attribute, position, presence, num, txt FROM unit_fact WHERE unit_id = ?`);
   const held = new Map<number, Fact[]>();
   const factsOf = (unit: number): Fact[] => {
     const known = held.get(unit);
@@ -94,7 +120,10 @@ export function silentDifferences(db: Db, add: Add): void {
     held.set(unit, read);
     return read;
   };
-  const links = db.prepare<[], { key: string; kind: string; a: number; b: number; aName: string; bName: string; unitKind: UnitKind }>(
+  const links = db.prepare<
+    [],
+    { key: string; kind: string; a: number; b: number; aName: string; bName: string; unitKind: UnitKind }
+  >(
     `SELECT l.key, l.kind, a.id AS a, b.id AS b, a.name AS aName, b.name AS bName, a.kind AS unitKind FROM link l
      LEFT JOIN number nf ON nf.id = l.from_number LEFT JOIN number nt ON nt.id = l.to_number
      JOIN unit a ON a.id = COALESCE(l.from_unit, nf.unit_id) JOIN unit b ON b.id = COALESCE(l.to_unit, nt.unit_id)
@@ -110,7 +139,9 @@ export function silentDifferences(db: Db, add: Add): void {
       sentence: `${bName} is called ${kind === 'same' ? 'the same as' : 'a drop-in for'} ${aName}, and differs: ${counted.map((d) => d.sentence).join('; ')}.`,
       rows: [
         { kept: 'link', key: { key } },
-        ...counted.flatMap(({ attribute, position = '' }): Row[] => [a, b].map((unit_id) => ({ kept: 'unit_fact', key: { unit_id, attribute, position } }))),
+        ...counted.flatMap(({ attribute, position = '' }): Row[] =>
+          [a, b].map((unit_id) => ({ kept: 'unit_fact', key: { unit_id, attribute, position } })),
+        ),
       ],
       units: [a, b],
     });
@@ -126,15 +157,28 @@ export function inches(db: Db, add: Add): void {
     for (const { unitId, unit, position, num } of rows.iterate(name, usual.min)) {
       if (!looksLikeInches(num, usual)) continue;
       const key = { unit_id: unitId, attribute: name, position };
-      add({ rule: 'looks-like-inches', sentence: inchWords(`The ${words} of ${unit}`, num), rows: [{ kept: 'unit_fact', key }], units: [unitId] });
+      add({
+        rule: 'looks-like-inches',
+        sentence: inchWords(`The ${words} of ${unit}`, num),
+        rows: [{ kept: 'unit_fact', key }],
+        units: [unitId],
+      });
     }
   }
   const bore = ATTRIBUTES.find((a) => a.name === 'bore')?.usual ?? { min: 8, max: 60 };
-  const kits = db.prepare<[number], { key: string; name: string; bore: number }>(`SELECT key, name, bore FROM kit WHERE bore < ?`);
+  const kits = db.prepare<[number], { key: string; name: string; bore: number }>(
+    `SELECT key, name, bore FROM kit WHERE bore < ?`,
+  );
   for (const { key, name, bore: num } of kits.iterate(bore.min)) {
     if (looksLikeInches(num, bore))
-      add({ rule: 'looks-like-inches', sentence: inchWords(`The bore of ${name} (${key})`, num), rows: [{ kept: 'kit', key: { key } }], units: [] });
+      add({
+        rule: 'looks-like-inches',
+        sentence: inchWords(`The bore of ${name} (${key})`, num),
+        rows: [{ kept: 'kit', key: { key } }],
+        units: [],
+      });
   }
 }
 
-const inchWords = (what: string, num: number): string => `${what} is recorded as ${num} mm: it looks like inches (${Number((num * 25.4).toFixed(4))} mm).`;
+const inchWords = (what: string, num: number): string =>
+  `${what} is recorded as ${num} mm: it looks like inches (${Number((num * 25.4).toFixed(4))} mm).`;

@@ -32,7 +32,9 @@ export function rowReader(db: Db) {
   const read = new Map(
     Object.entries(KEPT).map(([name, { key }]) => [
       name,
-      db.prepare<[unknown[]], Record<string, string | number | null>>(`SELECT * FROM ${name} WHERE ${key.map((c) => `${c} = ?`).join(' AND ')}`),
+      db.prepare<[unknown[]], Record<string, string | number | null>>(
+        `SELECT * FROM ${name} WHERE ${key.map((c) => `${c} = ?`).join(' AND ')}`,
+      ),
     ]),
   );
 
@@ -41,7 +43,11 @@ export function rowReader(db: Db) {
     if (kept === 'unit_fact' || kept === 'vehicle_fact') {
       const fact = attribute(text('attribute') as AttributeName);
       const value =
-        row['presence'] === 'none' ? 'none' : row['num'] === null ? text('txt') : `${text('num')}${row['tolerance'] === null ? '' : `±${text('tolerance')}`}`;
+        row['presence'] === 'none'
+          ? 'none'
+          : row['num'] === null
+            ? text('txt')
+            : `${text('num')}${row['tolerance'] === null ? '' : `±${text('tolerance')}`}`;
       return [
         {
           field: 'value',
@@ -59,13 +65,23 @@ export function rowReader(db: Db) {
       const leads = target.get(Number(row['maker_id']), text('written')) ?? '';
       return [
         { field: 'leads_to', words: 'leads to', value: leads },
-        { field: 'status', words: 'status', value: text('status'), choices: ['current', 'superseded', 'withdrawn', 'unknown'] },
+        {
+          field: 'status',
+          words: 'status',
+          value: text('status'),
+          choices: ['current', 'superseded', 'withdrawn', 'unknown'],
+        },
       ];
     }
     if (kept === 'link') {
       return [
         { field: 'kind', words: 'says', value: text('kind'), choices: [...LINK_KINDS] },
-        { field: 'both_ways', words: 'both ways', value: row['both_ways'] === 1 ? 'yes' : 'no', choices: ['yes', 'no'] },
+        {
+          field: 'both_ways',
+          words: 'both ways',
+          value: row['both_ways'] === 1 ? 'yes' : 'no',
+          choices: ['yes', 'no'],
+        },
       ];
     }
     return [];
@@ -78,8 +94,14 @@ export function rowReader(db: Db) {
       if (!row) return undefined;
       const link = kept === 'link' ? String(row['key']) : undefined;
       const ends = link === undefined ? undefined : linkEnds.get(link);
-      const source = link === undefined ? (row['source_id'] === undefined ? '' : (sourceOf.get(Number(row['source_id'])) ?? '')) : (saidOf.get(link) ?? '');
-      const unitId = kept === 'unit' ? String(row['key']) : row['unit_id'] ? unitKey.get(Number(row['unit_id'])) : undefined;
+      const source =
+        link === undefined
+          ? row['source_id'] === undefined
+            ? ''
+            : (sourceOf.get(Number(row['source_id'])) ?? '')
+          : (saidOf.get(link) ?? '');
+      const unitId =
+        kept === 'unit' ? String(row['key']) : row['unit_id'] ? unitKey.get(Number(row['unit_id'])) : undefined;
       return {
         kept,
         key: { ...key },

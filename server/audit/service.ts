@@ -9,7 +9,13 @@ import type { AuditProgress } from './task.js';
 import type { Told } from './told.js';
 
 /** Keeps the last audit and makes a new one, in a thread, when the catalogue has changed since. */
-export function auditService(catalogue: Db, acceptances: AcceptanceStore, pool: WorkPool, log: Logger, clock: () => string) {
+export function auditService(
+  catalogue: Db,
+  acceptances: AcceptanceStore,
+  pool: WorkPool,
+  log: Logger,
+  clock: () => string,
+) {
   const rows = rowReader(catalogue);
   let last: { looked: Told; at: string; version: string } | undefined;
   let running: { progress: AuditProgress; done: Promise<void> } | undefined;
@@ -44,7 +50,8 @@ export function auditService(catalogue: Db, acceptances: AcceptanceStore, pool: 
     rows,
     /** The last audit of the catalogue as it is; waits a moment for one that is being made, and says when it is not done. */
     async answer(patience = 1500): Promise<AuditAnswer> {
-      if (last?.version !== version() && problem === undefined) await Promise.race([start(), new Promise((enough) => setTimeout(enough, patience).unref())]);
+      if (last?.version !== version() && problem === undefined)
+        await Promise.race([start(), new Promise((enough) => setTimeout(enough, patience).unref())]);
       // A failure is told to whoever asked; the next one to ask has it made again.
       const failed = problem;
       problem = undefined;
@@ -54,7 +61,8 @@ export function auditService(catalogue: Db, acceptances: AcceptanceStore, pool: 
         const known = accepted.get(finding.fingerprint);
         return known ? { ...finding, accepted: known } : finding;
       });
-      const rank = (f: Finding): number => (f.accepted ? 0 : 1000) + auditRow(f.rule).harm * 50 + Math.min(49, f.vehicles);
+      const rank = (f: Finding): number =>
+        (f.accepted ? 0 : 1000) + auditRow(f.rule).harm * 50 + Math.min(49, f.vehicles);
       return {
         state,
         ...(failed === undefined ? {} : { problem: failed }),
@@ -65,7 +73,8 @@ export function auditService(catalogue: Db, acceptances: AcceptanceStore, pool: 
       };
     },
     /** What is known of one finding of the last audit. */
-    find: (fingerprint: string): Finding | undefined => last?.looked.findings.find((f) => f.fingerprint === fingerprint),
+    find: (fingerprint: string): Finding | undefined =>
+      last?.looked.findings.find((f) => f.fingerprint === fingerprint),
   };
 }
 

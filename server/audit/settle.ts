@@ -9,15 +9,24 @@ import { badRequest, conflict, HttpProblem, notFound } from '../http/problem.js'
 import { readCell } from '../imports/fact-columns.js';
 import { finders, Refused } from '../imports/names.js';
 import { CONDITION_KINDS, LINK_KINDS } from '../imports/tables.js';
-import { NEW_SOURCE, writer } from '../imports/write.js';
+import { NEW_SOURCE } from '../imports/row-starts.js';
+import { writer } from '../imports/write.js';
 import type { AcceptanceStore } from './acceptances.js';
 import type { AuditService } from './service.js';
 import { lookup } from '@kerabat/core/words';
 
 /** Settling what the audit found, and claims that somebody here makes. Every act is in the history, under a name. */
-export function settler(db: Db, history: HistoryStore, audit: AuditService, acceptances: AcceptanceStore, clock: () => string) {
+export function settler(
+  db: Db,
+  history: HistoryStore,
+  audit: AuditService,
+  acceptances: AcceptanceStore,
+  clock: () => string,
+) {
   const linkId = db.prepare<[string], number>(`SELECT id FROM link WHERE key = ?`).pluck();
-  const saidOf = db.prepare<[number], { source_id: number; asserted_on: string }>(`SELECT source_id, asserted_on FROM assertion WHERE link_id = ?`);
+  const saidOf = db.prepare<[number], { source_id: number; asserted_on: string }>(
+    `SELECT source_id, asserted_on FROM assertion WHERE link_id = ?`,
+  );
   const conditionsOf = db.prepare<[number], string>(`SELECT txt FROM condition WHERE link_id = ?`).pluck();
 
   const rowOf = (row: RowKey): { kept: KeptName; key: Cells } => {
@@ -43,11 +52,13 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
       const row = attribute(String(key['attribute']) as AttributeName);
       const cell = readCell(row.dimension === 'length' ? asMillimetres(value) : value, row);
       if (typeof cell === 'string') throw badRequest(cell, '/act/value');
-      if (!cell) throw badRequest('Nothing is written here. To say that it is not known, take the fact out.', '/act/value');
+      if (!cell)
+        throw badRequest('Nothing is written here. To say that it is not known, take the fact out.', '/act/value');
       return { ...cell };
     }
     if (kept === 'kit') return { [field]: Number(asMillimetres(value)) };
-    if (kept === 'number' && field === 'leads_to') return value === '' ? { unit_id: null, kit_id: null, fitting_id: null } : finders(db).target(value);
+    if (kept === 'number' && field === 'leads_to')
+      return value === '' ? { unit_id: null, kit_id: null, fitting_id: null } : finders(db).target(value);
     if (kept === 'number') return { status: oneOf(value, ['current', 'superseded', 'withdrawn', 'unknown']) };
     if (field === 'both_ways') return { both_ways: oneOf(value, ['yes', 'no']) === 'yes' ? 1 : 0 };
     return { kind: oneOf(value, LINK_KINDS) };
@@ -61,7 +72,8 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
         const { kept, key, view } = viewOf(what.row);
         const now = view.fields.find((f) => f.field === what.field);
         if (!now) throw badRequest(`"${what.field}" cannot be put right here.`, '/act/field');
-        if (now.value !== what.seen) throw conflict(`It reads ${now.value} by now; you saw ${what.seen}. Look again.`, now.value, what.value);
+        if (now.value !== what.seen)
+          throw conflict(`It reads ${now.value} by now; you saw ${what.seen}. Look again.`, now.value, what.value);
         const before = book.get(kept, key);
         book.put(kept, { ...key, ...before, ...columnsFor(kept, key, what.field, what.value) });
         return;
@@ -99,7 +111,11 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
 
   /** What is known first hand, here. */
   const here = (book: Ledger): number => {
-    book.put('source', { key: 'here', kind: 'measured' }, { title: 'Found here, in the workshop', issued: clock().slice(0, 10), ...NEW_SOURCE });
+    book.put(
+      'source',
+      { key: 'here', kind: 'measured' },
+      { title: 'Found here, in the workshop', issued: clock().slice(0, 10), ...NEW_SOURCE },
+    );
     return finders(db).source('here');
   };
 
@@ -110,17 +126,27 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
       if (!finding) throw notFound('This finding is not there any more. Look again.');
       const { reason } = settlement;
       if (settlement.act.kind === 'accept') return acceptances.accept(finding, reason, person);
-      if (!isOffered(finding, settlement.act)) throw badRequest('This finding does not concern what you want to change. Look again.', '/act');
-      refusing(() => history.write({ what: `Settled: ${finding.sentence}`.slice(0, 400), reason, person }, (book) => act(book, settlement, person)));
+      if (!isOffered(finding, settlement.act))
+        throw badRequest('This finding does not concern what you want to change. Look again.', '/act');
+      refusing(() =>
+        history.write({ what: `Settled: ${finding.sentence}`.slice(0, 400), reason, person }, (book) =>
+          act(book, settlement, person),
+        ),
+      );
     },
     /** A claim between two numbers or units, with its source. Answers the link's key. */
     addLink(claim: NewLink, person: string): string {
       const { from, to, kind, bothWays = kind === 'same', source = 'here', note = '', conditions = [] } = claim;
       const key = `made: ${from} ${kind} ${to}`;
-      if (linkId.get(key) !== undefined) throw new HttpProblem(409, 'There already', 'This claim is in the catalogue already.');
+      if (linkId.get(key) !== undefined)
+        throw new HttpProblem(409, 'There already', 'This claim is in the catalogue already.');
       refusing(() =>
         history.write(
-          { what: `Said: ${to} ${kind === 'does-not-fit' ? 'does not fit in the place of' : 'will do instead of'} ${from}`, reason: note, person },
+          {
+            what: `Said: ${to} ${kind === 'does-not-fit' ? 'does not fit in the place of' : 'will do instead of'} ${from}`,
+            reason: note,
+            person,
+          },
           (book) => {
             if (source === 'here') here(book);
             const write = writer(db, book);
@@ -131,7 +157,12 @@ export function settler(db: Db, history: HistoryStore, audit: AuditService, acce
             put('links', { link: key, kind, from, to, both_ways: bothWays ? 'yes' : 'no' });
             put('assertions', { link: key, source, date: claim.date ?? clock().slice(0, 10), person, note });
             for (const condition of conditions)
-              put('conditions', { link: key, kind: oneOf(condition.kind, CONDITION_KINDS), text: condition.text, number: condition.number ?? '' });
+              put('conditions', {
+                link: key,
+                kind: oneOf(condition.kind, CONDITION_KINDS),
+                text: condition.text,
+                number: condition.number ?? '',
+              });
           },
         ),
       );
@@ -150,7 +181,8 @@ function isOffered({ rows }: Finding, act: Settlement['act']): boolean {
 }
 
 const sameKey = (a: RowKey['key'], b: RowKey['key']): boolean =>
-  Object.keys(a).length === Object.keys(b).length && Object.entries(a).every(([column, value]) => Object.hasOwn(b, column) && lookup(b, column) === value);
+  Object.keys(a).length === Object.keys(b).length &&
+  Object.entries(a).every(([column, value]) => Object.hasOwn(b, column) && lookup(b, column) === value);
 
 /** A name that nothing has, told as what was wrong with the request. */
 function refusing(write: () => unknown): void {

@@ -12,7 +12,11 @@ export interface Told {
 /** Reads the rows of what was found, and how many vehicles are concerned. Done where the audit is made: it is thousands of small statements. */
 export function told(db: Db, { found, counts }: Looked): Told {
   const rows = rowReader(db);
-  const vehicles = db.prepare<[string], number>(`SELECT COUNT(DISTINCT vehicle_id) FROM chain_entry WHERE unit_id IN (SELECT value FROM json_each(?))`).pluck();
+  const vehicles = db
+    .prepare<[string], number>(
+      `SELECT COUNT(DISTINCT vehicle_id) FROM chain_entry WHERE unit_id IN (SELECT value FROM json_each(?))`,
+    )
+    .pluck();
   const findings = found.map((one): Finding => ({
     fingerprint: fingerprintOf(one),
     rule: one.rule,

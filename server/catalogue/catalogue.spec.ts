@@ -1,6 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Ajv } from 'ajv';
-import { AuditAnswer, CatalogueSummary, History, ImportTables, KinAnswer, NumberSearch, ROUTES, VehicleSearch, Workspace } from '@kerabat/contract';
+import {
+  AuditAnswer,
+  CatalogueSummary,
+  History,
+  ImportTables,
+  KinAnswer,
+  NumberSearch,
+  ROUTES,
+  VehicleSearch,
+  Workspace,
+} from '@kerabat/contract';
 import { testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;
@@ -13,7 +23,9 @@ const get = async (path: string) => (await server.ask('GET', path)).body;
 describe('numbers in any writing', () => {
   it.each(['A 23-816', 'a23816', '23-816', 'a 23 816'])('%s finds the stepped master', async (q) => {
     const { exact, normalised, near } = await get(`/numbers?q=${encodeURIComponent(q)}`);
-    expect([...exact, ...normalised, ...near].map((n: { leadsTo: { id?: string } }) => n.leadsTo.id)).toContain('ard-tm22vs');
+    expect([...exact, ...normalised, ...near].map((n: { leadsTo: { id?: string } }) => n.leadsTo.id)).toContain(
+      'ard-tm22vs',
+    );
   });
   it('says how it was found', async () => {
     expect((await get('/numbers?q=A%2023-816')).exact).toHaveLength(1);
@@ -49,7 +61,9 @@ describe('vehicles', () => {
     const all = await get('/vehicles');
     expect(all.total).toBe(15);
     expect(all.facets.maker.reduce((sum: number, f: { count: number }) => sum + f.count, 0)).toBe(15);
-    expect((await get('/vehicles?maker=Ekelbrae&built=1996-04')).vehicles.map((v: { id: string }) => v.id)).toEqual(['e2']);
+    expect((await get('/vehicles?maker=Ekelbrae&built=1996-04')).vehicles.map((v: { id: string }) => v.id)).toEqual([
+      'e2',
+    ]);
   });
   it('the build month is checked', async () => {
     expect((await server.ask('GET', '/vehicles?built=1996')).status).toBe(400);
@@ -57,7 +71,9 @@ describe('vehicles', () => {
   });
   it('one vehicle has a vacuum and a hydraulic booster', async () => {
     const { chain } = await get('/vehicles/b7');
-    expect(chain.filter((c: { slot: string }) => c.slot === 'booster').map((c: { option: string | null }) => c.option)).toEqual([null, 'H4']);
+    expect(
+      chain.filter((c: { slot: string }) => c.slot === 'booster').map((c: { option: string | null }) => c.option),
+    ).toEqual([null, 'H4']);
   });
 });
 

@@ -11,17 +11,38 @@ export function find(query: string, stores: Stores): Found {
   const threads: Hit[] =
     thread.designation === undefined
       ? []
-      : [{ kind: 'thread', id: thread.designation, words: thread.designation, detail: thread.unusual ?? 'a thread that hydraulics use' }];
+      : [
+          {
+            kind: 'thread',
+            id: thread.designation,
+            words: thread.designation,
+            detail: thread.unusual ?? 'a thread that hydraulics use',
+          },
+        ];
   const found = stores.numbers.find(query, 8);
   const sure = [...found.exact, ...found.normalised, ...found.near];
   const vehicles: Hit[] = stores.vehicles
     .search({ q: query, maker: '', series: '', built: '', option: '', assistance: '', limit: 6 })
-    .vehicles.map((v) => ({ kind: 'vehicle', id: v.id, words: `${v.maker} ${v.name}`, detail: `${v.series}, built ${v.builtFrom} to ${v.builtTo ?? 'now'}` }));
+    .vehicles.map((v) => ({
+      kind: 'vehicle',
+      id: v.id,
+      words: `${v.maker} ${v.name}`,
+      detail: `${v.series}, built ${v.builtFrom} to ${v.builtTo ?? 'now'}`,
+    }));
   const jobs: Hit[] = stores.jobs
     .list((key) => vehicleWords(key, stores))
-    .filter((job) => (/^\d+$/.test(query) ? job.id === Number(query) : `${job.asker} ${job.vehicle}`.toLowerCase().includes(query.toLowerCase())))
+    .filter((job) =>
+      /^\d+$/.test(query)
+        ? job.id === Number(query)
+        : `${job.asker} ${job.vehicle}`.toLowerCase().includes(query.toLowerCase()),
+    )
     .slice(0, 6)
-    .map((job) => ({ kind: 'job', id: String(job.id), words: `Job ${String(job.id).padStart(4, '0')}, ${job.asker}`, detail: job.vehicle }));
+    .map((job) => ({
+      kind: 'job',
+      id: String(job.id),
+      words: `Job ${String(job.id).padStart(4, '0')}, ${job.asker}`,
+      detail: job.vehicle,
+    }));
   const others = [...vehicles, ...jobs];
   // A misread number is a last resort: most words are one character away from some number.
   const numbers = sure.length > 0 || others.length > 0 || thread.recognised ? sure : found.misread;
@@ -29,12 +50,22 @@ export function find(query: string, stores: Stores): Found {
   const first = hits[0];
   return {
     query,
-    takenFor: first ? (first.kind === 'number' ? numberWords(numbers, sure.length === 0) : WORDS[first.kind]) : 'nothing that is known here',
+    takenFor: first
+      ? first.kind === 'number'
+        ? numberWords(numbers, sure.length === 0)
+        : WORDS[first.kind]
+      : 'nothing that is known here',
     hits,
   };
 }
 
-const WORDS = { thread: 'a thread', number: 'a part number', vehicle: 'a vehicle', job: 'a job', unit: 'a unit' } as const;
+const WORDS = {
+  thread: 'a thread',
+  number: 'a part number',
+  vehicle: 'a vehicle',
+  job: 'a job',
+  unit: 'a unit',
+} as const;
 
 const numberHit = (n: NumberView): Hit => ({
   kind: 'number',
@@ -51,7 +82,9 @@ function numberWords(numbers: readonly NumberView[], misread: boolean): string {
   const makers = new Set(ordered.map((n) => n.issuer));
   if (ordered.length < numbers.length) return 'a part number, and a casting mark that reads the same';
   const things = new Set(ordered.map((n) => `${n.leadsTo.kind} ${n.leadsTo.id ?? n.leadsTo.words}`));
-  return makers.size > 1 && things.size > 1 ? `a part number that ${makers.size} makers use for different things` : WORDS.number;
+  return makers.size > 1 && things.size > 1
+    ? `a part number that ${makers.size} makers use for different things`
+    : WORDS.number;
 }
 
 /** A vehicle's name as people say it; the key when it left the catalogue. */

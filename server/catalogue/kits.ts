@@ -46,7 +46,9 @@ export function kitStore(db: Db) {
     [Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade', string | null> & { readonly size: number | null }],
     { name: string; number: string | null }
   >(SQL.fitting);
-  const price = db.prepare<[string], number | null>(SQL.price).pluck() as { get(number: string): number | null | undefined };
+  const price = db.prepare<[string], number | null>(SQL.price).pluck() as {
+    get(number: string): number | null | undefined;
+  };
   const box = db.prepare<[string, string], { item: string; presence: 'included' | 'left-out' | 'unknown' }>(SQL.box);
 
   return {

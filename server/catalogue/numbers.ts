@@ -56,7 +56,8 @@ function throughSuccessor(row: NumberRow, successor: NumberRow): NumberView['lea
 }
 
 function leadsTo(row: NumberRow): NumberView['leadsTo'] {
-  if (row.kind === 'casting') return { kind: 'mark', words: 'a casting mark, shared by variants: not a number to order by' };
+  if (row.kind === 'casting')
+    return { kind: 'mark', words: 'a casting mark, shared by variants: not a number to order by' };
   if (row.unitKey) return { kind: 'unit', id: row.unitKey, words: row.unitName ?? row.unitKey };
   if (row.kitKey) return { kind: 'kit', id: row.kitKey, words: row.kitName ?? row.kitKey };
   if (row.fittingKey) return { kind: 'fitting', id: row.fittingKey, words: row.fittingName ?? row.fittingKey };
@@ -69,7 +70,8 @@ export function numberStore(db: Db) {
   const successor = db.prepare<[{ id: number }], NumberRow>(SUCCESSOR);
   const prefixes = db.prepare<[], { prefix: string }>(PREFIXES);
 
-  const view = (row: NumberRow): NumberView => numberView(row, row.status === 'superseded' ? successor.get({ id: row.id }) : undefined);
+  const view = (row: NumberRow): NumberView =>
+    numberView(row, row.status === 'superseded' ? successor.get({ id: row.id }) : undefined);
 
   const misread = (loose: string, limit: number): NumberView[] => {
     const { likely, possible } = nearKeys(loose);
@@ -85,7 +87,13 @@ export function numberStore(db: Db) {
      */
     find(query: string, limit: number): NumberSearch {
       const problem = numberProblem(query);
-      const answer = { query, exact: [] as NumberView[], normalised: [] as NumberView[], near: [] as NumberView[], misread: [] as NumberView[] };
+      const answer = {
+        query,
+        exact: [] as NumberView[],
+        normalised: [] as NumberView[],
+        near: [] as NumberView[],
+        misread: [] as NumberView[],
+      };
       if (problem !== undefined) return { ...answer, problem };
       const keys = searchKeys(
         query,

@@ -8,11 +8,21 @@ describe('many numbers at once', () => {
     server = await testServer();
   });
   afterAll(() => server.close());
-  const resolve = async (...numbers: string[]) => ((await server.ask('POST', '/numbers/resolve', { body: { numbers } })).body as ResolveAnswer).rows;
+  const resolve = async (...numbers: string[]) =>
+    ((await server.ask('POST', '/numbers/resolve', { body: { numbers } })).body as ResolveAnswer).rows;
 
   it('each is told by how it was found; nothing doubtful is settled', async () => {
     const rows = await resolve('A 23-816', 'a23-816', '23816', 'A238816', '44719', 'M12-110', 'zz 99 zz', 'nothing');
-    expect(rows.map((r) => r.how)).toEqual(['exact', 'normalised', 'near', 'misread', expect.any(String), expect.any(String), 'none', 'none']);
+    expect(rows.map((r) => r.how)).toEqual([
+      'exact',
+      'normalised',
+      'near',
+      'misread',
+      expect.any(String),
+      expect.any(String),
+      'none',
+      'none',
+    ]);
     expect(rows[0]?.number?.leadsTo.id).toBe('ard-tm22vs');
     expect(rows[4]?.number?.leadsTo.words).toContain('not a number to order by');
     expect(rows[7]?.sentence).toContain('no digit');

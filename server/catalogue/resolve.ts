@@ -2,7 +2,9 @@ import type { NumberSearch, NumberView, Resolved } from '@kerabat/contract';
 
 /** What two numbers lead to is the same, or neither is known to lead anywhere and both are one maker's. */
 const placeOf = (n: NumberView): string =>
-  n.leadsTo.kind === 'nothing' || n.leadsTo.kind === 'mark' ? `${n.issuer} ${n.written}` : `${n.leadsTo.kind} ${n.leadsTo.id ?? ''}`;
+  n.leadsTo.kind === 'nothing' || n.leadsTo.kind === 'mark'
+    ? `${n.issuer} ${n.written}`
+    : `${n.leadsTo.kind} ${n.leadsTo.id ?? ''}`;
 
 /** One row of many: the surest reading that there is, or that it is to be chosen between several. Nothing doubtful is settled by itself. */
 export function resolved(query: string, found: NumberSearch): Resolved {
@@ -14,7 +16,11 @@ export function resolved(query: string, found: NumberSearch): Resolved {
     const places = new Set(numbers.map(placeOf)).size;
     if (places > 1) {
       const words = numbers.slice(0, 4).map((n) => `${n.issuer} ${n.written}`);
-      return { query, how: 'several', sentence: `${numbers.length} different numbers could be meant: ${words.join(', ')}.` };
+      return {
+        query,
+        how: 'several',
+        sentence: `${numbers.length} different numbers could be meant: ${words.join(', ')}.`,
+      };
     }
     return { query, how, sentence: SENTENCES[how], number: first };
   }

@@ -13,19 +13,37 @@ import { find } from './find.js';
 export function catalogueRoutes(router: Router, stores: Stores): void {
   router.get('/vehicles', (ctx) => {
     const [q, maker, series] = [textQuery(ctx, 'q'), textQuery(ctx, 'maker'), textQuery(ctx, 'series')];
-    const [option, assistance, built] = [textQuery(ctx, 'option'), textQuery(ctx, 'assistance'), textQuery(ctx, 'built')];
-    ctx.body = stores.vehicles.search({ q, maker, series, option, assistance, built, limit: numberQuery(ctx, 'limit', 50) });
+    const [option, assistance, built] = [
+      textQuery(ctx, 'option'),
+      textQuery(ctx, 'assistance'),
+      textQuery(ctx, 'built'),
+    ];
+    ctx.body = stores.vehicles.search({
+      q,
+      maker,
+      series,
+      option,
+      assistance,
+      built,
+      limit: numberQuery(ctx, 'limit', 50),
+    });
   });
   router.get('/vehicles/:id', (ctx) => {
     ctx.body = stores.vehicles.detail(ctx.params['id'] ?? '');
   });
   router.get('/units', async (ctx) => {
     const kind = textQuery(ctx, 'kind');
-    if (kind !== '' && !(UNIT_KINDS as readonly string[]).includes(kind)) throw badRequest(`kind must be one of: ${UNIT_KINDS.join(', ')}.`, '/kind');
+    if (kind !== '' && !(UNIT_KINDS as readonly string[]).includes(kind))
+      throw badRequest(`kind must be one of: ${UNIT_KINDS.join(', ')}.`, '/kind');
     const [q, limit] = [textQuery(ctx, 'q'), numberQuery(ctx, 'limit', 200)];
     // Words are looked for in every name: in a large catalogue that takes a while.
     const asked = { file: stores.files.catalogue, kind, q, limit };
-    ctx.body = { units: q === '' ? stores.units.search(kind, q, limit) : await stores.pool.run('units', asked, { person: sender(ctx), signal: hangsUp(ctx) }) };
+    ctx.body = {
+      units:
+        q === ''
+          ? stores.units.search(kind, q, limit)
+          : await stores.pool.run('units', asked, { person: sender(ctx), signal: hangsUp(ctx) }),
+    };
   });
   router.get('/units/:id', (ctx) => {
     ctx.body = stores.units.detail(ctx.params['id'] ?? '');

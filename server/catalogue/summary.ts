@@ -10,7 +10,10 @@ const SQL = {
 
 /** What the catalogue holds, and where it comes from. */
 export function summaryStore(db: Db) {
-  const counts = COUNTED.map((table) => ({ table, count: db.prepare<[], { n: number }>(`SELECT COUNT(*) AS n FROM ${table}`) }));
+  const counts = COUNTED.map((table) => ({
+    table,
+    count: db.prepare<[], { n: number }>(`SELECT COUNT(*) AS n FROM ${table}`),
+  }));
   const imports = db.prepare<[], CatalogueSummary['imports'][number]>(SQL.imports);
   const sources = db.prepare<[], CatalogueSummary['sources'][number]>(SQL.sources);
   const makers = db.prepare<[], CatalogueSummary['makers'][number]>(SQL.makers);

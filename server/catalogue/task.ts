@@ -24,4 +24,5 @@ export function resolveNumbers({ file, numbers, limit }: ResolveTask): Resolved[
 }
 
 /** Words looked for in every name, in a thread. */
-export const searchUnits = ({ file, kind, q, limit }: UnitsTask): UnitSummary[] => unitStore(readingOf(file)).search(kind, q, limit);
+export const searchUnits = ({ file, kind, q, limit }: UnitsTask): UnitSummary[] =>
+  unitStore(readingOf(file)).search(kind, q, limit);

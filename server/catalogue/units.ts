@@ -18,7 +18,9 @@ export interface UnitRow {
   readonly source: string;
 }
 
-const UNIT_OF = (units: string): string => `SELECT u.id, u.key, u.kind, u.name, m.name AS maker, u.note, s.title AS source
+const UNIT_OF = (
+  units: string,
+): string => `SELECT u.id, u.key, u.kind, u.name, m.name AS maker, u.note, s.title AS source
   FROM ${units} u JOIN maker m ON m.id = u.maker_id JOIN source s ON s.id = u.source_id`;
 const UNIT = UNIT_OF('unit');
 const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source`;
@@ -73,13 +75,24 @@ export function unitStore(db: Db) {
       return row ? numbersOf(row.id) : [];
     },
     search(kind: string, q: string, limit: number): UnitSummary[] {
-      const rows = q !== '' ? search.all({ kind, q, limit }) : kind === '' ? list.all({ limit }) : ofKind.all({ kind, limit });
+      const rows =
+        q !== '' ? search.all({ kind, q, limit }) : kind === '' ? list.all({ limit }) : ofKind.all({ kind, limit });
       const ids = JSON.stringify(rows.map((row) => row.id));
-      const [numbersBy, boreOf] = [groupBy(orderNumbers.all(ids), (n) => n.unitId), new Map(bores.all(ids).map((b) => [b.unitId, b.num]))];
+      const [numbersBy, boreOf] = [
+        groupBy(orderNumbers.all(ids), (n) => n.unitId),
+        new Map(bores.all(ids).map((b) => [b.unitId, b.num])),
+      ];
       return rows.map((row) => {
         const bore = boreOf.get(row.id);
         const name = bore === undefined ? null : (boreName(bore) ?? valueWords('bore', bore));
-        return { id: row.key, kind: row.kind, name: row.name, maker: row.maker, bore: name, numbers: (numbersBy.get(row.id) ?? []).map((n) => n.written) };
+        return {
+          id: row.key,
+          kind: row.kind,
+          name: row.name,
+          maker: row.maker,
+          bore: name,
+          numbers: (numbersBy.get(row.id) ?? []).map((n) => n.written),
+        };
       });
     },
     detail(key: string): UnitDetail {

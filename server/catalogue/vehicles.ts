@@ -103,7 +103,9 @@ export function vehicleStore(db: Db) {
 }
 
 function matches(v: Vehicle, query: VehicleQuery, words: readonly string[]): boolean {
-  const text = [v.maker, v.series, v.name, v.weightClass, v.gearbox, v.assistance, ...v.options.map((o) => o.code)].join(' ').toLowerCase();
+  const text = [v.maker, v.series, v.name, v.weightClass, v.gearbox, v.assistance, ...v.options.map((o) => o.code)]
+    .join(' ')
+    .toLowerCase();
   const year = (word: string): boolean => /^(19|20)\d\d$/.test(word) && builtDuring(v, `${word}-01`, `${word}-12`);
   return (
     words.every((word) => text.includes(word) || year(word)) &&
@@ -115,12 +117,15 @@ function matches(v: Vehicle, query: VehicleQuery, words: readonly string[]): boo
   );
 }
 
-const builtDuring = (v: Vehicle, from: string, to: string): boolean => v.builtFrom <= to && (v.builtTo === null || v.builtTo >= from);
+const builtDuring = (v: Vehicle, from: string, to: string): boolean =>
+  v.builtFrom <= to && (v.builtTo === null || v.builtTo >= from);
 
 function tally(values: readonly string[]): { value: string; count: number }[] {
   const counts = new Map<string, number>();
   for (const value of values) if (value !== '') counts.set(value, (counts.get(value) ?? 0) + 1);
-  return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1));
+  return [...counts]
+    .map(([value, count]) => ({ value, count }))
+    .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1));
 }
 
 export type VehicleStore = ReturnType<typeof vehicleStore>;

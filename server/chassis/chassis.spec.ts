@@ -13,14 +13,16 @@ describe('a chassis number', () => {
     server = await testServer({ chassisUrl: `http://127.0.0.1:${service.port}` });
   });
   afterAll(() => Promise.all([server.close(), service.end()]));
-  const read = async (number: string) => (await server.ask('GET', `/chassis/${encodeURIComponent(number)}`)).body as { state: string; sentence: string };
+  const read = async (number: string) =>
+    (await server.ask('GET', `/chassis/${encodeURIComponent(number)}`)).body as { state: string; sentence: string };
   const failing = async (how: string, number = NUMBER) => {
     service.say(`fail ${how}`);
     const deadline = Date.now() + 3000;
     let answer = await read(number);
     while (answer.state === 'found' && Date.now() < deadline) answer = await read(number);
     service.say('fail none');
-    while ((await read(NUMBER)).state !== 'found' && Date.now() < deadline) await new Promise((done) => setTimeout(done, 20));
+    while ((await read(NUMBER)).state !== 'found' && Date.now() < deadline)
+      await new Promise((done) => setTimeout(done, 20));
     return answer;
   };
 
@@ -30,7 +32,10 @@ describe('a chassis number', () => {
     expect((await read(NUMBER)).sentence).toContain('not what is there');
   });
   it('with a misread character is noticed', async () => {
-    expect(await read('VA12-9906-H-00417-K')).toMatchObject({ state: 'unknown', sentence: expect.stringContaining('misread') as unknown });
+    expect(await read('VA12-9906-H-00417-K')).toMatchObject({
+      state: 'unknown',
+      sentence: expect.stringContaining('misread') as unknown,
+    });
     expect(await read('ABC-1')).toMatchObject({ state: 'unknown' });
   });
   it('that cannot be one is refused before anybody is asked', async () => {

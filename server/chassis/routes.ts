@@ -9,20 +9,28 @@ import type { ChassisService, Decoded } from './service.js';
 export function chassisRoutes(router: Router, stores: Stores, decode: ChassisService): void {
   router.get('/chassis/:number', async (ctx) => {
     const number = (ctx.params['number'] ?? '').trim().toUpperCase().replace(/\s+/g, '-');
-    if (!/^[A-Z0-9+-]{4,40}$/.test(number)) throw badRequest('A chassis number has letters, figures and dashes: VA12-9905-H-00417-S.', '/number');
+    if (!/^[A-Z0-9+-]{4,40}$/.test(number))
+      throw badRequest('A chassis number has letters, figures and dashes: VA12-9905-H-00417-S.', '/number');
     const reply = await decode(number);
-    ctx.body = reply.state === 'decoded' ? judged(number, reply.decoded, stores) : ({ ...reply } satisfies ChassisAnswer);
+    ctx.body =
+      reply.state === 'decoded' ? judged(number, reply.decoded, stores) : ({ ...reply } satisfies ChassisAnswer);
   });
 }
 
 function judged(number: string, decoded: Decoded, stores: Stores): ChassisAnswer {
   const says = `The service says ${decoded.maker} ${decoded.model}, built in ${monthWords(decoded.built)}`;
-  const doubt = (why: string): ChassisAnswer => ({ state: 'doubtful', sentence: `${says}, but ${why}. Read the number again, or choose the vehicle by hand.` });
+  const doubt = (why: string): ChassisAnswer => ({
+    state: 'doubtful',
+    sentence: `${says}, but ${why}. Read the number again, or choose the vehicle by hand.`,
+  });
   if (decoded.number.toUpperCase() !== number) return doubt(`that is its answer to another number (${decoded.number})`);
   const query = { q: '', maker: decoded.maker, series: '', built: '', option: '', assistance: '', limit: 500 };
-  const vehicle = stores.vehicles.search(query).vehicles.find((v) => v.name === decoded.model || v.name.startsWith(`${decoded.model} `));
+  const vehicle = stores.vehicles
+    .search(query)
+    .vehicles.find((v) => v.name === decoded.model || v.name.startsWith(`${decoded.model} `));
   if (!vehicle) return doubt('the catalogue has no such vehicle');
-  if (!builtWithin(vehicle, decoded.built)) return doubt(`the catalogue has it from ${vehicle.builtFrom} to ${vehicle.builtTo ?? 'today'}`);
+  if (!builtWithin(vehicle, decoded.built))
+    return doubt(`the catalogue has it from ${vehicle.builtFrom} to ${vehicle.builtTo ?? 'today'}`);
   const strange = decoded.options.filter((code) => !vehicle.options.some((o) => o.code === code));
   const note = strange.length === 0 ? '' : ` Option ${strange.join(', ')} is not known for it.`;
   const options = decoded.options.filter((code) => !strange.includes(code));
@@ -35,4 +43,5 @@ function judged(number: string, decoded: Decoded, stores: Stores): ChassisAnswer
   };
 }
 
-const builtWithin = (v: Vehicle, month: string): boolean => v.builtFrom <= month && (v.builtTo === null || v.builtTo >= month);
+const builtWithin = (v: Vehicle, month: string): boolean =>
+  v.builtFrom <= month && (v.builtTo === null || v.builtTo >= month);

@@ -16,7 +16,9 @@ const isDecoded = new Ajv({ strict: false }).compile<Decoded>(Decoded);
 /** An answer is a few hundred bytes; more is none. */
 const ANSWER_LIMIT = 20_000;
 
-export type ChassisReply = { readonly state: 'decoded'; readonly decoded: Decoded } | { readonly state: 'unknown' | 'no-answer'; readonly sentence: string };
+export type ChassisReply =
+  | { readonly state: 'decoded'; readonly decoded: Decoded }
+  | { readonly state: 'unknown' | 'no-answer'; readonly sentence: string };
 
 /** Asks the chassis-number service, once, for at most `timeout` milliseconds. Never throws: no answer is an answer too. */
 export function chassisService(url: string, timeout = 2000) {
@@ -24,11 +26,18 @@ export function chassisService(url: string, timeout = 2000) {
     let answer: Response;
     let text: string;
     try {
-      answer = await fetch(`${url}/v1/chassis/${encodeURIComponent(number)}`, { signal: AbortSignal.timeout(timeout), redirect: 'error' });
+      answer = await fetch(`${url}/v1/chassis/${encodeURIComponent(number)}`, {
+        signal: AbortSignal.timeout(timeout),
+        redirect: 'error',
+      });
       text = await answer.text();
     } catch (error) {
       const late = error instanceof Error && error.name === 'TimeoutError';
-      return noAnswer(late ? `The chassis-number service did not answer within ${timeout / 1000} seconds.` : 'The chassis-number service cannot be reached.');
+      return noAnswer(
+        late
+          ? `The chassis-number service did not answer within ${timeout / 1000} seconds.`
+          : 'The chassis-number service cannot be reached.',
+      );
     }
     const body = text.length > ANSWER_LIMIT ? undefined : parsed(text);
     if (answer.status === 404 || answer.status === 422) return { state: 'unknown', sentence: reasonOf(body) };

@@ -1,4 +1,14 @@
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -55,26 +65,32 @@ describe('whether the demo may be loaded', () => {
     });
     expect(opened().isNew).toBe(false);
   });
-  it.each(['catalogue', 'jobs'] as const)('never into one of an earlier version, told by the rows of its %s', (which) => {
-    closed((directory) => {
-      if (which === 'jobs') job(directory);
-      else loadCatalogue(directory.catalogue, DEMO, NOW);
-      for (const db of [directory.catalogue, directory.jobs]) db.pragma('application_id = 0');
-    });
-    expect(opened().isNew).toBe(false);
-  });
-  it.each(['catalogue.sqlite', 'jobs.sqlite'])('never where %s is missing or empty beside the other: that is said, with what to do', (lost) => {
-    closed((directory) => directory.markUsed());
-    for (const make of [() => undefined, () => writeFileSync(join(data, lost), '')]) {
-      for (const file of readdirSync(data)) if (file.startsWith(lost)) rmSync(join(data, file));
-      make();
-      const start = (): unknown => opened();
-      expect(start).toThrow(StartProblem);
-      expect(start).toThrow(new RegExp(`${lost} is missing .*Restore ${lost} from a backup.*--create-missing`));
-      expect(statSync(join(data, lost), { throwIfNoEntry: false })?.size ?? 0).toBe(0);
-    }
-    expect(opened(data, { createMissing: true }).isNew).toBe(false);
-  });
+  it.each(['catalogue', 'jobs'] as const)(
+    'never into one of an earlier version, told by the rows of its %s',
+    (which) => {
+      closed((directory) => {
+        if (which === 'jobs') job(directory);
+        else loadCatalogue(directory.catalogue, DEMO, NOW);
+        for (const db of [directory.catalogue, directory.jobs]) db.pragma('application_id = 0');
+      });
+      expect(opened().isNew).toBe(false);
+    },
+  );
+  it.each(['catalogue.sqlite', 'jobs.sqlite'])(
+    'never where %s is missing or empty beside the other: that is said, with what to do',
+    (lost) => {
+      closed((directory) => directory.markUsed());
+      for (const make of [() => undefined, () => writeFileSync(join(data, lost), '')]) {
+        for (const file of readdirSync(data)) if (file.startsWith(lost)) rmSync(join(data, file));
+        make();
+        const start = (): unknown => opened();
+        expect(start).toThrow(StartProblem);
+        expect(start).toThrow(new RegExp(`${lost} is missing .*Restore ${lost} from a backup.*--create-missing`));
+        expect(statSync(join(data, lost), { throwIfNoEntry: false })?.size ?? 0).toBe(0);
+      }
+      expect(opened(data, { createMissing: true }).isNew).toBe(false);
+    },
+  );
 });
 
 describe('one program for one directory', () => {
@@ -82,7 +98,9 @@ describe('one program for one directory', () => {
     const first = opened();
     writeFileSync(join(first.work, 'upload'), 'x');
     first.lock.tell({ address: 'http://127.0.0.1:4870/' });
-    expect(() => opened()).toThrow(new RegExp(`held by tests \\(process ${process.pid}, http://127.0.0.1:4870/, since 2024-01-01 00:00 UTC\\)`));
+    expect(() => opened()).toThrow(
+      new RegExp(`held by tests \\(process ${process.pid}, http://127.0.0.1:4870/, since 2024-01-01 00:00 UTC\\)`),
+    );
     expect(existsSync(join(first.work, 'upload'))).toBe(true);
   });
   it('is let go when it is closed', () => {
@@ -107,8 +125,13 @@ describe('what is in it', () => {
   });
   it('is on the disk before it is answered: WAL, foreign keys, every commit flushed', () => {
     const { jobs } = opened();
-    expect([jobs.pragma('journal_mode', { simple: true }), jobs.pragma('synchronous', { simple: true })]).toEqual(['wal', 2]);
-    expect(() => jobs.prepare(`INSERT INTO slip_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`).run()).toThrow(/FOREIGN KEY/);
+    expect([jobs.pragma('journal_mode', { simple: true }), jobs.pragma('synchronous', { simple: true })]).toEqual([
+      'wal',
+      2,
+    ]);
+    expect(() =>
+      jobs.prepare(`INSERT INTO slip_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`).run(),
+    ).toThrow(/FOREIGN KEY/);
   });
 });
 
@@ -137,7 +160,9 @@ describe('a directory that cannot be used is told in words', () => {
       directory.markUsed();
     });
     const before = new Database(join(data, 'catalogue.sqlite'));
-    before.exec('ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up; PRAGMA user_version = 4');
+    before.exec(
+      'ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up; PRAGMA user_version = 4',
+    );
     before.close();
     const { catalogue } = opened();
     const unmarked = `SELECT (SELECT COUNT(*) FROM source WHERE made_up = 0) + (SELECT COUNT(*) FROM maker WHERE made_up = 0)`;
@@ -187,7 +212,9 @@ it('a program that is killed lets its directory go at once', async () => {
   mkdirSync(data);
   openDatabase(join(data, 'jobs.sqlite'), 'jobs').close();
   const hold = `const D = require('better-sqlite3'); const d = new D(process.argv[1]); d.pragma('locking_mode = EXCLUSIVE'); d.exec('BEGIN EXCLUSIVE'); console.log('held'); setInterval(() => {}, 1000);`;
-  const child = spawn(process.execPath, ['-e', hold, join(data, 'lock.sqlite')], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, ['-e', hold, join(data, 'lock.sqlite')], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   await new Promise((done) => child.stdout.once('data', done));
   expect(() => opened()).toThrow(/is held by another program/);
   child.kill('SIGKILL');

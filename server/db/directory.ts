@@ -1,4 +1,15 @@
-import { accessSync, chmodSync, constants, cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import {
+  accessSync,
+  chmodSync,
+  constants,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { storageFault } from './faults.js';
@@ -53,7 +64,10 @@ export function openDirectory(directory: string, { program, now, createMissing =
     refuseMissing(directory, createMissing);
     const databases = openBoth(directory);
     const marks = [databases.catalogue, databases.jobs].map(markOf);
-    const isNew = !marks.includes(USED) && isUnused(databases.catalogue, 'maker', marks[0]) && isUnused(databases.jobs, 'job', marks[1]);
+    const isNew =
+      !marks.includes(USED) &&
+      isUnused(databases.catalogue, 'maker', marks[0]) &&
+      isUnused(databases.jobs, 'job', marks[1]);
     const markBoth = (mark: number): void => [databases.catalogue, databases.jobs].forEach((db) => setMark(db, mark));
     saying(directory, () => markBoth(isNew ? BEGUN : USED));
     return {
@@ -101,7 +115,9 @@ function makeOwn(directory: string): void {
     if ((statSync(directory).mode & 0o077) !== 0 && notWritable(directory) === undefined) chmodSync(directory, 0o700);
   } catch (error) {
     if (storageFault(error)?.kind === 'full') throw new StartProblem(fullWords(directory));
-    throw new StartProblem(`The data directory ${directory} cannot be written. Choose another with --data DIR, or change its rights.`);
+    throw new StartProblem(
+      `The data directory ${directory} cannot be written. Choose another with --data DIR, or change its rights.`,
+    );
   }
 }
 
@@ -114,7 +130,11 @@ function saying<T>(directory: string, act: () => T): T {
   } catch (error) {
     const fault = storageFault(error);
     if (!fault) throw error;
-    throw new StartProblem(fault.kind === 'full' ? fullWords(directory) : `The data directory ${directory} cannot be used. ${fault.sentence}`);
+    throw new StartProblem(
+      fault.kind === 'full'
+        ? fullWords(directory)
+        : `The data directory ${directory} cannot be used. ${fault.sentence}`,
+    );
   }
 }
 
@@ -138,10 +158,14 @@ function refuseMissing(directory: string, createMissing: boolean): void {
 /** A copy that is thrown away: SQLite cannot read a database with its log where it may write nothing. */
 function openReading(directory: string, why: string): DataDirectory {
   const absent = DATABASE_FILES.filter((name) => !existsSync(join(directory, name)));
-  if (absent.length > 0) throw new StartProblem(`The data directory ${directory} cannot be written. Choose another with --data DIR, or change its rights.`);
+  if (absent.length > 0)
+    throw new StartProblem(
+      `The data directory ${directory} cannot be written. Choose another with --data DIR, or change its rights.`,
+    );
   sweepCopies();
   const copy = mkdtempSync(join(tmpdir(), `${COPY}${process.pid}-`));
-  for (const name of readdirSync(directory)) if (/\.sqlite(-wal)?$/.test(name) && !name.startsWith('lock')) cpSync(join(directory, name), join(copy, name));
+  for (const name of readdirSync(directory))
+    if (/\.sqlite(-wal)?$/.test(name) && !name.startsWith('lock')) cpSync(join(directory, name), join(copy, name));
   for (const name of readdirSync(copy)) chmodSync(join(copy, name), 0o600);
   const databases = openBoth(copy);
   const work = join(copy, 'work');
@@ -167,6 +191,7 @@ const COPY = 'kerabat-reading-';
 function sweepCopies(): void {
   for (const name of readdirSync(tmpdir())) {
     const owner = new RegExp(`^${COPY}(\\d+)-`).exec(name)?.[1];
-    if (owner !== undefined && !existsSync(`/proc/${owner}`)) rmSync(join(tmpdir(), name), { recursive: true, force: true });
+    if (owner !== undefined && !existsSync(`/proc/${owner}`))
+      rmSync(join(tmpdir(), name), { recursive: true, force: true });
   }
 }

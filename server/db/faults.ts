@@ -11,13 +11,15 @@ const FAULTS: readonly (StorageFault & { readonly codes: RegExp })[] = [
     kind: 'full',
     codes: /^(SQLITE_FULL|ENOSPC|EDQUOT|EFBIG)$/,
     title: 'Disk full',
-    sentence: 'The disk is full: this entry could not be written. Free some space and send it again; what was saved before is safe.',
+    sentence:
+      'The disk is full: this entry could not be written. Free some space and send it again; what was saved before is safe.',
   },
   {
     kind: 'read-only',
     codes: /^(SQLITE_READONLY.*|EROFS|EACCES|EPERM|SQLITE_PERM)$/,
     title: 'Cannot be written',
-    sentence: 'The data directory can be read and not written: this entry could not be saved. Give the rights back and send it again.',
+    sentence:
+      'The data directory can be read and not written: this entry could not be saved. Give the rights back and send it again.',
   },
   {
     kind: 'busy',
@@ -35,13 +37,15 @@ const FAULTS: readonly (StorageFault & { readonly codes: RegExp })[] = [
     kind: 'gone',
     codes: /^(SQLITE_CANTOPEN.*|ENOENT|ENOTDIR)$/,
     title: 'Not there',
-    sentence: 'A file of the data directory is not there any more. Stop Kerabat, bring the directory back, and start again.',
+    sentence:
+      'A file of the data directory is not there any more. Stop Kerabat, bring the directory back, and start again.',
   },
   {
     kind: 'unreadable',
     codes: /^(SQLITE_IOERR.*|EIO)$/,
     title: 'Disk fault',
-    sentence: 'The disk did not take or give what it was asked for. Look at the disk and its log before going on; what was saved before may need a backup.',
+    sentence:
+      'The disk did not take or give what it was asked for. Look at the disk and its log before going on; what was saved before may need a backup.',
   },
 ];
 
@@ -54,7 +58,8 @@ export function storageFault(error: unknown): StorageFault | undefined {
 }
 
 const WORDS: Readonly<Record<string, string>> = { txt: 'text', num: 'value' };
-const columnWords = (column: string): string => (lookup(WORDS, column) ?? column).replace(/_(id|key)$/, '').replace(/_/g, ' ');
+const columnWords = (column: string): string =>
+  (lookup(WORDS, column) ?? column).replace(/_(id|key)$/, '').replace(/_/g, ' ');
 
 /** Why a row breaks a rule of the catalogue, in words and not the database's own; undefined when it was not that. */
 export function constraintSentence(error: unknown): string | undefined {

@@ -29,7 +29,8 @@ export function lockDirectory(directory: string, program: string, now: string): 
     file.exec('BEGIN EXCLUSIVE');
   } catch (error) {
     file.close();
-    if (error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_BUSY')) return heldWords(directory);
+    if (error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_BUSY'))
+      return heldWords(directory);
     throw error;
   }
   let holder: Holder = { program, process: process.pid, since: now };

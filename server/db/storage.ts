@@ -32,8 +32,10 @@ export function watchStorage(directory: string, readOnly?: string): Storage {
           if (now !== undefined) known.set(file, now);
           continue;
         }
-        if (now === undefined) return `${path} is not there any more: nothing is saved until it is back. Stop Kerabat before you restore it.`;
-        if (now !== before) return `${path} was replaced by another file while Kerabat was running: nothing is saved. Start Kerabat again.`;
+        if (now === undefined)
+          return `${path} is not there any more: nothing is saved until it is back. Stop Kerabat before you restore it.`;
+        if (now !== before)
+          return `${path} was replaced by another file while Kerabat was running: nothing is saved. Start Kerabat again.`;
       }
     }
     return notWritable(directory);

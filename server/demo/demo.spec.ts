@@ -11,7 +11,8 @@ afterAll(() => server.close());
 const db = () => server.databases.catalogue;
 const count = (what: string): unknown => db().prepare(`SELECT COUNT(*) FROM ${what}`).pluck().get();
 const TABLES = ['source', 'maker', 'vehicle', 'vehicle_option', 'vehicle_fact', 'unit', 'unit_fact', 'kit', 'kit_content', 'kit_unit', 'fitting', 'number', 'box_item', 'stock', 'chain_entry', 'link', 'assertion', 'condition']; // prettier-ignore
-const everything = () => Object.fromEntries(TABLES.map((table) => [table, db().prepare(`SELECT * FROM "${table}"`).all()]));
+const everything = () =>
+  Object.fromEntries(TABLES.map((table) => [table, db().prepare(`SELECT * FROM "${table}"`).all()]));
 
 /** What a workshop has put in beside the demo: a unit of its own with a number, and claims about the demo's. */
 async function grow(): Promise<void> {
@@ -25,22 +26,48 @@ async function grow(): Promise<void> {
       SELECT m.id, 'OWN 2', 'OWN2', 'OWN2', 'order', 'current', u.id, s.id FROM maker m, unit u, source s WHERE m.key = 'own-maker' AND u.key = 'ard-sm19' AND s.key = 'own'`);
   await server.ask('POST', '/links', { body: { from: 'unit:own-1', to: 'unit:ard-sm19', kind: 'drop-in' } });
   await server.ask('POST', '/jobs', {
-    body: { asker: 'ours', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null },
+    body: {
+      asker: 'ours',
+      request: 'replace',
+      complaint: null,
+      words: '',
+      vehicleId: null,
+      built: null,
+      options: [],
+      slot: null,
+    },
   });
 }
 
 describe('the demo beside what is somebody’s', () => {
   it('is counted, with what people said of it', async () => {
     await grow();
-    expect((await server.ask('GET', '/demo')).body as DemoSeen).toMatchObject({ units: 73, vehicles: 15, jobs: 6, own: 2 });
+    expect((await server.ask('GET', '/demo')).body as DemoSeen).toMatchObject({
+      units: 73,
+      vehicles: 15,
+      jobs: 6,
+      own: 2,
+    });
   });
   it('goes out in one act; what is somebody’s stays, and the next audit finds nothing loose', async () => {
     const before = everything();
     const { status, body } = await server.ask('DELETE', '/demo');
     expect(status).toBe(200);
-    expect(['source', 'maker', 'unit', 'number', 'vehicle', 'kit', 'fitting', 'link', 'assertion', 'stock', 'chain_entry'].map(count)).toEqual([
-      2, 1, 1, 2, 0, 0, 0, 0, 0, 0, 0,
-    ]);
+    expect(
+      [
+        'source',
+        'maker',
+        'unit',
+        'number',
+        'vehicle',
+        'kit',
+        'fitting',
+        'link',
+        'assertion',
+        'stock',
+        'chain_entry',
+      ].map(count),
+    ).toEqual([2, 1, 1, 2, 0, 0, 0, 0, 0, 0, 0]);
     expect(db().prepare('SELECT key FROM source ORDER BY id').pluck().all()).toEqual(['own', 'here']);
     expect(db().prepare('SELECT written, unit_id IS NULL AS loose FROM number ORDER BY id').all()).toEqual([
       { written: 'OWN 1', loose: 0 },
@@ -48,7 +75,14 @@ describe('the demo beside what is somebody’s', () => {
     ]);
     expect(db().pragma('foreign_key_check')).toEqual([]);
     expect((await server.ask('GET', '/jobs')).body.jobs.map((j: { asker: string }) => j.asker)).toEqual(['ours']);
-    expect((await server.ask('GET', '/demo')).body).toEqual({ units: 0, vehicles: 0, numbers: 0, links: 0, own: 0, jobs: 0 });
+    expect((await server.ask('GET', '/demo')).body).toEqual({
+      units: 0,
+      vehicles: 0,
+      numbers: 0,
+      links: 0,
+      own: 0,
+      jobs: 0,
+    });
     expect((await server.ask('GET', '/identify')).status).toBe(405);
     const undone = await server.ask('POST', `/history/${body.id}/undo`);
     expect(undone.status).toBe(200);

@@ -54,7 +54,8 @@ export interface DemoCounts {
   readonly own: number;
 }
 
-const counting = (db: Db, where: string): number => db.prepare<[], number>(`SELECT COUNT(*) FROM ${where}`).pluck().get() ?? 0;
+const counting = (db: Db, where: string): number =>
+  db.prepare<[], number>(`SELECT COUNT(*) FROM ${where}`).pluck().get() ?? 0;
 
 /** What there is of the demo in a catalogue. */
 export const demoCounts = (db: Db): DemoCounts => ({
@@ -87,7 +88,8 @@ export function takeOutDemo(db: Db, person: string, at: string): number | undefi
       const { key: columns, counted }: Kept = KEPT[kept];
       // Rows that are counted go from the last: undone, they come back from the first.
       const order = counted ? ` ORDER BY ${counted.column} DESC` : '';
-      for (const key of db.prepare<[], Cells>(`SELECT ${columns.join(', ')} FROM ${kept} WHERE ${where}${order}`).all()) book.remove(kept, key);
+      for (const key of db.prepare<[], Cells>(`SELECT ${columns.join(', ')} FROM ${kept} WHERE ${where}${order}`).all())
+        book.remove(kept, key);
     }
     db.exec('DROP TABLE temp.made_link');
     return record.id();

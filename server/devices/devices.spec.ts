@@ -12,7 +12,8 @@ describe('a line of an instrument', () => {
     ['caliper;0.00;mm;zeroed,battery-low', { zeroed: true, batteryLow: true }],
     ['pitch;24;tpi;live', { device: 'pitch-gauge', quantity: { value: 24, unit: 'tpi' } }],
   ])('%s', (line, expected) => expect(readDeviceLine(line)).toMatchObject(expected));
-  it('an instrument that is off shows nothing', () => expect(readDeviceLine('caliper;;;live')?.quantity).toBeUndefined());
+  it('an instrument that is off shows nothing', () =>
+    expect(readDeviceLine('caliper;;;live')?.quantity).toBeUndefined());
   it.each([
     '',
     'caliper',
@@ -36,7 +37,8 @@ describe('the instruments on the bench', () => {
   const events: DeviceEvent[] = [];
   const last = () => events.at(-1);
   const state = () => events.filter((e) => e.kind === 'state').at(-1);
-  const shows = (value: number) => until(() => events.some((e) => e.kind === 'reading' && e.quantity?.value === value), `reading ${value}`);
+  const shows = (value: number) =>
+    until(() => events.some((e) => e.kind === 'reading' && e.quantity?.value === value), `reading ${value}`);
 
   afterEach(async () => {
     stop?.abort();
@@ -73,16 +75,24 @@ describe('the instruments on the bench', () => {
     bench.say('caliper battery-low');
     await until(() => events.some((e) => e.kind === 'reading' && e.batteryLow), 'battery low');
     bench.say('pitch 24 tpi');
-    await until(() => events.some((e) => e.kind === 'reading' && e.device === 'pitch-gauge' && e.quantity?.unit === 'tpi'), 'pitch');
+    await until(
+      () => events.some((e) => e.kind === 'reading' && e.device === 'pitch-gauge' && e.quantity?.unit === 'tpi'),
+      'pitch',
+    );
   });
   it('noise is told and never read; a good line after it is', async () => {
     bench = await standIn('instruments');
     await watch(bench.port);
     bench.say('caliper garbage');
-    await until(() => state()?.kind === 'state' && JSON.stringify(state() ?? '').includes('could not be read'), 'noise');
+    await until(
+      () => state()?.kind === 'state' && JSON.stringify(state() ?? '').includes('could not be read'),
+      'noise',
+    );
     bench.say('caliper 12.50 mm');
     await shows(12.5);
-    expect(events.filter((e) => e.kind === 'reading').every((e) => e.kind === 'reading' && e.quantity !== undefined)).toBe(true);
+    expect(
+      events.filter((e) => e.kind === 'reading').every((e) => e.kind === 'reading' && e.quantity !== undefined),
+    ).toBe(true);
   });
   it('that are not there, die and come back are told each time', async () => {
     bench = await standIn('instruments');

@@ -37,14 +37,21 @@ export function instrumentFeed({ port, retry = 1000, silence = 3000 }: FeedOptio
   };
   const waitForLine = (): void => {
     clearTimeout(quiet);
-    quiet = setTimeout(() => tell({ kind: 'state', connected: true, sentence: 'The instruments are connected but say nothing.' }), silence);
+    quiet = setTimeout(
+      () => tell({ kind: 'state', connected: true, sentence: 'The instruments are connected but say nothing.' }),
+      silence,
+    );
   };
   const take = (line: string): void => {
     const read = readDeviceLine(line.trim());
     if (!read) {
       noise++;
       clean = 0;
-      tell({ kind: 'state', connected: true, sentence: `What came from an instrument could not be read (${noise} times). Check its cable.` });
+      tell({
+        kind: 'state',
+        connected: true,
+        sentence: `What came from an instrument could not be read (${noise} times). Check its cable.`,
+      });
       return;
     }
     waitForLine();

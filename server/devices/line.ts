@@ -28,7 +28,11 @@ export function readDeviceLine(line: string): DeviceLine | undefined {
   const device = lookup(CALLED, called);
   const said = notes.split(',');
   if (device === undefined || rest.length > 0 || !said.every((note) => NOTES.includes(note))) return undefined;
-  const flags = { held: said.includes('held'), zeroed: said.includes('zeroed'), batteryLow: said.includes('battery-low') };
+  const flags = {
+    held: said.includes('held'),
+    zeroed: said.includes('zeroed'),
+    batteryLow: said.includes('battery-low'),
+  };
   if (value === '' && unit === '') return { device, ...flags };
   const known = UNITS_OF[device].find((u) => u === unit);
   if (known === undefined || !/^-?\d{1,4}(\.\d{1,4})?$/.test(value)) return undefined;

@@ -18,9 +18,15 @@ beforeAll(async () => {
   server = await testServer();
   const { catalogue } = server.databases;
   // What a careless export would get wrong: a formula, quotes and line ends, markup, a fact of another source than its unit's.
-  catalogue.prepare(`UPDATE unit SET name = '=HYPERLINK("http://x")', note = 'two' || char(10) || 'lines; "quoted", <b>&</b>' WHERE key = 'ard-sm19'`).run();
+  catalogue
+    .prepare(
+      `UPDATE unit SET name = '=HYPERLINK("http://x")', note = 'two' || char(10) || 'lines; "quoted", <b>&</b>' WHERE key = 'ard-sm19'`,
+    )
+    .run();
   catalogue.prepare(`UPDATE number SET note = '''=1+1' WHERE written = 'A 23-802'`).run();
-  catalogue.prepare(`UPDATE unit_fact SET source_id = (SELECT id FROM source WHERE key = 'que-pl') WHERE attribute = 'pilot'`).run();
+  catalogue
+    .prepare(`UPDATE unit_fact SET source_id = (SELECT id FROM source WHERE key = 'que-pl') WHERE attribute = 'pilot'`)
+    .run();
   catalogue.prepare(`UPDATE unit_fact SET num = 26.9875, tolerance = 0.3 WHERE attribute = 'stud-spacing'`).run();
 });
 afterAll(async () => {
@@ -29,7 +35,8 @@ afterAll(async () => {
 });
 
 /** Everything that an export holds, without the order of rows that have none. */
-const contents = (db: Db) => Object.fromEntries(exportTables(db).map(({ name, rows }) => [name, [...rows()].map((row) => row.join('|')).sort()]));
+const contents = (db: Db) =>
+  Object.fromEntries(exportTables(db).map(({ name, rows }) => [name, [...rows()].map((row) => row.join('|')).sort()]));
 
 describe('an export', () => {
   it.each(['csv', 'xlsx', 'json'] as const)(
@@ -55,7 +62,8 @@ describe('an export', () => {
     const { openZip } = await import('../imports/files/zip.js');
     const zip = await openZip(path);
     let text = '';
-    for (const entry of zip.entries) for await (const chunk of await zip.read(entry)) text += (chunk as Buffer).toString();
+    for (const entry of zip.entries)
+      for await (const chunk of await zip.read(entry)) text += (chunk as Buffer).toString();
     zip.close();
     expect(text).toContain(`"'=HYPERLINK(""http://x"")"`);
     expect(text.split(/[,\r\n]/).filter((cell) => /^"?[=+@]/.test(cell))).toEqual([]);
@@ -74,11 +82,15 @@ describe('an export', () => {
     const text = await (await fetch(`${server.address}/api/v1/exports/graphml`)).text();
     const count = (sql: string): unknown => server.databases.catalogue.prepare(sql).pluck().get();
     expect(text.match(/<edge /g)?.length).toBe(
-      Number(count('SELECT COUNT(*) FROM link')) + Number(count(`SELECT COUNT(*) FROM number WHERE unit_id IS NOT NULL AND kind = 'order'`)),
+      Number(count('SELECT COUNT(*) FROM link')) +
+        Number(count(`SELECT COUNT(*) FROM number WHERE unit_id IS NOT NULL AND kind = 'order'`)),
     );
-    expect(text.match(/<node /g)?.length).toBe(Number(count('SELECT COUNT(*) FROM number')) + Number(count('SELECT COUNT(*) FROM unit')));
+    expect(text.match(/<node /g)?.length).toBe(
+      Number(count('SELECT COUNT(*) FROM number')) + Number(count('SELECT COUNT(*) FROM unit')),
+    );
     const nodes = new Set([...text.matchAll(/<node id="([^"]+)"/g)].map((m) => m[1]));
-    for (const [, from, to] of text.matchAll(/<edge [^>]*source="([^"]+)" target="([^"]+)"/g)) expect(nodes.has(from) && nodes.has(to)).toBe(true);
+    for (const [, from, to] of text.matchAll(/<edge [^>]*source="([^"]+)" target="([^"]+)"/g))
+      expect(nodes.has(from) && nodes.has(to)).toBe(true);
     expect(text.replace(/<[^<>]*>/g, '')).not.toMatch(/[<>]/);
   });
 
@@ -109,20 +121,27 @@ describe('what comes in can always go out and come back', () => {
   ];
   const drawn = fc.sample(fc.string({ unit: 'binary', minLength: 1, maxLength: 40 }), { numRuns: 60, seed: 5 });
   const texts = [
-    ...new Set([...NOTES, ...drawn].map((text) => text.replace(/\r\n?/g, '\n').trim()).filter((text) => text !== '' && plainTextProblem(text) === undefined)),
+    ...new Set(
+      [...NOTES, ...drawn]
+        .map((text) => text.replace(/\r\n?/g, '\n').trim())
+        .filter((text) => text !== '' && plainTextProblem(text) === undefined),
+    ),
   ];
 
   it.each(['csv', 'xlsx', 'json'] as const)('every note that is taken, as %s', async (format) => {
     const db = server.databases.catalogue;
     const folder = mkdtempSync(join(tmpdir(), 'kerabat-notes-'));
     const source = db.prepare(`SELECT id FROM source LIMIT 1`).pluck().get();
-    const add = db.prepare(`INSERT INTO unit (key, kind, name, maker_id, note, source_id) VALUES (?, 'slave', ?, 1, ?, ?) ON CONFLICT DO NOTHING`);
+    const add = db.prepare(
+      `INSERT INTO unit (key, kind, name, maker_id, note, source_id) VALUES (?, 'slave', ?, 1, ?, ?) ON CONFLICT DO NOTHING`,
+    );
     for (const [i, text] of texts.entries()) add.run(`note-${i}`, text.replace(/[\n\t]/g, ' '), text, source);
     const path = await writeExport(db, format, folder, '2024-06-01T00:00:00Z');
     const empty = openDatabase(':memory:', 'catalogue');
     const report = await bringIn(empty, path);
     expect(report.sheets.flatMap((sheet) => sheet.rejects)).toEqual([]);
-    const notes = (of: typeof db): unknown[] => of.prepare(`SELECT key, name, note FROM unit WHERE key LIKE 'note-%' ORDER BY key`).all();
+    const notes = (of: typeof db): unknown[] =>
+      of.prepare(`SELECT key, name, note FROM unit WHERE key LIKE 'note-%' ORDER BY key`).all();
     expect(notes(empty)).toEqual(notes(db));
     expect(notes(db)).toHaveLength(texts.length);
     rmSync(folder, { recursive: true, force: true });

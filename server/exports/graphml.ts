@@ -19,9 +19,11 @@ type Row = Readonly<Record<string, string | number>>;
 export function* graphml(db: Db): IterableIterator<string> {
   yield '<?xml version="1.0" encoding="UTF-8"?>\n<graphml xmlns="http://graphml.graphdrawing.org/xmlns">\n';
   for (const name of NODE_DATA) yield `  <key id="node-${name}" for="node" attr.name="${name}" attr.type="string"/>\n`;
-  for (const name of EDGE_DATA) yield `  <key id="edge-${name}" for="edge" attr.name="${name}" attr.type="${name === 'bothWays' ? 'boolean' : 'string'}"/>\n`;
+  for (const name of EDGE_DATA)
+    yield `  <key id="edge-${name}" for="edge" attr.name="${name}" attr.type="${name === 'bothWays' ? 'boolean' : 'string'}"/>\n`;
   yield '  <graph id="kin" edgedefault="directed">\n';
-  for (const row of db.prepare<[], Row>(NODES).iterate()) yield `    <node id="${xml(row['id'])}">${data('node', NODE_DATA, row)}</node>\n`;
+  for (const row of db.prepare<[], Row>(NODES).iterate())
+    yield `    <node id="${xml(row['id'])}">${data('node', NODE_DATA, row)}</node>\n`;
   for (const row of db.prepare<[], Row>(EDGES).iterate()) {
     const { id, source, target } = row;
     yield `    <edge id="${xml(id)}" source="${xml(source)}" target="${xml(target)}">${data('edge', EDGE_DATA, { ...row, bothWays: row['bothWays'] === 1 ? 'true' : 'false' })}</edge>\n`;
@@ -30,7 +32,9 @@ export function* graphml(db: Db): IterableIterator<string> {
 }
 
 const data = (of: string, names: readonly string[], row: Row): string =>
-  names.map((name) => (lookup(row, name) === '' ? '' : `<data key="${of}-${name}">${xml(lookup(row, name))}</data>`)).join('');
+  names
+    .map((name) => (lookup(row, name) === '' ? '' : `<data key="${of}-${name}">${xml(lookup(row, name))}</data>`))
+    .join('');
 
 /** Text in XML 1.0: what has a meaning is written as an entity, what has no place in it is left out. */
 const xml = (value: string | number | undefined): string =>

@@ -17,7 +17,10 @@ const TYPES = {
 export function exportRoutes(router: Router, { exports }: Stores, clock: () => string): void {
   router.get('/exports/:format', async (ctx) => {
     const format = EXPORT_FORMATS.find((name) => name === ctx.params['format']);
-    if (!format) throw notFound(`The catalogue goes out as ${EXPORT_FORMATS.join(', ')}; "${ctx.params['format'] ?? ''}" is none of them.`);
+    if (!format)
+      throw notFound(
+        `The catalogue goes out as ${EXPORT_FORMATS.join(', ')}; "${ctx.params['format'] ?? ''}" is none of them.`,
+      );
     const { path, discard } = await exports.write(format, sender(ctx), hangsUp(ctx));
     ctx.attachment(`kerabat-catalogue-${clock().slice(0, 10)}.${format === 'csv' ? 'zip' : format}`);
     ctx.type = TYPES[format];

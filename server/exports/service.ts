@@ -9,7 +9,11 @@ import type { ExportFormat } from './write.js';
 export function exportService(catalogue: Db, pool: WorkPool, work: string, clock: () => string) {
   return {
     /** The path of the finished file; `discard` takes it away again. Throws an HttpProblem. */
-    async write(format: ExportFormat, person: string, signal: AbortSignal): Promise<{ path: string; discard: () => void }> {
+    async write(
+      format: ExportFormat,
+      person: string,
+      signal: AbortSignal,
+    ): Promise<{ path: string; discard: () => void }> {
       const folder = mkdtempSync(join(work, 'export-'));
       const discard = (): void => rmSync(folder, { recursive: true, force: true });
       try {
@@ -19,7 +23,8 @@ export function exportService(catalogue: Db, pool: WorkPool, work: string, clock
         return { path: written.path, discard };
       } catch (error) {
         discard();
-        if (error instanceof TaskEnded) throw new HttpProblem(503, 'Not written', `The catalogue was not exported. ${error.message}`);
+        if (error instanceof TaskEnded)
+          throw new HttpProblem(503, 'Not written', `The catalogue was not exported. ${error.message}`);
         throw error;
       }
     },

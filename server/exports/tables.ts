@@ -52,7 +52,14 @@ interface FactRow {
 }
 
 /** Tables with a column for each attribute: facts in the order of their rows, and what the head of a row is. */
-const FACTS: Readonly<Partial<Record<TableName, { readonly sql: string; readonly head: readonly string[]; readonly columns: readonly FactColumn[] }>>> = {
+const FACTS: Readonly<
+  Partial<
+    Record<
+      TableName,
+      { readonly sql: string; readonly head: readonly string[]; readonly columns: readonly FactColumn[] }
+    >
+  >
+> = {
   vehicleSides: {
     sql: `SELECT ${VEHICLE} AS vehicle, slot, ${SOURCE} AS source, attribute, presence, num, txt, tolerance FROM vehicle_fact WHERE position = '' ORDER BY vehicle_id, slot, source_id`,
     head: ['vehicle', 'slot', 'source'],
@@ -98,14 +105,20 @@ export function exportTables(db: Db): ExportTable[] {
   });
 }
 
-const text = (value: unknown): string => (value === null || value === undefined ? '' : String(value as string | number));
+const text = (value: unknown): string =>
+  value === null || value === undefined ? '' : String(value as string | number);
 
 function* plainRows(db: Db, sql: string, columns: readonly string[]): IterableIterator<string[]> {
-  for (const row of db.prepare<[], Record<string, unknown>>(sql).iterate()) yield columns.map((column) => text(lookup(row, column)));
+  for (const row of db.prepare<[], Record<string, unknown>>(sql).iterate())
+    yield columns.map((column) => text(lookup(row, column)));
 }
 
 /** Facts that follow one another and have the same head are one row. */
-function* factRows(db: Db, { sql, head, columns }: NonNullable<(typeof FACTS)[TableName]>, order: readonly string[]): IterableIterator<string[]> {
+function* factRows(
+  db: Db,
+  { sql, head, columns }: NonNullable<(typeof FACTS)[TableName]>,
+  order: readonly string[],
+): IterableIterator<string[]> {
   const headings = new Map<string, string>(columns.map((c) => [c.attribute, c.heading]));
   let [current, key] = [new Map<string, string>(), ''];
   const row = (): string[] => order.map((column) => current.get(column) ?? '');

@@ -19,7 +19,11 @@ const LINES = 500;
 /** Why a catalogue cannot go out in a format, as a sentence. */
 export class ExportProblem extends Error {}
 
-const manifestOf = (now: string) => ({ name: 'Kerabat catalogue', source: 'exported from Kerabat', date: now.slice(0, 10) });
+const manifestOf = (now: string) => ({
+  name: 'Kerabat catalogue',
+  source: 'exported from Kerabat',
+  date: now.slice(0, 10),
+});
 
 /** Writes the whole catalogue, as it is at one moment, into a file in the folder. Answers its path. */
 export async function writeExport(db: Db, format: ExportFormat, folder: string, now: string): Promise<string> {
@@ -74,13 +78,17 @@ function writeXlsx(tables: readonly ExportTable[], path: string): void {
   const book = utils.book_new();
   let cells = 0;
   for (const table of tables) {
-    const measures = new Set(columnsOf(table.table).flatMap((c) => (c.kind === 'quantity' ? [table.columns.indexOf(c.name)] : [])));
+    const measures = new Set(
+      columnsOf(table.table).flatMap((c) => (c.kind === 'quantity' ? [table.columns.indexOf(c.name)] : [])),
+    );
     const heading = table.columns.map((name): CellObject => ({ t: 's', v: name }));
     const data: CellObject[][] = [heading];
     for (const row of table.rows()) {
       cells += row.length;
       if (cells > LIMITS.workbookCells)
-        throw new ExportProblem(`A workbook holds at most ${count(LIMITS.workbookCells)} cells here, and the catalogue has more: take it as CSV or JSON.`);
+        throw new ExportProblem(
+          `A workbook holds at most ${count(LIMITS.workbookCells)} cells here, and the catalogue has more: take it as CSV or JSON.`,
+        );
       data.push(row.map((cell, i) => cellOf(cell, measures.has(i))));
     }
     const sheet: WorkSheet = {
@@ -108,7 +116,9 @@ function writeJson(tables: readonly ExportTable[], path: string, now: string): v
       yield `${i === 0 ? '' : ','}\n${JSON.stringify(name)}: [`;
       let first = true;
       for (const row of rows()) {
-        const record = Object.fromEntries(columns.flatMap((column, c) => (row[c] === '' || row[c] === undefined ? [] : [[column, row[c]]])));
+        const record = Object.fromEntries(
+          columns.flatMap((column, c) => (row[c] === '' || row[c] === undefined ? [] : [[column, row[c]]])),
+        );
         yield `${first ? '' : ','}\n  ${JSON.stringify(record)}`;
         first = false;
       }

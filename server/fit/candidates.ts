@@ -24,14 +24,26 @@ export async function candidatesFor(
   const judged = (unitId: string, from: string): RoleView['candidates'] => {
     const unit = stores.units.design(unitId);
     if (!unit || !suits(unit, role)) return [];
-    const checks = checkLink({ ...place, unit: unit.facts, worked: true, sameAsOld: false }, hasBooster(chain), NONE, practice).joints.flatMap((j) => j.checks);
+    const checks = checkLink(
+      { ...place, unit: unit.facts, worked: true, sameAsOld: false },
+      hasBooster(chain),
+      NONE,
+      practice,
+    ).joints.flatMap((j) => j.checks);
     const misfits = checks.filter((c) => c.state === 'does-not-fit' && !c.tells);
     const hopeless = misfits.filter((c) => c.remedies.length === 0).length;
     const open = checks.filter(isOpen).length - misfits.length;
     const number = stores.units.numbers(unitId)[0];
     const side = stores.siblings.sideOf(unitId, role.slot);
     const says = misfits[0]?.sentence ?? (open > 0 ? `${open} to measure` : 'every check that is asked fits');
-    const named = { unitId, name: unit.name, maker: unit.maker, from, ...(number ? { number } : {}), ...(side ? { side } : {}) };
+    const named = {
+      unitId,
+      name: unit.name,
+      maker: unit.maker,
+      from,
+      ...(number ? { number } : {}),
+      ...(side ? { side } : {}),
+    };
     return [{ ...named, misfits: misfits.length, hopeless, open, sentence: says }];
   };
   const found: RoleView['candidates'] = [];
@@ -39,7 +51,8 @@ export async function candidatesFor(
     if (i % AT_ONCE === AT_ONCE - 1) await new Promise(setImmediate);
     found.push(...judged(unitId, from));
   }
-  const rank = (c: (typeof found)[number]): number => c.hopeless * 1000 + (c.from === '' ? 200 : 0) + c.misfits * 30 + c.open * 5;
+  const rank = (c: (typeof found)[number]): number =>
+    c.hopeless * 1000 + (c.from === '' ? 200 : 0) + c.misfits * 30 + c.open * 5;
   return found.sort((a, b) => rank(a) - rank(b) || (a.unitId < b.unitId ? -1 : 1)).slice(0, SHOWN);
 }
 

@@ -23,10 +23,15 @@ describe('POST /fit/check', () => {
   });
   it('what is given goes before the record, and a remedy that is taken is in the answer', async () => {
     const vehicle = [{ attribute: 'stud-spacing', value: 80 }];
-    const { body } = (await check(chain({ links: [{ ...Q2_MASTER, vehicle }], accepted: ['brake-master/reflare@front-left'] }))) as { body: FitCheckAnswer };
+    const { body } = (await check(
+      chain({ links: [{ ...Q2_MASTER, vehicle }], accepted: ['brake-master/reflare@front-left'] }),
+    )) as { body: FitCheckAnswer };
     const checks = body.joints.flatMap((j) => j.checks);
     expect(checks.find((c) => c.id === 'stud-spacing')?.state).toBe('does-not-fit');
-    expect(checks.find((c) => c.id === 'thread@front-left')).toMatchObject({ state: 'fits-with-change', remedies: [{ row: 'reflare', accepted: true }] });
+    expect(checks.find((c) => c.id === 'thread@front-left')).toMatchObject({
+      state: 'fits-with-change',
+      remedies: [{ row: 'reflare', accepted: true }],
+    });
   });
   it('a booster and its master are one joint, told once', async () => {
     const links = [
@@ -42,14 +47,49 @@ describe('POST /fit/check', () => {
   it.each([
     ['a vehicle that is not there', chain({ vehicleId: 'nope' }), '/chain/vehicleId', 'no vehicle "nope"'],
     ['a place that is none', chain({ links: [{ ...Q2_MASTER, slot: 'roof' }] }), '/chain/links/0/slot', 'not a place'],
-    ['a kind that has no place there', chain({ links: [{ ...Q2_MASTER, kind: 'slave' }] }), '/chain/links/0/kind', 'has no place'],
-    ['a unit that is not there', chain({ links: [{ ...Q2_MASTER, unitId: 'nope' }] }), '/chain/links/0/unitId', 'no unit "nope"'],
-    ['a unit of another kind', chain({ links: [{ ...Q2_MASTER, unitId: 'cas-h40b' }] }), '/chain/links/0/unitId', 'not a brake-master'],
+    [
+      'a kind that has no place there',
+      chain({ links: [{ ...Q2_MASTER, kind: 'slave' }] }),
+      '/chain/links/0/kind',
+      'has no place',
+    ],
+    [
+      'a unit that is not there',
+      chain({ links: [{ ...Q2_MASTER, unitId: 'nope' }] }),
+      '/chain/links/0/unitId',
+      'no unit "nope"',
+    ],
+    [
+      'a unit of another kind',
+      chain({ links: [{ ...Q2_MASTER, unitId: 'cas-h40b' }] }),
+      '/chain/links/0/unitId',
+      'not a brake-master',
+    ],
     ['a place given twice', chain({ links: [Q2_MASTER, Q2_MASTER] }), '/chain/links', 'given twice'],
-    ['an attribute that is none', chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'colour', value: 1 }] }] }), '/vehicle/0/attribute', 'colour'],
-    ['a word for a length', chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'stud-spacing', value: 'wide' }] }] }), '/vehicle/0/value', 'is a number'],
-    ['a length below nought', chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'stud-spacing', value: -3 }] }] }), '/vehicle/0/value', 'negative'],
-    ['a choice that is none', chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'reservoir', value: 'glass' }] }] }), '/vehicle/0/value', 'one of'],
+    [
+      'an attribute that is none',
+      chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'colour', value: 1 }] }] }),
+      '/vehicle/0/attribute',
+      'colour',
+    ],
+    [
+      'a word for a length',
+      chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'stud-spacing', value: 'wide' }] }] }),
+      '/vehicle/0/value',
+      'is a number',
+    ],
+    [
+      'a length below nought',
+      chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'stud-spacing', value: -3 }] }] }),
+      '/vehicle/0/value',
+      'negative',
+    ],
+    [
+      'a choice that is none',
+      chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'reservoir', value: 'glass' }] }] }),
+      '/vehicle/0/value',
+      'one of',
+    ],
     [
       'a port without a place',
       chain({ links: [{ ...Q2_MASTER, vehicle: [{ attribute: 'port-thread', value: 'M10x1.0' }] }] }),
@@ -88,7 +128,10 @@ describe('POST /fit/solve', () => {
     const told = await lines('/fit/solve', { chain: chain(), limits: {} });
     const last = told.at(-1);
     if (!last || !('answer' in last)) throw new Error('no answer');
-    expect(last.answer.ways.map((way) => way.keys)).toEqual([['brake-master/adapter@front-left'], ['brake-master/reflare@front-left']]);
+    expect(last.answer.ways.map((way) => way.keys)).toEqual([
+      ['brake-master/adapter@front-left'],
+      ['brake-master/reflare@front-left'],
+    ]);
     expect(last.answer.ways[0]?.working).toBe('5 min work + 1 part × 10 + 0 waiting = 15');
   });
   it('a limit on intrusion leaves the adapter out of reach', async () => {
@@ -107,7 +150,9 @@ describe('POST /fit/solve', () => {
     expect((await server.ask('GET', '/conversions')).status).toBe(200);
   });
   it('refuses limits that are none', async () => {
-    expect((await server.ask('POST', '/fit/solve', { body: { chain: chain(), limits: { skill: 'wizard' } } })).status).toBe(400);
+    expect(
+      (await server.ask('POST', '/fit/solve', { body: { chain: chain(), limits: { skill: 'wizard' } } })).status,
+    ).toBe(400);
     expect((await server.ask('POST', '/jobs/6/fit/solve', { body: { order: 44 } })).status).toBe(400);
   });
 });
@@ -126,9 +171,21 @@ describe('conversions', () => {
     expect(body.conversions.map((c: { id: string }) => c.id).sort()).toEqual(PLANNED.map(([id]) => id).sort());
   });
   it.each(PLANNED)('%s: a job on %s is planned by it, down to the printed work card', async (conversion, vehicleId) => {
-    const job = { asker: 'Yard', request: 'convert', complaint: null, words: '', vehicleId, built: null, options: [], slot: null };
+    const job = {
+      asker: 'Yard',
+      request: 'convert',
+      complaint: null,
+      words: '',
+      vehicleId,
+      built: null,
+      options: [],
+      slot: null,
+    };
     const { id } = (await server.ask('POST', '/jobs', { body: job })).body as { id: number };
-    const decided = await server.ask('PUT', `/jobs/${id}/decisions/conversion`, { body: { value: { choice: conversion }, reason: '' }, seen: 0 });
+    const decided = await server.ask('PUT', `/jobs/${id}/decisions/conversion`, {
+      body: { value: { choice: conversion }, reason: '' },
+      seen: 0,
+    });
     expect(decided.status).toBe(200);
     const { body } = await server.ask('GET', `/jobs/${id}`);
     expect(body.conversion.id).toBe(conversion);
@@ -161,16 +218,33 @@ describe('conversions', () => {
     const [joining] = (await plan('three-to-two', 't20')).sums;
     expect(joining?.sums.every((s) => s.missing.length === 0)).toBe(true);
     server.databases.catalogue.exec(`UPDATE stock SET price = NULL WHERE price = 9.4`);
-    expect((await plan('three-to-two', 't20')).sums[0]?.sums[0]).toMatchObject({ missing: ['Tee for the front pair, with its bolt'] });
+    expect((await plan('three-to-two', 't20')).sums[0]?.sums[0]).toMatchObject({
+      missing: ['Tee for the front pair, with its bolt'],
+    });
   });
   it('says why it makes no sense', async () => {
-    expect(await plan('vacuum-to-hydraulic', 'q2')).toMatchObject({ applies: 'no', because: ['It has no vacuum assistance to change.'] });
+    expect(await plan('vacuum-to-hydraulic', 'q2')).toMatchObject({
+      applies: 'no',
+      because: ['It has no vacuum assistance to change.'],
+    });
   });
   it.each([
     ['a conversion that is none', '/conversions/to-steam/plan', { vehicleId: 'q2', choices: {} }, 404, 'no conversion'],
     ['a vehicle that is not there', '/conversions/assist/plan', { vehicleId: 'nope', choices: {} }, 400, 'no vehicle'],
-    ['a choice that is none', '/conversions/assist/plan', { vehicleId: 'q2', choices: { colour: 'red' } }, 400, 'nothing that is chosen'],
-    ['an option that is none', '/conversions/assist/plan', { vehicleId: 'q2', choices: { gap: 'glue' } }, 400, 'not one of'],
+    [
+      'a choice that is none',
+      '/conversions/assist/plan',
+      { vehicleId: 'q2', choices: { colour: 'red' } },
+      400,
+      'nothing that is chosen',
+    ],
+    [
+      'an option that is none',
+      '/conversions/assist/plan',
+      { vehicleId: 'q2', choices: { gap: 'glue' } },
+      400,
+      'not one of',
+    ],
   ])('refuses %s', async (_, path, body, status, words) => {
     const answer = await server.ask('POST', path, { body });
     expect(answer.status).toBe(status);
@@ -185,7 +259,16 @@ describe('a job that is planned by a conversion', () => {
       seen: 0,
     });
   const open = async (vehicleId: string, slot: string | null): Promise<number> => {
-    const body = { asker: 'x', request: 'convert', complaint: null, words: '', vehicleId, built: null, options: [], slot };
+    const body = {
+      asker: 'x',
+      request: 'convert',
+      complaint: null,
+      words: '',
+      vehicleId,
+      built: null,
+      options: [],
+      slot,
+    };
     return (await server.ask('POST', '/jobs', { body })).body.id as number;
   };
   it('has its roles as places, its parts on the slip, its steps on the work card, and is not safe before every role is filled', async () => {
@@ -193,7 +276,11 @@ describe('a job that is planned by a conversion', () => {
     expect((await decide(id, 'conversion', 'self-shifting-to-manual', 'feed=shared')).status).toBe(200);
     const { body } = await server.ask('GET', `/jobs/${id}`);
     expect(body.work.map((w: { slot: string }) => w.slot)).toEqual(['clutch-master', 'slave']);
-    expect(body.conversion).toMatchObject({ id: 'self-shifting-to-manual', applies: 'yes', choices: { feed: 'shared' } });
+    expect(body.conversion).toMatchObject({
+      id: 'self-shifting-to-manual',
+      applies: 'yes',
+      choices: { feed: 'shared' },
+    });
     expect(body.slip.map((l: { words: string }) => l.words)).toContain('Flexible hose to the slave');
     expect(body.workCard[0]).toMatchObject({ group: 'before', words: 'Have ready: flare wrenches, pin punch' });
     expect(body.safety.sentence).toContain('no clutch master is chosen');
@@ -205,18 +292,26 @@ describe('a job that is planned by a conversion', () => {
     const tees = async () => (await server.ask('GET', `/jobs/${id}`)).body.slip.filter((l: { wants?: { kind: string } }) => ['tee', 'line', 'tube-nut'].includes(l.wants?.kind ?? '')); // prettier-ignore
     expect((await tees()).map((l: { key: string }) => l.key)).toEqual(['plan/tee', 'plan/short-line', 'plan/nuts']);
     await decide(id, 'remedy:brake-master/tee@front-right', 'accepted');
-    expect((await tees()).map((l: { key: string }) => l.key)).toEqual(['tee', 'tee-line', 'tee-nuts'].map((k) => `brake-master/${k}@front-right`));
+    expect((await tees()).map((l: { key: string }) => l.key)).toEqual(
+      ['tee', 'tee-line', 'tee-nuts'].map((k) => `brake-master/${k}@front-right`),
+    );
   });
   it('parts of two sides of the change are stopped, though the vehicle’s own record knows neither', async () => {
     const id = await open('q5', null);
     await decide(id, 'conversion', 'self-shifting-to-manual');
     await decide(id, 'unit:clutch-master', 'mor-c19qa');
     await decide(id, 'unit:slave', 'mor-s20qb');
-    const mated = async () => (await server.ask('GET', `/jobs/${id}`)).body.work[1].joints.find((j: { id: string }) => j.id === 'mated');
-    expect(await mated()).toMatchObject({ state: 'does-not-fit', checks: [{ vehicle: 'clutch master 19 Q4, to October 2000, side A' }] });
+    const mated = async () =>
+      (await server.ask('GET', `/jobs/${id}`)).body.work[1].joints.find((j: { id: string }) => j.id === 'mated');
+    expect(await mated()).toMatchObject({
+      state: 'does-not-fit',
+      checks: [{ vehicle: 'clutch master 19 Q4, to October 2000, side A' }],
+    });
     const { work, slip } = (await server.ask('GET', `/jobs/${id}`)).body;
     // The vehicle has a brake booster: its clutch master has a rod and a bulkhead all the same.
-    expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(expect.arrayContaining(['pedal', 'mount', 'lines', 'reservoir']));
+    expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(
+      expect.arrayContaining(['pedal', 'mount', 'lines', 'reservoir']),
+    );
     expect(slip.find((l: { key: string }) => l.key === 'plan/hard-line')).not.toHaveProperty('number');
     await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:slave')}`, {
       body: { value: { choice: 'mor-s20qa' }, reason: 'same side' },
@@ -228,8 +323,12 @@ describe('a job that is planned by a conversion', () => {
     const id = await open('v10', null);
     await decide(id, 'conversion', 'raised', 'hose=longer');
     const { body } = await server.ask('GET', `/jobs/${id}`);
-    expect(body.measurements.map((m: { attribute: string }) => m.attribute)).toEqual(expect.arrayContaining(['hose-droop', 'hose-bump']));
-    expect(body.slip.some((l: { key: string; section: string }) => l.key.endsWith('/unit') && l.section === 'order')).toBe(false);
+    expect(body.measurements.map((m: { attribute: string }) => m.attribute)).toEqual(
+      expect.arrayContaining(['hose-droop', 'hose-bump']),
+    );
+    expect(
+      body.slip.some((l: { key: string; section: string }) => l.key.endsWith('/unit') && l.section === 'order'),
+    ).toBe(false);
   });
   it('is printed: slip, work card and sheet of measurements are PDF', async () => {
     const id = await open('b7', 'booster');
@@ -261,7 +360,12 @@ describe('the rod on the bench', () => {
   const ask = async (tool: string, body: object) => server.ask('POST', `/tools/rod/${tool}`, { body });
   const mm = (value: number) => ({ value, unit: 'mm' });
   it('the worked example, in both systems', async () => {
-    const { body } = await ask('gap', { recessDepth: mm(14.2), pinProtrusion: mm(13.55), adjusterPitch: mm(1.25), pedalRatio: 4.2 });
+    const { body } = await ask('gap', {
+      recessDepth: mm(14.2),
+      pinProtrusion: mm(13.55),
+      adjusterPitch: mm(1.25),
+      pedalRatio: 4.2,
+    });
     expect(body.gap.value).toBeCloseTo(0.65, 9);
     expect(body.inOther).toMatchObject({ unit: 'in' });
     expect(body.inOther.value).toBeCloseTo(0.0256, 4);
@@ -275,17 +379,29 @@ describe('the rod on the bench', () => {
     expect(body.caution).toContain('Do not drive');
   });
   it('what stays engaged, and how much longer the new rod stands', async () => {
-    expect((await ask('engagement', { rodThread: 'M8x1.25', turnsShowing: 8, threadLength: mm(30), cut: mm(19) })).body).toMatchObject({
+    expect(
+      (await ask('engagement', { rodThread: 'M8x1.25', turnsShowing: 8, threadLength: mm(30), cut: mm(19) })).body,
+    ).toMatchObject({
       enough: false,
       exposedAfter: mm(0),
     });
-    expect((await ask('engagement', { rodThread: 'M8x1.25', turnsShowing: 8 })).body.because).toContain('cannot be said');
-    expect((await ask('engagement', { rodThread: 'M8x9', turnsShowing: 8 })).body).toEqual({ because: expect.stringContaining('no thread') });
-    expect((await ask('compare', { by: 'turns', old: 8, new: 11, rodThread: 'M8x1.25' })).body.difference).toEqual(mm(3.75));
+    expect((await ask('engagement', { rodThread: 'M8x1.25', turnsShowing: 8 })).body.because).toContain(
+      'cannot be said',
+    );
+    expect((await ask('engagement', { rodThread: 'M8x9', turnsShowing: 8 })).body).toEqual({
+      because: expect.stringContaining('no thread'),
+    });
+    expect((await ask('compare', { by: 'turns', old: 8, new: 11, rodThread: 'M8x1.25' })).body.difference).toEqual(
+      mm(3.75),
+    );
   });
   it.each([
     ['gap', { recessDepth: { value: 14, unit: 'bar' }, pinProtrusion: mm(13) }, 'recessDepth must be a length'],
-    ['gap', { recessDepth: mm(14), pinProtrusion: mm(13), target: { min: mm(1), max: mm(0.5) } }, 'ends before it begins'],
+    [
+      'gap',
+      { recessDepth: mm(14), pinProtrusion: mm(13), target: { min: mm(1), max: mm(0.5) } },
+      'ends before it begins',
+    ],
     ['gap', { recessDepth: mm(14) }, 'pinProtrusion'],
     ['compare', { by: 'turns', old: mm(8), new: mm(9) }, 'plain count'],
     ['compare', { by: 'depth', old: 8, new: 9 }, 'length with its unit'],

@@ -10,7 +10,8 @@ import { recordedAt } from './recorded.js';
 /** A chain as it came over the wire, with the catalogue's record under it. Refuses what cannot be a chain, and says where. */
 export function chainOfGiven(given: FitChainGiven, stores: Stores): FitChain {
   const { system, vehicleId, links } = given;
-  if (vehicleId !== undefined && !stores.vehicles.get(vehicleId)) throw badRequest(`There is no vehicle "${vehicleId}" in the catalogue.`, '/chain/vehicleId');
+  if (vehicleId !== undefined && !stores.vehicles.get(vehicleId))
+    throw badRequest(`There is no vehicle "${vehicleId}" in the catalogue.`, '/chain/vehicleId');
   const twice = links.find((link, i) => links.findIndex((other) => other.slot === link.slot) !== i);
   if (twice) throw badRequest(`The place "${twice.slot}" is given twice.`, '/chain/links');
   return { system, links: links.map((link, i) => linkOf(link, `/chain/links/${i}`, given, stores)) };
@@ -19,10 +20,13 @@ export function chainOfGiven(given: FitChainGiven, stores: Stores): FitChain {
 function linkOf(link: FitLinkGiven, pointer: string, { vehicleId }: FitChainGiven, stores: Stores): FitLink {
   const row = findSlot(link.slot);
   if (!row) throw badRequest(`"${link.slot}" is not a place in the chain.`, `${pointer}/slot`);
-  if (!row.kinds.includes(link.kind)) throw badRequest(`A ${link.kind} has no place at the ${row.words}.`, `${pointer}/kind`);
+  if (!row.kinds.includes(link.kind))
+    throw badRequest(`A ${link.kind} has no place at the ${row.words}.`, `${pointer}/kind`);
   const design = link.unitId === undefined ? undefined : stores.units.design(link.unitId);
-  if (link.unitId !== undefined && !design) throw badRequest(`There is no unit "${link.unitId}" in the catalogue.`, `${pointer}/unitId`);
-  if (design && design.kind !== link.kind) throw badRequest(`${design.name} is a ${design.kind}, not a ${link.kind}.`, `${pointer}/unitId`);
+  if (link.unitId !== undefined && !design)
+    throw badRequest(`There is no unit "${link.unitId}" in the catalogue.`, `${pointer}/unitId`);
+  if (design && design.kind !== link.kind)
+    throw badRequest(`${design.name} is a ${design.kind}, not a ${link.kind}.`, `${pointer}/unitId`);
   const own = (link.unit ?? []).map((fact, i) => factOf(fact, `${pointer}/unit/${i}`));
   const unit = design || link.unit ? over(design?.facts ?? [], own) : undefined;
   const recorded = vehicleId === undefined ? [] : recordedAt(vehicleId, link.slot, stores);
@@ -55,9 +59,16 @@ function factOf({ attribute: name, position, value, tolerance }: FitFact, pointe
   const numeric = row.kind === 'quantity' || row.kind === 'count';
   if (value !== null && numeric !== (typeof value === 'number'))
     throw badRequest(`The ${row.words} is ${numeric ? 'a number' : 'a word'}.`, `${pointer}/value`);
-  if (typeof value === 'number' && !(value >= 0)) throw badRequest(`The ${row.words} must not be negative.`, `${pointer}/value`);
+  if (typeof value === 'number' && !(value >= 0))
+    throw badRequest(`The ${row.words} must not be negative.`, `${pointer}/value`);
   if (row.perPort && position === undefined) throw badRequest('Say which port is meant.', `${pointer}/position`);
   if (typeof value === 'string' && row.kind === 'choice' && !row.choices?.includes(value))
     throw badRequest(`The ${row.words} is one of: ${row.choices?.join(', ')}.`, `${pointer}/value`);
-  return { attribute: row.name, ...(position === undefined ? {} : { position }), value, ...(tolerance === undefined ? {} : { tolerance }), source: '' };
+  return {
+    attribute: row.name,
+    ...(position === undefined ? {} : { position }),
+    value,
+    ...(tolerance === undefined ? {} : { tolerance }),
+    source: '',
+  };
 }

@@ -1,7 +1,14 @@
 import type { PlanAnswer, RoleView } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
 import { findSlot, SLOTS } from '@kerabat/core/chain';
-import { planConversion, sumsOf, type ConversionPart, type ConversionRow, type ConvertedVehicle, type Plan } from '@kerabat/core/conversion';
+import {
+  planConversion,
+  sumsOf,
+  type ConversionPart,
+  type ConversionRow,
+  type ConvertedVehicle,
+  type Plan,
+} from '@kerabat/core/conversion';
 import { changeSides, lineEnds, PLAN, sideOf, type FitChain, type FitLink } from '@kerabat/core/fit';
 import type { FittingWant } from '@kerabat/core/slip';
 import type { Practice } from '@kerabat/core/practice';
@@ -63,7 +70,11 @@ function chainOfVehicle(vehicleId: string, plan: Plan, known: VehicleKnown, stor
 }
 
 /** A vehicle's side with what a conversion changes on it. */
-export const planned = (side: FitLink['vehicle'], slot: string, plan: Pick<Plan, 'id' | 'changes'>): FitLink['vehicle'] =>
+export const planned = (
+  side: FitLink['vehicle'],
+  slot: string,
+  plan: Pick<Plan, 'id' | 'changes'>,
+): FitLink['vehicle'] =>
   changeSides(
     { vehicle: side, unit: new Map() },
     plan.changes.filter((c) => c.slot === slot).map(({ change }) => ({ by: `${PLAN}${plan.id}`, change })),
@@ -117,14 +128,21 @@ export async function planFor(
     because: [...plan.because],
     choices: plan.choices.map((c) => ({ ...c, options: [...c.options] })),
     roles,
-    joints: Object.entries(asks).map(([slot, names]) => ({ slot, place: findSlot(slot)?.words ?? slot, asks: names.map((name) => attribute(name).words) })),
+    joints: Object.entries(asks).map(([slot, names]) => ({
+      slot,
+      place: findSlot(slot)?.words ?? slot,
+      asks: names.map((name) => attribute(name).words),
+    })),
     parts: plan.parts.map((part) => {
       const want = wantFor(part, vehicleId, stores);
       const number = want && stores.kits.fittingNumber(want);
       const { wants: _wants, when: _when, ...shown } = part;
       return { ...shown, ...(number ? { number } : {}) };
     }),
-    sums: sumsOf(row, priceOf).map((s) => ({ ...s, sums: s.sums.map((sum) => ({ ...sum, missing: [...sum.missing] })) })),
+    sums: sumsOf(row, priceOf).map((s) => ({
+      ...s,
+      sums: s.sums.map((sum) => ({ ...sum, missing: [...sum.missing] })),
+    })),
     tools: [...plan.tools],
     steps: plan.steps as PlanAnswer['steps'],
     mated: plan.mated.map((slot) => findSlot(slot)?.words ?? slot),

@@ -21,11 +21,19 @@ export function recorder(db: Db, act: Act) {
   const insertChange = db.prepare<[number, number, string, string, string | null, string | null]>(SQL.change);
   let id: number | undefined;
   let seq = 0;
-  const begun = (): number => (id ??= Number(insertAct.run(act.what, act.reason ?? '', act.person, act.at, act.undoes ?? null).lastInsertRowid));
+  const begun = (): number =>
+    (id ??= Number(insertAct.run(act.what, act.reason ?? '', act.person, act.at, act.undoes ?? null).lastInsertRowid));
   const text = (cells: Change['before']): string | null => (cells === null ? null : JSON.stringify(cells));
   return {
     note(change: Change): void {
-      insertChange.run(begun(), ++seq, change.kept, JSON.stringify(change.key), text(change.before), text(change.after));
+      insertChange.run(
+        begun(),
+        ++seq,
+        change.kept,
+        JSON.stringify(change.key),
+        text(change.before),
+        text(change.after),
+      );
     },
     /** The act's number; undefined as long as nothing has changed. */
     id: (): number | undefined => id,

@@ -24,7 +24,9 @@ const are = (columns: readonly string[]): string => columns.map((c) => `${c} = ?
  * each change (and of each addition, when `additions` is asked for). Foreign keys and checks are the database's to enforce.
  */
 export function ledger(db: Db, note: (change: Change) => void, additions = false) {
-  const tables = new Map(Object.entries(KEPT).map(([name, kept]) => [name as KeptName, tableOf(db, name as KeptName, kept)]));
+  const tables = new Map(
+    Object.entries(KEPT).map(([name, kept]) => [name as KeptName, tableOf(db, name as KeptName, kept)]),
+  );
   const table = (name: KeptName) => {
     const found = tables.get(name);
     if (!found) throw new Error(`no table ${name}`);
@@ -44,7 +46,8 @@ export function ledger(db: Db, note: (change: Change) => void, additions = false
       if (!before) throw new Error(`${name}: a row of another key is in the way`);
       const newest: string | undefined = t.newest;
       const isOlder = newest !== undefined && String(said[newest]) < String(before[newest]);
-      if (isOlder || t.values.every((column) => said[column] === undefined || before[column] === said[column])) return 'same';
+      if (isOlder || t.values.every((column) => said[column] === undefined || before[column] === said[column]))
+        return 'same';
       const after = t.valuesOf(said, before);
       t.update(said, after);
       note({ kept: name, key: t.keyOf(said), before, after });
@@ -68,12 +71,16 @@ function tableOf(db: Db, name: KeptName, { key, values, counted, newest }: Kept)
   const marks = columns.map(() => '?').join(', ');
   const seq = counted ? `(SELECT COALESCE(MAX(${counted.column}), 0) + 1 FROM ${name} WHERE ${counted.owner} = ?)` : '';
   // A counted row has no unique index over its key: whether it is there is asked first.
-  const absent = counted ? `SELECT ${marks}, ${seq} WHERE NOT EXISTS (SELECT 1 FROM ${name} WHERE ${are(key)})` : `VALUES (${marks})`;
+  const absent = counted
+    ? `SELECT ${marks}, ${seq} WHERE NOT EXISTS (SELECT 1 FROM ${name} WHERE ${are(key)})`
+    : `VALUES (${marks})`;
   const insert = db.prepare<[Cell[]]>(
     `INSERT INTO ${name} (${list(columns)}${counted ? `, ${counted.column}` : ''}) ${absent}${counted ? '' : ` ON CONFLICT (${list(key)}) DO NOTHING`}`,
   );
   const get = db.prepare<[Cell[]], Record<string, Cell>>(`SELECT ${list(values)} FROM ${name} WHERE ${are(key)}`);
-  const update = db.prepare<[Cell[]]>(`UPDATE ${name} SET ${values.map((c) => `${c} = ?`).join(', ')} WHERE ${are(key)}`);
+  const update = db.prepare<[Cell[]]>(
+    `UPDATE ${name} SET ${values.map((c) => `${c} = ?`).join(', ')} WHERE ${are(key)}`,
+  );
   const remove = db.prepare<[Cell[]]>(`DELETE FROM ${name} WHERE ${are(key)}`);
   // Rows are told by lookup and never put together: in a long list that is most of what they would cost.
   const pick = (wanted: readonly string[], said: Said, otherwise?: Cells): Cell[] =>

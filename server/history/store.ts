@@ -53,7 +53,11 @@ export function historyStore(db: Db, clock: () => string, turn: WriteTurn, pool:
   const inThread = async (act: HistoryTask['act'], person: string, words: string): Promise<Undone> => {
     const release = turn.take(() => words);
     try {
-      const done = await pool.run('changeBack', { catalogue: db.name, act, person, at: clock() }, { pool: 'long', person });
+      const done = await pool.run(
+        'changeBack',
+        { catalogue: db.name, act, person, at: clock() },
+        { pool: 'long', person },
+      );
       if ('refused' in done) throw new HttpProblem(done.refused.status, done.refused.title, done.refused.detail);
       return done;
     } finally {
@@ -81,8 +85,10 @@ export function historyStore(db: Db, clock: () => string, turn: WriteTurn, pool:
         return record.id();
       })();
     },
-    undo: (id: number, person: string): Promise<Undone> => inThread({ undo: id }, person, `${person} is undoing act ${id}. Try again when it is done.`),
-    takeOutDemo: (person: string): Promise<Undone> => inThread('take out the demo', person, `${person} is removing the demo data. Try again when it is done.`),
+    undo: (id: number, person: string): Promise<Undone> =>
+      inThread({ undo: id }, person, `${person} is undoing act ${id}. Try again when it is done.`),
+    takeOutDemo: (person: string): Promise<Undone> =>
+      inThread('take out the demo', person, `${person} is removing the demo data. Try again when it is done.`),
   };
 }
 

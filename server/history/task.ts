@@ -10,14 +10,18 @@ export interface HistoryTask {
   readonly person: string;
   readonly at: string;
 }
-export type Undone = UndoneAct | { readonly refused: { readonly status: number; readonly title: string; readonly detail: string } };
+export type Undone =
+  UndoneAct | { readonly refused: { readonly status: number; readonly title: string; readonly detail: string } };
 
 export function changeBack({ catalogue, act, person, at }: HistoryTask): Undone {
   const db = connect(catalogue);
   try {
-    return act === 'take out the demo' ? { id: takeOutDemo(db, person, at), stays: [] } : undoAct(db, act.undo, person, at);
+    return act === 'take out the demo'
+      ? { id: takeOutDemo(db, person, at), stays: [] }
+      : undoAct(db, act.undo, person, at);
   } catch (error) {
-    if (error instanceof HttpProblem) return { refused: { status: error.status, title: error.title, detail: error.detail } };
+    if (error instanceof HttpProblem)
+      return { refused: { status: error.status, title: error.title, detail: error.detail } };
     throw error;
   } finally {
     db.close();

@@ -15,7 +15,8 @@ const claim = async (from: string, to: string): Promise<string> =>
   (await server.ask('POST', '/links', { body: { from: `unit:${from}`, to: `unit:${to}`, kind: 'drop-in' } })).body.link;
 const acts = async (): Promise<{ id: number; what: string }[]> => (await server.ask('GET', '/history')).body.acts;
 const undo = (id: number) => server.ask('POST', `/history/${id}/undo`);
-const keys = (table: string): unknown[] => server.databases.catalogue.prepare(`SELECT key FROM ${table} ORDER BY id`).pluck().all();
+const keys = (table: string): unknown[] =>
+  server.databases.catalogue.prepare(`SELECT key FROM ${table} ORDER BY id`).pluck().all();
 
 describe('undoing an act takes back only what nothing else rests on', () => {
   it('of two claims in a fresh catalogue the first: the source that it brought stays for the second, and is named', async () => {

@@ -59,7 +59,9 @@ export function undoAct(db: Db, id: number, person: string, at: string): Undone 
 
 const stands = (book: Ledger, { kept, key, after }: Change): boolean => {
   const now = book.get(kept, key);
-  return after === null ? now === undefined : now !== undefined && KEPT[kept].values.every((c) => lookup(now, c) === lookup(after, c));
+  return after === null
+    ? now === undefined
+    : now !== undefined && KEPT[kept].values.every((c) => lookup(now, c) === lookup(after, c));
 };
 
 /** Takes a row out; answers false when something rests on it that the act did not bring. */
@@ -79,12 +81,20 @@ function putBack(book: Ledger, kept: KeptName, row: Cells): void {
     book.put(kept, row);
   } catch (error) {
     if (constraintSentence(error) === undefined) throw error;
-    throw new HttpProblem(409, 'Changed since', 'What it names is not there any more, or something new stands in its place. Nothing was changed.');
+    throw new HttpProblem(
+      409,
+      'Changed since',
+      'What it names is not there any more, or something new stands in its place. Nothing was changed.',
+    );
   }
 }
 
 function changedSince(db: Db, { kept, key }: Change): HttpProblem {
   const last = db.prepare<[string, string], { by: string; at: string }>(SQL.lastOf).get(kept, JSON.stringify(key));
   const by = last ? ` by ${last.by} on ${last.at.slice(0, 10)}` : '';
-  return new HttpProblem(409, 'Changed since', `${rowWords(db, kept, key)} was changed again${by}. Undo that first; nothing was changed.`);
+  return new HttpProblem(
+    409,
+    'Changed since',
+    `${rowWords(db, kept, key)} was changed again${by}. Undo that first; nothing was changed.`,
+  );
 }

@@ -37,19 +37,31 @@ const NAMES: Readonly<Record<string, string>> = {
   number_id: `SELECT m.name || ' ' || n.written FROM number n JOIN maker m ON m.id = n.maker_id WHERE n.id = ?`,
   link_id: `SELECT key FROM link WHERE id = ?`,
 };
-const ENDS: Readonly<Record<string, string>> = { from_number: 'number_id', to_number: 'number_id', from_unit: 'unit_id', to_unit: 'unit_id' };
+const ENDS: Readonly<Record<string, string>> = {
+  from_number: 'number_id',
+  to_number: 'number_id',
+  from_unit: 'unit_id',
+  to_unit: 'unit_id',
+};
 
 /** A change in words: which row, what was there, what is there. Only what differs is told. */
 export function changeWords(db: Db, { kept, key, before, after }: Change): ChangeSeen {
   const columns = Object.keys({ ...before, ...after }).filter((column) => column !== 'id');
   const differing = before && after ? columns.filter((c) => lookup(before, c) !== lookup(after, c)) : columns;
-  return { words: rowWords(db, kept, key), before: valueWords(db, before, differing), after: valueWords(db, after, differing) };
+  return {
+    words: rowWords(db, kept, key),
+    before: valueWords(db, before, differing),
+    after: valueWords(db, after, differing),
+  };
 }
 
 /** The row of a key, as people call it: "tandem master 22 Q: bore", "link l001". */
 export function rowWords(db: Db, kept: KeptName, key: Cells): string {
-  const parts = Object.entries(key).flatMap(([column, value]) => (column === 'attribute' || value === '' ? [] : [cellWords(db, column, value)]));
-  const attribute = key['attribute'] === undefined ? '' : `: ${attributeWords(String(key['attribute']) as AttributeName)}`;
+  const parts = Object.entries(key).flatMap(([column, value]) =>
+    column === 'attribute' || value === '' ? [] : [cellWords(db, column, value)],
+  );
+  const attribute =
+    key['attribute'] === undefined ? '' : `: ${attributeWords(String(key['attribute']) as AttributeName)}`;
   if (kept === 'kit_unit') return parts.join(' for ');
   return [WORDS[kept], ...parts].filter((part) => part !== '').join(' ') + attribute;
 }

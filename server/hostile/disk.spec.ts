@@ -16,7 +16,16 @@ afterEach(async () => {
   server = disk = undefined;
 });
 
-const JOB = { asker: 'Gate', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
+const JOB = {
+  asker: 'Gate',
+  request: 'replace',
+  complaint: null,
+  words: '',
+  vehicleId: null,
+  built: null,
+  options: [],
+  slot: null,
+};
 const open = () => server?.ask('POST', '/jobs', { body: JOB });
 const jobs = async (): Promise<number> => ((await server?.ask('GET', '/jobs'))?.body.jobs as unknown[]).length;
 const health = async () => {
@@ -34,7 +43,10 @@ describe.skipIf(!canMount())('a full disk', () => {
     let refused = await open();
     // Some pages of the log may be left from before.
     for (let i = 0; i < 200 && refused?.status === 201; i++) refused = await open();
-    expect(refused).toMatchObject({ status: 507, body: { title: 'Disk full', detail: expect.stringContaining('disk is full') as string } });
+    expect(refused).toMatchObject({
+      status: 507,
+      body: { title: 'Disk full', detail: expect.stringContaining('disk is full') as string },
+    });
     const acknowledged = await jobs();
     expect(acknowledged).toBeGreaterThanOrEqual(before);
     disk?.free();
@@ -49,8 +61,16 @@ describe.skipIf(!canMount())('a full disk', () => {
       const form = new FormData();
       form.set('file', new Blob([Buffer.alloc(bytes, 'a')]), 'list.csv');
       const began = performance.now();
-      const answer = await fetch(`${server?.address ?? ''}/api/v1/imports`, { method: 'POST', body: form, headers: { 'kerabat-person': 'Ilse' } });
-      return { status: answer.status, detail: ((await answer.json()) as { detail?: string }).detail, ms: performance.now() - began };
+      const answer = await fetch(`${server?.address ?? ''}/api/v1/imports`, {
+        method: 'POST',
+        body: form,
+        headers: { 'kerabat-person': 'Ilse' },
+      });
+      return {
+        status: answer.status,
+        detail: ((await answer.json()) as { detail?: string }).detail,
+        ms: performance.now() - began,
+      };
     };
     expect(await send(60_000_000)).toMatchObject({
       status: 507,
@@ -60,7 +80,9 @@ describe.skipIf(!canMount())('a full disk', () => {
     disk?.fill(70 * 1024 * 1024);
     const chunks = new ReadableStream<Uint8Array>({
       start(controller) {
-        controller.enqueue(new TextEncoder().encode('--x\r\ncontent-disposition: form-data; name="file"; filename="a.csv"\r\n\r\n'));
+        controller.enqueue(
+          new TextEncoder().encode('--x\r\ncontent-disposition: form-data; name="file"; filename="a.csv"\r\n\r\n'),
+        );
       },
       pull(controller) {
         controller.enqueue(new Uint8Array(1024 * 1024));
@@ -83,7 +105,8 @@ describe.skipIf(!canMount())('a full disk', () => {
 // Nothing is read-only for root: the program runs as nobody then, where nobody may read the program.
 const nobody = process.getuid?.() === 0 ? 65534 : undefined;
 const reads = `import(${JSON.stringify(join(ROOT, 'server/dist/db/directory.js'))}).catch(() => process.exit(1))`;
-const canRun = nobody === undefined || spawnSync(process.execPath, ['-e', reads], { uid: nobody, gid: nobody }).status === 0;
+const canRun =
+  nobody === undefined || spawnSync(process.execPath, ['-e', reads], { uid: nobody, gid: nobody }).status === 0;
 
 describe.skipIf(!canRun)('a directory that turns read-only while it runs', () => {
   it('stops what is written with the reason; what is there can be looked at; started again it serves for reading', async () => {
@@ -92,7 +115,11 @@ describe.skipIf(!canRun)('a directory that turns read-only while it runs', () =>
     let running = await startServer([], data, nobody);
     const ask = async (method: string, path: string, body?: unknown) => {
       const sent = body === undefined ? {} : { body: JSON.stringify(body) };
-      const answer = await fetch(`${running.address}${path}`, { method, headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' }, ...sent });
+      const answer = await fetch(`${running.address}${path}`, {
+        method,
+        headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' },
+        ...sent,
+      });
       return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
     };
     try {
@@ -100,7 +127,10 @@ describe.skipIf(!canRun)('a directory that turns read-only while it runs', () =>
       expect(await ask('GET', '/health')).toMatchObject({ status: 200, body: { status: 'ok' } });
       chmodSync(join(data, 'jobs.sqlite'), 0o400);
       chmodSync(data, 0o500);
-      const refused = { status: 503, body: { detail: expect.stringContaining('can be read and not written') as string } };
+      const refused = {
+        status: 503,
+        body: { detail: expect.stringContaining('can be read and not written') as string },
+      };
       expect(await ask('POST', '/api/v1/jobs', JOB)).toMatchObject(refused);
       expect(await ask('GET', '/health')).toMatchObject({ status: 503, body: { status: 'reading-only' } });
       expect(((await ask('GET', '/api/v1/jobs')).body['jobs'] as unknown[]).length).toBe(7);
@@ -118,16 +148,25 @@ describe.skipIf(!canRun)('a directory that turns read-only while it runs', () =>
 });
 
 describe('a file that goes away while it runs', () => {
-  it.each(['jobs.sqlite', 'catalogue.sqlite', 'jobs.sqlite-wal'])('%s: nothing is answered as kept that is not on the disk, until it is back', async (name) => {
-    server = await testServer();
-    expect((await open())?.status).toBe(201);
-    const path = join(server.folder, name);
-    renameSync(path, `${path}.away`);
-    expect(await open()).toMatchObject({ status: 503, body: { detail: expect.stringContaining(`${name} is not there any more`) as string } });
-    expect(await health()).toMatchObject({ status: 503, body: { status: 'reading-only', detail: expect.stringContaining(name) as string } });
-    renameSync(`${path}.away`, path);
-    expect((await open())?.status).toBe(201);
-  });
+  it.each(['jobs.sqlite', 'catalogue.sqlite', 'jobs.sqlite-wal'])(
+    '%s: nothing is answered as kept that is not on the disk, until it is back',
+    async (name) => {
+      server = await testServer();
+      expect((await open())?.status).toBe(201);
+      const path = join(server.folder, name);
+      renameSync(path, `${path}.away`);
+      expect(await open()).toMatchObject({
+        status: 503,
+        body: { detail: expect.stringContaining(`${name} is not there any more`) as string },
+      });
+      expect(await health()).toMatchObject({
+        status: 503,
+        body: { status: 'reading-only', detail: expect.stringContaining(name) as string },
+      });
+      renameSync(`${path}.away`, path);
+      expect((await open())?.status).toBe(201);
+    },
+  );
   it('another file in its place is not written into', async () => {
     server = await testServer();
     const path = join(server.folder, 'jobs.sqlite');

@@ -32,7 +32,11 @@ async function heldDuring<T>(act: () => Promise<T>): Promise<{ answer: T; held: 
 async function sendFile(name: string, bytes: Uint8Array | string): Promise<ImportView> {
   const form = new FormData();
   form.set('file', new Blob([bytes as BlobPart]), name);
-  const sent = await fetch(`${server.address}/api/v1/imports`, { method: 'POST', body: form, headers: { 'kerabat-person': 'Ilse' } });
+  const sent = await fetch(`${server.address}/api/v1/imports`, {
+    method: 'POST',
+    body: form,
+    headers: { 'kerabat-person': 'Ilse' },
+  });
   let view = (await sent.json()) as ImportView;
   while (view.state === 'looking') {
     await new Promise((done) => setTimeout(done, 20));
@@ -41,9 +45,13 @@ async function sendFile(name: string, bytes: Uint8Array | string): Promise<Impor
   return view;
 }
 const photograph = (bytes: Uint8Array) =>
-  server.ask('POST', '/jobs/1/photographs?slot=booster&shows=it', { raw: bytes, headers: { 'content-type': 'image/png' } });
+  server.ask('POST', '/jobs/1/photographs?slot=booster&shows=it', {
+    raw: bytes,
+    headers: { 'content-type': 'image/png' },
+  });
 
-const chunk = (...parts: (string | number[])[]): Buffer => Buffer.concat(parts.map((p) => (typeof p === 'string' ? Buffer.from(p, 'latin1') : Buffer.from(p))));
+const chunk = (...parts: (string | number[])[]): Buffer =>
+  Buffer.concat(parts.map((p) => (typeof p === 'string' ? Buffer.from(p, 'latin1') : Buffer.from(p))));
 /** Ten megabytes of segments that hold nothing: two and a half million of them. */
 const tinySegments = (): Buffer => {
   const bytes = Buffer.alloc(10 * 1024 * 1024 - 100);
@@ -57,16 +65,32 @@ const hugePng = (): Buffer => {
   header.write('IHDR', 4);
   header.writeUInt32BE(100_000, 8);
   header.writeUInt32BE(100_000, 12);
-  return Buffer.concat([chunk([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), header, chunk([0, 0, 0, 0], 'IEND', [0xae, 0x42, 0x60, 0x82])]);
+  return Buffer.concat([
+    chunk([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+    header,
+    chunk([0, 0, 0, 0], 'IEND', [0xae, 0x42, 0x60, 0x82]),
+  ]);
 };
 
 describe('a photograph that is none', () => {
   it.each([
-    ['an icon with an entry of no length', () => chunk('icns', [0, 0, 0, 16], 'ic07', [0, 0, 0, 0]), 'send a PNG or a JPEG'],
+    [
+      'an icon with an entry of no length',
+      () => chunk('icns', [0, 0, 0, 16], 'ic07', [0, 0, 0, 0]),
+      'send a PNG or a JPEG',
+    ],
     ['a JPEG of tiny segments', tinySegments, 'its size cannot be read'],
-    ['a JPEG segment of no length', () => chunk([0xff, 0xd8, 0xff, 0xe1, 0, 0, 0, 0, 0, 0, 0, 0, 0xff, 0xd9]), 'its size cannot be read'],
+    [
+      'a JPEG segment of no length',
+      () => chunk([0xff, 0xd8, 0xff, 0xe1, 0, 0, 0, 0, 0, 0, 0, 0, 0xff, 0xd9]),
+      'its size cannot be read',
+    ],
     ['a PNG of a hundred thousand by a hundred thousand', hugePng, 'at most 120 million'],
-    ['a PNG that ends after its first bytes', () => chunk([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), 'its size cannot be read'],
+    [
+      'a PNG that ends after its first bytes',
+      () => chunk([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+      'its size cannot be read',
+    ],
     ['a picture of the web', () => chunk('RIFF', [0, 0, 0, 0], 'WEBPVP8 '), 'send a PNG or a JPEG'],
     ['nothing', () => Buffer.alloc(0), 'empty'],
   ])('%s is refused at once, and the server goes on', async (_, make, words) => {
@@ -150,7 +174,12 @@ const workbook = (sheet: string, more: readonly Entry[] = []): Buffer =>
 
 describe('a list that is none', () => {
   it.each([
-    ['20 000 columns', 'wide.csv', () => `${Array.from({ length: 20_000 }, (_, i) => `c${i}`).join(',')}\n1\n`, /has 20 000 columns; a list has at most 400/],
+    [
+      '20 000 columns',
+      'wide.csv',
+      () => `${Array.from({ length: 20_000 }, (_, i) => `c${i}`).join(',')}\n1\n`,
+      /has 20 000 columns; a list has at most 400/,
+    ],
     [
       'records of which each has a key of its own',
       'keys.json',
@@ -178,7 +207,10 @@ describe('a list that is none', () => {
     [
       'a workbook whose shared texts are larger than it says',
       'liar.xlsx',
-      () => workbook(sheetXml(ROW), [{ name: 'xl/sharedStrings.xml', content: Buffer.alloc(3_000_000, 0x20), claims: 100 }]),
+      () =>
+        workbook(sheetXml(ROW), [
+          { name: 'xl/sharedStrings.xml', content: Buffer.alloc(3_000_000, 0x20), claims: 100 },
+        ]),
       /damaged or not what it says/,
     ],
     [
@@ -211,7 +243,12 @@ describe('a list that is none', () => {
     ],
     ['JSON that is only brackets', 'deep.json', () => '['.repeat(200_000), /not valid JSON/],
     ['a workbook that is half one', 'half.xlsx', () => workbook(sheetXml(ROW)).subarray(0, 900), /damaged or cut off/],
-    ['a workbook of nothing', 'empty.xlsx', () => archive([{ name: 'xl/workbook.xml', content: Buffer.from('<x/>') }]), /no sheet|cannot be read/],
+    [
+      'a workbook of nothing',
+      'empty.xlsx',
+      () => archive([{ name: 'xl/workbook.xml', content: Buffer.from('<x/>') }]),
+      /no sheet|cannot be read/,
+    ],
   ] as const)('%s is refused with the limit, soon, and the server goes on', async (_, name, make, words) => {
     const bytes = make();
     const began = performance.now();
@@ -223,7 +260,9 @@ describe('a list that is none', () => {
     expect((await server.ask('GET', '/jobs')).status).toBe(200);
   });
   it('what is not in the list of a workbook is not there', async () => {
-    const hidden = workbook(sheetXml(ROW), [{ name: 'xl/worksheets/sheet2.xml', content: Buffer.from(sheetXml(ROW)), unlisted: true }]);
+    const hidden = workbook(sheetXml(ROW), [
+      { name: 'xl/worksheets/sheet2.xml', content: Buffer.from(sheetXml(ROW)), unlisted: true },
+    ]);
     expect(await sendFile('hidden.xlsx', hidden)).toMatchObject({ state: 'looked', sheets: [{ sheet: 'list' }] });
   });
   it('names as headings that every object inherits are headings', async () => {
@@ -241,7 +280,9 @@ describe('a list that is none', () => {
       ]),
       'list',
     );
-    expect(await sendFile('good.xlsx', write(book, { type: 'buffer', bookType: 'xlsx' }) as Buffer)).toMatchObject({ state: 'looked' });
+    expect(await sendFile('good.xlsx', write(book, { type: 'buffer', bookType: 'xlsx' }) as Buffer)).toMatchObject({
+      state: 'looked',
+    });
   });
   it('leaves no more files than the last ten imports', () => {
     expect(readdirSync(`${server.folder}/work`).length).toBeLessThanOrEqual(11);

@@ -74,7 +74,24 @@ const KNOWN: readonly string[] = [
   'override:brake-master/lines', 'remedy:brake-master/reflare@front-left', 'n:40', 'u:3', 'A 23-802', '44719', 'bore 26.9 cal', 'port rear left constructor', 'seals __proto__', 'reservoir constructor',
   'bore', 'stud-spacing', 'port-thread', 'M10x1.0', '3/8-24 UNF', '26.9', 'single-to-dual', 'three-to-two', 'gapMin', 'csv', 'xlsx', 'json', 'graphml', 'l001', 'names:ardfrith:A 23-802',
 ]; // prettier-ignore
-const NUMBERS: readonly number[] = [0, -0, -1, 1, 2, 3, 1.5, 26.9, 1e308, -1e308, 2 ** 53, 0.0000001, 12, 100, 999, 100000];
+const NUMBERS: readonly number[] = [
+  0,
+  -0,
+  -1,
+  1,
+  2,
+  3,
+  1.5,
+  26.9,
+  1e308,
+  -1e308,
+  2 ** 53,
+  0.0000001,
+  12,
+  100,
+  999,
+  100000,
+];
 
 /** What a field of this name mostly is: nine times of ten one of these is sent, so that the checks behind the first are reached. */
 const HINTS: Readonly<Record<string, readonly unknown[]>> = {
@@ -108,11 +125,16 @@ function valueOf(schema: Schema, r: Random, depth = 0): unknown {
     case 'object':
       return objectOf(schema, r, depth);
     case 'array':
-      return Array.from({ length: r.chance(3) ? (schema.maxItems ?? 50) + 1 : r.below(4) }, () => valueOf(schema.items ?? {}, r, depth + 1));
+      return Array.from({ length: r.chance(3) ? (schema.maxItems ?? 50) + 1 : r.below(4) }, () =>
+        valueOf(schema.items ?? {}, r, depth + 1),
+      );
     case 'integer':
     case 'number':
       if (r.chance(25)) return r.of(NUMBERS);
-      return Math.floor((schema.minimum ?? 0) + r.below(Math.max(1, Math.min(1000, (schema.maximum ?? 100) - (schema.minimum ?? 0) + 1))));
+      return Math.floor(
+        (schema.minimum ?? 0) +
+          r.below(Math.max(1, Math.min(1000, (schema.maximum ?? 100) - (schema.minimum ?? 0) + 1))),
+      );
     case 'boolean':
       return r.chance(50);
     case 'null':
@@ -131,7 +153,9 @@ function objectOf(schema: Schema, r: Random, depth: number): unknown {
     const hints = lookup(HINTS, name);
     return wanted ? [[name, hints && r.chance(88) ? r.of(hints) : valueOf(of, r, depth + 1)]] : [];
   });
-  const more = any ? Array.from({ length: r.below(4) }, (): [string, unknown] => [text(r), valueOf(any, r, depth + 1)]) : [];
+  const more = any
+    ? Array.from({ length: r.below(4) }, (): [string, unknown] => [text(r), valueOf(any, r, depth + 1)])
+    : [];
   const strange: [string, unknown][] = r.chance(4) ? [[r.of(NASTY), anything(r)]] : [];
   return Object.fromEntries([...known, ...more, ...strange]);
 }
@@ -177,7 +201,11 @@ function requestOf(path: string, method: string, operation: Operation, r: Random
     .map((p) => `${p.name}=${r.chance(95) ? encodeURIComponent(written(valueOf(p.schema, r))) : '%zz'}`);
   if (r.chance(3)) query.push('limit=1.5', `${encodeURIComponent(r.of(NASTY))}=1`);
   const schema = operation.requestBody?.content['application/json']?.schema;
-  const body = schema ? (r.chance(96) ? JSON.stringify(valueOf(schema, r)) : r.of(['', '{', '[]', 'null', '"', '{"a":', `[${'['.repeat(5000)}`])) : undefined;
+  const body = schema
+    ? r.chance(96)
+      ? JSON.stringify(valueOf(schema, r))
+      : r.of(['', '{', '[]', 'null', '"', '{"a":', `[${'['.repeat(5000)}`])
+    : undefined;
   const guarded = operation.parameters.some((p) => p.in === 'header');
   return {
     method: r.chance(3) ? r.of(OTHER_METHODS) : method.toUpperCase(),

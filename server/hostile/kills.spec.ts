@@ -36,14 +36,28 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
     const raw = body instanceof Uint8Array;
     const headers = {
       'kerabat-person': 'Ilse',
-      ...(raw ? { 'content-type': 'image/jpeg' } : body === undefined || body instanceof FormData ? {} : { 'content-type': 'application/json' }),
+      ...(raw
+        ? { 'content-type': 'image/jpeg' }
+        : body === undefined || body instanceof FormData
+          ? {}
+          : { 'content-type': 'application/json' }),
     };
-    const sent = body === undefined ? {} : { body: (raw || body instanceof FormData ? body : JSON.stringify(body)) as BodyInit };
+    const sent =
+      body === undefined ? {} : { body: (raw || body instanceof FormData ? body : JSON.stringify(body)) as BodyInit };
     const answer = await fetch(`${server.address}/api/v1${path}`, { method: 'POST', headers, ...sent });
     if (!answer.ok) throw new Error(`${path}: ${answer.status}`);
     return (await answer.json()) as Record<string, unknown>;
   };
-  const job = { asker: 'Gate', request: 'replace', complaint: null, words: '', vehicleId: 'v12', built: null, options: [], slot: 'brake-master' };
+  const job = {
+    asker: 'Gate',
+    request: 'replace',
+    complaint: null,
+    words: '',
+    vehicleId: 'v12',
+    built: null,
+    options: [],
+    slot: 'brake-master',
+  };
   const entries = async (): Promise<void> => {
     for (let i = 0; ; i++) {
       kept.evidence.push(Number((await post('/jobs/1/bench-line', { line: `bore 26.${i % 10} cal` }))['id']));
@@ -55,7 +69,10 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
       const picture = new Uint8Array(900_000);
       picture.set([0xff, 0xd8, 0xff, 0xc0, 0, 17, 8, 4, 0, 6, 0, 3]);
       picture.set([0xff, 0xd9], picture.length - 2);
-      kept.photographs.push({ id: Number((await post('/jobs/1/photographs?slot=booster&shows=it', picture))['id']), size: picture.length });
+      kept.photographs.push({
+        id: Number((await post('/jobs/1/photographs?slot=booster&shows=it', picture))['id']),
+        size: picture.length,
+      });
     }
   };
   const catalogue = async (): Promise<void> => {
@@ -67,12 +84,21 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
       let view = await post('/imports', form);
       while (view['state'] === 'looking' || view['state'] === 'running') {
         await new Promise((done) => setTimeout(done, 10));
-        view = (await (await fetch(`${server.address}/api/v1/imports/${String(view['id'])}`)).json()) as Record<string, unknown>;
+        view = (await (await fetch(`${server.address}/api/v1/imports/${String(view['id'])}`)).json()) as Record<
+          string,
+          unknown
+        >;
       }
       if (view['state'] === 'done') kept.lists.push(round * 1000 + i);
-      const link = await post('/links', { from: `unit:many-${round}-${i}-0`, to: `unit:many-${round}-${i}-1`, kind: 'drop-in' });
+      const link = await post('/links', {
+        from: `unit:many-${round}-${i}-0`,
+        to: `unit:many-${round}-${i}-1`,
+        kind: 'drop-in',
+      });
       kept.links.push(String(link['link']));
-      const { acts } = (await (await fetch(`${server.address}/api/v1/history?limit=1`)).json()) as { acts: { id: number }[] };
+      const { acts } = (await (await fetch(`${server.address}/api/v1/history?limit=1`)).json()) as {
+        acts: { id: number }[];
+      };
       if (i % 3 === 2) {
         kept.links.pop();
         await post(`/history/${acts[0]?.id ?? 0}/undo`);
@@ -99,21 +125,32 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
     }
   };
   // Each goes on until its next answer does not come any more.
-  await Promise.all([entries(), pictures(), catalogue(), settlements()].map((work) => work.catch((error: unknown) => error)));
+  await Promise.all(
+    [entries(), pictures(), catalogue(), settlements()].map((work) => work.catch((error: unknown) => error)),
+  );
 }
 
 describe('killed while it writes', () => {
   it(
     `${KILLS} times: whatever was acknowledged is there, and nothing that is half`,
     async () => {
-      const kept: Acknowledged = { evidence: [], jobs: [], links: [], accepted: [], lists: [], photographs: [], undone: 0 };
+      const kept: Acknowledged = {
+        evidence: [],
+        jobs: [],
+        links: [],
+        accepted: [],
+        lists: [],
+        photographs: [],
+        undone: 0,
+      };
       const r = random(4711);
       for (let round = 0; round < KILLS; round++) {
         const server = await startServer([], data);
         const before = kept.lists.length;
         const writing = write(server, round, kept);
         // Not before something of every kind has begun: a slow machine is killed later, not before it has done anything.
-        for (let waited = 0; kept.lists.length === before && waited < MOST_MS; waited += 20) await new Promise((done) => setTimeout(done, 20));
+        for (let waited = 0; kept.lists.length === before && waited < MOST_MS; waited += 20)
+          await new Promise((done) => setTimeout(done, 20));
         await new Promise((done) => setTimeout(done, r.below(600)));
         await server.kill();
         await writing;
@@ -129,9 +166,11 @@ describe('killed while it writes', () => {
         ids(catalogue, `SELECT id FROM unit WHERE key LIKE 'many-%'`).length,
       ];
       const sizes = new Map(
-        (jobs?.prepare('SELECT photograph_id AS id, SUM(LENGTH(bytes)) AS size FROM photograph_part GROUP BY 1').all() as { id: number; size: number }[]).map(
-          (p) => [p.id, p.size],
-        ),
+        (
+          jobs
+            ?.prepare('SELECT photograph_id AS id, SUM(LENGTH(bytes)) AS size FROM photograph_part GROUP BY 1')
+            .all() as { id: number; size: number }[]
+        ).map((p) => [p.id, p.size]),
       );
       expect(kept.evidence.filter((id) => !evidence.has(id))).toEqual([]);
       expect(kept.jobs.filter((id) => !opened.has(id))).toEqual([]);

@@ -35,11 +35,16 @@ function send({ method, path, headers, body }: Sent): Promise<Answered> {
         port,
         method,
         path,
-        headers: { host: 'localhost', ...headers, ...(body === undefined ? {} : { 'content-length': Buffer.byteLength(body) }) },
+        headers: {
+          host: 'localhost',
+          ...headers,
+          ...(body === undefined ? {} : { 'content-length': Buffer.byteLength(body) }),
+        },
       },
       (answer) => {
         let text = '';
-        const end = (): void => done({ status: answer.statusCode ?? 0, ms: performance.now() - began, headers: answer.headers, text });
+        const end = (): void =>
+          done({ status: answer.statusCode ?? 0, ms: performance.now() - began, headers: answer.headers, text });
         if (String(answer.headers['content-type']).includes('event-stream')) {
           answer.destroy();
           return end();
@@ -68,8 +73,10 @@ describe('nothing that is sent stops it', () => {
         const name = `${one.method} ${one.path.slice(0, 200)} ${one.body?.slice(0, 300) ?? ''} -> ${status} ${text.slice(0, 300)}`;
         if (status === 500) wrong.push(name);
         if (ms > SLOWEST_MS) wrong.push(`${ms.toFixed(0)} ms: ${name}`);
-        if (headers['x-content-type-options'] !== 'nosniff' || headers['cache-control'] !== 'no-store') wrong.push(`headers: ${name}`);
-        if (status >= 400 && one.method !== 'HEAD' && !/"detail":".{8,}/.test(text)) wrong.push(`without a cause: ${name}`);
+        if (headers['x-content-type-options'] !== 'nosniff' || headers['cache-control'] !== 'no-store')
+          wrong.push(`headers: ${name}`);
+        if (status >= 400 && one.method !== 'HEAD' && !/"detail":".{8,}/.test(text))
+          wrong.push(`without a cause: ${name}`);
         if (/SQLITE|constraint failed|at .*\.js:\d/.test(text)) wrong.push(`inner words: ${name}`);
       }
       console.log(
@@ -89,9 +96,17 @@ describe('nothing that is sent stops it', () => {
   it.each([
     ['what is no HTTP', 'HELLO\r\n\r\n', '400'],
     ['a header without an end', `GET / HTTP/1.1\r\nx: ${'y'.repeat(100_000)}\r\n\r\n`, '431'],
-    ['an address without an end', `GET /api/v1/numbers?q=${'z'.repeat(100_000)} HTTP/1.1\r\nhost: localhost\r\n\r\n`, '431'],
+    [
+      'an address without an end',
+      `GET /api/v1/numbers?q=${'z'.repeat(100_000)} HTTP/1.1\r\nhost: localhost\r\n\r\n`,
+      '431',
+    ],
     ['a method nobody knows', 'BREW /api/v1/jobs HTTP/1.1\r\nhost: localhost\r\n\r\n', '400'],
-    ['a body whose length is a lie', 'POST /api/v1/jobs HTTP/1.1\r\nhost: localhost\r\ncontent-length: -5\r\n\r\n{}', '400'],
+    [
+      'a body whose length is a lie',
+      'POST /api/v1/jobs HTTP/1.1\r\nhost: localhost\r\ncontent-length: -5\r\n\r\n{}',
+      '400',
+    ],
   ])('%s is refused with its cause and the headers of every answer', async (_, raw, status) => {
     const { hostname, port } = new URL(server.address);
     const answer = await new Promise<string>((done) => {

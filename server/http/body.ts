@@ -8,13 +8,18 @@ export const BODY_LIMIT = 1024 * 1024;
 /** Reads a JSON body of at most 1 MB and checks it against its schema. Throws an HttpProblem that names each fault. */
 export async function readBody<S extends TSchema>(ctx: Context, schema: S): Promise<Static<S>> {
   if (!ctx.is('application/json')) {
-    throw new HttpProblem(415, 'Wrong content type', `Send application/json, not ${ctx.get('content-type').slice(0, 80) || 'a body without a type'}.`);
+    throw new HttpProblem(
+      415,
+      'Wrong content type',
+      `Send application/json, not ${ctx.get('content-type').slice(0, 80) || 'a body without a type'}.`,
+    );
   }
   return conforming(parse(await readBytes(ctx, BODY_LIMIT, 'A request may hold at most 1 MB of JSON.')), schema);
 }
 
 /** JSON in a text (a field of a form), checked against its schema. Throws an HttpProblem that names each fault. */
-export const checked = <S extends TSchema>(text: string, schema: S): Static<S> => conforming(parse(Buffer.from(text)), schema);
+export const checked = <S extends TSchema>(text: string, schema: S): Static<S> =>
+  conforming(parse(Buffer.from(text)), schema);
 
 /** The raw body, as long as it is not larger than `limit` bytes; throws a 413 with the sentence. */
 export async function readBytes(ctx: Context, limit: number, sentence: string): Promise<Buffer> {

@@ -10,13 +10,17 @@ const ALL_FAULTS_UP_TO = 2000;
 
 /** No request that is meant has more values than this; to go through them all would hold everybody up. */
 const MOST_PARTS = 50_000;
-const tooMany = (): HttpProblem => new HttpProblem(413, 'Too large', 'The body holds more than 50 000 values. Send it in parts.');
+const tooMany = (): HttpProblem =>
+  new HttpProblem(413, 'Too large', 'The body holds more than 50 000 values. Send it in parts.');
 
 type Place = 'body' | 'query';
 const OPTIONS = { strict: false, discriminator: true } as const;
 const AJV = {
   body: { first: new Ajv(OPTIONS), all: new Ajv({ ...OPTIONS, allErrors: true }) },
-  query: { first: new Ajv({ ...OPTIONS, coerceTypes: true }), all: new Ajv({ ...OPTIONS, coerceTypes: true, allErrors: true }) },
+  query: {
+    first: new Ajv({ ...OPTIONS, coerceTypes: true }),
+    all: new Ajv({ ...OPTIONS, coerceTypes: true, allErrors: true }),
+  },
 } as const;
 const compiled = new WeakMap<TSchema, Map<Ajv, ValidateFunction>>();
 
@@ -61,7 +65,8 @@ function tidied(value: unknown, pointer: string, seen: { parts: number; faults: 
   if (typeof value === 'string') {
     const text = value.replace(/\r\n?/g, '\n').trim();
     const problem = plainTextProblem(text);
-    if (problem !== undefined && seen.faults.length < TOLD) seen.faults.push({ pointer, detail: `${fieldOf(pointer)} ${problem}` });
+    if (problem !== undefined && seen.faults.length < TOLD)
+      seen.faults.push({ pointer, detail: `${fieldOf(pointer)} ${problem}` });
     return text;
   }
   if (typeof value !== 'object' || value === null) return value;
@@ -71,7 +76,8 @@ function tidied(value: unknown, pointer: string, seen: { parts: number; faults: 
   for (const [key, item] of Object.entries(value)) {
     const at = `${pointer}/${key.slice(0, 60)}`;
     if (plainTextProblem(key) !== undefined || key === '__proto__') {
-      if (seen.faults.length < TOLD) seen.faults.push({ pointer, detail: `${fieldOf(pointer)} has a field whose name cannot be taken.` });
+      if (seen.faults.length < TOLD)
+        seen.faults.push({ pointer, detail: `${fieldOf(pointer)} has a field whose name cannot be taken.` });
     } else tidy.set(key, tidied(item, at, seen));
   }
   return Object.fromEntries(tidy);
@@ -90,7 +96,12 @@ function faults(errors: readonly ErrorObject[]): Fault[] {
 
 function pointerOf(error: ErrorObject): string {
   const params = error.params as Record<string, unknown>;
-  const name = error.keyword === 'required' ? params['missingProperty'] : error.keyword === 'additionalProperties' ? params['additionalProperty'] : undefined;
+  const name =
+    error.keyword === 'required'
+      ? params['missingProperty']
+      : error.keyword === 'additionalProperties'
+        ? params['additionalProperty']
+        : undefined;
   return typeof name === 'string' ? `${error.instancePath}/${name.slice(0, 60)}` : error.instancePath;
 }
 

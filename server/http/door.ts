@@ -36,7 +36,8 @@ export const door: Middleware = async (ctx, next) => {
     const parts = known.path.exec(ctx.path);
     return parts ? [{ ...known, values: parts.slice(1) }] : [];
   });
-  if (here.length === 0 && ctx.path !== `${ROOT}/openapi.json`) throw notFound(`There is nothing at ${ctx.path.slice(0, LONGEST_PART)}.`);
+  if (here.length === 0 && ctx.path !== `${ROOT}/openapi.json`)
+    throw notFound(`There is nothing at ${ctx.path.slice(0, LONGEST_PART)}.`);
   const method = ctx.method === 'HEAD' ? 'get' : ctx.method.toLowerCase();
   const found = here.find((known) => known.route.method === method);
   if (!found && !(here.length === 0 && method === 'get')) throw wrongMethod(ctx, here);
@@ -53,7 +54,11 @@ export const routeOf = (ctx: Context): RouteShape | undefined => ctx.state['rout
 function wrongMethod(ctx: Context, here: readonly Known[]): HttpProblem {
   const methods = here.map(({ route }) => route.method.toUpperCase());
   ctx.set('allow', methods.length > 0 ? methods.join(', ') : 'GET');
-  return new HttpProblem(405, 'Not possible', `${ctx.method} is not possible at ${ctx.path}: it takes ${methods.join(', ') || 'GET'}.`);
+  return new HttpProblem(
+    405,
+    'Not possible',
+    `${ctx.method} is not possible at ${ctx.path}: it takes ${methods.join(', ') || 'GET'}.`,
+  );
 }
 
 function checkPart(raw: string): void {
@@ -63,7 +68,8 @@ function checkPart(raw: string): void {
   } catch {
     throw badRequest('The address has a part that cannot be read.');
   }
-  if (value.length > LONGEST_PART) throw badRequest(`A part of the address is too long: at most ${LONGEST_PART} characters.`);
+  if (value.length > LONGEST_PART)
+    throw badRequest(`A part of the address is too long: at most ${LONGEST_PART} characters.`);
   const problem = plainTextProblem(value);
   if (problem !== undefined) throw badRequest(`A part of the address ${problem}`);
 }
@@ -75,11 +81,17 @@ function queryOf(ctx: Context, schema: TObject): Query {
     if (Object.hasOwn(given, name)) throw badRequest(`${name} is given twice.`, `/${name}`);
     Object.defineProperty(given, name, { value: value.trim(), enumerable: true });
   }
-  return conforming(Object.fromEntries(Object.entries(given).filter(([, value]) => value !== '')), schema, 'query') as Query;
+  return conforming(
+    Object.fromEntries(Object.entries(given).filter(([, value]) => value !== '')),
+    schema,
+    'query',
+  ) as Query;
 }
 
 /** One text of the query string; empty when it is not given. */
-export const textQuery = (ctx: Context, name: string): string => String(lookup(ctx.state['query'] as Query, name) ?? '');
+export const textQuery = (ctx: Context, name: string): string =>
+  String(lookup(ctx.state['query'] as Query, name) ?? '');
 
 /** One number of the query string, or the standard when it is not given. */
-export const numberQuery = (ctx: Context, name: string, standard: number): number => Number(lookup(ctx.state['query'] as Query, name) ?? standard);
+export const numberQuery = (ctx: Context, name: string, standard: number): number =>
+  Number(lookup(ctx.state['query'] as Query, name) ?? standard);

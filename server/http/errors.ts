@@ -13,11 +13,20 @@ export const errors =
   async (ctx, next) => {
     try {
       await next();
-      if (ctx.status === 404 && ctx.body === undefined) throw new HttpProblem(404, 'Not found', `There is nothing at ${ctx.path}.`);
+      if (ctx.status === 404 && ctx.body === undefined)
+        throw new HttpProblem(404, 'Not found', `There is nothing at ${ctx.path}.`);
     } catch (error) {
       const problem = problemOf(error, ctx, log);
       if (TOLD_TO_THE_LOG.includes(problem.status))
-        log.warn({ status: problem.status, method: ctx.method, path: ctx.path.slice(0, 300), host: ctx.get('host').slice(0, 100) }, problem.detail);
+        log.warn(
+          {
+            status: problem.status,
+            method: ctx.method,
+            path: ctx.path.slice(0, 300),
+            host: ctx.get('host').slice(0, 100),
+          },
+          problem.detail,
+        );
       ctx.status = problem.status;
       ctx.body = JSON.stringify(problem.body());
       ctx.set('content-type', 'application/problem+json; charset=utf-8');
@@ -33,5 +42,9 @@ function problemOf(error: unknown, ctx: Context, log: Logger): HttpProblem {
   }
   const number = randomUUID().slice(0, 8);
   log.error({ error, number, method: ctx.method, path: ctx.path.slice(0, 300) }, 'server error');
-  return new HttpProblem(500, 'Server error', `Server error ${number}. What you typed is kept on the page; the log has the details under this number.`);
+  return new HttpProblem(
+    500,
+    'Server error',
+    `Server error ${number}. What you typed is kept on the page; the log has the details under this number.`,
+  );
 }

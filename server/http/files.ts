@@ -31,13 +31,21 @@ export function files(root: string): Middleware {
   const page = existsSync(index) ? readFileSync(index) : undefined;
   return async (ctx, next) => {
     if (ctx.path.startsWith('/api/')) return next();
-    if (!['GET', 'HEAD'].includes(ctx.method)) throw new HttpProblem(405, 'Not possible', `${ctx.method} is not possible at ${ctx.path}.`);
+    if (!['GET', 'HEAD'].includes(ctx.method))
+      throw new HttpProblem(405, 'Not possible', `${ctx.method} is not possible at ${ctx.path}.`);
     const path = join(root, normalize(decoded(ctx.path)));
-    const isFile = path.startsWith(root.endsWith(sep) ? root : root + sep) && !path.includes('\0') && existsSync(path) && statSync(path).isFile();
+    const isFile =
+      path.startsWith(root.endsWith(sep) ? root : root + sep) &&
+      !path.includes('\0') &&
+      existsSync(path) &&
+      statSync(path).isFile();
     const extension = isFile ? (path.split('.').at(-1) ?? '') : 'html';
     if (extension === 'html' && page === undefined) throw new HttpProblem(503, 'Not built', NOT_BUILT);
     ctx.type = lookup(TYPES, extension) ?? 'application/octet-stream';
-    ctx.set('cache-control', isFile && /-[A-Z0-9]{8}\./.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
+    ctx.set(
+      'cache-control',
+      isFile && /-[A-Z0-9]{8}\./.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache',
+    );
     ctx.body = isFile && extension !== 'html' ? createReadStream(path) : page;
   };
 }

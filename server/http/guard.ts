@@ -14,7 +14,9 @@ export const guard: Middleware = async (ctx, next) => {
   if (isApi || !['GET', 'HEAD'].includes(ctx.method)) {
     const site = ctx.get('sec-fetch-site');
     const origin = ctx.get('origin');
-    const foreign = (site !== '' && site !== 'same-origin' && site !== 'none') || (origin !== '' && origin !== `http://${ctx.get('host')}`);
+    const foreign =
+      (site !== '' && site !== 'same-origin' && site !== 'none') ||
+      (origin !== '' && origin !== `http://${ctx.get('host')}`);
     if (foreign) throw new HttpProblem(403, 'Refused', 'Another site asked for this. Nothing was done.');
   }
   await next();

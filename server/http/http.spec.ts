@@ -27,8 +27,13 @@ describe('the door', () => {
     expect(answer.body).toContain('this machine only');
   });
   it('refuses a write from another site, by origin and by fetch metadata', async () => {
-    expect((await raw({ host: 'localhost', origin: 'http://elsewhere.example', 'content-type': 'application/json' }, 'POST')).status).toBe(403);
-    expect((await server.ask('POST', '/jobs', { body: {}, headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403);
+    expect(
+      (await raw({ host: 'localhost', origin: 'http://elsewhere.example', 'content-type': 'application/json' }, 'POST'))
+        .status,
+    ).toBe(403);
+    expect((await server.ask('POST', '/jobs', { body: {}, headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(
+      403,
+    );
     expect((await raw({ host: 'localhost' })).status).toBe(200);
   });
   it('sends a content security policy without inline scripts', async () => {
@@ -55,7 +60,9 @@ describe('the door', () => {
   it('another site can start nothing, not even by reading', async () => {
     for (const path of ['/exports/csv', '/jobs', '/audit']) {
       expect((await server.ask('GET', path, { headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403);
-      expect((await raw({ host: 'localhost', origin: 'http://elsewhere.example' }, 'GET', `/api/v1${path}`)).status).toBe(403);
+      expect(
+        (await raw({ host: 'localhost', origin: 'http://elsewhere.example' }, 'GET', `/api/v1${path}`)).status,
+      ).toBe(403);
     }
   });
   it.each([
@@ -81,80 +88,141 @@ describe('the door', () => {
       await server.ask('POST', '/jobs', { raw: '{' }),
       await server.ask('GET', '/jobs', { headers: { 'accept-encoding': 'x;q=-1' } }),
     ]) {
-      expect([answer.headers.get('x-content-type-options'), answer.headers.get('cache-control')]).toEqual(['nosniff', 'no-store']);
+      expect([answer.headers.get('x-content-type-options'), answer.headers.get('cache-control')]).toEqual([
+        'nosniff',
+        'no-store',
+      ]);
       expect(answer.headers.get('content-security-policy')).toContain("script-src 'self'");
       expect(answer.status).not.toBe(500);
     }
   });
   it('a subject of 3 200 letters, a part that cannot be read, a method for another place: each with its cause', async () => {
     const seen = { body: { value: { choice: 'x' }, reason: '' }, seen: 0 };
-    expect((await server.ask('PUT', `/jobs/1/decisions/${'s'.repeat(3200)}`, seen)).body.detail).toContain('too long: at most 200');
+    expect((await server.ask('PUT', `/jobs/1/decisions/${'s'.repeat(3200)}`, seen)).body.detail).toContain(
+      'too long: at most 200',
+    );
     expect((await server.ask('PUT', '/jobs/1/decisions/%E0%A4%A', seen)).body.detail).toContain('cannot be read');
-    expect(await server.ask('PUT', '/jobs')).toMatchObject({ status: 405, body: { detail: 'PUT is not possible at /api/v1/jobs: it takes GET, POST.' } });
+    expect(await server.ask('PUT', '/jobs')).toMatchObject({
+      status: 405,
+      body: { detail: 'PUT is not possible at /api/v1/jobs: it takes GET, POST.' },
+    });
     expect((await server.ask('PROPFIND', '/jobs')).status).toBe(405);
   });
   it('tells at most twenty faults, and of a body that is wrong everywhere the first', async () => {
-    const few = await server.ask('POST', '/numbers/resolve', { body: { numbers: Array.from({ length: 60 }, () => 1) } });
+    const few = await server.ask('POST', '/numbers/resolve', {
+      body: { numbers: Array.from({ length: 60 }, () => 1) },
+    });
     expect([few.status, few.body.errors.length]).toEqual([400, 20]);
-    const many = await server.ask('POST', '/numbers/resolve', { body: { numbers: Array.from({ length: 30_000 }, () => 1) } });
+    const many = await server.ask('POST', '/numbers/resolve', {
+      body: { numbers: Array.from({ length: 30_000 }, () => 1) },
+    });
     expect([many.status, many.body.errors.length]).toEqual([400, 1]);
-    const most = await server.ask('POST', '/numbers/resolve', { body: { numbers: Array.from({ length: 200_000 }, () => 1) } });
+    const most = await server.ask('POST', '/numbers/resolve', {
+      body: { numbers: Array.from({ length: 200_000 }, () => 1) },
+    });
     expect([most.status, JSON.stringify(most.body).length < 300]).toEqual([413, true]);
   });
   it('characters that do not print are refused where they stand; blanks around a text are not part of it', async () => {
-    const job = { asker: ' Gate ', request: 'replace', complaint: null, words: 'a\nb', vehicleId: null, built: null, options: [], slot: null };
+    const job = {
+      asker: ' Gate ',
+      request: 'replace',
+      complaint: null,
+      words: 'a\nb',
+      vehicleId: null,
+      built: null,
+      options: [],
+      slot: null,
+    };
     expect((await server.ask('POST', '/jobs', { body: job })).body).toMatchObject({ asker: 'Gate', words: 'a\nb' });
     const answer = await server.ask('POST', '/jobs', { body: { ...job, asker: 'Ga\u202ete', words: 'x\u0007' } });
     expect(answer.body.errors.map((e: { pointer: string }) => e.pointer)).toEqual(['/asker', '/words']);
-    expect((await server.ask('POST', '/jobs', { body: job, person: '', headers: { 'kerabat-person': encodeURIComponent('I\u0000') } })).body.detail).toContain(
-      'control character',
-    );
+    expect(
+      (
+        await server.ask('POST', '/jobs', {
+          body: job,
+          person: '',
+          headers: { 'kerabat-person': encodeURIComponent('I\u0000') },
+        })
+      ).body.detail,
+    ).toContain('control character');
   });
   it('names every field that is wrong, with a pointer', async () => {
     const answer = await tool('/bore/identify', { diameter: { value: 'big', unit: 'mm' } });
-    expect(answer.body.errors.map((e: { pointer: string }) => e.pointer).sort()).toEqual(['/diameter/value', '/instrument']);
+    expect(answer.body.errors.map((e: { pointer: string }) => e.pointer).sort()).toEqual([
+      '/diameter/value',
+      '/instrument',
+    ]);
   });
 });
 
 describe('the calculators over the wire', () => {
   it('bore/identify', async () => {
     const { body } = await tool('/bore/identify', { diameter: { value: 26.94, unit: 'mm' }, instrument: 'caliper' });
-    expect(body).toMatchObject({ verdict: 'one', candidates: [{ labels: ['1-1/16 in', '27 mm'], diameter: { value: 26.9875, unit: 'mm' } }] });
-    expect((await tool('/bore/identify', { diameter: { value: 1.0606, unit: 'in' }, instrument: 'caliper' })).body.verdict).toBe('one');
+    expect(body).toMatchObject({
+      verdict: 'one',
+      candidates: [{ labels: ['1-1/16 in', '27 mm'], diameter: { value: 26.9875, unit: 'mm' } }],
+    });
+    expect(
+      (await tool('/bore/identify', { diameter: { value: 1.0606, unit: 'in' }, instrument: 'caliper' })).body.verdict,
+    ).toBe('one');
   });
   it('bore/change', async () => {
-    const { body } = await tool('/bore/change', { kind: 'clutch-master', from: { value: 19.05, unit: 'mm' }, to: { value: 20.6375, unit: 'mm' } });
+    const { body } = await tool('/bore/change', {
+      kind: 'clutch-master',
+      from: { value: 19.05, unit: 'mm' },
+      to: { value: 20.6375, unit: 'mm' },
+    });
     expect(body.pressureRatio).toBeCloseTo(0.8521, 4);
     expect(body.travelRatio).toBeCloseTo(1.1736, 4);
     expect(body.areaFrom).toEqual({ value: expect.closeTo(285.02, 2), unit: 'mm2' });
   });
-  it.each([[{ value: 0, unit: 'mm' }], [{ value: -19, unit: 'mm' }], [{ value: 19, unit: 'bar' }], [{ value: 99999, unit: 'mm' }]])(
-    'a bore of %j is refused',
-    async (from) => {
-      const answer = await tool('/bore/change', { kind: 'slave', from, to: { value: 19, unit: 'mm' } });
-      expect(answer.status).toBe(400);
-      expect(answer.body.errors[0].pointer).toBe('/from');
-    },
-  );
+  it.each([
+    [{ value: 0, unit: 'mm' }],
+    [{ value: -19, unit: 'mm' }],
+    [{ value: 19, unit: 'bar' }],
+    [{ value: 99999, unit: 'mm' }],
+  ])('a bore of %j is refused', async (from) => {
+    const answer = await tool('/bore/change', { kind: 'slave', from, to: { value: 19, unit: 'mm' } });
+    expect(answer.status).toBe(400);
+    expect(answer.body.errors[0].pointer).toBe('/from');
+  });
   it('thread/read', async () => {
-    expect((await tool('/thread/read', { text: '7/16 by 24' })).body).toEqual({ recognised: true, designation: '7/16-24 UNS', nearest: [] });
+    expect((await tool('/thread/read', { text: '7/16 by 24' })).body).toEqual({
+      recognised: true,
+      designation: '7/16-24 UNS',
+      nearest: [],
+    });
     expect((await tool('/thread/read', { text: '1/4-19 NPT' })).body.problem).toBe('family-mismatch');
   });
   it('quantity/read, with an attribute’s usual range', async () => {
-    expect((await tool('/quantity/read', { text: '1-1/16', expects: 'length' })).body.quantity).toEqual({ value: 1.0625, unit: 'in' });
-    expect((await tool('/quantity/read', { text: '1.0625', expects: 'length', attribute: 'bore' })).body.doubt).toContain('1.0625 in');
+    expect((await tool('/quantity/read', { text: '1-1/16', expects: 'length' })).body.quantity).toEqual({
+      value: 1.0625,
+      unit: 'in',
+    });
+    expect(
+      (await tool('/quantity/read', { text: '1.0625', expects: 'length', attribute: 'bore' })).body.doubt,
+    ).toContain('1.0625 in');
     expect((await tool('/quantity/read', { text: '1', expects: 'length', attribute: 'colour' })).status).toBe(400);
   });
 });
 
 describe('practice', () => {
-  const put = (key: string, value: number, seen: number) => server.ask('PUT', `/practice/${key}`, { body: { value }, seen });
+  const put = (key: string, value: number, seen: number) =>
+    server.ask('PUT', `/practice/${key}`, { body: { value }, seen });
   it('a changed setting changes what is computed, and says who changed it', async () => {
-    const before = (await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' })).body;
+    const before = (await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' }))
+      .body;
     expect(before.verdict).toBe('several');
     const { settings } = (await put('enoughToOrder', 0.85, 0)).body;
-    expect(settings.find((s: { key: string }) => s.key === 'enoughToOrder')).toMatchObject({ value: 0.85, standard: 0.95, by: 'Ilse', version: 1 });
-    expect((await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' })).body.verdict).toBe('one');
+    expect(settings.find((s: { key: string }) => s.key === 'enoughToOrder')).toMatchObject({
+      value: 0.85,
+      standard: 0.95,
+      by: 'Ilse',
+      version: 1,
+    });
+    expect(
+      (await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' })).body.verdict,
+    ).toBe('one');
   });
   it('guards against a second writer, and against nonsense', async () => {
     expect((await put('enoughToOrder', 0.9, 0)).status).toBe(412);

@@ -4,7 +4,9 @@ import type { Socket } from 'node:net';
 export function refuse(error: NodeJS.ErrnoException, socket: Socket): void {
   if (!socket.writable || error.code === 'ECONNRESET') return void socket.destroy();
   const tooLong = error.code === 'HPE_HEADER_OVERFLOW';
-  const [status, title] = tooLong ? ['431 Request Header Fields Too Large', 'Too large'] : ['400 Bad Request', 'Not understood'];
+  const [status, title] = tooLong
+    ? ['431 Request Header Fields Too Large', 'Too large']
+    : ['400 Bad Request', 'Not understood'];
   const detail = tooLong ? 'The address or the headers are too long.' : 'This is not a request that can be understood.';
   const body = JSON.stringify({ type: 'about:blank', title, status: Number(status.slice(0, 3)), detail });
   socket.end(

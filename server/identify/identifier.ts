@@ -1,6 +1,14 @@
 import type { IdentifyAnswer } from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/attribute';
-import { identify, poolBuilder, type Candidate, type Evidence, type Fitted, type Pool, type UnitIs } from '@kerabat/core/identify';
+import {
+  identify,
+  poolBuilder,
+  type Candidate,
+  type Evidence,
+  type Fitted,
+  type Pool,
+  type UnitIs,
+} from '@kerabat/core/identify';
 import { kinByGeometry, type GeometrySearch } from '@kerabat/core/kin';
 import type { Practice } from '@kerabat/core/practice';
 import type { Fact, UnitKind } from '@kerabat/core/unit';
@@ -72,7 +80,10 @@ export function identifier(db: Db) {
     };
   }
 
-  let answers: { readonly stamp: string; readonly known: Map<string, IdentifyAnswer> } = { stamp: '', known: new Map() };
+  let answers: { readonly stamp: string; readonly known: Map<string, IdentifyAnswer> } = {
+    stamp: '',
+    known: new Map(),
+  };
   let classes: { readonly key: string; readonly of: Map<string, string> } | undefined;
   /** The interchange class of a unit, by its first member; kept until the catalogue or the practice changes. */
   function classesOf(practice: Practice): (id: string) => string {
@@ -120,7 +131,10 @@ export function identifier(db: Db) {
           disagrees: [...c.disagrees],
           unrecorded: [...c.unrecorded],
         })),
-        eliminated: found.eliminated.map((c) => ({ ...named(c), because: c.disagrees.length > 0 ? [...c.disagrees] : [...c.unrecorded] })),
+        eliminated: found.eliminated.map((c) => ({
+          ...named(c),
+          because: c.disagrees.length > 0 ? [...c.disagrees] : [...c.unrecorded],
+        })),
         didYouRead: [...found.didYouRead],
         nextChecks: found.nextChecks.map((check) => ({ ...check, answers: [...check.answers] })),
       };
@@ -137,7 +151,8 @@ function readPool(rows: Iterable<{ readonly unit: string; readonly facts: string
     for (const [name, position, num, txt] of JSON.parse(facts) as FactOfPool[]) {
       // Attributes that this version does not know are left out.
       const row = findAttribute(name);
-      if (row) known.push({ attribute: row.name, value: num ?? txt, source: '', ...(position === '' ? {} : { position }) });
+      if (row)
+        known.push({ attribute: row.name, value: num ?? txt, source: '', ...(position === '' ? {} : { position }) });
     }
     builder.add(unit, known);
   }
@@ -149,7 +164,8 @@ function fittedWords(fitted: readonly Fitted[], unitId: string): string {
   if (entries.length === 0) return fitted.length === 0 ? '' : 'not recorded for this vehicle';
   return entries
     .map(({ builtFrom, builtTo, option }) => {
-      const range = builtFrom || builtTo ? `built ${builtFrom ?? 'from the start'} to ${builtTo ?? 'the end'}` : 'all build months';
+      const range =
+        builtFrom || builtTo ? `built ${builtFrom ?? 'from the start'} to ${builtTo ?? 'the end'}` : 'all build months';
       return `${range}${option ? `, option ${option}` : ''}`;
     })
     .join('; ');

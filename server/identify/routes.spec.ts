@@ -11,7 +11,13 @@ describe('POST /identify', () => {
   const cast = { attribute: 'casting-number', kind: 'mark', value: '44719' };
 
   it('ranks the units of a vehicle, and says what each has for and against it', async () => {
-    const { status, body } = await ask({ vehicleId: 'v12', kind: 'brake-master', slot: 'brake-master', limit: 2, evidence: [cast] });
+    const { status, body } = await ask({
+      vehicleId: 'v12',
+      kind: 'brake-master',
+      slot: 'brake-master',
+      limit: 2,
+      evidence: [cast],
+    });
     expect(status).toBe(200);
     expect(body.candidates).toHaveLength(2);
     expect(body.candidates[0].agrees[0].sentence).toBe('casting number 44719, as seen');
@@ -25,24 +31,49 @@ describe('POST /identify', () => {
     expect(body.entropyBits).toBeCloseTo(Math.log2(body.pool), 9);
   });
   it.each([
-    ['a vehicle that is not there', { vehicleId: 'nope', kind: 'slave', evidence: [] }, '/vehicleId', 'There is no vehicle "nope"'],
+    [
+      'a vehicle that is not there',
+      { vehicleId: 'nope', kind: 'slave', evidence: [] },
+      '/vehicleId',
+      'There is no vehicle "nope"',
+    ],
     ['a place that takes no such unit', { kind: 'slave', slot: 'brake-master', evidence: [] }, '/slot', 'has no place'],
-    ['an attribute that nobody knows', { kind: 'slave', evidence: [{ attribute: 'colour', kind: 'mark', value: 'red' }] }, '/evidence/0', 'colour'],
+    [
+      'an attribute that nobody knows',
+      { kind: 'slave', evidence: [{ attribute: 'colour', kind: 'mark', value: 'red' }] },
+      '/evidence/0',
+      'colour',
+    ],
     [
       'a bore in grams',
       { kind: 'slave', evidence: [cast, { attribute: 'bore', kind: 'quantity', value: { value: 20, unit: 'g' } }] },
       '/evidence/1',
       'must be one of: mm, in',
     ],
-    ['a choice that there is not', { kind: 'slave', evidence: [{ attribute: 'foot', kind: 'choice', value: 'perhaps' }] }, '/evidence/0', 'present'],
-    ['a mark of nothing but dots', { kind: 'slave', evidence: [{ attribute: 'label-code', kind: 'mark', value: '...' }] }, '/evidence/0', 'no letter or digit'],
+    [
+      'a choice that there is not',
+      { kind: 'slave', evidence: [{ attribute: 'foot', kind: 'choice', value: 'perhaps' }] },
+      '/evidence/0',
+      'present',
+    ],
+    [
+      'a mark of nothing but dots',
+      { kind: 'slave', evidence: [{ attribute: 'label-code', kind: 'mark', value: '...' }] },
+      '/evidence/0',
+      'no letter or digit',
+    ],
     [
       'a thread of no standard',
       { kind: 'slave', evidence: [{ attribute: 'port-thread', position: 'single', kind: 'thread', value: 'M10x3' }] },
       '/evidence/0',
       'thread',
     ],
-    ['a thirteenth month', { kind: 'slave', evidence: [{ attribute: 'casting-date', kind: 'month', value: '1999-13' }] }, '/evidence/0', 'like 2004-09'],
+    [
+      'a thirteenth month',
+      { kind: 'slave', evidence: [{ attribute: 'casting-date', kind: 'month', value: '1999-13' }] },
+      '/evidence/0',
+      'like 2004-09',
+    ],
   ])('refuses %s, and says where', async (_, request, pointer, words) => {
     const { status, body } = await ask(request);
     expect(status).toBe(400);
@@ -50,7 +81,10 @@ describe('POST /identify', () => {
     expect(body.detail).toContain(words);
   });
   it('a bore of a metre fits nobody, and is named as the odd one out', async () => {
-    const { body } = await ask({ kind: 'slave', evidence: [{ attribute: 'bore', kind: 'quantity', value: { value: 1000, unit: 'mm' } }] });
+    const { body } = await ask({
+      kind: 'slave',
+      evidence: [{ attribute: 'bore', kind: 'quantity', value: { value: 1000, unit: 'mm' } }],
+    });
     expect(body.verdict).toBe('contradictory');
     expect(body.oddOneOut.sentence).toContain('No unit of this kind has bore 1000 mm');
   });
@@ -59,7 +93,10 @@ describe('POST /identify', () => {
     expect((await ask({ kind: 'slave', evidence: [], guess: true })).status).toBe(400);
   });
   it('takes hostile text as a mark like any other', async () => {
-    const { status, body } = await ask({ kind: 'slave', evidence: [{ ...cast, value: `'); DROP TABLE unit; -- <script>` }] });
+    const { status, body } = await ask({
+      kind: 'slave',
+      evidence: [{ ...cast, value: `'); DROP TABLE unit; -- <script>` }],
+    });
     expect(status).toBe(200);
     expect(body.pool).toBeGreaterThan(5);
   });

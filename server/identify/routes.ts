@@ -14,10 +14,13 @@ export function identifyRoutes(router: Router, stores: Stores): void {
       const problem = evidenceProblem(item);
       if (problem !== undefined) throw badRequest(problem, `/evidence/${i}/value`);
     }
-    if (vehicleId !== undefined && !stores.vehicles.get(vehicleId)) throw badRequest(`There is no vehicle "${vehicleId}" in the catalogue.`, '/vehicleId');
-    if (slot !== undefined && !findSlot(slot)?.kinds.includes(kind)) throw badRequest(`A ${kind} has no place at "${slot}".`, '/slot');
+    if (vehicleId !== undefined && !stores.vehicles.get(vehicleId))
+      throw badRequest(`There is no vehicle "${vehicleId}" in the catalogue.`, '/vehicleId');
+    if (slot !== undefined && !findSlot(slot)?.kinds.includes(kind))
+      throw badRequest(`A ${kind} has no place at "${slot}".`, '/slot');
     const places = slot === undefined ? SLOTS.filter((row) => row.kinds.includes(kind)).map((row) => row.slot) : [slot];
-    const fitted = vehicleId === undefined ? [] : stores.vehicles.chain(vehicleId).filter((entry) => places.includes(entry.slot));
+    const fitted =
+      vehicleId === undefined ? [] : stores.vehicles.chain(vehicleId).filter((entry) => places.includes(entry.slot));
     const built = evidence.find((e) => e.attribute === 'build-month')?.value;
     ctx.body = await stores.identify.answer({
       kinds: [kind],

@@ -20,7 +20,14 @@ class HeldThread extends EventEmitter {
   }
 }
 
-const ask: IdentifyAsk = { kinds: ['brake-master'], evidence: [], fitted: [], unitIs: 'off', limit: 5, practice: STANDARD_PRACTICE };
+const ask: IdentifyAsk = {
+  kinds: ['brake-master'],
+  evidence: [],
+  fitted: [],
+  unitIs: 'off',
+  limit: 5,
+  practice: STANDARD_PRACTICE,
+};
 
 describe('a large pool', () => {
   let folder: string;

@@ -20,7 +20,8 @@ export type Thread = Pick<Worker, 'postMessage' | 'terminate'> & {
 };
 
 /** What a worker is told to do with its pools. */
-export type PoolTask = { readonly ask: IdentifyAsk } | { readonly geometry: GeometryAsk } | { readonly warm: readonly UnitKind[] };
+export type PoolTask =
+  { readonly ask: IdentifyAsk } | { readonly geometry: GeometryAsk } | { readonly warm: readonly UnitKind[] };
 export type WorkerReply = { readonly id: number } & ({ readonly answer: unknown } | { readonly problem: string });
 
 /**

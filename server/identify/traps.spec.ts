@@ -77,21 +77,33 @@ describe('the traps of identification', () => {
     });
   const ask = async (trap: Trap, lines: readonly string[]): Promise<IdentifyAnswer> => {
     const { vehicle, kind, unitIs } = trap;
-    const body = { kind, limit: 200, ...(vehicle ? { vehicleId: vehicle } : {}), ...(unitIs ? { unitIs } : {}), evidence: evidence(lines) };
+    const body = {
+      kind,
+      limit: 200,
+      ...(vehicle ? { vehicleId: vehicle } : {}),
+      ...(unitIs ? { unitIs } : {}),
+      evidence: evidence(lines),
+    };
     const answer = await server.ask('POST', '/identify', { body });
     expect(answer.status, JSON.stringify(answer.body)).toBe(200);
     return answer.body as IdentifyAnswer;
   };
-  const share = (answer: IdentifyAnswer, id: string): number => [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
+  const share = (answer: IdentifyAnswer, id: string): number =>
+    [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
 
   it('there are more than twenty-five of them, no two alike', () => {
     expect(new Set(TRAPS.map((t) => t.trap)).size).toBeGreaterThanOrEqual(25);
   });
   it.each(TRAPS)('$trap', async (trap) => {
     const first = await ask(trap, trap.seen);
-    expect(first.verdict === 'enough' && first.candidates[0]?.unitId === trap.right, 'the first look does not settle it').toBe(false);
+    expect(
+      first.verdict === 'enough' && first.candidates[0]?.unitId === trap.right,
+      'the first look does not settle it',
+    ).toBe(false);
     const sure = first.verdict === 'enough' && first.candidates.some((c) => c.agrees.length > 0);
-    expect(sure && first.candidates[0]?.unitId === trap.tempting, 'the tempting unit is not said to be enough').toBe(false);
+    expect(sure && first.candidates[0]?.unitId === trap.tempting, 'the tempting unit is not said to be enough').toBe(
+      false,
+    );
     expect(
       first.nextChecks.slice(0, 12).map((c) => c.attribute),
       'the check that leads on is proposed',
@@ -99,7 +111,10 @@ describe('the traps of identification', () => {
     for (const check of first.nextChecks) {
       for (const { line } of check.answers) {
         if (line !== undefined)
-          expect(evidence([line])[0], line).toMatchObject({ attribute: check.attribute, ...(check.position ? { position: check.position } : {}) });
+          expect(evidence([line])[0], line).toMatchObject({
+            attribute: check.attribute,
+            ...(check.position ? { position: check.position } : {}),
+          });
       }
     }
     if (trap.didYouRead) expect(first.didYouRead.map((d) => d.instead)).toContain(trap.didYouRead);

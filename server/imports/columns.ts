@@ -69,7 +69,11 @@ export function columnsOf(table: TableName): ColumnRead[] {
 const wordsOf = (name: string, fact: AttributeRow | undefined): string =>
   fact?.words ?? lookup(OTHER_WORDS, name) ?? name.replace(/_(mm|ml)$/, '').replace(/_/g, ' ');
 
-function readingOf(name: string, fact: AttributeRow | undefined, shape: TableShape): Pick<ColumnRead, 'kind' | 'dimension' | 'unit' | 'choices'> {
+function readingOf(
+  name: string,
+  fact: AttributeRow | undefined,
+  shape: TableShape,
+): Pick<ColumnRead, 'kind' | 'dimension' | 'unit' | 'choices'> {
   if (fact?.kind === 'quantity') {
     const dimension = fact.dimension ?? 'ratio';
     if (dimension === 'ratio') return { kind: 'text' };

@@ -9,12 +9,26 @@ export interface FactColumn {
   readonly row: AttributeRow;
 }
 
-const UNIT_SUFFIX = { length: '_mm', angle: '_deg', volume: '_ml', pressure: '_mpa', flow: '_lpm', force: '_n', torque: '_nm', ratio: '' } as const;
+const UNIT_SUFFIX = {
+  length: '_mm',
+  angle: '_deg',
+  volume: '_ml',
+  pressure: '_mpa',
+  flow: '_lpm',
+  force: '_n',
+  torque: '_nm',
+  ratio: '',
+} as const;
 
-const heading = (row: AttributeRow): string => row.name.replace(/-/g, '_') + (row.kind === 'quantity' && row.dimension ? UNIT_SUFFIX[row.dimension] : '');
+const heading = (row: AttributeRow): string =>
+  row.name.replace(/-/g, '_') + (row.kind === 'quantity' && row.dimension ? UNIT_SUFFIX[row.dimension] : '');
 
 /** The fact columns of files with one row for each unit or slot. */
-export const PLAIN_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => !a.perPort).map((a) => ({ heading: heading(a), attribute: a.name, row: a }));
+export const PLAIN_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => !a.perPort).map((a) => ({
+  heading: heading(a),
+  attribute: a.name,
+  row: a,
+}));
 /** The fact columns of files with one row for each port. */
 export const PORT_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => a.perPort).map((a) => ({
   heading: heading(a).replace(/^port_/, ''),
@@ -46,7 +60,8 @@ export function readCell(cell: string, row: AttributeRow): FactCell | undefined 
     const thread = findThread(cell);
     return thread ? recorded(thread.designation) : `"${cell}" is no thread of a standard series.`;
   }
-  if (row.kind === 'choice' && !row.choices?.includes(cell)) return `"${cell}" is not a ${row.words}; it is one of ${row.choices?.join(', ')}, none.`;
+  if (row.kind === 'choice' && !row.choices?.includes(cell))
+    return `"${cell}" is not a ${row.words}; it is one of ${row.choices?.join(', ')}, none.`;
   if (row.kind === 'month' && !/^\d{4}-\d{2}$/.test(cell)) return `"${cell}" is not a month like 2004-09.`;
   return recorded(cell);
 }
@@ -59,7 +74,9 @@ function readNumber(cell: string, row: AttributeRow): FactCell | string {
   const num = Number(match[1]);
   const usual = row.usual;
   if (usual && (num < usual.min || num > usual.max)) {
-    const inches = looksLikeInches(num, usual) ? ` It looks like inches: ${num} in is ${(num * 25.4).toFixed(2)} mm.` : '';
+    const inches = looksLikeInches(num, usual)
+      ? ` It looks like inches: ${num} in is ${(num * 25.4).toFixed(2)} mm.`
+      : '';
     return `${num} is outside what ${usual.what} can be (${usual.min} to ${usual.max}).${inches}`;
   }
   return { presence: 'recorded', num, txt: null, tolerance: match[2] === undefined ? null : Number(match[2]) };

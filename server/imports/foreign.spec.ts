@@ -35,15 +35,23 @@ const workbook = (path: string, rows: readonly Cells[], change: (sheet: WorkShee
   utils.book_append_sheet(book, sheet, 'list');
   writeFileSync(path, write(book, { type: 'buffer', bookType: 'xlsx' }) as Buffer);
 };
-const xlsx = (rows: readonly Cells[], change?: (sheet: WorkSheet) => void, options: BringIn = {}): Promise<ImportReport> => {
+const xlsx = (
+  rows: readonly Cells[],
+  change?: (sheet: WorkSheet) => void,
+  options: BringIn = {},
+): Promise<ImportReport> => {
   const path = join(folder, 'list.xlsx');
   workbook(path, rows, change);
   return bringIn(db, path, { plan: said, ...options });
 };
-const reasons = (report: ImportReport): string[] => report.sheets.flatMap((sheet) => sheet.rejects.map(({ line, reason }) => `${line}: ${reason}`));
+const reasons = (report: ImportReport): string[] =>
+  report.sheets.flatMap((sheet) => sheet.rejects.map(({ line, reason }) => `${line}: ${reason}`));
 const count = (table: string): number => db.prepare(`SELECT COUNT(*) FROM ${table}`).pluck().get() as number;
 const factOf = (unit: string, attribute: string): unknown =>
-  db.prepare(`SELECT num FROM unit_fact WHERE unit_id = (SELECT id FROM unit WHERE key = ?) AND attribute = ?`).pluck().get(unit, attribute);
+  db
+    .prepare(`SELECT num FROM unit_fact WHERE unit_id = (SELECT id FROM unit WHERE key = ?) AND attribute = ?`)
+    .pluck()
+    .get(unit, attribute);
 
 const HEAD = 'Part No,Brand,Replaces,OE maker\n';
 
@@ -69,14 +77,26 @@ describe('a list of cross-references', () => {
   it('another source that says the same is another assertion of the one claim', async () => {
     await csv(`${HEAD}ZZ 100,ardfrith,4400-01-8,quellmar\n`);
     const links = count('link');
-    await csv(`${HEAD}ZZ 100,ardfrith,4400-01-8,quellmar\n`, { plan: (p) => ({ ...said(p), fixed: { ...fixed, source: 'que-pl' } }) });
+    await csv(`${HEAD}ZZ 100,ardfrith,4400-01-8,quellmar\n`, {
+      plan: (p) => ({ ...said(p), fixed: { ...fixed, source: 'que-pl' } }),
+    });
     expect(count('link')).toBe(links);
-    expect(db.prepare(`SELECT COUNT(*) FROM assertion WHERE link_id = (SELECT MAX(id) FROM link)`).pluck().get()).toBe(2);
+    expect(db.prepare(`SELECT COUNT(*) FROM assertion WHERE link_id = (SELECT MAX(id) FROM link)`).pluck().get()).toBe(
+      2,
+    );
   });
   it.each([
     ['a number that stands for itself', 'ZZ 1,quellmar,zz1,quellmar', 'cannot stand for itself'],
-    ['a number that a spreadsheet made a date of', '12-Apr,ardfrith,4400-01-8,quellmar', 'turned into a date. It may have been 12-4, or 4-12'],
-    ['a number that a spreadsheet made a power of', '4.41E+09,ardfrith,4400-01-8,quellmar', 'turned into a power of ten'],
+    [
+      'a number that a spreadsheet made a date of',
+      '12-Apr,ardfrith,4400-01-8,quellmar',
+      'turned into a date. It may have been 12-4, or 4-12',
+    ],
+    [
+      'a number that a spreadsheet made a power of',
+      '4.41E+09,ardfrith,4400-01-8,quellmar',
+      'turned into a power of ten',
+    ],
     ['a nut that is to stand for a unit', 'WX7003,wexlode,A 23-816,ardfrith', 'is known as a fitting'],
     ['a maker that is not there', 'ZZ 1,nobody,4400-01-8,quellmar', 'There is no maker "nobody"'],
     ['an empty cell', 'ZZ 1,,4400-01-8,quellmar', 'The maker is empty'],
@@ -110,7 +130,8 @@ describe('a list of cross-references', () => {
 });
 
 describe('measures', () => {
-  const bore = (heading: string, cell: string) => csv(`unit;kind;name;maker;${heading}\nzz-1;Brake Master;test;ardfrith;${cell}\n`);
+  const bore = (heading: string, cell: string) =>
+    csv(`unit;kind;name;maker;${heading}\nzz-1;Brake Master;test;ardfrith;${cell}\n`);
   it.each([
     ['Bore (in)', '0.8125', 20.6375],
     ['Bore "', '1-1/16', 26.9875],
@@ -149,7 +170,8 @@ describe('measures', () => {
 describe('the writing of a file', () => {
   const row = 'ZZ 100,ardfrith,4400-01-8,quellmar,über alles\n';
   const head = 'Part No,Brand,Replaces,OE maker,note\n';
-  const note = (): unknown => db.prepare(`SELECT note FROM assertion WHERE link_id = (SELECT MAX(id) FROM link)`).pluck().get();
+  const note = (): unknown =>
+    db.prepare(`SELECT note FROM assertion WHERE link_id = (SELECT MAX(id) FROM link)`).pluck().get();
   it.each([
     ['UTF-8', Buffer.from(head + row)],
     ['UTF-8 with a mark and Windows line ends', Buffer.from(`\ufeff${(head + row).replace(/\n/g, '\r\n')}`)],
@@ -185,7 +207,9 @@ describe('the writing of a file', () => {
   });
   it('of two columns of one name the first is taken, and the plan says so', async () => {
     let seen: SheetPlan | undefined;
-    await csv('number,issuer,number,other_issuer,other_number\nZZ 1,ardfrith,XX,quellmar,4400-01-8\n', { plan: (p) => (seen = said(p)) });
+    await csv('number,issuer,number,other_issuer,other_number\nZZ 1,ardfrith,XX,quellmar,4400-01-8\n', {
+      plan: (p) => (seen = said(p)),
+    });
     expect(seen?.columns.map((c) => c.to)).toEqual(['number', 'issuer', null, 'other_issuer', 'other_number']);
     expect(db.prepare(`SELECT COUNT(*) FROM number WHERE written = 'XX'`).pluck().get()).toBe(0);
   });
@@ -200,10 +224,17 @@ describe('a workbook', () => {
     const rows = [['Our great list'], HEADINGS, [440711, 'ardfrith', rich, 'quellmar'], [padded, ...ROW.slice(1)]];
     const report = await xlsx(rows, (sheet) => (sheet['!merges'] = [utils.decode_range('A1:D1')]));
     expect(reasons(report)).toEqual([]);
-    expect(db.prepare(`SELECT written FROM number ORDER BY id DESC LIMIT 2`).pluck().all()).toEqual(['004711', '440711']);
+    expect(db.prepare(`SELECT written FROM number ORDER BY id DESC LIMIT 2`).pluck().all()).toEqual([
+      '004711',
+      '440711',
+    ]);
   });
   it.each([
-    ['a date where a part number was', { t: 'n', v: 45394, z: 'yyyy-mm-dd' }, 'turned into a date. It may have been 12-4, or 4-12'],
+    [
+      'a date where a part number was',
+      { t: 'n', v: 45394, z: 'yyyy-mm-dd' },
+      'turned into a date. It may have been 12-4, or 4-12',
+    ],
     ['a formula that was never computed', { t: 'z', f: 'A1&B1' }, 'has no computed value'],
     ['an error', { t: 'e', v: 42, w: '#N/A' }, 'holds the error #N/A'],
     ['more digits than a spreadsheet keeps', { t: 'n', v: 1234567890123456000 }, 'has rounded it'],
@@ -219,7 +250,10 @@ describe('a workbook', () => {
   it('rejects every row that a merged cell spans', async () => {
     const rows = [HEADINGS, ROW, ['ZZ 101', '', '4400-01-8', 'quellmar'], ['ZZ 102', ...ROW.slice(1)]];
     const report = await xlsx(rows, (sheet) => (sheet['!merges'] = [utils.decode_range('B2:B3')]));
-    expect(reasons(report)).toEqual([expect.stringMatching(/^2: The cells B2:B3 are merged/), expect.stringMatching(/^3: /)]);
+    expect(reasons(report)).toEqual([
+      expect.stringMatching(/^2: The cells B2:B3 are merged/),
+      expect.stringMatching(/^3: /),
+    ]);
     expect(report.sheets[0]).toMatchObject({ added: 1, rejected: 2 });
   });
   it('cut off, is told', async () => {

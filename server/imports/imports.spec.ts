@@ -20,8 +20,13 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 const NOW = '2024-01-01T00:00:00.000Z';
 const load = () => loadCatalogue(db, folder, NOW);
 const rows = (table: string): number => (db.prepare(`SELECT COUNT(*) AS n FROM ${table}`).get() as { n: number }).n;
-const everything = () => ['unit', 'unit_fact', 'number', 'link', 'assertion', 'condition', 'kit_content', 'chain_entry', 'import'].map((t) => [t, rows(t)]);
-const edit = (file: string, change: (text: string) => string): void => writeFileSync(join(folder, file), change(readFileSync(join(folder, file), 'utf8')));
+const everything = () =>
+  ['unit', 'unit_fact', 'number', 'link', 'assertion', 'condition', 'kit_content', 'chain_entry', 'import'].map((t) => [
+    t,
+    rows(t),
+  ]);
+const edit = (file: string, change: (text: string) => string): void =>
+  writeFileSync(join(folder, file), change(readFileSync(join(folder, file), 'utf8')));
 const faults = (): string => {
   try {
     load();
@@ -53,10 +58,30 @@ describe('a catalogue folder', () => {
       (t: string) => t.replace('bore_mm', 'bohre_mm'),
       'units.csv: The heading has columns that are not known here: bohre_mm.',
     ],
-    ['a missing column', 'links.csv', (t: string) => t.replace('both_ways', 'note'), 'links.csv: The heading lacks: both_ways.'],
-    ['inches in a millimetre column', 'units.csv', (t: string) => t.replace(',19.05,straight', ',0.75,straight'), 'It looks like inches: 0.75 in is 19.05 mm.'],
-    ['a thread that does not exist', 'ports.csv', (t: string) => t.replace('3/8-24 UNF', '3/8-22 UNF'), '"3/8-22 UNF" is no thread'],
-    ['a unit that is not there', 'chains.csv', (t: string) => t.replace('ard-sm19', 'ard-sm99'), 'There is no unit "ard-sm99".'],
+    [
+      'a missing column',
+      'links.csv',
+      (t: string) => t.replace('both_ways', 'note'),
+      'links.csv: The heading lacks: both_ways.',
+    ],
+    [
+      'inches in a millimetre column',
+      'units.csv',
+      (t: string) => t.replace(',19.05,straight', ',0.75,straight'),
+      'It looks like inches: 0.75 in is 19.05 mm.',
+    ],
+    [
+      'a thread that does not exist',
+      'ports.csv',
+      (t: string) => t.replace('3/8-24 UNF', '3/8-22 UNF'),
+      '"3/8-22 UNF" is no thread',
+    ],
+    [
+      'a unit that is not there',
+      'chains.csv',
+      (t: string) => t.replace('ard-sm19', 'ard-sm99'),
+      'There is no unit "ard-sm99".',
+    ],
     [
       'a link to itself',
       'links.csv',
@@ -65,7 +90,12 @@ describe('a catalogue folder', () => {
     ],
     ['a cut-off row', 'numbers.csv', (t: string) => `${t}ardfrith,A 99`, 'It has 2 cells where the heading has'],
     ['an unclosed quote', 'numbers.csv', (t: string) => `${t}"ardfrith`, 'cannot be read as CSV'],
-    ['a month that is none', 'vehicles.csv', (t: string) => t.replace('1978-03', '1978-13'), '"1978-13" is not a month'],
+    [
+      'a month that is none',
+      'vehicles.csv',
+      (t: string) => t.replace('1978-03', '1978-13'),
+      '"1978-13" is not a month',
+    ],
   ])('%s is told with its place, and nothing is loaded', (_, file, change, words) => {
     edit(file, change);
     expect(faults()).toContain(words);

@@ -25,7 +25,11 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
   const check = new Ajv({ strict: false }).compile(JobFile);
   if (!check(jobs))
     throw new ImportProblem([
-      { place: file, sentence: check.errors?.map((e) => `${e.instancePath} ${e.message ?? ''}`).join('; ') ?? 'It is not a job file.' },
+      {
+        place: file,
+        sentence:
+          check.errors?.map((e) => `${e.instancePath} ${e.message ?? ''}`).join('; ') ?? 'It is not a job file.',
+      },
     ]);
   const madeUp = db.prepare<[number]>(`UPDATE job SET made_up = 1 WHERE id = ?`);
   db.transaction(() => {
@@ -34,11 +38,13 @@ export function loadJobs(db: Db, stores: Stores, file: string): number {
       madeUp.run(job.id);
       for (const line of bench) {
         const read = readBenchLine(line);
-        if (!read.recognised) throw new ImportProblem([{ place: `${file}, job of ${ask.asker}`, sentence: `"${line}": ${read.problem}` }]);
+        if (!read.recognised)
+          throw new ImportProblem([{ place: `${file}, job of ${ask.asker}`, sentence: `"${line}": ${read.problem}` }]);
         for (const item of [read.evidence, ...(read.also ? [read.also] : [])])
           stores.jobs.addEvidence(job.id, ask.slot ?? '', { ...item, onVehicle: true }, person);
       }
-      for (const { subject, value, reason } of decisions) stores.jobs.decide(job.id, subject, { value, reason }, 0, person);
+      for (const { subject, value, reason } of decisions)
+        stores.jobs.decide(job.id, subject, { value, reason }, 0, person);
       if (state === 'ordered' || state === 'closed') stores.jobs.change(job.id, { state }, 1);
     }
   })();

@@ -46,7 +46,9 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 /** Imports into a fresh copy and kills the program so long after it has begun. Answers how long it ran. */
 function imported(catalogue: string, killAfter: number): Promise<{ ms: number; done: boolean }> {
   return new Promise((finished, fail) => {
-    const child = spawn(process.execPath, [join(folder, 'import.mjs'), catalogue, join(folder, 'list.csv'), folder], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(process.execPath, [join(folder, 'import.mjs'), catalogue, join(folder, 'list.csv'), folder], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
     let [said, began] = ['', 0];
     child.stdout.on('data', (chunk: Buffer) => {
       said += chunk.toString();

@@ -32,11 +32,22 @@ export function mappingStore(jobs: Db, clock: () => string) {
         const at = left.findIndex((c) => c.heading === heading);
         return at < 0 ? { heading, to: null } : (left.splice(at, 1)[0] ?? { heading, to: null });
       });
-      return { plan: { ...plan, table: row.tbl, columns: matched, fixed: JSON.parse(row.fixed) as Record<string, string> }, by: row.by, at: row.at };
+      return {
+        plan: { ...plan, table: row.tbl, columns: matched, fixed: JSON.parse(row.fixed) as Record<string, string> },
+        by: row.by,
+        at: row.at,
+      };
     },
     keep(plan: SheetPlan, person: string): void {
       if (plan.table === null) return;
-      keep.run(signatureOf(plan), plan.table, JSON.stringify(plan.columns), JSON.stringify(plan.fixed), person, clock());
+      keep.run(
+        signatureOf(plan),
+        plan.table,
+        JSON.stringify(plan.columns),
+        JSON.stringify(plan.fixed),
+        person,
+        clock(),
+      );
     },
   };
 }

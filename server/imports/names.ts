@@ -12,7 +12,11 @@ export function finders(db: Db) {
   const byKey = (table: string, what: string, name?: string) => {
     const find = db.prepare<[string], number>(`SELECT id FROM ${table} WHERE key = ?`).pluck();
     // A list writes names where the catalogue has keys; a name that two have is no name.
-    const called = db.prepare<[string], number>(`SELECT MIN(id) FROM ${table} WHERE ${name ?? 'key'} = ? COLLATE NOCASE HAVING COUNT(*) = 1`).pluck();
+    const called = db
+      .prepare<[string], number>(
+        `SELECT MIN(id) FROM ${table} WHERE ${name ?? 'key'} = ? COLLATE NOCASE HAVING COUNT(*) = 1`,
+      )
+      .pluck();
     const known = new Map<string, number>();
     return (key: string | undefined): number => {
       const wanted = key ?? '';
@@ -25,10 +29,23 @@ export function finders(db: Db) {
       return id;
     };
   };
-  const [source, maker, vehicle] = [byKey('source', 'source', 'title'), byKey('maker', 'maker', 'name'), byKey('vehicle', 'vehicle')];
-  const [unit, kit, fitting, link] = [byKey('unit', 'unit'), byKey('kit', 'kit'), byKey('fitting', 'fitting'), byKey('link', 'link')];
-  const justSo = db.prepare<[number, string], number>(`SELECT id FROM number WHERE maker_id = ? AND written = ?`).pluck();
-  const otherwise = db.prepare<[number, string], number>(`SELECT MIN(id) FROM number WHERE maker_id = ? AND key = ? HAVING COUNT(*) = 1`).pluck();
+  const [source, maker, vehicle] = [
+    byKey('source', 'source', 'title'),
+    byKey('maker', 'maker', 'name'),
+    byKey('vehicle', 'vehicle'),
+  ];
+  const [unit, kit, fitting, link] = [
+    byKey('unit', 'unit'),
+    byKey('kit', 'kit'),
+    byKey('fitting', 'fitting'),
+    byKey('link', 'link'),
+  ];
+  const justSo = db
+    .prepare<[number, string], number>(`SELECT id FROM number WHERE maker_id = ? AND written = ?`)
+    .pluck();
+  const otherwise = db
+    .prepare<[number, string], number>(`SELECT MIN(id) FROM number WHERE maker_id = ? AND key = ? HAVING COUNT(*) = 1`)
+    .pluck();
   const makerRule = db.prepare<[number], string>(`SELECT ignored_marks FROM maker WHERE id = ?`).pluck();
   const rules = new Map<number, string>();
   const ignoredMarks = (makerId: number): string => {
@@ -47,7 +64,8 @@ export function finders(db: Db) {
     const name = `${makerId}:${written}`;
     const known = recent.get(name);
     if (known !== undefined) return known;
-    const id = justSo.get(makerId, written) ?? otherwise.get(makerId, numberKey(written, { ignored: ignoredMarks(makerId) }));
+    const id =
+      justSo.get(makerId, written) ?? otherwise.get(makerId, numberKey(written, { ignored: ignoredMarks(makerId) }));
     if (id === undefined) return undefined;
     if (recent.size >= REMEMBERED) recent.clear();
     recent.set(name, id);
@@ -55,7 +73,8 @@ export function finders(db: Db) {
   };
   const number = (issuer: string | undefined, written: string | undefined): number => {
     const id = numberId(maker(issuer), written ?? '');
-    if (id === undefined) throw new Refused(`There is no number "${written ?? ''}" of "${issuer ?? ''}". Bring in the numbers first.`);
+    if (id === undefined)
+      throw new Refused(`There is no number "${written ?? ''}" of "${issuer ?? ''}". Bring in the numbers first.`);
     return id;
   };
   return {
@@ -80,7 +99,8 @@ export function finders(db: Db) {
     target(text: string): { unit_id: number | null; kit_id: number | null; fitting_id: number | null } {
       const [kind, ...rest] = text.split(':');
       const key = rest.join(':');
-      if (kind !== 'unit' && kind !== 'kit' && kind !== 'fitting') throw new Refused(`"${text}" is not like unit:KEY, kit:KEY or fitting:KEY.`);
+      if (kind !== 'unit' && kind !== 'kit' && kind !== 'fitting')
+        throw new Refused(`"${text}" is not like unit:KEY, kit:KEY or fitting:KEY.`);
       return {
         unit_id: kind === 'unit' ? unit(key) : null,
         kit_id: kind === 'kit' ? kit(key) : null,

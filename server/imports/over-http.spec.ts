@@ -28,13 +28,19 @@ const send = async (
   const form = new FormData();
   for (const [field, value] of Object.entries(fields)) form.set(field, value);
   form.set('file', typeof content === 'string' ? new Blob([content]) : content, name);
-  const answer = await fetch(`${server.address}/api/v1/imports`, { method: 'POST', body: form, headers: person === '' ? {} : { 'kerabat-person': person } });
+  const answer = await fetch(`${server.address}/api/v1/imports`, {
+    method: 'POST',
+    body: form,
+    headers: person === '' ? {} : { 'kerabat-person': person },
+  });
   return { status: answer.status, body: (await answer.json()) as ImportView & { detail?: string } };
 };
 /** Follows the events of an import until it rests. */
 const rest = async (id: string): Promise<ImportView[]> => {
   const text = await (await fetch(`${server.address}/api/v1/imports/${id}/events`)).text();
-  return text.split('\n\n').flatMap((event) => (event.startsWith('data: ') ? [JSON.parse(event.slice(6)) as ImportView] : []));
+  return text
+    .split('\n\n')
+    .flatMap((event) => (event.startsWith('data: ') ? [JSON.parse(event.slice(6)) as ImportView] : []));
 };
 const settled = async (id: string): Promise<ImportView> => {
   const last = (await rest(id)).at(-1);
@@ -45,8 +51,10 @@ const withFixed = (view: ImportView, fixed: Record<string, string>): ImportPlan 
   if (!view.plan) throw new Error('no plan');
   return { ...view.plan, sheets: view.plan.sheets.map((sheet) => ({ ...sheet, fixed: { ...sheet.fixed, ...fixed } })) };
 };
-const run = (id: string, plan: ImportPlan, dryRun: boolean, person = 'Ilse') => server.ask('POST', `/imports/${id}/run`, { body: { plan, dryRun }, person });
-const count = (table: string): number => server.databases.catalogue.prepare(`SELECT COUNT(*) FROM ${table}`).pluck().get() as number;
+const run = (id: string, plan: ImportPlan, dryRun: boolean, person = 'Ilse') =>
+  server.ask('POST', `/imports/${id}/run`, { body: { plan, dryRun }, person });
+const count = (table: string): number =>
+  server.databases.catalogue.prepare(`SELECT COUNT(*) FROM ${table}`).pluck().get() as number;
 
 const LIST = 'Part No;Brand;Replaces;OE maker\nHT 100;Ardfrith;4400-01-8;Quellmar\nHT 101;Nobody;4400-01-8;Quellmar\n';
 const FIXED = { source: 'wex-list', kind: 'drop-in' };
@@ -57,14 +65,19 @@ describe('an import over HTTP', () => {
     expect([status, body.state]).toEqual([202, 'looking']);
     const looked = await settled(body.id);
     expect(looked.sheets[0]?.lines[1]?.cells[0]).toBe('HT 100');
-    expect((await run(body.id, looked.plan as ImportPlan, true)).body.detail).toContain('Still wanted: how it will do, source');
+    expect((await run(body.id, looked.plan as ImportPlan, true)).body.detail).toContain(
+      'Still wanted: how it will do, source',
+    );
     const plan = withFixed(looked, FIXED);
     const before = count('number');
     await run(body.id, plan, true);
     expect((await settled(body.id)).report).toMatchObject({ dryRun: true, sheets: [{ added: 1, rejected: 1 }] });
     expect(count('number')).toBe(before);
     await run(body.id, plan, false);
-    expect(await settled(body.id)).toMatchObject({ state: 'done', report: { dryRun: false, sheets: [{ added: 1, rejected: 1, rejects: [{ line: 3 }] }] } });
+    expect(await settled(body.id)).toMatchObject({
+      state: 'done',
+      report: { dryRun: false, sheets: [{ added: 1, rejected: 1, rejects: [{ line: 3 }] }] },
+    });
     expect(count('number')).toBe(before + 1);
     const rejects = (await server.ask('GET', `/imports/${body.id}/rejects/0`)).body as string;
     expect(rejects).toContain('There is no maker ""Nobody"".');
@@ -87,7 +100,10 @@ describe('an import over HTTP', () => {
     expect(await send('now.csv', LIST, { plan: '{' })).toMatchObject({ status: 400 });
   });
   it('new sources and makers come with the plan', async () => {
-    const { body } = await send('new.csv', 'issuer;number;other_issuer;other_number\nzzmaker;ZZM 1;quellmar;4400-01-8\n');
+    const { body } = await send(
+      'new.csv',
+      'issuer;number;other_issuer;other_number\nzzmaker;ZZM 1;quellmar;4400-01-8\n',
+    );
     const plan = withFixed(await settled(body.id), { source: 'zz-list', kind: 'drop-in' });
     await run(
       body.id,
@@ -99,10 +115,15 @@ describe('an import over HTTP', () => {
       false,
     );
     expect((await settled(body.id)).report?.sheets[0]).toMatchObject({ added: 1 });
-    expect((await server.ask('GET', '/catalogue')).body.sources).toContainEqual(expect.objectContaining({ title: 'List of Zz' }));
+    expect((await server.ask('GET', '/catalogue')).body.sources).toContainEqual(
+      expect.objectContaining({ title: 'List of Zz' }),
+    );
   });
   it('is read again in the encoding that somebody says', async () => {
-    const { body } = await send('umlaut.csv', new Blob([Buffer.from('number,issuer,note\nA1,x,\u00fcber\n', 'latin1')]));
+    const { body } = await send(
+      'umlaut.csv',
+      new Blob([Buffer.from('number,issuer,note\nA1,x,\u00fcber\n', 'latin1')]),
+    );
     await settled(body.id);
     expect((await server.ask('POST', `/imports/${body.id}/look?encoding=utf-8`)).status).toBe(202);
     expect((await settled(body.id)).sheets[0]?.lines[1]?.cells[2]).toBe('\ufffdber');
@@ -114,7 +135,8 @@ describe('an import over HTTP', () => {
   ])('%s', async (_, person, content, status, words) => {
     const answer = await send('x.csv', content, {}, person);
     expect(answer.status).toBe(status);
-    if (words === '') expect(await settled(answer.body.id)).toMatchObject({ state: 'failed', problem: 'The file is empty.' });
+    if (words === '')
+      expect(await settled(answer.body.id)).toMatchObject({ state: 'failed', problem: 'The file is empty.' });
     else expect(answer.body.detail).toContain(words);
   });
   it.each([
@@ -168,18 +190,30 @@ describe('hostile archives', () => {
       })(),
     );
   it('one that unpacks to a hundred times what a table would is not unpacked', async () => {
-    const path = await zipOf('bomb.zip', { 'xl/workbook.xml': Buffer.from('<x/>'), 'xl/worksheets/sheet1.xml': zeros(120) });
+    const path = await zipOf('bomb.zip', {
+      'xl/workbook.xml': Buffer.from('<x/>'),
+      'xl/worksheets/sheet1.xml': zeros(120),
+    });
     const { body } = await send('bomb.xlsx', new Blob([readFileSync(path)]));
-    expect(await settled(body.id)).toMatchObject({ state: 'failed', problem: expect.stringContaining('was not unpacked') as string });
+    expect(await settled(body.id)).toMatchObject({
+      state: 'failed',
+      problem: expect.stringContaining('was not unpacked') as string,
+    });
   });
   it('one that hides its size in its list is stopped when more comes than it says', async () => {
-    const path = await zipOf('liar.zip', { 'xl/workbook.xml': Buffer.from('<x/>'), 'xl/worksheets/sheet1.xml': zeros(40) });
+    const path = await zipOf('liar.zip', {
+      'xl/workbook.xml': Buffer.from('<x/>'),
+      'xl/worksheets/sheet1.xml': zeros(40),
+    });
     const bytes = readFileSync(path);
     const list = bytes.lastIndexOf(Buffer.from('PK\u0001\u0002'));
     bytes.writeUInt32LE(1000, list + 24);
     writeFileSync(path, bytes);
     const { body } = await send('liar.xlsx', new Blob([bytes]));
-    expect(await settled(body.id)).toMatchObject({ state: 'failed', problem: expect.stringContaining('not what it says') as string });
+    expect(await settled(body.id)).toMatchObject({
+      state: 'failed',
+      problem: expect.stringContaining('not what it says') as string,
+    });
   });
   it('one with names that lead outside writes nothing there', async () => {
     const path = await zipOf('names.zip', { 'a/units.csv': Buffer.from('unit,kind,name,maker,source\n') });
@@ -201,13 +235,19 @@ describe('a file of 200 MB', () => {
     await run(body.id, withFixed(looked, FIXED), false);
     const other = await send('other.csv', LIST.replaceAll('HT 10', 'HT 50'), {}, 'Jorun');
     const refused = await run(other.body.id, withFixed(await settled(other.body.id), FIXED), false, 'Jorun');
-    expect(refused).toMatchObject({ status: 503, body: { detail: expect.stringContaining('Ilse is bringing in large.csv') as string } });
+    expect(refused).toMatchObject({
+      status: 503,
+      body: { detail: expect.stringContaining('Ilse is bringing in large.csv') as string },
+    });
     const following = rest(body.id);
-    while ((await server.ask('GET', `/imports/${body.id}`)).body.progress.rows === 0) await new Promise((done) => setTimeout(done, 50));
+    while ((await server.ask('GET', `/imports/${body.id}`)).body.progress.rows === 0)
+      await new Promise((done) => setTimeout(done, 50));
     expect((await server.ask('POST', `/imports/${body.id}/cancel`)).status).toBe(204);
     const events = await following;
     expect(events.at(-1)?.state).toBe('cancelled');
-    expect(events.some((event) => event.progress.rows > 0 && event.progress.share > 0 && event.progress.share < 1)).toBe(true);
+    expect(
+      events.some((event) => event.progress.rows > 0 && event.progress.share > 0 && event.progress.share < 1),
+    ).toBe(true);
     expect((await server.ask('GET', '/numbers?q=ht900')).body.exact).toEqual([]);
   }, 60_000);
 });

@@ -8,8 +8,26 @@ import { TABLES, type TableName } from './tables.js';
 const OFTEN: Readonly<Record<string, readonly string[]>> = {
   issuer: ['maker', 'brand', 'make', 'manufacturer', 'our brand'],
   number: ['part number', 'part no', 'part', 'article', 'article number', 'item', 'item no', 'our number', 'no', 'sku'],
-  other_issuer: ['other maker', 'other brand', 'original maker', 'vehicle maker', 'oe maker', 'replaces maker', 'for maker'],
-  other_number: ['other number', 'replaces', 'original number', 'oe number', 'oe', 'oem number', 'cross reference', 'interchange', 'instead of'],
+  other_issuer: [
+    'other maker',
+    'other brand',
+    'original maker',
+    'vehicle maker',
+    'oe maker',
+    'replaces maker',
+    'for maker',
+  ],
+  other_number: [
+    'other number',
+    'replaces',
+    'original number',
+    'oe number',
+    'oe',
+    'oem number',
+    'cross reference',
+    'interchange',
+    'instead of',
+  ],
   kind: ['type', 'relation', 'category'],
   condition: ['only if', 'provided', 'restriction', 'conditions'],
   note: ['notes', 'remark', 'remarks', 'comment'],
@@ -29,7 +47,8 @@ const plain = (text: string): string =>
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 
-const UNIT_AT_END = /(?:^|[\s([_,/-])(mm|millimet(?:er|re)s?|in|inch(?:es)?|ml|cc|litres?|deg|degrees)[\s\])]*$|("|″|°)[\s\])]*$/i;
+const UNIT_AT_END =
+  /(?:^|[\s([_,/-])(mm|millimet(?:er|re)s?|in|inch(?:es)?|ml|cc|litres?|deg|degrees)[\s\])]*$|("|″|°)[\s\])]*$/i;
 
 /** The unit that a heading names at its end, and the heading without it: "Bore (in)", "rod length, mm", `Pilot "`. */
 export function unitOfHeading(heading: string): { words: string; unit?: NonNullable<ColumnPlan['unit']> } {
@@ -71,7 +90,8 @@ function columnFor(heading: string, table: TableName): { column: ColumnRead; sur
   const written = exact.get(heading.trim());
   if (written) return { column: written, sure: true };
   const wanted = [plain(heading), plain(unitOfHeading(heading).words)];
-  const found = (names: ReadonlyMap<string, ColumnRead>): ColumnRead | undefined => names.get(wanted[0] ?? '') ?? names.get(wanted[1] ?? '');
+  const found = (names: ReadonlyMap<string, ColumnRead>): ColumnRead | undefined =>
+    names.get(wanted[0] ?? '') ?? names.get(wanted[1] ?? '');
   const [meant, perhaps] = [found(sure), found(often)];
   if (meant) return { column: meant, sure: true };
   return perhaps ? { column: perhaps, sure: false } : undefined;
@@ -89,7 +109,11 @@ export function matchColumns(headings: readonly string[], table: TableName): Col
     used.add(match.column.name);
     const { unit } = unitOfHeading(heading);
     const ownUnit = heading.trim() === match.column.name;
-    return { heading, to: match.column.name, ...(match.column.unit && unit && unit !== match.column.unit && !ownUnit ? { unit } : {}) };
+    return {
+      heading,
+      to: match.column.name,
+      ...(match.column.unit && unit && unit !== match.column.unit && !ownUnit ? { unit } : {}),
+    };
   });
 }
 
@@ -104,11 +128,18 @@ function score(headings: readonly string[], table: TableName): number {
 /** What a sheet seems to be: its line of headings, its table and its columns. A sheet named like a table is that table. */
 export function guessSheet(sheet: string, lines: readonly RawRow[]): SheetPlan {
   const tables = Object.keys(TABLES) as TableName[];
-  const byName = tables.find((table) => TABLES[table].file === `${sheet.replace(/ \(\d+\)$/, '').toLowerCase()}.csv` || table === sheet);
-  const candidates = lines.slice(0, 10).filter((row) => row.cells.filter((cell) => cell !== '').length > 1 || lines.length === 1);
+  const byName = tables.find(
+    (table) => TABLES[table].file === `${sheet.replace(/ \(\d+\)$/, '').toLowerCase()}.csv` || table === sheet,
+  );
+  const candidates = lines
+    .slice(0, 10)
+    .filter((row) => row.cells.filter((cell) => cell !== '').length > 1 || lines.length === 1);
   const best = candidates
     .flatMap((row) => (byName ? [byName] : tables).map((table) => ({ row, table, points: score(row.cells, table) })))
-    .reduce<{ row: RawRow; table: TableName; points: number } | undefined>((a, b) => (a && a.points >= b.points ? a : b), undefined);
+    .reduce<{ row: RawRow; table: TableName; points: number } | undefined>(
+      (a, b) => (a && a.points >= b.points ? a : b),
+      undefined,
+    );
   if (!best || (best.points <= 0 && !byName)) {
     const heading = candidates[0] ?? lines[0];
     return {
@@ -153,11 +184,19 @@ export function planProblems(plan: ImportPlan): string[] {
     const matched = sheet.columns.flatMap((c) => (c.to === null ? [] : [c.to]));
     const unknown = [...matched, ...Object.keys(sheet.fixed)].filter((name) => !columns.some((c) => c.name === name));
     const twice = matched.filter((name, i) => matched.indexOf(name) !== i);
-    const missing = columns.filter((c) => c.required && !matched.includes(c.name) && lookup(sheet.fixed, c.name) === undefined);
+    const missing = columns.filter(
+      (c) => c.required && !matched.includes(c.name) && lookup(sheet.fixed, c.name) === undefined,
+    );
     return [
       ...(unknown.length > 0 ? [`${place}The table has no column ${unknown.join(', ')}.`] : []),
-      ...(twice.length > 0 ? [`${place}Two columns are matched to "${[...new Set(twice)].join('", "')}": choose one.`] : []),
-      ...(missing.length > 0 ? [`${place}Still wanted: ${missing.map((c) => c.words).join(', ')}. Match a column, or say what holds for every row.`] : []),
+      ...(twice.length > 0
+        ? [`${place}Two columns are matched to "${[...new Set(twice)].join('", "')}": choose one.`]
+        : []),
+      ...(missing.length > 0
+        ? [
+            `${place}Still wanted: ${missing.map((c) => c.words).join(', ')}. Match a column, or say what holds for every row.`,
+          ]
+        : []),
     ];
   });
 }

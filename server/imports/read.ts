@@ -36,7 +36,8 @@ const fault = (place: string, sentence: string): ImportProblem => new ImportProb
 /** Reads manifest.json of a catalogue folder. Throws an ImportProblem when it is missing, cut off or incomplete. */
 export function readManifest(directory: string): Manifest {
   const file = join(directory, 'manifest.json');
-  if (!existsSync(file)) throw fault(file, 'There is no manifest.json: a catalogue folder says its name, source and date there.');
+  if (!existsSync(file))
+    throw fault(file, 'There is no manifest.json: a catalogue folder says its name, source and date there.');
   let value: unknown;
   try {
     value = JSON.parse(utf8(file, 'manifest.json'));
@@ -45,7 +46,12 @@ export function readManifest(directory: string): Manifest {
     throw fault(file, 'It is not valid JSON; it may be cut off.');
   }
   const { name, source, date } = isRecord(value) ? value : {};
-  if (typeof name !== 'string' || typeof source !== 'string' || typeof date !== 'string' || !/^\d{4}-\d{2}-\d{2}$/.test(date)) {
+  if (
+    typeof name !== 'string' ||
+    typeof source !== 'string' ||
+    typeof date !== 'string' ||
+    !/^\d{4}-\d{2}-\d{2}$/.test(date)
+  ) {
     throw fault(file, 'It needs "name", "source" and "date" (like 2024-05-31), all as text.');
   }
   return { name, source, date };
@@ -58,7 +64,12 @@ export interface TableRead {
 }
 
 /** Reads one CSV file of a catalogue folder: UTF-8, a heading line, any line end. No file is no rows. */
-export function readTable(directory: string, name: string, columns: readonly string[], optional: readonly string[]): TableRead {
+export function readTable(
+  directory: string,
+  name: string,
+  columns: readonly string[],
+  optional: readonly string[],
+): TableRead {
   const path = join(directory, name);
   if (!existsSync(path)) return { rows: [], faults: [] };
   try {
@@ -69,8 +80,10 @@ export function readTable(directory: string, name: string, columns: readonly str
     const faults: Fault[] = [];
     const rows = rest.flatMap(({ cells, line }): Row[] => {
       const problem = cells.length === headings.length ? cells.map(plainTextProblem).find((p) => p !== undefined) : '';
-      if (problem === undefined) return [{ file: name, line, cells: Object.fromEntries(headings.map((h, i) => [h, (cells[i] ?? '').trim()])) }];
-      const sentence = problem === '' ? `It has ${cells.length} cells where the heading has ${headings.length}.` : `A cell ${problem}`;
+      if (problem === undefined)
+        return [{ file: name, line, cells: Object.fromEntries(headings.map((h, i) => [h, (cells[i] ?? '').trim()])) }];
+      const sentence =
+        problem === '' ? `It has ${cells.length} cells where the heading has ${headings.length}.` : `A cell ${problem}`;
       faults.push({ place: `${name}, line ${line}`, sentence });
       return [];
     });
@@ -81,7 +94,12 @@ export function readTable(directory: string, name: string, columns: readonly str
   }
 }
 
-function checkHeadings(name: string, headings: readonly string[], columns: readonly string[], optional: readonly string[]): void {
+function checkHeadings(
+  name: string,
+  headings: readonly string[],
+  columns: readonly string[],
+  optional: readonly string[],
+): void {
   const missing = columns.filter((c) => !headings.includes(c));
   if (missing.length > 0) throw fault(name, `The heading lacks: ${missing.join(', ')}.`);
   const unknown = headings.filter((h) => !columns.includes(h) && !optional.includes(h));
@@ -111,6 +129,7 @@ function utf8(path: string, name: string): string {
 
 /** CSV files in the folder that no table reads: a misspelt name would otherwise be lost without a word. */
 export function strayFiles(directory: string, known: readonly string[]): string[] {
-  if (!statSync(directory, { throwIfNoEntry: false })?.isDirectory()) throw fault(directory, 'There is no such folder.');
+  if (!statSync(directory, { throwIfNoEntry: false })?.isDirectory())
+    throw fault(directory, 'There is no such folder.');
   return readdirSync(directory).filter((file) => file.endsWith('.csv') && !known.includes(file));
 }

@@ -27,11 +27,14 @@ export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => R
     const wholeRow = row.flaws?.find((flaw) => flaw.column === undefined);
     if (wholeRow) return { refused: wholeRow.sentence };
     if (row.cells.length > widest && row.cells.slice(widest).some((cell) => cell !== ''))
-      return { refused: `It has ${row.cells.length} cells where the heading has ${widest}: a cell holds the separator without quotes.` };
+      return {
+        refused: `It has ${row.cells.length} cells where the heading has ${widest}: a cell holds the separator without quotes.`,
+      };
     const cells: Record<string, string> = { ...plan.fixed };
     for (const { index, column, read } of matched) {
       const cell = (row.cells[index] ?? '').trim();
-      const problem = cell.length > LIMITS.cellLength ? `is longer than ${LIMITS.cellLength} characters.` : plainTextProblem(cell);
+      const problem =
+        cell.length > LIMITS.cellLength ? `is longer than ${LIMITS.cellLength} characters.` : plainTextProblem(cell);
       if (problem !== undefined) return { refused: `${plan.columns[index]?.heading ?? ''} ${problem}` };
       const answer = read(cell, row.flaws ? row.flaws.filter((flaw) => flaw.column === index) : []);
       if ('refused' in answer) return { refused: `${plan.columns[index]?.heading ?? ''}: ${answer.refused}` };
@@ -40,7 +43,12 @@ export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => R
     for (const [name, check] of checks) {
       const sentence = check(cells[name] ?? '');
       if (sentence !== undefined)
-        return { refused: cells[name] === undefined || cells[name] === '' ? `${columns.get(name)?.words ?? name} is empty. ${sentence}` : sentence };
+        return {
+          refused:
+            cells[name] === undefined || cells[name] === ''
+              ? `${columns.get(name)?.words ?? name} is empty. ${sentence}`
+              : sentence,
+        };
     }
     return { cells };
   };
@@ -57,7 +65,9 @@ function cellReader(column: ColumnRead, unit: ColumnRead['unit']): (cell: string
       if (flaw.kind === 'unreadable') return { refused: flaw.sentence };
       if (column.kind === 'number') return eaten(cell) ?? { text: cell };
       if (!isDate)
-        return { refused: `${flaw.sentence} is a date (${cell}) where the ${column.words} should be: the spreadsheet has changed what was written.` };
+        return {
+          refused: `${flaw.sentence} is a date (${cell}) where the ${column.words} should be: the spreadsheet has changed what was written.`,
+        };
     }
     return cell === '' ? { text: '' } : plain(cell);
   };
@@ -88,8 +98,13 @@ function cellOf(column: ColumnRead, unit: ColumnRead['unit']): (cell: string) =>
 function eaten(cell: string): { refused: string } | undefined {
   const found = eatenBySpreadsheet(cell);
   if (!found) return undefined;
-  const perhaps = found.perhaps.length > 0 ? ` It may have been ${found.perhaps.slice(0, 4).join(', or ')}.` : ' Its last digits are lost.';
-  return { refused: `"${cell}" is a part number that a spreadsheet has turned into a ${found.what}.${perhaps} Format the column as text and write it again.` };
+  const perhaps =
+    found.perhaps.length > 0
+      ? ` It may have been ${found.perhaps.slice(0, 4).join(', or ')}.`
+      : ' Its last digits are lost.';
+  return {
+    refused: `"${cell}" is a part number that a spreadsheet has turned into a ${found.what}.${perhaps} Format the column as text and write it again.`,
+  };
 }
 
 /** "26,9", "1-1/16 in", a bare figure in the column's unit: as a plain figure in the catalogue's unit. */
@@ -104,7 +119,15 @@ function quantity(cell: string, column: ColumnRead, unit: ColumnRead['unit']): C
   return { text: String(Number(toBase(reading.quantity).toFixed(6))) };
 }
 
-const YES: Readonly<Record<string, string>> = { y: 'yes', true: 'yes', '1': 'yes', x: 'yes', n: 'no', false: 'no', '0': 'no' };
+const YES: Readonly<Record<string, string>> = {
+  y: 'yes',
+  true: 'yes',
+  '1': 'yes',
+  x: 'yes',
+  n: 'no',
+  false: 'no',
+  '0': 'no',
+};
 
 /** The word of a closed list that is meant, as far as case, blanks and underscores go; the cell itself when it is none of them. */
 function choice(cell: string, choices: readonly string[]): string {
@@ -129,4 +152,5 @@ function date(cell: string): CellRead {
   };
 }
 
-const isoDate = (year = '', month = '', day = ''): string => `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
+const isoDate = (year = '', month = '', day = ''): string =>
+  `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;

@@ -11,7 +11,8 @@ import { textWriter } from './files/staged.js';
 import { rowReader } from './reading.js';
 import { recordImport } from './record.js';
 import { TABLES, type TableName } from './tables.js';
-import { NEW_MAKER, NEW_SOURCE, writer, type Writer } from './write.js';
+import { NEW_MAKER, NEW_SOURCE } from './row-starts.js';
+import { writer, type Writer } from './write.js';
 
 export interface ImportTask {
   readonly plan: ImportPlan;
@@ -55,10 +56,17 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
     const sheets: SheetReport[] = [];
     let rows = 0;
     for (const [i, { sheet, sheetPlan, table }] of ordered.entries()) {
-      const report = await runSheet(sheet, sheetPlan, table, write, join(task.folder, rejectsFile(file.sheets.indexOf(sheet))), (sheetRows) => {
-        if (watch.cancelled()) throw new Cancelled();
-        watch.progress(dryRun ? 'checking' : 'writing', rows + sheetRows, (i + sheet.share()) / ordered.length);
-      });
+      const report = await runSheet(
+        sheet,
+        sheetPlan,
+        table,
+        write,
+        join(task.folder, rejectsFile(file.sheets.indexOf(sheet))),
+        (sheetRows) => {
+          if (watch.cancelled()) throw new Cancelled();
+          watch.progress(dryRun ? 'checking' : 'writing', rows + sheetRows, (i + sheet.share()) / ordered.length);
+        },
+      );
       rows += report.rows;
       sheets.push(report);
     }
@@ -70,7 +78,15 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
     else {
       const said = file.manifest;
       const date = said?.date || now.slice(0, 10);
-      recordImport(db, { name: said?.name || task.fileName, date, source: said?.source || task.fileName, person, now, ...counts, actId: act.id() });
+      recordImport(db, {
+        name: said?.name || task.fileName,
+        date,
+        source: said?.source || task.fileName,
+        person,
+        now,
+        ...counts,
+        actId: act.id(),
+      });
       watch.progress('saving', rows, 1);
       db.exec('COMMIT');
       settleLog(db);
@@ -85,7 +101,10 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
 /** Name of the file with the rejected rows of the n-th sheet. */
 export const rejectsFile = (sheet: number): string => `rejects-${sheet}.csv`;
 
-function refusal(plan: ImportPlan, { added, changed, rejected }: { added: number; changed: number; rejected: number }): string | undefined {
+function refusal(
+  plan: ImportPlan,
+  { added, changed, rejected }: { added: number; changed: number; rejected: number },
+): string | undefined {
   if (rejected === 0 || plan.rejects === 'hand-back') return undefined;
   const good = added + changed;
   return `Nothing goes in: ${rejected} ${rejected === 1 ? 'row is' : 'rows are'} rejected, and you asked for all or nothing${good > 0 ? ` (${good} would have been new or changed)` : ''}.`;

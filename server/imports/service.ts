@@ -76,19 +76,29 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
   const broken = (session: Session, error: unknown): void => {
     if (error instanceof TaskEnded && error.why === 'cancelled') return change(session, { state: 'cancelled' });
     if (error instanceof TaskEnded && error.why === 'memory')
-      return fail(session, 'The file needs more memory than an import may have. Send it as CSV, or in parts. Nothing of it was taken.');
-    if (error instanceof TaskEnded) return fail(session, `${error.message} Send the file in parts. Nothing of it was taken.`);
+      return fail(
+        session,
+        'The file needs more memory than an import may have. Send it as CSV, or in parts. Nothing of it was taken.',
+      );
+    if (error instanceof TaskEnded)
+      return fail(session, `${error.message} Send the file in parts. Nothing of it was taken.`);
     if (error instanceof HttpProblem) return fail(session, error.detail);
     const number = randomUUID().slice(0, 8);
     log.error({ error, number, file: session.view.file }, 'import broke down');
-    fail(session, `Server error ${number}: the import broke down, and nothing of it was taken. The log has the details under this number.`);
+    fail(
+      session,
+      `Server error ${number}: the import broke down, and nothing of it was taken. The log has the details under this number.`,
+    );
   };
 
   const planned = ({ guesses }: Looked): Pick<ImportView, 'plan' | 'remembered'> => {
     const recalled = guesses.map((guess) => mappings.recall(guess));
     const newest = recalled.flatMap((r) => (r ? [r] : [])).sort((a, b) => b.at.localeCompare(a.at))[0];
     const sheets = guesses.map((guess, i) => recalled[i]?.plan ?? guess);
-    return { plan: { sheets, rejects: 'hand-back' }, ...(newest ? { remembered: { by: newest.by, at: newest.at } } : {}) };
+    return {
+      plan: { sheets, rejects: 'hand-back' },
+      ...(newest ? { remembered: { by: newest.by, at: newest.at } } : {}),
+    };
   };
   const taskOf = (session: Session, encoding: ImportPlan['encoding']): LookTask => ({
     path: session.path,
@@ -102,7 +112,12 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
     const ended = new AbortController();
     session.end = () => ended.abort();
     try {
-      const options = { pool: 'long', person: session.view.by, signal: ended.signal, timeMs: LIMITS.lookSeconds * 1000 } as const;
+      const options = {
+        pool: 'long',
+        person: session.view.by,
+        signal: ended.signal,
+        timeMs: LIMITS.lookSeconds * 1000,
+      } as const;
       const reply = await pool.run('look', taskOf(session, encoding), options);
       if ('problem' in reply) return fail(session, reply.problem);
       if ('cancelled' in reply) return change(session, { state: 'cancelled' });
@@ -119,14 +134,19 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
   const run = (session: Session, plan: ImportPlan, dryRun: boolean, person: string): void => {
     const problems = planProblems(plan);
     if (problems.length > 0) throw badRequest(problems.join(' '), '/plan');
-    if (BUSY.includes(session.view.state)) throw new HttpProblem(409, 'Not now', 'This import is still being worked on. Wait for it, or cancel it.');
+    if (BUSY.includes(session.view.state))
+      throw new HttpProblem(409, 'Not now', 'This import is still being worked on. Wait for it, or cancel it.');
     const release = turn.take(() => {
       const { by, file, progress } = session.view;
       return `${by} is bringing in ${file} (${Math.round(progress.share * 100)} %). Try again when it is done; what you entered is kept on the page.`;
     });
     const { report: _, problem: __, ...rest } = session.view;
     session.view = { ...rest, by: person };
-    change(session, { state: 'running', plan, progress: { words: dryRun ? 'checking' : 'writing', rows: 0, share: 0 } });
+    change(session, {
+      state: 'running',
+      plan,
+      progress: { words: dryRun ? 'checking' : 'writing', rows: 0, share: 0 },
+    });
     void carryOut(session, plan, dryRun, person).finally(release);
   };
   const carryOut = async (session: Session, plan: ImportPlan, dryRun: boolean, person: string): Promise<void> => {
@@ -134,8 +154,17 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
     session.end = () => void Atomics.store(new Int32Array(stop), 0, 1);
     try {
       const asked = { plan, dryRun, person, now: clock(), fileName: session.view.file, folder: session.folder };
-      const task = { ...taskOf(session, plan.encoding ?? session.encoding), run: asked, catalogue: catalogue.name, stop };
-      const reply = await pool.run('bringIn', task, { pool: 'long', person, tell: (progress: ImportView['progress']) => change(session, { progress }) });
+      const task = {
+        ...taskOf(session, plan.encoding ?? session.encoding),
+        run: asked,
+        catalogue: catalogue.name,
+        stop,
+      };
+      const reply = await pool.run('bringIn', task, {
+        pool: 'long',
+        person,
+        tell: (progress: ImportView['progress']) => change(session, { progress }),
+      });
       if ('cancelled' in reply) return change(session, { state: 'cancelled' });
       if ('problem' in reply) return fail(session, reply.problem);
       if (!dryRun && reply.report.refused === undefined) for (const sheet of plan.sheets) mappings.keep(sheet, person);
@@ -157,7 +186,12 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
       rmSync(folder, { recursive: true, force: true });
     },
     /** The file is there: look at it, and go on when that was asked for. */
-    received({ id, path, folder }: { id: string; path: string; folder: string }, file: string, person: string, atOnce?: AtOnce): ImportView {
+    received(
+      { id, path, folder }: { id: string; path: string; folder: string },
+      file: string,
+      person: string,
+      atOnce?: AtOnce,
+    ): ImportView {
       const progress = { words: 'reading', rows: 0, share: 0 };
       const session: Session = {
         folder,
@@ -189,15 +223,20 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
     match(id: string, { sheet, table, headingLine }: MatchRequest): SheetPlan {
       const seen = find(id).view.sheets.find((s) => s.sheet === sheet);
       const heading = seen?.lines.find((line) => line.line === headingLine);
-      if (!heading) throw badRequest('There is no such line in the sheet, or it is too far down for a heading.', '/headingLine');
+      if (!heading)
+        throw badRequest('There is no such line in the sheet, or it is too far down for a heading.', '/headingLine');
       if (table !== null && !isTable(table)) throw badRequest(`There is no table "${table}".`, '/table');
-      const columns = table === null ? heading.cells.map((cell) => ({ heading: cell, to: null })) : matchColumns(heading.cells, table);
+      const columns =
+        table === null
+          ? heading.cells.map((cell) => ({ heading: cell, to: null }))
+          : matchColumns(heading.cells, table);
       return { sheet, table, headingLine, columns, fixed: {} };
     },
     /** Reads the file again in another encoding. */
     lookAgain(id: string, encoding: ImportPlan['encoding']): ImportView {
       const session = find(id);
-      if (BUSY.includes(session.view.state)) throw new HttpProblem(409, 'Not now', 'This import is still being worked on.');
+      if (BUSY.includes(session.view.state))
+        throw new HttpProblem(409, 'Not now', 'This import is still being worked on.');
       void look(session, encoding, () => undefined);
       return session.view;
     },
@@ -215,7 +254,10 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
       const session = find(id);
       const path = join(session.folder, rejectsFile(sheet));
       if (!Number.isInteger(sheet) || !existsSync(path)) throw notFound('Nothing of this sheet was rejected.');
-      return { name: `rejected-${session.view.sheets[sheet]?.sheet ?? String(sheet)}.csv`, stream: createReadStream(path) };
+      return {
+        name: `rejected-${session.view.sheets[sheet]?.sheet ?? String(sheet)}.csv`,
+        stream: createReadStream(path),
+      };
     },
   };
 }

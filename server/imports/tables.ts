@@ -20,21 +20,33 @@ export interface CellCheck {
 }
 
 const among = (values: readonly string[]): CellCheck =>
-  Object.assign((cell: string) => (values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`), { values });
+  Object.assign(
+    (cell: string) => (values.includes(cell) ? undefined : `"${cell}" is not one of ${values.join(', ')}.`),
+    { values },
+  );
 const optional = (check: CellCheck): CellCheck =>
-  Object.assign((cell: string) => (cell === '' ? undefined : check(cell)), check.values ? { values: check.values } : {});
-const month = (cell: string) => (cell === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(cell) ? undefined : `"${cell}" is not a month like 2004-09.`);
-const date = (cell: string) => (/^\d{4}-\d{2}-\d{2}$/.test(cell) && isDay(cell) ? undefined : `"${cell}" is not a date like 2004-09-30.`);
+  Object.assign(
+    (cell: string) => (cell === '' ? undefined : check(cell)),
+    check.values ? { values: check.values } : {},
+  );
+const month = (cell: string) =>
+  cell === '' || /^\d{4}-(0[1-9]|1[0-2])$/.test(cell) ? undefined : `"${cell}" is not a month like 2004-09.`;
+const date = (cell: string) =>
+  /^\d{4}-\d{2}-\d{2}$/.test(cell) && isDay(cell) ? undefined : `"${cell}" is not a date like 2004-09-30.`;
 const isDay = (cell: string): boolean => {
   const [year, month, day] = [Number(cell.slice(0, 4)), Number(cell.slice(5, 7)), Number(cell.slice(8))];
   return month >= 1 && month <= 12 && day >= 1 && (day <= 28 || day <= new Date(Date.UTC(year, month, 0)).getUTCDate());
 };
 const filled = (cell: string) => (cell === '' ? 'It must not be empty.' : undefined);
-const thread = (cell: string) => (cell === '' || findThread(cell) ? undefined : `"${cell}" is no thread of a standard series.`);
-const decimal = (cell: string) => (cell === '' || /^\d+(\.\d+)?$/.test(cell) ? undefined : `"${cell}" is not a decimal number.`);
-const grade = (cell: string) => (cell === '' || findFluid(cell) ? undefined : `"${cell}" is not a fluid grade that is known here.`);
+const thread = (cell: string) =>
+  cell === '' || findThread(cell) ? undefined : `"${cell}" is no thread of a standard series.`;
+const decimal = (cell: string) =>
+  cell === '' || /^\d+(\.\d+)?$/.test(cell) ? undefined : `"${cell}" is not a decimal number.`;
+const grade = (cell: string) =>
+  cell === '' || findFluid(cell) ? undefined : `"${cell}" is not a fluid grade that is known here.`;
 
-const aNumber = (cell: string) => (/\p{L}|\p{N}/u.test(cell) ? undefined : 'There is no letter or digit in the number.');
+const aNumber = (cell: string) =>
+  /\p{L}|\p{N}/u.test(cell) ? undefined : 'There is no letter or digit in the number.';
 
 export const CONDITION_KINDS = ['move-over', 'mated-part', 'without-reservoir', 'rod', 'line', 'order', 'check'];
 export const LINK_KINDS = ['same', 'superseded-by', 'drop-in', 'with-changes', 'does-not-fit'];

@@ -43,7 +43,8 @@ const SHOWN = 12;
 async function seenOf(sheet: Sheet): Promise<SheetSeen> {
   const lines: SheetSeen['lines'] = [];
   for await (const batch of sheet.rows()) {
-    for (const { line, cells } of batch.slice(0, SHOWN - lines.length)) lines.push({ line, cells: cells.map((cell) => cell.slice(0, 200)) });
+    for (const { line, cells } of batch.slice(0, SHOWN - lines.length))
+      lines.push({ line, cells: cells.map((cell) => cell.slice(0, 200)) });
     break;
   }
   return { sheet: sheet.name, lines, notes: [...sheet.notes] };

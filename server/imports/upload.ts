@@ -31,8 +31,13 @@ export function roomFor(ctx: Context, free: number): void {
 
 /** Takes one file with its fields from a multipart request and writes the file as it comes. Throws an HttpProblem, at once when it cannot go on. */
 export async function receiveUpload(ctx: Context, path: string): Promise<Upload> {
-  if (!ctx.is('multipart/form-data')) throw new HttpProblem(415, 'Wrong content type', 'Send the file as multipart/form-data.');
-  const tooLarge = new HttpProblem(413, 'Too large', `A file may have at most ${UPLOAD_LIMIT / 1024 / 1024} MB. Send it in parts.`);
+  if (!ctx.is('multipart/form-data'))
+    throw new HttpProblem(415, 'Wrong content type', 'Send the file as multipart/form-data.');
+  const tooLarge = new HttpProblem(
+    413,
+    'Too large',
+    `A file may have at most ${UPLOAD_LIMIT / 1024 / 1024} MB. Send it in parts.`,
+  );
   if (Number(ctx.get('content-length')) > UPLOAD_LIMIT + FIELD_LIMIT) throw tooLarge;
   const parser = form(ctx);
   const fields = new Map<string, string>();
@@ -70,7 +75,10 @@ function leave(ctx: Context): void {
 function form(ctx: Context) {
   try {
     const type = { 'content-type': ctx.get('content-type') };
-    return new Busboy({ headers: type, limits: { files: 1, fileSize: UPLOAD_LIMIT, fieldSize: FIELD_LIMIT, fields: 10 } });
+    return new Busboy({
+      headers: type,
+      limits: { files: 1, fileSize: UPLOAD_LIMIT, fieldSize: FIELD_LIMIT, fields: 10 },
+    });
   } catch {
     throw badRequest('The request is not proper multipart/form-data.');
   }

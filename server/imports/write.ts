@@ -3,40 +3,15 @@ import { findThread } from '@kerabat/core/thread';
 import { constraintSentence } from '../db/faults.js';
 import type { Db } from '../db/open.js';
 import type { Effect, Ledger, Said } from '../history/ledger.js';
-import { PLAIN_COLUMNS, PORT_COLUMNS, readCell, type FactCell, type FactColumn } from './fact-columns.js';
+import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
+import { factsOf, factWriter, together } from './write-facts.js';
 import { finders, Refused, type Finders } from './names.js';
+import { ASSERTION, CONDITION, figure, flag, NEW_MAKER, NEW_SOURCE, NUMBER, say } from './row-starts.js';
 import type { TableName } from './tables.js';
-import { lookup } from '@kerabat/core/words';
 
 /** The cells of one row by their column; an empty cell says nothing. */
 export type RowCells = Readonly<Record<string, string>>;
 
-/** Under which marks a number is kept when its maker says nothing of them. */
-const IGNORED_MARKS = ' -./';
-
-/** An empty cell says nothing. */
-const say = (cell: string | undefined): string | undefined => cell || undefined;
-const flag = (cell: string | undefined): number | undefined => (cell ? Number(cell === 'yes') : undefined);
-const figure = (cell: string | undefined): number | undefined => (cell ? Number(cell) : undefined);
-
-interface Fact {
-  readonly attribute: string;
-  readonly cell: FactCell;
-}
-interface FactOwner {
-  readonly unit_id?: number;
-  readonly vehicle_id?: number;
-  readonly slot?: string;
-  readonly position: string;
-  readonly source_id: number;
-}
-
-/** How a row begins of which a list says no more. */
-export const NEW_SOURCE = { note: '', made_up: 0 };
-export const NEW_MAKER = { ignored_marks: IGNORED_MARKS, prefix: '', made_up: 0 };
-const NUMBER = { kind: 'order', status: 'unknown', note: '' };
-const ASSERTION = { person: '', note: '' };
-const CONDITION = { number: '' };
 /** A number of which the list does not say what it leads to. */
 const NOTHING: Partial<ReturnType<Finders['target']>> = {};
 
@@ -57,19 +32,7 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
      WHERE n.id = ? AND COALESCE(n.unit_id, n.kit_id, n.fitting_id) IS NOT NULL`,
   );
 
-  const factsOf = (columns: readonly FactColumn[], c: RowCells): Fact[] =>
-    columns.flatMap((column) => {
-      const cell = readCell(lookup(c, column.heading) ?? '', column.row);
-      if (typeof cell === 'string') throw new Refused(`${column.heading}: ${cell}`);
-      return cell ? [{ attribute: column.attribute, cell }] : [];
-    });
-  const putFacts = (kept: 'unit_fact' | 'vehicle_fact', facts: readonly Fact[], owner: FactOwner): Effect =>
-    together(
-      facts.map(({ attribute, cell: { presence, num, txt, tolerance } }) => {
-        const { unit_id, vehicle_id, slot, position, source_id } = owner;
-        return put(kept, { unit_id, vehicle_id, slot, attribute, position, presence, num, txt, tolerance, source_id });
-      }),
-    );
+  const putFacts = factWriter(put);
 
   /** The key of a number by its maker's rule. */
   const keyOf = (issuer: string | undefined, written = ''): { maker_id: number; key: string } => {
@@ -80,11 +43,19 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
   const putNumber = (issuer: string | undefined, written: string, source_id: number, rest: Said = {}): Effect => {
     const { maker_id, key } = keyOf(issuer, written);
     const { kind, status, note, unit_id, kit_id, fitting_id } = rest;
-    return put('number', { maker_id, written, key, loose: looseKey(written), kind, status, note, unit_id, kit_id, fitting_id, source_id }, NUMBER);
+    return put(
+      'number',
+      { maker_id, written, key, loose: looseKey(written), kind, status, note, unit_id, kit_id, fitting_id, source_id },
+      NUMBER,
+    );
   };
 
   /** A number that a list of cross-references names: there already, or known from now on as a number and no more. */
-  const namedNumber = (issuer: string | undefined, written: string | undefined, source_id: number): { id: number; effect: Effect } => {
+  const namedNumber = (
+    issuer: string | undefined,
+    written: string | undefined,
+    source_id: number,
+  ): { id: number; effect: Effect } => {
     const known = find.hasNumber(find.maker(issuer), written ?? '');
     if (known !== undefined) return { id: known, effect: 'same' };
     const effect = putNumber(issuer, written ?? '', source_id);
@@ -94,9 +65,13 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
   const crossReference = (c: RowCells): Effect => {
     const source_id = find.source(c['source']);
     const [one, other] = [keyOf(c['issuer'], c['number']), keyOf(c['other_issuer'], c['other_number'])];
-    if (one.maker_id === other.maker_id && one.key === other.key) throw new Refused('A number cannot stand for itself.');
+    if (one.maker_id === other.maker_id && one.key === other.key)
+      throw new Refused('A number cannot stand for itself.');
     // "number will do instead of other_number": the link leads from the other one to it.
-    const [from, to] = [namedNumber(c['other_issuer'], c['other_number'], source_id), namedNumber(c['issuer'], c['number'], source_id)];
+    const [from, to] = [
+      namedNumber(c['other_issuer'], c['other_number'], source_id),
+      namedNumber(c['issuer'], c['number'], source_id),
+    ];
     const [one_is, other_is] = [isOf.get(to.id), isOf.get(from.id)];
     if (one_is && other_is && one_is.what !== other_is.what)
       throw new Refused(
@@ -111,8 +86,15 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     const said = { key, kind, ...ends, both_ways: c['both_ways'] ? both_ways : undefined };
     const effects = [from.effect, to.effect, put('link', said, { both_ways })];
     const link_id = find.link(key);
-    effects.push(put('assertion', { link_id, source_id, asserted_on: c['date'] || find.issued(source_id), note: say(c['note']) }, ASSERTION));
-    if (condition) effects.push(put('condition', { link_id, txt: condition, kind: c['condition_kind'] || 'check' }, CONDITION));
+    effects.push(
+      put(
+        'assertion',
+        { link_id, source_id, asserted_on: c['date'] || find.issued(source_id), note: say(c['note']) },
+        ASSERTION,
+      ),
+    );
+    if (condition)
+      effects.push(put('condition', { link_id, txt: condition, kind: c['condition_kind'] || 'check' }, CONDITION));
     return together(effects);
   };
 
@@ -120,12 +102,25 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     sources: (c) =>
       put(
         'source',
-        { key: c['source'] ?? '', kind: say(c['kind']), title: say(c['title']), issued: say(c['issued']), note: say(c['note']), made_up: flag(c['made_up']) },
+        {
+          key: c['source'] ?? '',
+          kind: say(c['kind']),
+          title: say(c['title']),
+          issued: say(c['issued']),
+          note: say(c['note']),
+          made_up: flag(c['made_up']),
+        },
         NEW_SOURCE,
       ),
     makers: (c) => {
       const marks = c['ignored_marks'];
-      const said = { key: c['maker'] ?? '', name: say(c['name']), role: say(c['role']), prefix: say(c['prefix']), made_up: flag(c['made_up']) };
+      const said = {
+        key: c['maker'] ?? '',
+        name: say(c['name']),
+        role: say(c['role']),
+        prefix: say(c['prefix']),
+        made_up: flag(c['made_up']),
+      };
       return put('maker', { ...said, ignored_marks: marks === undefined ? undefined : ` ${marks}` }, NEW_MAKER);
     },
     vehicles: (c) =>
@@ -147,7 +142,12 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
         },
         { series: '', name: '', weight_class: '', gearbox: '', assistance: '', driving_side: '', note: '' },
       ),
-    vehicleOptions: (c) => put('vehicle_option', { vehicle_id: find.vehicle(c['vehicle']), code: c['code'] ?? '', meaning: c['meaning'] ?? '' }),
+    vehicleOptions: (c) =>
+      put('vehicle_option', {
+        vehicle_id: find.vehicle(c['vehicle']),
+        code: c['code'] ?? '',
+        meaning: c['meaning'] ?? '',
+      }),
     vehicleSides: (c) =>
       putFacts('vehicle_fact', factsOf(PLAIN_COLUMNS, c), {
         vehicle_id: find.vehicle(c['vehicle']),
@@ -165,11 +165,23 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     units: (c) => {
       const facts = factsOf(PLAIN_COLUMNS, c);
       const [maker_id, source_id] = [find.maker(c['maker']), find.source(c['source'])];
-      const said = { key: c['unit'] ?? '', maker_id, source_id, kind: say(c['kind']), name: say(c['name']), note: say(c['note']) };
+      const said = {
+        key: c['unit'] ?? '',
+        maker_id,
+        source_id,
+        kind: say(c['kind']),
+        name: say(c['name']),
+        note: say(c['note']),
+      };
       const row = put('unit', said, { name: '', note: '' });
       return together([row, putFacts('unit_fact', facts, { unit_id: find.unit(c['unit']), position: '', source_id })]);
     },
-    unitFacts: (c) => putFacts('unit_fact', factsOf(PLAIN_COLUMNS, c), { unit_id: find.unit(c['unit']), position: '', source_id: find.source(c['source']) }),
+    unitFacts: (c) =>
+      putFacts('unit_fact', factsOf(PLAIN_COLUMNS, c), {
+        unit_id: find.unit(c['unit']),
+        position: '',
+        source_id: find.source(c['source']),
+      }),
     ports: (c) =>
       putFacts('unit_fact', factsOf(PORT_COLUMNS, c), {
         unit_id: find.unit(c['unit']),
@@ -192,8 +204,17 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
         { name: '' },
       ),
     kitContents: (c) =>
-      put('kit_content', { kit_id: find.kit(c['kit']), item: c['item'] ?? '', quantity: Number(c['quantity']), note: say(c['note']) }, { note: '' }),
-    kitUnits: (c) => put('kit_unit', { kit_id: find.kit(c['kit']), unit_id: find.unit(c['unit']), source_id: find.source(c['source']) }),
+      put(
+        'kit_content',
+        { kit_id: find.kit(c['kit']), item: c['item'] ?? '', quantity: Number(c['quantity']), note: say(c['note']) },
+        { note: '' },
+      ),
+    kitUnits: (c) =>
+      put('kit_unit', {
+        kit_id: find.kit(c['kit']),
+        unit_id: find.unit(c['unit']),
+        source_id: find.source(c['source']),
+      }),
     fittings: (c) =>
       put(
         'fitting',
@@ -213,7 +234,14 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
       ),
     numbers: (c) => {
       const { unit_id, kit_id, fitting_id } = c['leads_to'] ? find.target(c['leads_to']) : NOTHING;
-      const rest = { kind: say(c['kind']), status: say(c['status']), note: say(c['note']), unit_id, kit_id, fitting_id };
+      const rest = {
+        kind: say(c['kind']),
+        status: say(c['status']),
+        note: say(c['note']),
+        unit_id,
+        kit_id,
+        fitting_id,
+      };
       return putNumber(c['issuer'], c['number'] ?? '', find.source(c['source']), rest);
     },
     boxes: (c) =>
@@ -263,10 +291,21 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     assertions: (c) =>
       put(
         'assertion',
-        { link_id: find.link(c['link']), source_id: find.source(c['source']), asserted_on: c['date'] ?? '', person: say(c['person']), note: say(c['note']) },
+        {
+          link_id: find.link(c['link']),
+          source_id: find.source(c['source']),
+          asserted_on: c['date'] ?? '',
+          person: say(c['person']),
+          note: say(c['note']),
+        },
         ASSERTION,
       ),
-    conditions: (c) => put('condition', { link_id: find.link(c['link']), txt: c['text'] ?? '', kind: say(c['kind']), number: say(c['number']) }, CONDITION),
+    conditions: (c) =>
+      put(
+        'condition',
+        { link_id: find.link(c['link']), txt: c['text'] ?? '', kind: say(c['kind']), number: say(c['number']) },
+        CONDITION,
+      ),
     crossReferences: crossReference,
   };
 
@@ -281,8 +320,5 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     }
   };
 }
-
-/** What became of a row that wrote several: a change if anything was changed, else an addition if anything was new. */
-const together = (effects: readonly Effect[]): Effect => (effects.includes('changed') ? 'changed' : effects.includes('added') ? 'added' : 'same');
 
 export type Writer = ReturnType<typeof writer>;

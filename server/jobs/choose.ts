@@ -39,8 +39,10 @@ export interface SlotChoice {
   readonly chosenNumber?: string;
 }
 
-export const decisionOf = (decisions: readonly Decision[], subject: string): NonNullable<Decision['value']> | undefined =>
-  decisions.find((d) => d.subject === subject)?.value ?? undefined;
+export const decisionOf = (
+  decisions: readonly Decision[],
+  subject: string,
+): NonNullable<Decision['value']> | undefined => decisions.find((d) => d.subject === subject)?.value ?? undefined;
 
 /** The build month and the options of a job's vehicle; what was read from the plate goes before what was told. */
 export function vehicleKnown(job: Job, evidence: SlotInput['evidence']): VehicleKnown {
@@ -53,7 +55,9 @@ export function vehicleKnown(job: Job, evidence: SlotInput['evidence']): Vehicle
 /** Chain entries of a slot that apply to this vehicle as built: its month and its options, as far as they are known. */
 export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, options }: VehicleKnown): ChainEntry[] {
   const ofMonth = chain.filter(
-    (entry) => entry.slot === slot && (built === undefined || ((entry.builtFrom ?? '') <= built && (entry.builtTo === null || entry.builtTo >= built))),
+    (entry) =>
+      entry.slot === slot &&
+      (built === undefined || ((entry.builtFrom ?? '') <= built && (entry.builtTo === null || entry.builtTo >= built))),
   );
   if (options.length === 0) return ofMonth;
   const withOption = ofMonth.filter((entry) => entry.option !== null && options.includes(entry.option));
@@ -90,7 +94,16 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
     identification,
     unitIs,
     measured,
-    ...(old ? { old, oldBy: decided ? `said by ${by ?? 'somebody'}` : measured.length > 0 ? 'by the evidence' : 'by the record alone' } : {}),
+    ...(old
+      ? {
+          old,
+          oldBy: decided
+            ? `said by ${by ?? 'somebody'}`
+            : measured.length > 0
+              ? 'by the evidence'
+              : 'by the record alone',
+        }
+      : {}),
     ...(chosen ? { chosen } : {}),
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
@@ -101,28 +114,41 @@ function vehicleEvidence({ built, options }: VehicleKnown, fitted: readonly Chai
   const dated = fitted.some((e) => e.builtFrom !== null || e.builtTo !== null);
   return [
     ...(built === undefined || !dated ? [] : [{ attribute: 'build-month', kind: 'month', value: built } as const]),
-    ...options.filter((code) => fitted.some((e) => e.option === code)).map((value) => ({ attribute: 'option-code', kind: 'mark', value }) as const),
+    ...options
+      .filter((code) => fitted.some((e) => e.option === code))
+      .map((value) => ({ attribute: 'option-code', kind: 'mark', value }) as const),
   ];
 }
 
 /** A unit that is in no catalogue is chosen as "own:KIND"; everything that is known of it was measured in this job. */
 const OWN = 'own:';
-export const ownKind = (choice: string): UnitKind | undefined => (choice.startsWith(OWN) ? (choice.slice(OWN.length) as UnitKind) : undefined);
+export const ownKind = (choice: string): UnitKind | undefined =>
+  choice.startsWith(OWN) ? (choice.slice(OWN.length) as UnitKind) : undefined;
 
-function designOf({ choice, detail }: NonNullable<Decision['value']>, slot: string, stores: Stores): UnitDesign | undefined {
+function designOf(
+  { choice, detail }: NonNullable<Decision['value']>,
+  slot: string,
+  stores: Stores,
+): UnitDesign | undefined {
   const kind = ownKind(choice);
   if (kind === undefined) return stores.units.design(choice);
   return { id: `${OWN}${slot}`, kind, name: detail ?? 'unit by its dimensions', maker: '', facts: [] };
 }
 
 /** A unit in the hand, with what was measured on it in this job laid over its record. */
-function withMeasured(unit: UnitDesign | undefined, evidence: SlotInput['evidence'], practice: Practice): UnitDesign | undefined {
+function withMeasured(
+  unit: UnitDesign | undefined,
+  evidence: SlotInput['evidence'],
+  practice: Practice,
+): UnitDesign | undefined {
   const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
   if (!unit || own.length === 0) return unit;
   const measured = own.map(({ item }): Fact => {
     const tolerance = readingTolerance(item, practice);
     return { ...factOfEvidence(item, 'measured on the new unit'), ...(tolerance === undefined ? {} : { tolerance }) };
   });
-  const kept = unit.facts.filter((f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position));
+  const kept = unit.facts.filter(
+    (f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position),
+  );
   return { ...unit, facts: [...kept, ...measured] };
 }

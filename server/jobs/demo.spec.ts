@@ -10,12 +10,20 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const VEHICLES = ['q2', 'q3', 'q4', 'q5', 'v10', 'v12', 'v14', 'e1', 'e2', 'e3', 't30', 't35', 'b6', 'b7'];
-const open = async (vehicleId: string | null, slot: string, built: string | null = null, options: string[] = []): Promise<number> => {
+const open = async (
+  vehicleId: string | null,
+  slot: string,
+  built: string | null = null,
+  options: string[] = [],
+): Promise<number> => {
   const body = { asker: 'x', request: 'replace', complaint: null, words: '', vehicleId, built, options, slot };
   return (await server.ask('POST', '/jobs', { body })).body.id;
 };
 const decide = (id: number, subject: string, choice: string, seen = 0) =>
-  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice }, reason: 'test' }, seen });
+  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+    body: { value: { choice }, reason: 'test' },
+    seen,
+  });
 const workspace = async (id: number): Promise<Workspace> => (await server.ask('GET', `/jobs/${id}`)).body;
 const bench = (id: number, line: string) => server.ask('POST', `/jobs/${id}/bench-line`, { body: { line } });
 
@@ -30,14 +38,20 @@ describe.each(VEHICLES)('the demo is coherent: %s', (vehicleId) => {
       await decide(id, `old:${entry.slot}`, entry.unitId);
       await decide(id, `unit:${entry.slot}`, entry.unitId);
       const w = await workspace(id);
-      const bad = w.work[0]?.joints.flatMap((j) => j.checks.filter((c) => c.state === 'does-not-fit').map((c) => `${j.id}: ${c.sentence}`));
+      const bad = w.work[0]?.joints.flatMap((j) =>
+        j.checks.filter((c) => c.state === 'does-not-fit').map((c) => `${j.id}: ${c.sentence}`),
+      );
       expect(bad, `${entry.unitId} in ${entry.slot}`).toEqual([]);
     }
   });
   it('every one of its units is found by its own marks', async () => {
-    const { chain } = (await server.ask('GET', `/vehicles/${vehicleId}`)).body as { chain: { slot: string; unitId: string }[] };
+    const { chain } = (await server.ask('GET', `/vehicles/${vehicleId}`)).body as {
+      chain: { slot: string; unitId: string }[];
+    };
     for (const entry of chain.filter((c) => !c.slot.includes('-brake'))) {
-      const unit = (await server.ask('GET', `/units/${entry.unitId}`)).body as { facts: { attribute: string; value: string }[] };
+      const unit = (await server.ask('GET', `/units/${entry.unitId}`)).body as {
+        facts: { attribute: string; value: string }[];
+      };
       const label = unit.facts.find((f) => f.attribute === 'label-code')?.value;
       if (!label || label === 'none') continue;
       const id = await open(vehicleId, entry.slot);
@@ -49,8 +63,15 @@ describe.each(VEHICLES)('the demo is coherent: %s', (vehicleId) => {
 
 /** Each with the tempting wrong answer, and what Kerabat says instead. */
 describe('traps of the trade', () => {
-  const blockers = async (id: number): Promise<string> => (await workspace(id)).safety.blockers.map((b) => b.words).join('; ');
-  const chosen = async (vehicle: string, slot: string, old: string, unit: string, built: string | null = null): Promise<number> => {
+  const blockers = async (id: number): Promise<string> =>
+    (await workspace(id)).safety.blockers.map((b) => b.words).join('; ');
+  const chosen = async (
+    vehicle: string,
+    slot: string,
+    old: string,
+    unit: string,
+    built: string | null = null,
+  ): Promise<number> => {
     const id = await open(vehicle, slot, built);
     await decide(id, `old:${slot}`, old);
     await decide(id, `unit:${slot}`, unit);
@@ -96,14 +117,20 @@ describe('traps of the trade', () => {
     expect(place?.state).toBe('fits');
   });
   it('a slave without its foot is sold as a drop-in', async () => {
-    expect(await blockers(await chosen('q4', 'slave', 'mor-s20qa', 'wex-s20q', '2000-01'))).toContain('steadying foot does not fit');
+    expect(await blockers(await chosen('q4', 'slave', 'mor-s20qa', 'wex-s20q', '2000-01'))).toContain(
+      'steadying foot does not fit',
+    );
   });
   it('a master for the sister vehicle has the right bore and the wrong studs', async () => {
-    expect(await blockers(await chosen('v12', 'brake-master', 'ard-tm23v', 'cas-tm23v', '1999-05'))).toContain('stud spacing does not fit');
+    expect(await blockers(await chosen('v12', 'brake-master', 'ard-tm23v', 'cas-tm23v', '1999-05'))).toContain(
+      'stud spacing does not fit',
+    );
   });
   it('an aftermarket master has metric ports where the lines are inch', async () => {
     const id = await chosen('q3', 'brake-master', 'ard-tm23q', 'pel-tm23q', '1990-01');
-    const sentence = (await workspace(id)).work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'thread@front-left')?.sentence;
+    const sentence = (await workspace(id)).work[0]?.joints
+      .flatMap((j) => j.checks)
+      .find((c) => c.id === 'thread@front-left')?.sentence;
     expect(sentence).toContain('3/8-24 UNF in M10x1.0: starts by hand');
     await decide(id, 'remedy:brake-master/reflare@front-left', 'accepted');
     await decide(id, 'remedy:brake-master/reflare@rear-left', 'accepted');
@@ -148,9 +175,20 @@ describe('traps of the trade', () => {
     expect(await blockers(id)).toContain('is not known');
   });
   it('a slot that nobody named yet can be worked on later', async () => {
-    const body = { asker: 'x', request: 'replace', complaint: 'noise', words: '', vehicleId: 'b7', built: null, options: [], slot: null };
+    const body = {
+      asker: 'x',
+      request: 'replace',
+      complaint: 'noise',
+      words: '',
+      vehicleId: 'b7',
+      built: null,
+      options: [],
+      slot: null,
+    };
     const id = (await server.ask('POST', '/jobs', { body })).body.id;
-    expect((await server.ask('POST', `/jobs/${id}/bench-line`, { body: { line: 'label BB7' } })).body.detail).toContain('which unit this is about');
+    expect((await server.ask('POST', `/jobs/${id}/bench-line`, { body: { line: 'label BB7' } })).body.detail).toContain(
+      'which unit this is about',
+    );
     expect((await workspace(id)).reading?.suspects).toEqual(['booster']);
     await server.ask('PATCH', `/jobs/${id}`, { body: { slot: 'booster' }, seen: 1 });
     expect((await workspace(id)).work[0]?.slot).toBe('booster');
@@ -169,7 +207,11 @@ describe('superseded numbers', () => {
   const find = async (q: string) => (await server.ask('GET', `/numbers?q=${encodeURIComponent(q)}`)).body;
   it('lead to the number to order now, and through it to the unit', async () => {
     const [n] = (await find('4410-01-6')).exact;
-    expect(n).toMatchObject({ status: 'superseded', supersededBy: 'Quellmar 4400-01-8', leadsTo: { kind: 'unit', id: 'ard-sm19' } });
+    expect(n).toMatchObject({
+      status: 'superseded',
+      supersededBy: 'Quellmar 4400-01-8',
+      leadsTo: { kind: 'unit', id: 'ard-sm19' },
+    });
   });
   it('a current number is superseded by nothing', async () => {
     expect((await find('4400-01-8')).exact[0].supersededBy).toBeUndefined();

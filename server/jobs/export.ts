@@ -16,7 +16,14 @@ export function slipCsv(workspace: Workspace): string {
     line.reason,
     line.note ?? '',
   ]);
-  const passed = workspace.safety.overridden.map((o) => ['', '', '', `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}`, o.reason, '']);
+  const passed = workspace.safety.overridden.map((o) => [
+    '',
+    '',
+    '',
+    `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}`,
+    o.reason,
+    '',
+  ]);
   const note = [['', '', '', workspace.safety.sentence, '', ''], ...passed];
   return csvText([['section', 'number', 'quantity', 'what', 'reason', 'note'], ...rows, ...note], true);
 }

@@ -34,9 +34,12 @@ async function tell(story: Story): Promise<number> {
   const { id } = (await server.ask('POST', '/jobs', { body })).body as { id: number };
   if (old !== '') await decide(id, `old:${slot}`, old);
   await decide(id, `unit:${slot}`, unit);
-  for (const [subject, choice, detail] of more) expect((await decide(id, subject, choice, detail)).status, subject).toBe(200);
+  for (const [subject, choice, detail] of more)
+    expect((await decide(id, subject, choice, detail)).status, subject).toBe(200);
   const say = async (line: string, where: string): Promise<void> => {
-    const { status, body: answer } = await server.ask('POST', `/jobs/${id}/bench-line`, { body: { line, slot: where } });
+    const { status, body: answer } = await server.ask('POST', `/jobs/${id}/bench-line`, {
+      body: { line, slot: where },
+    });
     expect(status, `${line}: ${answer.detail ?? ''}`).toBe(201);
   };
   for (const line of bench) await say(line, slot);
@@ -64,7 +67,14 @@ const B7: Story = {
   more: [['conversion', 'vacuum-to-hydraulic', 'pump=keep;valve=keep'], ['unit:brake-master', 'cas-tm31b']],
 }; // prettier-ignore
 const SLAVE: Story = { vehicle: 'q4', slot: 'slave', built: '1998-03', old: 'mor-s20qa', unit: 'own:slave' };
-const OWN = ['bore 20.64 cal', 'port single M10x1', 'port single bubble', 'port single feeds slave', 'seals EPDM', 'held by thread'];
+const OWN = [
+  'bore 20.64 cal',
+  'port single M10x1',
+  'port single bubble',
+  'port single feeds slave',
+  'seals EPDM',
+  'held by thread',
+];
 const CALIPERS: Story = { vehicle: 'v12', slot: 'front-brake', built: '1999-05', old: 'ard-k48v', unit: 'ard-k54v' };
 
 /** Each with the tempting wrong order, and what stops it. */
@@ -131,7 +141,9 @@ describe('the wrong part that was about to be ordered', () => {
     await decide(id, `remedy:brake-master/${lost?.remedies[0]?.key ?? ''}`, 'accepted');
     const after = await workspace(id);
     expect(after.work[0]?.joints.find((j) => j.id === 'lines')?.state).not.toBe('does-not-fit');
-    expect(after.slip.some((line) => line.words.startsWith('Tee, M10x1.0') && line.number?.startsWith('WX'))).toBe(true);
+    expect(after.slip.some((line) => line.words.startsWith('Tee, M10x1.0') && line.number?.startsWith('WX'))).toBe(
+      true,
+    );
     expect(after.workCard.map((s) => s.words)).toContain('Start all three joints by hand, then tighten');
   });
   it('an adapter that closes the thread stands out into the strut tower, and that is said before it is taken', async () => {

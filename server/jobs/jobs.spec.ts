@@ -17,10 +17,17 @@ const NEW = {
   options: [],
   slot: 'brake-master',
 };
-const open = async (over: Record<string, unknown> = {}): Promise<number> => (await server.ask('POST', '/jobs', { body: { ...NEW, ...over } })).body.id;
+const open = async (over: Record<string, unknown> = {}): Promise<number> =>
+  (await server.ask('POST', '/jobs', { body: { ...NEW, ...over } })).body.id;
 const workspace = async (id: number) => (await server.ask('GET', `/jobs/${id}`)).body;
-const bench = (id: number, line: string, slot?: string) => server.ask('POST', `/jobs/${id}/bench-line`, { body: { line, ...(slot ? { slot } : {}) } });
-const decide = (id: number, subject: string, choice: string, { seen = 0, reason = 'test', detail = undefined as string | undefined, person = 'Ilse' } = {}) =>
+const bench = (id: number, line: string, slot?: string) =>
+  server.ask('POST', `/jobs/${id}/bench-line`, { body: { line, ...(slot ? { slot } : {}) } });
+const decide = (
+  id: number,
+  subject: string,
+  choice: string,
+  { seen = 0, reason = 'test', detail = undefined as string | undefined, person = 'Ilse' } = {},
+) =>
   server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
     body: { value: { choice, ...(detail ? { detail } : {}) }, reason },
     seen,
@@ -47,12 +54,18 @@ describe('a job from complaint to order', () => {
     const done = await workspace(id);
     expect(done.safety.safe).toBe(true);
     expect(done.chain.joints.find((j: { to: string }) => j.to === 'brake-master').state).toBe('fits');
-    const lines = done.slip.map((l: { section: string; number?: string; words: string }) => `${l.section}: ${l.number ?? ''}`);
-    expect(lines).toEqual(expect.arrayContaining(['order: P/0912/3', 'order: A 90-22S9', 'order: WX7078', 'order: WX7060']));
-    expect(done.slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words)).toEqual([
-      'Sensor with connector flat 2-pin',
-    ]);
-    expect(done.slip.find((l: { section: string }) => l.section === 'measure').words).toContain('pressure sensor in the box');
+    const lines = done.slip.map(
+      (l: { section: string; number?: string; words: string }) => `${l.section}: ${l.number ?? ''}`,
+    );
+    expect(lines).toEqual(
+      expect.arrayContaining(['order: P/0912/3', 'order: A 90-22S9', 'order: WX7078', 'order: WX7060']),
+    );
+    expect(
+      done.slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words),
+    ).toEqual(['Sensor with connector flat 2-pin']);
+    expect(done.slip.find((l: { section: string }) => l.section === 'measure').words).toContain(
+      'pressure sensor in the box',
+    );
     const list = (await server.ask('GET', '/jobs')).body.jobs;
     expect(list[0]).toMatchObject({ id, safe: true });
   });
@@ -84,12 +97,16 @@ describe('a job from complaint to order', () => {
     const id = await open({ vehicleId: 'q2', built: '1981-06' });
     await decide(id, 'old:brake-master', 'ard-sm19');
     await decide(id, 'unit:brake-master', 'wex-sm19');
-    const before = (await workspace(id)).work[0].joints.flatMap((j: { checks: { id: string; state: string }[] }) => j.checks);
+    const before = (await workspace(id)).work[0].joints.flatMap(
+      (j: { checks: { id: string; state: string }[] }) => j.checks,
+    );
     expect(before.find((c: { id: string }) => c.id === 'stud-spacing').state).toBe('fits');
     await bench(id, 'studs 70 cal', 'unit:wex-sm19');
     const after = await workspace(id);
     expect(
-      after.work[0].joints.flatMap((j: { checks: { id: string; state: string }[] }) => j.checks).find((c: { id: string }) => c.id === 'stud-spacing').state,
+      after.work[0].joints
+        .flatMap((j: { checks: { id: string; state: string }[] }) => j.checks)
+        .find((c: { id: string }) => c.id === 'stud-spacing').state,
     ).toBe('does-not-fit');
     expect(after.work[0].identification.candidates[0].disagrees).toEqual([]);
   });
@@ -108,7 +125,9 @@ describe('a job from complaint to order', () => {
     await decide(id, 'old:brake-master', 'ard-tm22vs');
     await decide(id, 'unit:brake-master', 'ard-tm22vs', { detail: 'A 23-811' });
     const { slip } = await workspace(id);
-    expect(slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words)).toContain('reservoir with cap');
+    expect(
+      slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words),
+    ).toContain('reservoir with cap');
   });
 
   it('a joint let pass carries name and reason onto every document', async () => {
@@ -174,7 +193,9 @@ describe('two people at once', () => {
   });
   it('a write that saw no version is refused', async () => {
     const id = await open();
-    const answer = await server.ask('PUT', `/jobs/${id}/decisions/fluid`, { body: { value: { choice: 'DOT 4' }, reason: '' } });
+    const answer = await server.ask('PUT', `/jobs/${id}/decisions/fluid`, {
+      body: { value: { choice: 'DOT 4' }, reason: '' },
+    });
     expect(answer.status).toBe(428);
   });
 });
@@ -190,7 +211,12 @@ describe('what cannot be', () => {
     ['POST', '/jobs', { ...NEW, slot: 'gearbox' }, 'not a place in the chain'],
     ['POST', '/jobs/1/bench-line', { line: 'bore soft' }, 'not a number with a unit'],
     ['POST', '/jobs/1/bench-line', { line: 'port rear left 3/8-22' }, 'no 3/8 thread with 22 per inch'],
-    ['POST', '/jobs/1/evidence', { attribute: 'bore', kind: 'quantity', value: { value: 25, unit: 'Nm' } }, 'not a unit of it'],
+    [
+      'POST',
+      '/jobs/1/evidence',
+      { attribute: 'bore', kind: 'quantity', value: { value: 25, unit: 'Nm' } },
+      'not a unit of it',
+    ],
     ['POST', '/jobs/1/evidence', { attribute: 'colour', kind: 'mark', value: 'red' }, 'not an attribute'],
     ['POST', '/jobs/1/evidence', { attribute: 'port-thread', kind: 'thread', value: '3/8-24' }, 'which port'],
   ])('%s %s %j', async (method, path, body, words) => {
@@ -220,13 +246,16 @@ describe('documents', () => {
   it('the CSV never carries a live formula, and says whether it is safe', async () => {
     const id = await open();
     await decide(id, 'unit:brake-master', 'ard-tm22vs');
-    await server.ask('POST', `/jobs/${id}/slip`, { body: { section: 'order', words: '=HYPERLINK("x")', number: '+49', quantity: 1, reason: '@cmd' } });
+    await server.ask('POST', `/jobs/${id}/slip`, {
+      body: { section: 'order', words: '=HYPERLINK("x")', number: '+49', quantity: 1, reason: '@cmd' },
+    });
     const { body, headers } = await server.ask('GET', `/jobs/${id}/slip.csv`);
     expect(headers.get('content-disposition')).toContain('attachment');
     expect(body).toContain(`"'=HYPERLINK(""x"")"`);
     expect(body).toContain(`'+49`);
     expect(body).toMatch(/Safe to order|Not safe to order/);
-    for (const row of body.split('\r\n').slice(1)) for (const cell of row.split(',')) expect(cell).not.toMatch(/^"?[=+@]/);
+    for (const row of body.split('\r\n').slice(1))
+      for (const cell of row.split(',')) expect(cell).not.toMatch(/^"?[=+@]/);
   });
   it('the PDF is one, with every letter of the slip’s faces', async () => {
     const answer = await fetch(`${server.address}/api/v1/jobs/3/slip.pdf`);
@@ -238,7 +267,10 @@ describe('documents', () => {
   it('a struck-out line is on no document', async () => {
     const id = await open();
     await decide(id, 'unit:brake-master', 'ard-tm22vs');
-    await server.ask('PUT', `/jobs/${id}/slip/${encodeURIComponent('brake-master/booster-seal')}`, { body: { dropped: true }, seen: 0 });
+    await server.ask('PUT', `/jobs/${id}/slip/${encodeURIComponent('brake-master/booster-seal')}`, {
+      body: { dropped: true },
+      seen: 0,
+    });
     expect((await server.ask('GET', `/jobs/${id}/slip.csv`)).body).not.toContain('Seal ring between booster');
   });
 });

@@ -25,7 +25,9 @@ describe('what was worked out last', () => {
     await server.ask('PUT', '/practice/adjusterRange', { body: { value: 2 }, seen: 0 });
     const narrow = await workspaceOf(6, stores);
     expect(narrow).not.toBe(before);
-    expect(narrow.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'rod-length')?.state).toBe('does-not-fit');
+    expect(narrow.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'rod-length')?.state).toBe(
+      'does-not-fit',
+    );
     databases.catalogue.exec(`UPDATE unit SET name = 'renamed' WHERE key = 'wex-sm19'`);
     expect((await workspaceOf(6, stores)).work[0]?.chosen?.name).toBe('renamed');
   });

@@ -11,7 +11,10 @@ const KEPT = 40;
 export function latestStore(catalogue: Db, jobs: Db) {
   const known = new Map<number, { readonly stamp: string; readonly workspace: Workspace }>();
   const changes = [catalogue, jobs].map((db) => db.prepare<[], number>('SELECT total_changes()').pluck());
-  const stamp = (): string => [catalogue, jobs].map((db, i) => `${String(db.pragma('data_version', { simple: true }))}.${String(changes[i]?.get())}`).join('/');
+  const stamp = (): string =>
+    [catalogue, jobs]
+      .map((db, i) => `${String(db.pragma('data_version', { simple: true }))}.${String(changes[i]?.get())}`)
+      .join('/');
 
   return {
     stamp,

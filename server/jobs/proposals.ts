@@ -9,13 +9,25 @@ import type { SlotResult } from './slot-work.js';
 import { lookup } from '@kerabat/core/words';
 
 /** Everything that one slot puts on the slip: the unit, its box, its conditions, its joints, its kit and its bag. */
-export function proposalsFor(result: SlotResult, fluid: string | undefined, input: SlotInput, stores: Stores): SlipProposal[] {
+export function proposalsFor(
+  result: SlotResult,
+  fluid: string | undefined,
+  input: SlotInput,
+  stores: Stores,
+): SlipProposal[] {
   const { chosen } = result.choice;
   if (!chosen) return [];
   const { slot } = result.work;
-  const stays = input.plan?.roles.some((role) => role.slot === slot && role.stays) === true && chosen.id === result.choice.old?.id;
+  const stays =
+    input.plan?.roles.some((role) => role.slot === slot && role.stays) === true && chosen.id === result.choice.old?.id;
   const keyed = (line: SlipProposal): SlipProposal => ({ ...line, key: `${slot}/${line.key}` });
-  const bag = bagFor({ unit: chosen, vehicle: result.vehicle, booster: result.booster, ...(fluid ? { capGrade: fluid } : {}), practice: input.practice });
+  const bag = bagFor({
+    unit: chosen,
+    vehicle: result.vehicle,
+    booster: result.booster,
+    ...(fluid ? { capGrade: fluid } : {}),
+    practice: input.practice,
+  });
   if (stays) return result.joints.flatMap((joint) => joint.checks.flatMap(checkLines)).map(keyed);
   return [
     unitLine(result, chosen, input, stores),
@@ -33,7 +45,8 @@ function unitLine(result: SlotResult, chosen: UnitDesign, input: SlotInput, stor
   const decision = input.decisions.find((d) => d.subject === `unit:${result.work.slot}`);
   const old = result.choice.old;
   const planned = input.plan?.roles.some((role) => role.slot === result.work.slot) === true;
-  const fitted = old === undefined && planned ? `${result.work.words} of the conversion` : `the ${result.work.words} that is fitted`;
+  const fitted =
+    old === undefined && planned ? `${result.work.words} of the conversion` : `the ${result.work.words} that is fitted`;
   const instead = old === undefined || old.id === chosen.id ? fitted : `instead of ${old.name}`;
   return {
     key: 'unit',
@@ -50,9 +63,21 @@ function boxLines(result: SlotResult, chosen: UnitDesign, stores: Stores): SlipP
   if (!number) return [];
   return stores.kits.box(chosen.id, number).map(({ item, presence }) => {
     const line = { key: `box-${item}`, quantity: 1 };
-    if (presence === 'included') return { ...line, section: 'box' as const, words: item, reason: `in the box of ${number}` };
-    if (presence === 'left-out') return { ...line, section: 'move' as const, words: item, reason: `not in the box of ${number}: take it from the old unit` };
-    return { ...line, section: 'measure' as const, words: `Ask the supplier: is the ${item} in the box of ${number}?`, reason: 'not recorded' };
+    if (presence === 'included')
+      return { ...line, section: 'box' as const, words: item, reason: `in the box of ${number}` };
+    if (presence === 'left-out')
+      return {
+        ...line,
+        section: 'move' as const,
+        words: item,
+        reason: `not in the box of ${number}: take it from the old unit`,
+      };
+    return {
+      ...line,
+      section: 'measure' as const,
+      words: `Ask the supplier: is the ${item} in the box of ${number}?`,
+      reason: 'not recorded',
+    };
   });
 }
 
@@ -77,7 +102,9 @@ const COVERS: readonly (readonly [key: string, kind: string])[] = [
 /** The conditions of the kin path from the old unit to the chosen one, as far as no checked joint says them already. */
 function conditionLines(result: SlotResult): SlipProposal[] {
   const covered = new Set(
-    result.joints.flatMap((j) => j.checks.flatMap((c) => c.slip)).flatMap((line) => COVERS.find(([key]) => line.key.startsWith(key))?.[1] ?? []),
+    result.joints
+      .flatMap((j) => j.checks.flatMap((c) => c.slip))
+      .flatMap((line) => COVERS.find(([key]) => line.key.startsWith(key))?.[1] ?? []),
   );
   return (result.kin?.conditions ?? [])
     .filter((condition) => !covered.has(condition.kind))
@@ -107,5 +134,14 @@ function kitLine(result: SlotResult, input: SlotInput): SlipProposal[] {
   const chosen = decisionOf(input.decisions, `kit:${result.work.slot}`)?.choice;
   const kit = result.work.kits.find((k) => k.id === chosen);
   if (!kit) return [];
-  return [{ key: 'kit', section: 'order', words: kit.name, quantity: 1, reason: kit.sentence, ...(kit.number ? { number: kit.number } : {}) }];
+  return [
+    {
+      key: 'kit',
+      section: 'order',
+      words: kit.name,
+      quantity: 1,
+      reason: kit.sentence,
+      ...(kit.number ? { number: kit.number } : {}),
+    },
+  ];
 }

@@ -1,6 +1,15 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { BenchLineRequest, DecisionRequest, JobChange, NewEvidence, NewJob, SlipAddRequest, SlipEditRequest, type Workspace } from '@kerabat/contract';
+import {
+  BenchLineRequest,
+  DecisionRequest,
+  JobChange,
+  NewEvidence,
+  NewJob,
+  SlipAddRequest,
+  SlipEditRequest,
+  type Workspace,
+} from '@kerabat/contract';
 import { COMPLAINTS } from '@kerabat/core/ask';
 import { findSlot } from '@kerabat/core/chain';
 import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
@@ -23,14 +32,19 @@ export function wholeNumber(text: string, what: string): number {
   return Number(text);
 }
 
-export const jobId = (ctx: Context & { params: Record<string, string> }): number => wholeNumber(ctx.params['id'] ?? '', 'job');
+export const jobId = (ctx: Context & { params: Record<string, string> }): number =>
+  wholeNumber(ctx.params['id'] ?? '', 'job');
 
 /** Jobs: what was asked, evidence, decisions, the slip. */
 export function jobRoutes(router: Router, stores: Stores, clock: () => string): void {
   /** After a write the safety sentence is kept for the list of jobs. */
   const settled = (id: number): Promise<void> => settle(id, stores);
   /** What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves asking for it. */
-  const answered = async <T extends object>(ctx: Context, id: number, body: T): Promise<T | (T & { workspace: Workspace })> => {
+  const answered = async <T extends object>(
+    ctx: Context,
+    id: number,
+    body: T,
+  ): Promise<T | (T & { workspace: Workspace })> => {
     await settled(id);
     return ctx.get('prefer') === WHOLE ? { ...body, workspace: await workspaceOf(id, stores) } : body;
   };
@@ -39,7 +53,8 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
       throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
     if (fields.complaint && !COMPLAINTS.some((c) => c.id === fields.complaint))
       throw badRequest(`"${fields.complaint}" is not a complaint that is known here.`, '/complaint');
-    if (fields.slot && !findSlot(fields.slot)) throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
+    if (fields.slot && !findSlot(fields.slot))
+      throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
   };
 
   router.get('/jobs', (ctx) => {
@@ -74,13 +89,15 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
 
   const slotFor = (id: number, wanted: string | undefined): string => {
     const slot = wanted ?? stores.jobs.get(id).slot;
-    if (slot === null || slot === '') throw badRequest('Say first which unit this is about: the job has none yet.', '/slot');
+    if (slot === null || slot === '')
+      throw badRequest('Say first which unit this is about: the job has none yet.', '/slot');
     const known = slot.startsWith('unit:own:')
       ? findSlot(slot.slice('unit:own:'.length))
       : slot.startsWith('unit:')
         ? stores.units.design(slot.slice(5))
         : findSlot(slot);
-    if (!known) throw badRequest(`"${slot}" is not a place in the chain, nor "unit:" with a unit of the catalogue.`, '/slot');
+    if (!known)
+      throw badRequest(`"${slot}" is not a place in the chain, nor "unit:" with a unit of the catalogue.`, '/slot');
     return slot;
   };
   router.post('/jobs/:id/evidence', async (ctx) => {
@@ -98,10 +115,20 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const { line, slot, onVehicle } = await readBody(ctx, BenchLineRequest);
     const read = readBenchLine(line);
     if (!read.recognised) throw badRequest(read.problem, '/line');
-    const evidenceId = stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.evidence, onVehicle: onVehicle ?? true }, person);
-    if (read.also) stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.also, onVehicle: onVehicle ?? true }, person);
+    const evidenceId = stores.jobs.addEvidence(
+      id,
+      slotFor(id, slot),
+      { ...read.evidence, onVehicle: onVehicle ?? true },
+      person,
+    );
+    if (read.also)
+      stores.jobs.addEvidence(id, slotFor(id, slot), { ...read.also, onVehicle: onVehicle ?? true }, person);
     ctx.status = 201;
-    ctx.body = await answered(ctx, id, { id: evidenceId, echo: read.echo, ...(read.doubt === undefined ? {} : { doubt: read.doubt }) });
+    ctx.body = await answered(ctx, id, {
+      id: evidenceId,
+      echo: read.echo,
+      ...(read.doubt === undefined ? {} : { doubt: read.doubt }),
+    });
   });
   router.post('/jobs/:id/evidence/:evidenceId/withdraw', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
@@ -128,7 +155,8 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
     const edit = await readBody(ctx, SlipEditRequest);
     const key = ctx.params['key'] ?? '';
-    if (!(await workspaceOf(id, stores)).slip.some((line) => line.key === key)) throw notFound('This line is no longer on the slip.');
+    if (!(await workspaceOf(id, stores)).slip.some((line) => line.key === key))
+      throw notFound('This line is no longer on the slip.');
     const version = stores.jobs.editSlip(id, key, edit, seen, person);
     await settled(id);
     ctx.set('etag', tagOf(version));
@@ -156,7 +184,11 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
   for (const paper of PAPERS) {
     router.get(`/jobs/:id/${paper}.pdf`, async (ctx) => {
       const workspace = await workspaceOf(jobId(ctx), stores);
-      const printed = await stores.pool.run('paper', { paper, workspace, printedAt: clock() }, { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 });
+      const printed = await stores.pool.run(
+        'paper',
+        { paper, workspace, printedAt: clock() },
+        { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 },
+      );
       ctx.type = 'application/pdf';
       ctx.body = Buffer.from(printed);
     });

@@ -45,7 +45,9 @@ export function computeSlot(
     slot,
     words: findSlot(slot)?.words ?? slot,
     kind: unit?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master',
-    evidence: input.evidence.filter(({ view }) => view.slot === slot || view.slot === `unit:${chosen?.id ?? ''}`).map(({ view }) => view),
+    evidence: input.evidence
+      .filter(({ view }) => view.slot === slot || view.slot === `unit:${chosen?.id ?? ''}`)
+      .map(({ view }) => view),
     photographs: stores.photographs.list(input.job.id).filter((p) => p.slot === slot),
     identification: choice.identification,
     unitIs: choice.unitIs,
@@ -78,12 +80,19 @@ function refusalJoint(kin: KinEntry, planned: boolean): Joint | undefined {
   if (kin.grade === 'does-not-fit') {
     const said = refusal?.assertions.map((a) => `${a.source}${a.note ? `: ${a.note}` : ''}`).join('; ');
     // A conversion is what makes it fit: the record speaks of an exchange without one, and every joint is checked all the same.
-    if (planned) return recordJoint('fits-with-change', `Recorded as not fitting by itself; the conversion changes what it goes to. ${said ?? ''}`);
+    if (planned)
+      return recordJoint(
+        'fits-with-change',
+        `Recorded as not fitting by itself; the conversion changes what it goes to. ${said ?? ''}`,
+      );
     return recordJoint('does-not-fit', `Recorded as not fitting. ${said ?? ''}`);
   }
   if (!doubted) return undefined;
   const times = doubted.outcomes?.misfit ?? 0;
-  return recordJoint('not-known', `That ${doubted.to} does instead of ${doubted.from} turned out wrong ${times} times. Read in Kin what was found.`);
+  return recordJoint(
+    'not-known',
+    `That ${doubted.to} does instead of ${doubted.from} turned out wrong ${times} times. Read in Kin what was found.`,
+  );
 }
 
 function recordJoint(state: 'does-not-fit' | 'not-known' | 'fits-with-change', sentence: string): Joint {
@@ -95,7 +104,13 @@ const refOf = (unit: UnitDesign, number: string | undefined, stores: Stores): No
   const bore = numberOf(unit.facts, 'bore');
   const ordered = number ?? stores.units.numbers(unit.id)[0];
   const name = bore === undefined ? undefined : boreName(bore);
-  return { unitId: unit.id, name: unit.name, maker: unit.maker, ...(ordered ? { number: ordered } : {}), ...(name ? { bore: name } : {}) };
+  return {
+    unitId: unit.id,
+    name: unit.name,
+    maker: unit.maker,
+    ...(ordered ? { number: ordered } : {}),
+    ...(name ? { bore: name } : {}),
+  };
 };
 
 /** The production change that touches a place, with its mates in other places. */
@@ -108,7 +123,9 @@ function splitFor(slot: string, found: string | undefined, input: SlotInput): { 
 
 function portViews(unit: UnitDesign): SlotWork['ports'] {
   return portPositions(unit.facts).map((position) => {
-    const [thread, form, feeds] = (['port-thread', 'port-seat', 'port-feeds'] as const).map((name) => textOf(unit.facts, name, position));
+    const [thread, form, feeds] = (['port-thread', 'port-seat', 'port-feeds'] as const).map((name) =>
+      textOf(unit.facts, name, position),
+    );
     const seat = form === undefined ? undefined : findSeat(form);
     const known = thread === undefined ? undefined : findThread(thread);
     const hex = BRAKE_THREADS.find((t) => t.designation === known?.designation)?.usualHex;
@@ -123,7 +140,13 @@ function portViews(unit: UnitDesign): SlotWork['ports'] {
   });
 }
 
-function kitViews(unit: UnitDesign, side: VehicleSide, slot: string, input: SlotInput, stores: Stores): SlotWork['kits'] {
+function kitViews(
+  unit: UnitDesign,
+  side: VehicleSide,
+  slot: string,
+  input: SlotInput,
+  stores: Stores,
+): SlotWork['kits'] {
   const cap = capOf(side)?.grade;
   const chosen = decisionOf(input.decisions, `kit:${slot}`)?.choice;
   return stores.kits.forUnit(unit).map((kit) => ({

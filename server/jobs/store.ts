@@ -1,4 +1,14 @@
-import type { Decision, DecisionRequest, EvidenceView, Job, JobChange, JobRow, NewJob, SlipAddRequest, SlipEditRequest } from '@kerabat/contract';
+import type {
+  Decision,
+  DecisionRequest,
+  EvidenceView,
+  Job,
+  JobChange,
+  JobRow,
+  NewJob,
+  SlipAddRequest,
+  SlipEditRequest,
+} from '@kerabat/contract';
 import { attributeWords, valueWords, type AttributeName } from '@kerabat/core/attribute';
 import { evidenceBase, type Evidence } from '@kerabat/core/identify';
 import { printBoth, type Quantity } from '@kerabat/core/units';
@@ -103,7 +113,9 @@ export function jobStore(db: Db, clock: () => string) {
   };
   const slipLine = (id: number, key: string): SlipRow | undefined => slip.all(id).find((line) => line.key === key);
   const decisionsOf = (id: number): Decision[] =>
-    decisions.all(id).map((d) => ({ ...d, value: d.value === null ? null : (JSON.parse(d.value) as Decision['value']) }));
+    decisions
+      .all(id)
+      .map((d) => ({ ...d, value: d.value === null ? null : (JSON.parse(d.value) as Decision['value']) }));
 
   return {
     get,
@@ -121,7 +133,12 @@ export function jobStore(db: Db, clock: () => string) {
       }));
     },
     create(fields: NewJob, person: string): Job {
-      const { lastInsertRowid } = insertJob.run({ ...fields, options: JSON.stringify(fields.options), person, now: clock() });
+      const { lastInsertRowid } = insertJob.run({
+        ...fields,
+        options: JSON.stringify(fields.options),
+        person,
+        now: clock(),
+      });
       return get(Number(lastInsertRowid));
     },
     change(id: number, change: JobChange, seen: number): Job {
@@ -157,7 +174,8 @@ export function jobStore(db: Db, clock: () => string) {
     },
     withdraw(jobId: number, id: number, person: string): void {
       const now = clock();
-      if (withdraw.run({ jobId, id, person, now }).changes === 0) throw notFound('This piece of evidence is not there, or was withdrawn already.');
+      if (withdraw.run({ jobId, id, person, now }).changes === 0)
+        throw notFound('This piece of evidence is not there, or was withdrawn already.');
       touch.run(now, jobId);
     },
     decisions: decisionsOf,
@@ -166,10 +184,26 @@ export function jobStore(db: Db, clock: () => string) {
       return db.transaction(() => {
         get(id);
         const before = decisionsOf(id).find((d) => d.subject === subject);
-        if ((before?.version ?? 0) !== seen) throw conflict('Somebody else decided this in the meantime.', before ?? null, request);
+        if ((before?.version ?? 0) !== seen)
+          throw conflict('Somebody else decided this in the meantime.', before ?? null, request);
         const now = clock();
-        const made = { subject, version: seen + 1, value: request?.value ?? null, reason: request?.reason ?? '', by: person, at: now };
-        decide.run({ jobId: id, subject, version: made.version, value: made.value && JSON.stringify(made.value), reason: made.reason, person, now });
+        const made = {
+          subject,
+          version: seen + 1,
+          value: request?.value ?? null,
+          reason: request?.reason ?? '',
+          by: person,
+          at: now,
+        };
+        decide.run({
+          jobId: id,
+          subject,
+          version: made.version,
+          value: made.value && JSON.stringify(made.value),
+          reason: made.reason,
+          person,
+          now,
+        });
         touch.run(now, id);
         return made;
       })();
@@ -188,7 +222,8 @@ export function jobStore(db: Db, clock: () => string) {
       return db.transaction(() => {
         get(id);
         const before = slipLine(id, key);
-        if ((before?.version ?? 0) !== seen) throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
+        if ((before?.version ?? 0) !== seen)
+          throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
         const kept = { section: null, words: null, number: null, reason: null, byHand: 0, ...before };
         const dropped = (edit.dropped ?? before?.dropped === 1) ? 1 : 0;
         saveSlip.run({
@@ -208,7 +243,17 @@ export function jobStore(db: Db, clock: () => string) {
       return db.transaction(() => {
         get(id);
         const key = `hand:${slip.all(id).filter((row) => row.byHand === 1).length + 1}`;
-        saveSlip.run({ number: null, ...line, jobId: id, key, byHand: 1, dropped: 0, note: null, person, now: clock() });
+        saveSlip.run({
+          number: null,
+          ...line,
+          jobId: id,
+          key,
+          byHand: 1,
+          dropped: 0,
+          note: null,
+          person,
+          now: clock(),
+        });
         return key;
       })();
     },
@@ -243,7 +288,8 @@ function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {
     value: JSON.parse(row.value) as unknown,
     onVehicle: row.onVehicle === 1,
   } as Evidence;
-  const value = item.kind === 'quantity' ? printBoth(item.value as Quantity) : valueWords(row.attribute, evidenceBase(item));
+  const value =
+    item.kind === 'quantity' ? printBoth(item.value as Quantity) : valueWords(row.attribute, evidenceBase(item));
   const withdrawn = row.withdrawnAt === null ? {} : { withdrawn: { by: row.withdrawnBy ?? '', at: row.withdrawnAt } };
   const view: EvidenceView = {
     id: row.id,

@@ -15,26 +15,36 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
     throw badRequest(`"${subject}" is not something that is decided in a job.`);
   };
   if (kind === 'fluid' && about === '') {
-    if (!findFluid(value.choice)) throw badRequest(`"${value.choice}" is not a fluid grade that is known here.`, '/value/choice');
+    if (!findFluid(value.choice))
+      throw badRequest(`"${value.choice}" is not a fluid grade that is known here.`, '/value/choice');
     return;
   }
   if (kind === 'conversion' && about === '') {
-    if (!findConversion(value.choice)) throw badRequest(`"${value.choice}" is not a conversion that is known here.`, '/value/choice');
+    if (!findConversion(value.choice))
+      throw badRequest(`"${value.choice}" is not a conversion that is known here.`, '/value/choice');
     return;
   }
   if (!['old', 'unit', 'kit', 'slot', 'at', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
   const own = kind === 'unit' ? ownKind(value.choice) : undefined;
   if (own !== undefined) {
-    if (!findSlot(slot)?.kinds.includes(own)) throw badRequest(`A ${own} is not a unit for this place.`, '/value/choice');
+    if (!findSlot(slot)?.kinds.includes(own))
+      throw badRequest(`A ${own} is not a unit for this place.`, '/value/choice');
   } else if (kind === 'old' || kind === 'unit') {
     const unit = stores.units.design(value.choice);
     if (!unit) throw badRequest(`There is no unit "${value.choice}" in the catalogue.`, '/value/choice');
-    if (!findSlot(slot)?.kinds.includes(unit.kind)) throw badRequest(`${unit.name} is not a unit for this place.`, '/value/choice');
+    if (!findSlot(slot)?.kinds.includes(unit.kind))
+      throw badRequest(`${unit.name} is not a unit for this place.`, '/value/choice');
   }
-  if (kind === 'at' && !['on-vehicle', 'off', 'lost'].includes(value.choice)) throw badRequest('A unit is on-vehicle, off or lost.', '/value/choice');
-  if (kind === 'override' && reason.trim() === '') throw badRequest('Letting a joint pass takes a reason: it is printed on the slip.', '/reason');
+  if (kind === 'at' && !['on-vehicle', 'off', 'lost'].includes(value.choice))
+    throw badRequest('A unit is on-vehicle, off or lost.', '/value/choice');
+  if (kind === 'override' && reason.trim() === '')
+    throw badRequest('Letting a joint pass takes a reason: it is printed on the slip.', '/reason');
 }
 
 /** The choices of a conversion, as a decision keeps them: "warning=fitted;rod=old". What cannot be read chooses nothing. */
 export const readChoices = (detail: string | undefined): Record<string, string> =>
-  Object.fromEntries((detail ?? '').split(';').flatMap((pair) => (/^[\w-]+=[\w-]+$/.test(pair) ? [pair.split('=') as [string, string]] : [])));
+  Object.fromEntries(
+    (detail ?? '')
+      .split(';')
+      .flatMap((pair) => (/^[\w-]+=[\w-]+$/.test(pair) ? [pair.split('=') as [string, string]] : [])),
+  );

@@ -2,8 +2,23 @@ import type { Decision, FluidView, Workspace } from '@kerabat/contract';
 import { readComplaint } from '@kerabat/core/ask';
 import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/chain';
 import { cautionsFor } from '@kerabat/core/caution';
-import { findConversion, linesOfPlan, planConversion, withoutDoubles, type ConversionPart, type Plan } from '@kerabat/core/conversion';
-import { checkChain, matedJoint, measurementsFor, withOutlook, type ChainJoint, type FitChain, type Joint } from '@kerabat/core/fit';
+import {
+  findConversion,
+  linesOfPlan,
+  planConversion,
+  withoutDoubles,
+  type ConversionPart,
+  type Plan,
+} from '@kerabat/core/conversion';
+import {
+  checkChain,
+  matedJoint,
+  measurementsFor,
+  withOutlook,
+  type ChainJoint,
+  type FitChain,
+  type Joint,
+} from '@kerabat/core/fit';
 import { capAgainstSeals, findFluid, FLUIDS, judgeFluid, type SealMaterial } from '@kerabat/core/fluid';
 import { mergeSlip, safetyOf, type FittingWant, type Override } from '@kerabat/core/slip';
 import { textOf, type UnitKind } from '@kerabat/core/unit';
@@ -24,10 +39,20 @@ function inputOf(id: number, stores: Stores): SlotInput {
   const known = vehicleKnown(job, evidence);
   const plan = planOf(decisions, vehicle?.id, known, stores);
   const chain = vehicle ? stores.vehicles.chain(vehicle.id) : [];
-  return { job, vehicle, known, chain, decisions, evidence, practice: stores.practice.current(), ...(plan ? { plan } : {}) };
+  return {
+    job,
+    vehicle,
+    known,
+    chain,
+    decisions,
+    evidence,
+    practice: stores.practice.current(),
+    ...(plan ? { plan } : {}),
+  };
 }
 
-const chosenIn = (input: SlotInput, stores: Stores): Promise<SlotChoice[]> => Promise.all(workedSlots(input).map((slot) => chooseSlot(slot, input, stores)));
+const chosenIn = (input: SlotInput, stores: Stores): Promise<SlotChoice[]> =>
+  Promise.all(workedSlots(input).map((slot) => chooseSlot(slot, input, stores)));
 
 /** The chain of a job as one value, with what was decided to close it left out. */
 export async function fitChainOfJob(id: number, stores: Stores): Promise<FitChain> {
@@ -61,17 +86,30 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   });
   const fluid = fluidOf(results, input);
   const chosenFluid = fluid.chosen;
-  const planLines = plan && vehicle ? linesOfPlan({ ...plan, parts: plan.parts.map((part) => withWant(part, wantFor(part, vehicle.id, stores))) }) : [];
+  const planLines =
+    plan && vehicle
+      ? linesOfPlan({ ...plan, parts: plan.parts.map((part) => withWant(part, wantFor(part, vehicle.id, stores))) })
+      : [];
   const asked = results.flatMap((result) => proposalsFor(result, chosenFluid, input, stores));
   const proposals = [...asked, ...withoutDoubles(planLines, asked)];
-  const slip = mergeSlip(withNumbers(oneFluid(proposals), stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
+  const slip = mergeSlip(
+    withNumbers(oneFluid(proposals), stores),
+    stores.jobs.slipEdits(id),
+    stores.jobs.slipAdded(id),
+  );
   const overrides = overridesOf(input.decisions);
-  const joints = results.flatMap((r) => r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })));
+  const joints = results.flatMap((r) =>
+    r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })),
+  );
   const safety = safetyOf({
     vehicleKnown: vehicle !== undefined,
     unitChosen: choices.length > 0 && choices.every((c) => c.chosen),
-    ...(choices.length > 1 ? { unfilled: choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot) } : {}),
-    ...(choices.some((c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`))
+    ...(choices.length > 1
+      ? { unfilled: choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot) }
+      : {}),
+    ...(choices.some(
+      (c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`),
+    )
       ? { identification: { verdict: 'contradictory' as const } }
       : {}),
     joints,
@@ -82,7 +120,15 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   return {
     job,
     ...(vehicle ? { vehicle } : {}),
-    ...(reading ? { reading: { sentence: reading.sentence, suspects: [...reading.suspects], ruleOutFirst: [...reading.ruleOutFirst] } } : {}),
+    ...(reading
+      ? {
+          reading: {
+            sentence: reading.sentence,
+            suspects: [...reading.suspects],
+            ruleOutFirst: [...reading.ruleOutFirst],
+          },
+        }
+      : {}),
     chain: chainFor(input, results, stores) as Workspace['chain'],
     work: results.map((r) => r.work),
     fluid,
@@ -101,7 +147,9 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
           },
         }
       : {}),
-    workCard: [...(plan ? [toolsOf(plan), ...plan.steps] : []), ...stepsOf(fit.taken)].sort(byGroup) as Workspace['workCard'],
+    workCard: [...(plan ? [toolsOf(plan), ...plan.steps] : []), ...stepsOf(fit.taken)].sort(
+      byGroup,
+    ) as Workspace['workCard'],
     cautions: [
       ...new Set([
         ...cautionsFor(
@@ -118,20 +166,33 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
 export async function settle(id: number, stores: Stores): Promise<void> {
   const before = stores.latest.stamp();
   const workspace = await workOut(id, stores);
-  stores.latest.keep(id, workspace, before, () => stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence));
+  stores.latest.keep(id, workspace, before, () =>
+    stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence),
+  );
 }
 
 /** The conversion that a job is planned by, when one was decided: its id, and its choices as JSON. */
-function planOf(decisions: readonly Decision[], vehicleId: string | undefined, known: SlotInput['known'], stores: Stores): Plan | undefined {
+function planOf(
+  decisions: readonly Decision[],
+  vehicleId: string | undefined,
+  known: SlotInput['known'],
+  stores: Stores,
+): Plan | undefined {
   const decided = decisionOf(decisions, 'conversion');
   const row = decided && findConversion(decided.choice);
   if (!decided || !row || vehicleId === undefined) return undefined;
   return planConversion(row, convertedVehicle(vehicleId, known, stores), readChoices(decided.detail));
 }
 
-const withWant = (part: ConversionPart, wants: FittingWant | undefined): ConversionPart => (wants === undefined ? part : { ...part, wants });
+const withWant = (part: ConversionPart, wants: FittingWant | undefined): ConversionPart =>
+  wants === undefined ? part : { ...part, wants };
 
-const toolsOf = (plan: Plan): WorkStep => ({ key: `${plan.id}-tools`, group: 'before', words: `Have ready: ${plan.tools.join(', ')}`, why: plan.words });
+const toolsOf = (plan: Plan): WorkStep => ({
+  key: `${plan.id}-tools`,
+  group: 'before',
+  words: `Have ready: ${plan.tools.join(', ')}`,
+  why: plan.words,
+});
 
 const byGroup = (a: WorkStep, b: WorkStep): number => WORK_GROUPS.indexOf(a.group) - WORK_GROUPS.indexOf(b.group);
 
@@ -145,7 +206,10 @@ function workedSlots({ job, decisions, plan }: SlotInput): string[] {
 /** The fluid of a job is bought once, however many of its units are opened: the largest need counts. */
 function oneFluid(proposals: ReturnType<typeof proposalsFor>): ReturnType<typeof proposalsFor> {
   const fluids = proposals.filter((line) => line.key.endsWith('/fluid') && line.section === 'order');
-  const most = fluids.reduce<(typeof fluids)[number] | undefined>((best, line) => (best && best.quantity >= line.quantity ? best : line), undefined);
+  const most = fluids.reduce<(typeof fluids)[number] | undefined>(
+    (best, line) => (best && best.quantity >= line.quantity ? best : line),
+    undefined,
+  );
   return proposals.filter((line) => line === most || !fluids.includes(line));
 }
 
@@ -166,9 +230,11 @@ function overridesOf(decisions: readonly Decision[]): Override[] {
 const acceptedIn = (decisions: readonly Decision[]): string[] =>
   decisions.filter((d) => d.value && d.subject.startsWith('remedy:')).map((d) => d.subject.slice('remedy:'.length));
 
-const kindsOn = (input: SlotInput): UnitKind[] => SLOTS.filter((row) => input.chain.some((e) => e.slot === row.slot)).flatMap((row) => [...row.kinds]);
+const kindsOn = (input: SlotInput): UnitKind[] =>
+  SLOTS.filter((row) => input.chain.some((e) => e.slot === row.slot)).flatMap((row) => [...row.kinds]);
 
-const kindOf = (r: SlotResult): UnitKind | undefined => (r.choice.chosen ?? r.choice.old)?.kind ?? findSlot(r.work.slot)?.kinds[0];
+const kindOf = (r: SlotResult): UnitKind | undefined =>
+  (r.choice.chosen ?? r.choice.old)?.kind ?? findSlot(r.work.slot)?.kinds[0];
 
 function hydraulicAssistance(result: SlotResult, input: SlotInput, stores: Stores): boolean {
   const boosters = entriesFor(input.chain, 'booster', input.known).map((e) => stores.units.design(e.unitId));
@@ -201,10 +267,16 @@ const UNREAD_CAP = { state: 'not-known' as const, sentence: 'The fluid is not kn
 function fluidOf(results: readonly SlotResult[], input: SlotInput): FluidView {
   const capKnown = results.map((r) => capOf(r.vehicle)).find((c) => c !== undefined);
   const cap = capKnown && findFluid(capKnown.grade);
-  const seals = [...new Set(results.flatMap((r) => textOf((r.choice.chosen ?? r.choice.old)?.facts ?? [], 'seals') ?? []))] as SealMaterial[];
+  const seals = [
+    ...new Set(results.flatMap((r) => textOf((r.choice.chosen ?? r.choice.old)?.facts ?? [], 'seals') ?? [])),
+  ] as SealMaterial[];
   const chosen = findFluid(decisionOf(input.decisions, 'fluid')?.choice ?? cap?.grade ?? '');
   const conflict = cap && capAgainstSeals(cap, seals);
-  const verdict = conflict ? { state: 'does-not-fit' as const, sentence: conflict } : chosen ? judgeFluid(chosen, cap, seals) : UNREAD_CAP;
+  const verdict = conflict
+    ? { state: 'does-not-fit' as const, sentence: conflict }
+    : chosen
+      ? judgeFluid(chosen, cap, seals)
+      : UNREAD_CAP;
   return {
     ...(capKnown ? { cap: capKnown.grade, capOrigin: capKnown.origin } : {}),
     seals,
@@ -222,18 +294,30 @@ function chainFor(input: SlotInput, results: readonly SlotResult[], stores: Stor
     const result = results.find((r) => r.work.slot === row.slot);
     const entries = entriesFor(input.chain, row.slot, input.known);
     if (!result && entries.length === 0) return [];
-    const now = result?.work.old?.name ?? (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
+    const now =
+      result?.work.old?.name ??
+      (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
     const next = result?.work.chosen;
     const nextWords = next && [next.number, next.bore].filter(Boolean).join(' · ');
     return [
-      { slot: row.slot, ...(now ? { now } : {}), ...(next ? { next: nextWords || next.name } : {}), ...(next && result ? { joints: result.joints } : {}) },
+      {
+        slot: row.slot,
+        ...(now ? { now } : {}),
+        ...(next ? { next: nextWords || next.name } : {}),
+        ...(next && result ? { joints: result.joints } : {}),
+      },
     ];
   });
-  const ratio = input.vehicle && stores.vehicles.facts(input.vehicle.id, 'pedal').find((f) => f.attribute === 'pedal-ratio')?.value;
+  const ratio =
+    input.vehicle && stores.vehicles.facts(input.vehicle.id, 'pedal').find((f) => f.attribute === 'pedal-ratio')?.value;
   return chainOf(system, typeof ratio === 'number' ? `ratio ${ratio}` : undefined, linesWords(results), fills);
 }
 
 function linesWords(results: readonly SlotResult[]): string | undefined {
-  const tubes = new Set(results.flatMap((r) => [...r.vehicle].filter(([key]) => key.startsWith('tube@')).map(([, known]) => String(known.value))));
+  const tubes = new Set(
+    results.flatMap((r) =>
+      [...r.vehicle].filter(([key]) => key.startsWith('tube@')).map(([, known]) => String(known.value)),
+    ),
+  );
   return tubes.size === 0 ? undefined : [...tubes].join(', ');
 }

@@ -71,7 +71,8 @@ export interface NamedUnit {
 }
 
 export const idOf = (node: KinNode): number => Number(node.slice(2));
-const nodeOf = (numberId: number | null, unitId: number | null): KinNode => (numberId === null ? `u:${unitId ?? 0}` : `n:${numberId}`);
+const nodeOf = (numberId: number | null, unitId: number | null): KinNode =>
+  numberId === null ? `u:${unitId ?? 0}` : `n:${numberId}`;
 
 /** The key of the claim that a number names a unit, for outcomes: there is no row of its own for it. */
 const namesKey = (row: NamedNumber): string => `names:${row.maker}:${row.written}`;
@@ -115,10 +116,16 @@ export function kinGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) 
           to: nodeOf(row.toNumber, row.toUnit),
           kind: row.kind,
           bothWays: row.bothWays === 1,
-          conditions: (asked.get(row.id) ?? []).map(({ kind, text, number }) => ({ kind, text, ...(number === '' ? {} : { number }) })),
+          conditions: (asked.get(row.id) ?? []).map(({ kind, text, number }) => ({
+            kind,
+            text,
+            ...(number === '' ? {} : { number }),
+          })),
           assertions: (said.get(row.id) ?? []).flatMap(({ sourceId, date, person, note }) => {
             const source = sources.get(sourceId);
-            return source ? [{ source, date, ...(person === '' ? {} : { person }), ...(note === '' ? {} : { note }) }] : [];
+            return source
+              ? [{ source, date, ...(person === '' ? {} : { person }), ...(note === '' ? {} : { note }) }]
+              : [];
           }),
         }),
       );
@@ -151,7 +158,10 @@ export function kinGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) 
         const byUnit = groupBy(readNumbers(numbersOfUnits(unitIds)), (row) => row.unitId ?? 0);
         for (const id of unitIds) numbersByUnit.set(id, byUnit.get(id) ?? []);
         for (const row of units(unitIds)) knownUnits.set(row.id, row);
-        const named = [...numberIds.flatMap((id) => knownNumbers.get(id) ?? []), ...[...byUnit.values()].flat()].flatMap(namesLink);
+        const named = [
+          ...numberIds.flatMap((id) => knownNumbers.get(id) ?? []),
+          ...[...byUnit.values()].flat(),
+        ].flatMap(namesLink);
         return [...linksOf([...ofUnits(unitIds), ...ofNumbers(numberIds)]), ...named];
       },
     };

@@ -9,7 +9,8 @@ describe('kin over HTTP', () => {
   });
   afterAll(() => server.close());
 
-  const kin = async (unit: string): Promise<KinAnswer> => (await server.ask('GET', `/units/${unit}/kin`)).body as KinAnswer;
+  const kin = async (unit: string): Promise<KinAnswer> =>
+    (await server.ask('GET', `/units/${unit}/kin`)).body as KinAnswer;
   const entry = async (unit: string, other: string): Promise<KinEntry> => {
     const found = (await kin(unit)).entries.find((e) => e.unitId === other);
     if (!found) throw new Error(`${other} is no kin of ${unit}`);
@@ -29,7 +30,10 @@ describe('kin over HTTP', () => {
   });
 
   it('a number of which no unit is recorded has kin all the same: from any number to every unit that would do', async () => {
-    const found = (await server.ask('GET', '/numbers?q=SK2302R')).body as { exact: { id: number }[]; normalised: { id: number }[] };
+    const found = (await server.ask('GET', '/numbers?q=SK2302R')).body as {
+      exact: { id: number }[];
+      normalised: { id: number }[];
+    };
     const [number] = [...found.exact, ...found.normalised];
     const answer = await kin(`n:${number?.id ?? 0}`);
     expect(answer).toMatchObject({ name: 'Skarrow SK 2302 R', unitId: `n:${number?.id ?? 0}` });
@@ -47,7 +51,12 @@ describe('kin over HTTP', () => {
     const step = before.paths[0]?.at(-1);
     const link = step?.link ?? '';
     expect(step).toMatchObject({ trust: 0.85 });
-    const { status, body } = await record({ link, result: 'fitted-with-change', reason: 'the sensor was moved over', jobId: 1 });
+    const { status, body } = await record({
+      link,
+      result: 'fitted-with-change',
+      reason: 'the sensor was moved over',
+      jobId: 1,
+    });
     expect(status).toBe(201);
     const after = await entry('ard-tm22vs', 'pel-tm22vs');
     expect(after.paths[0]?.at(-1)?.trust).toBeCloseTo((0.85 * 5 + 1) / 6, 12);
@@ -75,7 +84,8 @@ describe('kin over HTTP', () => {
 
   it('filters by grade and trust; by geometry comes apart, without what is known kin, whatever the filter', async () => {
     const all = (await server.ask('GET', '/units/ard-tm23v/kin?geometry=20')).body as KinAnswer;
-    const some = (await server.ask('GET', '/units/ard-tm23v/kin?geometry=20&grade=same&minTrust=0.9')).body as KinAnswer;
+    const some = (await server.ask('GET', '/units/ard-tm23v/kin?geometry=20&grade=same&minTrust=0.9'))
+      .body as KinAnswer;
     expect(some.entries.every((e) => e.grade === 'same' && e.trust >= 0.9)).toBe(true);
     expect(some.entries.length).toBeLessThan(all.entries.length);
     expect(some.byGeometry).toEqual(all.byGeometry);
@@ -97,14 +107,21 @@ describe('kin over HTTP', () => {
     ['a link that is not there', { link: 'nothing', result: 'fitted', reason: '' }, 'no such link'],
     ['a misfit without a reason', { link: 'names:ardfrith:A 23-814', result: 'did-not-fit', reason: '  ' }, 'Say why'],
     ['a result that is none', { link: 'names:ardfrith:A 23-814', result: 'perhaps', reason: 'x' }, 'must be one of'],
-    ['a job that is not there', { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '', jobId: 999 }, 'no job 999'],
+    [
+      'a job that is not there',
+      { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '', jobId: 999 },
+      'no job 999',
+    ],
   ])('refuses %s', async (_, body, words) => {
     const { status, body: problem } = await record(body);
     expect(status).toBeGreaterThanOrEqual(400);
     expect(problem.detail).toContain(words);
   });
   it('wants a name for it', async () => {
-    const answer = await server.ask('POST', '/outcomes', { person: '', body: { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '' } });
+    const answer = await server.ask('POST', '/outcomes', {
+      person: '',
+      body: { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '' },
+    });
     expect(answer.status).toBe(400);
   });
 });

@@ -32,7 +32,8 @@ export function outcomeStore(db: Db, clock: () => string) {
   const counts = (): ReadonlyMap<string, Outcomes> => {
     if (known) return known;
     known = new Map();
-    for (const { link, result, n } of counting.all()) known.set(link, { ...(known.get(link) ?? { fitted: 0, changed: 0, misfit: 0 }), [COUNTED[result]]: n });
+    for (const { link, result, n } of counting.all())
+      known.set(link, { ...(known.get(link) ?? { fitted: 0, changed: 0, misfit: 0 }), [COUNTED[result]]: n });
     return known;
   };
 
@@ -54,7 +55,8 @@ export function outcomeStore(db: Db, clock: () => string) {
     },
     withdraw(id: number, person: string): void {
       known = undefined;
-      if (withdraw.run({ id, person, now: clock() }).changes === 0) throw notFound('There is no such outcome, or it is withdrawn already.');
+      if (withdraw.run({ id, person, now: clock() }).changes === 0)
+        throw notFound('There is no such outcome, or it is withdrawn already.');
     },
   };
 }

@@ -20,7 +20,9 @@ export function kinRoutes(router: Router, stores: Stores): void {
     const [id, grade, minTrust] = [ctx.params['id'] ?? '', textQuery(ctx, 'grade'), numberQuery(ctx, 'minTrust', 0)];
     const depth = numberQuery(ctx, 'depth', practice.kinDepth);
     const near = stores.kin.kin(id, practice, { depth, work: NEAR });
-    const kin = near.tired ? await stores.pool.run('kin', { ...taskOf(id, depth), practice }, asking(ctx)) : near.answer;
+    const kin = near.tired
+      ? await stores.pool.run('kin', { ...taskOf(id, depth), practice }, asking(ctx))
+      : near.answer;
     const limit = numberQuery(ctx, 'geometry', 0);
     ctx.body = {
       ...kin,
@@ -31,20 +33,29 @@ export function kinRoutes(router: Router, stores: Stores): void {
   router.get('/units/:id/kin/:node', async (ctx) => {
     const practice = stores.practice.current();
     const [id, node] = [ctx.params['id'] ?? '', ctx.params['node'] ?? ''];
-    if (!isNode(node)) throw badRequest('The other end is named like "u:12" or "n:40", as the list of kin has it.', '/node');
+    if (!isNode(node))
+      throw badRequest('The other end is named like "u:12" or "n:40", as the list of kin has it.', '/node');
     const [depth, count] = [numberQuery(ctx, 'depth', practice.kinDepth), numberQuery(ctx, 'count', 3)];
     const near = stores.kin.paths(id, node, practice, count, { depth, work: NEAR });
-    const paths = near.tired ? await stores.pool.run('kinPaths', { ...taskOf(id, depth), practice, target: node, count }, asking(ctx)) : near.paths;
+    const paths = near.tired
+      ? await stores.pool.run('kinPaths', { ...taskOf(id, depth), practice, target: node, count }, asking(ctx))
+      : near.paths;
     const links = [...new Set(paths.flat().map((step) => step.link))];
     ctx.body = { paths, outcomes: stores.outcomes.ofLinks(links) };
   });
-  const taskOf = (key: string, depth: number) => ({ file: stores.files.catalogue, key, depth, outcomes: stores.outcomes.counts() });
+  const taskOf = (key: string, depth: number) => ({
+    file: stores.files.catalogue,
+    key,
+    depth,
+    outcomes: stores.outcomes.counts(),
+  });
   const asking = (ctx: Context) => ({ person: sender(ctx), signal: hangsUp(ctx) });
   router.post('/outcomes', async (ctx) => {
     const person = personOf(ctx);
     const outcome = await readBody(ctx, NewOutcome);
     if (!stores.kin.hasLink(outcome.link)) throw badRequest('There is no such link in the catalogue.', '/link');
-    if (outcome.result !== 'fitted' && outcome.reason === '') throw badRequest('Say why: the next one who looks wants to know.', '/reason');
+    if (outcome.result !== 'fitted' && outcome.reason === '')
+      throw badRequest('Say why: the next one who looks wants to know.', '/reason');
     ctx.status = 201;
     ctx.body = { id: stores.outcomes.add(outcome, person) };
   });
@@ -73,5 +84,9 @@ async function byGeometry(
     maker: stores.units.head(unit.unitId)?.maker ?? '',
     numbers: stores.units.numbers(unit.unitId),
   }));
-  return { byGeometry: views, byGeometryCount: count, ...(because === undefined ? {} : { byGeometryProblem: because }) };
+  return {
+    byGeometry: views,
+    byGeometryCount: count,
+    ...(because === undefined ? {} : { byGeometryProblem: because }),
+  };
 }

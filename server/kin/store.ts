@@ -1,5 +1,14 @@
 import type { KinAnswer, KinEntry, KinStep } from '@kerabat/contract';
-import { oneUnitWith, pathsOfKin, walkKin, wantsReview, type KinNode, type Outcomes, type Reach, type Step } from '@kerabat/core/kin';
+import {
+  oneUnitWith,
+  pathsOfKin,
+  walkKin,
+  wantsReview,
+  type KinNode,
+  type Outcomes,
+  type Reach,
+  type Step,
+} from '@kerabat/core/kin';
 import type { Practice } from '@kerabat/core/practice';
 import type { Db } from '../db/open.js';
 import { notFound } from '../http/problem.js';
@@ -41,14 +50,22 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
   return {
     reader,
     /** `tired`: the limit of work was met before everything was seen. */
-    kin(key: string, practice: Practice, reach: Reach = { depth: practice.kinDepth }): { answer: KinAnswer; tired: boolean } {
+    kin(
+      key: string,
+      practice: Practice,
+      reach: Reach = { depth: practice.kinDepth },
+    ): { answer: KinAnswer; tired: boolean } {
       const start = startOf(key);
       const graph = reader();
       const kin = walkKin(start, graph.source, practice, reach);
       // What is begun again with more room need not be put into words.
-      if (kin.tired && reach.work !== undefined) return { answer: { unitId: key, name: '', node: start, ...NO_KIN }, tired: true };
+      if (kin.tired && reach.work !== undefined)
+        return { answer: { unitId: key, name: '', node: start, ...NO_KIN }, tired: true };
       const ownUnit = start.startsWith('u:') ? idOf(start) : undefined;
-      graph.name([start, ...kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])])]);
+      graph.name([
+        start,
+        ...kin.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])]),
+      ]);
       const numbersOf = (node: KinNode): readonly NamedNumber[] =>
         node.startsWith('u:') ? graph.numbersOf(idOf(node)) : [graph.number(idOf(node))].filter((n) => n !== undefined);
       const stock = graph.stockOf(kin.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
@@ -61,7 +78,11 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
         return [
           {
             node: entry.node,
-            ...(record ? { unitId: record.key } : named && ownUnit !== undefined && named.unitId === ownUnit ? { unitId: key } : {}),
+            ...(record
+              ? { unitId: record.key }
+              : named && ownUnit !== undefined && named.unitId === ownUnit
+                ? { unitId: key }
+                : {}),
             name: graph.words(entry.node),
             numbers: numbersOf(entry.node).map((n) => ({
               issuer: n.issuer,
@@ -78,11 +99,24 @@ export function kinStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> =
           },
         ];
       });
-      const answer = { unitId: key, name: graph.words(start), node: start, ...NO_KIN, entries, truncated: kin.truncated };
+      const answer = {
+        unitId: key,
+        name: graph.words(start),
+        node: start,
+        ...NO_KIN,
+        entries,
+        truncated: kin.truncated,
+      };
       return { answer, tired: kin.tired };
     },
     /** The cheapest few paths from a unit to one of its kin. */
-    paths(key: string, target: KinNode, practice: Practice, count: number, reach: Reach): { paths: KinStep[][]; tired: boolean } {
+    paths(
+      key: string,
+      target: KinNode,
+      practice: Practice,
+      count: number,
+      reach: Reach,
+    ): { paths: KinStep[][]; tired: boolean } {
       const graph = reader();
       const { paths, tired } = pathsOfKin(startOf(key), target, graph.source, practice, count, reach);
       graph.name(paths.flat().flatMap((step) => [step.from, step.to]));

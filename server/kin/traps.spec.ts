@@ -12,14 +12,18 @@ afterEach(() => server.close());
 
 const get = async <T>(path: string): Promise<T> => (await server.ask('GET', path)).body as T;
 const kinOf = async (unit: string): Promise<KinEntry[]> => (await get<KinAnswer>(`/units/${unit}/kin`)).entries;
-const between = async (unit: string, other: string): Promise<KinEntry | undefined> => (await kinOf(unit)).find((e) => e.unitId === other);
+const between = async (unit: string, other: string): Promise<KinEntry | undefined> =>
+  (await kinOf(unit)).find((e) => e.unitId === other);
 const conditions = (entry: KinEntry | undefined): string => (entry?.conditions ?? []).map((c) => c.text).join('; ');
 const find = (q: string): Promise<NumberSearch> => get<NumberSearch>(`/numbers?q=${encodeURIComponent(q)}`);
 
 describe('numbers', () => {
   it('a casting mark is ordered by: it is told to be no number to order by, and leads to no unit', async () => {
     const [mark] = (await find('44719')).exact;
-    expect(mark?.leadsTo).toMatchObject({ kind: 'mark', words: expect.stringContaining('not a number to order by') as string });
+    expect(mark?.leadsTo).toMatchObject({
+      kind: 'mark',
+      words: expect.stringContaining('not a number to order by') as string,
+    });
     expect((await kinOf('ard-tm22vs')).flatMap((e) => e.numbers.map((n) => n.written))).not.toContain('44719');
   });
   it('a superseded number is ordered: the one to order now is told, over every step between', async () => {
@@ -32,10 +36,16 @@ describe('numbers', () => {
   });
   it('supersession is taken for both ways: the new number does not lead back to the old one', async () => {
     const db = server.databases.catalogue;
-    const id = (written: string): number => db.prepare('SELECT id FROM number WHERE written = ?').pluck().get(written) as number;
-    const walk = (from: string) => server.stores.kin.paths(from, `n:${id('4419-02-9')}`, server.stores.practice.current(), 3, { depth: 6 }).paths;
-    db.prepare(`UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k38t') WHERE written = '4419-03-7'`).run();
-    db.prepare(`UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k48q') WHERE written = '4419-01-1'`).run();
+    const id = (written: string): number =>
+      db.prepare('SELECT id FROM number WHERE written = ?').pluck().get(written) as number;
+    const walk = (from: string) =>
+      server.stores.kin.paths(from, `n:${id('4419-02-9')}`, server.stores.practice.current(), 3, { depth: 6 }).paths;
+    db.prepare(
+      `UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k38t') WHERE written = '4419-03-7'`,
+    ).run();
+    db.prepare(
+      `UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k48q') WHERE written = '4419-01-1'`,
+    ).run();
     expect(walk('ard-k48q').length).toBeGreaterThan(0);
     expect(walk('ard-k38t')).toEqual([]);
   });
@@ -93,13 +103,17 @@ describe('units that would do', () => {
     const kin = await kinOf('ard-tm22vs');
     expect(kin.filter((e) => e.unitId === 'cas-tm22u').map((e) => e.grade)).toEqual(['does-not-fit']);
     const through = kin.filter(
-      (e) => e.grade !== 'does-not-fit' && e.paths.some((path) => path.some((step) => step.to.includes('tandem master 22 universal'))),
+      (e) =>
+        e.grade !== 'does-not-fit' &&
+        e.paths.some((path) => path.some((step) => step.to.includes('tandem master 22 universal'))),
     );
     expect(through).toEqual([]);
   });
   it('out of stock here: what would do and is on somebody’s shelf is told', async () => {
     const kin = await kinOf('ard-sm19');
-    const stocked = kin.filter((e) => e.grade !== 'does-not-fit').flatMap((e) => e.numbers.flatMap((n) => n.stock.map((s) => s.supplier)));
+    const stocked = kin
+      .filter((e) => e.grade !== 'does-not-fit')
+      .flatMap((e) => e.numbers.flatMap((n) => n.stock.map((s) => s.supplier)));
     expect(stocked.length).toBeGreaterThan(0);
   });
   it('a rebuilder’s number is kin, and trusted as a list is, not as the maker', async () => {
@@ -116,7 +130,9 @@ describe('units that would do', () => {
   it('what was learnt the last time is there the next time', async () => {
     const before = await between('ard-tm23v', 'pel-tm23v');
     const link = before?.paths[0]?.at(-1)?.link ?? '';
-    await server.ask('POST', '/outcomes', { body: { link, result: 'did-not-fit', reason: 'pin dragged, recess 0.4 deeper than said' } });
+    await server.ask('POST', '/outcomes', {
+      body: { link, result: 'did-not-fit', reason: 'pin dragged, recess 0.4 deeper than said' },
+    });
     const after = await between('ard-tm23v', 'pel-tm23v');
     expect(after?.trust).toBeLessThan(before?.trust ?? 0);
     const { outcomes } = await get<{ outcomes: { reason: string }[] }>(`/units/ard-tm23v/kin/${after?.node}`);

@@ -56,7 +56,12 @@ const get = (path: string, method = 'GET') =>
       let body = '';
       answer.on('data', (chunk: Buffer) => (body += chunk.toString()));
       answer.on('end', () =>
-        done({ status: answer.statusCode ?? 0, type: answer.headers['content-type'] ?? '', cache: answer.headers['cache-control'] ?? '', body }),
+        done({
+          status: answer.statusCode ?? 0,
+          type: answer.headers['content-type'] ?? '',
+          cache: answer.headers['cache-control'] ?? '',
+          body,
+        }),
       );
     });
     asked.on('error', fail);
@@ -66,7 +71,12 @@ const get = (path: string, method = 'GET') =>
 describe('the interface’s files', () => {
   it('any address that is no file is the page itself, never cached', async () => {
     for (const path of ['/', '/jobs/7/fit', '/units/ard-sm19']) {
-      expect(await get(path)).toMatchObject({ status: 200, type: 'text/html; charset=utf-8', cache: 'no-cache', body: '<title>page</title>' });
+      expect(await get(path)).toMatchObject({
+        status: 200,
+        type: 'text/html; charset=utf-8',
+        cache: 'no-cache',
+        body: '<title>page</title>',
+      });
     }
   });
   it('files with a hash in their name are kept, others are not', async () => {
@@ -85,33 +95,39 @@ describe('the interface’s files', () => {
     expect((await get('/')).status).toBe(200);
   });
   it('the API’s own addresses are never the page', async () => {
-    expect(await get('/api/v1/nothing')).toMatchObject({ status: 404, type: 'application/problem+json; charset=utf-8' });
+    expect(await get('/api/v1/nothing')).toMatchObject({
+      status: 404,
+      type: 'application/problem+json; charset=utf-8',
+    });
     expect((await get('/jobs', 'POST')).status).toBe(405);
   });
 });
 
 describe('an interface that is not built', () => {
-  it.each(['a folder that is not there', 'an empty folder'])('%s: the page says what to do, and the API answers', async (what) => {
-    const missing = join(work, what.includes('not there') ? 'no-web' : 'empty-web');
-    if (what.includes('empty')) mkdirSync(missing);
-    const log = pino({ level: 'silent' });
-    const app = makeApp({
-      stores,
-      log,
-      clock: wallClock,
-      web: missing,
-      instruments: instrumentFeed({ port: 1 }),
-      chassis: chassisService('http://127.0.0.1:1'),
-    });
-    const bare = createServer(app.callback());
-    await new Promise<void>((done) => bare.listen(0, '127.0.0.1', done));
-    const at = `http://127.0.0.1:${(bare.address() as AddressInfo).port}`;
-    const page = await fetch(`${at}/jobs`);
-    expect(page.status).toBe(503);
-    expect(((await page.json()) as { detail: string }).detail).toContain('npm start');
-    expect((await fetch(`${at}/api/v1/jobs`)).status).toBe(200);
-    bare.close();
-  });
+  it.each(['a folder that is not there', 'an empty folder'])(
+    '%s: the page says what to do, and the API answers',
+    async (what) => {
+      const missing = join(work, what.includes('not there') ? 'no-web' : 'empty-web');
+      if (what.includes('empty')) mkdirSync(missing);
+      const log = pino({ level: 'silent' });
+      const app = makeApp({
+        stores,
+        log,
+        clock: wallClock,
+        web: missing,
+        instruments: instrumentFeed({ port: 1 }),
+        chassis: chassisService('http://127.0.0.1:1'),
+      });
+      const bare = createServer(app.callback());
+      await new Promise<void>((done) => bare.listen(0, '127.0.0.1', done));
+      const at = `http://127.0.0.1:${(bare.address() as AddressInfo).port}`;
+      const page = await fetch(`${at}/jobs`);
+      expect(page.status).toBe(503);
+      expect(((await page.json()) as { detail: string }).detail).toContain('npm start');
+      expect((await fetch(`${at}/api/v1/jobs`)).status).toBe(200);
+      bare.close();
+    },
+  );
 });
 
 describe('arguments of the server', () => {
@@ -125,12 +141,21 @@ describe('arguments of the server', () => {
       chassis: 'http://127.0.0.1:4882',
     }));
   it('are taken as given', () =>
-    expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toMatchObject({ data: '/x', port: 0, empty: true }));
-  it.each([['--port', '99999'], ['--port', '1.5'], ['--port', 'x'], ['--colour', 'red'], ['stray'], ['--instruments', '-1'], ['--chassis', 'nowhere']])(
-    '%s %s is refused in words',
-    (...args) => {
-      // prettier-ignore
-      expect(() => readArguments(args, '/data')).toThrow(StartProblem);
-    },
-  );
+    expect(readArguments(['--data', '/x', '--port', '0', '--empty'], '/data')).toMatchObject({
+      data: '/x',
+      port: 0,
+      empty: true,
+    }));
+  it.each([
+    ['--port', '99999'],
+    ['--port', '1.5'],
+    ['--port', 'x'],
+    ['--colour', 'red'],
+    ['stray'],
+    ['--instruments', '-1'],
+    ['--chassis', 'nowhere'],
+  ])('%s %s is refused in words', (...args) => {
+    // prettier-ignore
+    expect(() => readArguments(args, '/data')).toThrow(StartProblem);
+  });
 });

@@ -15,17 +15,27 @@ export interface ServeArguments {
 
 /** Reads `--data DIR --port N --empty --create-missing --instruments N --chassis URL`. Throws a StartProblem in plain words. */
 export function readArguments(args: readonly string[], standardData: string): ServeArguments {
-  let values: { data?: string; port?: string; empty?: boolean; 'create-missing'?: boolean; instruments?: string; chassis?: string };
+  let values: {
+    data?: string;
+    port?: string;
+    empty?: boolean;
+    'create-missing'?: boolean;
+    instruments?: string;
+    chassis?: string;
+  };
   try {
     const text = { type: 'string' } as const;
     const flag = { type: 'boolean' } as const;
     const options = { data: text, port: text, empty: flag, 'create-missing': flag, instruments: text, chassis: text };
     ({ values } = parseArgs({ args: [...args], options }));
   } catch (error) {
-    throw new StartProblem(`${(error as Error).message} Known are --data DIR, --port N, --empty, --create-missing, --instruments N and --chassis URL.`);
+    throw new StartProblem(
+      `${(error as Error).message} Known are --data DIR, --port N, --empty, --create-missing, --instruments N and --chassis URL.`,
+    );
   }
   const chassis = values.chassis ?? 'http://127.0.0.1:4882';
-  if (!URL.canParse(chassis)) throw new StartProblem(`--chassis must be an address like http://127.0.0.1:4882, not "${chassis}".`);
+  if (!URL.canParse(chassis))
+    throw new StartProblem(`--chassis must be an address like http://127.0.0.1:4882, not "${chassis}".`);
   return {
     data: values.data ?? standardData,
     port: portOf('--port', values.port ?? '4870'),
@@ -38,6 +48,7 @@ export function readArguments(args: readonly string[], standardData: string): Se
 
 function portOf(name: string, text: string): number {
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new StartProblem(`${name} must be a whole number from 0 to 65535, not "${text}".`);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new StartProblem(`${name} must be a whole number from 0 to 65535, not "${text}".`);
   return port;
 }

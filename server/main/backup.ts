@@ -25,7 +25,9 @@ async function main(): Promise<number> {
       db.close();
     }
     await create({ file, cwd: work, portable: true }, [...DATABASE_FILES]);
-    console.log(`Backed up to ${file}. To restore: tar -xf ${file} -C an-empty-folder, then npm start -- --data that-folder.`);
+    console.log(
+      `Backed up to ${file}. To restore: tar -xf ${file} -C an-empty-folder, then npm start -- --data that-folder.`,
+    );
     return 0;
   } catch (error) {
     return fail(`The backup could not be written: ${(error as Error).message}`, 1);

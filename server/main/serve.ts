@@ -21,18 +21,33 @@ const root = (path: string): string => fileURLToPath(new URL(`../../../${path}`,
 async function serve(): Promise<void> {
   // What is kept here is for its owner alone.
   process.umask(0o077);
-  const { data, port, empty, createMissing, instruments: instrumentPort, chassis } = readArguments(process.argv.slice(2), root('data'));
+  const {
+    data,
+    port,
+    empty,
+    createMissing,
+    instruments: instrumentPort,
+    chassis,
+  } = readArguments(process.argv.slice(2), root('data'));
   const directory = openDirectory(data, { program: 'the Kerabat server', now: wallClock(), createMissing });
   const readOnly = directory.storage.problem();
   if (readOnly !== undefined) console.log(readOnly);
   const events = eventLog(readOnly === undefined ? data : undefined);
   const stores = storesOf(directory, events.log, wallClock);
-  if (directory.isNew) console.log(empty ? 'New data directory: it begins empty.' : 'New data directory: loading the demo …');
+  if (directory.isNew)
+    console.log(empty ? 'New data directory: it begins empty.' : 'New data directory: loading the demo …');
   firstStart(directory, stores, empty ? undefined : root('demo'), wallClock());
   for (const id of stores.jobs.unsettled()) await settle(id, stores);
   for (const { kinds } of SLOTS) stores.identify.warm(kinds);
   const instruments = instrumentFeed({ port: instrumentPort });
-  const app = makeApp({ stores, log: events.log, clock: wallClock, instruments, chassis: chassisService(chassis), web: root('web/dist/browser') });
+  const app = makeApp({
+    stores,
+    log: events.log,
+    clock: wallClock,
+    instruments,
+    chassis: chassisService(chassis),
+    web: root('web/dist/browser'),
+  });
   const server = createServer(app.callback());
   server.on('clientError', refuse);
   server.on('error', (error: NodeJS.ErrnoException) => {

@@ -25,7 +25,11 @@ import { practiceStore } from '../practice/store.js';
 import { workPool } from '../work/pool.js';
 
 /** Every store, over one data directory. */
-export function storesOf({ catalogue, jobs, work, storage }: Pick<DataDirectory, 'catalogue' | 'jobs' | 'work' | 'storage'>, log: Logger, clock: () => string) {
+export function storesOf(
+  { catalogue, jobs, work, storage }: Pick<DataDirectory, 'catalogue' | 'jobs' | 'work' | 'storage'>,
+  log: Logger,
+  clock: () => string,
+) {
   const [pool, turn] = [workPool(), writeTurn()];
   const outcomes = outcomeStore(jobs, clock);
   const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock });

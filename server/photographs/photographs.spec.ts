@@ -32,9 +32,18 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const send = (bytes: Buffer, query: string, options: object = {}) =>
-  server.ask('POST', `/jobs/1/photographs?${query}`, { raw: bytes, headers: { 'content-type': 'image/png' }, ...options });
+  server.ask('POST', `/jobs/1/photographs?${query}`, {
+    raw: bytes,
+    headers: { 'content-type': 'image/png' },
+    ...options,
+  });
 const photographs = async () =>
-  (await server.ask('GET', '/jobs/1')).body.work[0].photographs as { id: number; shows: string; marks: unknown[]; withdrawn?: object }[];
+  (await server.ask('GET', '/jobs/1')).body.work[0].photographs as {
+    id: number;
+    shows: string;
+    marks: unknown[];
+    withdrawn?: object;
+  }[];
 
 describe('a photograph', () => {
   it('is kept with the job as it was sent, beside its evidence', async () => {
@@ -45,7 +54,9 @@ describe('a photograph', () => {
     const back = await fetch(`${server.address}${sent.headers.get('location') ?? ''}`);
     expect(back.headers.get('content-type')).toBe('image/png');
     expect(Buffer.from(await back.arrayBuffer()).equals(picture)).toBe(true);
-    expect(await photographs()).toMatchObject([{ shows: 'the casting number', evidenceId: evidence, width: 60, height: 40, by: 'Ilse', marks: [] }]);
+    expect(await photographs()).toMatchObject([
+      { shows: 'the casting number', evidenceId: evidence, width: 60, height: 40, by: 'Ilse', marks: [] },
+    ]);
   });
   it('is marked with what it shows, and withdrawn without being lost', async () => {
     const { id } = (await photographs())[0] ?? { id: 0 };
@@ -67,7 +78,10 @@ describe('a photograph', () => {
     const frame = png(60, 40, 1).length - 1;
     expect((await send(png(60, 40, PICTURE_LIMIT - frame), 'shows=large')).status).toBe(201);
     const over = await send(png(60, 40, PICTURE_LIMIT - frame + 1), 'shows=larger');
-    expect(over).toMatchObject({ status: 413, body: { detail: 'A photograph may have at most 10 MB. Send a smaller one.' } });
+    expect(over).toMatchObject({
+      status: 413,
+      body: { detail: 'A photograph may have at most 10 MB. Send a smaller one.' },
+    });
   });
   it.each([
     ['nothing', Buffer.alloc(0), 'empty'],
@@ -95,7 +109,9 @@ describe('a photograph', () => {
     const { hostname, port } = new URL(server.address);
     await new Promise<void>((done) => {
       const socket = connect(Number(port), hostname, () => {
-        socket.write(`POST /api/v1/jobs/1/photographs?shows=x HTTP/1.1\r\nhost: ${hostname}\r\nkerabat-person: Ilse\r\ncontent-length: 5000\r\n\r\n`);
+        socket.write(
+          `POST /api/v1/jobs/1/photographs?shows=x HTTP/1.1\r\nhost: ${hostname}\r\nkerabat-person: Ilse\r\ncontent-length: 5000\r\n\r\n`,
+        );
         socket.write(png(60, 40), () => socket.destroy());
       });
       socket.on('close', () => done());

@@ -24,7 +24,9 @@ const KINDS: readonly Kind[] = [
     type: 'image/png',
     begins: [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a],
     size: (bytes) =>
-      bytes.length >= 24 && bytes.toString('latin1', 12, 16) === 'IHDR' ? { width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) } : undefined,
+      bytes.length >= 24 && bytes.toString('latin1', 12, 16) === 'IHDR'
+        ? { width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) }
+        : undefined,
     isWhole: (bytes) => bytes.subarray(-12).includes('IEND'),
   },
   {

@@ -40,7 +40,10 @@ export function photographRoutes(router: Router, stores: Stores): void {
     ctx.body = { id: photographId };
   });
   router.get('/jobs/:id/photographs/:photographId', (ctx) => {
-    const { type, size, bytes } = photographs.image(jobId(ctx), wholeNumber(ctx.params['photographId'] ?? '', 'photograph'));
+    const { type, size, bytes } = photographs.image(
+      jobId(ctx),
+      wholeNumber(ctx.params['photographId'] ?? '', 'photograph'),
+    );
     ctx.type = type;
     ctx.length = size;
     ctx.set('content-disposition', 'inline');

@@ -122,7 +122,8 @@ export function photographStore(db: Db, clock: () => string) {
       })();
     },
     withdraw(jobId: number, id: number, person: string): void {
-      if (withdraw.run({ jobId, id, person, now: clock() }).changes === 0) throw notFound('This photograph is not there, or was withdrawn already.');
+      if (withdraw.run({ jobId, id, person, now: clock() }).changes === 0)
+        throw notFound('This photograph is not there, or was withdrawn already.');
     },
   };
 }

@@ -26,7 +26,12 @@ export function practiceStore(db: Db, clock: () => string) {
     const own = new Map(all.all().map((row) => [row.key, row]));
     return PRACTICE_ROWS.map((row) => {
       const mine = own.get(row.key);
-      return { ...row, value: mine?.value ?? row.standard, version: mine?.version ?? 0, ...(mine ? { by: mine.by, at: mine.at } : {}) };
+      return {
+        ...row,
+        value: mine?.value ?? row.standard,
+        version: mine?.version ?? 0,
+        ...(mine ? { by: mine.by, at: mine.at } : {}),
+      };
     });
   };
 
@@ -35,13 +40,15 @@ export function practiceStore(db: Db, clock: () => string) {
 
   return {
     settings,
-    current: (): Practice => (inForce ??= practiceWith(Object.fromEntries(all.all().map((row) => [row.key, row.value])))),
+    current: (): Practice =>
+      (inForce ??= practiceWith(Object.fromEntries(all.all().map((row) => [row.key, row.value])))),
     change(key: string, value: number, seen: number, person: string): PracticeSetting[] {
       return db.transaction(() => {
         const problem = practiceProblem(key, value);
         if (problem !== undefined) throw badRequest(problem, '/value');
         const before = settings().find((s) => s.key === key);
-        if (before?.version !== seen) throw conflict('Somebody else changed this setting in the meantime.', before, value);
+        if (before?.version !== seen)
+          throw conflict('Somebody else changed this setting in the meantime.', before, value);
         save.run({ key, value, person, now: clock() });
         inForce = undefined;
         return settings();

@@ -16,7 +16,9 @@ const FACES: Readonly<Record<'Text' | 'Mono', readonly (readonly [string, string
     ['atkinson-hyperlegible-mono', 'latin-ext'],
   ],
 };
-const FALLBACK = ['latin', 'latin-ext', 'vietnamese', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext'].map((part) => ['noto-sans', part] as const);
+const FALLBACK = ['latin', 'latin-ext', 'vietnamese', 'greek', 'greek-ext', 'cyrillic', 'cyrillic-ext'].map(
+  (part) => ['noto-sans', part] as const,
+);
 
 export type Family = keyof typeof FACES;
 const facesOf = (family: Family): readonly (readonly [string, string])[] => [...FACES[family], ...FALLBACK];
@@ -26,7 +28,12 @@ const fileOf = ([name, part]: readonly [string, string], weight: number): string
 
 /** Every face by its name, as the printer wants it. */
 export const fonts = (): Record<string, { normal: string; bold: string }> =>
-  Object.fromEntries([...FACES.Text, ...FACES.Mono, ...FALLBACK].map((face) => [nameOf(face), { normal: fileOf(face, 400), bold: fileOf(face, 700) }]));
+  Object.fromEntries(
+    [...FACES.Text, ...FACES.Mono, ...FALLBACK].map((face) => [
+      nameOf(face),
+      { normal: fileOf(face, 400), bold: fileOf(face, 700) },
+    ]),
+  );
 
 /** Where a text begins that says no face of its own. */
 export const STANDARD_FACE = 'atkinson-hyperlegible-next latin';
@@ -47,7 +54,16 @@ export interface Run {
 }
 
 /** Signs that no face has and that can be written otherwise. */
-const OTHERWISE: Readonly<Record<string, string>> = { '≡': '=', '≤': '<=', '≥': '>=', '″': '"', '′': "'", '→': '->', '≈': '~', '\u202f': ' ' };
+const OTHERWISE: Readonly<Record<string, string>> = {
+  '≡': '=',
+  '≤': '<=',
+  '≥': '>=',
+  '″': '"',
+  '′': "'",
+  '→': '->',
+  '≈': '~',
+  '\u202f': ' ',
+};
 
 const letters = new Intl.Segmenter('en', { granularity: 'grapheme' });
 
@@ -66,11 +82,17 @@ export function runsOf(text: string, family: Family, missing: (letter: string) =
   const written = text.normalize('NFC').replace(/[≡≤≥″′→≈\u202f]/g, (sign) => lookup(OTHERWISE, sign) ?? sign);
   for (const { segment } of letters.segment(written)) {
     const points = [...segment].map((c) => c.codePointAt(0) ?? 0);
-    const face = segment === '\n' ? faces[0] : faces.find((one) => points.every((point) => faceOf(one).hasGlyphForCodePoint(point)));
+    const face =
+      segment === '\n'
+        ? faces[0]
+        : faces.find((one) => points.every((point) => faceOf(one).hasGlyphForCodePoint(point)));
     if (face) add(segment, nameOf(face));
     else {
       missing(segment);
-      add(`[${points.map((p) => `U+${p.toString(16).toUpperCase().padStart(4, '0')}`).join(' ')}]`, nameOf(faces[0] ?? ['', '']));
+      add(
+        `[${points.map((p) => `U+${p.toString(16).toUpperCase().padStart(4, '0')}`).join(' ')}]`,
+        nameOf(faces[0] ?? ['', '']),
+      );
     }
   }
   return runs;

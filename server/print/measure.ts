@@ -30,7 +30,9 @@ const table = (measurements: readonly MeasurementView[]): unknown => ({
       isDrawn(m.attribute as AttributeName) ? { svg: svgOf(sketchOf(m.attribute as AttributeName)), width: 100 } : '',
       [
         { text: `${m.what}${m.side === 'unit' ? ', new unit' : ''}`, bold: true },
-        [findSlot(m.slot)?.words ?? m.slot, m.where, m.off ? `off first: ${m.off}` : '', `about ${m.minutes} min`].filter((w) => w !== '').join('; '),
+        [findSlot(m.slot)?.words ?? m.slot, m.where, m.off ? `off first: ${m.off}` : '', `about ${m.minutes} min`]
+          .filter((w) => w !== '')
+          .join('; '),
         { text: `turns: ${m.turns.join(', ')}`, fontSize: 8 },
       ],
       [

@@ -22,7 +22,11 @@ export interface PaperTask {
   readonly printedAt: string;
 }
 
-const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = { slip: slipSheet, measure: measureSheet, 'work-card': workCardSheet };
+const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
+  slip: slipSheet,
+  measure: measureSheet,
+  'work-card': workCardSheet,
+};
 
 /** A paper about a job as PDF: what it is, whose it is, whether it is safe to order, who let what pass, then its own content. */
 export async function print({ paper, workspace, printedAt }: PaperTask): Promise<Uint8Array> {
@@ -32,7 +36,10 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
   const unprinted = new Set<string>();
   const whole = [
     { text: `${title} for job ${String(job.id).padStart(4, '0')}`, bold: true, fontSize: 16 },
-    { text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`, margin: [0, 2, 0, 8] },
+    {
+      text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`,
+      margin: [0, 2, 0, 8],
+    },
     { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
     ...safety.overridden.map((o) => ({
       text: `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
@@ -44,7 +51,8 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
     { ul: workspace.cautions },
   ];
   const set = inFaces(whole, (text) => unprinted.add(text)) as unknown[];
-  const note = 'Letters that this paper has no face for stand as their codes in brackets. The texts are whole in the description of this file.';
+  const note =
+    'Letters that this paper has no face for stand as their codes in brackets. The texts are whole in the description of this file.';
   const pdfmake = require('pdfmake') as PdfMake;
   const faces = fonts();
   const files = Object.values(faces).flatMap(({ normal, bold }) => [normal, bold]);
@@ -54,7 +62,10 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
   pdfmake.setLocalAccessPolicy((path) => files.includes(path));
   return pdfmake
     .createPdf({
-      info: { title: `Kerabat ${title.toLowerCase()}, job ${job.id}`, ...(unprinted.size > 0 ? { subject: [...unprinted].join(' | ') } : {}) },
+      info: {
+        title: `Kerabat ${title.toLowerCase()}, job ${job.id}`,
+        ...(unprinted.size > 0 ? { subject: [...unprinted].join(' | ') } : {}),
+      },
       pageSize: 'A4',
       pageMargins: [40, 44, 40, 48],
       defaultStyle: { font: STANDARD_FACE, fontSize: 9.5, lineHeight: 1.15 },
@@ -82,9 +93,13 @@ function inFaces(node: unknown, unprinted: (text: string) => void, family: Famil
       .filter(([key]) => key !== 'font')
       .map(([key, value]) => {
         if (NO_TEXT.includes(key)) return [key, value];
-        return [key, key === 'text' && typeof value === 'string' ? runs(value, unprinted, own) : inFaces(value, unprinted, own)];
+        return [
+          key,
+          key === 'text' && typeof value === 'string' ? runs(value, unprinted, own) : inFaces(value, unprinted, own),
+        ];
       }),
   );
 }
 
-const runs = (text: string, unprinted: (text: string) => void, family: Family) => runsOf(text, family, () => unprinted(text));
+const runs = (text: string, unprinted: (text: string) => void, family: Family) =>
+  runsOf(text, family, () => unprinted(text));

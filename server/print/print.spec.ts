@@ -44,7 +44,9 @@ describe('the papers of a job', () => {
   });
   afterAll(() => server.close());
   const printed = async (paper: (typeof PAPERS)[number], over: Partial<Workspace> = {}): Promise<string> =>
-    Buffer.from(await print({ paper, workspace: { ...workspace, ...over }, printedAt: '2024-06-01T10:00:00Z' })).toString('latin1');
+    Buffer.from(
+      await print({ paper, workspace: { ...workspace, ...over }, printedAt: '2024-06-01T10:00:00Z' }),
+    ).toString('latin1');
 
   it.each(PAPERS)('%s has a face for everything that the demo says', async (paper) => {
     const pdf = await printed(paper);

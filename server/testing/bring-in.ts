@@ -27,7 +27,14 @@ export async function bringIn(
     const file = await openFile(path, basename(path), folder);
     const sheets: SheetPlan[] = [];
     for (const sheet of file.sheets) sheets.push(plan(guessSheet(sheet.name, await beginningOf(sheet))));
-    const task = { plan: { sheets, rejects }, dryRun, fileName: basename(path), person: 'Ilse', now: '2024-06-01T00:00:00Z', folder };
+    const task = {
+      plan: { sheets, rejects },
+      dryRun,
+      fileName: basename(path),
+      person: 'Ilse',
+      now: '2024-06-01T00:00:00Z',
+      folder,
+    };
     return await runImport(db, file, task, { cancelled, progress: () => undefined });
   } finally {
     rmSync(folder, { recursive: true, force: true });

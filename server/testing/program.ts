@@ -19,17 +19,26 @@ export interface RunningServer {
 }
 
 /** Starts the real server program over a data directory of its own and waits until it says that it is ready. `user`: under another name than ours. */
-export function startServer(args: readonly string[] = [], data = mkdtempSync(join(tmpdir(), 'kerabat-e2e-')), user?: number): Promise<RunningServer> {
-  const child = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0', ...args], {
-    stdio: ['ignore', 'pipe', 'pipe'],
-    ...(user === undefined ? {} : { uid: user, gid: user }),
-  });
+export function startServer(
+  args: readonly string[] = [],
+  data = mkdtempSync(join(tmpdir(), 'kerabat-e2e-')),
+  user?: number,
+): Promise<RunningServer> {
+  const child = spawn(
+    process.execPath,
+    [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0', ...args],
+    {
+      stdio: ['ignore', 'pipe', 'pipe'],
+      ...(user === undefined ? {} : { uid: user, gid: user }),
+    },
+  );
   let said = '';
   return new Promise((done, fail) => {
     const hear = (chunk: Buffer): void => {
       said += chunk.toString();
       const address = /ready: (http:\/\/127\.0\.0\.1:\d+)\//.exec(said)?.[1];
-      if (address) done({ address, data, process: child, said: () => said, end: () => end(child, data), kill: () => kill(child) });
+      if (address)
+        done({ address, data, process: child, said: () => said, end: () => end(child, data), kill: () => kill(child) });
     };
     child.stdout.on('data', hear);
     child.stderr.on('data', hear);

@@ -11,7 +11,9 @@ export interface StandIn {
 /** Starts one of the programs of stand-ins/ on a port (any free one when it is 0), and waits until it is ready. */
 export function standIn(name: 'instruments' | 'chassis', port = 0, args: readonly string[] = []): Promise<StandIn> {
   const file = fileURLToPath(new URL(`../../stand-ins/${name}.mjs`, import.meta.url));
-  const child = spawn(process.execPath, [file, '--port', String(port), ...args], { stdio: ['pipe', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [file, '--port', String(port), ...args], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+  });
   const gone = new Promise<void>((done) => child.once('exit', () => done()));
   return new Promise((done, fail) => {
     child.once('error', fail);

@@ -25,14 +25,17 @@ type Loose<T> = { [K in keyof T]: T[K] | undefined };
 
 /** A length of more than zero in mm, or a problem that names the field. */
 function lengthOf(quantity: Quantity, pointer: string): number {
-  if (UNITS[quantity.unit].dimension !== 'length') throw badRequest(`${pointer.slice(1)} must be a length in mm or in, not ${quantity.unit}.`, pointer);
+  if (UNITS[quantity.unit].dimension !== 'length')
+    throw badRequest(`${pointer.slice(1)} must be a length in mm or in, not ${quantity.unit}.`, pointer);
   const value = toBase(quantity);
-  if (!(value > 0) || value > 1000) throw badRequest(`${pointer.slice(1)} must be more than zero and at most 1000 mm.`, pointer);
+  if (!(value > 0) || value > 1000)
+    throw badRequest(`${pointer.slice(1)} must be more than zero and at most 1000 mm.`, pointer);
   return value;
 }
 
 /** The same with an answer for a field that was left out. */
-const lengthIn = (quantity: Quantity | undefined, pointer: string): number | undefined => (quantity === undefined ? undefined : lengthOf(quantity, pointer));
+const lengthIn = (quantity: Quantity | undefined, pointer: string): number | undefined =>
+  quantity === undefined ? undefined : lengthOf(quantity, pointer);
 const orNothing = (value: number | undefined): Quantity | undefined => (value === undefined ? undefined : mm(value));
 
 /** The calculators: /tools/… */
@@ -59,10 +62,20 @@ export function toolRoutes(router: Router, stores: Stores): void {
 
   router.post('/tools/rod/gap', async (ctx) => {
     const asked = await readBody(ctx, RodGapRequest);
-    const [recess, pin] = [lengthOf(asked.recessDepth, '/recessDepth'), lengthOf(asked.pinProtrusion, '/pinProtrusion')];
-    const target = asked.target && { min: lengthOf(asked.target.min, '/target/min'), max: lengthOf(asked.target.max, '/target/max') };
+    const [recess, pin] = [
+      lengthOf(asked.recessDepth, '/recessDepth'),
+      lengthOf(asked.pinProtrusion, '/pinProtrusion'),
+    ];
+    const target = asked.target && {
+      min: lengthOf(asked.target.min, '/target/min'),
+      max: lengthOf(asked.target.max, '/target/max'),
+    };
     if (target && target.max < target.min) throw badRequest('The target ends before it begins.', '/target/max');
-    const [plate, insert, pitch] = [lengthIn(asked.plate, '/plate'), lengthIn(asked.insert, '/insert'), lengthIn(asked.adjusterPitch, '/adjusterPitch')];
+    const [plate, insert, pitch] = [
+      lengthIn(asked.plate, '/plate'),
+      lengthIn(asked.insert, '/insert'),
+      lengthIn(asked.adjusterPitch, '/adjusterPitch'),
+    ];
     const found = rodGap(
       {
         recessMm: recess,
@@ -76,7 +89,12 @@ export function toolRoutes(router: Router, stores: Stores): void {
       stores.practice.current(),
     );
     const { gapMm, pedalFreeTravelMm, ...rest } = found;
-    ctx.body = { ...rest, gap: mm(gapMm), inOther: otherSystem(mm(gapMm)), pedalFreeTravel: orNothing(pedalFreeTravelMm) } satisfies Loose<RodGapAnswer>;
+    ctx.body = {
+      ...rest,
+      gap: mm(gapMm),
+      inOther: otherSystem(mm(gapMm)),
+      pedalFreeTravel: orNothing(pedalFreeTravelMm),
+    } satisfies Loose<RodGapAnswer>;
   });
 
   router.post('/tools/rod/engagement', async (ctx) => {
@@ -121,7 +139,10 @@ export function toolRoutes(router: Router, stores: Stores): void {
     const { by, rodThread, ...asked } = await readBody(ctx, RodCompareRequest);
     const value = (given: Quantity | number, pointer: string): number => {
       if ((typeof given === 'number') !== (by === 'turns'))
-        throw badRequest(by === 'turns' ? 'Turns are a plain count.' : 'A depth or a mark is a length with its unit.', pointer);
+        throw badRequest(
+          by === 'turns' ? 'Turns are a plain count.' : 'A depth or a mark is a length with its unit.',
+          pointer,
+        );
       return typeof given === 'number' ? given : lengthOf(given, pointer);
     };
     const found = compareRods({
@@ -130,7 +151,10 @@ export function toolRoutes(router: Router, stores: Stores): void {
       newValue: value(asked.new, '/new'),
       ...(rodThread === undefined ? {} : { rodThread }),
     });
-    ctx.body = 'because' in found ? found : { difference: mm(found.differenceMm), sentence: found.sentence, working: found.working };
+    ctx.body =
+      'because' in found
+        ? found
+        : { difference: mm(found.differenceMm), sentence: found.sentence, working: found.working };
   });
 
   router.post('/tools/thread/read', async (ctx) => {
@@ -140,7 +164,12 @@ export function toolRoutes(router: Router, stores: Stores): void {
   router.post('/tools/quantity/read', async (ctx) => {
     const { text, attribute, assume, expects } = await readBody(ctx, QuantityReadRequest);
     const row = attribute === undefined ? undefined : findAttribute(attribute);
-    if (attribute !== undefined && !row) throw badRequest(`"${attribute}" is not an attribute that is known here.`, '/attribute');
-    ctx.body = readQuantity(text, { expects, ...(assume ? { assume } : {}), ...(row?.usual ? { usual: row.usual } : {}) });
+    if (attribute !== undefined && !row)
+      throw badRequest(`"${attribute}" is not an attribute that is known here.`, '/attribute');
+    ctx.body = readQuantity(text, {
+      expects,
+      ...(assume ? { assume } : {}),
+      ...(row?.usual ? { usual: row.usual } : {}),
+    });
   });
 }

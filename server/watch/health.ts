@@ -8,10 +8,12 @@ const LITTLE = 200 * 1024 * 1024;
 /** Whether all is well, and what is not: `GET /health`, for whoever watches and for the page. */
 export function healthOf(storage: Storage, canRead: () => boolean): Health {
   const problem = storage.problem();
-  if (!canRead()) return { status: 'failing', detail: `The databases in ${storage.directory} cannot be read.`, freeMb: 0 };
+  if (!canRead())
+    return { status: 'failing', detail: `The databases in ${storage.directory} cannot be read.`, freeMb: 0 };
   if (problem !== undefined) return { status: 'reading-only', detail: problem, freeMb: freeMb(storage) };
   const free = freeMb(storage);
-  if (free * 1024 * 1024 < LITTLE) return { status: 'ok', detail: `Only ${free} MB are free on the disk of ${storage.directory}.`, freeMb: free };
+  if (free * 1024 * 1024 < LITTLE)
+    return { status: 'ok', detail: `Only ${free} MB are free on the disk of ${storage.directory}.`, freeMb: free };
   return { status: 'ok', detail: '', freeMb: free };
 }
 

@@ -18,7 +18,10 @@ export function eventLog(directory: string | undefined): { readonly log: Logger;
     said = true;
   });
   return {
-    log: pino({ level: 'info', timestamp: pino.stdTimeFunctions.isoTime, serializers: { error: pino.stdSerializers.err } }, stream),
+    log: pino(
+      { level: 'info', timestamp: pino.stdTimeFunctions.isoTime, serializers: { error: pino.stdSerializers.err } },
+      stream,
+    ),
     close: () => stream.end(),
   };
 }

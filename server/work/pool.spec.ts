@@ -10,7 +10,10 @@ let pool: WorkPool;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'kerabat-pool-'));
   // Half a million rows of JSON take a thread some seconds.
-  writeFileSync(join(folder, 'long.json'), JSON.stringify(Array.from({ length: 500_000 }, (_, i) => ({ number: `ZZ ${i}`, issuer: 'x' }))));
+  writeFileSync(
+    join(folder, 'long.json'),
+    JSON.stringify(Array.from({ length: 500_000 }, (_, i) => ({ number: `ZZ ${i}`, issuer: 'x' }))),
+  );
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 beforeEach(() => {
@@ -45,13 +48,18 @@ describe('the pool of threads', () => {
   it('gives each person a share: the fifth of one is told to wait, the first of another is not', async () => {
     const mine = Array.from({ length: 4 }, () => long());
     await expect(long()).rejects.toBeInstanceOf(HttpProblem);
-    await expect(long()).rejects.toMatchObject({ status: 429, detail: expect.stringContaining('4 of these are under way for you') as string });
+    await expect(long()).rejects.toMatchObject({
+      status: 429,
+      detail: expect.stringContaining('4 of these are under way for you') as string,
+    });
     const other = long({ person: 'Jorun' });
     await Promise.all([...mine, other]);
     await expect(long()).resolves.toBeDefined();
   });
   it('says so when more is waiting than it can ever do', async () => {
-    const many = Array.from({ length: 30 }, (_, i) => long({ person: `person ${i}`, timeMs: 400 }).catch((error: unknown) => error));
+    const many = Array.from({ length: 30 }, (_, i) =>
+      long({ person: `person ${i}`, timeMs: 400 }).catch((error: unknown) => error),
+    );
     const ends = await Promise.all(many);
     expect(ends.some((end) => end instanceof HttpProblem && end.status === 503)).toBe(true);
   });

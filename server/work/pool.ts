@@ -6,7 +6,12 @@ import { HttpProblem } from '../http/problem.js';
 import type { TaskName, Tasks } from './worker.js';
 
 /** Threads run the built program, wherever this file runs from. */
-const THREAD = join(dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json')), 'dist', 'work', 'worker.js');
+const THREAD = join(
+  dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json')),
+  'dist',
+  'work',
+  'worker.js',
+);
 
 /** What somebody waits for, what takes its time, and what nobody waits for. `most`: so many may be under way or waiting. */
 const POOLS = {
@@ -62,16 +67,26 @@ export function workPool() {
     return made;
   };
 
-  const run = async <N extends TaskName>(name: N, task: Tasks[N]['task'], options: TaskOptions): Promise<Tasks[N]['answer']> => {
+  const run = async <N extends TaskName>(
+    name: N,
+    task: Tasks[N]['task'],
+    options: TaskOptions,
+  ): Promise<Tasks[N]['answer']> => {
     const { pool = 'quick', person, signal, timeMs = POOLS[pool].timeMs, tell, transfer = [] } = options;
     const [share, all] = [`${pool}/${person}`, `${pool}/`];
     if (person !== '' && (counts.get(share) ?? 0) >= FOR_EACH_PERSON)
-      throw new HttpProblem(429, 'Too many at once', `${FOR_EACH_PERSON} of these are under way for you: wait for one of them, or cancel it.`);
-    if ((counts.get(all) ?? 0) >= POOLS[pool].most) throw new HttpProblem(503, 'Busy', 'Much is under way just now: try again in a moment.');
+      throw new HttpProblem(
+        429,
+        'Too many at once',
+        `${FOR_EACH_PERSON} of these are under way for you: wait for one of them, or cancel it.`,
+      );
+    if ((counts.get(all) ?? 0) >= POOLS[pool].most)
+      throw new HttpProblem(503, 'Busy', 'Much is under way just now: try again in a moment.');
     const channel = tell ? new MessageChannel() : undefined;
     channel?.port1.on('message', (told: unknown) => tell?.(told as never));
     const limit = AbortSignal.timeout(timeMs);
-    const count = (by: 1 | -1): void => new Set([share, all]).forEach((of) => counts.set(of, (counts.get(of) ?? 0) + by));
+    const count = (by: 1 | -1): void =>
+      new Set([share, all]).forEach((of) => counts.set(of, (counts.get(of) ?? 0) + by));
     count(1);
     try {
       const given: { task: unknown; port?: MessagePort } = { task, ...(channel ? { port: channel.port2 } : {}) };
@@ -100,9 +115,11 @@ export type WorkPool = ReturnType<typeof workPool>;
 
 function endOf(error: unknown, limit: AbortSignal, timeMs: number, signal?: AbortSignal): unknown {
   if (signal?.aborted) return new TaskEnded('cancelled', 'It was cancelled.');
-  if (limit.aborted) return new TaskEnded('time', `It took longer than ${Math.max(1, Math.round(timeMs / 1000))} s and was stopped.`);
+  if (limit.aborted)
+    return new TaskEnded('time', `It took longer than ${Math.max(1, Math.round(timeMs / 1000))} s and was stopped.`);
   if (!(error instanceof Error)) return error;
-  if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY') return new TaskEnded('memory', 'It wanted more memory than it may have and was stopped.');
+  if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
+    return new TaskEnded('memory', 'It wanted more memory than it may have and was stopped.');
   if (error.message.includes('Terminating worker thread')) return new TaskEnded('cancelled', 'It was stopped.');
   return error;
 }

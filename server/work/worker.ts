@@ -47,14 +47,20 @@ function teller<T>(port: MessagePort | undefined): (told: T) => void {
 
 // Each task reads its own code when it is first asked for: a thread that only reads pictures need not load the rest.
 export const look = async ({ task }: Given<'look'>) => (await import('../imports/task.js')).lookAt(task);
-export const bringIn = async ({ task, port }: Given<'bringIn'>) => (await import('../imports/task.js')).bringIn(task, teller<ImportProgress>(port));
+export const bringIn = async ({ task, port }: Given<'bringIn'>) =>
+  (await import('../imports/task.js')).bringIn(task, teller<ImportProgress>(port));
 export const writeOut = async ({ task }: Given<'writeOut'>) => (await import('../exports/task.js')).writeOut(task);
-export const audit = async ({ task, port }: Given<'audit'>) => (await import('../audit/task.js')).audit(task, teller<AuditProgress>(port));
-export const solve = async ({ task, port }: Given<'solve'>) => (await import('../fit/task.js')).solve(task, teller<SolveProgress>(port));
-export const changeBack = async ({ task }: Given<'changeBack'>) => (await import('../history/task.js')).changeBack(task);
-export const picture = async ({ task }: Given<'picture'>) => (await import('../photographs/picture.js')).readPicture(task);
+export const audit = async ({ task, port }: Given<'audit'>) =>
+  (await import('../audit/task.js')).audit(task, teller<AuditProgress>(port));
+export const solve = async ({ task, port }: Given<'solve'>) =>
+  (await import('../fit/task.js')).solve(task, teller<SolveProgress>(port));
+export const changeBack = async ({ task }: Given<'changeBack'>) =>
+  (await import('../history/task.js')).changeBack(task);
+export const picture = async ({ task }: Given<'picture'>) =>
+  (await import('../photographs/picture.js')).readPicture(task);
 export const paper = async ({ task }: Given<'paper'>) => (await import('../print/paper.js')).print(task);
-export const resolve = async ({ task }: Given<'resolve'>) => (await import('../catalogue/task.js')).resolveNumbers(task);
+export const resolve = async ({ task }: Given<'resolve'>) =>
+  (await import('../catalogue/task.js')).resolveNumbers(task);
 export const units = async ({ task }: Given<'units'>) => (await import('../catalogue/task.js')).searchUnits(task);
 export const kin = async ({ task }: Given<'kin'>) => (await import('../kin/task.js')).kinOf(task);
 export const kinPaths = async ({ task }: Given<'kinPaths'>) => (await import('../kin/task.js')).pathsOf(task);

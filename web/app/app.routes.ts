@@ -4,7 +4,11 @@ import type { Routes } from '@angular/router';
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'jobs' },
   { path: 'jobs', title: 'Jobs · Kerabat', loadComponent: () => import('./jobs/jobs-list').then((m) => m.JobsList) },
-  { path: 'jobs/new', title: 'New job · Kerabat', loadComponent: () => import('./jobs/new-job').then((m) => m.NewJobPage) },
+  {
+    path: 'jobs/new',
+    title: 'New job · Kerabat',
+    loadComponent: () => import('./jobs/new-job').then((m) => m.NewJobPage),
+  },
   {
     path: 'jobs/:id',
     title: 'Job · Kerabat',
@@ -31,13 +35,49 @@ export const routes: Routes = [
       { path: 'kit', loadComponent: () => import('./stages/kit/kit').then((m) => m.KitStage) },
     ],
   },
-  { path: 'numbers', title: 'Numbers · Kerabat', loadComponent: () => import('./library/numbers-page').then((m) => m.NumbersPage) },
-  { path: 'numbers/:node', title: 'Number · Kerabat', loadComponent: () => import('./library/number-page').then((m) => m.NumberPage) },
-  { path: 'units/:id', title: 'Unit · Kerabat', loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage) },
-  { path: 'bench', title: 'Bench · Kerabat', loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage) },
-  { path: 'library', title: 'Library · Kerabat', loadComponent: () => import('./library/library-page').then((m) => m.LibraryPage) },
-  { path: 'library/bring-in', title: 'Bring in a list · Kerabat', loadComponent: () => import('./library/bring-in/bring-in-page').then((m) => m.BringInPage) },
-  { path: 'library/audit', title: 'Audit · Kerabat', loadComponent: () => import('./library/audit/audit-page').then((m) => m.AuditPage) },
-  { path: 'practice', title: 'Practice · Kerabat', loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage) },
-  { path: '**', title: 'Not found · Kerabat', loadComponent: () => import('./shell/not-found').then((m) => m.NotFound) },
+  {
+    path: 'numbers',
+    title: 'Numbers · Kerabat',
+    loadComponent: () => import('./library/numbers-page').then((m) => m.NumbersPage),
+  },
+  {
+    path: 'numbers/:node',
+    title: 'Number · Kerabat',
+    loadComponent: () => import('./library/number-page').then((m) => m.NumberPage),
+  },
+  {
+    path: 'units/:id',
+    title: 'Unit · Kerabat',
+    loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage),
+  },
+  {
+    path: 'bench',
+    title: 'Bench · Kerabat',
+    loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
+  },
+  {
+    path: 'library',
+    title: 'Library · Kerabat',
+    loadComponent: () => import('./library/library-page').then((m) => m.LibraryPage),
+  },
+  {
+    path: 'library/bring-in',
+    title: 'Bring in a list · Kerabat',
+    loadComponent: () => import('./library/bring-in/bring-in-page').then((m) => m.BringInPage),
+  },
+  {
+    path: 'library/audit',
+    title: 'Audit · Kerabat',
+    loadComponent: () => import('./library/audit/audit-page').then((m) => m.AuditPage),
+  },
+  {
+    path: 'practice',
+    title: 'Practice · Kerabat',
+    loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage),
+  },
+  {
+    path: '**',
+    title: 'Not found · Kerabat',
+    loadComponent: () => import('./shell/not-found').then((m) => m.NotFound),
+  },
 ];

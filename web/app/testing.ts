@@ -14,7 +14,9 @@ vi.setConfig({ testTimeout: 20_000 });
 
 /** For component tests only: a workspace with one slot, and a component over a server that is a list of functions. */
 
-export const candidate = (over: Partial<SlotWork['identification']['candidates'][number]> = {}): SlotWork['identification']['candidates'][number] => ({
+export const candidate = (
+  over: Partial<SlotWork['identification']['candidates'][number]> = {},
+): SlotWork['identification']['candidates'][number] => ({
   unitId: 'ard-tm22vs',
   name: 'tandem master 22 V, stepped',
   maker: 'Ardfrith',
@@ -139,8 +141,18 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
   ...over,
 });
 
-export const OLD: SlotWork['old'] = { unitId: 'ard-tm22vs', name: 'tandem master 22 V, stepped', maker: 'Ardfrith', number: 'A 23-816' };
-export const CHOSEN: SlotWork['chosen'] = { unitId: 'pel-tm22vs', name: 'stepped master 0912', maker: 'Pellorin', number: 'P/0912/3' };
+export const OLD: SlotWork['old'] = {
+  unitId: 'ard-tm22vs',
+  name: 'tandem master 22 V, stepped',
+  maker: 'Ardfrith',
+  number: 'A 23-816',
+};
+export const CHOSEN: SlotWork['chosen'] = {
+  unitId: 'pel-tm22vs',
+  name: 'stepped master 0912',
+  maker: 'Pellorin',
+  number: 'P/0912/3',
+};
 
 /** A job service over one fixed workspace, whose acts are remembered. */
 export function job(w: Workspace, answers: string | undefined = undefined) {
@@ -166,14 +178,22 @@ export function job(w: Workspace, answers: string | undefined = undefined) {
     addSlip: act(),
   };
 }
-export const using = (service: ReturnType<typeof job>, api = {}) => ({ api, providers: [{ provide: JobService, useValue: service }] });
+export const using = (service: ReturnType<typeof job>, api = {}) => ({
+  api,
+  providers: [{ provide: JobService, useValue: service }],
+});
 
 /** A fake server: each method answers what it is given, and remembers how it was called. */
 export type FakeApi = Partial<Record<keyof Api, (...args: never[]) => unknown>>;
 
 export async function render<C>(
   component: Type<C>,
-  { api = {}, providers = [], inputs = {}, name = 'Ilse' }: { api?: FakeApi; providers?: unknown[]; inputs?: Record<string, unknown>; name?: string } = {},
+  {
+    api = {},
+    providers = [],
+    inputs = {},
+    name = 'Ilse',
+  }: { api?: FakeApi; providers?: unknown[]; inputs?: Record<string, unknown>; name?: string } = {},
 ): Promise<{ fixture: ComponentFixture<C>; host: HTMLElement; text: () => string; settle: () => Promise<void> }> {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({
@@ -209,7 +229,8 @@ export function named(host: HTMLElement, words: string): HTMLElement {
 }
 
 export function type(field: Element | null, text: string): void {
-  if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) throw new Error('there is no such field');
+  if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement))
+    throw new Error('there is no such field');
   field.value = text;
   field.dispatchEvent(new Event('input'));
 }

@@ -14,7 +14,9 @@ function keyOf(row: RemedyRow, m: Mismatch): string {
 
 /** The ways out of a mismatch, the least intrusive first. An empty list: there is no acceptable one, another unit is wanted. */
 export function remediesFor(m: Mismatch): Remedy[] {
-  return REMEDIES.filter((row) => row.answers.includes(m.attribute) && (row.kinds?.includes(m.kind) ?? true) && (row.when?.(m) ?? true))
+  return REMEDIES.filter(
+    (row) => row.answers.includes(m.attribute) && (row.kinds?.includes(m.kind) ?? true) && (row.when?.(m) ?? true),
+  )
     .map((row): Remedy => {
       const words = row.words(m);
       return {

@@ -34,14 +34,31 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'cut-rod': { vehicle: ROD, unit: [['rod-length', 140], ['rod-thread', 'M8x1.25'], ['rod-engaged', 40]], check: 'rod-length', key: 'cut-rod' }, // prettier-ignore
   'weld-rod': { vehicle: ROD, unit: [['rod-length', 140], ['rod-thread', null]], check: 'rod-length', key: 'weld-rod' }, // prettier-ignore
   bushing: { vehicle: ROD, unit: [['clevis-pin', 10]], check: 'clevis-pin', key: 'bushing' },
-  nuts: { vehicle: [['stud-thread', 'M8x1.25']], unit: [['stud-thread', '3/8-24 UNF']], check: 'stud-thread', key: 'nuts' },
+  nuts: {
+    vehicle: [['stud-thread', 'M8x1.25']],
+    unit: [['stud-thread', '3/8-24 UNF']],
+    check: 'stud-thread',
+    key: 'nuts',
+  },
   'longer-stud': { vehicle: [['stud-length', 20], ['stud-thread', 'M8x1.25'], ['under-nut', 6]], unit: [['flange-thickness', 12]], check: 'flange-thickness', key: 'longer-stud' }, // prettier-ignore
   bracket: { vehicle: [['stud-spacing', 66], ['flange-angle', 90]], unit: [['stud-spacing', 72], ['flange-angle', 60]], check: 'stud-spacing', key: 'bracket' }, // prettier-ignore
-  'cut-out': { kind: 'booster', vehicle: [['room-behind', 30]], unit: [['reach-behind', 46]], check: 'reach-behind', key: 'cut-out' },
+  'cut-out': {
+    kind: 'booster',
+    vehicle: [['room-behind', 30]],
+    unit: [['reach-behind', 46]],
+    check: 'reach-behind',
+    key: 'cut-out',
+  },
   spacer: { booster: true, vehicle: [['booster-pin', 14.3], ['pin-adjustable', 'fixed']], unit: [['recess-depth', 14.2]], check: 'recess-depth', key: 'spacer' }, // prettier-ignore
   shim: { booster: true, vehicle: [['booster-pin', 13], ['pin-adjustable', 'fixed']], unit: [['recess-depth', 15.2]], check: 'recess-depth', key: 'shim' }, // prettier-ignore
   ring: { booster: true, vehicle: [['seal-ring', 42]], unit: [['seal-ring', 45]], check: 'seal-ring', key: 'ring' },
-  'swap-bleeder': { kind: 'slave', vehicle: [['bleeder', 'top']], unit: [['bleeder', 'bottom']], check: 'bleeder', key: 'swap-bleeder' },
+  'swap-bleeder': {
+    kind: 'slave',
+    vehicle: [['bleeder', 'top']],
+    unit: [['bleeder', 'bottom']],
+    check: 'bleeder',
+    key: 'swap-bleeder',
+  },
   reroute: {
     vehicle: line('front-left', 'M10x1.0', 'bubble-flare', 'front'),
     unit: line('front-right', 'M10x1.0', 'bubble-flare', 'front'),
@@ -61,7 +78,10 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     key: 'reflare@front-left',
   },
   tee: {
-    vehicle: [...line('front-left', 'M10x1.0', 'bubble-flare', 'front'), ...line('front-right', 'M10x1.0', 'bubble-flare', 'front')],
+    vehicle: [
+      ...line('front-left', 'M10x1.0', 'bubble-flare', 'front'),
+      ...line('front-right', 'M10x1.0', 'bubble-flare', 'front'),
+    ],
     unit: line('front-left', 'M10x1.0', 'bubble-flare', 'front'),
     check: 'line@front-right',
     key: 'tee@front-right',
@@ -76,13 +96,33 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   'longer-hose': { kind: 'caliper', vehicle: [['hose-length', 300], ['hose-lock', 310], ['hose-droop', 340], ['hose-bump', 250]], unit: [], check: 'hose-length', key: 'longer-hose' }, // prettier-ignore
   'tab-off': { kind: 'caliper', vehicle: [['tab', 'present']], unit: [], check: 'tab', key: 'tab-off' },
   sensor: { vehicle: [['sensor', 'flat 2-pin'], ['sensor-thread', 'M10x1.0']], unit: [['sensor', 'round 3-pin'], ['sensor-thread', 'M10x1.0']], check: 'sensor', key: 'sensor' }, // prettier-ignore
-  harness: { vehicle: [['cruise-switch', 'grey']], unit: [['cruise-switch', 'black']], check: 'cruise-switch', key: 'harness-cruise-switch' },
+  harness: {
+    vehicle: [['cruise-switch', 'grey']],
+    unit: [['cruise-switch', 'black']],
+    check: 'cruise-switch',
+    key: 'harness-cruise-switch',
+  },
   'old-reservoir': { vehicle: [['reservoir', 'clipped'], ['grommet-spacing', 58]], unit: [['reservoir', 'pinned'], ['grommet-spacing', 58]], check: 'reservoir', key: 'old-reservoir' }, // prettier-ignore
-  reservoir: { vehicle: [['reservoir', 'clipped']], unit: [['reservoir', 'remote']], check: 'reservoir', key: 'reservoir' },
-  'remote-reservoir': { vehicle: [['room-up', 120]], unit: [['reach-up', 150]], check: 'reach-up', key: 'remote-reservoir' },
+  reservoir: {
+    vehicle: [['reservoir', 'clipped']],
+    unit: [['reservoir', 'remote']],
+    check: 'reservoir',
+    key: 'reservoir',
+  },
+  'remote-reservoir': {
+    vehicle: [['room-up', 120]],
+    unit: [['reach-up', 150]],
+    check: 'reach-up',
+    key: 'remote-reservoir',
+  },
   grommets: { vehicle: [['grommet-size', 12]], unit: [['grommet-size', 14]], check: 'grommet-size', key: 'grommets' },
   'feed-hose': { vehicle: [['feed-hose', 8]], unit: [['feed-hose', 10]], check: 'feed-hose', key: 'feed-hose' },
-  'own-clutch-reservoir': { vehicle: [['clutch-feed', 'brake-reservoir']], unit: [['feed-nipple', null]], check: 'clutch-feed', key: 'own-clutch-reservoir' },
+  'own-clutch-reservoir': {
+    vehicle: [['clutch-feed', 'brake-reservoir']],
+    unit: [['feed-nipple', null]],
+    check: 'clutch-feed',
+    key: 'own-clutch-reservoir',
+  },
   'tap-nipple': {
     vehicle: [['clutch-feed', 'brake-reservoir']],
     unit: [['feed-nipple', null]],
@@ -92,20 +132,54 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
   },
   'valve-over': { vehicle: [['valve-in-body', 'proportioning'], ['line-valve', null]], unit: [['valve-in-body', null]], check: 'valve-in-body', key: 'valve-over' }, // prettier-ignore
   'valve-in-line': { vehicle: [['valve-in-body', 'proportioning'], ['line-valve', null]], unit: [['valve-in-body', null]], check: 'valve-in-body', key: 'valve-in-line' }, // prettier-ignore
-  'valve-out': { vehicle: [['line-valve', 'proportioning']], unit: [['valve-in-body', 'proportioning']], check: 'valve-in-body', key: 'valve-out' },
+  'valve-out': {
+    vehicle: [['line-valve', 'proportioning']],
+    unit: [['valve-in-body', 'proportioning']],
+    check: 'valve-in-body',
+    key: 'valve-out',
+  },
   'residual-out': { vehicle: [['valve-in-body', null], ['line-valve', null]], unit: [['valve-in-body', 'residual']], beside: [['drums-at', 'none']], check: 'valve-in-body', key: 'residual-out' }, // prettier-ignore
-  'larger-pump': { kind: 'booster', vehicle: [['pump-flow', 6]], unit: [['flow-wanted', 8]], check: 'flow-wanted', key: 'larger-pump' },
+  'larger-pump': {
+    kind: 'booster',
+    vehicle: [['pump-flow', 6]],
+    unit: [['flow-wanted', 8]],
+    check: 'flow-wanted',
+    key: 'larger-pump',
+  },
   'pressure-hose': { kind: 'booster', vehicle: [['pressure-thread', 'M14x1.5'], ['pressure-end', 'flare-37']], unit: [['pressure-thread', 'M16x1.5'], ['pressure-end', 'o-ring']], check: 'pressure-end', key: 'pressure-hose' }, // prettier-ignore
-  'small-hose': { kind: 'booster', vehicle: [['return-hose', 10]], unit: [['return-hose', 13]], check: 'return-hose', key: 'small-hose-return-hose' },
-  carrier: { kind: 'caliper', vehicle: [['carrier-spacing', 140]], unit: [['carrier-spacing', 142]], check: 'carrier-spacing', key: 'carrier' },
+  'small-hose': {
+    kind: 'booster',
+    vehicle: [['return-hose', 10]],
+    unit: [['return-hose', 13]],
+    check: 'return-hose',
+    key: 'small-hose-return-hose',
+  },
+  carrier: {
+    kind: 'caliper',
+    vehicle: [['carrier-spacing', 140]],
+    unit: [['carrier-spacing', 142]],
+    check: 'carrier-spacing',
+    key: 'carrier',
+  },
   disc: { kind: 'caliper', vehicle: [['disc', 256]], unit: [['disc', 276]], check: 'disc', key: 'disc' },
   'wheel-spacer': { kind: 'caliper', vehicle: [['spoke-room', 41], ['hub-bore', 66.1]], unit: [['overhang', 43]], check: 'overhang', key: 'wheel-spacer' }, // prettier-ignore
 };
 
-const look = ({ kind = 'brake-master', booster = false, vehicle, unit, beside = [] }: Example, ...accepted: string[]) => {
+const look = (
+  { kind = 'brake-master', booster = false, vehicle, unit, beside = [] }: Example,
+  ...accepted: string[]
+) => {
   const side = new Map(sideOf(facts(vehicle), 'vehicle-record'));
   for (const [key, value] of beside) side.set(key, { value, origin: 'neighbour' });
-  const link: FitLink = { slot: kind, kind, unit: facts(unit), vehicle: side, worked: true, sameAsOld: false, asks: [] };
+  const link: FitLink = {
+    slot: kind,
+    kind,
+    unit: facts(unit),
+    vehicle: side,
+    worked: true,
+    sameAsOld: false,
+    asks: [],
+  };
   const { joints, taken } = checkLink(link, booster, new Set(accepted), STANDARD_PRACTICE);
   return { check: (id: string) => joints.flatMap((j) => j.checks).find((c) => c.id === id), taken };
 };
@@ -154,7 +228,11 @@ describe('the table of remedies', () => {
 describe('what a way out does elsewhere', () => {
   it('a bracket brings the unit forward and shortens the reach of its rod', () => {
     const base = EXAMPLES['bracket'] as Example;
-    const example = { ...base, vehicle: [...base.vehicle, ...ROD, ['room-front', 170] as Line], unit: [...base.unit, ...ROD, ['reach-front', 160] as Line] };
+    const example = {
+      ...base,
+      vehicle: [...base.vehicle, ...ROD, ['room-front', 170] as Line],
+      unit: [...base.unit, ...ROD, ['reach-front', 160] as Line],
+    };
     expect(look(example).check('reach-front')?.state).toBe('fits');
     const { check } = look(example, 'bracket');
     expect(check('reach-front')?.state).toBe('does-not-fit');
@@ -187,7 +265,9 @@ describe('what a way out does elsewhere', () => {
     ).toEqual(['harness-sensor']);
   });
   it('fluid that ruins the seals has no way out', () => {
-    const lost = look({ vehicle: [['fluid', 'mineral']], unit: [['seals', 'EPDM']], check: 'seals', key: '' }).check('seals');
+    const lost = look({ vehicle: [['fluid', 'mineral']], unit: [['seals', 'EPDM']], check: 'seals', key: '' }).check(
+      'seals',
+    );
     expect(lost).toMatchObject({ state: 'does-not-fit', remedies: [] });
   });
 });

@@ -46,7 +46,14 @@ export interface RemedyRow {
   readonly changes: (m: Mismatch) => readonly Change[];
 }
 
-export const line = (section: SlipSection, key: string, words: string, reason: string, quantity = 1, wants?: FittingWant): SlipProposal => ({
+export const line = (
+  section: SlipSection,
+  key: string,
+  words: string,
+  reason: string,
+  quantity = 1,
+  wants?: FittingWant,
+): SlipProposal => ({
   key,
   section,
   words,
@@ -72,6 +79,10 @@ export const toUnit = (m: Mismatch, ...names: readonly AttributeName[]): Change[
 export const set = (face: 'vehicle' | 'unit', key: string, to: Value): Change => ({ face, key, to });
 export const add = (face: 'vehicle' | 'unit', key: string, by: number): Change => ({ face, key, by });
 
-export const numbers = ({ vehicle, unit }: Mismatch): boolean => typeof vehicle === 'number' && typeof unit === 'number';
-export const valueAt = (side: Mismatch['sides']['vehicle'], name: AttributeName, position?: string): Value | undefined =>
-  side.get(slotKey(name, position))?.value;
+export const numbers = ({ vehicle, unit }: Mismatch): boolean =>
+  typeof vehicle === 'number' && typeof unit === 'number';
+export const valueAt = (
+  side: Mismatch['sides']['vehicle'],
+  name: AttributeName,
+  position?: string,
+): Value | undefined => side.get(slotKey(name, position))?.value;

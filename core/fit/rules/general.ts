@@ -3,7 +3,8 @@ import { findThread, mate } from '../../thread/index.js';
 import { bothLengths, fits, misfit, say, unknown, within, withChange, type Case, type RuleResult } from '../rule.js';
 
 /** "26.9 against 27.5: closer than the readings can tell" */
-const tooClose = (what: string): RuleResult => unknown(`${what} The readings cannot tell: measure again with a finer instrument.`);
+const tooClose = (what: string): RuleResult =>
+  unknown(`${what} The readings cannot tell: measure again with a finer instrument.`);
 
 /** The same within a tolerance; with what the readings leave open, it can also be too close to call. */
 export function near({ row, vehicle, unit, open }: Case): RuleResult {
@@ -34,9 +35,12 @@ export function spigot({ row, vehicle, unit, open }: Case): RuleResult {
   const doubt = open > 0 ? ` ± ${open.toFixed(2)}` : '';
   const working = `${unit.toFixed(3)} − ${vehicle.toFixed(3)} = ${over.toFixed(3)}${doubt}, at most ${SPIGOT_OVER_MM} over and ${tolerance} under`;
   const [goesIn, isCentred] = [within(over, SPIGOT_OVER_MM, open), within(-over, tolerance, open)];
-  if (goesIn === 'no') return misfit(`A spigot of ${ours} does not go into ${theirs}: ${bothLengths(over)} too large.`, working);
-  if (isCentred === 'no') return misfit(`A spigot of ${ours} is not centred by ${theirs}: ${bothLengths(-over)} too small.`, working);
-  if (goesIn === 'open' || isCentred === 'open') return { ...tooClose(`${ours} into ${theirs}, known to ±${open.toFixed(2)}.`), working };
+  if (goesIn === 'no')
+    return misfit(`A spigot of ${ours} does not go into ${theirs}: ${bothLengths(over)} too large.`, working);
+  if (isCentred === 'no')
+    return misfit(`A spigot of ${ours} is not centred by ${theirs}: ${bothLengths(-over)} too small.`, working);
+  if (goesIn === 'open' || isCentred === 'open')
+    return { ...tooClose(`${ours} into ${theirs}, known to ±${open.toFixed(2)}.`), working };
   return fits(`${ours} in ${theirs}.`, working);
 }
 
@@ -48,7 +52,10 @@ export const same = ({ row, vehicle, unit }: Case): RuleResult =>
 export function threads({ row, vehicle, unit, practice }: Case): RuleResult {
   if (vehicle === null && unit === null) return fits('Neither has one.');
   const [male, female] = [findThread(String(vehicle)), findThread(String(unit))];
-  if (!male || !female) return unknown(`"${male ? unit : vehicle}" is no thread of a standard series: measure the ${attribute(row.attribute).words}.`);
+  if (!male || !female)
+    return unknown(
+      `"${male ? unit : vehicle}" is no thread of a standard series: measure the ${attribute(row.attribute).words}.`,
+    );
   const mating = mate(male, female, practice);
   return mating.verdict === 'mates' ? fits(mating.sentence) : misfit(mating.sentence);
 }
@@ -64,13 +71,17 @@ export function atMost({ row, vehicle, unit, open, practice }: Case): RuleResult
   const verdict = within(unit + margin, vehicle, open);
   if (verdict === 'yes') return fits(`${capital(words)}.`, working);
   if (verdict === 'open') return { ...tooClose(`${capital(words)}, known to ±${open.toFixed(1)}.`), working };
-  return misfit(`${capital(words)}: ${margin > 0 ? `it fouls, ${practice.clearance} mm are to stay clear` : 'too little'}.`, working);
+  return misfit(
+    `${capital(words)}: ${margin > 0 ? `it fouls, ${practice.clearance} mm are to stay clear` : 'too little'}.`,
+    working,
+  );
 }
 
 /** What the unit bears is at least what the vehicle brings. */
 export function atLeast({ row, vehicle, unit }: Case): RuleResult {
   const [name, against] = [row.attribute, row.against ?? row.attribute];
-  if (typeof unit !== 'number' || typeof vehicle !== 'number') return unknown(`Without both figures nothing can be said about the ${attribute(name).words}.`);
+  if (typeof unit !== 'number' || typeof vehicle !== 'number')
+    return unknown(`Without both figures nothing can be said about the ${attribute(name).words}.`);
   const words = `${attribute(against).words} ${say(against, vehicle)}, ${attribute(name).words} ${say(name, unit)}`;
   return unit >= vehicle ? fits(`${capital(words)}.`) : misfit(`${capital(words)}: it would be overloaded.`);
 }
@@ -89,13 +100,16 @@ export const torque = ({ unit, sides }: Case): RuleResult => {
 
 export const linkage = ({ vehicle }: Case): RuleResult =>
   vehicle === 'cross'
-    ? withChange('The pedal works through a cross linkage with its own adjustment: set that first, it is part of the pedal height.', {
-        key: 'cross-linkage',
-        section: 'make',
-        words: 'Set the cross linkage to the maker’s figure before the rod is adjusted; look at its bushings',
-        quantity: 1,
-        reason: 'the pedal works through a cross linkage',
-      })
+    ? withChange(
+        'The pedal works through a cross linkage with its own adjustment: set that first, it is part of the pedal height.',
+        {
+          key: 'cross-linkage',
+          section: 'make',
+          words: 'Set the cross linkage to the maker’s figure before the rod is adjusted; look at its bushings',
+          quantity: 1,
+          reason: 'the pedal works through a cross linkage',
+        },
+      )
     : fits('The pedal works on the rod directly.');
 
 export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);

@@ -2,13 +2,25 @@ import { engagementOf } from '../../rod/index.js';
 import { findThread } from '../../thread/index.js';
 import { slotKey } from '../../identify/evidence.js';
 import { clearanceOf, studNeeded } from '../needed.js';
-import { bothLengths, figure, fits, misfit, say, unknown, within, withChange, type Case, type RuleResult } from '../rule.js';
+import {
+  bothLengths,
+  figure,
+  fits,
+  misfit,
+  say,
+  unknown,
+  within,
+  withChange,
+  type Case,
+  type RuleResult,
+} from '../rule.js';
 
 /** A rod that is out by more than half a millimetre is noticed at the pedal. */
 const ROD_NOTICED_MM = 0.5;
 
 /** How far the rod's adjuster goes: as recorded, on either side, or as one usually does (a setting). */
-const adjuster = ({ sides, practice }: Case): number => figure(sides.unit, 'rod-adjust') ?? figure(sides.vehicle, 'rod-adjust') ?? practice.adjusterRange;
+const adjuster = ({ sides, practice }: Case): number =>
+  figure(sides.unit, 'rod-adjust') ?? figure(sides.vehicle, 'rod-adjust') ?? practice.adjusterRange;
 
 /** The same length, or a difference that the adjuster takes up. */
 export function rodLength(c: Case): RuleResult {
@@ -21,9 +33,15 @@ export function rodLength(c: Case): RuleResult {
   const which = unit < vehicle ? 'shorter' : 'longer';
   if (within(apart, ROD_NOTICED_MM, 0) === 'yes') return fits(`Rod ${say('rod-length', unit)}, as before.`, working);
   const reach = within(apart, adjuster(c), open);
-  if (reach === 'no') return misfit(`The rod is ${bothLengths(apart)} ${which}: more than the adjuster takes up.`, working);
+  if (reach === 'no')
+    return misfit(`The rod is ${bothLengths(apart)} ${which}: more than the adjuster takes up.`, working);
   if (reach === 'open')
-    return { ...unknown(`The rod is about ${bothLengths(apart)} ${which}: whether the adjuster takes it up, the readings cannot tell.`), working };
+    return {
+      ...unknown(
+        `The rod is about ${bothLengths(apart)} ${which}: whether the adjuster takes it up, the readings cannot tell.`,
+      ),
+      working,
+    };
   const words = `Adjust the rod by ${apart.toFixed(1)} mm · ${(apart / 25.4).toFixed(2)} in; pedal height as before`;
   const change = withChange(`The rod is ${apart.toFixed(1)} mm ${which}: within the adjuster.`, {
     key: 'adjust-rod',
@@ -41,7 +59,10 @@ export function rodEngaged({ unit, sides, practice }: Case): RuleResult {
   const found = typeof thread === 'string' ? findThread(thread) : undefined;
   if (typeof unit !== 'number') return unknown('How much thread is engaged is not known.');
   if (!found)
-    return unknown('The thread of the rod is not known: without its diameter the engagement cannot be judged.', { side: 'unit', attribute: 'rod-thread' });
+    return unknown('The thread of the rod is not known: without its diameter the engagement cannot be judged.', {
+      side: 'unit',
+      attribute: 'rod-thread',
+    });
   const { enough, sentence, working } = engagementOf(unit, found, practice);
   return enough ? fits(sentence, working) : misfit(sentence, working);
 }
@@ -49,8 +70,13 @@ export function rodEngaged({ unit, sides, practice }: Case): RuleResult {
 /** What a rod of another length does to the height of the pedal, until it is adjusted. */
 export function pedalHeight(c: Case): RuleResult {
   const { sides, vehicle } = c;
-  const [ours, theirs, ratio] = [figure(sides.unit, 'rod-length'), figure(sides.vehicle, 'rod-length'), figure(sides.vehicle, 'pedal-ratio')];
-  if (typeof vehicle !== 'number') return unknown('The pedal height is not known: measure it before anything is taken off.');
+  const [ours, theirs, ratio] = [
+    figure(sides.unit, 'rod-length'),
+    figure(sides.vehicle, 'rod-length'),
+    figure(sides.vehicle, 'pedal-ratio'),
+  ];
+  if (typeof vehicle !== 'number')
+    return unknown('The pedal height is not known: measure it before anything is taken off.');
   if (ours === undefined || theirs === undefined || ratio === undefined) {
     const note = {
       key: 'pedal-height',
@@ -72,20 +98,33 @@ export function pedalHeight(c: Case): RuleResult {
     reason: 'rod length old to new',
   } as const;
   return {
-    ...withChange(`Unadjusted, the pad would stand ${Math.abs(off).toFixed(1)} mm ${off > 0 ? 'higher' : 'lower'}; mind the brake-light switch.`, note),
+    ...withChange(
+      `Unadjusted, the pad would stand ${Math.abs(off).toFixed(1)} mm ${off > 0 ? 'higher' : 'lower'}; mind the brake-light switch.`,
+      note,
+    ),
     working,
   };
 }
 
 /** Studs long enough for the flange, what lies under the nut, a plate between the faces, and the nut itself. */
 export function studLength({ vehicle, unit, open, sides }: Case): RuleResult {
-  if (typeof vehicle !== 'number' || typeof unit !== 'number') return unknown('Stud length and flange thickness: one of them is not known.');
+  if (typeof vehicle !== 'number' || typeof unit !== 'number')
+    return unknown('Stud length and flange thickness: one of them is not known.');
   const needed = studNeeded(unit, sides);
-  if (!needed) return unknown('The thread of the studs is not known: the height of the nut follows from it.', { side: 'vehicle', attribute: 'stud-thread' });
+  if (!needed)
+    return unknown('The thread of the studs is not known: the height of the nut follows from it.', {
+      side: 'vehicle',
+      attribute: 'stud-thread',
+    });
   const working = `${needed.working}, stud ${vehicle.toFixed(1)} mm`;
   const verdict = within(needed.mm, vehicle, open);
-  if (verdict === 'yes') return fits(`Stud ${say('stud-length', vehicle)}; ${needed.mm.toFixed(1)} mm are needed.`, working);
-  if (verdict === 'open') return { ...unknown(`Stud ${say('stud-length', vehicle)}, ${needed.mm.toFixed(1)} mm needed: measure more closely.`), working };
+  if (verdict === 'yes')
+    return fits(`Stud ${say('stud-length', vehicle)}; ${needed.mm.toFixed(1)} mm are needed.`, working);
+  if (verdict === 'open')
+    return {
+      ...unknown(`Stud ${say('stud-length', vehicle)}, ${needed.mm.toFixed(1)} mm needed: measure more closely.`),
+      working,
+    };
   return misfit(`The stud is ${bothLengths(needed.mm - vehicle)} too short for flange and nut.`, working);
 }
 
@@ -100,8 +139,14 @@ export function gap({ row, vehicle, unit, sides, practice, open }: Case): RuleRe
   const outside = most < practice.gapMin - 1e-9 || least > practice.gapMax + 1e-9;
   const fixed = (unitIsMaster ? sides.vehicle : sides.unit).get('pin-adjustable')?.value === 'fixed';
   if (!outside && (fixed || open > practice.gapMax - practice.gapMin))
-    return { ...unknown(`${sentence} But the readings are open to ±${open.toFixed(2)} mm: use a depth gauge.`), working };
+    return {
+      ...unknown(`${sentence} But the readings are open to ±${open.toFixed(2)} mm: use a depth gauge.`),
+      working,
+    };
   if (fixed) return misfit(`${sentence} The booster’s pin cannot be adjusted.`, working);
   const words = 'Set the booster pin to its clearance and check before bolting up';
-  return { ...withChange(sentence, { key: 'adjust-pin', section: 'make', words, quantity: 1, reason: sentence }), working };
+  return {
+    ...withChange(sentence, { key: 'adjust-pin', section: 'make', words, quantity: 1, reason: sentence }),
+    working,
+  };
 }

@@ -27,8 +27,13 @@ export function csvReader(separator = ',') {
       for (const cell of cells) if (cell.includes('\n')) line += cell.split('\n').length - 1;
     }
     if (errors.some((error) => error.code === 'MissingQuotes'))
-      throw new FileProblem(`The file ends inside a quoted cell (line ${String(rows.at(-1)?.line ?? line)}): it is cut off.`);
-    if (held.length > LONGEST_ROW) throw new FileProblem(`A row is longer than a million characters (line ${line}): a quote is open, or this is no table.`);
+      throw new FileProblem(
+        `The file ends inside a quoted cell (line ${String(rows.at(-1)?.line ?? line)}): it is cut off.`,
+      );
+    if (held.length > LONGEST_ROW)
+      throw new FileProblem(
+        `A row is longer than a million characters (line ${line}): a quote is open, or this is no table.`,
+      );
     return rows;
   };
 

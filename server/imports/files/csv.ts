@@ -51,7 +51,13 @@ function rawRow({ cells, line }: CsvRow): RawRow {
   if (!cells.some((cell) => cell.includes(UNREADABLE) || cell.startsWith("'"))) return { line, cells };
   const flaws = cells.flatMap((cell, column): Flaw[] =>
     cell.includes(UNREADABLE)
-      ? [{ column, kind: 'unreadable', sentence: `"${cell}" is in another encoding than the rest of the file: write its letters again.` }]
+      ? [
+          {
+            column,
+            kind: 'unreadable',
+            sentence: `"${cell}" is in another encoding than the rest of the file: write its letters again.`,
+          },
+        ]
       : [],
   );
   return { line, cells: cells.map(restored), ...(flaws.length > 0 ? { flaws } : {}) };

@@ -30,7 +30,8 @@ export async function seeEncoding(stream: Readable): Promise<EncodingSeen> {
         return { encoding: marks };
       }
     }
-    if (chunk.includes(0)) for (const [i, byte] of chunk.entries()) if (byte === 0) zeros[(size + i) % 2] = (zeros[(size + i) % 2] ?? 0) + 1;
+    if (chunk.includes(0))
+      for (const [i, byte] of chunk.entries()) if (byte === 0) zeros[(size + i) % 2] = (zeros[(size + i) % 2] ?? 0) + 1;
     size += chunk.length;
     // Most lists are plain ASCII, and say nothing of their encoding.
     const plain = isAscii(chunk);
@@ -48,7 +49,10 @@ export async function seeEncoding(stream: Readable): Promise<EncodingSeen> {
   const [even = 0, odd = 0] = zeros;
   // Plain letters have their zero byte always on the same side.
   if (even + odd > size / 4 && even * odd === 0)
-    return { encoding: odd > 0 ? 'utf-16le' : 'utf-16be', note: 'It is read as UTF-16, although it has no byte order mark.' };
+    return {
+      encoding: odd > 0 ? 'utf-16le' : 'utf-16be',
+      note: 'It is read as UTF-16, although it has no byte order mark.',
+    };
   if (even + odd > 0) throw new FileProblem('This is not a text file: it holds zero bytes.');
   if (valid && ended(strict)) return { encoding: 'utf-8' };
   if (marked) {
@@ -57,7 +61,10 @@ export async function seeEncoding(stream: Readable): Promise<EncodingSeen> {
       note: 'Two encodings are mixed in it. Lines that are not UTF-8 are rejected: write their letters again and save as CSV UTF-8.',
     };
   }
-  return { encoding: 'windows-1252', note: 'It is not UTF-8 and is read as Windows-1252 (Western European). Check the letters with marks.' };
+  return {
+    encoding: 'windows-1252',
+    note: 'It is not UTF-8 and is read as Windows-1252 (Western European). Check the letters with marks.',
+  };
 }
 
 function byMark(chunk: Buffer): Encoding | undefined {

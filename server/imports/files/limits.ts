@@ -23,11 +23,15 @@ export const LIMITS = {
 export const count = (n: number): string => n.toLocaleString('en').replace(/,/g, ' ');
 
 /** Counts the rows and cells of a file as they come. Throws a FileProblem past a limit. */
-export function tally(most: { readonly rows: number; readonly cells: number } = LIMITS): (line: number, columns: number) => void {
+export function tally(
+  most: { readonly rows: number; readonly cells: number } = LIMITS,
+): (line: number, columns: number) => void {
   let [rows, cells] = [0, 0];
   return (line, columns) => {
-    if (columns > LIMITS.columns) throw new FileProblem(`Line ${line} has ${count(columns)} columns; a list has at most ${LIMITS.columns}.`);
+    if (columns > LIMITS.columns)
+      throw new FileProblem(`Line ${line} has ${count(columns)} columns; a list has at most ${LIMITS.columns}.`);
     if (++rows > most.rows) throw new FileProblem(`It has more than ${count(most.rows)} rows: send it in parts.`);
-    if ((cells += columns) > most.cells) throw new FileProblem(`It has more than ${count(most.cells)} cells: send it as CSV, in parts.`);
+    if ((cells += columns) > most.cells)
+      throw new FileProblem(`It has more than ${count(most.cells)} cells: send it as CSV, in parts.`);
   };
 }

@@ -1,4 +1,13 @@
-import { closeSync, createReadStream, existsSync, openSync, readFileSync, readSync, statSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  createReadStream,
+  existsSync,
+  openSync,
+  readFileSync,
+  readSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { basename, extname, join } from 'node:path';
 import type { Entry } from 'yauzl';
 import { csvSheet, type TextSource } from './csv.js';
@@ -21,13 +30,19 @@ export async function openFile(path: string, name: string, folder: string, encod
   if (head.startsWith('PK\u0003\u0004')) return openArchive(path, folder, index, encoding);
   if (head.startsWith('PK\u0005\u0006')) throw new FileProblem('The archive is empty.');
   if (head.startsWith('\u00d0\u00cf\u0011\u00e0'))
-    throw new FileProblem('This is a workbook of the old kind (.xls), or one with a password. Save it as .xlsx or as CSV.');
-  if (head.startsWith('%PDF')) throw new FileProblem('This is a PDF: its tables cannot be taken over. Ask for the list as CSV or XLSX.');
+    throw new FileProblem(
+      'This is a workbook of the old kind (.xls), or one with a password. Save it as .xlsx or as CSV.',
+    );
+  if (head.startsWith('%PDF'))
+    throw new FileProblem('This is a PDF: its tables cannot be taken over. Ask for the list as CSV or XLSX.');
   const stem = basename(name, extname(name));
   if (/^(\u00ef\u00bb\u00bf)?\s*[[{]/.test(head)) {
     return kept(index, stageJson(path, stem, folder));
   }
-  const source: TextSource = { size: statSync(path).size, open: () => Promise.resolve(createReadStream(path, { highWaterMark: 256 * 1024 })) };
+  const source: TextSource = {
+    size: statSync(path).size,
+    open: () => Promise.resolve(createReadStream(path, { highWaterMark: 256 * 1024 })),
+  };
   return { sheets: [await csvSheet(stem, source, encoding)] };
 }
 
@@ -35,7 +50,10 @@ interface Staged {
   readonly sheets: readonly StagedSheet[];
   readonly manifest?: SheetFile['manifest'];
 }
-const fromStaged = ({ sheets, manifest }: Staged): SheetFile => ({ sheets: sheets.map(stagedSheet), ...(manifest ? { manifest } : {}) });
+const fromStaged = ({ sheets, manifest }: Staged): SheetFile => ({
+  sheets: sheets.map(stagedSheet),
+  ...(manifest ? { manifest } : {}),
+});
 
 /** Leaves word of what was unpacked, so that it is not unpacked again. */
 function kept(index: string, staged: Staged): SheetFile {
@@ -54,12 +72,21 @@ async function openArchive(path: string, folder: string, index: string, encoding
       zip.close();
     }
   }
-  const tables = zip.entries.filter((entry) => /\.csv$/i.test(entry.fileName) && !entry.fileName.startsWith('__MACOSX/'));
+  const tables = zip.entries.filter(
+    (entry) => /\.csv$/i.test(entry.fileName) && !entry.fileName.startsWith('__MACOSX/'),
+  );
   if (tables.length === 0) throw new FileProblem('There is neither a workbook nor a CSV file in this archive.');
-  if (tables.length > LIMITS.sheets) throw new FileProblem(`The archive holds ${tables.length} CSV files; at most ${LIMITS.sheets} are taken at once.`);
+  if (tables.length > LIMITS.sheets)
+    throw new FileProblem(`The archive holds ${tables.length} CSV files; at most ${LIMITS.sheets} are taken at once.`);
   const sheets: Sheet[] = [];
   for (const entry of tables) {
-    sheets.push(await csvSheet(basename(entry.fileName, extname(entry.fileName)), { size: entry.uncompressedSize, open: () => zip.read(entry) }, encoding));
+    sheets.push(
+      await csvSheet(
+        basename(entry.fileName, extname(entry.fileName)),
+        { size: entry.uncompressedSize, open: () => zip.read(entry) },
+        encoding,
+      ),
+    );
   }
   const manifest = zip.entries.find((entry) => basename(entry.fileName) === 'manifest.json');
   const said = manifest ? await readManifest(zip, manifest) : undefined;
@@ -78,7 +105,8 @@ async function readManifest(zip: Zip, entry: Entry): Promise<SheetFile['manifest
     throw new FileProblem('The manifest.json in the archive is not valid JSON.');
   }
   const manifest = manifestOf(value);
-  if (!manifest) throw new FileProblem('The manifest.json in the archive says nothing: it needs "name", "source" and "date".');
+  if (!manifest)
+    throw new FileProblem('The manifest.json in the archive says nothing: it needs "name", "source" and "date".');
   return manifest;
 }
 

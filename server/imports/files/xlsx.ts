@@ -14,7 +14,8 @@ const DIGITS_KEPT = 15;
 export async function stageXlsx(path: string, zip: Zip, folder: string): Promise<StagedSheet[]> {
   await readThrough(zip);
   const book = parsed(path);
-  if (book.SheetNames.length > LIMITS.sheets) throw new FileProblem(`It has ${book.SheetNames.length} sheets; at most ${LIMITS.sheets} are taken.`);
+  if (book.SheetNames.length > LIMITS.sheets)
+    throw new FileProblem(`It has ${book.SheetNames.length} sheets; at most ${LIMITS.sheets} are taken.`);
   const staged = book.SheetNames.flatMap((name, i) => {
     const sheet = lookup(book.Sheets, name);
     return sheet ? [stageSheet(name, sheet, join(folder, `sheet-${i}.rows`))] : [];
@@ -34,18 +35,32 @@ async function readThrough(zip: Zip): Promise<void> {
     try {
       for await (const chunk of await zip.read(entry)) unpacked += (chunk as Buffer).length;
     } catch (error) {
-      throw new FileProblem(`"${entry.fileName}" in the workbook is damaged or not what it says: ${(error as Error).message}.`);
+      throw new FileProblem(
+        `"${entry.fileName}" in the workbook is damaged or not what it says: ${(error as Error).message}.`,
+      );
     }
     if (unpacked > LIMITS.workbookBytes)
-      throw new FileProblem(`The workbook unpacks to more than ${LIMITS.workbookBytes / 1024 / 1024} MB. Send its sheets as CSV.`);
+      throw new FileProblem(
+        `The workbook unpacks to more than ${LIMITS.workbookBytes / 1024 / 1024} MB. Send its sheets as CSV.`,
+      );
   }
 }
 
 function parsed(path: string) {
   try {
-    return read(readFileSync(path), { type: 'buffer', dense: true, cellFormula: true, cellNF: true, cellHTML: false, cellText: false, sheetStubs: true });
+    return read(readFileSync(path), {
+      type: 'buffer',
+      dense: true,
+      cellFormula: true,
+      cellNF: true,
+      cellHTML: false,
+      cellText: false,
+      sheetStubs: true,
+    });
   } catch (error) {
-    throw new FileProblem(`The workbook cannot be read: ${(error as Error).message.slice(0, 200)}. Open it in a spreadsheet and save it again.`);
+    throw new FileProblem(
+      `The workbook cannot be read: ${(error as Error).message.slice(0, 200)}. Open it in a spreadsheet and save it again.`,
+    );
   }
 }
 
@@ -69,11 +84,19 @@ function stageSheet(name: string, sheet: WorkSheet, file: string): StagedSheet {
     }
     const merged = mergeOf(r);
     if (merged !== undefined)
-      flaws.push({ kind: 'unreadable', sentence: `The cells ${merged} are merged, and only the first holds the value. Unmerge them and fill each.` });
-    if (cells.some((cell) => cell !== '')) rows.write({ line: r + 1, cells, ...(flaws.length > 0 ? { flaws } : {}) } satisfies RawRow);
+      flaws.push({
+        kind: 'unreadable',
+        sentence: `The cells ${merged} are merged, and only the first holds the value. Unmerge them and fill each.`,
+      });
+    if (cells.some((cell) => cell !== ''))
+      rows.write({ line: r + 1, cells, ...(flaws.length > 0 ? { flaws } : {}) } satisfies RawRow);
   }
   const notes = [
-    ...(formulas > 0 ? [`${formulas} ${formulas === 1 ? 'cell holds a formula' : 'cells hold formulas'}: the value last computed is taken.`] : []),
+    ...(formulas > 0
+      ? [
+          `${formulas} ${formulas === 1 ? 'cell holds a formula' : 'cells hold formulas'}: the value last computed is taken.`,
+        ]
+      : []),
     ...(figures > 0 ? ['Part numbers kept as figures have lost their leading noughts, if they had any.'] : []),
   ];
   return { name, path: file, notes, total: rows.close() };
@@ -82,11 +105,14 @@ function stageSheet(name: string, sheet: WorkSheet, file: string): StagedSheet {
 /** The first merged range that spans a row, asked for row by row from the top. */
 function mergedRows(name: string, ranges: readonly Range[]): (row: number) => string | undefined {
   if (ranges.length > LIMITS.merges)
-    throw new FileProblem(`Sheet "${name}" has ${count(ranges.length)} merged ranges; a list has none, and at most ${count(LIMITS.merges)} are read.`);
+    throw new FileProblem(
+      `Sheet "${name}" has ${count(ranges.length)} merged ranges; a list has none, and at most ${count(LIMITS.merges)} are read.`,
+    );
   const sorted = [...ranges].sort((a, b) => a.s.r - b.s.r);
   let [next, open] = [0, undefined as Range | undefined];
   return (row) => {
-    for (let range = sorted[next]; range && range.s.r <= row; range = sorted[++next]) if (!open || range.e.r > open.e.r) open = range;
+    for (let range = sorted[next]; range && range.s.r <= row; range = sorted[++next])
+      if (!open || range.e.r > open.e.r) open = range;
     return open && open.e.r >= row ? utils.encode_range(open) : undefined;
   };
 }
@@ -104,13 +130,24 @@ function readCell(cell: CellObject, address: () => string): Read {
     return {
       text: `=${cell.f}`,
       formula: true,
-      flaw: { kind: 'unreadable', sentence: `The formula in ${address()} has no computed value: open the file, let it compute, and save it as values.` },
+      flaw: {
+        kind: 'unreadable',
+        sentence: `The formula in ${address()} has no computed value: open the file, let it compute, and save it as values.`,
+      },
     };
   return { ...plain(cell, address), formula: true };
 }
 
 /** What a spreadsheet shows for the number of an error (ECMA-376, part 1, 18.17.3). */
-const ERRORS: Readonly<Record<string, string>> = { 0: '#NULL!', 7: '#DIV/0!', 15: '#VALUE!', 23: '#REF!', 29: '#NAME?', 36: '#NUM!', 42: '#N/A' };
+const ERRORS: Readonly<Record<string, string>> = {
+  0: '#NULL!',
+  7: '#DIV/0!',
+  15: '#VALUE!',
+  23: '#REF!',
+  29: '#NAME?',
+  36: '#NUM!',
+  42: '#N/A',
+};
 const errorOf = (cell: CellObject): string => lookup(ERRORS, String(cell.v)) ?? '#ERROR';
 
 function plain(cell: CellObject, address: () => string): Read {
@@ -122,7 +159,10 @@ function plain(cell: CellObject, address: () => string): Read {
     case 'n':
       return figure(Number(cell.v), cell, address);
     case 'e':
-      return { text: errorOf(cell), flaw: { kind: 'unreadable', sentence: `${address()} holds the error ${errorOf(cell)}.` } };
+      return {
+        text: errorOf(cell),
+        flaw: { kind: 'unreadable', sentence: `${address()} holds the error ${errorOf(cell)}.` },
+      };
     default:
       return { text: String(cell.v ?? '').trim() };
   }
@@ -147,7 +187,8 @@ function figure(value: number, cell: CellObject, address: () => string): Read {
 
 function dated(value: number, address: () => string): Read {
   const day = SSF.parse_date_code(value) as { y: number; m: number; d: number } | null;
-  if (!day || day.y < 1900 || day.d === 0) return { text: '', flaw: { kind: 'unreadable', sentence: `${address()} holds a date that is none.` } };
+  if (!day || day.y < 1900 || day.d === 0)
+    return { text: '', flaw: { kind: 'unreadable', sentence: `${address()} holds a date that is none.` } };
   const two = (n: number): string => String(n).padStart(2, '0');
   return { text: `${day.y}-${two(day.m)}-${two(day.d)}`, flaw: { kind: 'date', sentence: address() } };
 }

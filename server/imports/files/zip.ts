@@ -22,7 +22,8 @@ export async function openZip(path: string): Promise<Zip> {
     await new Promise<void>((done, fail) => {
       zip.on('entry', (entry: Entry) => {
         entries.push(entry);
-        if (entries.length > LIMITS.archiveEntries) fail(new FileProblem(`The archive holds more than ${LIMITS.archiveEntries} files.`));
+        if (entries.length > LIMITS.archiveEntries)
+          fail(new FileProblem(`The archive holds more than ${LIMITS.archiveEntries} files.`));
         else zip.readEntry();
       });
       zip.once('end', done);
@@ -32,7 +33,8 @@ export async function openZip(path: string): Promise<Zip> {
     let unpacked = 0;
     for (const entry of entries) {
       unpacked += entry.uncompressedSize;
-      if ((entry.generalPurposeBitFlag & 1) === 1) throw new FileProblem('The archive is encrypted. Save it without a password.');
+      if ((entry.generalPurposeBitFlag & 1) === 1)
+        throw new FileProblem('The archive is encrypted. Save it without a password.');
       if (entry.uncompressedSize > MOST_RATIO * entry.compressedSize + FREE) {
         throw new FileProblem(
           `"${entry.fileName}" would unpack to ${megabytes(entry.uncompressedSize)} from ${megabytes(entry.compressedSize)}: that is no table, and it was not unpacked.`,
@@ -40,7 +42,9 @@ export async function openZip(path: string): Promise<Zip> {
       }
     }
     if (unpacked > LIMITS.unpackedBytes)
-      throw new FileProblem(`It would unpack to ${megabytes(unpacked)}; at most ${megabytes(LIMITS.unpackedBytes)} can be taken at once.`);
+      throw new FileProblem(
+        `It would unpack to ${megabytes(unpacked)}; at most ${megabytes(LIMITS.unpackedBytes)} can be taken at once.`,
+      );
   } catch (error) {
     zip.close();
     throw error;

@@ -15,7 +15,8 @@ describe('an answer that comes line by line', () => {
       .solveJob(6, {})
       .subscribe({ next: (line) => seen.push(line), complete: () => (over = true) });
     const request = TestBed.inject(HttpTestingController).expectOne('/api/v1/jobs/6/fit/solve');
-    const comes = (partialText: string) => request.event({ type: HttpEventType.DownloadProgress, loaded: partialText.length, partialText } as never);
+    const comes = (partialText: string) =>
+      request.event({ type: HttpEventType.DownloadProgress, loaded: partialText.length, partialText } as never);
     return { seen, request, comes, subscription, over: () => over };
   };
   const progress = (n: number) => JSON.stringify({ progress: { slot: 'booster', looked: n, open: 1 } });

@@ -56,40 +56,60 @@ export class Api {
   changeJob = (id: number, change: JobChange, version: number): Observable<Job> =>
     this.http.patch<Job>(`${ROOT}/jobs/${id}`, change, { headers: seen(version) });
   benchLine = (id: number, line: string, slot: string, onVehicle: boolean): Observable<{ id: number; echo: string }> =>
-    this.http.post<{ id: number; echo: string }>(`${ROOT}/jobs/${id}/bench-line`, { line, slot, onVehicle }, { headers: WHOLE });
+    this.http.post<{ id: number; echo: string }>(
+      `${ROOT}/jobs/${id}/bench-line`,
+      { line, slot, onVehicle },
+      { headers: WHOLE },
+    );
   /** The picture itself is the body, as the camera wrote it. */
   addPhotograph = (id: number, picture: Blob, about: Record<string, string>): Observable<{ id: number }> =>
     this.http.post<{ id: number }>(`${ROOT}/jobs/${id}/photographs`, picture, { params: about });
   markPhotograph = (id: number, photograph: number, mark: PhotographMark): Observable<unknown> =>
     this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/marks`, mark);
-  withdrawPhotograph = (id: number, photograph: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/withdraw`, {});
-  withdraw = (id: number, evidence: number): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/evidence/${evidence}/withdraw`, {});
+  withdrawPhotograph = (id: number, photograph: number): Observable<unknown> =>
+    this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/withdraw`, {});
+  withdraw = (id: number, evidence: number): Observable<unknown> =>
+    this.http.post(`${ROOT}/jobs/${id}/evidence/${evidence}/withdraw`, {});
   decide = (id: number, subject: string, request: DecisionRequest, version: number): Observable<Decision> =>
-    this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, { headers: { ...seen(version), ...WHOLE } });
+    this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, {
+      headers: { ...seen(version), ...WHOLE },
+    });
   undecide = (id: number, subject: string, version: number): Observable<Decision> =>
-    this.http.delete<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { headers: { ...seen(version), ...WHOLE } });
+    this.http.delete<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+      headers: { ...seen(version), ...WHOLE },
+    });
   editSlip = (id: number, key: string, edit: SlipEditRequest, version: number): Observable<unknown> =>
     this.http.put(`${ROOT}/jobs/${id}/slip/${encodeURIComponent(key)}`, edit, { headers: seen(version) });
   addSlip = (id: number, line: SlipAddRequest): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/slip`, line);
 
-  vehicles = (query: Record<string, string>): Observable<VehicleSearch> => this.http.get<VehicleSearch>(`${ROOT}/vehicles`, { params: query });
-  vehicle = (id: string): Observable<VehicleDetail> => this.http.get<VehicleDetail>(`${ROOT}/vehicles/${encodeURIComponent(id)}`);
-  chassis = (number: string): Observable<ChassisAnswer> => this.http.get<ChassisAnswer>(`${ROOT}/chassis/${encodeURIComponent(number)}`);
+  vehicles = (query: Record<string, string>): Observable<VehicleSearch> =>
+    this.http.get<VehicleSearch>(`${ROOT}/vehicles`, { params: query });
+  vehicle = (id: string): Observable<VehicleDetail> =>
+    this.http.get<VehicleDetail>(`${ROOT}/vehicles/${encodeURIComponent(id)}`);
+  chassis = (number: string): Observable<ChassisAnswer> =>
+    this.http.get<ChassisAnswer>(`${ROOT}/chassis/${encodeURIComponent(number)}`);
   find = (q: string): Observable<Found> => this.http.get<Found>(`${ROOT}/find`, { params: { q } });
   numbers = (q: string): Observable<NumberSearch> => this.http.get<NumberSearch>(`${ROOT}/numbers`, { params: { q } });
-  units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> => this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });
+  units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> =>
+    this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });
   unit = (id: string): Observable<UnitDetail> => this.http.get<UnitDetail>(`${ROOT}/units/${encodeURIComponent(id)}`);
   /** Documented kin, and up to so many units that would do by their joints alone. */
-  kin = (id: string, geometry = 20): Observable<KinAnswer> => this.http.get<KinAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/kin`, { params: { geometry } });
-  kinPaths = (id: string, node: string): Observable<KinPaths> => this.http.get<KinPaths>(`${ROOT}/units/${encodeURIComponent(id)}/kin/${node}`);
-  addOutcome = (outcome: NewOutcome): Observable<{ id: number }> => this.http.post<{ id: number }>(`${ROOT}/outcomes`, outcome);
+  kin = (id: string, geometry = 20): Observable<KinAnswer> =>
+    this.http.get<KinAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/kin`, { params: { geometry } });
+  kinPaths = (id: string, node: string): Observable<KinPaths> =>
+    this.http.get<KinPaths>(`${ROOT}/units/${encodeURIComponent(id)}/kin/${node}`);
+  addOutcome = (outcome: NewOutcome): Observable<{ id: number }> =>
+    this.http.post<{ id: number }>(`${ROOT}/outcomes`, outcome);
   withdrawOutcome = (id: number): Observable<unknown> => this.http.post(`${ROOT}/outcomes/${id}/withdraw`, null);
-  resolve = (numbers: readonly string[]): Observable<ResolveAnswer> => this.http.post<ResolveAnswer>(`${ROOT}/numbers/resolve`, { numbers });
+  resolve = (numbers: readonly string[]): Observable<ResolveAnswer> =>
+    this.http.post<ResolveAnswer>(`${ROOT}/numbers/resolve`, { numbers });
   catalogue = (): Observable<CatalogueSummary> => this.http.get<CatalogueSummary>(`${ROOT}/catalogue`);
   importTables = (): Observable<ImportTables> => this.http.get<ImportTables>(`${ROOT}/imports/tables`);
   sendImport = (form: FormData): Observable<ImportView> => this.http.post<ImportView>(`${ROOT}/imports`, form);
-  runImport = (id: string, run: ImportRun): Observable<ImportView> => this.http.post<ImportView>(`${ROOT}/imports/${id}/run`, run);
-  matchImport = (id: string, match: MatchRequest): Observable<SheetPlan> => this.http.post<SheetPlan>(`${ROOT}/imports/${id}/match`, match);
+  runImport = (id: string, run: ImportRun): Observable<ImportView> =>
+    this.http.post<ImportView>(`${ROOT}/imports/${id}/run`, run);
+  matchImport = (id: string, match: MatchRequest): Observable<SheetPlan> =>
+    this.http.post<SheetPlan>(`${ROOT}/imports/${id}/match`, match);
   readImportAs = (id: string, encoding: string): Observable<ImportView> =>
     this.http.post<ImportView>(`${ROOT}/imports/${id}/look`, null, { params: { encoding } });
   cancelImport = (id: string): Observable<unknown> => this.http.post(`${ROOT}/imports/${id}/cancel`, null);
@@ -98,18 +118,24 @@ export class Api {
   exportOf = (format: string): string => `${ROOT}/exports/${format}`;
   audit = (): Observable<AuditAnswer> => this.http.get<AuditAnswer>(`${ROOT}/audit`);
   settle = (settlement: Settlement): Observable<unknown> => this.http.post(`${ROOT}/audit/settle`, settlement);
-  withdrawAcceptance = (id: number): Observable<unknown> => this.http.post(`${ROOT}/audit/acceptances/${id}/withdraw`, null);
+  withdrawAcceptance = (id: number): Observable<unknown> =>
+    this.http.post(`${ROOT}/audit/acceptances/${id}/withdraw`, null);
   history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
   undoAct = (id: number): Observable<UndoAnswer> => this.http.post<UndoAnswer>(`${ROOT}/history/${id}/undo`, null);
   demo = (): Observable<DemoSeen> => this.http.get<DemoSeen>(`${ROOT}/demo`);
   removeDemo = (): Observable<UndoAnswer> => this.http.delete<UndoAnswer>(`${ROOT}/demo`);
   addLink = (link: NewLink): Observable<{ link: string }> => this.http.post<{ link: string }>(`${ROOT}/links`, link);
   conversions = (): Observable<ConversionList> => this.http.get<ConversionList>(`${ROOT}/conversions`);
-  plan = (id: string, request: PlanRequest): Observable<PlanAnswer> => this.http.post<PlanAnswer>(`${ROOT}/conversions/${id}/plan`, request);
+  plan = (id: string, request: PlanRequest): Observable<PlanAnswer> =>
+    this.http.post<PlanAnswer>(`${ROOT}/conversions/${id}/plan`, request);
   /** Ways to close the chain of a job, line by line as they are looked for. Unsubscribing stops the search. */
   solveJob = (id: number, limits: SolveLimits): Observable<SolveLine | { problem: string }> =>
     linesOf<SolveLine | { problem: string }>(
-      this.http.post(`${ROOT}/jobs/${id}/fit/solve`, limits, { observe: 'events', reportProgress: true, responseType: 'text' }),
+      this.http.post(`${ROOT}/jobs/${id}/fit/solve`, limits, {
+        observe: 'events',
+        reportProgress: true,
+        responseType: 'text',
+      }),
     );
   practice = (): Observable<PracticeAnswer> => this.http.get<PracticeAnswer>(`${ROOT}/practice`);
   changePractice = (key: string, value: number, version: number): Observable<PracticeAnswer> =>
@@ -132,7 +158,9 @@ function linesOf<T>(events: Observable<HttpEvent<string>>): Observable<T> {
               ? (event.partialText ?? '')
               : '';
         const whole = text.slice(0, text.lastIndexOf('\n') + 1);
-        return whole.length <= before.read ? { read: before.read, fresh: [] } : { read: whole.length, fresh: whole.slice(before.read).trim().split('\n') };
+        return whole.length <= before.read
+          ? { read: before.read, fresh: [] }
+          : { read: whole.length, fresh: whole.slice(before.read).trim().split('\n') };
       },
       { read: 0, fresh: [] as string[] },
     ),

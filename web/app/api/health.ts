@@ -19,7 +19,8 @@ export const troubleSeen: HttpInterceptorFn = (request, next) => {
   return next(request).pipe(
     tap({
       error: (error: unknown) => {
-        if (error instanceof HttpErrorResponse && [0, 503, 507].includes(error.status) && request.url !== '/health') trouble.seen.next();
+        if (error instanceof HttpErrorResponse && [0, 503, 507].includes(error.status) && request.url !== '/health')
+          trouble.seen.next();
       },
     }),
   );
@@ -41,7 +42,10 @@ export class ServerHealth {
 }
 
 function sentenceOf(error: unknown): string {
-  if (error instanceof HttpErrorResponse && error.status === 0) return 'Kerabat’s server does not answer. What you typed is kept here; start the server again.';
+  if (error instanceof HttpErrorResponse && error.status === 0)
+    return 'Kerabat’s server does not answer. What you typed is kept here; start the server again.';
   const said: unknown = error instanceof HttpErrorResponse ? error.error : undefined;
-  return typeof said === 'object' && said !== null && 'detail' in said ? String(said.detail) : 'Kerabat’s server has a fault: look at its log.';
+  return typeof said === 'object' && said !== null && 'detail' in said
+    ? String(said.detail)
+    : 'Kerabat’s server has a fault: look at its log.';
 }

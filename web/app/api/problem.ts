@@ -12,7 +12,13 @@ export function problemOf(error: unknown): Problem {
       detail: 'Kerabat’s server does not answer. What you typed is still here; start the server and try again.',
     };
   }
-  return { type: 'about:blank', title: 'Failed', status: 0, detail: error instanceof Error ? error.message : 'Something failed.' };
+  return {
+    type: 'about:blank',
+    title: 'Failed',
+    status: 0,
+    detail: error instanceof Error ? error.message : 'Something failed.',
+  };
 }
 
-const isProblem = (value: unknown): value is Problem => typeof value === 'object' && value !== null && 'detail' in value;
+const isProblem = (value: unknown): value is Problem =>
+  typeof value === 'object' && value !== null && 'detail' in value;

@@ -52,7 +52,12 @@ export class BenchPage {
   protected readonly threads = computed(() => {
     const [diameter, pitch] = [this.diameter(), this.pitch()];
     if (!diameter) return [];
-    const reading = { gender: this.gender(), diameterMm: toBase(diameter), instrument: 'caliper' as const, ...(pitch ? { pitchMm: toBase(pitch) } : {}) };
+    const reading = {
+      gender: this.gender(),
+      diameterMm: toBase(diameter),
+      instrument: 'caliper' as const,
+      ...(pitch ? { pitchMm: toBase(pitch) } : {}),
+    };
     return threadsFromMeasurement(reading, this.practice()).filter((c) => c.probability >= 0.01);
   });
 

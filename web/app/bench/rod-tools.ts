@@ -72,7 +72,9 @@ export class RodTools {
   protected readonly thread = signal('');
   protected readonly compared = computed(() => {
     const turns = this.by() === 'turns';
-    const [oldValue, newValue] = turns ? [count(this.oldTurns()), count(this.newTurns())] : [mm(this.old()), mm(this.new())];
+    const [oldValue, newValue] = turns
+      ? [count(this.oldTurns()), count(this.newTurns())]
+      : [mm(this.old()), mm(this.new())];
     if (oldValue === undefined || newValue === undefined) return undefined;
     const thread = this.thread().trim();
     return compareRods({ by: this.by(), oldValue, newValue, ...(thread === '' ? {} : { rodThread: thread }) });
@@ -82,15 +84,31 @@ export class RodTools {
   protected readonly length = signal<Quantity | undefined>(undefined);
   protected readonly cut = signal<Quantity | undefined>(undefined);
   protected readonly engaged = computed(() => {
-    const [turns, length, cut, thread] = [count(this.turnsShowing()), mm(this.length()), mm(this.cut()), this.thread().trim()];
+    const [turns, length, cut, thread] = [
+      count(this.turnsShowing()),
+      mm(this.length()),
+      mm(this.cut()),
+      this.thread().trim(),
+    ];
     if (thread === '' || turns === undefined) return undefined;
     const found = rodCut(
-      { rodThread: thread, turnsShowing: turns, ...(length === undefined ? {} : { threadLengthMm: length }), ...(cut === undefined ? {} : { cutMm: cut }) },
+      {
+        rodThread: thread,
+        turnsShowing: turns,
+        ...(length === undefined ? {} : { threadLengthMm: length }),
+        ...(cut === undefined ? {} : { cutMm: cut }),
+      },
       this.practice(),
     );
     return 'exposedMm' in found
       ? found
-      : { exposedMm: undefined, exposedAfterMm: undefined, engagement: undefined, because: found.because, caution: undefined };
+      : {
+          exposedMm: undefined,
+          exposedAfterMm: undefined,
+          engagement: undefined,
+          because: found.because,
+          caution: undefined,
+        };
   });
 
   constructor() {

@@ -61,7 +61,13 @@ export class ConflictDialog {
     if (version === null || version === undefined) return ['taken back'];
     if (typeof version !== 'object') return [String(version)];
     return Object.entries(version)
-      .filter(([key, value]) => value !== null && value !== '' && !['version', 'byHand', 'id', 'subject', 'key'].includes(key))
-      .map(([key, value]) => `${key}: ${typeof value === 'object' ? Object.values(value as object).join(', ') : String(value)}`);
+      .filter(
+        ([key, value]) =>
+          value !== null && value !== '' && !['version', 'byHand', 'id', 'subject', 'key'].includes(key),
+      )
+      .map(
+        ([key, value]) =>
+          `${key}: ${typeof value === 'object' ? Object.values(value as object).join(', ') : String(value)}`,
+      );
   }
 }

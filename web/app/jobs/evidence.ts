@@ -12,4 +12,5 @@ export const evidenceItem = (view: EvidenceView): Evidence =>
   }) as Evidence;
 
 /** What holds of the unit in a slot: nothing that was withdrawn, nothing of a new unit. */
-export const heldEvidence = (list: readonly EvidenceView[], slot: string): EvidenceView[] => list.filter((e) => !e.withdrawn && e.slot === slot);
+export const heldEvidence = (list: readonly EvidenceView[], slot: string): EvidenceView[] =>
+  list.filter((e) => !e.withdrawn && e.slot === slot);

@@ -83,7 +83,11 @@ export class JobPage {
       { path: 'ask', words: 'Ask', settled: w?.vehicle ? '' : 'vehicle?' },
       { path: 'identify', words: 'Identify', settled: work?.old ? '' : 'open' },
       { path: 'kin', words: 'Kin', settled: work?.chosen ? '' : 'choose' },
-      { path: 'fit', words: 'Fit', settled: work?.chosen ? (open === 0 ? '' : `${joints.length - open} of ${joints.length}`) : '' },
+      {
+        path: 'fit',
+        words: 'Fit',
+        settled: work?.chosen ? (open === 0 ? '' : `${joints.length - open} of ${joints.length}`) : '',
+      },
       { path: 'feel', words: 'Feel', settled: '' },
       { path: 'lines', words: 'Lines', settled: '' },
       { path: 'kit', words: 'Kit', settled: work?.chosen && !chosenKit ? 'no kit' : '' },
@@ -93,7 +97,9 @@ export class JobPage {
   /** Units of the chain that the job does not work on yet. */
   protected readonly others = computed(() => {
     const w = this.service.workspace();
-    return (w?.chain.links ?? []).filter((link) => link.slot && w && w.work.length > 0 && !w.work.some((work) => work.slot === link.slot));
+    return (w?.chain.links ?? []).filter(
+      (link) => link.slot && w && w.work.length > 0 && !w.work.some((work) => work.slot === link.slot),
+    );
   });
   protected readonly added = signal<string | undefined>(undefined);
 
@@ -111,6 +117,9 @@ export class JobPage {
     if (this.service.workspace()?.work.some((w) => w.slot === to)) this.service.slot.set(to);
     const work = this.service.workspace()?.work.find((w) => w.slot === to);
     const joint = work?.joints.find((j) => j.place === 'up') ?? work?.joints[0];
-    void this.router.navigate(['/jobs', this.id(), 'fit', 'joints'], joint ? { queryParams: { joint: `${to}/${joint.id}` } } : {});
+    void this.router.navigate(
+      ['/jobs', this.id(), 'fit', 'joints'],
+      joint ? { queryParams: { joint: `${to}/${joint.id}` } } : {},
+    );
   }
 }

@@ -15,7 +15,13 @@ const WORKSPACE = {
   decisions: [{ subject: 'fluid', version: 2, value: { choice: 'DOT 3' } }],
 };
 const conflict = (theirs: unknown) =>
-  throwError(() => new HttpErrorResponse({ status: 412, error: { status: 412, title: '', type: '', detail: 'Somebody else', theirs, mine: 1 } }));
+  throwError(
+    () =>
+      new HttpErrorResponse({
+        status: 412,
+        error: { status: 412, title: '', type: '', detail: 'Somebody else', theirs, mine: 1 },
+      }),
+  );
 
 function setup({ name = 'Ilse', answer = true as unknown } = {}) {
   const api = {
@@ -86,7 +92,11 @@ describe('one job', () => {
     await service.load(1);
     expect(await service.correct('label KE', 9)).toBeUndefined();
     expect(api.withdraw).toHaveBeenCalledWith(1, 9);
-    api.benchLine.mockReturnValueOnce(throwError(() => new HttpErrorResponse({ status: 400, error: { status: 400, detail: 'No such label.' } })) as never);
+    api.benchLine.mockReturnValueOnce(
+      throwError(
+        () => new HttpErrorResponse({ status: 400, error: { status: 400, detail: 'No such label.' } }),
+      ) as never,
+    );
     expect(await service.correct('label ??', 9)).toBe('No such label.');
     expect(api.withdraw).toHaveBeenCalledOnce();
   });
@@ -105,7 +115,9 @@ describe('one job', () => {
 
 describe('problems', () => {
   it('are told in the server’s words, or in ours when it does not answer', () => {
-    expect(problemOf(new HttpErrorResponse({ status: 400, error: { detail: 'A bore is a length.' } })).detail).toBe('A bore is a length.');
+    expect(problemOf(new HttpErrorResponse({ status: 400, error: { detail: 'A bore is a length.' } })).detail).toBe(
+      'A bore is a length.',
+    );
     expect(problemOf(new HttpErrorResponse({ status: 0 })).detail).toContain('does not answer');
     expect(problemOf(new Error('odd')).detail).toBe('odd');
   });

@@ -1,7 +1,16 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom, type Observable } from 'rxjs';
-import type { JobChange, MeasurementView, PhotographMark, Problem, SlipEditRequest, SlipLineView, SlotWork, Workspace } from '@kerabat/contract';
+import type {
+  JobChange,
+  MeasurementView,
+  PhotographMark,
+  Problem,
+  SlipEditRequest,
+  SlipLineView,
+  SlotWork,
+  Workspace,
+} from '@kerabat/contract';
 import { Api } from '../api/api';
 import { Acting } from '../api/acting';
 import { problemOf } from '../api/problem';
@@ -68,7 +77,9 @@ export class JobService {
   measure(m: Pick<MeasurementView, 'side' | 'slot' | 'onVehicle'>, line: string): Promise<string | undefined> {
     const work = this.workspace()?.work.find((w) => w.slot === m.slot);
     const slot = m.side === 'unit' ? `unit:${work?.chosen?.unitId ?? ''}` : m.slot;
-    return this.act(() => this.api.benchLine(this.id, line, slot, m.side === 'vehicle' && work?.unitIs === 'on-vehicle'));
+    return this.act(() =>
+      this.api.benchLine(this.id, line, slot, m.side === 'vehicle' && work?.unitIs === 'on-vehicle'),
+    );
   }
 
   /** A mark that was read wrong: what it should have been is added, and the reading is withdrawn with it. */
@@ -101,7 +112,12 @@ export class JobService {
 
   decide(subject: string, choice: string, reason: string, detail?: string): Promise<string | undefined> {
     const request = { value: { choice, ...(detail === undefined ? {} : { detail }) }, reason };
-    return this.act((v) => this.api.decide(this.id, subject, request, v), this.versionOf(subject), 'this decision', versionIn);
+    return this.act(
+      (v) => this.api.decide(this.id, subject, request, v),
+      this.versionOf(subject),
+      'this decision',
+      versionIn,
+    );
   }
 
   undecide(subject: string): Promise<string | undefined> {

@@ -41,7 +41,9 @@ describe('the demo in the library', () => {
     expect(removeDemo).not.toHaveBeenCalled();
   });
   it('what went wrong stands where it was asked for', async () => {
-    const { host, text, settle } = await page({ removeDemo: () => throwError(() => new Error('Ilse is bringing in a list')) });
+    const { host, text, settle } = await page({
+      removeDemo: () => throwError(() => new Error('Ilse is bringing in a list')),
+    });
     named(host, 'Remove demo data').click();
     await settle();
     expect(text()).toContain('Ilse is bringing in a list');

@@ -18,7 +18,10 @@ import { DemoDialog } from './demo-dialog';
   template: `
     @if (seen(); as demo) {
       <p class="row">
-        <span>The catalogue holds the made-up demo: {{ demo.units }} units, {{ demo.numbers }} numbers, {{ demo.jobs }} jobs.</span>
+        <span
+          >The catalogue holds the made-up demo: {{ demo.units }} units, {{ demo.numbers }} numbers,
+          {{ demo.jobs }} jobs.</span
+        >
         <button matButton="outlined" type="button" (click)="asked.next(demo)">Remove demo data…</button>
       </p>
     }
@@ -55,7 +58,9 @@ export class DemoData {
   constructor() {
     this.asked
       .pipe(
-        exhaustMap((seen) => this.dialog.open<DemoDialog, DemoSeen, boolean>(DemoDialog, { data: seen, width: '30rem' }).afterClosed()),
+        exhaustMap((seen) =>
+          this.dialog.open<DemoDialog, DemoSeen, boolean>(DemoDialog, { data: seen, width: '30rem' }).afterClosed(),
+        ),
         filter((yes) => yes === true),
         exhaustMap(() => this.acted(this.api.removeDemo())),
         filter((id) => id !== undefined),

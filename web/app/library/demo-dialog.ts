@@ -12,9 +12,15 @@ import type { DemoSeen } from '@kerabat/contract';
     <h2 mat-dialog-title>Remove the demo data?</h2>
     <mat-dialog-content>
       <ul>
-        <li>{{ seen.units }} units, {{ seen.vehicles }} vehicles, {{ seen.numbers }} numbers and {{ seen.links }} cross-references go, all of them made up.</li>
+        <li>
+          {{ seen.units }} units, {{ seen.vehicles }} vehicles, {{ seen.numbers }} numbers and
+          {{ seen.links }} cross-references go, all of them made up.
+        </li>
         @if (seen.own > 0) {
-          <li>{{ seen.own }} {{ seen.own === 1 ? 'entry' : 'entries' }} that people here made about made-up parts go with them.</li>
+          <li>
+            {{ seen.own }} {{ seen.own === 1 ? 'entry' : 'entries' }} that people here made about made-up parts go with
+            them.
+          </li>
         }
         @if (seen.jobs > 0) {
           <li>{{ seen.jobs }} demo jobs are deleted for good.</li>

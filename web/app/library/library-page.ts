@@ -71,12 +71,15 @@ import { DemoData } from './demo-data';
               <h2 id="brought">Brought in</h2>
               @for (i of c.imports; track i.loadedAt) {
                 <p class="small">
-                  {{ i.name }}, as of {{ i.dated }}: {{ i.added }} new, {{ i.changed }} changed{{ i.rejected > 0 ? ', ' + i.rejected + ' rejected' : '' }}
+                  {{ i.name }}, as of {{ i.dated }}: {{ i.added }} new, {{ i.changed }} changed{{
+                    i.rejected > 0 ? ', ' + i.rejected + ' rejected' : ''
+                  }}
                   <span class="quiet">{{ i.by }}, {{ i.loadedAt | date: 'd MMM y, HH:mm' }}</span>
                 </p>
               } @empty {
                 <p class="needs-you">
-                  The catalogue is empty. Bring in a list, or load a folder of catalogue files: <span class="mono">npm run import -- DIR</span>
+                  The catalogue is empty. Bring in a list, or load a folder of catalogue files:
+                  <span class="mono">npm run import -- DIR</span>
                 </p>
               }
               <h2 id="sources">Sources</h2>

@@ -66,7 +66,9 @@ const sheet = VIEW.plan!.sheets[0]!; // eslint-disable-line @typescript-eslint/n
 
 describe('matching a sheet', () => {
   const match = async (plan = sheet) => {
-    const page = await render(SheetMatch, { inputs: { seen: VIEW.sheets[0], plan, tables: TABLES, catalogue: CATALOGUE } });
+    const page = await render(SheetMatch, {
+      inputs: { seen: VIEW.sheets[0], plan, tables: TABLES, catalogue: CATALOGUE },
+    });
     const changed = vi.fn();
     page.fixture.componentInstance.changed.subscribe(changed);
     const select = (label: string): HTMLSelectElement => {
@@ -84,7 +86,10 @@ describe('matching a sheet', () => {
     const { text, host } = await match();
     expect(text()).toContain('WX 1');
     expect(text()).toContain('Windows-1252');
-    expect([...host.querySelectorAll('.wanted')].map((e) => e.textContent?.trim().split(/\s/)[0])).toEqual(['supplier', 'source']);
+    expect([...host.querySelectorAll('.wanted')].map((e) => e.textContent?.trim().split(/\s/)[0])).toEqual([
+      'supplier',
+      'source',
+    ]);
   });
   it('a column of the table is given by one column of the sheet', async () => {
     const { changed, choose } = await match();
@@ -139,7 +144,11 @@ describe('bringing a list in', () => {
       rejected: 1,
       rejects: [{ line: 4, reason: 'There is no maker "Wexlod".' }],
     };
-    const report = { dryRun: true, sheets: [counts], changes: [{ words: 'stock of Wexlode WX1', before: 'quantity 3', after: 'quantity 5' }] };
+    const report = {
+      dryRun: true,
+      sheets: [counts],
+      changes: [{ words: 'stock of Wexlode WX1', before: 'quantity 3', after: 'quantity 5' }],
+    };
     const { text, host } = await render(WhatCameOfIt, {
       api: { rejectsOf: (id: string, n: number) => `/r/${id}/${n}` },
       inputs: { view: { ...VIEW, report } },
@@ -150,14 +159,22 @@ describe('bringing a list in', () => {
     expect(host.querySelector('a')?.getAttribute('href')).toBe('/r/x/0');
   });
   it('offers to choose a file, and says when the server is gone', async () => {
-    const api = { importTables: () => throwError(() => new Error('Kerabat’s server does not answer.')), catalogue: () => of(CATALOGUE) };
+    const api = {
+      importTables: () => throwError(() => new Error('Kerabat’s server does not answer.')),
+      catalogue: () => of(CATALOGUE),
+    };
     const { text, host } = await render(BringInPage, { api });
     expect(host.querySelector('input[type=file]')).not.toBeNull();
     expect(text()).toContain('does not answer');
   });
   it('a plan is carried out as it stands on the screen; what is refused is told', async () => {
     const run = vi.fn((..._: unknown[]) => throwError(() => new Error('Jorun is bringing in other.csv.')));
-    const api = { importTables: () => of({ tables: TABLES }), catalogue: () => of(CATALOGUE), runImport: run, rejectsOf: () => '' };
+    const api = {
+      importTables: () => of({ tables: TABLES }),
+      catalogue: () => of(CATALOGUE),
+      runImport: run,
+      rejectsOf: () => '',
+    };
     const { fixture, host, text, settle } = await render(BringInPage, { api });
     const list = fixture.debugElement.injector.get(BringIn);
     list.view.set(VIEW);
@@ -174,7 +191,12 @@ describe('bringing a list in', () => {
 describe('the library', () => {
   it('leads to what comes in, what goes out and what contradicts itself', async () => {
     const { text, host } = await render(LibraryPage, {
-      api: { demo: () => EMPTY, catalogue: () => of(CATALOGUE), units: () => of({ units: [] }), exportOf: (f: string) => `/exports/${f}` },
+      api: {
+        demo: () => EMPTY,
+        catalogue: () => of(CATALOGUE),
+        units: () => of({ units: [] }),
+        exportOf: (f: string) => `/exports/${f}`,
+      },
     });
     expect([...host.querySelectorAll('a[download]')].map((a) => a.getAttribute('href'))).toEqual([
       '/exports/csv',
@@ -194,7 +216,14 @@ describe('the audit', () => {
     sentence: 'The bore of kit K is recorded as 0.8125 mm.',
     vehicles: 2,
     rows: [
-      { kept: 'kit', key: { key: 'k' }, words: 'kit k', source: 'a list', fields: [{ field: 'bore', words: 'bore, mm', value: '0.8125' }], removable: false },
+      {
+        kept: 'kit',
+        key: { key: 'k' },
+        words: 'kit k',
+        source: 'a list',
+        fields: [{ field: 'bore', words: 'bore, mm', value: '0.8125' }],
+        removable: false,
+      },
     ],
   };
   const link: Finding = {
@@ -202,7 +231,17 @@ describe('the audit', () => {
     fingerprint: 'f2',
     rule: 'no-source',
     sentence: 'Nobody says the link.',
-    rows: [{ kept: 'link', key: { key: 'l' }, words: 'A drop-in B', source: 'nobody', fields: [], removable: true, link: 'l' }],
+    rows: [
+      {
+        kept: 'link',
+        key: { key: 'l' },
+        words: 'A drop-in B',
+        source: 'nobody',
+        fields: [],
+        removable: true,
+        link: 'l',
+      },
+    ],
   };
   const answer = (findings: Finding[]): AuditAnswer => ({
     state: 'done',
@@ -250,7 +289,13 @@ describe('the audit', () => {
     expect(settle).toHaveBeenCalledWith({
       fingerprint: 'f1',
       reason: 'read off the bag',
-      act: { kind: 'correct', row: { kept: 'kit', key: { key: 'k' } }, field: 'bore', seen: '0.8125', value: '13/16 in' },
+      act: {
+        kind: 'correct',
+        row: { kept: 'kit', key: { key: 'k' } },
+        field: 'bore',
+        seen: '0.8125',
+        value: '13/16 in',
+      },
     });
     expect(settle).toHaveBeenCalledTimes(1);
   });
@@ -262,7 +307,12 @@ describe('the audit', () => {
       named(host, name).click();
       await fixture.whenStable();
     }
-    expect(settle.mock.calls.map(([s]) => (s as { act: { kind: string } }).act.kind)).toEqual(['condition', 'does-not-fit', 'remove', 'accept']);
+    expect(settle.mock.calls.map(([s]) => (s as { act: { kind: string } }).act.kind)).toEqual([
+      'condition',
+      'does-not-fit',
+      'remove',
+      'accept',
+    ]);
   });
   it('narrows to one rule, and takes an act back', async () => {
     const { host, text, fixture, api } = await page();
@@ -277,14 +327,22 @@ describe('the audit', () => {
 });
 
 describe('a claim of one’s own', () => {
-  const NUMBER = { issuer: 'Wexlode', written: 'WX 1', kind: 'order', leadsTo: { kind: 'nothing', words: '' } } as unknown as NumberView;
+  const NUMBER = {
+    issuer: 'Wexlode',
+    written: 'WX 1',
+    kind: 'order',
+    leadsTo: { kind: 'nothing', words: '' },
+  } as unknown as NumberView;
   const found =
     (exact: NumberView[], near: NumberView[] = []) =>
     () =>
       of({ query: '', exact, normalised: [], near, misread: [] });
   const say = async (numbers: () => unknown, number = 'wx1') => {
     const addLink = vi.fn((..._: unknown[]) => of({ link: 'l' }));
-    const page = await render(SayKin, { api: { numbers, addLink }, inputs: { unitId: 'ard-sm19', name: 'single master 19' } });
+    const page = await render(SayKin, {
+      api: { numbers, addLink },
+      inputs: { unitId: 'ard-sm19', name: 'single master 19' },
+    });
     type(page.host.querySelector('[aria-label="The other number"]'), number);
     page.host.querySelector('form')?.dispatchEvent(new Event('submit'));
     await page.settle();

@@ -44,7 +44,9 @@ const MOST = 2000;
                 <td>
                   @if (row.number; as n) {
                     <app-part-number [number]="n.written" />
-                    <span class="quiet small">{{ n.issuer }}{{ n.supersededBy ? ', order now ' + n.supersededBy : '' }}</span>
+                    <span class="quiet small"
+                      >{{ n.issuer }}{{ n.supersededBy ? ', order now ' + n.supersededBy : '' }}</span
+                    >
                   }
                 </td>
                 <td>
@@ -124,7 +126,8 @@ export class ManyNumbers {
   private async ask(): Promise<void> {
     const numbers = this.numbers();
     if (numbers.length === 0) return this.problem.set('There is no number here. Write one on each line.');
-    if (numbers.length > MOST) return this.problem.set(`These are ${numbers.length} numbers; at most ${MOST} can be looked up at once.`);
+    if (numbers.length > MOST)
+      return this.problem.set(`These are ${numbers.length} numbers; at most ${MOST} can be looked up at once.`);
     try {
       this.rows.set((await firstValueFrom(this.api.resolve(numbers))).rows);
       this.problem.set(undefined);

@@ -17,7 +17,9 @@ import { KinView } from '../stages/kin/kin-view';
       <app-problem-line [text]="problem()" />
       @if (kin(); as k) {
         <h1>{{ k.name }}</h1>
-        <p class="quiet">What this number is called for is not on record: no dimensions, no joints. What is said about it is its kin.</p>
+        <p class="quiet">
+          What this number is called for is not on record: no dimensions, no joints. What is said about it is its kin.
+        </p>
         <h2>Kin</h2>
         <app-kin-view [kin]="k" [name]="k.name ?? ''" (changed)="times.set(times() + 1)" />
       }

@@ -19,7 +19,14 @@ import { ManyNumbers } from './many-numbers';
       <h1>Numbers</h1>
       <mat-form-field appearance="outline" subscriptSizing="dynamic">
         <mat-label>Part number, in any writing</mat-label>
-        <input matInput class="mono" autocomplete="off" maxlength="80" [value]="q() ?? ''" (input)="search($any($event.target).value)" />
+        <input
+          matInput
+          class="mono"
+          autocomplete="off"
+          maxlength="80"
+          [value]="q() ?? ''"
+          (input)="search($any($event.target).value)"
+        />
       </mat-form-field>
       <app-many-numbers />
       @if (answer(); as a) {
@@ -53,7 +60,12 @@ import { ManyNumbers } from './many-numbers';
                         } @else {
                           {{ n.leadsTo.words }}
                           @if (n.leadsTo.kind === 'nothing') {
-                            <a class="small" [routerLink]="['/numbers', 'n:' + n.id]" [attr.aria-label]="'its kin: ' + n.written">its kin</a>
+                            <a
+                              class="small"
+                              [routerLink]="['/numbers', 'n:' + n.id]"
+                              [attr.aria-label]="'its kin: ' + n.written"
+                              >its kin</a
+                            >
                           }
                         }
                         @if (n.note) {
@@ -72,7 +84,9 @@ import { ManyNumbers } from './many-numbers';
           }
         </div>
       } @else {
-        <p class="quiet">Spaces, dots, dashes and capitals do not matter to most makers; where they do, the near ones are shown apart.</p>
+        <p class="quiet">
+          Spaces, dots, dashes and capitals do not matter to most makers; where they do, the near ones are shown apart.
+        </p>
       }
     </div>
   `,
@@ -103,7 +117,11 @@ export class NumbersPage {
           ? of(undefined)
           : this.api
               .numbers(q)
-              .pipe(catchError((error: unknown) => of({ query: q, exact: [], normalised: [], near: [], misread: [], problem: problemOf(error).detail }))),
+              .pipe(
+                catchError((error: unknown) =>
+                  of({ query: q, exact: [], normalised: [], near: [], misread: [], problem: problemOf(error).detail }),
+                ),
+              ),
       ),
     ),
   );

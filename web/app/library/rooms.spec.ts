@@ -31,7 +31,11 @@ const V12 = {
   note: '',
   options: [{ code: 'H', meaning: 'heavy brakes' }],
 };
-const FOUND = { vehicles: [V12], total: 1, facets: { maker: [{ value: 'Varnhusk', count: 1 }], series: [], option: [], assistance: [] } };
+const FOUND = {
+  vehicles: [V12],
+  total: 1,
+  facets: { maker: [{ value: 'Varnhusk', count: 1 }], series: [], option: [], assistance: [] },
+};
 
 describe('the list of jobs', () => {
   it('says of each what keeps it from being safe', async () => {
@@ -97,7 +101,18 @@ describe('asking', () => {
   it('the form waits for a name of who asks, and refuses a month outside the years', async () => {
     const { fixture, host, text, settle } = await render(AskForm, {
       api: { vehicles: () => of(FOUND) },
-      inputs: { start: { asker: '', request: 'replace', complaint: null, words: '', vehicleId: 'v12', built: null, options: [], slot: null } },
+      inputs: {
+        start: {
+          asker: '',
+          request: 'replace',
+          complaint: null,
+          words: '',
+          vehicleId: 'v12',
+          built: null,
+          options: [],
+          slot: null,
+        },
+      },
     });
     const saved = vi.fn();
     fixture.componentInstance.saved.subscribe(saved);
@@ -118,7 +133,8 @@ describe('asking', () => {
     expect(saved).toHaveBeenCalledWith(expect.objectContaining({ asker: 'Gate', vehicleId: 'v12', built: '1999-05' }));
   });
   it('a job that cannot be opened says why and keeps the form', async () => {
-    const openJob = () => throwError(() => new HttpErrorResponse({ status: 400, error: { detail: 'There is no vehicle "x".' } }));
+    const openJob = () =>
+      throwError(() => new HttpErrorResponse({ status: 400, error: { detail: 'There is no vehicle "x".' } }));
     const { host, text, settle } = await render(NewJobPage, { api: { vehicles: () => of(FOUND), openJob } });
     type(host.querySelector('#asker'), 'Gate');
     await settle();
@@ -141,7 +157,13 @@ describe('numbers and the quick box', () => {
     source: 's',
   });
   it('says whose number it is when several makers use it', async () => {
-    const answer = { query: '30718', exact: [row('Ardfrith', 1), row('Wexlode', 2)], normalised: [], near: [], misread: [] };
+    const answer = {
+      query: '30718',
+      exact: [row('Ardfrith', 1), row('Wexlode', 2)],
+      normalised: [],
+      near: [],
+      misread: [],
+    };
     const { text } = await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: '30718' } });
     expect(text()).toContain('Several makers use this number');
   });
@@ -153,15 +175,23 @@ describe('numbers and the quick box', () => {
       near: [],
       misread: [],
     };
-    expect((await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: 'x' } })).text()).toContain('order now: Quellmar 4400-01-8');
+    expect((await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: 'x' } })).text()).toContain(
+      'order now: Quellmar 4400-01-8',
+    );
   });
   it('says when nothing is found, and when the server is gone', async () => {
     const none = { query: 'x', exact: [], normalised: [], near: [], misread: [] };
-    expect((await render(NumbersPage, { api: { numbers: () => of(none) }, inputs: { q: 'x1' } })).text()).toContain('none that differs by one character');
-    expect((await render(NumbersPage, { api: { numbers: down }, inputs: { q: 'x1' } })).text()).toContain('does not answer');
+    expect((await render(NumbersPage, { api: { numbers: () => of(none) }, inputs: { q: 'x1' } })).text()).toContain(
+      'none that differs by one character',
+    );
+    expect((await render(NumbersPage, { api: { numbers: down }, inputs: { q: 'x1' } })).text()).toContain(
+      'does not answer',
+    );
   });
   it('Enter in the quick box looks the text up as a number', async () => {
-    const { host, settle } = await render(QuickBox, { api: { find: () => of({ query: 'x', takenFor: 'nothing', hits: [] }) } });
+    const { host, settle } = await render(QuickBox, {
+      api: { find: () => of({ query: 'x', takenFor: 'nothing', hits: [] }) },
+    });
     const go = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
     const box = host.querySelector('input');
     type(box, ' A 23-816 ');
@@ -173,9 +203,15 @@ describe('numbers and the quick box', () => {
 
 describe('the bench', () => {
   it('answers from the quick box’s thread, and tells a pair that binds', async () => {
-    const { fixture, text, settle } = await render(BenchPage, { api: { practice: () => of({ settings: [] }) }, inputs: { thread: '1/4-19 NPT' } });
+    const { fixture, text, settle } = await render(BenchPage, {
+      api: { practice: () => of({ settings: [] }) },
+      inputs: { thread: '1/4-19 NPT' },
+    });
     expect(text()).toContain('is G 1/4 (BSPP) or R 1/4 (BSPT), not NPT');
-    const page = fixture.componentInstance as unknown as { male: { set(v: string): void }; female: { set(v: string): void } };
+    const page = fixture.componentInstance as unknown as {
+      male: { set(v: string): void };
+      female: { set(v: string): void };
+    };
     page.male.set('3/8-24');
     page.female.set('M10x1');
     await settle();
@@ -256,14 +292,22 @@ describe('practice', () => {
     return page.text();
   };
   it('writes with the version that was seen, a decimal comma included', async () => {
-    const changePractice = vi.fn((..._: unknown[]) => of({ settings: [{ ...setting, value: 0.3, by: 'Ilse', version: 1 }] }));
+    const changePractice = vi.fn((..._: unknown[]) =>
+      of({ settings: [{ ...setting, value: 0.3, by: 'Ilse', version: 1 }] }),
+    );
     expect(await save('0,3', { changePractice })).toContain('Ilse');
     expect(changePractice).toHaveBeenCalledWith('gapMin', 0.3, 0);
   });
   it('refuses what is no number, and tells when somebody else was there first', async () => {
     expect(await save('soft', {})).toContain('"soft" is not a number');
     const changePractice = () =>
-      throwError(() => new HttpErrorResponse({ status: 412, error: { status: 412, detail: 'Somebody else changed this setting in the meantime.' } }));
+      throwError(
+        () =>
+          new HttpErrorResponse({
+            status: 412,
+            error: { status: 412, detail: 'Somebody else changed this setting in the meantime.' },
+          }),
+      );
     expect(await save('0.4', { changePractice })).toContain('The value shown is theirs; yours was 0.4.');
   });
 });
@@ -272,7 +316,15 @@ describe('a number of which no unit is recorded', () => {
   it('has kin all the same', async () => {
     const entry = { node: 'u:9', unitId: 'ard-x', name: 'master X', numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }], grade: 'same', trust: 0.9, underFloor: false, conditions: [], paths: [[]] }; // prettier-ignore
     const kin = vi.fn((..._: unknown[]) =>
-      of({ unitId: 'n:10', name: 'Skarrow SK 1', node: 'n:10', entries: [entry], byGeometry: [], byGeometryCount: 0, truncated: false }),
+      of({
+        unitId: 'n:10',
+        name: 'Skarrow SK 1',
+        node: 'n:10',
+        entries: [entry],
+        byGeometry: [],
+        byGeometryCount: 0,
+        truncated: false,
+      }),
     );
     const { text } = await render(NumberPage, { api: { kin }, inputs: { node: 'n:10' } });
     expect(kin).toHaveBeenCalledWith('n:10', 0);
@@ -280,7 +332,12 @@ describe('a number of which no unit is recorded', () => {
     expect(text()).toContain('A 1');
   });
   it('says so when there is none', async () => {
-    const gone = () => throwError(() => new HttpErrorResponse({ status: 404, error: { detail: 'There is no such number in the catalogue.' } }));
-    expect((await render(NumberPage, { api: { kin: gone }, inputs: { node: 'n:99' } })).text()).toContain('no such number');
+    const gone = () =>
+      throwError(
+        () => new HttpErrorResponse({ status: 404, error: { detail: 'There is no such number in the catalogue.' } }),
+      );
+    expect((await render(NumberPage, { api: { kin: gone }, inputs: { node: 'n:99' } })).text()).toContain(
+      'no such number',
+    );
   });
 });

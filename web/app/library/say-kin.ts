@@ -22,7 +22,14 @@ const HOW: readonly { readonly kind: NewLink['kind']; readonly words: string }[]
       <summary>Say what else will do, or will not</summary>
       <form (submit)="say($event)">
         <label
-          >Instead of {{ name() }}, <input #number class="field mono" autocomplete="off" maxlength="60" aria-label="The other number" placeholder="number"
+          >Instead of {{ name() }},
+          <input
+            #number
+            class="field mono"
+            autocomplete="off"
+            maxlength="60"
+            aria-label="The other number"
+            placeholder="number"
         /></label>
         <select #how class="field" aria-label="How it will do">
           @for (h of choices; track h.kind) {
@@ -37,7 +44,14 @@ const HOW: readonly { readonly kind: NewLink['kind']; readonly words: string }[]
           aria-label="What has to be changed, or looked at"
           placeholder="what has to be changed"
         />
-        <input #note class="field" autocomplete="off" maxlength="300" aria-label="How that is known" placeholder="how that is known" />
+        <input
+          #note
+          class="field"
+          autocomplete="off"
+          maxlength="300"
+          aria-label="How that is known"
+          placeholder="how that is known"
+        />
         <button type="submit" class="act">Say so</button>
       </form>
       <app-problem-line [text]="problem()" />
@@ -73,7 +87,11 @@ export class SayKin {
   protected async say(event: Event): Promise<void> {
     event.preventDefault();
     const form = event.target as HTMLFormElement;
-    const [number, change, note] = [...form.querySelectorAll('input')].map((field) => field.value.trim()) as [string, string, string];
+    const [number, change, note] = [...form.querySelectorAll('input')].map((field) => field.value.trim()) as [
+      string,
+      string,
+      string,
+    ];
     const kind = (form.querySelector('select')?.value ?? 'drop-in') as NewLink['kind'];
     this.done.set('');
     if (kind === 'with-changes' && change === '') return this.problem.set('Write what has to be changed.');

@@ -12,7 +12,11 @@ import { StateMark } from './state-mark';
       @for (link of chain().links; track link.id) {
         @if (jointBefore().get(link.id); as joint) {
           <li class="joint">
-            <button type="button" (click)="opened.emit(joint.to)" [attr.aria-label]="'Joint ' + joint.from + ' to ' + joint.to + ': ' + joint.words">
+            <button
+              type="button"
+              (click)="opened.emit(joint.to)"
+              [attr.aria-label]="'Joint ' + joint.from + ' to ' + joint.to + ': ' + joint.words"
+            >
               @if (joint.words === 'untouched') {
                 <span class="untouched"></span>
               } @else {

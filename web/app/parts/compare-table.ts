@@ -44,7 +44,9 @@ import { UnitDrawing } from './unit-drawing';
               <td></td>
             }
             @for (u of units(); track u.id) {
-              <td class="drawing"><app-unit-drawing [label]="u.name" [facts]="u.facts" [found]="u.id === over() ? [] : found()" /></td>
+              <td class="drawing">
+                <app-unit-drawing [label]="u.name" [facts]="u.facts" [found]="u.id === over() ? [] : found()" />
+              </td>
             }
           </tr>
         </tbody>
@@ -89,7 +91,10 @@ export class CompareTable {
   readonly over = input<string>();
   protected readonly all = signal(false);
 
-  private readonly loaded = toSignal(toObservable(this.ids).pipe(switchMap((ids) => Promise.all(ids.map((id) => this.designs.get(id))))), { initialValue: [] });
+  private readonly loaded = toSignal(
+    toObservable(this.ids).pipe(switchMap((ids) => Promise.all(ids.map((id) => this.designs.get(id))))),
+    { initialValue: [] },
+  );
   protected readonly units = computed(() => this.loaded().filter((u) => u !== undefined));
   private readonly items = computed(() => this.evidence().map(evidenceItem));
   private readonly everyRow = computed(() => compareUnits(this.units(), this.items()));

@@ -27,7 +27,9 @@ import { LiveReadingPart } from './live-reading';
         (keydown)="onKey($event)"
       />
     </mat-form-field>
-    <span class="echo mono" [id]="id" aria-live="polite" [class.bad]="!reading().recognised && text() !== ''">{{ echo() }}</span>
+    <span class="echo mono" [id]="id" aria-live="polite" [class.bad]="!reading().recognised && text() !== ''">{{
+      echo()
+    }}</span>
     @if (ear.listening()) {
       <app-live-reading class="doubt" [pitch]="expects() === 'pitch'" (taken)="take($event)" />
     }

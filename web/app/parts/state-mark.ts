@@ -13,7 +13,14 @@ export const STATE_WORDS: Readonly<Record<FourState, string>> = {
   selector: 'app-state-mark',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg viewBox="0 0 20 20" [attr.width]="size()" [attr.height]="size()" [class]="state()" role="img" [attr.aria-label]="words()">
+    <svg
+      viewBox="0 0 20 20"
+      [attr.width]="size()"
+      [attr.height]="size()"
+      [class]="state()"
+      role="img"
+      [attr.aria-label]="words()"
+    >
       @switch (state()) {
         @case ('fits') {
           <circle cx="10" cy="10" r="7" />

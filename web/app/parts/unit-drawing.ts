@@ -30,7 +30,13 @@ const GAP = 18;
                 </circle>
               }
               @case ('box') {
-                <rect [attr.x]="shape.x" [attr.y]="shape.y" [attr.width]="shape.width" [attr.height]="shape.height" [class]="look(shape)">
+                <rect
+                  [attr.x]="shape.x"
+                  [attr.y]="shape.y"
+                  [attr.width]="shape.width"
+                  [attr.height]="shape.height"
+                  [class]="look(shape)"
+                >
                   <title>{{ shape.words }}</title>
                 </rect>
               }
@@ -46,12 +52,22 @@ const GAP = 18;
       @for (mark of placed(); track mark.label) {
         <g [class.active]="mark.spot === active()" class="mark">
           <circle [attr.cx]="mark.x" [attr.cy]="mark.y" [attr.r]="size() * 2.1" />
-          <text [attr.x]="mark.x" [attr.y]="mark.y" [attr.font-size]="size() * 2.6" dominant-baseline="central" text-anchor="middle">{{ mark.label }}</text>
+          <text
+            [attr.x]="mark.x"
+            [attr.y]="mark.y"
+            [attr.font-size]="size() * 2.6"
+            dominant-baseline="central"
+            text-anchor="middle"
+          >
+            {{ mark.label }}
+          </text>
         </g>
       }
       <g class="bar">
         <line [attr.x1]="bar().x" [attr.x2]="bar().x + 20" [attr.y1]="bar().y" [attr.y2]="bar().y" />
-        <text [attr.x]="bar().x + 22" [attr.y]="bar().y" [attr.font-size]="size() * 2.4" dominant-baseline="central">20 mm</text>
+        <text [attr.x]="bar().x + 22" [attr.y]="bar().y" [attr.font-size]="size() * 2.4" dominant-baseline="central">
+          20 mm
+        </text>
       </g>
     </svg>
   `,
@@ -70,7 +86,11 @@ export class UnitDrawing {
   protected readonly words = computed(() => {
     const { facts, missing } = this.outline();
     const found = this.overlay().facts;
-    return [facts.join('; '), found.length > 0 ? `found: ${found.join('; ')}` : '', missing.length > 0 ? `not known: ${missing.join(', ')}` : '']
+    return [
+      facts.join('; '),
+      found.length > 0 ? `found: ${found.join('; ')}` : '',
+      missing.length > 0 ? `not known: ${missing.join(', ')}` : '',
+    ]
       .filter((part) => part !== '')
       .join('. ');
   });
@@ -130,5 +150,10 @@ export class UnitDrawing {
 function union(box: View['box'], over: View): View['box'] {
   if (over.shapes.length === 0) return box;
   const [left, top] = [Math.min(box[0], over.box[0]), Math.min(box[1], over.box[1])];
-  return [left, top, Math.max(box[0] + box[2], over.box[0] + over.box[2]) - left, Math.max(box[1] + box[3], over.box[1] + over.box[3]) - top];
+  return [
+    left,
+    top,
+    Math.max(box[0] + box[2], over.box[0] + over.box[2]) - left,
+    Math.max(box[1] + box[3], over.box[1] + over.box[3]) - top,
+  ];
 }

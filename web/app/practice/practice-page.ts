@@ -18,7 +18,8 @@ import { ProblemLine } from '../parts/problem-line';
     <div class="page">
       <h1>Practice</h1>
       <p class="quiet">
-        These figures are workshop convention, not standard. Geometry, statics and the sizes of the standards are not here: they cannot be set.
+        These figures are workshop convention, not standard. Geometry, statics and the sizes of the standards are not
+        here: they cannot be set.
       </p>
       <app-problem-line [text]="problem()" />
       <table class="plain">

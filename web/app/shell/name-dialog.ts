@@ -17,7 +17,13 @@ import { Person } from '../api/person';
         <p class="quiet">Evidence, decisions and overrides carry this name. It is not checked.</p>
         <mat-form-field appearance="outline" style="width: 100%">
           <mat-label>Your name</mat-label>
-          <input matInput cdkFocusInitial maxlength="60" [value]="name()" (input)="name.set($any($event.target).value)" />
+          <input
+            matInput
+            cdkFocusInitial
+            maxlength="60"
+            [value]="name()"
+            (input)="name.set($any($event.target).value)"
+          />
         </mat-form-field>
       </mat-dialog-content>
       <mat-dialog-actions align="end">

@@ -1,6 +1,10 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { MatAutocompleteModule, type MatAutocompleteSelectedEvent, MatAutocompleteTrigger } from '@angular/material/autocomplete';
+import {
+  MatAutocompleteModule,
+  type MatAutocompleteSelectedEvent,
+  MatAutocompleteTrigger,
+} from '@angular/material/autocomplete';
 import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, map, of, Subject, switchMap } from 'rxjs';
 import type { Found } from '@kerabat/contract';
@@ -32,12 +36,19 @@ type Hit = Found['hits'][number];
       [matAutocomplete]="auto"
       [matAutocompletePosition]="'below'"
     />
-    <mat-autocomplete #auto="matAutocomplete" (optionSelected)="open($event)" [displayWith]="written" panelWidth="34rem" aria-label="Answers">
+    <mat-autocomplete
+      #auto="matAutocomplete"
+      (optionSelected)="open($event)"
+      [displayWith]="written"
+      panelWidth="34rem"
+      aria-label="Answers"
+    >
       @if (found(); as f) {
         <mat-option disabled class="taken">taken for {{ f.takenFor }}</mat-option>
         @for (hit of f.hits; track hit.kind + hit.id + hit.words) {
           <mat-option [value]="hit">
-            <span class="kind">{{ hit.kind }}</span> <strong class="mono">{{ hit.words }}</strong> <span class="detail">{{ hit.detail }}</span>
+            <span class="kind">{{ hit.kind }}</span> <strong class="mono">{{ hit.words }}</strong>
+            <span class="detail">{{ hit.detail }}</span>
           </mat-option>
         }
       }
@@ -91,7 +102,11 @@ export class QuickBox {
       distinctUntilChanged(),
       debounceTime(120),
       switchMap((text) =>
-        text === '' ? of(undefined) : this.api.find(text).pipe(catchError((e: unknown) => of({ query: text, takenFor: problemOf(e).detail, hits: [] }))),
+        text === ''
+          ? of(undefined)
+          : this.api
+              .find(text)
+              .pipe(catchError((e: unknown) => of({ query: text, takenFor: problemOf(e).detail, hits: [] }))),
       ),
     ),
   );

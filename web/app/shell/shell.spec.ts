@@ -101,7 +101,11 @@ describe('names', () => {
     localStorage.setItem('kerabat.person', 'Ilse Tårn');
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), provideHttpClient(withInterceptors([personHeader])), provideHttpClientTesting()],
+      providers: [
+        provideZonelessChangeDetection(),
+        provideHttpClient(withInterceptors([personHeader])),
+        provideHttpClientTesting(),
+      ],
     });
     const http = TestBed.inject(HttpClient);
     const wire = TestBed.inject(HttpTestingController);
@@ -113,7 +117,10 @@ describe('names', () => {
   });
   it('are not taken empty', async () => {
     const close = vi.fn();
-    const { host, settle } = await render(NameDialog, { name: '', providers: [{ provide: MatDialogRef, useValue: { close } }] });
+    const { host, settle } = await render(NameDialog, {
+      name: '',
+      providers: [{ provide: MatDialogRef, useValue: { close } }],
+    });
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
     expect(close).not.toHaveBeenCalled();
     const field = host.querySelector('input');
@@ -140,7 +147,9 @@ describe('a conflict', () => {
     expect(text()).not.toContain('version');
   });
   it('says when theirs was to take it back', async () => {
-    const { text } = await render(ConflictDialog, { providers: [{ provide: MAT_DIALOG_DATA, useValue: { what: 'x', theirs: null, mine: 3 } }] });
+    const { text } = await render(ConflictDialog, {
+      providers: [{ provide: MAT_DIALOG_DATA, useValue: { what: 'x', theirs: null, mine: 3 } }],
+    });
     expect(text()).toContain('taken back');
   });
 });
@@ -148,7 +157,10 @@ describe('a conflict', () => {
 describe('one job', () => {
   it('says where each stage stands, and offers the other units of the chain', async () => {
     const chain = { system: 'brake' as const, links: [{ id: 'pedal', words: 'pedal' }, { id: 'booster', words: 'booster', slot: 'booster' }, { id: 'brake-master', words: 'master', slot: 'brake-master' }], joints: [] }; // prettier-ignore
-    const { text } = await render(JobPage, { api: { workspace: () => of(workspace({ old: OLD }, { chain })) }, inputs: { id: '1' } });
+    const { text } = await render(JobPage, {
+      api: { workspace: () => of(workspace({ old: OLD }, { chain })) },
+      inputs: { id: '1' },
+    });
     expect(text()).toContain('Job 0001');
     expect(text()).toContain('Kin choose');
     expect(text()).not.toContain('Identify open');

@@ -26,8 +26,12 @@ const THEME = 'kerabat.theme';
       <button type="button" class="tool" (click)="askName()" [matTooltip]="'Who works here'">
         <app-icon [path]="icons.person" /> {{ person.name() || 'Who are you?' }}
       </button>
-      <button type="button" class="tool" (click)="turnTheme()" aria-label="Light or dark bench"><app-icon [path]="icons.theme" /></button>
-      <button type="button" class="tool" (click)="shortcuts.openSheet()" aria-label="Keys"><app-icon [path]="icons.keys" /></button>
+      <button type="button" class="tool" (click)="turnTheme()" aria-label="Light or dark bench">
+        <app-icon [path]="icons.theme" />
+      </button>
+      <button type="button" class="tool" (click)="shortcuts.openSheet()" aria-label="Keys">
+        <app-icon [path]="icons.keys" />
+      </button>
     </header>
     <nav aria-label="Rooms">
       @for (room of rooms; track room.path) {

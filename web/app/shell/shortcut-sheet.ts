@@ -21,9 +21,13 @@ import { SHORTCUTS, Shortcuts } from './shortcuts';
           }
         </tbody>
       </table>
-      <mat-checkbox [checked]="shortcuts.on()" (change)="shortcuts.toggle($event.checked)">Single keys act outside fields</mat-checkbox>
+      <mat-checkbox [checked]="shortcuts.on()" (change)="shortcuts.toggle($event.checked)"
+        >Single keys act outside fields</mat-checkbox
+      >
     </mat-dialog-content>
-    <mat-dialog-actions align="end"><button matButton mat-dialog-close cdkFocusInitial>Close</button></mat-dialog-actions>
+    <mat-dialog-actions align="end"
+      ><button matButton mat-dialog-close cdkFocusInitial>Close</button></mat-dialog-actions
+    >
   `,
 })
 export class ShortcutSheet {

@@ -63,7 +63,10 @@ export class Shortcuts {
     const stage = STAGES[Number(key) - 1];
     if (stage) return go('/jobs', job, stage);
     if (key === 'b')
-      return () => void this.router.navigate(['/jobs', job, 'identify']).then(() => setTimeout(() => document.getElementById('bench-line')?.focus(), 50));
+      return () =>
+        void this.router
+          .navigate(['/jobs', job, 'identify'])
+          .then(() => setTimeout(() => document.getElementById('bench-line')?.focus(), 50));
     if (key === 'p') return () => window.open(`/api/v1/jobs/${job}/slip.pdf`, '_blank');
     return undefined;
   }
@@ -72,6 +75,8 @@ export class Shortcuts {
 function inField(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.closest('[role=listbox]') !== null)
+    (target.isContentEditable ||
+      ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
+      target.closest('[role=listbox]') !== null)
   );
 }

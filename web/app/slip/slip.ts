@@ -26,16 +26,19 @@ export class Slip {
   protected readonly adding = signal(false);
   protected readonly sections = computed(() => {
     const lines = this.service.workspace()?.slip ?? [];
-    return SLIP_SECTIONS.map((section) => ({ section, words: SECTION_WORDS[section], lines: lines.filter((l) => l.section === section) })).filter(
-      (s) => s.lines.length > 0,
-    );
+    return SLIP_SECTIONS.map((section) => ({
+      section,
+      words: SECTION_WORDS[section],
+      lines: lines.filter((l) => l.section === section),
+    })).filter((s) => s.lines.length > 0);
   });
 
   protected async edit(event: Event, line: SlipLineView): Promise<void> {
     event.preventDefault();
     const data = new FormData(event.target as HTMLFormElement);
     const quantity = Number(data.get('quantity'));
-    if (!Number.isInteger(quantity) || quantity < 1 || quantity > 999) return this.problem.set('The quantity is a whole number from 1 to 999.');
+    if (!Number.isInteger(quantity) || quantity < 1 || quantity > 999)
+      return this.problem.set('The quantity is a whole number from 1 to 999.');
     const note = String(data.get('note') ?? '');
     const problem = await this.service.editSlip(line, { quantity, note });
     this.problem.set(problem);
@@ -62,7 +65,8 @@ export class Slip {
     const text = (name: string): string => String(data.get(name) ?? '').trim();
     const quantity = Number(text('quantity'));
     if (text('words') === '' || text('reason') === '') return this.problem.set('Say what it is and why it is needed.');
-    if (!Number.isInteger(quantity) || quantity < 1) return this.problem.set('The quantity is a whole number from 1 to 999.');
+    if (!Number.isInteger(quantity) || quantity < 1)
+      return this.problem.set('The quantity is a whole number from 1 to 999.');
     const problem = await this.service.addSlip(text('words'), text('number'), quantity, text('reason'));
     this.problem.set(problem);
     if (problem === undefined) this.stopAdding();

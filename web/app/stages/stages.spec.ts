@@ -17,7 +17,9 @@ describe('Ask', () => {
     };
     const { text } = await render(
       AskStage,
-      using(job(workspace({}, { reading })), { vehicles: () => of({ vehicles: [], total: 0, facets: { maker: [], series: [], option: [], assistance: [] } }) }),
+      using(job(workspace({}, { reading })), {
+        vehicles: () => of({ vehicles: [], total: 0, facets: { maker: [], series: [], option: [], assistance: [] } }),
+      }),
     );
     expect(text()).toContain('Internal by-pass in the master.');
     expect(text()).toContain('Points at: brake master');
@@ -80,7 +82,14 @@ describe('Feel, Lines, Kit', () => {
   it('Kit offers no kit that does not fit', async () => {
     const kits = [
       { id: 'a', name: 'kit 22', state: 'fits' as const, sentence: '', contents: [], chosen: false },
-      { id: 'b', name: 'kit 23', state: 'does-not-fit' as const, sentence: 'Another bore.', contents: [], chosen: false },
+      {
+        id: 'b',
+        name: 'kit 23',
+        state: 'does-not-fit' as const,
+        sentence: 'Another bore.',
+        contents: [],
+        chosen: false,
+      },
     ];
     const service = job(workspace({ old: OLD, kits }, { fluid }));
     const { host } = await render(KitStage, using(service));
@@ -105,15 +114,22 @@ describe('the slip', () => {
   it('groups by what happens to a line, and says what keeps it from being safe', async () => {
     const slip = [line, { ...line, key: 'm', section: 'move' as const, words: 'sensor' }];
     const { host, text } = await render(Slip, using(job(workspace({}, { slip }))));
-    expect([...host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual(['to order', 'move over from the old unit']);
+    expect([...host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual([
+      'to order',
+      'move over from the old unit',
+    ]);
     expect(text()).toContain('Not safe to order: no unit is chosen.');
     expect(text()).toContain('Competent people only.');
-    expect(host.querySelector<HTMLAnchorElement>('a[href$="slip.pdf"]')?.getAttribute('href')).toBe('/api/v1/jobs/1/slip.pdf');
+    expect(host.querySelector<HTMLAnchorElement>('a[href$="slip.pdf"]')?.getAttribute('href')).toBe(
+      '/api/v1/jobs/1/slip.pdf',
+    );
   });
   it('can be placed only when it is safe, and opened again', async () => {
     const unsafe = await render(Slip, using(job(workspace({}, { slip: [line] }))));
     expect(unsafe.text()).not.toContain('The order is placed');
-    const service = job(workspace({}, { slip: [line], safety: { safe: true, sentence: 'Safe to order.', blockers: [], overridden: [] } }));
+    const service = job(
+      workspace({}, { slip: [line], safety: { safe: true, sentence: 'Safe to order.', blockers: [], overridden: [] } }),
+    );
     named((await render(Slip, using(service))).host, 'The order is placed').click();
     expect(service.change).toHaveBeenCalledWith({ state: 'ordered' });
     const base = workspace({}, { slip: [line] });

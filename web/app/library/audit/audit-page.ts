@@ -18,7 +18,11 @@ import { HistoryPart } from './history';
       <app-problem-line [text]="audit.problem()" />
       @if (audit.answer(); as a) {
         @if (a.state === 'running') {
-          <mat-progress-bar [mode]="'determinate'" [value]="a.progress.share * 100" [attr.aria-label]="'Looking at ' + a.progress.words" />
+          <mat-progress-bar
+            [mode]="'determinate'"
+            [value]="a.progress.share * 100"
+            [attr.aria-label]="'Looking at ' + a.progress.words"
+          />
           <p class="small" aria-live="polite">Looking at {{ a.progress.words }} …</p>
         }
         <div class="two">
@@ -35,15 +39,25 @@ import { HistoryPart } from './history';
             @for (f of findings(); track f.fingerprint) {
               <details class="finding" [class.accepted]="f.accepted">
                 <summary>
-                  <span class="harm" [attr.aria-label]="'harm ' + row(f.rule).harm + ' of 9'" role="img">{{ marks(f.rule) }}</span>
+                  <span class="harm" [attr.aria-label]="'harm ' + row(f.rule).harm + ' of 9'" role="img">{{
+                    marks(f.rule)
+                  }}</span>
                   {{ f.sentence }}
-                  <span class="small quiet">{{ f.vehicles > 0 ? f.vehicles + (f.vehicles === 1 ? ' vehicle' : ' vehicles') : '' }}</span>
+                  <span class="small quiet">{{
+                    f.vehicles > 0 ? f.vehicles + (f.vehicles === 1 ? ' vehicle' : ' vehicles') : ''
+                  }}</span>
                 </summary>
                 <p class="small quiet">{{ row(f.rule).words }}: {{ row(f.rule).why }}.</p>
                 <app-finding [finding]="f" />
               </details>
             } @empty {
-              <p>{{ a.state === 'running' ? 'Nothing yet.' : 'Nothing in the catalogue contradicts itself, as far as it was looked.' }}</p>
+              <p>
+                {{
+                  a.state === 'running'
+                    ? 'Nothing yet.'
+                    : 'Nothing in the catalogue contradicts itself, as far as it was looked.'
+                }}
+              </p>
             }
           </section>
           <section aria-labelledby="history">
@@ -59,11 +73,17 @@ import { HistoryPart } from './history';
 export class AuditPage {
   protected readonly audit = inject(Audit);
   protected readonly rule = signal<AuditRule | ''>('');
-  protected readonly findings = computed(() => (this.audit.answer()?.findings ?? []).filter((f) => this.rule() === '' || f.rule === this.rule()));
+  protected readonly findings = computed(() =>
+    (this.audit.answer()?.findings ?? []).filter((f) => this.rule() === '' || f.rule === this.rule()),
+  );
   protected readonly accepted = computed(() => (this.audit.answer()?.findings ?? []).filter((f) => f.accepted).length);
   /** All of them, told or only counted. */
-  protected readonly open = computed(() => Object.values(this.audit.answer()?.counts ?? {}).reduce((sum, n) => sum + n, 0) - this.accepted());
-  protected readonly rules = computed(() => AUDIT_ROWS.map((r) => ({ ...r, count: this.audit.answer()?.counts[r.rule] ?? 0 })).filter((r) => r.count > 0));
+  protected readonly open = computed(
+    () => Object.values(this.audit.answer()?.counts ?? {}).reduce((sum, n) => sum + n, 0) - this.accepted(),
+  );
+  protected readonly rules = computed(() =>
+    AUDIT_ROWS.map((r) => ({ ...r, count: this.audit.answer()?.counts[r.rule] ?? 0 })).filter((r) => r.count > 0),
+  );
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.audit.leave());

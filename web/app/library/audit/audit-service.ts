@@ -31,8 +31,10 @@ export class Audit {
   }
 
   /** Answers the sentence of what went wrong; undefined when it is settled. */
-  settle = (settlement: Settlement): Promise<string | undefined> => this.changed(() => firstValueFrom(this.api.settle(settlement)));
-  withdraw = (id: number): Promise<string | undefined> => this.changed(() => firstValueFrom(this.api.withdrawAcceptance(id)));
+  settle = (settlement: Settlement): Promise<string | undefined> =>
+    this.changed(() => firstValueFrom(this.api.settle(settlement)));
+  withdraw = (id: number): Promise<string | undefined> =>
+    this.changed(() => firstValueFrom(this.api.withdrawAcceptance(id)));
   /** Answers what stays although it was added, or the sentence of what went wrong. */
   async undo(id: number): Promise<{ answer?: UndoAnswer; problem?: string }> {
     const done = await this.acting.answer(this.api.undoAct(id));

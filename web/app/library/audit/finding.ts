@@ -21,7 +21,15 @@ const CONDITIONS = ['check', 'move-over', 'mated-part', 'without-reservoir', 'ro
     }
     <label class="why"
       >Why it is settled so
-      <input class="field" autocomplete="off" maxlength="300" [value]="reason()" #why (input)="reason.set(why.value)" placeholder="for whoever looks next" />
+      <input
+        class="field"
+        autocomplete="off"
+        maxlength="300"
+        [value]="reason()"
+        #why
+        (input)="reason.set(why.value)"
+        placeholder="for whoever looks next"
+      />
     </label>
     <app-problem-line [text]="problem()" />
     <table class="plain">
@@ -55,13 +63,22 @@ const CONDITIONS = ['check', 'move-over', 'mated-part', 'without-reservoir', 'ro
                       [value]="f.value"
                     />
                   }
-                  <button type="submit" class="act" [attr.aria-label]="'Put right: ' + f.words + ' of ' + row.words">put right</button>
+                  <button type="submit" class="act" [attr.aria-label]="'Put right: ' + f.words + ' of ' + row.words">
+                    put right
+                  </button>
                   <span class="small quiet">{{ f.words }}</span>
                 </form>
               }
               @if (row.link; as link) {
                 <span class="fix">
-                  <input class="field" autocomplete="off" maxlength="200" placeholder="condition" [attr.aria-label]="'Condition of ' + row.words" #text />
+                  <input
+                    class="field"
+                    autocomplete="off"
+                    maxlength="200"
+                    placeholder="condition"
+                    [attr.aria-label]="'Condition of ' + row.words"
+                    #text
+                  />
                   <select class="field" [attr.aria-label]="'Kind of condition of ' + row.words" #kind>
                     @for (c of conditions; track c) {
                       <option [value]="c">{{ c }}</option>
@@ -76,7 +93,12 @@ const CONDITIONS = ['check', 'move-over', 'mated-part', 'without-reservoir', 'ro
                     add
                   </button>
                 </span>
-                <button type="button" class="act" [attr.aria-label]="'Mark as does not fit: ' + row.words" (click)="act({ kind: 'does-not-fit', link })">
+                <button
+                  type="button"
+                  class="act"
+                  [attr.aria-label]="'Mark as does not fit: ' + row.words"
+                  (click)="act({ kind: 'does-not-fit', link })"
+                >
                   does not fit
                 </button>
               }
@@ -110,7 +132,8 @@ export class FindingPart {
 
   protected correct(event: Event, row: RowView, field: string, seen: string): void {
     event.preventDefault();
-    const written = (event.target as HTMLFormElement).elements.namedItem('value') as HTMLInputElement | HTMLSelectElement;
+    const written = (event.target as HTMLFormElement).elements.namedItem('value') as
+      HTMLInputElement | HTMLSelectElement;
     const value = written.value;
     if (value === seen) return this.problem.set('It reads so already: write what it should be.');
     void this.act({ kind: 'correct', row: { kept: row.kept, key: row.key }, field, seen, value });
@@ -119,7 +142,8 @@ export class FindingPart {
   protected async act(act: Settlement['act']): Promise<void> {
     const reason = this.reason().trim();
     if (reason === '') return this.problem.set('Say why first: whoever looks next wants to know.');
-    if (act.kind === 'condition' && act.condition.text.trim() === '') return this.problem.set('Write the condition first.');
+    if (act.kind === 'condition' && act.condition.text.trim() === '')
+      return this.problem.set('Write the condition first.');
     this.problem.set(await this.audit.settle({ fingerprint: this.finding().fingerprint, reason, act }));
   }
 

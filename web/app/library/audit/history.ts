@@ -33,7 +33,9 @@ import { Audit } from './audit-service';
           @if (act.undoneBy) {
             <span class="small">undone</span>
           } @else if (!act.undoes && act.changes.length > 0) {
-            <button type="button" class="act" [attr.aria-label]="'Undo: ' + act.what" (click)="undo(act.id)">Undo</button>
+            <button type="button" class="act" [attr.aria-label]="'Undo: ' + act.what" (click)="undo(act.id)">
+              Undo
+            </button>
           }
         </li>
       } @empty {

@@ -34,8 +34,13 @@ export class BringInPage {
   );
   protected readonly catalogue = toSignal(this.api.catalogue().pipe(catchError(() => of(undefined))));
   protected readonly tables = computed(() => this.loaded()?.tables ?? []);
-  protected readonly problem = computed(() => this.loaded()?.problem ?? this.list.problem() ?? this.list.view()?.problem);
-  protected readonly coming = computed(() => ({ source: this.list.plan()?.newSource?.key ?? '', maker: this.list.plan()?.newMaker?.key ?? '' }));
+  protected readonly problem = computed(
+    () => this.loaded()?.problem ?? this.list.problem() ?? this.list.view()?.problem,
+  );
+  protected readonly coming = computed(() => ({
+    source: this.list.plan()?.newSource?.key ?? '',
+    maker: this.list.plan()?.newMaker?.key ?? '',
+  }));
   protected readonly percent = computed(() => Math.round((this.list.view()?.progress.share ?? 0) * 100));
   /** Only text has an encoding that can be mistaken. */
   protected readonly isText = computed(() => /\.(csv|tsv|txt)$/i.test(this.list.view()?.file ?? ''));

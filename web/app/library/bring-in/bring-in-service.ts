@@ -50,7 +50,12 @@ export class BringIn {
   async match(index: number, table: string | null, headingLine: number): Promise<void> {
     const [view, sheet] = [this.view(), this.plan()?.sheets[index]];
     if (!view || !sheet) return;
-    await this.go(async () => this.change(index, await firstValueFrom(this.api.matchImport(view.id, { sheet: sheet.sheet, table, headingLine }))));
+    await this.go(async () =>
+      this.change(
+        index,
+        await firstValueFrom(this.api.matchImport(view.id, { sheet: sheet.sheet, table, headingLine })),
+      ),
+    );
   }
 
   change(index: number, sheet: SheetPlan): void {

@@ -30,12 +30,20 @@ const ROLES = ['vehicles', 'units', 'aftermarket', 'rebuilder'];
           >kind
           <select class="field" #kind (change)="source({ kind: kind.value })">
             @for (k of kinds; track k) {
-              <option [value]="k" [selected]="k === (plan().newSource?.kind ?? 'aftermarket-list')">{{ k.replace('-', ' ') }}</option>
+              <option [value]="k" [selected]="k === (plan().newSource?.kind ?? 'aftermarket-list')">
+                {{ k.replace('-', ' ') }}
+              </option>
             }
           </select>
         </label>
         <label
-          >as of <input class="field" type="date" [value]="plan().newSource?.issued ?? today()" #issued (change)="source({ issued: issued.value })"
+          >as of
+          <input
+            class="field"
+            type="date"
+            [value]="plan().newSource?.issued ?? today()"
+            #issued
+            (change)="source({ issued: issued.value })"
         /></label>
       </p>
       <p class="line">

@@ -46,7 +46,9 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
           (change)="retable.emit({ table: plan().table, headingLine: +line.value })"
         >
           @for (l of seen().lines; track l.line) {
-            <option [value]="l.line" [selected]="l.line === plan().headingLine">{{ l.line }}: {{ l.cells.slice(0, 3).join(' · ') }}</option>
+            <option [value]="l.line" [selected]="l.line === plan().headingLine">
+              {{ l.line }}: {{ l.cells.slice(0, 3).join(' · ') }}
+            </option>
           }
         </select>
       </label>
@@ -73,17 +75,29 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
                 <th scope="row">{{ c.heading || '(no heading)' }}</th>
                 <td class="mono small">{{ examples($index) }}</td>
                 <td>
-                  <select class="field" [attr.aria-label]="'What ' + c.heading + ' is'" #to (change)="column($index, { to: to.value || null })">
+                  <select
+                    class="field"
+                    [attr.aria-label]="'What ' + c.heading + ' is'"
+                    #to
+                    (change)="column($index, { to: to.value || null })"
+                  >
                     <option value="" [selected]="c.to === null">left out</option>
                     @for (option of t.columns; track option.name) {
-                      <option [value]="option.name" [selected]="option.name === c.to">{{ option.words }}{{ option.required ? ' *' : '' }}</option>
+                      <option [value]="option.name" [selected]="option.name === c.to">
+                        {{ option.words }}{{ option.required ? ' *' : '' }}
+                      </option>
                     }
                   </select>
                 </td>
                 @if (hasUnits()) {
                   <td>
                     @if (unitOf(c); as unit) {
-                      <select class="field" [attr.aria-label]="'Unit of ' + c.heading" #u (change)="column($index, { to: c.to, unit: $any(u.value) })">
+                      <select
+                        class="field"
+                        [attr.aria-label]="'Unit of ' + c.heading"
+                        #u
+                        (change)="column($index, { to: c.to, unit: $any(u.value) })"
+                      >
                         @for (choice of unitsFor(unit); track choice) {
                           <option [value]="choice" [selected]="choice === (c.unit ?? unit)">{{ choice }}</option>
                         }
@@ -103,10 +117,17 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
             <span [class.wanted]="c.required && !plan().fixed[c.name]"
               >{{ c.words }}
               @if (choicesOf(c.name, c.choices); as choices) {
-                <select class="field" [attr.aria-label]="c.words + ' of every row'" #fixed (change)="fix(c.name, fixed.value)">
+                <select
+                  class="field"
+                  [attr.aria-label]="c.words + ' of every row'"
+                  #fixed
+                  (change)="fix(c.name, fixed.value)"
+                >
                   <option value="" [selected]="!plan().fixed[c.name]">…</option>
                   @for (choice of choices; track choice.id) {
-                    <option [value]="choice.id" [selected]="choice.id === plan().fixed[c.name]">{{ choice.words }}</option>
+                    <option [value]="choice.id" [selected]="choice.id === plan().fixed[c.name]">
+                      {{ choice.words }}
+                    </option>
                   }
                 </select>
               } @else {
@@ -142,7 +163,9 @@ export class SheetMatch {
   /** What the table wants and no column gives, and what was said to hold for every row. */
   protected readonly open = computed(() => {
     const matched = new Set(this.plan().columns.map((c) => c.to));
-    return (this.shape()?.columns ?? []).filter((c) => (c.required && !matched.has(c.name)) || lookup(this.plan().fixed, c.name) !== undefined);
+    return (this.shape()?.columns ?? []).filter(
+      (c) => (c.required && !matched.has(c.name)) || lookup(this.plan().fixed, c.name) !== undefined,
+    );
   });
 
   protected readonly hasUnits = computed(() => this.plan().columns.some((c) => this.unitOf(c) !== undefined));
@@ -158,11 +181,16 @@ export class SheetMatch {
   }
   protected readonly unitsFor = (unit: string): readonly string[] => lookup(UNITS, unit) ?? [unit];
 
-  protected choicesOf(name: string, choices: readonly string[] | undefined): { id: string; words: string }[] | undefined {
+  protected choicesOf(
+    name: string,
+    choices: readonly string[] | undefined,
+  ): { id: string; words: string }[] | undefined {
     if (choices) return choices.map((id) => ({ id, words: id }));
     const { source, maker } = this.coming();
-    const added = (id: string | undefined): { id: string; words: string }[] => (id ? [{ id, words: `${id} (new)` }] : []);
-    if (name === 'source') return [...(this.catalogue()?.sources ?? []).map((s) => ({ id: s.id, words: s.title })), ...added(source)];
+    const added = (id: string | undefined): { id: string; words: string }[] =>
+      id ? [{ id, words: `${id} (new)` }] : [];
+    if (name === 'source')
+      return [...(this.catalogue()?.sources ?? []).map((s) => ({ id: s.id, words: s.title })), ...added(source)];
     if (['issuer', 'other_issuer', 'maker'].includes(name))
       return [...(this.catalogue()?.makers ?? []).map((m) => ({ id: m.id, words: m.name })), ...added(maker)];
     return undefined;
@@ -171,7 +199,11 @@ export class SheetMatch {
   protected column(index: number, to: Omit<ColumnPlan, 'heading'>): void {
     // A column of the table can be given by one column of the sheet: the last choice holds.
     const columns = this.plan().columns.map((c, i) =>
-      i === index ? { heading: c.heading, ...to } : c.to !== null && c.to === to.to ? { heading: c.heading, to: null } : c,
+      i === index
+        ? { heading: c.heading, ...to }
+        : c.to !== null && c.to === to.to
+          ? { heading: c.heading, to: null }
+          : c,
     );
     this.changed.emit({ ...this.plan(), columns });
   }

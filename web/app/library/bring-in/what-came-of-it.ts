@@ -32,7 +32,11 @@ import { Api } from '../../api/api';
               <td class="mono" [class.needs-you]="sheet.rejected > 0">
                 {{ sheet.rejected }}
                 @if (sheet.rejected > 0) {
-                  <a [href]="api.rejectsOf(view().id, indexOf(sheet.sheet))" [attr.aria-label]="'Rejected rows of ' + sheet.sheet + ' as a file'">as a file</a>
+                  <a
+                    [href]="api.rejectsOf(view().id, indexOf(sheet.sheet))"
+                    [attr.aria-label]="'Rejected rows of ' + sheet.sheet + ' as a file'"
+                    >as a file</a
+                  >
                 }
               </td>
             </tr>
@@ -70,7 +74,12 @@ export class WhatCameOfIt {
   protected readonly rejects = computed(() => {
     const sheets = this.view().report?.sheets ?? [];
     return sheets
-      .flatMap((sheet) => sheet.rejects.map(({ line, reason }) => ({ place: `${sheets.length > 1 ? `${sheet.sheet}, ` : ''}line ${line}`, reason })))
+      .flatMap((sheet) =>
+        sheet.rejects.map(({ line, reason }) => ({
+          place: `${sheets.length > 1 ? `${sheet.sheet}, ` : ''}line ${line}`,
+          reason,
+        })),
+      )
       .slice(0, 30);
   });
 

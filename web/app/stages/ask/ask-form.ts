@@ -12,22 +12,52 @@ import { focusSoon } from '../../parts/focus';
 import { ChassisReader, type ReadVehicle } from './chassis-reader';
 import { VehicleSearch } from './vehicle-search';
 
-export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, words: '', vehicleId: null, built: null, options: [], slot: null };
+export const BLANK: NewJob = {
+  asker: '',
+  request: 'replace',
+  complaint: null,
+  words: '',
+  vehicleId: null,
+  built: null,
+  options: [],
+  slot: null,
+};
 
 /** Who asks, for what, on which vehicle, and what is wrong. Used for a new job and to correct one. */
 @Component({
   selector: 'app-ask-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, MatSelectModule, MatRadioModule, MatCheckboxModule, MatButtonModule, VehicleSearch, ChassisReader],
+  imports: [
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    MatRadioModule,
+    MatCheckboxModule,
+    MatButtonModule,
+    VehicleSearch,
+    ChassisReader,
+  ],
   template: `
     <form (submit)="send($event)" novalidate>
       <div class="two">
         <div class="stack">
           <mat-form-field appearance="outline" subscriptSizing="dynamic">
             <mat-label>Who asks</mat-label>
-            <input matInput id="asker" maxlength="80" autocomplete="off" [value]="fields().asker" (input)="set('asker', $any($event.target).value)" required />
+            <input
+              matInput
+              id="asker"
+              maxlength="80"
+              autocomplete="off"
+              [value]="fields().asker"
+              (input)="set('asker', $any($event.target).value)"
+              required
+            />
           </mat-form-field>
-          <mat-radio-group aria-label="Kind of request" [value]="fields().request" (change)="set('request', $event.value)">
+          <mat-radio-group
+            aria-label="Kind of request"
+            [value]="fields().request"
+            (change)="set('request', $event.value)"
+          >
             @for (r of requests; track r.id) {
               <mat-radio-button [value]="r.id"
                 >{{ r.words }} <span class="quiet small">{{ r.means }}</span></mat-radio-button
@@ -45,13 +75,23 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
           </mat-form-field>
           <mat-form-field appearance="outline" subscriptSizing="dynamic">
             <mat-label>In their words</mat-label>
-            <textarea matInput rows="2" maxlength="1000" [value]="fields().words" (input)="set('words', $any($event.target).value)"></textarea>
+            <textarea
+              matInput
+              rows="2"
+              maxlength="1000"
+              [value]="fields().words"
+              (input)="set('words', $any($event.target).value)"
+            ></textarea>
           </mat-form-field>
         </div>
         <div class="stack">
           @if (!vehicle()) {
             <app-chassis-reader (taken)="takeRead($event)" />
-            <app-vehicle-search [chosen]="fields().vehicleId" (chosenChange)="choose($event)" (vehicle)="vehicle.set($event)" />
+            <app-vehicle-search
+              [chosen]="fields().vehicleId"
+              (chosenChange)="choose($event)"
+              (vehicle)="vehicle.set($event)"
+            />
           }
           @if (vehicle(); as v) {
             <p>
@@ -99,7 +139,9 @@ export const BLANK: NewJob = { asker: '', request: 'replace', complaint: null, w
         </div>
       </div>
       <p>
-        <button matButton="filled" type="submit" [disabled]="fields().asker.trim() === '' || !!monthProblem()">{{ saveWords() }}</button>
+        <button matButton="filled" type="submit" [disabled]="fields().asker.trim() === '' || !!monthProblem()">
+          {{ saveWords() }}
+        </button>
       </p>
     </form>
   `,

@@ -36,7 +36,9 @@ describe('a chassis number', () => {
     expect(taken).toEqual([{ vehicle: { id: 'v12' }, built: '1999-05', options: ['H4'] }]);
   });
   it('that nobody can read leaves a sentence and nothing to take', async () => {
-    const { host, text } = await read(() => of({ state: 'no-answer', sentence: 'The service did not answer within 3 s: choose the vehicle by hand.' }));
+    const { host, text } = await read(() =>
+      of({ state: 'no-answer', sentence: 'The service did not answer within 3 s: choose the vehicle by hand.' }),
+    );
     expect(text()).toContain('choose the vehicle by hand');
     expect(() => named(host, 'Take it')).toThrow('nothing is called');
   });

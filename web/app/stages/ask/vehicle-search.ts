@@ -35,18 +35,32 @@ const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option']
         @for (name of facetNames; track name) {
           @for (facet of a.facets[name]; track facet.value) {
             @if (picked()[name] === facet.value || (a.facets[name].length > 1 && facet.count < a.total)) {
-              <button type="button" class="facet" [attr.aria-pressed]="picked()[name] === facet.value" (click)="pick(name, facet.value)">
+              <button
+                type="button"
+                class="facet"
+                [attr.aria-pressed]="picked()[name] === facet.value"
+                (click)="pick(name, facet.value)"
+              >
                 {{ facetWords[name] }}{{ facet.value }} <span class="quiet">{{ facet.count }}</span>
               </button>
             }
           }
         }
       </div>
-      <ul cdkListbox [cdkListboxValue]="selected()" (cdkListboxValueChange)="choose($event.value[0])" aria-label="Vehicles found" class="list">
+      <ul
+        cdkListbox
+        [cdkListboxValue]="selected()"
+        (cdkListboxValueChange)="choose($event.value[0])"
+        aria-label="Vehicles found"
+        class="list"
+      >
         @for (v of a.vehicles; track v.id) {
           <li [cdkOption]="v.id">
             <strong>{{ v.maker }} {{ v.name }}</strong>
-            <span class="quiet">{{ v.builtFrom }} to {{ v.builtTo ?? 'now' }} · {{ v.weightClass }} · {{ v.gearbox }} · {{ v.assistance }}</span>
+            <span class="quiet"
+              >{{ v.builtFrom }} to {{ v.builtTo ?? 'now' }} · {{ v.weightClass }} · {{ v.gearbox }} ·
+              {{ v.assistance }}</span
+            >
           </li>
         }
       </ul>
@@ -116,7 +130,12 @@ export class VehicleSearch {
   readonly chosen = model<string | null>(null);
   readonly vehicle = output<Vehicle | undefined>();
   protected readonly facetNames = FACETS;
-  protected readonly facetWords: Record<FacetName, string> = { maker: '', series: '', assistance: 'assistance ', option: 'option ' };
+  protected readonly facetWords: Record<FacetName, string> = {
+    maker: '',
+    series: '',
+    assistance: 'assistance ',
+    option: 'option ',
+  };
   protected readonly words = signal('');
   protected readonly picked = signal<Partial<Record<FacetName, string>>>({});
   protected readonly problem = signal<string | undefined>(undefined);
@@ -140,7 +159,9 @@ export class VehicleSearch {
   );
 
   /** The chosen vehicle, while it is in the list: a listbox may only select what it holds. */
-  protected readonly selected = computed(() => (this.answer()?.vehicles ?? []).map((v) => v.id).filter((id) => id === this.chosen()));
+  protected readonly selected = computed(() =>
+    (this.answer()?.vehicles ?? []).map((v) => v.id).filter((id) => id === this.chosen()),
+  );
 
   protected pick(name: FacetName, value: string): void {
     this.picked.update((picked) => (picked[name] === value ? without(picked, name) : { ...picked, [name]: value }));

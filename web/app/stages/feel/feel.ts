@@ -37,7 +37,9 @@ import { LineChart, type Curve } from '../../parts/line-chart';
             <td class="mono">{{ (f.areaTo.value / f.areaFrom.value).toFixed(4) }}</td>
           </tr>
           <tr>
-            <td>{{ f.kind === 'brake-master' ? 'line pressure, same rod force' : 'slave force, same pedal effort' }}</td>
+            <td>
+              {{ f.kind === 'brake-master' ? 'line pressure, same rod force' : 'slave force, same pedal effort' }}
+            </td>
             <td></td>
             <td></td>
             <td class="mono">{{ f.pressureRatio.toFixed(4) }}</td>
@@ -59,7 +61,10 @@ import { LineChart, type Curve } from '../../parts/line-chart';
         <app-line-chart [curves]="curves()" xWords="force on the master's rod, N" yWords="line pressure, MPa" />
         <p class="small quiet">{{ chartWords() }}</p>
       }
-      <p class="needs-you small">Front and rear must stay in balance, and a larger bore needs more effort: modified brakes may need an inspector’s approval.</p>
+      <p class="needs-you small">
+        Front and rear must stay in balance, and a larger bore needs more effort: modified brakes may need an
+        inspector’s approval.
+      </p>
     } @else {
       <p>The feel is compared once the old bore is known and a unit is chosen. <a routerLink="../kin">To Kin</a></p>
     }
@@ -90,7 +95,10 @@ export class FeelStage {
     const f = this.feel();
     if (!f) return [];
     const forces = [0, 1000, 2000, 3000, 4000, 5000, 6000];
-    const curve = (name: string, area: number): Curve => ({ name, points: forces.map((force) => [force, force / area]) });
+    const curve = (name: string, area: number): Curve => ({
+      name,
+      points: forces.map((force) => [force, force / area]),
+    });
     return [curve(`now, ${this.bore(f.from)}`, f.areaFrom.value), curve(`new, ${this.bore(f.to)}`, f.areaTo.value)];
   });
   protected readonly chartWords = computed(() => {

@@ -31,7 +31,10 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
           }
         </select>
       </label>
-      <label>Own work, minutes at most <input class="field mono" name="minutes" inputmode="numeric" autocomplete="off" placeholder="no limit" /></label>
+      <label
+        >Own work, minutes at most
+        <input class="field mono" name="minutes" inputmode="numeric" autocomplete="off" placeholder="no limit"
+      /></label>
       @if (running()) {
         <button matButton="outlined" type="button" (click)="cancel()">Cancel</button>
       } @else {
@@ -57,7 +60,8 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
         }
         @if (a.notKnown.length > 0) {
           <p class="small">
-            No way out settles what is not known: {{ a.notKnown.length }} {{ a.notKnown.length === 1 ? 'check has' : 'checks have' }} to be measured.
+            No way out settles what is not known: {{ a.notKnown.length }}
+            {{ a.notKnown.length === 1 ? 'check has' : 'checks have' }} to be measured.
           </p>
         }
       </div>
@@ -69,12 +73,22 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
             <ol>
               @for (r of way.remedies; track r.key) {
                 <li>
-                  {{ r.words }} <span class="quiet small">{{ place(r.key) }}, {{ r.minutes }} min{{ r.skill === 'ordinary' ? '' : ', ' + r.skill }}</span>
+                  {{ r.words }}
+                  <span class="quiet small"
+                    >{{ place(r.key) }}, {{ r.minutes }} min{{ r.skill === 'ordinary' ? '' : ', ' + r.skill }}</span
+                  >
                   <div class="quiet small">{{ r.risk }}</div>
                 </li>
               }
             </ol>
-            <button matButton="outlined" type="button" (click)="take(way)" [attr.aria-label]="'Take this way, number ' + ($index + 1)">Take this way</button>
+            <button
+              matButton="outlined"
+              type="button"
+              (click)="take(way)"
+              [attr.aria-label]="'Take this way, number ' + ($index + 1)"
+            >
+              Take this way
+            </button>
           </section>
         }
       </div>
@@ -133,11 +147,16 @@ export class CloseView implements OnDestroy {
     this.answer.set(undefined);
     this.progress.set('');
     this.running.set(true);
-    const limits: SolveLimits = { skill: form.get('skill') as NonNullable<SolveLimits['skill']>, ...(minutes === '' ? {} : { minutes: Number(minutes) }) };
+    const limits: SolveLimits = {
+      skill: form.get('skill') as NonNullable<SolveLimits['skill']>,
+      ...(minutes === '' ? {} : { minutes: Number(minutes) }),
+    };
     this.search = this.api.solveJob(this.service.workspace()?.job.id ?? 0, limits).subscribe({
       next: (line) => {
         if ('progress' in line)
-          this.progress.set(`${this.place(line.progress.slot)}: ${line.progress.looked} states looked at, ${line.progress.open} mismatches in the best one`);
+          this.progress.set(
+            `${this.place(line.progress.slot)}: ${line.progress.looked} states looked at, ${line.progress.open} mismatches in the best one`,
+          );
         else if ('answer' in line) this.answer.set(line.answer);
         else this.problem.set(line.problem);
       },

@@ -17,7 +17,12 @@ const bad = joint({
   state: 'does-not-fit',
   checks: [check({ id: 'sensor', state: 'does-not-fit', sentence: 'Another connector.', remedies: [remedy()] })],
 });
-const dotted = joint({ id: 'pedal', words: 'pedal', state: 'not-known', checks: [check({ id: 'rod-length', state: 'not-known', measures: [measurement()] })] });
+const dotted = joint({
+  id: 'pedal',
+  words: 'pedal',
+  state: 'not-known',
+  checks: [check({ id: 'rod-length', state: 'not-known', measures: [measurement()] })],
+});
 const chosen = (...joints: (typeof bad)[]) => workspace({ chosen: CHOSEN, joints });
 
 describe('Fit', () => {
@@ -33,7 +38,10 @@ describe('Joints', () => {
   it('opens the gravest joint, and the one that is asked for', async () => {
     const { host } = await render(JointsView, using(job(chosen(joint(), dotted, bad))));
     expect(host.querySelector('section')?.getAttribute('aria-label')).toBe('sensors: does not fit');
-    const asked = await render(JointsView, { ...using(job(chosen(joint(), dotted, bad))), inputs: { joint: 'brake-master/pedal' } });
+    const asked = await render(JointsView, {
+      ...using(job(chosen(joint(), dotted, bad))),
+      inputs: { joint: 'brake-master/pedal' },
+    });
     expect(asked.host.querySelector('section')?.getAttribute('aria-label')).toBe('pedal: not known');
   });
   it('up and down go through the list', async () => {
@@ -47,7 +55,12 @@ describe('Joints', () => {
   });
   it('takes a way out, and shows what it opens elsewhere before', async () => {
     const after = { state: 'fits-with-change' as const, sentence: 'Then: reach: it fouls.', opens: ['reach'] };
-    const service = job(chosen({ ...bad, checks: [check({ id: 'sensor', state: 'does-not-fit', remedies: [remedy({ after, skill: 'machinist' })] })] }));
+    const service = job(
+      chosen({
+        ...bad,
+        checks: [check({ id: 'sensor', state: 'does-not-fit', remedies: [remedy({ after, skill: 'machinist' })] })],
+      }),
+    );
     const { host, text } = await render(JointsView, using(service));
     expect(text()).toContain('it fouls');
     expect(text()).toContain('machinist');
@@ -55,13 +68,22 @@ describe('Joints', () => {
     expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'way out chosen');
   });
   it('gives a way out back', async () => {
-    const service = job(chosen({ ...bad, checks: [check({ id: 'sensor', state: 'fits-with-change', remedies: [remedy({ accepted: true })] })] }));
+    const service = job(
+      chosen({
+        ...bad,
+        checks: [check({ id: 'sensor', state: 'fits-with-change', remedies: [remedy({ accepted: true })] })],
+      }),
+    );
     const { host } = await render(JointsView, using(service));
     named(host, 'Take back: Move the old sensor over').click();
     expect(service.undecide).toHaveBeenCalledWith('remedy:brake-master/sensor');
   });
   it('says so when there is no acceptable way out, and what nobody recorded', async () => {
-    const lost = { ...bad, checks: [check({ id: 'seals', state: 'does-not-fit' as const })], silent: ['room ahead of the bulkhead'] };
+    const lost = {
+      ...bad,
+      checks: [check({ id: 'seals', state: 'does-not-fit' as const })],
+      silent: ['room ahead of the bulkhead'],
+    };
     const { text } = await render(JointsView, using(job(chosen(lost))));
     expect(text()).toContain('no acceptable way out');
     expect(text()).toContain('Not asked, because nobody has recorded anything about it: room ahead of the bulkhead.');
@@ -74,7 +96,10 @@ describe('Joints', () => {
     await settle();
     expect(text()).toContain('rod length from the flange face: 118 mm · 4.6457 in, caliper');
     submit(host.querySelector('form.measure'));
-    expect(service.measure).toHaveBeenCalledWith(expect.objectContaining({ side: 'unit', slot: 'brake-master' }), 'rod 118 cal');
+    expect(service.measure).toHaveBeenCalledWith(
+      expect.objectContaining({ side: 'unit', slot: 'brake-master' }),
+      'rod 118 cal',
+    );
   });
   it('a named instrument is taken as named', async () => {
     const service = job(chosen(dotted));
@@ -94,7 +119,16 @@ describe('Joints', () => {
     expect(text()).toContain('takes a reason');
   });
   it('names who let a joint pass', async () => {
-    const decisions = [{ subject: 'override:brake-master/sensor', value: { choice: 'let pass' }, reason: 'harness made', by: 'Odo', at: '', version: 1 }];
+    const decisions = [
+      {
+        subject: 'override:brake-master/sensor',
+        value: { choice: 'let pass' },
+        reason: 'harness made',
+        by: 'Odo',
+        at: '',
+        version: 1,
+      },
+    ];
     const { text } = await render(JointsView, using(job(workspace({ chosen: CHOSEN, joints: [bad] }, { decisions }))));
     expect(text()).toContain('Let pass by Odo: harness made');
   });
@@ -109,7 +143,9 @@ describe('Put a unit in', () => {
   const place = workspace().work[0];
   it('from the catalogue', async () => {
     const service = job(workspace());
-    const units = vi.fn((..._: unknown[]) => of({ units: [{ id: 'ard-x', kind: 'brake-master', name: 'master X', maker: 'Ardfrith', bore: '19 mm' }] }));
+    const units = vi.fn((..._: unknown[]) =>
+      of({ units: [{ id: 'ard-x', kind: 'brake-master', name: 'master X', maker: 'Ardfrith', bore: '19 mm' }] }),
+    );
     const { host, settle } = await render(PutIn, { ...using(service, { units }), inputs: { work: place } });
     named(host, 'Put a unit in').click();
     await settle();
@@ -127,15 +163,33 @@ describe('Put a unit in', () => {
     await settle();
     type(host.querySelector('input[name=name]'), 'universal 19');
     submit(host.querySelectorAll('form')[1] ?? null);
-    expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'own:brake-master', 'by its dimensions', 'universal 19');
+    expect(service.decide).toHaveBeenCalledWith(
+      'unit:brake-master',
+      'own:brake-master',
+      'by its dimensions',
+      'universal 19',
+    );
   });
 });
 
 describe('Measure before you order', () => {
   it('groups by what has to come off, with a drawing of each, and the caution where it is wanted', async () => {
-    const droop = measurement({ side: 'vehicle', attribute: 'hose-droop', what: 'hose needed at full droop', key: 'a', group: 'nothing-off', onVehicle: true });
-    const { host, text } = await render(MeasureView, using(job(workspace({}, { measurements: [droop, measurement()] }))));
-    expect([...host.querySelectorAll('h2')].map((h) => h.textContent)).toEqual(['on the vehicle, nothing taken off', 'on the new unit, or ask the supplier']);
+    const droop = measurement({
+      side: 'vehicle',
+      attribute: 'hose-droop',
+      what: 'hose needed at full droop',
+      key: 'a',
+      group: 'nothing-off',
+      onVehicle: true,
+    });
+    const { host, text } = await render(
+      MeasureView,
+      using(job(workspace({}, { measurements: [droop, measurement()] }))),
+    );
+    expect([...host.querySelectorAll('h2')].map((h) => h.textContent)).toEqual([
+      'on the vehicle, nothing taken off',
+      'on the new unit, or ask the supplier',
+    ]);
     expect(host.querySelectorAll('svg[role=img]').length).toBe(2);
     expect(text()).toContain('never on the jack alone');
     expect(named(host, 'Print the sheet').getAttribute('href')).toContain('measure.pdf');
@@ -158,17 +212,29 @@ describe('Ways to close it', () => {
     cost: 20,
     working: '10 min work + 1 part × 10 + 0 waiting = 20',
   };
-  const answer = (over: Partial<SolveAnswer> = {}): SolveAnswer => ({ ways: [way], notKnown: [], truncated: false, looked: 3, ...over });
+  const answer = (over: Partial<SolveAnswer> = {}): SolveAnswer => ({
+    ways: [way],
+    notKnown: [],
+    truncated: false,
+    looked: 3,
+    ...over,
+  });
   it('shows the cheapest way with its sum, and takes it', async () => {
     const service = job(chosen(bad));
-    const solveJob = vi.fn((..._: unknown[]) => of({ progress: { slot: 'brake-master', looked: 1, open: 1 } }, { answer: answer() }));
+    const solveJob = vi.fn((..._: unknown[]) =>
+      of({ progress: { slot: 'brake-master', looked: 1, open: 1 } }, { answer: answer() }),
+    );
     const { host, text, settle } = await render(CloseView, using(service, { solveJob }));
     submit(host.querySelector('form'));
     await settle();
     expect(solveJob).toHaveBeenCalledWith(1, { skill: 'engineer’s approval' });
     expect(text()).toContain('10 min work + 1 part × 10 + 0 waiting = 20');
     named(host, 'Take this way, number 1').click();
-    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'part of the way that was chosen');
+    expect(service.decide).toHaveBeenCalledWith(
+      'remedy:brake-master/sensor',
+      'accepted',
+      'part of the way that was chosen',
+    );
   });
   it('tells how far it is, and can be cancelled', async () => {
     const { host, text, settle } = await render(CloseView, using(job(chosen(bad)), { solveJob: () => NEVER }));
@@ -185,13 +251,19 @@ describe('Ways to close it', () => {
     [answer({ truncated: true }), 'cut short'],
     [answer({ notKnown: ['rod length'] }), '1 check has to be measured'],
   ])('says why %j', async (given, words) => {
-    const { host, text, settle } = await render(CloseView, using(job(chosen(bad)), { solveJob: () => of({ answer: given }) }));
+    const { host, text, settle } = await render(
+      CloseView,
+      using(job(chosen(bad)), { solveJob: () => of({ answer: given }) }),
+    );
     submit(host.querySelector('form'));
     await settle();
     expect(text()).toContain(words);
   });
   it('a limit that is no number, and a server that fails, are said', async () => {
-    const { host, text, settle } = await render(CloseView, using(job(chosen(bad)), { solveJob: () => throwError(() => new Error('gone')) }));
+    const { host, text, settle } = await render(
+      CloseView,
+      using(job(chosen(bad)), { solveJob: () => throwError(() => new Error('gone')) }),
+    );
     type(host.querySelector('input[name=minutes]'), 'soon');
     submit(host.querySelector('form'));
     await settle();
@@ -228,7 +300,8 @@ describe('Conversion', () => {
     options: [],
   };
   const api = (over: Partial<PlanAnswer> = {}) => ({
-    conversions: () => of({ conversions: [{ id: PLAN.id, words: PLAN.words, about: '', system: 'brake', choices: [] }] }),
+    conversions: () =>
+      of({ conversions: [{ id: PLAN.id, words: PLAN.words, about: '', system: 'brake', choices: [] }] }),
     plan: vi.fn((..._: unknown[]) => of({ ...PLAN, ...over })),
   });
   const pick = async (host: HTMLElement, settle: () => Promise<void>) => {
@@ -255,7 +328,10 @@ describe('Conversion', () => {
     await settle();
     host.querySelector('input[value=set]')?.dispatchEvent(new Event('change'));
     await settle();
-    expect(calls.plan).toHaveBeenLastCalledWith('three-to-two', expect.objectContaining({ vehicleId: 't20', choices: { joining: 'set' } }));
+    expect(calls.plan).toHaveBeenLastCalledWith(
+      'three-to-two',
+      expect.objectContaining({ vehicleId: 't20', choices: { joining: 'set' } }),
+    );
     expect(service.decide).toHaveBeenCalledWith('conversion', 'three-to-two', 'three outlets to two', 'joining=pieces');
     named(host, 'Put in Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'for the conversion', 'A 1');
@@ -263,7 +339,10 @@ describe('Conversion', () => {
   it('says why it makes no sense, and cannot be taken then', async () => {
     const { host, text, settle } = await render(
       PlanView,
-      using(job(workspace({}, { vehicle: VEHICLE })), api({ applies: 'no', because: ['Its master has not three outlets.'] })),
+      using(
+        job(workspace({}, { vehicle: VEHICLE })),
+        api({ applies: 'no', because: ['Its master has not three outlets.'] }),
+      ),
     );
     await pick(host, settle);
     expect(text()).toContain('Not on this vehicle: Its master has not three outlets.');
@@ -275,7 +354,9 @@ describe('Conversion', () => {
 });
 
 describe('Rod and clearance', () => {
-  const gap = joint({ checks: [check({ id: 'recess-depth', vehicle: 'booster pin 13.4 mm · 0.5276 in', unit: '13.8 mm · 0.5433 in' })] });
+  const gap = joint({
+    checks: [check({ id: 'recess-depth', vehicle: 'booster pin 13.4 mm · 0.5276 in', unit: '13.8 mm · 0.5433 in' })],
+  });
   it('starts from what the joint knows', async () => {
     const { text, host } = await render(RodView, using(job(chosen(gap)), { practice: () => of({ rows: [] }) }));
     expect([...host.querySelectorAll('input')].map((i) => i.value).slice(0, 2)).toEqual(['13.8', '13.4']);

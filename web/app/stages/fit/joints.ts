@@ -36,13 +36,19 @@ export class JointsView {
   protected readonly overriding = signal('');
   protected readonly stateWords = STATE_WORDS;
 
-  protected readonly places = computed(() => (this.service.workspace()?.work ?? []).map((work) => ({ work, joints: work.joints })));
+  protected readonly places = computed(() =>
+    (this.service.workspace()?.work ?? []).map((work) => ({ work, joints: work.joints })),
+  );
   /** The joint that was asked for; else the gravest of the place in focus. */
   protected readonly here = computed(() => {
-    const all = this.places().flatMap(({ work, joints }) => joints.map((joint) => ({ work, joint, id: `${work.slot}/${joint.id}` })));
+    const all = this.places().flatMap(({ work, joints }) =>
+      joints.map((joint) => ({ work, joint, id: `${work.slot}/${joint.id}` })),
+    );
     const focus = all.filter(({ work }) => work.slot === this.service.slot());
     const grave = (list: typeof all) =>
-      ['does-not-fit', 'not-known', 'fits-with-change', 'fits'].map((s) => list.find(({ joint }) => joint.state === s)).find((j) => j);
+      ['does-not-fit', 'not-known', 'fits-with-change', 'fits']
+        .map((s) => list.find(({ joint }) => joint.state === s))
+        .find((j) => j);
     const kept = focus.find(({ id }) => id === this.kept());
     return all.find(({ id }) => id === this.joint()) ?? kept ?? grave(focus) ?? grave(all);
   });
@@ -66,7 +72,11 @@ export class JointsView {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (step === 0) return;
     event.preventDefault();
-    const buttons = [...((event.currentTarget as HTMLElement).querySelectorAll<HTMLButtonElement>('button.joint') as Iterable<HTMLButtonElement>)];
+    const buttons = [
+      ...((event.currentTarget as HTMLElement).querySelectorAll<HTMLButtonElement>(
+        'button.joint',
+      ) as Iterable<HTMLButtonElement>),
+    ];
     const next = buttons[buttons.indexOf(document.activeElement as HTMLButtonElement) + step];
     next?.focus();
     next?.click();
@@ -74,8 +84,10 @@ export class JointsView {
 
   protected origin = (check: CheckView): string => (check.vehicleOrigin ? (ORIGIN[check.vehicleOrigin] ?? '') : '');
   protected blocks = (joint: JointView): boolean => joint.state === 'does-not-fit' || joint.state === 'not-known';
-  protected openIn = (joint: JointView): number => joint.checks.filter((c) => !c.tells && (c.state === 'does-not-fit' || c.state === 'not-known')).length;
-  protected hopeless = (joint: JointView): boolean => joint.checks.some((c) => !c.tells && c.state === 'does-not-fit' && c.remedies.length === 0);
+  protected openIn = (joint: JointView): number =>
+    joint.checks.filter((c) => !c.tells && (c.state === 'does-not-fit' || c.state === 'not-known')).length;
+  protected hopeless = (joint: JointView): boolean =>
+    joint.checks.some((c) => !c.tells && c.state === 'does-not-fit' && c.remedies.length === 0);
   protected measuresOf = (check: CheckView, work: SlotWork) =>
     check.measures.map((m) => ({
       ...m,

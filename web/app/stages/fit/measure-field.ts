@@ -42,7 +42,9 @@ const TOOL: Readonly<Record<string, string>> = { caliper: ' cal', ruler: ' ruler
       </span>
       <span class="small mono echo" [id]="id() + '-echo'" aria-live="polite" [class.bad]="bad()">{{ echo() }}</span>
       @if (where()) {
-        <span class="quiet small">{{ m.where }}{{ m.onVehicle ? '; nothing has to come off' : m.off ? '; off first: ' + m.off : '' }}</span>
+        <span class="quiet small"
+          >{{ m.where }}{{ m.onVehicle ? '; nothing has to come off' : m.off ? '; off first: ' + m.off : '' }}</span
+        >
       }
     </form>
     <app-problem-line [text]="problem()" />
@@ -97,11 +99,18 @@ export class MeasureField {
   /** What an answer looks like. */
   protected readonly like = computed(() => {
     const row = this.row();
-    if (row?.kind !== 'quantity') return row?.kind === 'count' ? 'a number' : row?.kind === 'thread' ? 'M10x1.0' : 'as marked';
+    if (row?.kind !== 'quantity')
+      return row?.kind === 'count' ? 'a number' : row?.kind === 'thread' ? 'M10x1.0' : 'as marked';
     return (
-      { length: 'mm or in', angle: 'degrees', volume: 'ml', pressure: 'bar or psi', flow: 'l/min', force: 'N or lbf', torque: 'Nm' }[
-        row.dimension as MeasuredDimension
-      ] ?? ''
+      {
+        length: 'mm or in',
+        angle: 'degrees',
+        volume: 'ml',
+        pressure: 'bar or psi',
+        flow: 'l/min',
+        force: 'N or lbf',
+        torque: 'Nm',
+      }[row.dimension as MeasuredDimension] ?? ''
     );
   });
   protected readonly text = signal('');

@@ -19,16 +19,20 @@ import { MeasureField } from './measure-field';
       <div class="row head">
         <p>
           @if (w.measurements.length > 0) {
-            {{ w.measurements.length }} {{ w.measurements.length === 1 ? 'measurement turns' : 'measurements turn' }} every dotted joint, about
-            {{ minutes() }} minutes. A ruler cannot confirm tenths: say <code>cal</code> or <code>ruler</code> after the figure.
+            {{ w.measurements.length }}
+            {{ w.measurements.length === 1 ? 'measurement turns' : 'measurements turn' }} every dotted joint, about
+            {{ minutes() }} minutes. A ruler cannot confirm tenths: say <code>cal</code> or <code>ruler</code> after the
+            figure.
           } @else if (dotted() > 0) {
-            {{ dotted() }} {{ dotted() === 1 ? 'joint is' : 'joints are' }} dotted, but where they are something does not fit and has no way out: settle that
-            first, or choose another unit.
+            {{ dotted() }} {{ dotted() === 1 ? 'joint is' : 'joints are' }} dotted, but where they are something does
+            not fit and has no way out: settle that first, or choose another unit.
           } @else {
             No joint is dotted: nothing has to be measured first.
           }
         </p>
-        <a matButton="outlined" [href]="'/api/v1/jobs/' + w.job.id + '/measure.pdf'" target="_blank" rel="noopener">Print the sheet</a>
+        <a matButton="outlined" [href]="'/api/v1/jobs/' + w.job.id + '/measure.pdf'" target="_blank" rel="noopener"
+          >Print the sheet</a
+        >
       </div>
       @if (stands()) {
         <p class="needs-you small">{{ standing }}</p>
@@ -45,7 +49,9 @@ import { MeasureField } from './measure-field';
               }
               <div>
                 <app-measure-field [measure]="m" />
-                <div class="small quiet">{{ place(m.slot) }} · about {{ m.minutes }} min · turns {{ m.turns.join(', ') }}</div>
+                <div class="small quiet">
+                  {{ place(m.slot) }} · about {{ m.minutes }} min · turns {{ m.turns.join(', ') }}
+                </div>
               </div>
             </li>
           }
@@ -93,11 +99,17 @@ export class MeasureView {
       .map((id) => ({ id, words: GROUP_WORDS[id], list: all.filter((m) => m.group === id) }))
       .filter((group) => group.list.length > 0);
   });
-  protected readonly minutes = computed(() => (this.service.workspace()?.measurements ?? []).reduce((sum, m) => sum + m.minutes, 0));
-  protected readonly stands = computed(() =>
-    (this.service.workspace()?.measurements ?? []).some((m) => ['hose-droop', 'hose-bump', 'hose-lock'].includes(m.attribute)),
+  protected readonly minutes = computed(() =>
+    (this.service.workspace()?.measurements ?? []).reduce((sum, m) => sum + m.minutes, 0),
   );
-  protected readonly dotted = computed(() => (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).filter((j) => j.state === 'not-known').length);
+  protected readonly stands = computed(() =>
+    (this.service.workspace()?.measurements ?? []).some((m) =>
+      ['hose-droop', 'hose-bump', 'hose-lock'].includes(m.attribute),
+    ),
+  );
+  protected readonly dotted = computed(
+    () => (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).filter((j) => j.state === 'not-known').length,
+  );
   protected readonly standing = STANDS;
   protected drawn = (name: string): boolean => isDrawn(name as AttributeName);
   protected place = (slot: string): string => findSlot(slot)?.words ?? slot;

@@ -3,7 +3,13 @@ import type { PlanAnswer } from '@kerabat/contract';
 import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
 import { JobService } from '../../jobs/job-service';
 
-const DOES: Readonly<Record<string, string>> = { add: 'added', remove: 'taken out', cap: 'capped', keep: 'kept', move: 'moved over' };
+const DOES: Readonly<Record<string, string>> = {
+  add: 'added',
+  remove: 'taken out',
+  cap: 'capped',
+  keep: 'kept',
+  move: 'moved over',
+};
 
 /** What a conversion takes on a vehicle, in the order in which it is settled: choices, roles, joints, parts, work. */
 @Component({
@@ -25,10 +31,14 @@ export class PlanDetail {
       .filter((group) => group.list.length > 0),
   );
   protected readonly steps = computed(() =>
-    WORK_GROUPS.map((group) => ({ words: WORK_WORDS[group], list: this.plan().steps.filter((s) => s.group === group) })).filter((g) => g.list.length > 0),
+    WORK_GROUPS.map((group) => ({
+      words: WORK_WORDS[group],
+      list: this.plan().steps.filter((s) => s.group === group),
+    })).filter((g) => g.list.length > 0),
   );
 
-  protected chosen = (slot: string): string | undefined => this.service.workspace()?.work.find((w) => w.slot === slot)?.chosen?.unitId;
+  protected chosen = (slot: string): string | undefined =>
+    this.service.workspace()?.work.find((w) => w.slot === slot)?.chosen?.unitId;
   protected sumOf(choice: string, option: string): string {
     const sum = this.plan()
       .sums.find((s) => s.choice === choice)

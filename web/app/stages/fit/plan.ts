@@ -30,12 +30,18 @@ import { PlanDetail } from './plan-detail';
         </label>
         @if (plan(); as p) {
           @if (planned()) {
-            <a matButton="outlined" [href]="'/api/v1/jobs/' + service.workspace()?.job?.id + '/work-card.pdf'" target="_blank" rel="noopener"
+            <a
+              matButton="outlined"
+              [href]="'/api/v1/jobs/' + service.workspace()?.job?.id + '/work-card.pdf'"
+              target="_blank"
+              rel="noopener"
               >Print the work card</a
             >
             <button matButton type="button" (click)="drop()">Drop the plan</button>
           } @else {
-            <button matButton="outlined" type="button" (click)="take(p)" [disabled]="p.applies === 'no'">Plan the job by this</button>
+            <button matButton="outlined" type="button" (click)="take(p)" [disabled]="p.applies === 'no'">
+              Plan the job by this
+            </button>
           }
         }
       </div>
@@ -47,7 +53,9 @@ import { PlanDetail } from './plan-detail';
           (fill)="fill($event.slot, $event.unitId, $event.number)"
         />
       } @else if (id() === '') {
-        <p class="quiet">Pick a conversion to see what it takes on this vehicle. Nothing is decided until the job is planned by it.</p>
+        <p class="quiet">
+          Pick a conversion to see what it takes on this vehicle. Nothing is decided until the job is planned by it.
+        </p>
       }
     }
   `,
@@ -74,7 +82,9 @@ export class PlanView {
   protected readonly plan = signal<PlanAnswer | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly vehicle = computed(() => this.service.workspace()?.vehicle);
-  protected readonly planned = computed(() => this.service.workspace()?.conversion?.id === this.id() && this.id() !== '');
+  protected readonly planned = computed(
+    () => this.service.workspace()?.conversion?.id === this.id() && this.id() !== '',
+  );
   private started = false;
 
   constructor() {
@@ -118,7 +128,12 @@ export class PlanView {
     const w = this.service.workspace();
     if (!w?.vehicle) return;
     try {
-      const request = { vehicleId: w.vehicle.id, options: w.job.options, choices: { ...this.choices() }, ...(w.job.built ? { built: w.job.built } : {}) };
+      const request = {
+        vehicleId: w.vehicle.id,
+        options: w.job.options,
+        choices: { ...this.choices() },
+        ...(w.job.built ? { built: w.job.built } : {}),
+      };
       this.plan.set(await firstValueFrom(this.api.plan(this.id(), request)));
       this.problem.set(undefined);
     } catch (error) {

@@ -25,7 +25,13 @@ import { ProblemLine } from '../../parts/problem-line';
         <form (submit)="search($event)">
           <label
             >From the catalogue
-            <input class="field" appTakesFocus name="q" autocomplete="off" placeholder="name, maker, number" (input)="q.set($any($event.target).value)"
+            <input
+              class="field"
+              appTakesFocus
+              name="q"
+              autocomplete="off"
+              placeholder="name, maker, number"
+              (input)="q.set($any($event.target).value)"
           /></label>
           <button matButton="outlined" type="submit">Look</button>
         </form>
@@ -33,7 +39,14 @@ import { ProblemLine } from '../../parts/problem-line';
           <ul class="plain">
             @for (unit of units; track unit.id) {
               <li>
-                <button type="button" class="act" (click)="put(unit.id)" [attr.aria-label]="'Put in ' + unit.maker + ' ' + unit.name">Put in</button>
+                <button
+                  type="button"
+                  class="act"
+                  (click)="put(unit.id)"
+                  [attr.aria-label]="'Put in ' + unit.maker + ' ' + unit.name"
+                >
+                  Put in
+                </button>
                 {{ unit.maker }} {{ unit.name }} <span class="mono small">{{ unit.bore }}</span>
               </li>
             } @empty {
@@ -42,7 +55,10 @@ import { ProblemLine } from '../../parts/problem-line';
           </ul>
         }
         <form (submit)="own($event)">
-          <label>By its dimensions, called <input class="field" name="name" maxlength="80" placeholder="universal, second-hand…" /></label>
+          <label
+            >By its dimensions, called
+            <input class="field" name="name" maxlength="80" placeholder="universal, second-hand…"
+          /></label>
           @if (kinds().length > 1) {
             <label>
               It is a
@@ -104,7 +120,9 @@ export class PutIn {
   protected async search(event: Event): Promise<void> {
     event.preventDefault();
     try {
-      const lists = await Promise.all(this.kinds().map((kind) => firstValueFrom(this.api.units(kind, this.q().trim()))));
+      const lists = await Promise.all(
+        this.kinds().map((kind) => firstValueFrom(this.api.units(kind, this.q().trim()))),
+      );
       this.found.set(lists.flatMap((list) => list.units).slice(0, 12));
       this.problem.set(undefined);
     } catch (error) {

@@ -48,7 +48,12 @@ import { StateMark, STATE_WORDS } from '../../parts/state-mark';
                 }
               </td>
               <td>
-                <button type="button" class="act" (click)="take(r)" [attr.aria-label]="(r.accepted ? 'Take back: ' : 'Do this: ') + r.words">
+                <button
+                  type="button"
+                  class="act"
+                  (click)="take(r)"
+                  [attr.aria-label]="(r.accepted ? 'Take back: ' : 'Do this: ') + r.words"
+                >
                   {{ r.accepted ? 'Take back' : 'Do this' }}
                 </button>
               </td>
@@ -121,6 +126,10 @@ export class Remedies {
 
   protected async take(r: RemedyView): Promise<void> {
     const subject = `remedy:${this.slot()}/${r.key}`;
-    this.problem.set(r.accepted ? await this.service.undecide(subject) : await this.service.decide(subject, 'accepted', 'way out chosen'));
+    this.problem.set(
+      r.accepted
+        ? await this.service.undecide(subject)
+        : await this.service.decide(subject, 'accepted', 'way out chosen'),
+    );
   }
 }

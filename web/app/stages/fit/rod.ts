@@ -11,7 +11,9 @@ import { JobService } from '../../jobs/job-service';
 })
 export class RodView {
   private readonly service = inject(JobService);
-  private readonly checks = computed(() => (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).flatMap((j) => j.checks));
+  private readonly checks = computed(() =>
+    (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).flatMap((j) => j.checks),
+  );
 
   /** A length out of the checks' own words: "booster pin 13.4 mm · 0.5276 in". */
   protected known(name: 'recess-depth' | 'booster-pin'): string {

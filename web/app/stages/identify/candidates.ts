@@ -27,9 +27,15 @@ export class Candidates {
   private readonly picked = signal<readonly string[]>([]);
 
   /** Candidates that are worth reading, and the long tail that is folded. */
-  protected readonly likely = computed(() => this.identification().candidates.filter((c, i) => c.probability >= 0.01 || i < 2));
-  protected readonly unlikely = computed(() => this.identification().candidates.filter((c, i) => c.probability < 0.01 && i >= 2));
-  protected readonly uncounted = computed(() => this.identification().candidateCount - this.identification().candidates.length);
+  protected readonly likely = computed(() =>
+    this.identification().candidates.filter((c, i) => c.probability >= 0.01 || i < 2),
+  );
+  protected readonly unlikely = computed(() =>
+    this.identification().candidates.filter((c, i) => c.probability < 0.01 && i >= 2),
+  );
+  protected readonly uncounted = computed(
+    () => this.identification().candidateCount - this.identification().candidates.length,
+  );
   /** Those that are out, under the first reason of each. */
   protected readonly out = computed(() => {
     const groups = new Map<string, IdentifyAnswer['eliminated']>();
@@ -52,9 +58,12 @@ export class Candidates {
 
   /** How a share came about: the share before, times the weight of each piece of evidence. */
   protected working(c: CandidateView): string {
-    const factors = [...c.agrees, ...c.disagrees, ...c.unrecorded].map((b) => `${figure(b.weight)} (${b.attribute.replace(/-/g, ' ')})`);
+    const factors = [...c.agrees, ...c.disagrees, ...c.unrecorded].map(
+      (b) => `${figure(b.weight)} (${b.attribute.replace(/-/g, ' ')})`,
+    );
     return `${figure(c.prior)} before any evidence${factors.length > 0 ? ` × ${factors.join(' × ')}` : ''}, divided by the sum of all units: ${figure(c.probability)}`;
   }
 }
 
-const figure = (x: number): string => (x === 0 ? '0' : x >= 0.001 ? String(Number(x.toPrecision(3))) : x.toExponential(1));
+const figure = (x: number): string =>
+  x === 0 ? '0' : x >= 0.001 ? String(Number(x.toPrecision(3))) : x.toExponential(1);

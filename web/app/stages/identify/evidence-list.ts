@@ -63,6 +63,10 @@ export class EvidenceList {
 
   protected async open(photograph: PhotographView): Promise<void> {
     const { PhotographDialog } = await import('./photograph-dialog');
-    this.dialog.open(PhotographDialog, { data: { photograph, service: this.service }, width: '58rem', maxWidth: '96vw' });
+    this.dialog.open(PhotographDialog, {
+      data: { photograph, service: this.service },
+      width: '58rem',
+      maxWidth: '96vw',
+    });
   }
 }

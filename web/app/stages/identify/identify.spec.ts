@@ -1,7 +1,14 @@
 import { signal } from '@angular/core';
 import { of } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import type { EvidenceView, IdentifyAnswer, NextCheckView, PhotographView, SlotWork, UnitDetail } from '@kerabat/contract';
+import type {
+  EvidenceView,
+  IdentifyAnswer,
+  NextCheckView,
+  PhotographView,
+  SlotWork,
+  UnitDetail,
+} from '@kerabat/contract';
 import { Instruments, type LiveReading } from '../../api/instruments';
 import { candidate, job, named, OLD, render, type, using, workspace } from '../../testing';
 import { IdentifyStage } from './identify';
@@ -21,9 +28,14 @@ const detail = (id: string, bore: number, label: string): UnitDetail => ({
   numbers: [],
   fitted: [],
 });
-const UNITS = { unit: (id: string) => of(id === 'b' ? detail('b', 23.8125, 'KD') : detail('ard-tm22vs', 22.225, 'KE')) };
+const UNITS = {
+  unit: (id: string) => of(id === 'b' ? detail('b', 23.8125, 'KD') : detail('ard-tm22vs', 22.225, 'KE')),
+};
 const stage = (service: ReturnType<typeof job>) => render(IdentifyStage, using(service, UNITS));
-const identified = (over: Partial<IdentifyAnswer>): IdentifyAnswer => ({ ...(workspace().work[0] as SlotWork).identification, ...over });
+const identified = (over: Partial<IdentifyAnswer>): IdentifyAnswer => ({
+  ...(workspace().work[0] as SlotWork).identification,
+  ...over,
+});
 /** A label that somebody read. */
 const label = (mark: string): EvidenceView => ({
   id: 9,
@@ -99,7 +111,13 @@ describe('Identify', () => {
       candidates: [candidate(), against, tail],
       eliminatedCount: 1,
       eliminated: [
-        { unitId: 'd', name: 'single master 19', maker: 'Ardfrith', probability: 0, because: [{ attribute: 'bore', sentence: 'bore too small', weight: 0 }] },
+        {
+          unitId: 'd',
+          name: 'single master 19',
+          maker: 'Ardfrith',
+          probability: 0,
+          because: [{ attribute: 'bore', sentence: 'bore too small', weight: 0 }],
+        },
       ],
     };
     const { host, text } = await stage(job(workspace({ identification })));
@@ -163,7 +181,9 @@ describe('what to check next', () => {
     expect((host.querySelector('#bench-line') as HTMLInputElement).value).toBe('bore ');
   });
   it('is folded once there is enough to order from', async () => {
-    const { text } = await stage(job(workspace({ identification: identified({ verdict: 'enough', nextChecks: [next()] }) })));
+    const { text } = await stage(
+      job(workspace({ identification: identified({ verdict: 'enough', nextChecks: [next()] }) })),
+    );
     expect(text()).toContain('Nothing needs to be checked');
     expect(text()).not.toContain('sticker on the nose');
   });
@@ -263,9 +283,17 @@ describe('photographs', () => {
 describe('the caliper on the bench line', () => {
   it('is taken by its key, with what it says of itself in sight', async () => {
     const live: LiveReading = { device: 'caliper', quantity: { value: 26.94, unit: 'mm' }, notes: ['held'] };
-    const instruments = { watch: vi.fn(() => () => undefined), caliper: signal(live), pitchGauge: signal(undefined), trouble: signal('') };
+    const instruments = {
+      watch: vi.fn(() => () => undefined),
+      caliper: signal(live),
+      pitchGauge: signal(undefined),
+      trouble: signal(''),
+    };
     const { api, providers } = using(job(workspace()), UNITS);
-    const { host, text, settle } = await render(IdentifyStage, { api, providers: [...providers, { provide: Instruments, useValue: instruments }] });
+    const { host, text, settle } = await render(IdentifyStage, {
+      api,
+      providers: [...providers, { provide: Instruments, useValue: instruments }],
+    });
     const box = host.querySelector('#bench-line') as HTMLInputElement;
     box.dispatchEvent(new Event('focus'));
     type(box, 'bore ');

@@ -42,7 +42,16 @@ const WHERE = { 'on-vehicle': 'On the vehicle', off: 'On the bench', lost: 'It w
 @Component({
   selector: 'app-identify-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, ProblemLine, LiveReadingPart, EvidenceList, Candidates, NextChecks, SplitPanel],
+  imports: [
+    MatButtonModule,
+    RouterLink,
+    ProblemLine,
+    LiveReadingPart,
+    EvidenceList,
+    Candidates,
+    NextChecks,
+    SplitPanel,
+  ],
   templateUrl: './identify.html',
   styleUrl: './identify.scss',
 })
@@ -76,9 +85,15 @@ export class IdentifyStage {
   protected readonly held = computed(() => heldEvidence(this.work()?.evidence ?? [], this.work()?.slot ?? ''));
   protected readonly found = computed(() => this.held().map((e) => factOfEvidence(evidenceItem(e), 'found')));
   protected readonly where = computed(() => WHERE[this.work()?.unitIs ?? 'on-vehicle']);
-  private readonly shown = computed(() => this.work()?.old?.unitId ?? this.work()?.identification.candidates[0]?.unitId);
+  private readonly shown = computed(
+    () => this.work()?.old?.unitId ?? this.work()?.identification.candidates[0]?.unitId,
+  );
   /** The likeliest unit, as it is drawn. */
-  protected readonly drawn = toSignal(toObservable(this.shown).pipe(switchMap((id) => (id === undefined ? Promise.resolve(undefined) : this.designs.get(id)))));
+  protected readonly drawn = toSignal(
+    toObservable(this.shown).pipe(
+      switchMap((id) => (id === undefined ? Promise.resolve(undefined) : this.designs.get(id))),
+    ),
+  );
   protected readonly words = BENCH_WORDS.filter(({ name }) => OFFERED.includes(name)).map((word) => ({
     ...word,
     called: word.name === 'port-thread' ? 'port' : word.line.trim(),
@@ -117,7 +132,12 @@ export class IdentifyStage {
   protected async correct(read: IdentifyAnswer['didYouRead'][number]): Promise<void> {
     const wrong = this.held().find((e) => e.attribute === read.attribute && e.entered === read.seen);
     if (!wrong) return;
-    this.problem.set(await this.service.correct(`${benchWord(attribute(read.attribute as 'label-code').name, read.position)}${read.instead}`, wrong.id));
+    this.problem.set(
+      await this.service.correct(
+        `${benchWord(attribute(read.attribute as 'label-code').name, read.position)}${read.instead}`,
+        wrong.id,
+      ),
+    );
   }
 
   protected async say(candidate: CandidateView): Promise<void> {

@@ -46,7 +46,9 @@ export class NextChecks {
   });
   protected readonly more = computed(() => this.identification().nextChecks.length - this.checks().length);
   protected readonly marks = computed(() =>
-    this.checks().flatMap((c, i): DrawingMark[] => (c.spot && c.spot !== 'vehicle' ? [{ spot: c.spot as Spot, label: String(i + 1) }] : [])),
+    this.checks().flatMap((c, i): DrawingMark[] =>
+      c.spot && c.spot !== 'vehicle' ? [{ spot: c.spot as Spot, label: String(i + 1) }] : [],
+    ),
   );
 
   /** How much of the doubt a check is expected to take away. */

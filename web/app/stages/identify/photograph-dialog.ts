@@ -21,14 +21,24 @@ import { lookup } from '@kerabat/core/words';
         }
       </p>
       <div class="picture">
-        <button type="button" class="spotter" [disabled]="!!photograph().withdrawn" (click)="point($event)" aria-label="Set a spot on the photograph">
+        <button
+          type="button"
+          class="spotter"
+          [disabled]="!!photograph().withdrawn"
+          (click)="point($event)"
+          aria-label="Set a spot on the photograph"
+        >
           <img [src]="data.service.pictureUrl(photograph().id)" [alt]="photograph().shows" />
         </button>
         @for (mark of photograph().marks; track $index) {
-          <span class="spot" [style.left.%]="mark.x * 100" [style.top.%]="mark.y * 100"><i aria-hidden="true"></i>{{ mark.words }}</span>
+          <span class="spot" [style.left.%]="mark.x * 100" [style.top.%]="mark.y * 100"
+            ><i aria-hidden="true"></i>{{ mark.words }}</span
+          >
         }
         @if (spot(); as s) {
-          <span class="spot new" [style.left.%]="s.x * 100" [style.top.%]="s.y * 100"><i aria-hidden="true"></i>{{ words() || 'here' }}</span>
+          <span class="spot new" [style.left.%]="s.x * 100" [style.top.%]="s.y * 100"
+            ><i aria-hidden="true"></i>{{ words() || 'here' }}</span
+          >
         }
       </div>
       @if (!photograph().withdrawn) {
@@ -128,7 +138,10 @@ export class PhotographDialog {
     const frame = (event.currentTarget as HTMLElement).getBoundingClientRect();
     // A key that presses the button has no place: the spot starts in the middle.
     if (event.detail === 0) return this.spot.set({ x: 0.5, y: 0.5 });
-    this.spot.set({ x: within((event.clientX - frame.left) / frame.width), y: within((event.clientY - frame.top) / frame.height) });
+    this.spot.set({
+      x: within((event.clientX - frame.left) / frame.width),
+      y: within((event.clientY - frame.top) / frame.height),
+    });
   }
 
   /** Alt with an arrow key moves the spot, for whoever works without a mouse. */
@@ -156,6 +169,11 @@ export class PhotographDialog {
   }
 }
 
-const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-0.02, 0], ArrowRight: [0.02, 0], ArrowUp: [0, -0.02], ArrowDown: [0, 0.02] };
+const STEPS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-0.02, 0],
+  ArrowRight: [0.02, 0],
+  ArrowUp: [0, -0.02],
+  ArrowDown: [0, 0.02],
+};
 
 const within = (share: number): number => Math.round(Math.min(1, Math.max(0, share)) * 1000) / 1000;

@@ -50,10 +50,14 @@ import type { SplitView } from '@kerabat/contract';
 })
 export class SplitPanel {
   readonly split = input.required<SplitView>();
-  protected readonly settled = computed(() => this.split().byUnit !== undefined && this.split().byUnit === this.split().byMonth);
+  protected readonly settled = computed(
+    () => this.split().byUnit !== undefined && this.split().byUnit === this.split().byMonth,
+  );
 
   protected here(set: string): string {
     const { byMonth, byUnit } = this.split();
-    return [byMonth === set ? 'by the build month' : '', byUnit === set ? 'by the part that was found' : ''].filter((w) => w !== '').join(', ');
+    return [byMonth === set ? 'by the build month' : '', byUnit === set ? 'by the part that was found' : '']
+      .filter((w) => w !== '')
+      .join(', ');
   }
 }

@@ -72,7 +72,10 @@ describe('what is shown of the kin', () => {
 
 describe('a path of kin', () => {
   const open = (api: object, paths: KinPaths = PATHS) =>
-    render(KinPathsPart, { api: { kinPaths: () => of(paths), ...api }, inputs: { unitId: 'one', entry: entry(), jobId: 7 } });
+    render(KinPathsPart, {
+      api: { kinPaths: () => of(paths), ...api },
+      inputs: { unitId: 'one', entry: entry(), jobId: 7 },
+    });
   it('an outcome is recorded against the least sure step, with the job; then all is read again', async () => {
     const addOutcome = vi.fn((..._: unknown[]) => of({ id: 1 }));
     const { fixture, host, settle } = await open({ addOutcome });
@@ -88,7 +91,14 @@ describe('a path of kin', () => {
     expect(host.querySelector<HTMLInputElement>('input[type=text]')?.value).toBe('');
   });
   it('what the server refuses is said, and nothing typed is lost', async () => {
-    const addOutcome = () => throwError(() => new HttpErrorResponse({ status: 400, error: { status: 400, detail: 'Say why: the next one wants to know.' } }));
+    const addOutcome = () =>
+      throwError(
+        () =>
+          new HttpErrorResponse({
+            status: 400,
+            error: { status: 400, detail: 'Say why: the next one wants to know.' },
+          }),
+      );
     const { host, text, settle } = await open({ addOutcome });
     type(host.querySelector('input[type=text]'), 'x');
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
@@ -98,9 +108,19 @@ describe('a path of kin', () => {
   });
   it('shows what came of each step, who said so, and what is up for review; one can be withdrawn', async () => {
     const withdrawOutcome = vi.fn((..._: unknown[]) => of(null));
-    const outcome = { id: 4, link: 'l-2', result: 'did-not-fit' as const, reason: 'bound at once', by: 'Odo', at: '2024-05-05' };
+    const outcome = {
+      id: 4,
+      link: 'l-2',
+      result: 'did-not-fit' as const,
+      reason: 'bound at once',
+      by: 'Odo',
+      at: '2024-05-05',
+    };
     const gone = { ...outcome, id: 5, withdrawn: { by: 'Ilse', at: '' } };
-    const { host, text, settle } = await open({ withdrawOutcome }, { paths: [[step({ link: 'l-2', review: true })]], outcomes: [outcome, gone] });
+    const { host, text, settle } = await open(
+      { withdrawOutcome },
+      { paths: [[step({ link: 'l-2', review: true })]], outcomes: [outcome, gone] },
+    );
     expect(text()).toContain('did not fit: bound at once Odo, 2024-05-05');
     expect(text()).toContain('turned out wrong repeatedly');
     expect(host.querySelectorAll('.gone')).toHaveLength(1);
@@ -114,7 +134,9 @@ describe('the rings', () => {
   const near = entry({ node: 'n:1', name: 'near', grade: 'same' });
   const far = entry({ node: 'u:3', name: 'far', grade: 'does-not-fit', trust: 0.5 });
   it('say what the table says, and are gone round with the arrows; Enter opens', async () => {
-    const { fixture, host, settle } = await render(RingMap, { inputs: { kin: kin({ entries: [near, entry(), far] }), name: 'wanted' } });
+    const { fixture, host, settle } = await render(RingMap, {
+      inputs: { kin: kin({ entries: [near, entry(), far] }), name: 'wanted' },
+    });
     const points = () => [...host.querySelectorAll<SVGGElement>('.point')];
     expect(points().map((p) => p.getAttribute('aria-label'))).toEqual([
       'A 2: near, same, trust 0.85',
@@ -155,7 +177,9 @@ describe('all kin', () => {
     open: ['pilot diameter'],
   };
   it('keep what only geometry speaks for apart, with what differs and what is not recorded', async () => {
-    const { fixture, host, text } = await render(KinView, { inputs: { kin: kin({ byGeometry: [unproven], byGeometryCount: 1 }), choosable: true } });
+    const { fixture, host, text } = await render(KinView, {
+      inputs: { kin: kin({ byGeometry: [unproven], byGeometryCount: 1 }), choosable: true },
+    });
     const chosen = vi.fn();
     fixture.componentInstance.chosenByGeometry.subscribe(chosen);
     expect(text()).toContain('Nobody has said that these fit');
@@ -177,7 +201,10 @@ describe('all kin', () => {
         numbers: [],
         fitted: [],
       });
-    const { host, text, settle } = await render(KinView, { api: { unit }, inputs: { kin: kin({ byGeometryProblem: 'Only 1 of the joints is recorded.' }) } });
+    const { host, text, settle } = await render(KinView, {
+      api: { unit },
+      inputs: { kin: kin({ byGeometryProblem: 'Only 1 of the joints is recorded.' }) },
+    });
     expect(text()).toContain('Cannot be said: Only 1 of the joints is recorded.');
     host.querySelector<HTMLInputElement>('[aria-label="beside: unit two"]')?.click();
     await settle();

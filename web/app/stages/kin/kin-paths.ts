@@ -29,7 +29,9 @@ const RESULTS = [
   imports: [MatButtonModule, ProblemLine],
   template: `
     @for (path of paths(); track $index) {
-      <p class="small quiet">{{ paths().length > 1 ? 'Path ' + ($index + 1) + ', ' : '' }}trust {{ trust(path).toFixed(2) }}</p>
+      <p class="small quiet">
+        {{ paths().length > 1 ? 'Path ' + ($index + 1) + ', ' : '' }}trust {{ trust(path).toFixed(2) }}
+      </p>
       <ol>
         @for (step of path; track $index) {
           <li>
@@ -42,14 +44,25 @@ const RESULTS = [
               <div class="small">if: {{ c.text }}</div>
             }
             @for (a of step.assertions; track a.source + a.date) {
-              <div class="quiet small">{{ a.source }}, {{ a.date }}{{ a.person ? ', ' + a.person : '' }}{{ a.note ? ': ' + a.note : '' }}</div>
+              <div class="quiet small">
+                {{ a.source }}, {{ a.date }}{{ a.person ? ', ' + a.person : '' }}{{ a.note ? ': ' + a.note : '' }}
+              </div>
             }
             @for (o of outcomesOf(step.link); track o.id) {
               <div class="small outcome" [class.gone]="o.withdrawn">
                 {{ resultWords(o) }}{{ o.reason ? ': ' + o.reason : '' }}
-                <span class="quiet">{{ o.by }}, {{ o.at.slice(0, 10) }}{{ o.withdrawn ? ', withdrawn by ' + o.withdrawn.by : '' }}</span>
+                <span class="quiet"
+                  >{{ o.by }}, {{ o.at.slice(0, 10) }}{{ o.withdrawn ? ', withdrawn by ' + o.withdrawn.by : '' }}</span
+                >
                 @if (!o.withdrawn) {
-                  <button type="button" class="act" (click)="withdraw(o.id)" [attr.aria-label]="'withdraw the outcome ' + resultWords(o)">withdraw</button>
+                  <button
+                    type="button"
+                    class="act"
+                    (click)="withdraw(o.id)"
+                    [attr.aria-label]="'withdraw the outcome ' + resultWords(o)"
+                  >
+                    withdraw
+                  </button>
                 }
               </div>
             }
@@ -62,7 +75,13 @@ const RESULTS = [
         <span>What came of it:</span>
         @for (r of results; track r.result) {
           <label
-            ><input type="radio" [name]="'result-' + entry().node" [value]="r.result" [checked]="result() === r.result" (change)="result.set(r.result)" />
+            ><input
+              type="radio"
+              [name]="'result-' + entry().node"
+              [value]="r.result"
+              [checked]="result() === r.result"
+              (change)="result.set(r.result)"
+            />
             {{ r.words }}</label
           >
         }
@@ -78,7 +97,14 @@ const RESULTS = [
         }
         <label
           >{{ result() === 'fitted' ? 'note' : 'because' }}
-          <input #said class="field" type="text" maxlength="300" autocomplete="off" [value]="reason()" (input)="reason.set(said.value)"
+          <input
+            #said
+            class="field"
+            type="text"
+            maxlength="300"
+            autocomplete="off"
+            [value]="reason()"
+            (input)="reason.set(said.value)"
         /></label>
         <button matButton="outlined" type="submit">Record</button>
       </form>
@@ -115,13 +141,22 @@ export class KinPathsPart {
     ),
   );
   /** The one that is known already until all are read. */
-  protected readonly paths = computed<readonly (readonly KinStep[])[]>(() => (this.loaded()?.paths.length ? (this.loaded()?.paths ?? []) : this.entry().paths));
-  protected readonly links = computed(() => [...new Map((this.paths()[0] ?? []).map((step) => [step.link, step])).values()]);
+  protected readonly paths = computed<readonly (readonly KinStep[])[]>(() =>
+    this.loaded()?.paths.length ? (this.loaded()?.paths ?? []) : this.entry().paths,
+  );
+  protected readonly links = computed(() => [
+    ...new Map((this.paths()[0] ?? []).map((step) => [step.link, step])).values(),
+  ]);
   /** The step that is least sure is the one an outcome most likely speaks of. */
   protected readonly link = computed(() => {
     const steps = this.links();
     if (steps.some((step) => step.link === this.chosen())) return this.chosen();
-    return steps.reduce<KinStep | undefined>((least, step) => (least === undefined || step.trust <= least.trust ? step : least), undefined)?.link ?? '';
+    return (
+      steps.reduce<KinStep | undefined>(
+        (least, step) => (least === undefined || step.trust <= least.trust ? step : least),
+        undefined,
+      )?.link ?? ''
+    );
   });
 
   protected kindWords = (step: KinStep): string =>
@@ -133,7 +168,12 @@ export class KinPathsPart {
   protected async record(event: Event): Promise<void> {
     event.preventDefault();
     const job = this.jobId();
-    const outcome = { link: this.link(), result: this.result(), reason: this.reason().trim(), ...(job === undefined ? {} : { jobId: job }) };
+    const outcome = {
+      link: this.link(),
+      result: this.result(),
+      reason: this.reason().trim(),
+      ...(job === undefined ? {} : { jobId: job }),
+    };
     await this.act(() => firstValueFrom(this.api.addOutcome(outcome)));
   }
 

@@ -1,4 +1,14 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, DOCUMENT, inject, input, model, output } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DOCUMENT,
+  inject,
+  input,
+  model,
+  output,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { KinEntry } from '@kerabat/contract';
@@ -7,7 +17,12 @@ import { PartNumber } from '../../parts/part-number';
 import { StateMark } from '../../parts/state-mark';
 import { KinPathsPart } from './kin-paths';
 
-export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly words: string; readonly short: string; readonly state: FourState }[] = [
+export const GRADES: readonly {
+  readonly grade: KinEntry['grade'];
+  readonly words: string;
+  readonly short: string;
+  readonly state: FourState;
+}[] = [
   { grade: 'same', words: 'Same unit, other numbers', short: 'same', state: 'fits' },
   { grade: 'drop-in', words: 'Drop-in', short: 'drop-in', state: 'fits' },
   { grade: 'with-changes', words: 'With changes', short: 'with changes', state: 'fits-with-change' },
@@ -15,7 +30,11 @@ export const GRADES: readonly { readonly grade: KinEntry['grade']; readonly word
 ];
 
 /** A way that is trusted less than the floor ranks below every other, whatever its grade. */
-const LITTLE_TRUSTED = { grade: 'little-trusted', words: 'Little trusted: confirm before ordering', state: 'not-known' as FourState };
+const LITTLE_TRUSTED = {
+  grade: 'little-trusted',
+  words: 'Little trusted: confirm before ordering',
+  state: 'not-known' as FourState,
+};
 const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-fit' ? LITTLE_TRUSTED.grade : e.grade);
 
 /** Kin of a unit in grades; each entry opens its path, step by step. */
@@ -27,7 +46,8 @@ const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-
   template: `
     @for (group of groups(); track group.grade) {
       <h3>
-        <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }} <span class="quiet">{{ group.entries.length }}</span>
+        <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}
+        <span class="quiet">{{ group.entries.length }}</span>
       </h3>
       <table class="plain">
         <colgroup>
@@ -60,9 +80,13 @@ const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-
                 }
                 @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
                   <div>
-                    <app-part-number [number]="n.written" /><span class="quiet small">{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span>
+                    <app-part-number [number]="n.written" /><span class="quiet small"
+                      >{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span
+                    >
                     @for (s of n.stock; track s.supplier) {
-                      <span class="stock small" [title]="s.supplier + ' says so since ' + s.date">{{ s.quantity }} at {{ s.supplier }}</span>
+                      <span class="stock small" [title]="s.supplier + ' says so since ' + s.date"
+                        >{{ s.quantity }} at {{ s.supplier }}</span
+                      >
                     }
                   </div>
                 }
@@ -80,7 +104,9 @@ const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-
               </td>
               <td class="mono" title="product of the trust of each step">{{ e.trust.toFixed(2) }}</td>
               <td>
-                <button matButton type="button" (click)="toggle(e.node)" [attr.aria-expanded]="open() === e.node">path</button>
+                <button matButton type="button" (click)="toggle(e.node)" [attr.aria-expanded]="open() === e.node">
+                  path
+                </button>
               </td>
               <td class="acts">
                 @if (e.unitId && e.unitId !== unitId()) {
@@ -99,7 +125,14 @@ const groupOf = (e: KinEntry): string => (e.underFloor && e.grade !== 'does-not-
                   <span class="quiet small">no unit record: its joints cannot be checked</span>
                 }
                 @if (choosable() && e.unitId && e.grade !== 'does-not-fit') {
-                  <button matButton="outlined" type="button" (click)="chosen.emit(e)" [attr.aria-label]="'Choose ' + e.name">Choose</button>
+                  <button
+                    matButton="outlined"
+                    type="button"
+                    (click)="chosen.emit(e)"
+                    [attr.aria-label]="'Choose ' + e.name"
+                  >
+                    Choose
+                  </button>
                 }
               </td>
             </tr>
@@ -152,7 +185,11 @@ export class KinTable {
   /** The entry whose path is open. */
   readonly open = model('');
   protected readonly groups = computed(() =>
-    [...GRADES.filter((g) => g.grade !== 'does-not-fit'), LITTLE_TRUSTED, ...GRADES.filter((g) => g.grade === 'does-not-fit')]
+    [
+      ...GRADES.filter((g) => g.grade !== 'does-not-fit'),
+      LITTLE_TRUSTED,
+      ...GRADES.filter((g) => g.grade === 'does-not-fit'),
+    ]
       .map((g) => ({ ...g, entries: this.entries().filter((e) => groupOf(e) === g.grade) }))
       .filter((g) => g.entries.length > 0),
   );

@@ -37,7 +37,9 @@ export class KinView {
   protected readonly entries = computed(() => filtered(this.kin().entries, this.filter()));
   protected readonly hidden = computed(() => this.kin().entries.length - this.entries().length);
   protected readonly shown = computed(() => ({ ...this.kin(), entries: this.entries() }));
-  protected readonly compared = computed(() => (this.kin().unitId.includes(':') ? this.beside() : [this.kin().unitId, ...this.beside()]));
+  protected readonly compared = computed(() =>
+    this.kin().unitId.includes(':') ? this.beside() : [this.kin().unitId, ...this.beside()],
+  );
   /** The entry that was opened on the map; the table shows its path. */
   protected readonly opened = computed(() => this.entries().filter((e) => e.node === this.open()));
   protected readonly openedGeometric = computed(() => this.kin().byGeometry.find((u) => u.unitId === this.open()));
@@ -52,7 +54,9 @@ export class KinView {
   }
 
   protected pick(id: string): void {
-    this.beside.update((list) => (list.includes(id) ? list.filter((x) => x !== id) : [...list, id].slice(-MOST_BESIDE)));
+    this.beside.update((list) =>
+      list.includes(id) ? list.filter((x) => x !== id) : [...list, id].slice(-MOST_BESIDE),
+    );
   }
 
   protected readonly most = (text: string): number => (text === '' ? Infinity : Number(text));

@@ -27,13 +27,31 @@ const ENTRY = {
   paths: [[STEP]],
 };
 
-const KIN: KinAnswer = { unitId: 'ard-tm22vs', node: 'u:1', entries: [ENTRY], byGeometry: [], byGeometryCount: 0, truncated: false };
+const KIN: KinAnswer = {
+  unitId: 'ard-tm22vs',
+  node: 'u:1',
+  entries: [ENTRY],
+  byGeometry: [],
+  byGeometryCount: 0,
+  truncated: false,
+};
 const PATHS = { kinPaths: () => of({ paths: [[STEP]], outcomes: [] }) };
 
 describe('Kin', () => {
   it('what is trusted less than the floor stands below everything that fits, with the grade it is listed under', async () => {
-    const doubtful = { ...ENTRY, node: 'u:11', unitId: 'far', name: 'far away', grade: 'same' as const, trust: 0.4, underFloor: true };
-    const { text } = await render(KinTable, { api: PATHS, inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, doubtful] } });
+    const doubtful = {
+      ...ENTRY,
+      node: 'u:11',
+      unitId: 'far',
+      name: 'far away',
+      grade: 'same' as const,
+      trust: 0.4,
+      underFloor: true,
+    };
+    const { text } = await render(KinTable, {
+      api: PATHS,
+      inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, doubtful] },
+    });
     expect(text()).toMatch(/With changes.*stepped master 0912.*Little trusted.*listed as same.*far away/s);
     expect(text()).not.toContain('Same unit');
   });
@@ -45,9 +63,20 @@ describe('Kin', () => {
       name: 'look-alike',
       grade: 'does-not-fit' as const,
       conditions: [],
-      paths: [[{ ...STEP, kind: 'does-not-fit', assertions: [{ source: 'bench', sourceKind: 'measured', date: '', note: 'ports are 3/8-24' }] }]],
+      paths: [
+        [
+          {
+            ...STEP,
+            kind: 'does-not-fit',
+            assertions: [{ source: 'bench', sourceKind: 'measured', date: '', note: 'ports are 3/8-24' }],
+          },
+        ],
+      ],
     };
-    const { host, text, settle } = await render(KinTable, { api: PATHS, inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, refused], choosable: true } });
+    const { host, text, settle } = await render(KinTable, {
+      api: PATHS,
+      inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, refused], choosable: true },
+    });
     expect(text()).toContain('With changes 1');
     expect(text()).toContain('Move the old sensor over');
     expect(text()).toContain('ports are 3/8-24');
@@ -59,7 +88,9 @@ describe('Kin', () => {
   });
   it('a number without a unit record cannot be chosen, and says why', async () => {
     const { unitId: _none, ...bare } = ENTRY;
-    const { host, text } = await render(KinTable, { inputs: { unitId: 'ard-tm22vs', entries: [bare], choosable: true } });
+    const { host, text } = await render(KinTable, {
+      inputs: { unitId: 'ard-tm22vs', entries: [bare], choosable: true },
+    });
     expect(host.querySelector('[aria-label^=Choose]')).toBeNull();
     expect(text()).toContain('its joints cannot be checked');
   });
@@ -67,13 +98,21 @@ describe('Kin', () => {
     const service = job(workspace({ old: OLD }));
     const { host } = await render(KinStage, using(service, { kin: () => of(KIN), ...PATHS }));
     named(host, 'Choose stepped master').click();
-    expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'pel-tm22vs', 'with changes, trust 0.85', 'P/0912/3');
+    expect(service.decide).toHaveBeenCalledWith(
+      'unit:brake-master',
+      'pel-tm22vs',
+      'with changes, trust 0.85',
+      'P/0912/3',
+    );
   });
   it('kin of a guess is a guess: nothing is listed before the old unit is settled', async () => {
     expect((await render(KinStage, using(job(workspace()), {}))).text()).toContain('kin of a guess is a guess');
   });
   it('says when the search stopped at its limit', async () => {
-    const { text } = await render(KinStage, using(job(workspace({ old: OLD })), { kin: () => of({ unitId: 'x', entries: [], truncated: true }) }));
+    const { text } = await render(
+      KinStage,
+      using(job(workspace({ old: OLD })), { kin: () => of({ unitId: 'x', entries: [], truncated: true }) }),
+    );
     expect(text()).toContain('there may be more');
   });
 });

@@ -24,7 +24,9 @@ import { KinView } from './kin-view';
           @if (old.number) {
             <app-part-number [number]="old.number" />
           }
-          <button matButton="outlined" type="button" (click)="choose(old.unitId, 'same as fitted', old.number)">Order this one</button>
+          <button matButton="outlined" type="button" (click)="choose(old.unitId, 'same as fitted', old.number)">
+            Order this one
+          </button>
         </div>
         <app-problem-line [text]="problem() ?? kinProblem()" />
         @if (w.chosen; as chosen) {
@@ -50,7 +52,10 @@ import { KinView } from './kin-view';
           />
         }
       } @else {
-        <p class="needs-you">It is not settled what is on the vehicle. <a routerLink="../identify">Identify it first</a>; kin of a guess is a guess.</p>
+        <p class="needs-you">
+          It is not settled what is on the vehicle. <a routerLink="../identify">Identify it first</a>; kin of a guess is
+          a guess.
+        </p>
       }
     } @else {
       <p>Say first which unit this job is about. <a routerLink="../ask">To Ask</a></p>
@@ -99,7 +104,9 @@ export class KinStage {
   }
 
   protected chooseKin(entry: KinEntry): Promise<void> {
-    const how = { same: 'the same unit', 'drop-in': 'drop-in', 'with-changes': 'with changes', 'does-not-fit': '' }[entry.grade];
+    const how = { same: 'the same unit', 'drop-in': 'drop-in', 'with-changes': 'with changes', 'does-not-fit': '' }[
+      entry.grade
+    ];
     return this.choose(entry.unitId ?? '', `${how}, trust ${entry.trust.toFixed(2)}`, entry.numbers[0]?.written);
   }
 

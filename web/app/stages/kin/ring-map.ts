@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, input, model, signal, viewChildren } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  model,
+  signal,
+  viewChildren,
+} from '@angular/core';
 import type { KinAnswer, KinEntry } from '@kerabat/contract';
 
 /** One point of the map: something that would do, or would not. */
@@ -65,14 +74,21 @@ const STEP = 58;
           <circle [attr.r]="p.r + 5" class="halo" />
           <circle [attr.r]="p.r" />
           @if (p.label) {
-            <text [attr.x]="p.x < 0 ? -p.r - 4 : p.r + 4" dominant-baseline="central" class="label" [attr.text-anchor]="p.x < 0 ? 'end' : 'start'">
+            <text
+              [attr.x]="p.x < 0 ? -p.r - 4 : p.r + 4"
+              dominant-baseline="central"
+              class="label"
+              [attr.text-anchor]="p.x < 0 ? 'end' : 'start'"
+            >
               {{ p.label }}
             </text>
           }
         </g>
       }
     </svg>
-    <p class="small quiet">Nearer: less to change. Larger: more trusted. Drag to move, wheel to enlarge; arrow keys go from one to the next.</p>
+    <p class="small quiet">
+      Nearer: less to change. Larger: more trusted. Drag to move, wheel to enlarge; arrow keys go from one to the next.
+    </p>
   `,
   styleUrl: './ring-map.scss',
 })
@@ -88,7 +104,13 @@ export class RingMap {
 
   private readonly byRing = computed(() => {
     const { entries, byGeometry } = this.kin();
-    const point = (e: KinEntry) => ({ key: e.node, kind: e.grade as Point['kind'], trust: e.trust, label: e.numbers[0]?.written ?? e.name, words: wordsOf(e) });
+    const point = (e: KinEntry) => ({
+      key: e.node,
+      kind: e.grade as Point['kind'],
+      trust: e.trust,
+      label: e.numbers[0]?.written ?? e.name,
+      words: wordsOf(e),
+    });
     const geometric = byGeometry.map((u) => ({
       key: u.unitId,
       kind: 'geometry' as const,
@@ -97,14 +119,18 @@ export class RingMap {
       words: `${u.maker} ${u.name}, by geometry, unproven, ${u.differences.length} differences`,
     }));
     const all = [...entries.map(point), ...geometric];
-    return RINGS.map(({ kind, words }) => ({ words, points: all.filter((p) => p.kind === kind) })).filter((ring) => ring.points.length > 0);
+    return RINGS.map(({ kind, words }) => ({ words, points: all.filter((p) => p.kind === kind) })).filter(
+      (ring) => ring.points.length > 0,
+    );
   });
   private readonly radii = computed(() => {
     // A full ring needs room: the next one begins outside of it.
     let r = 20;
     return this.byRing().map(({ points }) => (r = Math.max(r + STEP, (points.length * 15) / (2 * Math.PI))));
   });
-  protected readonly rings = computed(() => this.byRing().map(({ words, points }, i) => ({ words, count: points.length, r: this.radii()[i] ?? 0 })));
+  protected readonly rings = computed(() =>
+    this.byRing().map(({ words, points }, i) => ({ words, count: points.length, r: this.radii()[i] ?? 0 })),
+  );
   protected readonly points = computed<readonly Point[]>(() =>
     this.byRing().flatMap(({ points }, ring) =>
       points.map(({ key, kind, trust, label, words }, i) => {
@@ -134,7 +160,10 @@ export class RingMap {
 
   protected zoom(event: WheelEvent): void {
     event.preventDefault();
-    this.eye.update((eye) => ({ ...eye, scale: Math.min(8, Math.max(0.5, eye.scale * (event.deltaY < 0 ? 1.15 : 1 / 1.15))) }));
+    this.eye.update((eye) => ({
+      ...eye,
+      scale: Math.min(8, Math.max(0.5, eye.scale * (event.deltaY < 0 ? 1.15 : 1 / 1.15))),
+    }));
   }
 
   protected grab(event: PointerEvent): void {

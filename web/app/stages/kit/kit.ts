@@ -34,14 +34,18 @@ import { StateMark } from '../../parts/state-mark';
                   @if (k.chosen) {
                     <button matButton type="button" (click)="leave()">On the slip; take back</button>
                   } @else if (k.state !== 'does-not-fit') {
-                    <button matButton="outlined" type="button" (click)="take(k)" [attr.aria-label]="'Take ' + k.name">Take</button>
+                    <button matButton="outlined" type="button" (click)="take(k)" [attr.aria-label]="'Take ' + k.name">
+                      Take
+                    </button>
                   }
                 </td>
               </tr>
             }
           </tbody>
         </table>
-        <p class="small quiet">A scratch that a fingernail feels, pitting or a worn taper means another unit, not a kit.</p>
+        <p class="small quiet">
+          A scratch that a fingernail feels, pitting or a worn taper means another unit, not a kit.
+        </p>
       } @else {
         <p>No kit of this bore is in the catalogue.</p>
       }
@@ -57,7 +61,12 @@ import { StateMark } from '../../parts/state-mark';
         </p>
         <div class="grades" role="group" aria-label="Fluid grade">
           @for (g of f.grades; track g.grade) {
-            <button type="button" (click)="fluid(g)" [attr.aria-pressed]="f.chosen === g.grade" [attr.aria-label]="g.grade">
+            <button
+              type="button"
+              (click)="fluid(g)"
+              [attr.aria-pressed]="f.chosen === g.grade"
+              [attr.aria-label]="g.grade"
+            >
               <app-state-mark [state]="g.state" [size]="15" /> {{ g.grade }}
             </button>
           }
@@ -66,7 +75,8 @@ import { StateMark } from '../../parts/state-mark';
           <p class="problem" role="alert">{{ words }}</p>
         }
         <p class="small quiet">
-          Glycol fluid takes up water: two years is the usual change. It strips paint and hurts eyes. Petroleum cleaners ruin its seals.
+          Glycol fluid takes up water: two years is the usual change. It strips paint and hurts eyes. Petroleum cleaners
+          ruin its seals.
         </p>
       }
     } @else {
@@ -110,7 +120,11 @@ export class KitStage {
   protected readonly service = inject(JobService);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly refused = signal<string | undefined>(undefined);
-  protected readonly origin: Record<string, string> = { measured: 'read on the vehicle', 'vehicle-record': 'on record', 'old-unit': 'as the old unit' };
+  protected readonly origin: Record<string, string> = {
+    measured: 'read on the vehicle',
+    'vehicle-record': 'on record',
+    'old-unit': 'as the old unit',
+  };
   protected readonly work = computed(() => {
     this.service.workspace();
     return this.service.focus();

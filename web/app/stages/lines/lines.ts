@@ -47,7 +47,8 @@ import { JobService } from '../../jobs/job-service';
           <li>Ports of one unit often differ on purpose, so that the lines cannot be exchanged.</li>
         </ul>
         <p>
-          <a routerLink="../fit">Threads and seats against the vehicle’s lines are checked in Fit</a> · <a routerLink="/bench">Read a thread on the Bench</a>
+          <a routerLink="../fit">Threads and seats against the vehicle’s lines are checked in Fit</a> ·
+          <a routerLink="/bench">Read a thread on the Bench</a>
         </p>
       } @else {
         <p>No ports are recorded for this unit, or none is known yet. <a routerLink="../identify">To Identify</a></p>

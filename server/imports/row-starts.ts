@@ -1,0 +1,14 @@
+/** An empty cell says nothing. */
+export const say = (cell: string | undefined): string | undefined => cell || undefined;
+export const flag = (cell: string | undefined): number | undefined => (cell ? Number(cell === 'yes') : undefined);
+export const figure = (cell: string | undefined): number | undefined => (cell ? Number(cell) : undefined);
+
+/** Under which marks a number is kept when its maker says nothing of them. */
+const IGNORED_MARKS = ' -./';
+
+/** How a row begins of which a list says no more. */
+export const NEW_SOURCE = { note: '', made_up: 0 };
+export const NEW_MAKER = { ignored_marks: IGNORED_MARKS, prefix: '', made_up: 0 };
+export const NUMBER = { kind: 'order', status: 'unknown', note: '' };
+export const ASSERTION = { person: '', note: '' };
+export const CONDITION = { number: '' };
