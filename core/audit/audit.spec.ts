@@ -2,15 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { classesOf, cyclesIn, forksIn, looksLikeInches, wayBetween, type Edges } from './index.js';
 
-const graphs = fc
-  .integer({ min: 1, max: 9 })
-  .chain((nodes) =>
-    fc
-      .array(fc.tuple(fc.integer({ min: 0, max: nodes - 1 }), fc.integer({ min: 0, max: nodes - 1 })), {
-        maxLength: 16,
-      })
-      .map((pairs): Edges => ({ nodes, from: pairs.map((p) => p[0]), to: pairs.map((p) => p[1]) })),
-  );
+const graphs = fc.integer({ min: 1, max: 9 }).chain((nodes) =>
+  fc
+    .array(fc.tuple(fc.integer({ min: 0, max: nodes - 1 }), fc.integer({ min: 0, max: nodes - 1 })), {
+      maxLength: 16,
+    })
+    .map((pairs): Edges => ({ nodes, from: pairs.map((p) => p[0]), to: pairs.map((p) => p[1]) })),
+);
 /** Whether b can be reached from a: by trying every way. */
 function reaches({ from, to }: Edges, a: number, b: number, undirected = false): boolean {
   const seen = new Set([a]);

@@ -35,18 +35,14 @@ const valueFor = (name: Fact['attribute']): fc.Arbitrary<Fact['value']> => {
   // Few values, so that both sides often agree.
   return fc.integer({ min: 0, max: 3 }).map((step) => min + ((max - min) * step) / 3);
 };
-const fact: fc.Arbitrary<Fact> = fc
-  .constantFrom(...SAID)
-  .chain((name) =>
-    fc
-      .tuple(valueFor(name), fc.constantFrom(...POSITIONS))
-      .map(([value, position]) => ({
-        attribute: name,
-        value,
-        source: '',
-        ...(attribute(name).perPort ? { position } : {}),
-      })),
-  );
+const fact: fc.Arbitrary<Fact> = fc.constantFrom(...SAID).chain((name) =>
+  fc.tuple(valueFor(name), fc.constantFrom(...POSITIONS)).map(([value, position]) => ({
+    attribute: name,
+    value,
+    source: '',
+    ...(attribute(name).perPort ? { position } : {}),
+  })),
+);
 /** Facts with one value for each attribute and position. */
 const facts = fc
   .array(fact, { maxLength: 60 })
