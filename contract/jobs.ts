@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { REQUESTS, type Request } from '@kerabat/core/ask';
-import type { Chain } from '@kerabat/core/chain';
+import type { Chain } from '@kerabat/core/strip';
 import type { Safety, SlipLine } from '@kerabat/core/slip';
 import {
   FittingKind,

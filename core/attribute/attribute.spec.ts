@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { SLOTS } from '../chain/index.js';
+import { SLOTS } from '../strip/index.js';
 import { JOINTS } from '../fit/joints.data.js';
 import { BENCH_WORDS, readBenchLine } from '../identify/index.js';
 import { BRAKE_THREADS, findThread, minorDiameter } from '../thread/index.js';

@@ -79,4 +79,17 @@ export const PLACE_ROWS = [
   row('spoke-room', 'room behind the spokes', 'quantity', 3, 'partly', 0.03, 'hub face to the inside of the spokes', '', { ...length(1, 300, 'a room'), ...paper, tool: 'ruler', off: 'the wheel', spot: 'vehicle' }),
   row('hub-bore', 'hub spigot', 'quantity', 2, 'partly', 0.03, 'caliper over the spigot', 'a spacer without its hub fit hangs on the bolts', { ...length(30, 250, 'a hub'), ...paper, tool: 'caliper', off: 'the wheel', spot: 'vehicle' }),
   row('tab', 'tab that can foul the hose', 'choice', 1, 'yes', 0.03, 'look beside the caliper at both locks', '', { ...choice('present'), ...paper, spot: 'vehicle' }),
+  // faces of the chain: what a joint turns on beyond the unit's own record
+  row('stud-count', 'number of studs', 'count', 1, 'yes', 0.02, 'count the studs or holes of the flange', 'a hole for a locating pin is no stud', { ...paper, spot: 'flange' }),
+  row('pin-under-vacuum', 'booster output rod under vacuum', 'quantity', 4, 'no', 0.05, 'depth gauge, vacuum applied', 'vacuum moves the rod out', { ...length(0.5, 80, 'a booster output rod'), ...paper, tool: 'caliper', off: 'the master from the booster', spot: 'shell' }),
+  row('gap-limit', 'largest clearance that the maker allows', 'quantity', 1, 'no', 0.02, 'maker’s data', 'only where the maker gives a limit', { ...length(0.05, 10, 'a clearance'), ...paper }),
+  row('rod-thread-length', 'whole length of the rod’s thread', 'quantity', 2, 'partly', 0.05, 'caliper along the thread', 'what is inside the fork counts too', { ...length(3, 200, 'a thread'), ...paper, tool: 'caliper', spot: 'rod' }),
+  row('port-gender', 'gender of the end', 'choice', 1, 'yes', 0.01, 'look', '', { perPort: true, ...choice('male', 'female'), ...paper, spot: 'ports' }),
+  row('port-circuit', 'circuit of the port', 'choice', 2, 'yes', 0.03, 'follow the line, or the maker’s drawing', 'the port beside it can belong to the other circuit', { perPort: true, ...choice('1', '2'), ...paper, spot: 'ports' }),
+  row('eye', 'thickness of the banjo eye', 'quantity', 2, 'partly', 0.03, 'caliper over the eye', '', { perPort: true, ...length(3, 30, 'an eye'), ...paper, tool: 'caliper', spot: 'ports' }),
+  row('bolt-length', 'banjo bolt under its head', 'quantity', 2, 'no', 0.03, 'caliper, bolt out', 'too long it meets the bottom of the port', { perPort: true, ...length(8, 80, 'a banjo bolt'), ...paper, tool: 'caliper', off: 'the bolt', spot: 'ports' }),
+  row('port-depth', 'depth of the port’s thread', 'quantity', 2, 'no', 0.03, 'depth gauge into the port', 'the thread ends before the hole does', { perPort: true, ...length(4, 60, 'a thread depth'), ...paper, tool: 'caliper', off: 'the line', spot: 'ports' }),
+  row('wheel-size', 'nominal size of the wheel', 'quantity', 1, 'yes', 0.01, 'cast or stamped on the wheel; a diameter by name', 'not the inside of the rim', { ...length(150, 800, 'a wheel'), ...paper, spot: 'vehicle' }),
+  row('wheel-least', 'smallest wheel that clears the caliper', 'quantity', 1, 'no', 0.02, 'maker’s data', 'a nominal size, by name', { ...length(150, 800, 'a wheel'), ...paper }),
+  row('hand', 'side of the vehicle', 'choice', 1, 'yes', 0.02, 'the bleeder is at the top when it is fitted', 'left and right look alike on the bench', { ...choice('left', 'right'), ...paper, spot: 'body' }),
 ] as const satisfies readonly AttributeRow[];

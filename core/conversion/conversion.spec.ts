@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { findAttribute } from '../attribute/index.js';
-import { findSlot } from '../chain/index.js';
+import { findSlot } from '../strip/index.js';
 import { WORK_GROUPS } from '../workcard/index.js';
 import {
   CONVERSIONS,

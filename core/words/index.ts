@@ -1,2 +1,3 @@
 export { lookup } from './lookup.js';
 export { plainTextProblem } from './plain.js';
+export { checkWords, sentenceOf } from './checks.js';

@@ -1,6 +1,6 @@
 import type { FitChainGiven, FitFact, FitLinkGiven } from '@kerabat/contract';
 import { attribute, findAttribute, type AttributeName } from '@kerabat/core/attribute';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { sideOf, type FitChain, type FitLink } from '@kerabat/core/fit';
 import type { Fact } from '@kerabat/core/unit';
 import { badRequest } from '../http/problem.js';

@@ -1,6 +1,6 @@
 import type { PlanAnswer, RoleView } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
-import { findSlot, SLOTS } from '@kerabat/core/chain';
+import { findSlot, SLOTS } from '@kerabat/core/strip';
 import {
   planConversion,
   sumsOf,

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { IdentifyRequest } from '@kerabat/contract';
-import { findSlot, SLOTS } from '@kerabat/core/chain';
+import { findSlot, SLOTS } from '@kerabat/core/strip';
 import { evidenceProblem, type Evidence } from '@kerabat/core/identify';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';

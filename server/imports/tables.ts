@@ -1,4 +1,4 @@
-import { SLOTS } from '@kerabat/core/chain';
+import { SLOTS } from '@kerabat/core/strip';
 import { FITTING_KINDS } from '@kerabat/core/slip';
 import { findFluid } from '@kerabat/core/fluid';
 import { findThread } from '@kerabat/core/thread';

@@ -1,6 +1,6 @@
 import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { readingTolerance } from '@kerabat/core/fit';
 import { factOfEvidence, type Evidence } from '@kerabat/core/identify';
 import type { Plan } from '@kerabat/core/conversion';

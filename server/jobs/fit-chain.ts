@@ -1,4 +1,4 @@
-import { findSlot, SLOTS } from '@kerabat/core/chain';
+import { findSlot, SLOTS } from '@kerabat/core/strip';
 import { vehicleSide, type FitChain, type FitLink } from '@kerabat/core/fit';
 import { factOf, type UnitDesign } from '@kerabat/core/unit';
 import { planned } from '../fit/plan.js';

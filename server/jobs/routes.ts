@@ -11,7 +11,7 @@ import {
   type Workspace,
 } from '@kerabat/contract';
 import { COMPLAINTS } from '@kerabat/core/ask';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
 import { vehicleWords } from '../catalogue/find.js';
 import { readBody } from '../http/body.js';

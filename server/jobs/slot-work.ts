@@ -1,6 +1,6 @@
 import type { FeelView, KinEntry, SlotWork, SplitView } from '@kerabat/contract';
 import { boreName, changeBore, type BoreChangeKind } from '@kerabat/core/bore';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { checkOf, type FitLink, type Joint, type VehicleSide } from '@kerabat/core/fit';
 import { splitOf } from '@kerabat/core/identify';
 import { judgeKit } from '@kerabat/core/kit';

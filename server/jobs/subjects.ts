@@ -1,5 +1,5 @@
 import type { DecisionRequest } from '@kerabat/contract';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { findConversion } from '@kerabat/core/conversion';
 import { findFluid } from '@kerabat/core/fluid';
 import { badRequest } from '../http/problem.js';

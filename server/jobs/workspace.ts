@@ -1,6 +1,6 @@
 import type { Decision, FluidView, Workspace } from '@kerabat/contract';
 import { readComplaint } from '@kerabat/core/ask';
-import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/chain';
+import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/strip';
 import { cautionsFor } from '@kerabat/core/caution';
 import {
   findConversion,

@@ -1,6 +1,6 @@
 import type { MeasurementView, Workspace } from '@kerabat/contract';
 import type { AttributeName } from '@kerabat/core/attribute';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
 import { isDrawn, sketchOf, svgOf } from '@kerabat/core/sketch';
 import { heading, type Sheet } from './sheet.js';

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { catchError, map, of, tap } from 'rxjs';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import type { JobRow } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';

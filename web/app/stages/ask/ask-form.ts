@@ -6,7 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 import { MatRadioModule } from '@angular/material/radio';
 import { MatSelectModule } from '@angular/material/select';
 import { COMPLAINTS, readComplaint, REQUESTS } from '@kerabat/core/ask';
-import { SLOTS } from '@kerabat/core/chain';
+import { SLOTS } from '@kerabat/core/strip';
 import type { NewJob, Vehicle } from '@kerabat/contract';
 import { focusSoon } from '../../parts/focus';
 import { ChassisReader, type ReadVehicle } from './chassis-reader';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { NewJob } from '@kerabat/contract';
-import { SLOTS } from '@kerabat/core/chain';
+import { SLOTS } from '@kerabat/core/strip';
 import { KIND_WORDS } from '@kerabat/core/unit';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { Subscription } from 'rxjs';
 import type { SolveAnswer, SolveLimits, WayView } from '@kerabat/contract';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';

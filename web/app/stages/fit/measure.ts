@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import type { AttributeName } from '@kerabat/core/attribute';
 import { STANDS } from '@kerabat/core/caution';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
 import { isDrawn } from '@kerabat/core/sketch';
 import { JobService } from '../../jobs/job-service';

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import type { SlotWork, UnitSummary } from '@kerabat/contract';
-import { findSlot } from '@kerabat/core/chain';
+import { findSlot } from '@kerabat/core/strip';
 import { KIND_WORDS } from '@kerabat/core/unit';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';

@@ -1,0 +1,13 @@
+export { CHECKS, PLACE_CODES, type CheckCode, type CheckRow } from './checks.data.js';
+export { isNew, isSameUnit, judge, judgedJoints, wantKey } from './judge.js';
+export { byItsMates } from './mates.js';
+export {
+  ANSWERS,
+  RANKS,
+  type Answer,
+  type Check,
+  type Figures,
+  type JudgedJoint,
+  type Rank,
+  type View,
+} from './types.js';

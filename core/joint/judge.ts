@@ -1,0 +1,170 @@
+import { attribute, type AttributeName } from '../attribute/index.js';
+import { facesOf, knownAt, readRef, type Face, type Joint, type Part } from '../chain/index.js';
+import { worst } from '../fit/state.js';
+import { fixesFor } from '../fix/index.js';
+import { CHECKS, type CheckRow } from './checks.data.js';
+import { RULES } from './rules/index.js';
+import { attributeOf, pair } from './rules/finding.js';
+import type { Answer, Case, Check, Finding, JudgedJoint, Rank, View, Want } from './types.js';
+
+/** Whether a place has a new occupant. */
+export const isNew = (view: View, id: string): boolean => view.then.changes.get(id) === 'new';
+
+/** Whether the new occupant of a place is the very design that was identified there. */
+export function isSameUnit(view: View, id: string): boolean {
+  const [now, then] = [view.now.get(id), view.parts.get(id)];
+  return then?.unit !== undefined && now?.unit === then.unit && now.kind === then.kind;
+}
+
+/** Joints that an edit made or opened; nothing is asked of the others. */
+export function judgedJoints(view: View): { readonly joint: Joint; readonly is: 'new' | 'opened' }[] {
+  const made = (joint: Joint): boolean =>
+    joint.between.some((ref) => isNew(view, readRef(ref).part)) || !view.nowJoints.has(joint.id) || moved(joint, view);
+  const opened = (joint: Joint): boolean => view.then.touched.has(joint.id);
+  return view.then.joints.flatMap((joint): { joint: Joint; is: 'new' | 'opened' }[] => {
+    const through = joint.through === undefined ? undefined : view.joints.get(joint.through);
+    if (made(joint)) return [{ joint, is: 'new' }];
+    if (opened(joint) || (through && (made(through) || opened(through)))) return [{ joint, is: 'opened' }];
+    return [];
+  });
+}
+
+const moved = (joint: Joint, view: View): boolean => {
+  const before = view.nowJoints.get(joint.id);
+  return before !== undefined && !before.between.every((ref) => joint.between.includes(ref));
+};
+
+/** A joint with its checks: those of the table for its two faces. */
+export function judge(
+  { joint, is }: { readonly joint: Joint; readonly is: 'new' | 'opened' },
+  view: View,
+): JudgedJoint {
+  const faces = facesOf(joint, view.parts);
+  const checks = 'because' in faces ? [goneCheck(joint)] : checksOf(joint, faces, view);
+  const deciding = checks.filter((check) => check.rank !== 'tells');
+  return {
+    id: joint.id,
+    between: joint.between,
+    is,
+    state: deciding.length === 0 ? 'fits' : worst(deciding.map((check) => check.state)),
+    checks,
+  };
+}
+
+/** The part that is there now has no such face: the joint has to be made another way, or goes. */
+function goneCheck(joint: Joint): Check {
+  const [a, b] = joint.between;
+  return {
+    code: 'joint.gone',
+    rank: 'must',
+    state: 'does-not-fit',
+    values: { from: a, to: b },
+    rests: 'recorded',
+    answers: [{ how: 'decide', part: readRef(a).part }],
+    fixes: [],
+  };
+}
+
+function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Check[] {
+  return CHECKS.filter(
+    (row) => row.joint === joint.kind && meets(row.first, a.part) && meets(row.second, b.part),
+  ).flatMap((row) => {
+    const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
+    const known = [va, vb].filter((v) => v !== undefined).length;
+    if (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false) return [];
+    return [checkOf({ row, joint, a, b, va, vb, view })];
+  });
+}
+
+const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undefined || kinds.includes(part.kind);
+
+function checkOf(c: Case): Check {
+  const found = bridged(c) ?? asItWas(c, RULES[c.row.rule](c));
+  const wants = found.wants ?? [];
+  const closed = wants.length > 0 && wants.every((want) => c.view.unanswered.has(wantKey(want)));
+  const rank = closed ? 'receive' : rankOf(c, found);
+  const base = {
+    ...found,
+    code: c.row.code,
+    rank,
+    answers: found.state === 'not-known' ? answersTo(wants, c.view) : [],
+  };
+  return { ...base, fixes: found.state === 'does-not-fit' || found.coarse ? fixesFor(c, found) : [] };
+}
+
+const PATTERN: readonly string[] = ['mount.spacing', 'mount.angle', 'mount.pilot', 'mount.count'];
+
+/** A bracket between the faces is drilled to both patterns. */
+function bridged(c: Case): Finding | undefined {
+  if (!PATTERN.includes(c.row.code) || !c.joint.stack?.some((item) => item.item === 'bracket')) return undefined;
+  return { state: 'fits-with-change', values: { ...pair(c), bracket: true }, rests: 'recorded' };
+}
+
+/** How sure somebody has to be before ordering. */
+function rankOf(c: Case, { state, values }: Finding): Rank {
+  const { row, view } = c;
+  // The rod was set to the old master: it is set anew, whatever the figures say.
+  if (row.code === 'push.gap' && state === 'not-known')
+    return values['adjustable'] === true || sameDesigns(c) ? 'receive' : 'must';
+  if (row.rank === 'design') return newParts(c).every((part) => isSameUnit(view, part.id)) ? 'receive' : 'must';
+  if (row.soft && state === 'fits') return 'receive';
+  return row.rank;
+}
+
+const newParts = ({ a, b, view }: Case): Part[] => [a.part, b.part].filter((part) => isNew(view, part.id));
+
+/** Every part that is new at this joint is the very design that comes off, and what it meets stays. */
+const sameDesigns = (c: Case): boolean => {
+  const fresh = newParts(c);
+  return fresh.length > 0 && fresh.every((part) => isSameUnit(c.view, part.id)) && c.view.nowJoints.has(c.joint.id);
+};
+
+/** Like for like is quiet: what neither face records is as it was, as far as nothing contradicts it. */
+function asItWas(c: Case, found: Finding): Finding {
+  if (found.state !== 'not-known' || c.row.code === 'push.gap' || !sameDesigns(c)) return found;
+  if (c.va?.disputed === true || c.vb?.disputed === true) return found;
+  return { state: 'fits', values: found.values, rests: 'as-it-was' };
+}
+
+/** The name under which a question was asked: "booster stud-spacing master". */
+export const wantKey = ({ face, attribute: name }: Want): string =>
+  `${face.part.id} ${name} ${positionOf(face, name) ?? ''}`.trim();
+
+/** The position that a fact of a face is recorded under: the port, the plug, or the face where a part has several of a kind. */
+export function positionOf(face: Face, name: AttributeName): string | undefined {
+  if (face.row === undefined) return face.at;
+  if (face.row.joint === 'wiring') return undefined;
+  const several = face.part.kind === 'booster' && face.row.joint === 'mount';
+  return several && !['booster-pin', 'plate'].includes(name) ? face.at : undefined;
+}
+
+/** Attributes that cannot be measured on a part in the box without taking it apart. */
+const SPOILS: ReadonlySet<AttributeName> = new Set([
+  'bore',
+  'bore-large',
+  'mouth',
+  'rod-end',
+  'rod-retention',
+  'seals',
+  'holds',
+  'valve-in-body',
+]);
+
+/** What would settle it: measured or looked at where it is there, asked of a source where it is not, and never on what is not there. */
+function answersTo(wants: readonly Want[], view: View): Answer[] {
+  return wants.flatMap((want): Answer[] => {
+    const { face, attribute: name } = want;
+    const position = positionOf(face, name);
+    const where = { part: face.part.id, attribute: name, ...(position === undefined ? {} : { position }) };
+    const row = attribute(name);
+    const fresh = isNew(view, face.part.id) && !isSameUnit(view, face.part.id);
+    const ask: Answer = { how: 'ask', ...where };
+    if (row.paper === true && row.onVehicle === 'no' && row.tool === undefined) return [ask];
+    if (fresh && SPOILS.has(name)) return [ask];
+    const look: Answer =
+      row.tool === undefined && row.kind !== 'quantity'
+        ? { how: 'look', ...where }
+        : { how: 'measure', ...where, tool: row.tool ?? 'caliper' };
+    return fresh ? [look, ask] : [look];
+  });
+}

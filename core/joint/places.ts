@@ -1,0 +1,113 @@
+import type { AttributeName } from '../attribute/index.js';
+import type { ChainFact, Edit, Part } from '../chain/index.js';
+import { worst } from '../fit/state.js';
+import { isNew } from './judge.js';
+import { doubtOf, EPS, restsOf, tidy } from './rules/finding.js';
+import type { Check, Figures, JudgedJoint, View } from './types.js';
+
+/** What tells one unit's design from another's in use: a difference has to be wanted. */
+const DESIGN = [
+  'bore-form',
+  'bore-large',
+  'port-count',
+  'reservoir',
+  'reservoir-size',
+  'hand',
+  'diaphragms',
+  'diaphragm',
+  'booster-supply',
+  'piston-count',
+  'driving-side',
+] as const satisfies readonly AttributeName[];
+const BORED: readonly Part['kind'][] = ['brake-master', 'clutch-master', 'slave', 'wheel-cylinder', 'caliper'];
+
+const factOf = (part: Part, name: AttributeName): ChainFact | undefined =>
+  part.facts.find((f) => f.attribute === name && f.position === undefined);
+const knownOf = (fact: ChainFact | undefined) =>
+  fact && { value: fact.value, tolerance: fact.tolerance ?? 0, rests: fact.rests ?? ('recorded' as const) };
+
+/**
+ * What a new unit changes beside its joints: its bore, and every other difference of design from what was there. Neither is wrong,
+ * and neither is safe until somebody wants it so. Like for like says nothing.
+ */
+export function judgePlaces(view: View): JudgedJoint[] {
+  return [...view.then.putBy.values()].flatMap((edit): JudgedJoint[] => {
+    const [before, after] = [view.now.get(edit.at), view.parts.get(edit.at)];
+    if (!before || !after || before.kind !== after.kind || !isNew(view, edit.at)) return [];
+    if (before.unit !== undefined && before.unit === after.unit) return [];
+    const checks = [...boreCheck(before, after, edit, view), ...designCheck(before, after, edit)];
+    if (checks.length === 0) return [];
+    return [
+      {
+        id: `place:${edit.at}`,
+        between: [edit.at, edit.at],
+        is: 'new',
+        state: worst(checks.map((c) => c.state)),
+        checks,
+      },
+    ];
+  });
+}
+
+type Put = Extract<Edit, { do: 'put' }>;
+const plain = { answers: [], fixes: [] } as const;
+
+/** Another bore changes travel and effort: known on both, and wanted where it is another. */
+function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Check[] {
+  if (!BORED.includes(after.kind)) return [];
+  const [old, own] = [knownOf(factOf(before, 'bore')), knownOf(factOf(after, 'bore'))];
+  const values: Figures = { now: old?.value ?? null, then: own?.value ?? null };
+  const base = { code: 'place.bore', rank: 'must', rests: restsOf(old, own), fixes: [] } as const;
+  if (typeof old?.value !== 'number' || typeof own?.value !== 'number') {
+    const part = after.id;
+    const answers: Check['answers'] =
+      typeof own?.value === 'number'
+        ? [
+            { how: 'measure', part, attribute: 'bore', tool: 'caliper' },
+            { how: 'decide', part },
+          ]
+        : [{ how: 'ask', part, attribute: 'bore' }];
+    return [
+      {
+        ...base,
+        rests: 'not-known',
+        state: wanted && typeof own?.value === 'number' ? 'fits-with-change' : 'not-known',
+        values,
+        answers,
+      },
+    ];
+  }
+  const apart = Math.abs(old.value - own.value);
+  if (apart <= view.practice.oneSizeWithin + doubtOf(old, own) + EPS)
+    return [{ ...base, state: 'fits', values, answers: [] }];
+  const force = tidy((old.value / own.value) ** 2);
+  const state = wanted ? 'fits-with-change' : 'not-known';
+  return [
+    {
+      ...base,
+      state,
+      values: { ...values, pressure: force },
+      answers: wanted ? [] : [{ how: 'decide', part: after.id }],
+    },
+  ];
+}
+
+/** Every other difference of design, named. */
+function designCheck(before: Part, after: Part, { wanted }: Put): Check[] {
+  const values: Record<string, string | number | null> = {};
+  for (const name of DESIGN) {
+    const [old, own] = [factOf(before, name), factOf(after, name)];
+    if (!old || !own || isSame(old, own)) continue;
+    values[`${name} now`] = old.value;
+    values[name] = own.value;
+  }
+  if (Object.keys(values).length === 0) return [];
+  const state = wanted ? 'fits-with-change' : 'not-known';
+  const answers: Check['answers'] = wanted ? [] : [{ how: 'decide', part: after.id }];
+  return [{ ...plain, code: 'place.record', rank: 'must', rests: 'recorded', state, values, answers }];
+}
+
+const isSame = (a: ChainFact, b: ChainFact): boolean =>
+  typeof a.value === 'number' && typeof b.value === 'number'
+    ? Math.abs(a.value - b.value) <= Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0) + EPS
+    : a.value === b.value;

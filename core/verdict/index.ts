@@ -1,0 +1,66 @@
+import { applyEdits, chainFaults, partsById, type Chain, type ChainFault, type EditedChain } from '../chain/index.js';
+import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
+import { judgePlaces } from '../joint/places.js';
+import { listOf } from '../need/index.js';
+import { gradeOf } from './grade.js';
+import type { ChainAnswer, ChainInput, PartState } from './types.js';
+
+export * from './types.js';
+
+/** Now and then as rules see them, or why they cannot be taken. */
+export function viewOf(input: ChainInput): View | { readonly faults: readonly ChainFault[] } {
+  const faults = chainFaults(input);
+  if (faults.length > 0) return { faults };
+  const now = byItsMates(input);
+  const then = applyEdits(now, input.edits);
+  if ('faults' in then) return then;
+  const after = chainFaults(then).map((fault) => ({
+    ...fault,
+    pointer: '/edits',
+    sentence: `As it will be: ${fault.sentence}`,
+  }));
+  if (after.length > 0) return { faults: after };
+  return {
+    now: partsById(now),
+    nowJoints: new Map(now.joints.map((joint) => [joint.id, joint])),
+    then,
+    parts: partsById(then),
+    joints: new Map(then.joints.map((joint) => [joint.id, joint])),
+    practice: input.practice,
+    unanswered: new Set(input.unanswered?.map((q) => `${q.part} ${q.attribute} ${q.position ?? ''}`.trim())),
+  };
+}
+
+/**
+ * A chain with edits, judged: every joint that is made or opened, what the change needs, and how sure an order is. Pure: rows in,
+ * verdict out.
+ */
+export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: readonly ChainFault[] } {
+  const view = viewOf(input);
+  if ('faults' in view) return view;
+  const judged = [...judgedJoints(view).map((entry) => judge(entry, view)), ...judgePlaces(view)].sort(byWeight);
+  return {
+    now: { parts: nowParts(input) },
+    then: { parts: thenParts(view.then) },
+    joints: judged,
+    ...listOf(view),
+    verdict: gradeOf(judged, view, input.listed, input.overrides ?? []),
+  };
+}
+
+/** Joints with an open must first, then those that had one to decide, then the rest, each as they were given. */
+const byWeight = (a: JudgedJoint, b: JudgedJoint): number => weight(a) - weight(b);
+function weight({ state, checks }: JudgedJoint): number {
+  if (state === 'not-known' || state === 'does-not-fit') return 0;
+  return checks.some((check) => check.rank === 'must') ? 1 : 2;
+}
+
+const nowParts = (chain: Chain): PartState[] =>
+  chain.parts.flatMap(({ id, kind, unit }) => (unit === undefined ? [] : [{ id, kind, unit }]));
+
+const thenParts = ({ parts, changes }: EditedChain): PartState[] =>
+  parts.flatMap(({ id, kind, unit }): PartState[] => {
+    const change = changes.get(id) ?? 'kept';
+    if (unit === undefined && change === 'kept') return [];
+    return [{ id, kind, ...(unit === undefined ? {} : { unit }), change: change === 'removed' ? 'kept' : change }];
+  });

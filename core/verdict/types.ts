@@ -1,0 +1,77 @@
+import type { BoxItem, Chain, Edit } from '../chain/index.js';
+import type { CheckCode, JudgedJoint } from '../joint/index.js';
+import type { List } from '../need/index.js';
+import type { FourState } from '../fit/state.js';
+import type { Practice } from '../practice/index.js';
+import type { SourceKind } from '../unit/index.js';
+
+/** How sure an order is. */
+export const VERDICT_GRADES = ['safe', 'on-listing', 'not-safe'] as const;
+export type VerdictGrade = (typeof VERDICT_GRADES)[number];
+
+/** Somebody lists a unit for this vehicle, month and option, or instead of the very unit that was identified. */
+export interface Listing {
+  readonly unit: string;
+  readonly by: SourceKind;
+  /** The unit that it is listed instead of; it counts where that very unit was identified. */
+  readonly instead?: string;
+  /** It is listed for this vehicle, month and option. */
+  readonly vehicle?: boolean;
+  readonly title?: string;
+  readonly date?: string;
+  /** How often it went in, and how often not: one that did not cancels the listing. */
+  readonly fitted?: number;
+  readonly misfits?: number;
+}
+
+/** A joint, or one check of it, that a named person lets pass. It stands beside the grade and never changes it. */
+export interface Override {
+  readonly joint: string;
+  readonly code?: CheckCode;
+  readonly person: string;
+  readonly reason: string;
+}
+
+export interface Reason {
+  readonly joint: string;
+  readonly code: CheckCode;
+  readonly state: FourState;
+}
+
+export interface Verdict {
+  readonly grade: VerdictGrade;
+  readonly reasons: readonly Reason[];
+  readonly onListing: readonly (Reason & { readonly by: SourceKind })[];
+  /** What is looked at when the part is there, before the vehicle is taken apart. */
+  readonly receive: readonly Reason[];
+  readonly tells: readonly Reason[];
+  readonly overridden: readonly Override[];
+}
+
+/** Everything that a chain is judged by. */
+export interface ChainInput extends Chain {
+  readonly edits: readonly Edit[];
+  readonly listed: readonly Listing[];
+  readonly practice: Practice;
+  readonly overrides?: readonly Override[];
+  /** Questions that a named source was asked without an answer. */
+  readonly unanswered?: readonly { readonly part: string; readonly attribute: string; readonly position?: string }[];
+  /** The parts and joints are the whole of a system: circuits are judged too. */
+  readonly whole?: boolean;
+}
+
+export interface PartState {
+  readonly id: string;
+  readonly kind: string;
+  readonly unit?: string;
+  readonly change?: 'new' | 'kept' | 'corrected';
+}
+
+export interface ChainAnswer extends List {
+  readonly now: { readonly parts: readonly PartState[] };
+  readonly then: { readonly parts: readonly PartState[] };
+  readonly joints: readonly JudgedJoint[];
+  readonly verdict: Verdict;
+}
+
+export type { BoxItem };
