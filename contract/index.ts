@@ -1,6 +1,7 @@
 export * from './shapes.js';
 export * from './tools.js';
 export * from './catalogue.js';
+export * from './chain.js';
 export * from './kin.js';
 export * from './identify.js';
 export * from './workcard.js';

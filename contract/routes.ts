@@ -1,6 +1,7 @@
 import { Type as T, type TSchema } from '@sinclair/typebox';
 import * as audit from './audit.js';
 import * as catalogue from './catalogue.js';
+import * as chain from './chain.js';
 import * as conversions from './conversions.js';
 import * as devices from './devices.js';
 import * as fit from './fit.js';
@@ -69,6 +70,8 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/identify', computes: true, summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
   { method: 'post', path: '/fit/check', computes: true, summary: 'Check every joint of a chain: what fits, what does not, remedies, what to measure', body: fit.FitCheckRequest, answer: fit.FitCheckAnswer },
   { method: 'post', path: '/fit/solve', computes: true, summary: 'The cheapest ways to close a chain; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveRequest, answer: fit.SolveLine },
+  { method: 'post', path: '/chain/check', computes: true, summary: 'A vehicle as parts and joints, edits made to it: every joint that is made or opened, what it needs, and how sure an order is', body: chain.ChainRequest, answer: chain.ChainAnswer },
+  { method: 'post', path: '/chain/solve', computes: true, summary: 'The cheapest sets of edits that close a chain', body: chain.ChainSolveRequest, answer: chain.ChainSolveAnswer },
   { method: 'get', path: '/conversions', summary: 'The table of conversions', answer: conversions.ConversionList },
   { method: 'post', path: '/conversions/{id}/plan', computes: true, summary: 'What a conversion takes on a vehicle: roles, joints, parts, tools, steps, checks', body: conversions.PlanRequest, answer: conversions.PlanAnswer },
   { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },

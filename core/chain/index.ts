@@ -3,3 +3,4 @@ export { faceOf, facesOf, jointsOfPart, knownAt, partsById, portsOf, readRef, ty
 export { partRow, PARTS, ROLES, type FaceRow, type PartRow, type Role } from './parts.data.js';
 export type * from './types.js';
 export * from './vocabulary.js';
+export { fillLayout, LAYOUT_NAMES, LAYOUTS, type LayoutName, type LayoutRow } from './layouts.data.js';

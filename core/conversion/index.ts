@@ -4,7 +4,7 @@ import type { WorkStep } from '../workcard/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
 import type { Choice, Chosen, ConversionPart, ConversionRow, Need } from './types.js';
-import { lookup } from '../words/index.js';
+import { lookup } from '../words/lookup.js';
 
 export type { Choice, ConversionPart, ConversionRow, Role } from './types.js';
 

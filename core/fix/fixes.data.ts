@@ -3,6 +3,7 @@ import { knownAt, type ChainFact, type EditBody, type Face, type PartKind } from
 import type { CheckCode } from '../joint/checks.data.js';
 import { positionOf } from '../joint/judge.js';
 import type { Case, Finding } from '../joint/types.js';
+import { lookup } from '../words/lookup.js';
 import type { Fix, Skill } from './types.js';
 
 /** One row of the table of fixes. */
@@ -21,7 +22,7 @@ export interface FixRow {
 
 const MASTERS: readonly PartKind[] = ['brake-master', 'clutch-master'];
 const figure = (found: Finding, name: string): number | undefined => {
-  const value = found.values[name];
+  const value = lookup(found.values, name);
   return typeof value === 'number' ? value : undefined;
 };
 const hundredths = (mm: number): number => Math.round(mm * 100) / 100;
@@ -214,7 +215,7 @@ export const FIXES: readonly FixRow[] = [
     answers: ['fork.bleeder'],
     order: 1,
     minutes: 5,
-    edits: (c, found) => (found.values[c.b.ref] === 'top' ? [] : setOn(c.b, copy(c.a, c.b, 'bleeder'))),
+    edits: (c, found) => (lookup(found.values, c.b.ref) === 'top' ? [] : setOn(c.b, copy(c.a, c.b, 'bleeder'))),
   },
   {
     // The carrier that belongs to the caliper, with its bolts.

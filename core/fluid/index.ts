@@ -2,7 +2,7 @@ import type { FourState } from '../fit/state.js';
 
 /** Fluid grades and seal materials, and which may meet. */
 
-export type FluidBase = 'glycol' | 'silicone' | 'mineral';
+export type FluidBase = 'glycol' | 'silicone' | 'mineral' | 'central' | 'steering';
 
 export interface FluidRow {
   readonly grade: string;
@@ -27,19 +27,57 @@ export const FLUIDS: readonly FluidRow[] = [
   { grade: 'ISO class 5-1', base: 'glycol', dryBoiling: 260, wetBoiling: 180, viscosity: 900, note: '', source: 'ISO 4925' },
   { grade: 'ISO class 6', base: 'glycol', dryBoiling: 250, wetBoiling: 165, viscosity: 750, note: 'low viscosity for stability control', source: 'ISO 4925' },
   { grade: 'ISO class 7', base: 'glycol', dryBoiling: 260, wetBoiling: 180, viscosity: 750, note: 'low viscosity', source: 'ISO 4925:2020; check the edition at hand' },
-  { grade: 'mineral', base: 'mineral', note: 'central hydraulic fluid, often green; ruins EPDM, SBR and natural rubber', source: 'ISO 7308' },
+  { grade: 'mineral', base: 'mineral', note: 'brake and clutch mineral oil, often green; ruins EPDM, SBR and natural rubber', source: 'ISO 7308' },
+  { grade: 'central hydraulic', base: 'central', note: 'synthetic oil of central hydraulics; its kinds do not interchange with each other or with steering oil: the cap names it', source: 'vehicle makers’ data' },
+  { grade: 'steering oil', base: 'steering', note: 'transmission-type oil of power steering; does not interchange with central-hydraulic oil', source: 'vehicle makers’ data' },
 ];
 
-export type SealMaterial = 'EPDM' | 'SBR' | 'natural rubber' | 'NBR' | 'FKM';
-
-/** Which bases a seal material survives (FMVSS 116 and ISO 4925 for glycol and silicone, ISO 7308 for mineral oil). */
-export const SEAL_MATERIALS: Readonly<Record<SealMaterial, readonly FluidBase[]>> = {
-  EPDM: ['glycol', 'silicone'],
-  SBR: ['glycol', 'silicone'],
-  'natural rubber': ['glycol', 'silicone'],
-  NBR: ['mineral'],
-  FKM: ['mineral'],
+/** What a seal does in a fluid: survives it, is ruined by it, or nobody can say without its maker. */
+const SURVIVES: Readonly<Record<FluidBase, 'fits'>> = {
+  glycol: 'fits',
+  silicone: 'fits',
+  mineral: 'fits',
+  central: 'fits',
+  steering: 'fits',
 };
+const GLYCOL_ONLY = {
+  glycol: 'fits',
+  silicone: 'fits',
+  mineral: 'does-not-fit',
+  central: 'does-not-fit',
+  steering: 'does-not-fit',
+} as const;
+const OIL_ONLY = {
+  glycol: 'does-not-fit',
+  silicone: 'not-known',
+  mineral: 'fits',
+  central: 'fits',
+  steering: 'fits',
+} as const;
+
+/** Seal materials against bases. FMVSS 116 and ISO 4925 for glycol and silicone, ISO 7308 for mineral oil; others by seal makers’ tables. */
+export const SEAL_MATERIALS = {
+  EPDM: GLYCOL_ONLY,
+  SBR: GLYCOL_ONLY,
+  'natural rubber': GLYCOL_ONLY,
+  NBR: OIL_ONLY,
+  HNBR: OIL_ONLY,
+  FKM: OIL_ONLY,
+  CR: { glycol: 'not-known', silicone: 'not-known', mineral: 'not-known', central: 'not-known', steering: 'not-known' },
+  PTFE: SURVIVES,
+  VMQ: {
+    glycol: 'not-known',
+    silicone: 'does-not-fit',
+    mineral: 'does-not-fit',
+    central: 'does-not-fit',
+    steering: 'does-not-fit',
+  },
+} as const satisfies Readonly<Record<string, Readonly<Record<FluidBase, 'fits' | 'does-not-fit' | 'not-known'>>>>;
+export type SealMaterial = keyof typeof SEAL_MATERIALS;
+
+/** What a fluid of a base does to seals of a material. */
+export const sealsAgainst = (seal: SealMaterial, base: FluidBase): 'fits' | 'does-not-fit' | 'not-known' =>
+  SEAL_MATERIALS[seal][base];
 
 /** The grade that people mean: "dot4", "DOT-5.1", "5.1", "mineral". */
 export function findFluid(text: string): FluidRow | undefined {
@@ -63,12 +101,15 @@ const LOW_VISCOSITY = 900;
  * With neither cap nor seals known there is nothing to judge by.
  */
 export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: readonly SealMaterial[]): FluidVerdict {
-  const ruined = seals.filter((seal) => !SEAL_MATERIALS[seal].includes(offered.base));
+  const ruined = seals.filter((seal) => sealsAgainst(seal, offered.base) === 'does-not-fit');
   if (ruined.length > 0) {
     return no(
       `${offered.grade} is ${words(offered.base)} and ruins seals of ${ruined.join(', ')}. Never fill it here.`,
     );
   }
+  const unsure = seals.filter((seal) => sealsAgainst(seal, offered.base) === 'not-known');
+  if (unsure.length > 0)
+    return unknown(`Whether seals of ${unsure.join(', ')} survive ${offered.grade} depends on their maker: ask.`);
   if (!cap) {
     if (seals.length === 0)
       return unknown(
@@ -101,13 +142,19 @@ export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: 
 
 /** Whether what the cap names and what the seals survive contradict each other; a sentence when they do. */
 export function capAgainstSeals(cap: FluidRow, seals: readonly SealMaterial[]): string | undefined {
-  const wrong = seals.filter((seal) => !SEAL_MATERIALS[seal].includes(cap.base));
+  const wrong = seals.filter((seal) => sealsAgainst(seal, cap.base) === 'does-not-fit');
   if (wrong.length === 0) return undefined;
   return `The cap names ${cap.grade} but the seals are ${wrong.join(', ')}, which it ruins: the cap or the seals are not original. Do not fill before this is settled.`;
 }
 
 const words = (base: FluidBase): string =>
-  ({ glycol: 'glycol fluid', silicone: 'silicone fluid', mineral: 'mineral oil' })[base];
+  ({
+    glycol: 'glycol fluid',
+    silicone: 'silicone fluid',
+    mineral: 'mineral oil',
+    central: 'central-hydraulic oil',
+    steering: 'steering oil',
+  })[base];
 const no = (sentence: string): FluidVerdict => ({ state: 'does-not-fit', sentence });
 const unknown = (sentence: string): FluidVerdict => ({ state: 'not-known', sentence });
 

@@ -3,7 +3,7 @@ import type { Instrument } from '../practice/index.js';
 import { printBoth, readQuantity } from '../units/index.js';
 import { readThread } from '../thread/index.js';
 import type { Evidence, EvidenceValue } from './evidence.js';
-import { lookup } from '../words/index.js';
+import { lookup } from '../words/lookup.js';
 
 export type BenchLine =
   | {

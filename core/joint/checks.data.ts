@@ -114,3 +114,6 @@ export type CheckCode = (typeof ROWS)[number]['code'] | (typeof PLACE_CODES)[num
 
 /** Every check of every joint: the table face × face. */
 export const CHECKS: readonly CheckRow[] = ROWS;
+
+/** Every code that a check can have. */
+export const CHECK_CODES: readonly CheckCode[] = [...ROWS.map((row) => row.code), ...PLACE_CODES];

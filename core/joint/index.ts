@@ -1,4 +1,4 @@
-export { CHECKS, PLACE_CODES, type CheckCode, type CheckRow } from './checks.data.js';
+export { CHECK_CODES, CHECKS, PLACE_CODES, type CheckCode, type CheckRow } from './checks.data.js';
 export { isNew, isSameUnit, judge, judgedJoints, wantKey } from './judge.js';
 export { byItsMates } from './mates.js';
 export {

@@ -1,5 +1,5 @@
 import { valueWords } from '../attribute/index.js';
-import { FLUIDS, SEAL_MATERIALS, findFluid, fluidNeeded, type SealMaterial } from '../fluid/index.js';
+import { FLUIDS, findFluid, fluidNeeded, sealsAgainst, type SealMaterial } from '../fluid/index.js';
 import type { FourState } from '../fit/state.js';
 import type { VehicleSide } from '../fit/types.js';
 import { lineEnds } from '../fit/lines.js';
@@ -58,7 +58,7 @@ export function judgeKit(
     };
   }
   const cap = capGrade === undefined ? undefined : findFluid(capGrade);
-  if (cap && kit.seals && !SEAL_MATERIALS[kit.seals].includes(cap.base)) {
+  if (cap && kit.seals && sealsAgainst(kit.seals, cap.base) === 'does-not-fit') {
     return { state: 'does-not-fit', sentence: `The kit’s ${kit.seals} seals do not survive ${cap.grade}.` };
   }
   if (!kit.listed)

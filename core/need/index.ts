@@ -1,5 +1,5 @@
-import { facesOf, knownAt, readRef, type BoxItem, type Joint } from '../chain/index.js';
-import { judgedJoints, type View } from '../joint/index.js';
+import { facesOf, knownAt, readRef, type BoxItem, type Edit, type Joint, type PartKind } from '../chain/index.js';
+import { judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
 import type { ItemName } from './items.data.js';
 
 export { ITEMS, type ItemName } from './items.data.js';
@@ -9,8 +9,10 @@ export interface Need {
   readonly id: string;
   readonly item: ItemName;
   readonly unit?: string;
+  /** Of a plug or a nut: what it goes into; a box that says another thread does not cover it. */
+  readonly thread?: string;
   readonly quantity: number;
-  /** The edit or the joint that needs it. */
+  /** The edit, the joint or the opening that needs it. */
   readonly because: string;
 }
 
@@ -26,6 +28,7 @@ export interface ListLine {
   readonly section: (typeof LIST_SECTIONS)[number];
   readonly item: ItemName;
   readonly unit?: string;
+  readonly thread?: string;
   readonly quantity: number;
   readonly needs: readonly string[];
 }
@@ -45,6 +48,16 @@ const CONSUMES: readonly { readonly item: ItemName; readonly quantity: (joint: J
   { item: 'nut', quantity: studs },
 ];
 
+/** A place that an edit adds, as the item that is ordered for it. */
+const ADDED: Readonly<Partial<Record<PartKind, ItemName>>> = {
+  line: 'line',
+  tee: 'tee',
+  connector: 'connector',
+  adapter: 'adapter',
+  reservoir: 'reservoir',
+  bracket: 'bracket',
+};
+
 const hasPush = (mount: Joint, view: View): boolean =>
   view.then.joints.some((j) => j.kind === 'push' && j.through === mount.id);
 
@@ -59,12 +72,42 @@ function studs(joint: Joint, view: View): number {
   return Math.max(0, ...counts);
 }
 
+/** What an edit needs by itself: the part that it adds, the plug that it sets. */
+function neededBy(edit: Edit, view: View): Unnamed[] {
+  if (edit.do === 'plug') return [{ item: 'plug', ...threadAt(edit.face, view), quantity: 1, because: edit.id }];
+  if (edit.do !== 'part') return [];
+  const { kind, unit } = edit.part;
+  const item = ADDED[kind];
+  if (item !== undefined) return [{ item, quantity: 1, because: edit.id }];
+  return unit === undefined ? [] : [{ item: 'unit', unit, quantity: 1, because: edit.id }];
+}
+
+/** The thread of an opening, as far as it is known. */
+function threadAt(ref: string, view: View): Pick<Need, 'thread'> {
+  const { part, at } = readRef(ref);
+  const known = view.parts.get(part)?.facts.find((f) => f.attribute === 'port-thread' && f.position === at)?.value;
+  return typeof known === 'string' ? { thread: known } : {};
+}
+
+/** Plugs for openings that nothing fills, by the place that they are in. */
+const openPorts = (joints: readonly JudgedJoint[], view: View): Unnamed[] =>
+  joints.flatMap((joint) =>
+    joint.checks
+      .filter((check) => check.code === 'circuit.open-port')
+      .map((check): Unnamed => {
+        const port = String(check.values['port']);
+        return { item: 'plug', ...threadAt(port, view), quantity: 1, because: port };
+      }),
+  );
+
 /** The parts list of a chain and its edits, counted once: every need with what covers it. */
-export function listOf(view: View): List {
+export function listOf(view: View, edits: readonly Edit[], joints: readonly JudgedJoint[]): List {
   const unnamed: Unnamed[] = [
     ...[...view.then.putBy.values()].flatMap((put): Unnamed[] =>
       put.unit === undefined ? [] : [{ item: 'unit', unit: put.unit, quantity: 1, because: put.id }],
     ),
+    ...edits.flatMap((edit) => neededBy(edit, view)),
+    ...openPorts(joints, view),
     ...CONSUMES.flatMap(({ item, quantity }) =>
       judgedJoints(view)
         .map(({ joint }): Unnamed => ({ item, quantity: quantity(joint, view), because: joint.id }))
@@ -76,7 +119,7 @@ export function listOf(view: View): List {
   const lines = new Map<string, { section: ListLine['section']; need: Need; quantity: number; needs: string[] }>();
   const left = new Map<BoxItem, number>();
   const add = (section: ListLine['section'], need: Need, quantity: number): void => {
-    const key = `${section} ${need.item} ${need.unit ?? ''}`;
+    const key = `${section} ${need.item} ${need.unit ?? ''} ${need.thread ?? ''}`;
     const line = lines.get(key);
     if (line) {
       line.quantity += quantity;
@@ -90,7 +133,7 @@ export function listOf(view: View): List {
     }
     let open = need.quantity;
     const boxes = boxesAt(need, view);
-    for (const item of boxes.filter((b) => b.item === need.item && b.presence === 'with')) {
+    for (const item of boxes.filter((b) => covers(b, need))) {
       const there = left.get(item) ?? item.quantity ?? need.quantity;
       const taken = Math.min(open, there);
       left.set(item, there - taken);
@@ -112,15 +155,22 @@ export function listOf(view: View): List {
       section,
       item: need.item,
       ...(need.unit === undefined ? {} : { unit: need.unit }),
+      ...(need.thread === undefined ? {} : { thread: need.thread }),
       quantity,
       needs: ids,
     })),
   };
 }
 
+/** A box item that is there and is the size that is needed, as far as both say it. */
+const covers = ({ item, presence, thread }: BoxItem, need: Need): boolean =>
+  item === need.item &&
+  presence === 'with' &&
+  (thread === undefined || need.thread === undefined || thread === need.thread);
+
 /** What lies in the boxes of the units that a joint's need could come with. */
 function boxesAt(need: Need, view: View): BoxItem[] {
   const joint = view.joints.get(need.because);
-  const places = joint ? joint.between.map((ref) => readRef(ref).part) : [];
+  const places = joint ? joint.between.map((ref) => readRef(ref).part) : [readRef(need.because).part];
   return places.flatMap((place) => view.then.putBy.get(place)?.box ?? []);
 }

@@ -1,4 +1,4 @@
-import { lookup } from '../words/index.js';
+import { lookup } from '../words/lookup.js';
 /** Part numbers: how each issuer writes them, and how two writings are seen to be one. */
 
 export interface NumberRule {

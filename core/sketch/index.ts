@@ -177,6 +177,14 @@ const BY_NAME: Readonly<Partial<Record<AttributeName, SketchFamily>>> = {
   'hose-droop': 'string',
   'hose-bump': 'string',
   'hose-offset': 'string',
+  'pin-under-vacuum': 'standing',
+  'gap-limit': 'room',
+  'rod-thread-length': 'along',
+  eye: 'standing',
+  'bolt-length': 'along',
+  'port-depth': 'depth',
+  'wheel-size': 'across',
+  'wheel-least': 'across',
 };
 
 /** How a dimension is drawn: by name, else by what kind of thing it is. */

@@ -1,7 +1,7 @@
 import { BRAKE_THREADS } from './brake.data.js';
 import { inchSizeMm, pitchText, SERIES as STANDARD } from './series.data.js';
 import type { SeriesThread } from './types.js';
-import { lookup } from '../words/index.js';
+import { lookup } from '../words/lookup.js';
 
 export interface NearThread {
   readonly designation: string;

@@ -2,16 +2,8 @@ import type { AttributeName } from '../attribute/index.js';
 
 /** A unit is a physical design. Its numbers, kits and links are kept beside it, never in it. */
 
-export type UnitKind = 'brake-master' | 'clutch-master' | 'slave' | 'booster' | 'wheel-cylinder' | 'caliper';
-
-export const UNIT_KINDS: readonly UnitKind[] = [
-  'brake-master',
-  'clutch-master',
-  'slave',
-  'booster',
-  'wheel-cylinder',
-  'caliper',
-];
+export const UNIT_KINDS = ['brake-master', 'clutch-master', 'slave', 'booster', 'wheel-cylinder', 'caliper'] as const;
+export type UnitKind = (typeof UNIT_KINDS)[number];
 
 export const KIND_WORDS: Readonly<Record<UnitKind, string>> = {
   'brake-master': 'brake master',
@@ -23,7 +15,8 @@ export const KIND_WORDS: Readonly<Record<UnitKind, string>> = {
 };
 
 /** Where a claim comes from. Trust follows from the kind. */
-export type SourceKind = 'maker-bulletin' | 'unit-maker' | 'aftermarket-list' | 'measured' | 'unsourced';
+export const SOURCE_KINDS = ['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced'] as const;
+export type SourceKind = (typeof SOURCE_KINDS)[number];
 
 export interface Source {
   readonly id: string;

@@ -1,6 +1,6 @@
 import { print } from './print.js';
 import { otherSystem, toBase, UNITS, type Dimension, type Quantity, type Unit } from './quantity.js';
-import { lookup } from '../words/index.js';
+import { lookup } from '../words/lookup.js';
 
 /** A range in base units in which a careful person expects a value; outside it the reader asks. */
 export interface UsualRange {

@@ -7,7 +7,9 @@ interface Given {
   readonly request: Omit<ChainInput, 'practice'> & { readonly practice: Record<string, number> };
   readonly answer: ChainAnswer;
 }
-const given = JSON.parse(readFileSync(new URL('./booster-for-booster.example.json', import.meta.url), 'utf8')) as Given;
+const given = JSON.parse(
+  readFileSync(new URL('../../docs/examples/chain-check-booster.json', import.meta.url), 'utf8'),
+) as Given;
 
 function answer(more: Partial<ChainInput> = {}): ChainAnswer {
   const { request } = given;

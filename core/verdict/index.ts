@@ -1,5 +1,7 @@
 import { applyEdits, chainFaults, partsById, type Chain, type ChainFault, type EditedChain } from '../chain/index.js';
 import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
+import { judgeCircuits } from '../joint/circuits.js';
+import { judgeClutch } from '../joint/paths.js';
 import { judgePlaces } from '../joint/places.js';
 import { listOf } from '../need/index.js';
 import { gradeOf } from './grade.js';
@@ -38,12 +40,17 @@ export function viewOf(input: ChainInput): View | { readonly faults: readonly Ch
 export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: readonly ChainFault[] } {
   const view = viewOf(input);
   if ('faults' in view) return view;
-  const judged = [...judgedJoints(view).map((entry) => judge(entry, view)), ...judgePlaces(view)].sort(byWeight);
+  const judged = [
+    ...judgedJoints(view).map((entry) => judge(entry, view)),
+    ...judgePlaces(view),
+    ...judgeCircuits(view, input.whole === true),
+    ...judgeClutch(view),
+  ].sort(byWeight);
   return {
     now: { parts: nowParts(input) },
     then: { parts: thenParts(view.then) },
     joints: judged,
-    ...listOf(view),
+    ...listOf(view, input.edits, judged),
     verdict: gradeOf(judged, view, input.listed, input.overrides ?? []),
   };
 }

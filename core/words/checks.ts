@@ -1,6 +1,7 @@
 import { attribute, findAttribute, positionWords, valueWords, type AttributeName } from '../attribute/index.js';
 import { CHECKS, type Check, type CheckCode, type JudgedJoint } from '../joint/index.js';
 import type { Figures } from '../joint/types.js';
+import { lookup } from './lookup.js';
 
 /** Sentences of checks, made here and nowhere else. Nothing decides by reading them. */
 
@@ -58,7 +59,7 @@ function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'bet
   const names = row ? [row.a, row.b ?? row.a] : [];
   const keys = [first, second].map((ref) => Object.keys(check.values).find((key) => key === ref));
   const shown = keys.flatMap((key, i) =>
-    key === undefined ? [] : [`${partWords(key)} ${say(names[i] ?? names[0], check.values[key])}`],
+    key === undefined ? [] : [`${partWords(key)} ${say(names[i] ?? names[0], lookup(check.values, key))}`],
   );
   const pair = shown.length > 0 ? `: ${shown.join(', ')}` : '';
   const rests = RESTS_WORDS[check.rests] ?? '';
@@ -80,6 +81,8 @@ const partWords = (ref: string): string => {
   const [part = ref, at] = ref.split('@');
   return at === undefined ? positionWords(part) : `${positionWords(part)} (${positionWords(at)})`;
 };
+
+const byPart = ({ values }: Said): string => positionWords(String(values['part'] ?? ''));
 
 const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between'>) => string>>> = {
   'push.gap': ({ state, values }) => {
@@ -128,12 +131,39 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
       .filter((key) => !key.endsWith(' now'))
       .map((key) => {
         const name = findAttribute(key)?.name;
-        return `${findAttribute(key)?.words ?? key} ${say(name, values[key])} instead of ${say(name, values[`${key} now`])}`;
+        return `${findAttribute(key)?.words ?? key} ${say(name, lookup(values, key))} instead of ${say(name, lookup(values, `${key} now`))}`;
       });
     return `Not the design that was there: ${differs.join(', ')}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
   },
   'joint.gone': ({ values }) =>
     `${String(values['from'])} and ${String(values['to'])} do not meet any more: the part that is there then has no such face.`,
+  'circuit.crossed': ({ values }) =>
+    `${String(values['one'])} and ${String(values['other'])} are two circuits, and something behind the master joins them: a leak in one would empty both.`,
+  'circuit.fed': (check) => `No line reaches the ${byPart(check)}: it would not work.`,
+  'circuit.open-port': ({ values }) =>
+    `${capital(partWords(String(values['port'])))} has no line: plug it${typeof values['thread'] === 'string' ? ` (${values['thread']})` : ''}.`,
+  'fluid.cap': ({ values, state }) =>
+    state === 'not-known'
+      ? 'The fluid is not known: read which grade the cap names.'
+      : `Two caps of one system name ${String(values['fluid'])} and ${String(values['other'])}: one of them is not original. Do not fill before this is resolved.`,
+  'fluid.seals': ({ values, state, rests }) => {
+    const [seals, fluid] = [String(values['seals']), String(values['fluid'])];
+    if (state === 'fits') return rests === 'as-it-was' ? 'Seals as before.' : `${seals} seals survive ${fluid}.`;
+    if (state === 'does-not-fit') return `${fluid} ruins ${seals} seals. Never fit this unit to this system.`;
+    return values['seals'] === null
+      ? 'The seal material is not known: ask its maker.'
+      : `Whether ${seals} seals survive ${fluid} depends on their maker: ask.`;
+  },
+  'path.clutch': ({ values, state }) => {
+    const missing = ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted'].filter(
+      (key) => lookup(values, key) === null,
+    );
+    if (missing.length > 0)
+      return `Travel at the release fork is not known: ${missing.map((key) => PATH_WORDS.get(key) ?? key).join(', ')} missing.`;
+    const gives = `The pedal gives the slave ${mm(values['gives'])}; ${mm(values['wanted'])} are needed`;
+    if (state === 'fits') return `${gives}.`;
+    return state === 'not-known' ? `${gives}: readings too coarse to decide.` : `${gives} to release the clutch.`;
+  },
   'mount.stud-length': (check, joint) =>
     typeof check.values['needed'] === 'number'
       ? `Stud ${mm(check.values['stud'])}; ${mm(check.values['needed'])} are needed.`
@@ -143,3 +173,12 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
       ? `Tighten to ${say('torque', values['torque'])}.`
       : 'No tightening torque is on record: ask the maker.',
 };
+
+const PATH_WORDS = new Map([
+  ['pedalTravel', 'pedal travel'],
+  ['freeTravel', 'pedal free travel'],
+  ['ratio', 'pedal ratio'],
+  ['master', 'bore of the master'],
+  ['slave', 'bore of the slave'],
+  ['wanted', 'travel that the fork wants'],
+]);

@@ -1,6 +1,6 @@
 import { STANDS, STORED } from '../caution/index.js';
 import type { Remedy } from '../fit/types.js';
-import { lookup } from '../words/index.js';
+import { lookup } from '../words/lookup.js';
 
 /** What is done, in the order in which it is done, for whoever fits the parts. */
 

@@ -5,6 +5,7 @@ import type { Logger } from 'pino';
 import { openapi } from '@kerabat/contract';
 import { auditRoutes } from '../audit/routes.js';
 import { catalogueRoutes } from '../catalogue/routes.js';
+import { chainRoutes } from '../chain/routes.js';
 import { chassisRoutes } from '../chassis/routes.js';
 import type { ChassisService } from '../chassis/service.js';
 import { demoRoutes } from '../demo/routes.js';
@@ -63,6 +64,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   exportRoutes(api, stores, clock);
   identifyRoutes(api, stores);
   fitRoutes(api, stores);
+  chainRoutes(api, { practice: () => stores.practice.current(), pool: stores.pool });
   jobRoutes(api, stores, clock);
   photographRoutes(api, stores);
   practiceRoutes(api, stores);

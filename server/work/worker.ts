@@ -1,9 +1,11 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { KinAnswer, KinStep, Resolved, SolveAnswer, UnitSummary } from '@kerabat/contract';
 import type { SolveProgress } from '@kerabat/core/fit';
+import type { ChainSolution } from '@kerabat/core/solve';
 import type { AuditProgress, AuditTask } from '../audit/task.js';
 import type { Told } from '../audit/told.js';
 import type { Exported, ExportTask } from '../exports/task.js';
+import type { ChainSolveTask } from '../chain/task.js';
 import type { SolveAsk } from '../fit/task.js';
 import type { HistoryTask, Undone } from '../history/task.js';
 import type { ImportProgress, ImportReply, LookReply, LookTask, RunTask } from '../imports/task.js';
@@ -19,6 +21,7 @@ export interface Tasks {
   readonly writeOut: { readonly task: ExportTask; readonly answer: Exported };
   readonly audit: { readonly task: AuditTask; readonly answer: Told; readonly tells: AuditProgress };
   readonly solve: { readonly task: SolveAsk; readonly answer: SolveAnswer; readonly tells: SolveProgress };
+  readonly solveChain: { readonly task: ChainSolveTask; readonly answer: ChainSolution };
   readonly changeBack: { readonly task: HistoryTask; readonly answer: Undone };
   readonly picture: { readonly task: Uint8Array; readonly answer: Picture | string };
   readonly paper: { readonly task: PaperTask; readonly answer: Uint8Array };
@@ -54,6 +57,8 @@ export const audit = async ({ task, port }: Given<'audit'>) =>
   (await import('../audit/task.js')).audit(task, teller<AuditProgress>(port));
 export const solve = async ({ task, port }: Given<'solve'>) =>
   (await import('../fit/task.js')).solve(task, teller<SolveProgress>(port));
+export const solveChain = async ({ task }: Given<'solveChain'>) =>
+  (await import('../chain/task.js')).solveChainTask(task);
 export const changeBack = async ({ task }: Given<'changeBack'>) =>
   (await import('../history/task.js')).changeBack(task);
 export const picture = async ({ task }: Given<'picture'>) =>

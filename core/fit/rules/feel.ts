@@ -1,5 +1,5 @@
 import { changeBore, type BoreChangeKind } from '../../bore/index.js';
-import { findFluid, SEAL_MATERIALS, type SealMaterial } from '../../fluid/index.js';
+import { findFluid, SEAL_MATERIALS, sealsAgainst, type SealMaterial } from '../../fluid/index.js';
 import {
   bothLengths,
   figure,
@@ -12,7 +12,7 @@ import {
   type Case,
   type RuleResult,
 } from '../rule.js';
-import { lookup } from '../../words/index.js';
+import { lookup } from '../../words/lookup.js';
 
 export function bore({ kind, vehicle, unit, practice }: Case): RuleResult {
   if (typeof vehicle !== 'number' || typeof unit !== 'number')
@@ -90,9 +90,14 @@ export function clutchTravel({ vehicle, unit, sides, practice }: Case): RuleResu
 
 export function seals({ vehicle, unit }: Case): RuleResult {
   const fluid = findFluid(String(vehicle));
-  const bases = lookup(SEAL_MATERIALS, String(unit) as SealMaterial) as readonly string[] | undefined;
-  if (!fluid || !bases) return unknown('Cap or seals are not known.');
-  return bases.includes(fluid.base)
-    ? fits(`${String(unit)} seals survive ${fluid.grade}.`)
-    : misfit(`${fluid.grade} ruins ${String(unit)} seals. Never fit this unit to this system.`);
+  const seal = lookup(SEAL_MATERIALS, String(unit)) ? (String(unit) as SealMaterial) : undefined;
+  if (!fluid || !seal) return unknown('Cap or seals are not known.');
+  switch (sealsAgainst(seal, fluid.base)) {
+    case 'fits':
+      return fits(`${seal} seals survive ${fluid.grade}.`);
+    case 'not-known':
+      return unknown(`Whether ${seal} seals survive ${fluid.grade} depends on their maker: ask.`);
+    case 'does-not-fit':
+      return misfit(`${fluid.grade} ruins ${seal} seals. Never fit this unit to this system.`);
+  }
 }

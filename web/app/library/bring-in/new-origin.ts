@@ -1,10 +1,10 @@
+import { SOURCE_KINDS } from '@kerabat/core/unit';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ImportPlan } from '@kerabat/contract';
 
 type NewSource = NonNullable<ImportPlan['newSource']>;
 type NewMaker = NonNullable<ImportPlan['newMaker']>;
 
-const SOURCE_KINDS = ['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced'];
 const ROLES = ['vehicles', 'units', 'aftermarket', 'rebuilder'];
 
 /** A source, or a maker, that the catalogue does not know yet and that comes with the list. */

@@ -1,0 +1,99 @@
+import { knownAt, readRef, type Face, type Known, type Part } from '../chain/index.js';
+import type { AttributeName } from '../attribute/index.js';
+import { isNew } from './judge.js';
+import { doubtOf, EPS, restsOf, tidy, within } from './rules/finding.js';
+import type { Answer, Check, Figures, JudgedJoint, View } from './types.js';
+
+const of = (part: Part, name: AttributeName): Known | undefined =>
+  knownAt({ ref: part.id, part, at: '', role: 'unit', row: { at: '', joint: 'room', role: 'unit' } } as Face, name);
+const number = (known: Known | undefined): number | undefined =>
+  typeof known?.value === 'number' ? known.value : undefined;
+
+/**
+ * Travel at the release fork: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η, against what
+ * the fork wants. Judged where a bore changes: with the same two bores the travel is as it was. What is missing is never nought.
+ * Source: the volume that the master moves; η and the port-closing travel are settings.
+ */
+export function judgeClutch(view: View): JudgedJoint[] {
+  const one = (kind: Part['kind']): Part | undefined => [...view.parts.values()].find((part) => part.kind === kind);
+  const [master, slave, fork] = [one('clutch-master'), one('slave'), one('fork')];
+  if (!master || !slave || !fork || !(isNew(view, master.id) || isNew(view, slave.id))) return [];
+  if (sameBore(view, master) && sameBore(view, slave)) return [];
+  const rod = view.then.joints.find(
+    (j) => j.kind === 'rod' && j.between.some((ref) => readRef(ref).part === master.id),
+  );
+  const pedal = rod?.between.map((ref) => view.parts.get(readRef(ref).part)).find((part) => part?.kind === 'pedal');
+  if (!pedal) return [];
+  const check = clutchCheck({ pedal, master, slave, fork }, view);
+  return [{ id: `path:${slave.id}`, between: [pedal.id, fork.id], is: 'new', state: check.state, checks: [check] }];
+}
+
+function sameBore(view: View, part: Part): boolean {
+  const before = view.now.get(part.id);
+  if (!before) return false;
+  if (before.unit !== undefined && before.unit === part.unit) return true;
+  const [old, own] = [number(of(before, 'bore')), number(of(part, 'bore'))];
+  return old !== undefined && own !== undefined && Math.abs(old - own) <= view.practice.oneSizeWithin + EPS;
+}
+
+function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
+  const { practice } = view;
+  const leans = {
+    pedalTravel: [parts.pedal, 'pedal-travel'],
+    freeTravel: [parts.pedal, 'free-travel'],
+    ratio: [parts.pedal, 'pedal-ratio'],
+    master: [parts.master, 'bore'],
+    slave: [parts.slave, 'bore'],
+    wanted: [parts.fork, 'travel'],
+  } as const satisfies Record<string, readonly [Part, AttributeName]>;
+  const known = Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])) as Record<
+    keyof typeof leans,
+    Known | undefined
+  >;
+  const value = (key: keyof typeof leans): number | undefined => number(known[key]);
+  const values: Figures = Object.fromEntries(
+    Object.keys(leans).map((key) => [key, value(key as keyof typeof leans) ?? null]),
+  );
+  const [travel, free, ratio, bore, slave, wanted] = (
+    ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted'] as const
+  ).map(value);
+  const base = { code: 'path.clutch', rank: 'must', fixes: [], answers: [] } as const;
+  if (
+    travel === undefined ||
+    free === undefined ||
+    ratio === undefined ||
+    bore === undefined ||
+    slave === undefined ||
+    wanted === undefined
+  ) {
+    const answers = Object.values(leans).flatMap(([part, attribute]): Answer[] =>
+      number(of(part, attribute)) !== undefined
+        ? []
+        : [
+            {
+              how: isNew(view, part.id) ? 'ask' : 'measure',
+              part: part.id,
+              attribute,
+              ...(isNew(view, part.id) ? {} : { tool: 'ruler' }),
+            },
+          ],
+    );
+    return { ...base, state: 'not-known', rests: 'not-known', values, answers };
+  }
+  const stroke = (travel - free) / ratio - practice.portClosing;
+  const gives = stroke * (bore / slave) ** 2 * practice.clutchEfficiency;
+  const share = (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel);
+  const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: practice.portClosing };
+  const verdict = within(wanted - gives, practice.travelWithin, Math.hypot(share, known.wanted?.tolerance ?? 0));
+  const rests = restsOf(...Object.values(known));
+  if (verdict === 'open')
+    return {
+      ...base,
+      state: 'not-known',
+      rests,
+      values: all,
+      coarse: true,
+      answers: [{ how: 'measure', part: parts.pedal.id, attribute: 'pedal-travel', tool: 'caliper' }],
+    };
+  return { ...base, state: verdict === 'yes' ? 'fits' : 'does-not-fit', rests, values: all };
+}

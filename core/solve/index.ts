@@ -1,0 +1,140 @@
+import type { Edit, EditBody } from '../chain/types.js';
+import type { Practice } from '../practice/index.js';
+import { checkChain, type ChainAnswer, type ChainInput, type VerdictGrade } from '../verdict/index.js';
+import { SKILLS, type Fix, type Skill } from '../fix/index.js';
+
+export interface ChainLimits {
+  /** Nobody is to be asked for more than this. */
+  readonly skill?: Skill;
+  /** Minutes of own work, at most. */
+  readonly minutes?: number;
+  /** Chains that are checked, at most. */
+  readonly states?: number;
+}
+
+/** A set of fixes that leaves no mismatch. */
+export interface ChainWay {
+  readonly edits: readonly Edit[];
+  readonly fixes: readonly Fix[];
+  readonly minutes: number;
+  readonly parts: number;
+  /** Minutes, parts and waiting for others in one figure: what ways are ranked by. */
+  readonly cost: number;
+  readonly skill: Skill;
+  readonly grade: VerdictGrade;
+}
+
+export interface ChainSolution {
+  readonly ways: readonly ChainWay[];
+  /** Why there is none, as a code. */
+  readonly because?: 'no-fix' | 'cut-short' | 'opens-another';
+  /** The check without a fix, "joint code", where there is one. */
+  readonly without?: string;
+  readonly looked: number;
+  readonly truncated: boolean;
+}
+
+const WAYS = 3;
+const STATES = 2000;
+
+const waiting = (skill: Skill, practice: Practice): number =>
+  ({
+    ordinary: 0,
+    machinist: practice.machinistMinutes,
+    'licensed welder': practice.welderMinutes,
+    'engineer’s approval': practice.approvalMinutes,
+  })[skill];
+
+/** What a set of fixes costs: their minutes, so many for each part to order, and the waiting for each kind of helper once. */
+function costOf(fixes: readonly Fix[], practice: Practice): Pick<ChainWay, 'minutes' | 'parts' | 'cost' | 'skill'> {
+  const minutes = fixes.reduce((sum, fix) => sum + fix.minutes, 0);
+  const parts = fixes.reduce((sum, fix) => sum + fix.parts.length, 0);
+  const helpers = [...new Set(fixes.map((fix) => fix.skill))];
+  const skill = helpers.reduce<Skill>((most, s) => (SKILLS.indexOf(s) > SKILLS.indexOf(most) ? s : most), 'ordinary');
+  const cost = minutes + parts * practice.partMinutes + helpers.reduce((sum, s) => sum + waiting(s, practice), 0);
+  return { minutes, parts, cost, skill };
+}
+
+interface Node {
+  readonly fixes: readonly Fix[];
+  readonly answer: ChainAnswer;
+  readonly cost: number;
+  readonly key: string;
+}
+
+const keyOf = (fixes: readonly Fix[]): string =>
+  fixes
+    .map((fix) => JSON.stringify(fix.edits))
+    .sort()
+    .join('|');
+const mismatches = (answer: ChainAnswer) =>
+  answer.joints.flatMap((joint) =>
+    joint.checks.filter((c) => c.state === 'does-not-fit' && c.rank !== 'tells').map((check) => ({ joint, check })),
+  );
+
+/** The edits of fixes, each under a name that says which fix it belongs to. */
+export const editsOf = (fixes: readonly Fix[]): Edit[] =>
+  fixes.flatMap((fix, i) =>
+    fix.edits.map((edit: EditBody, k): Edit => ({ id: `fix ${i + 1} ${fix.fix} ${k + 1}`, ...edit }) as Edit),
+  );
+
+/**
+ * The cheapest sets of fixes that leave no check at "does not fit", cheapest first (uniform cost over sets; an order of edits does
+ * not matter, so a set is looked at once). What is not known stays so. `stop` is asked between chains.
+ */
+export function solveChain(input: ChainInput, limits: ChainLimits, stop: () => boolean = () => false): ChainSolution {
+  const { practice } = input;
+  const look = (fixes: readonly Fix[]): Node | undefined => {
+    const answer = checkChain({ ...input, edits: [...input.edits, ...editsOf(fixes)] });
+    return 'faults' in answer ? undefined : { fixes, answer, cost: costOf(fixes, practice).cost, key: keyOf(fixes) };
+  };
+  const start = look([]);
+  if (!start) return { ways: [], because: 'no-fix', looked: 1, truncated: false };
+  const allowed = (fix: Fix): boolean =>
+    SKILLS.indexOf(fix.skill) <= SKILLS.indexOf(limits.skill ?? 'engineer’s approval');
+  const seen = new Set<string>([start.key]);
+  const open: Node[] = [start];
+  const ways: Node[] = [];
+  let looked = 1;
+  let truncated = false;
+  while (open.length > 0 && ways.length < WAYS) {
+    if (stop() || looked > (limits.states ?? STATES)) {
+      truncated = true;
+      break;
+    }
+    open.sort((a, b) => a.cost - b.cost || a.fixes.length - b.fixes.length);
+    const node = open.shift() as Node;
+    const bad = mismatches(node.answer);
+    if (bad.length === 0) {
+      if (!ways.some((way) => way.fixes.every((fix) => node.fixes.some((f) => keyOf([f]) === keyOf([fix])))))
+        ways.push(node);
+      continue;
+    }
+    for (const fix of bad.flatMap(({ check }) => check.fixes.filter(allowed))) {
+      const fixes = [...node.fixes, fix];
+      const { minutes } = costOf(fixes, practice);
+      const key = keyOf(fixes);
+      if (seen.has(key) || (limits.minutes !== undefined && minutes > limits.minutes)) continue;
+      seen.add(key);
+      looked++;
+      const next = look(fixes);
+      if (next) open.push(next);
+    }
+  }
+  const hopeless = mismatches(start.answer).find(({ check }) => !check.fixes.some(allowed));
+  const found = ways.map(({ fixes, answer }): ChainWay => ({
+    fixes,
+    edits: editsOf(fixes),
+    grade: answer.verdict.grade,
+    ...costOf(fixes, practice),
+  }));
+  if (found.length > 0) return { ways: found, looked, truncated };
+  const because = hopeless ? 'no-fix' : truncated ? 'cut-short' : 'opens-another';
+  return {
+    ways: [],
+    because,
+    ...(hopeless ? { without: `${hopeless.joint.id} ${hopeless.check.code}` } : {}),
+    looked,
+    truncated,
+  };
+}

@@ -1,0 +1,11 @@
+import { solveChain, type ChainLimits, type ChainSolution } from '@kerabat/core/solve';
+import type { ChainInput } from '@kerabat/core/verdict';
+
+/** What crosses to the thread: plain values. */
+export interface ChainSolveTask {
+  readonly input: ChainInput;
+  readonly limits: ChainLimits;
+}
+
+/** Looks for the cheapest sets of edits that close a chain, in a thread. */
+export const solveChainTask = ({ input, limits }: ChainSolveTask): ChainSolution => solveChain(input, limits);
