@@ -27,7 +27,9 @@ export const ChainFact = strict({
   instead: T.Optional(T.Literal(true)),
 });
 const facts = T.Array(ChainFact, { maxItems: 200 });
-export const ChainPart = strict({ id: name, kind: oneOf(PART_KINDS), unit: T.Optional(name), facts });
+/** Which side of a production change a part comes from; "not-known" where it belongs to one and nobody knows to which. */
+const set = T.Optional(name);
+export const ChainPart = strict({ id: name, kind: oneOf(PART_KINDS), unit: T.Optional(name), set, facts });
 const stacked = { item: oneOf(STACK_ITEMS), sizeMm, towards: T.Optional(T.Literal('pedal')) };
 export const ChainJoint = strict({
   id: name,
@@ -52,13 +54,16 @@ const ACTS = {
     at: name,
     kind: oneOf(PART_KINDS),
     unit: T.Optional(name),
+    set,
     facts,
     box,
     wanted: T.Optional(T.Boolean()),
+    /** Units beside which the record lists it. */
+    beside: T.Optional(T.Array(name, { maxItems: 40 })),
     conversion: T.Optional(name),
   },
   remove: { do: T.Literal('remove'), at: name },
-  part: { do: T.Literal('part'), kind: oneOf(PART_KINDS), unit: T.Optional(name), facts, box },
+  part: { do: T.Literal('part'), kind: oneOf(PART_KINDS), unit: T.Optional(name), set, facts, box },
   join: { do: T.Literal('join'), joint: ChainJoint },
   plug: { do: T.Literal('plug'), face: text(121) },
   set: { do: T.Literal('set'), at: name, facts },

@@ -127,12 +127,14 @@ export function applyEdits(
 }
 
 /** The unit that is there already has its own facts when the edit brings none. */
-function occupant({ at, kind, unit, facts }: Put, before: Part | undefined): Part {
+function occupant({ at, kind, unit, set, facts }: Put, before: Part | undefined): Part {
   const same = unit !== undefined && before?.unit === unit;
+  const side = set ?? (same ? before.set : undefined);
   return {
     id: at,
     kind,
     ...(unit === undefined ? {} : { unit }),
+    ...(side === undefined ? {} : { set: side }),
     facts: same && facts.length === 0 ? before.facts : facts,
   };
 }

@@ -47,6 +47,7 @@ export function faceOf(
   const row = partRow(part.kind);
   if (joint.kind === 'port') return portFace(side, ref, part, at);
   if (joint.kind === 'wiring') return plugFace(ref, part, at);
+  if (joint.kind === 'tail' && part.kind === 'hose') return tailFace(ref, part, at);
   const faces = row.faces.filter((f) => f.joint === joint.kind && (at === undefined || f.at === at));
   const [only] = faces;
   if (only === undefined)
@@ -63,6 +64,12 @@ function portFace(side: 0 | 1, ref: string, part: Part, at: string | undefined):
   const name = at ?? (ports.length === 1 ? ports[0] : undefined) ?? (ports.length === 0 ? 'port' : undefined);
   if (name === undefined) return { because: `Say which port of ${part.id}: ${ports.join(', ')}.` };
   return { ref, part, at: name, role: side === 0 ? 'port' : 'end' };
+}
+
+/** A hose has two tails, which a joint may name. */
+function tailFace(ref: string, part: Part, at = 'tail'): Face | { because: string } {
+  const row = partRow(part.kind).faces.find((f) => f.joint === 'tail');
+  return row ? { ref, part, at, role: row.role, row } : { because: `A ${part.kind} has no tail.` };
 }
 
 /** Plugs of a harness, each named by the attribute that its connector is recorded under. */

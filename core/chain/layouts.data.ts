@@ -88,14 +88,14 @@ const wheel = (at: string, kind: 'caliper' | 'wheel-cylinder', from: string): Pi
   joints: [
     joint(`${at}-line-from`, 'port', from, `${at}-line@from`),
     joint(`${at}-line-to`, 'port', `${at}-hose@line`, `${at}-line@to`),
-    joint(`${at}-unit`, 'port', at, `${at}-hose@unit`),
+    joint(`${at}-unit`, 'port', `${at}@in`, `${at}-hose@unit`),
   ],
 });
 
 /** A wheel unit on a rigid line. */
 const rigid = (at: string, kind: 'caliper' | 'wheel-cylinder', from: string): Piece => ({
   parts: [place(`${at}-line`, 'line'), place(at, kind)],
-  joints: [joint(`${at}-line-from`, 'port', from, `${at}-line@from`), joint(`${at}-unit`, 'port', at, `${at}-line@to`)],
+  joints: [joint(`${at}-line-from`, 'port', from, `${at}-line@from`), joint(`${at}-unit`, 'port', `${at}@in`, `${at}-line@to`)],
 });
 
 /** One hose to a rear axle, and a tee on it. */
@@ -133,8 +133,8 @@ function clutch(shared: boolean, concentric = false): Piece {
       joint('clutch-mount', 'mount', 'clutch-bulkhead', 'clutch-master'),
       ...(shared
         ? [
-            joint('clutch-feed', 'tail', 'clutch-master', 'clutch-feed-hose'),
-            joint('clutch-feed-top', 'tail', 'clutch-reservoir', 'clutch-feed-hose'),
+            joint('clutch-feed', 'tail', 'clutch-master', 'clutch-feed-hose@master'),
+            joint('clutch-feed-top', 'tail', 'clutch-reservoir', 'clutch-feed-hose@reservoir'),
           ]
         : [joint('clutch-neck', 'neck', 'clutch-master', 'clutch-reservoir')]),
       joint('clutch-line-from', 'port', 'clutch-master@out', 'clutch-line@from'),
@@ -211,11 +211,11 @@ const ROWS = [
   )),
   row('handlebar', 'handlebar master and one or two calipers', all(
     { parts: [place('master', 'brake-master', [feeds('out', 'front')]), place('front-hose', 'hose'), place('front', 'caliper')],
-      joints: [joint('hose-from', 'port', 'master@out', 'front-hose@master'), joint('front-unit', 'port', 'front', 'front-hose@unit')] },
+      joints: [joint('hose-from', 'port', 'master@out', 'front-hose@master'), joint('front-unit', 'port', 'front@in', 'front-hose@unit')] },
   )),
   row('foot', 'foot master and a rear caliper', all(
     { parts: [place('pedal', 'pedal'), place('master', 'brake-master', [feeds('out', 'rear')]), place('rear-hose', 'hose'), place('rear', 'caliper')],
-      joints: [joint('rod', 'rod', 'pedal', 'master'), joint('hose-from', 'port', 'master@out', 'rear-hose@master'), joint('rear-unit', 'port', 'rear', 'rear-hose@unit')] },
+      joints: [joint('rod', 'rod', 'pedal', 'master'), joint('hose-from', 'port', 'master@out', 'rear-hose@master'), joint('rear-unit', 'port', 'rear@in', 'rear-hose@unit')] },
   )),
   row('clutch', 'clutch with a reservoir of its own', clutch(false)),
   row('clutch-shared', 'clutch fed from the brake reservoir', clutch(true)),

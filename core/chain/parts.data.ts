@@ -64,6 +64,7 @@ export const PARTS: readonly PartRow[] = [
     words: 'booster',
     unit: 'booster',
     ports: 'female',
+    fluid: 'circuits',
     faces: [
       face('rod', 'rod', 'unit', { has: ['rod-length', 'clevis-pin'] }),
       face('bulkhead', 'mount', 'flange', { owns: MOUNT, has: ['stud-spacing'] }),

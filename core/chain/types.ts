@@ -34,6 +34,8 @@ export interface Part {
   readonly kind: PartKind;
   /** The design that occupies it, where it is known by name. */
   readonly unit?: string;
+  /** Which side of a production change it comes from: parts of two sides do not go together. "not-known" where it belongs to one. */
+  readonly set?: string;
   readonly facts: readonly ChainFact[];
 }
 
@@ -61,11 +63,14 @@ export type Edit = { readonly id: string } & (
       readonly at: string;
       readonly kind: PartKind;
       readonly unit?: string;
+      readonly set?: string;
       /** Empty for the unit that is there already: its own facts. */
       readonly facts: readonly ChainFact[];
       readonly box?: readonly BoxItem[];
       /** Somebody asked for this very unit though the record gives it to another vehicle, month or option. */
       readonly wanted?: boolean;
+      /** Units beside which the record lists it: what it meets of them goes together, as far as nothing contradicts it. */
+      readonly beside?: readonly string[];
       /** It belongs to a conversion: no listing settles anything of it. */
       readonly conversion?: string;
     }

@@ -102,6 +102,7 @@ export const PLACE_CODES = [
   'joint.gone',
   'place.record',
   'place.bore',
+  'place.mated',
   'circuit.crossed',
   'circuit.fed',
   'circuit.open-port',

@@ -51,7 +51,8 @@ export function spacesOf(joints: Iterable<Joint>, parts: ReadonlyMap<string, Par
   return { of, root, all };
 }
 
-const MASTERS: readonly Part['kind'][] = ['brake-master', 'clutch-master'];
+/** What makes pressure; a hydraulic booster may contain the master. */
+const MASTERS: readonly Part['kind'][] = ['brake-master', 'clutch-master', 'booster'];
 const none = { answers: [], fixes: [], rests: 'recorded' } as const;
 
 /**
@@ -75,7 +76,7 @@ const group = (id: string, checks: readonly Check[]): JudgedJoint => ({
 
 /** Two circuits of one master that meet again behind it. */
 function crossed({ all, root }: Spaces): Check[] {
-  const chambers = all.filter(({ part }) => part.kind === 'brake-master');
+  const chambers = all.filter(({ part }) => MASTERS.includes(part.kind));
   return chambers.flatMap((one, i) =>
     chambers
       .slice(i + 1)
@@ -176,7 +177,9 @@ const isWet = (part: Part | undefined, kind: Joint['kind']): boolean =>
 function judgeFluids(view: View, whole: boolean): JudgedJoint[] {
   const touched = (part: Part): boolean => {
     const row = partRow(part.kind);
-    return isNew(view, part.id) && row.unit !== undefined && row.fluid !== undefined;
+    // A booster holds the fluid only where it contains the master.
+    const wet = part.kind !== 'booster' || portsOf(part).length > 0;
+    return isNew(view, part.id) && row.unit !== undefined && row.fluid !== undefined && wet;
   };
   return fluidGroups(view).flatMap((parts): JudgedJoint[] => {
     if (!parts.some(touched)) return [];

@@ -105,7 +105,7 @@ function rankOf(c: Case, { state, values }: Finding): Rank {
   const { row, view } = c;
   // The rod was set to the old master: it is set anew, whatever the figures say.
   if (row.code === 'push.gap' && state === 'not-known')
-    return values['adjustable'] === true || sameDesigns(c) ? 'receive' : 'must';
+    return values['adjustable'] === true || sameDesigns(c) || recordedTogether(c) ? 'receive' : 'must';
   if (row.rank === 'design') return newParts(c).every((part) => isSameUnit(view, part.id)) ? 'receive' : 'must';
   if (row.soft && state === 'fits') return 'receive';
   return row.rank;
@@ -119,11 +119,19 @@ const sameDesigns = (c: Case): boolean => {
   return fresh.length > 0 && fresh.every((part) => isSameUnit(c.view, part.id)) && c.view.nowJoints.has(c.joint.id);
 };
 
+/** The record lists the new unit beside the very unit that it meets. */
+function recordedTogether({ a, b, view }: Case): boolean {
+  const lists = (one: Part, other: Part): boolean =>
+    other.unit !== undefined && view.then.putBy.get(one.id)?.beside?.includes(other.unit) === true;
+  return lists(a.part, b.part) || lists(b.part, a.part);
+}
+
 /** Like for like is quiet: what neither face records is as it was, as far as nothing contradicts it. */
 function asItWas(c: Case, found: Finding): Finding {
-  if (found.state !== 'not-known' || c.row.code === 'push.gap' || !sameDesigns(c)) return found;
+  if (found.state !== 'not-known' || c.row.code === 'push.gap' || found.coarse) return found;
   if (c.va?.disputed === true || c.vb?.disputed === true) return found;
-  return { state: 'fits', values: found.values, rests: 'as-it-was' };
+  if (sameDesigns(c)) return { state: 'fits', values: found.values, rests: 'as-it-was' };
+  return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
 }
 
 /** The name under which a question was asked: "booster stud-spacing master". */

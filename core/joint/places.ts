@@ -5,6 +5,43 @@ import { isNew } from './judge.js';
 import { doubtOf, EPS, restsOf, tidy } from './rules/finding.js';
 import type { Check, Figures, JudgedJoint, View } from './types.js';
 
+/** A part that belongs to a production change, and nobody knows to which side. */
+const SIDE_NOT_KNOWN = 'not-known';
+
+/** Parts of a production change come from one side of it. Judged where one of them is new. */
+export function judgeSets(view: View): JudgedJoint[] {
+  const sided = [...view.parts.values()].filter((part) => part.set !== undefined);
+  const [fresh] = sided.filter((part) => isNew(view, part.id));
+  if (!fresh || sided.length < 2) return [];
+  const checks = sided
+    .filter((part) => part.id !== fresh.id && part.set !== fresh.set)
+    .map((part): Check => {
+      const open = part.set === SIDE_NOT_KNOWN ? part : fresh.set === SIDE_NOT_KNOWN ? fresh : undefined;
+      return {
+        code: 'place.mated',
+        rank: 'must',
+        rests: 'recorded',
+        state: open ? 'not-known' : 'does-not-fit',
+        values: { [fresh.id]: fresh.set ?? null, [part.id]: part.set ?? null },
+        answers: open ? [{ how: 'look', part: open.id }] : [],
+        fixes: [],
+      };
+    });
+  const together: Check = {
+    code: 'place.mated',
+    rank: 'must',
+    rests: 'recorded',
+    state: 'fits',
+    values: { [fresh.id]: fresh.set ?? null },
+    answers: [],
+    fixes: [],
+  };
+  const judged = checks.length > 0 ? checks : [together];
+  return [
+    { id: 'mated', between: [fresh.id, fresh.id], is: 'new', state: worst(judged.map((c) => c.state)), checks: judged },
+  ];
+}
+
 /** What tells one unit's design from another's in use: a difference has to be wanted. */
 const DESIGN = [
   'bore-form',

@@ -2,7 +2,7 @@ import { applyEdits, chainFaults, partsById, type Chain, type ChainFault, type E
 import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
 import { judgeCircuits } from '../joint/circuits.js';
 import { judgeClutch } from '../joint/paths.js';
-import { judgePlaces } from '../joint/places.js';
+import { judgePlaces, judgeSets } from '../joint/places.js';
 import { listOf } from '../need/index.js';
 import { gradeOf } from './grade.js';
 import type { ChainAnswer, ChainInput, PartState } from './types.js';
@@ -43,6 +43,7 @@ export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: 
   const judged = [
     ...judgedJoints(view).map((entry) => judge(entry, view)),
     ...judgePlaces(view),
+    ...judgeSets(view),
     ...judgeCircuits(view, input.whole === true),
     ...judgeClutch(view),
   ].sort(byWeight);

@@ -20,6 +20,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'joint.gone': 'face of the joint',
   'place.record': 'design of the unit',
   'place.bore': 'bore',
+  'place.mated': 'sides of a production change',
   'wiring.plug': 'connector',
   'circuit.crossed': 'circuits',
   'circuit.fed': 'feed of the wheel',
@@ -134,6 +135,16 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
         return `${findAttribute(key)?.words ?? key} ${say(name, lookup(values, key))} instead of ${say(name, lookup(values, `${key} now`))}`;
       });
     return `Not the design that was there: ${differs.join(', ')}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
+  },
+  'place.mated': ({ values, state }) => {
+    const [[part, set] = ['', ''], [other, otherSet] = ['', '']] = Object.entries(values);
+    const name = (id: string, of: Figures[string]): string =>
+      `${positionWords(id)} (${of === 'not-known' ? 'side not known' : String(of)})`;
+    if (state === 'fits') return `All parts of the production change come from one side of it: ${String(set)}.`;
+    const pair = `${name(part, set)} and ${name(other, otherSet)}`;
+    return state === 'not-known'
+      ? `${capital(pair)}: which side of the production change they come from is not known. Look before ordering.`
+      : `${capital(pair)} come from two sides of a production change: they do not go together.`;
   },
   'joint.gone': ({ values }) =>
     `${String(values['from'])} and ${String(values['to'])} do not meet any more: the part that is there then has no such face.`,

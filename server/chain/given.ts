@@ -91,8 +91,9 @@ function editOf(edit: ChainEdit, facts: (given: readonly GivenFact[]) => ChainFa
     case 'set':
       return { ...edit, facts: facts(edit.facts) } as Edit;
     case 'part': {
-      const { id, kind, unit, box, facts: given } = edit;
-      const part = { id, kind, ...(unit === undefined ? {} : { unit }), facts: facts(given) };
+      const { id, kind, unit, set, box, facts: given } = edit;
+      const named = { ...(unit === undefined ? {} : { unit }), ...(set === undefined ? {} : { set }) };
+      const part = { id, kind, ...named, facts: facts(given) };
       return { id, do: 'part', part, ...(box === undefined ? {} : { box }) } as Edit;
     }
     default:
