@@ -140,10 +140,12 @@ export function vehicleOf(
 export const layouts = fc.constantFrom(...LAYOUT_NAMES);
 export const draws = fc.array(fc.nat(1000), { minLength: 40, maxLength: 80 });
 
+const STEPS = [0.2, -0.2, 0.6, -0.6, 5, -5];
+
 /** Another value of the same attribute: near, or far. */
 function another(fact: ChainFact, draw: number): ChainFact {
   if (typeof fact.value === 'number')
-    return { ...fact, value: Math.max(0.3, fact.value + [0.2, -0.2, 0.6, -0.6, 5, -5][draw % 6]!) };
+    return { ...fact, value: Math.max(0.3, fact.value + (STEPS[draw % STEPS.length] ?? 5)) };
   if (fact.value === null) return fact;
   return { ...fact, value: valueFor(fact.attribute, draw) };
 }
