@@ -64,7 +64,7 @@ const ACTS = {
   },
   remove: { do: T.Literal('remove'), at: name },
   part: { do: T.Literal('part'), kind: oneOf(PART_KINDS), unit: T.Optional(name), set, facts, box },
-  join: { do: T.Literal('join'), joint: ChainJoint },
+  join: { do: T.Literal('join'), joint: ChainJoint, follows: T.Optional(T.Literal(true)) },
   plug: { do: T.Literal('plug'), face: text(121) },
   set: { do: T.Literal('set'), at: name, facts },
   stack: { do: T.Literal('stack'), joint: name, ...stacked },

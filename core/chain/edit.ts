@@ -92,7 +92,7 @@ export function applyEdits(
   for (const edit of sorted) {
     if (edit.do !== 'join') continue;
     joints.set(edit.joint.id, edit.joint);
-    touched.add(edit.joint.id);
+    if (edit.follows !== true) touched.add(edit.joint.id);
   }
   for (const edit of sorted) {
     if (edit.do !== 'set') continue;

@@ -76,7 +76,8 @@ export type Edit = { readonly id: string } & (
     }
   | { readonly do: 'remove'; readonly at: string }
   | { readonly do: 'part'; readonly part: Part; readonly box?: readonly BoxItem[] }
-  | { readonly do: 'join'; readonly joint: Joint }
+  /** `follows`: the line goes to the port that feeds the same, and nobody has looked whether it reaches. */
+  | { readonly do: 'join'; readonly joint: Joint; readonly follows?: true }
   | { readonly do: 'plug'; readonly face: string }
   | { readonly do: 'set'; readonly at: string; readonly facts: readonly ChainFact[] }
   | ({ readonly do: 'stack'; readonly joint: string } & Stacked)

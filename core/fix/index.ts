@@ -1,3 +1,4 @@
+import type { Face } from '../chain/index.js';
 import type { Case, Finding } from '../joint/types.js';
 import type { Fix } from './types.js';
 import { FIXES } from './fixes.data.js';
@@ -15,3 +16,26 @@ export function fixesFor(c: Case, found: Finding): Fix[] {
     })
     .sort((x, y) => x.order - y.order || (x.fix < y.fix ? -1 : 1));
 }
+
+/** Bends a line over to where its port is; it must reach without pull. */
+export const bendOver = (end: Face, port: Face): Fix[] =>
+  end.part.kind === 'line'
+    ? [
+        {
+          fix: 'reroute',
+          order: 2,
+          minutes: 20,
+          skill: 'ordinary',
+          parts: [],
+          edits: [
+            {
+              do: 'set',
+              at: end.part.id,
+              facts: [
+                { attribute: 'line-reaches', position: end.at, value: port.at, rests: 'recorded', instead: true },
+              ],
+            },
+          ],
+        },
+      ]
+    : [];

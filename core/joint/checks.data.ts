@@ -24,6 +24,8 @@ export interface CheckRow {
   readonly soft?: true;
   /** A face whose mate is known has the same. */
   readonly mates?: true;
+  /** Only for a booster that something other than vacuum drives, as far as that is known. */
+  readonly pumped?: true;
   /** Only between these kinds of parts. */
   readonly first?: readonly PartKind[];
   readonly second?: readonly PartKind[];
@@ -88,6 +90,9 @@ const ROWS = [
   { code: 'supply.flow', joint: 'supply', a: 'pump-flow', b: 'flow-wanted', rule: 'at-least-b', asked: 'either', rank: 'receive' },
   { code: 'supply.pressure', joint: 'supply', a: 'relief-pressure', b: 'pressure-wanted', rule: 'at-least-b', asked: 'either', rank: 'receive' },
   { code: 'supply.returns', joint: 'supply', a: 'pump-returns', b: 'returns-wanted', rule: 'at-least-b', asked: 'either', rank: 'receive' },
+  { code: 'supply.thread', joint: 'supply', a: 'pressure-thread', rule: 'thread', asked: 'always', rank: 'must', mates: true, pumped: true },
+  { code: 'supply.end', joint: 'supply', a: 'pressure-end', rule: 'same', asked: 'always', rank: 'must', mates: true, pumped: true },
+  { code: 'supply.return', joint: 'supply', a: 'return-hose', rule: 'near', within: 'hoseWithin', asked: 'both', rank: 'receive', pumped: true },
   { code: 'supply.fluid', joint: 'supply', a: 'assist-fluid', rule: 'same', asked: 'either', rank: 'receive' },
   // room
   { code: 'room.front', joint: 'room', a: 'room-front', b: 'reach-front', rule: 'room', asked: 'always', rank: 'design' },
@@ -100,6 +105,8 @@ const ROWS = [
 /** Checks that belong to more than one joint: a circuit, a path, a place. */
 export const PLACE_CODES = [
   'joint.gone',
+  'port.none',
+  'port.place',
   'place.record',
   'place.bore',
   'place.mated',

@@ -1,7 +1,7 @@
 import { attribute, type AttributeName } from '../attribute/index.js';
-import { facesOf, knownAt, readRef, type Face, type Joint, type Part } from '../chain/index.js';
+import { facesOf, knownAt, partRow, portsOf, readRef, type Face, type Joint, type Part } from '../chain/index.js';
 import { worst } from '../fit/state.js';
-import { fixesFor } from '../fix/index.js';
+import { bendOver, fixesFor } from '../fix/index.js';
 import { CHECKS, type CheckRow } from './checks.data.js';
 import { RULES } from './rules/index.js';
 import { attributeOf, pair } from './rules/finding.js';
@@ -40,7 +40,8 @@ export function judge(
   view: View,
 ): JudgedJoint {
   const faces = facesOf(joint, view.parts);
-  const checks = 'because' in faces ? [goneCheck(joint)] : checksOf(joint, faces, view);
+  const checks =
+    'because' in faces ? [goneCheck(joint)] : [...portChecks(joint, faces, view), ...checksOf(joint, faces, view)];
   const deciding = checks.filter((check) => check.rank !== 'tells');
   return {
     id: joint.id,
@@ -65,11 +66,39 @@ function goneCheck(joint: Joint): Check {
   };
 }
 
+/** Where a line goes: to a port that there is, in the place where the line comes to. */
+function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check[] {
+  if (joint.kind !== 'port' || partRow(port.part.kind).unit === undefined) return [];
+  const base = { rank: 'must', rests: 'recorded', answers: [], fixes: [] } as const;
+  const ports = portsOf(port.part);
+  const count = port.part.facts.find((f) => f.attribute === 'port-count')?.value;
+  if (!ports.includes(port.at) && isNew(view, port.part.id) && !isSameUnit(view, port.part.id)) {
+    // A port that is counted and not described may be the one.
+    const described = typeof count === 'number' && count <= ports.length;
+    if (described)
+      return [{ ...base, code: 'port.none', state: 'does-not-fit', values: { port: port.at, line: end.part.id } }];
+  }
+  const before = [...view.nowJoints.values()].find(
+    (j) => j.kind === 'port' && j.between.some((ref) => ref === end.ref),
+  );
+  const from = before?.between.find((ref) => ref !== end.ref);
+  const was = from === undefined ? undefined : readRef(from);
+  const reaches = knownAt(end, 'line-reaches')?.value ?? was?.at;
+  if (was?.part !== port.part.id || reaches === undefined || reaches === null) return [];
+  const values = { [port.ref]: port.at, [end.ref]: reaches };
+  if (reaches === port.at)
+    return was.at === port.at ? [] : [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
+  // Whoever joined it there said so.
+  if (view.then.touched.has(joint.id)) return [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
+  return [{ ...base, code: 'port.place', state: 'does-not-fit', values, fixes: bendOver(end, port) }];
+}
+
 function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Check[] {
   return CHECKS.filter(
     (row) => row.joint === joint.kind && meets(row.first, a.part) && meets(row.second, b.part),
   ).flatMap((row) => {
     const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
+    if (row.pumped && knownAt(b, 'booster-supply')?.value === 'vacuum') return [];
     const known = [va, vb].filter((v) => v !== undefined).length;
     if (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false) return [];
     return [checkOf({ row, joint, a, b, va, vb, view })];

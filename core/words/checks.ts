@@ -21,6 +21,8 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'place.record': 'design of the unit',
   'place.bore': 'bore',
   'place.mated': 'sides of a production change',
+  'port.none': 'port for the line',
+  'port.place': 'place of the port',
   'wiring.plug': 'connector',
   'circuit.crossed': 'circuits',
   'circuit.fed': 'feed of the wheel',
@@ -78,6 +80,8 @@ function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'bet
   }
 }
 
+const readPart = (ref: string): string => ref.split('@')[0] ?? ref;
+
 const partWords = (ref: string): string => {
   const [part = ref, at] = ref.split('@');
   return at === undefined ? positionWords(part) : `${positionWords(part)} (${positionWords(at)})`;
@@ -108,6 +112,14 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     return check.state === 'fits-with-change'
       ? `${by}: set it with its adjuster.`
       : `${by}: more than its adjuster takes up.`;
+  },
+  'port.none': ({ values }) => `There is no port for the ${positionWords(String(values['line']))}.`,
+  'port.place': ({ values, state }) => {
+    const [[port, at] = ['', ''], [line, reaches] = ['', '']] = Object.entries(values);
+    const where = `The port is at ${positionWords(String(at))} of the ${partWords(readPart(port))}, and the ${partWords(readPart(line))} comes to ${positionWords(String(reaches))}`;
+    return state === 'fits-with-change'
+      ? `The ${partWords(readPart(line))} is bent over to ${positionWords(String(at))}.`
+      : `${where}: bend it over, or make it new.`;
   },
   'port.thread': (check, joint) => {
     const mating = check.values['mating'];
