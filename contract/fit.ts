@@ -58,6 +58,7 @@ export const CheckView = T.Object({
   remedies: T.Array(RemedyView),
   slip: T.Array(T.Unknown()),
   tells: T.Optional(T.Literal(true)),
+  decides: T.Optional(T.Literal('wanted')),
 });
 export const JointView = T.Object({
   id: T.String(),

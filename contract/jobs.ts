@@ -1,7 +1,9 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { REQUESTS, type Request } from '@kerabat/core/ask';
 import type { Chain } from '@kerabat/core/strip';
-import type { Safety, SlipLine } from '@kerabat/core/slip';
+import type { SlipLine } from '@kerabat/core/slip';
+import { SOURCE_KINDS } from '@kerabat/core/unit';
+import { VERDICT_GRADES } from '@kerabat/core/verdict';
 import {
   FittingKind,
   FourState,
@@ -229,6 +231,14 @@ export const SlotWork = T.Object({
   feel: T.Optional(FeelView),
 });
 
+/** One reason of a verdict. `joint` is where it stands in the stages: "brake-master/push". */
+const VerdictLine = T.Object({
+  key: T.String(),
+  words: T.String(),
+  sentence: T.Optional(T.String()),
+  joint: T.Optional(T.String()),
+  part: T.Optional(T.String()),
+});
 export const Workspace = T.Object({
   job: Job,
   vehicle: T.Optional(Vehicle),
@@ -247,7 +257,15 @@ export const Workspace = T.Object({
   safety: T.Object({
     safe: T.Boolean(),
     sentence: T.String(),
-    blockers: T.Array(T.Object({ key: T.String(), words: T.String() })),
+    /** Safe, on a listing and not measured, or not safe. An override leaves it as it is. */
+    grade: oneOf(VERDICT_GRADES),
+    /** Safe, on a listing, or every reason overridden by name. */
+    mayOrder: T.Boolean(),
+    blockers: T.Array(VerdictLine),
+    /** What rests on a listing, with the kind of its source. */
+    onListing: T.Array(T.Object({ ...VerdictLine.properties, by: oneOf(SOURCE_KINDS) })),
+    /** What is looked at when the part is there, before anything is taken apart. */
+    receive: T.Array(VerdictLine),
     overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
   }),
   /** What is still to be measured, the shortest list, over all places. */
@@ -290,4 +308,3 @@ export type Workspace = Static<typeof Workspace>;
 /** The core owns these; the wire may not drift from them. */
 export const chainIsCores: Same<keyof ChainView, keyof Chain> = true;
 export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
-export const safetyIsCores: Same<keyof Workspace['safety'], keyof Safety> = true;

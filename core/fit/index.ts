@@ -7,5 +7,5 @@ export * from './side.js';
 export * from './solve.js';
 export * from './mated.js';
 export { lineEnds } from './lines.js';
-export { checkOf } from './row.js';
+export { checkOf, measureOf } from './row.js';
 export { REMEDIES } from './remedies/index.js';

@@ -96,6 +96,8 @@ export interface Check {
   readonly slip: readonly SlipProposal[];
   /** It says something that whoever fits the unit wants to know, and decides nothing. */
   readonly tells?: true;
+  /** Somebody decides it: another design is wanted. */
+  readonly decides?: 'wanted';
 }
 
 /** Where the joint lies on the chain, seen from the unit. */

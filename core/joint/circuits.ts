@@ -1,7 +1,8 @@
-import { facesOf, knownAt, partRow, portsOf, readRef, type Face, type Joint, type Part } from '../chain/index.js';
+import { facesOf, knownAt, partRow, portsOf, readRef, type Joint, type Part } from '../chain/index.js';
 import { findFluid, SEAL_MATERIALS, sealsAgainst, type SealMaterial } from '../fluid/index.js';
 import { worst } from '../fit/state.js';
 import { lookup } from '../words/lookup.js';
+import { asOneFace } from './vehicle.js';
 import { isNew, isSameUnit, judgedJoints } from './judge.js';
 import type { Answer, Check, JudgedJoint, View } from './types.js';
 
@@ -59,11 +60,11 @@ const none = { answers: [], fixes: [], rests: 'recorded' } as const;
  * Circuits are whole: no part joins two circuits of a master, every wheel and fork is fed, each opening that nothing fills gets a
  * plug, and one fluid suits the seals of everything that it reaches. Judged where an edit changed something.
  */
-export function judgeCircuits(view: View, whole: boolean): JudgedJoint[] {
+export function judgeCircuits(view: View, whole: boolean, fluids = whole): JudgedJoint[] {
   if (judgedJoints(view).length === 0 && view.then.putBy.size === 0) return [];
   const spaces = spacesOf(view.then.joints, view.parts);
   const checks = [...(whole ? [...crossed(spaces), ...unfed(spaces)] : []), ...openPorts(view, whole)];
-  return [...(checks.length === 0 ? [] : [group('circuits', checks)]), ...judgeFluids(view, whole)];
+  return [...(checks.length === 0 ? [] : [group('circuits', checks)]), ...judgeFluids(view, fluids)];
 }
 
 const group = (id: string, checks: readonly Check[]): JudgedJoint => ({
@@ -137,14 +138,6 @@ function* facesMet(joints: Iterable<Joint>, parts: ReadonlyMap<string, Part>): I
   }
 }
 
-const wholePart = (part: Part): Face => ({
-  ref: part.id,
-  part,
-  at: '',
-  role: 'unit',
-  row: { at: '', joint: 'room', role: 'unit' },
-});
-
 /** Parts by the fluid that they share: everything connected, both circuits of a master, and the reservoirs that feed it. */
 function fluidGroups(view: View): Part[][] {
   const groups = new Map<string, Part[]>();
@@ -184,7 +177,7 @@ function judgeFluids(view: View, whole: boolean): JudgedJoint[] {
   return fluidGroups(view).flatMap((parts): JudgedJoint[] => {
     if (!parts.some(touched)) return [];
     const named = parts
-      .flatMap((part) => knownAt(wholePart(part), 'fluid') ?? [])
+      .flatMap((part) => knownAt(asOneFace(part), 'fluid') ?? [])
       .filter((k) => typeof k.value === 'string');
     const cap = named[0];
     const fluid = cap && findFluid(String(cap.value));
@@ -223,7 +216,7 @@ function judgeFluids(view: View, whole: boolean): JudgedJoint[] {
 }
 
 function sealCheck(part: Part, fluid: NonNullable<ReturnType<typeof findFluid>>, view: View, whole: boolean): Check[] {
-  const known = knownAt(wholePart(part), 'seals');
+  const known = knownAt(asOneFace(part), 'seals');
   const fresh = isNew(view, part.id);
   const values = { part: part.id, seals: known?.value ?? null, fluid: fluid.grade };
   const base = { ...none, code: 'fluid.seals', rank: 'must', values } as const;

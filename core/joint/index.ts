@@ -11,3 +11,4 @@ export {
   type Rank,
   type View,
 } from './types.js';
+export type { Refusal } from './vehicle.js';

@@ -1,11 +1,11 @@
-import { knownAt, readRef, type Face, type Known, type Part } from '../chain/index.js';
+import { knownAt, readRef, type Known, type Part } from '../chain/index.js';
 import type { AttributeName } from '../attribute/index.js';
 import { isNew } from './judge.js';
+import { asOneFace } from './vehicle.js';
 import { doubtOf, EPS, restsOf, tidy, within } from './rules/finding.js';
 import type { Answer, Check, Figures, JudgedJoint, View } from './types.js';
 
-const of = (part: Part, name: AttributeName): Known | undefined =>
-  knownAt({ ref: part.id, part, at: '', role: 'unit', row: { at: '', joint: 'room', role: 'unit' } } as Face, name);
+const of = (part: Part, name: AttributeName): Known | undefined => knownAt(asOneFace(part), name);
 const number = (known: Known | undefined): number | undefined =>
   typeof known?.value === 'number' ? known.value : undefined;
 

@@ -1,7 +1,8 @@
 import type { AttributeName } from '../attribute/index.js';
-import type { ChainFact, Edit, Part } from '../chain/index.js';
+import { knownAt, type Edit, type Known, type Part } from '../chain/index.js';
 import { worst } from '../fit/state.js';
 import { isNew } from './judge.js';
+import { asOneFace } from './vehicle.js';
 import { doubtOf, EPS, restsOf, tidy } from './rules/finding.js';
 import type { Check, Figures, JudgedJoint, View } from './types.js';
 
@@ -58,10 +59,7 @@ const DESIGN = [
 ] as const satisfies readonly AttributeName[];
 const BORED: readonly Part['kind'][] = ['brake-master', 'clutch-master', 'slave', 'wheel-cylinder', 'caliper'];
 
-const factOf = (part: Part, name: AttributeName): ChainFact | undefined =>
-  part.facts.find((f) => f.attribute === name && f.position === undefined);
-const knownOf = (fact: ChainFact | undefined) =>
-  fact && { value: fact.value, tolerance: fact.tolerance ?? 0, rests: fact.rests ?? ('recorded' as const) };
+const known = (part: Part, name: AttributeName): Known | undefined => knownAt(asOneFace(part), name);
 
 /**
  * What a new unit changes beside its joints: its bore, and every other difference of design from what was there. Neither is wrong,
@@ -71,8 +69,11 @@ export function judgePlaces(view: View): JudgedJoint[] {
   return [...view.then.putBy.values()].flatMap((edit): JudgedJoint[] => {
     const [before, after] = [view.now.get(edit.at), view.parts.get(edit.at)];
     if (!before || !after || before.kind !== after.kind || !isNew(view, edit.at)) return [];
-    if (before.unit !== undefined && before.unit === after.unit) return [];
-    const checks = [...boreCheck(before, after, edit, view), ...designCheck(before, after, edit)];
+    // The same unit again is compared only where a reading contradicts what it was.
+    const same = before.unit !== undefined && before.unit === after.unit;
+    const checks = [...boreCheck(before, after, edit, view), ...designCheck(before, after, edit)].filter(
+      (check) => !same || (check.state !== 'fits' && check.rests !== 'not-known'),
+    );
     if (checks.length === 0) return [];
     return [
       {
@@ -92,7 +93,7 @@ const plain = { answers: [], fixes: [] } as const;
 /** Another bore changes travel and effort: known on both, and wanted where it is another. */
 function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Check[] {
   if (!BORED.includes(after.kind)) return [];
-  const [old, own] = [knownOf(factOf(before, 'bore')), knownOf(factOf(after, 'bore'))];
+  const [old, own] = [known(before, 'bore'), known(after, 'bore')];
   const values: Figures = { now: old?.value ?? null, then: own?.value ?? null };
   const base = { code: 'place.bore', rank: 'must', rests: restsOf(old, own), fixes: [] } as const;
   if (typeof old?.value !== 'number' || typeof own?.value !== 'number') {
@@ -133,7 +134,7 @@ function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Chec
 function designCheck(before: Part, after: Part, { wanted }: Put): Check[] {
   const values: Record<string, string | number | null> = {};
   for (const name of DESIGN) {
-    const [old, own] = [factOf(before, name), factOf(after, name)];
+    const [old, own] = [known(before, name), known(after, name)];
     if (!old || !own || isSame(old, own)) continue;
     values[`${name} now`] = old.value;
     values[name] = own.value;
@@ -144,7 +145,7 @@ function designCheck(before: Part, after: Part, { wanted }: Put): Check[] {
   return [{ ...plain, code: 'place.record', rank: 'must', rests: 'recorded', state, values, answers }];
 }
 
-const isSame = (a: ChainFact, b: ChainFact): boolean =>
+const isSame = (a: Known, b: Known): boolean =>
   typeof a.value === 'number' && typeof b.value === 'number'
-    ? Math.abs(a.value - b.value) <= Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0) + EPS
+    ? Math.abs(a.value - b.value) <= Math.hypot(a.tolerance, b.tolerance) + EPS
     : a.value === b.value;

@@ -3,6 +3,7 @@ import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '..
 import { judgeCircuits } from '../joint/circuits.js';
 import { judgeClutch } from '../joint/paths.js';
 import { judgePlaces, judgeSets } from '../joint/places.js';
+import { judgeRefusals, judgeVehicle } from '../joint/vehicle.js';
 import { listOf } from '../need/index.js';
 import { gradeOf } from './grade.js';
 import type { ChainAnswer, ChainInput, PartState } from './types.js';
@@ -44,8 +45,10 @@ export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: 
     ...judgedJoints(view).map((entry) => judge(entry, view)),
     ...judgePlaces(view),
     ...judgeSets(view),
-    ...judgeCircuits(view, input.whole === true),
+    ...judgeCircuits(view, input.whole === true, input.whole === true || input.fluids === true),
     ...judgeClutch(view),
+    ...judgeVehicle(view),
+    ...judgeRefusals(input.refused ?? [], view),
   ].sort(byWeight);
   return {
     now: { parts: nowParts(input) },

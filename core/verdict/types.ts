@@ -1,5 +1,5 @@
 import type { BoxItem, Chain, Edit } from '../chain/index.js';
-import type { CheckCode, JudgedJoint } from '../joint/index.js';
+import type { CheckCode, JudgedJoint, Refusal } from '../joint/index.js';
 import type { List } from '../need/index.js';
 import type { FourState } from '../fit/state.js';
 import type { Practice } from '../practice/index.js';
@@ -54,10 +54,14 @@ export interface ChainInput extends Chain {
   readonly listed: readonly Listing[];
   readonly practice: Practice;
   readonly overrides?: readonly Override[];
+  /** What is on record against an exchange. */
+  readonly refused?: readonly Refusal[];
   /** Questions that a named source was asked without an answer. */
   readonly unanswered?: readonly { readonly part: string; readonly attribute: string; readonly position?: string }[];
   /** The parts and joints are the whole of a system: circuits are judged too. */
   readonly whole?: boolean;
+  /** The fluid of every system that a new unit belongs to is known, or asked for. */
+  readonly fluids?: boolean;
 }
 
 export interface PartState {

@@ -21,9 +21,14 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'place.record': 'design of the unit',
   'place.bore': 'bore',
   'place.mated': 'sides of a production change',
+  'vehicle.valve': 'valves',
+  'vehicle.nipple': 'feed of the clutch',
+  'vehicle.hose': 'length of the flexible hose',
+  'vehicle.tab': 'what fouls the hose',
+  'record.refused': 'what is on record',
   'port.none': 'port for the line',
   'port.place': 'place of the port',
-  'wiring.plug': 'connector',
+  'wiring.plug': 'sensor connector',
   'circuit.crossed': 'circuits',
   'circuit.fed': 'feed of the wheel',
   'circuit.open-port': 'unused port',
@@ -56,13 +61,28 @@ const RESTS_WORDS: Readonly<Partial<Record<Check['rests'], string>>> = {
   listed: ', listed and not measured',
 };
 
+/** How far two figures are from each other: ": 2.00 mm · 0.079 in apart". */
+function apartWords(keys: readonly (string | undefined)[], { values }: Said, name: AttributeName | undefined): string {
+  const [a, b] = keys.map((key) => (key === undefined ? undefined : lookup(values, key)));
+  if (typeof a !== 'number' || typeof b !== 'number' || name === undefined) return '';
+  const { dimension } = attribute(name);
+  if (dimension === 'angle') return `: ${Math.abs(a - b).toFixed(0)}° apart`;
+  return dimension === 'length' ? `: ${mm(Math.abs(a - b))} apart` : '';
+}
+
+/** What is known to be none is said so; where nobody knows, that. */
+const shownAs = (state: Check['state'], name: AttributeName | undefined, value: Figures[string] | undefined): string =>
+  value === null && state !== 'not-known' ? 'none' : say(name, value);
+
 function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'between'>): string {
   const row = ROW.get(check.code);
   const words = capital(checkWords(check.code));
   const names = row ? [row.a, row.b ?? row.a] : [];
   const keys = [first, second].map((ref) => Object.keys(check.values).find((key) => key === ref));
   const shown = keys.flatMap((key, i) =>
-    key === undefined ? [] : [`${partWords(key)} ${say(names[i] ?? names[0], lookup(check.values, key))}`],
+    key === undefined
+      ? []
+      : [`${partWords(key)} ${shownAs(check.state, names[i] ?? names[0], lookup(check.values, key))}`],
   );
   const pair = shown.length > 0 ? `: ${shown.join(', ')}` : '';
   const rests = RESTS_WORDS[check.rests] ?? '';
@@ -74,7 +94,10 @@ function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'bet
     case 'fits-with-change':
       return `${words} fits with a change${pair}${rests}.`;
     case 'does-not-fit':
-      return `${words} does not fit${pair}${rests}.`;
+      if (row?.rule === 'room')
+        return `${words} fouls${pair}: ${mm(check.values['over'])} too much with what is to stay clear.`;
+      if (row?.rule === 'at-least-b') return `${words}: too little${pair}.`;
+      return `${words} does not fit${pair}${apartWords(keys, check, names[0])}${rests}.`;
     case 'not-known':
       return check.coarse ? `${words}${pair}: readings too coarse, measure again.` : `${words} is not known${pair}.`;
   }
@@ -87,6 +110,24 @@ const partWords = (ref: string): string => {
   return at === undefined ? positionWords(part) : `${positionWords(part)} (${positionWords(at)})`;
 };
 
+/** What becomes of a thread that does not mate. */
+const MATING = new Map([
+  ['starts, then binds', 'it starts, then binds, and stops before the seat closes'],
+  ['loose', 'it goes home loose and strips under pressure'],
+  ['will not start', 'the male thread is too large to start'],
+  ['falls through', 'the male thread falls through'],
+  ['taper mismatch', 'one is tapered, the other parallel, and they do not seal'],
+]);
+
+/** What is lost when a plug finds nothing. */
+const LOST = new Map([
+  ['sensor', 'Its warning would be lost.'],
+  ['level-sensor', 'No low-fluid warning.'],
+  ['brake-light-switch', 'The brake light would be lost.'],
+  ['cruise-switch', 'Cruise control would not switch off.'],
+  ['start-switch', 'It would start in gear, or not at all.'],
+]);
+
 const byPart = ({ values }: Said): string => positionWords(String(values['part'] ?? ''));
 
 const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between'>) => string>>> = {
@@ -96,13 +137,13 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     const clear = `Clearance ${mm(values['gap'])} ± ${Number(values['doubt']).toFixed(2)} mm`;
     const target = `${say(undefined, values['low'])} to ${say(undefined, values['high'])} mm`;
     if (values['gap'] + Number(values['doubt']) <= 0)
-      return `${clear}: the master cannot release, the brakes drag and heat. ${values['adjustable'] === true ? 'Shorten the booster output rod.' : 'Stop.'}`;
+      return `${clear}: the master cannot release, the brakes drag and heat. ${values['adjustable'] === true ? 'Shorten the booster output rod.' : 'Stop: the booster output rod cannot be adjusted.'}`;
     if (state === 'not-known' && values['gap'] - Number(values['doubt']) <= 0)
       return `${clear}: not known to clear. Treat it as no clearance until it is measured with a depth gauge.`;
     if (state === 'fits') return `${clear}, within ${target}.`;
     return values['gap'] > Number(values['high'])
       ? `${clear}, over ${target}: lost pedal travel.`
-      : `${clear}, under ${target}.`;
+      : `${clear}, under ${target}.${values['adjustable'] === false ? ' The booster output rod cannot be adjusted.' : ''}`;
   },
   'rod.length': (check, joint) => {
     const over = check.values['over'];
@@ -110,7 +151,7 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     const which = over > 0 ? 'longer' : 'shorter';
     const by = `The rod is ${mm(Math.abs(over))} ${which} than it has to be`;
     return check.state === 'fits-with-change'
-      ? `${by}: set it with its adjuster.`
+      ? `${by}: within its adjuster.`
       : `${by}: more than its adjuster takes up.`;
   },
   'port.none': ({ values }) => `There is no port for the ${positionWords(String(values['line']))}.`,
@@ -124,9 +165,30 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
   'port.thread': (check, joint) => {
     const mating = check.values['mating'];
     return typeof mating === 'string' && mating !== 'mates'
-      ? `${plain(check, joint).replace(/\.$/, '')}: ${mating}.`
+      ? `${plain(check, joint).replace(/\.$/, '')}: ${MATING.get(mating) ?? mating}.`
       : plain(check, joint);
   },
+  'mount.spacing': (check, joint) =>
+    check.coarse ? plain(check, joint).replace('measure again', 'use a caliper') : plain(check, joint),
+  'wiring.plug': (check, joint) => {
+    const plug = joint.between[0].split('@')[1] ?? 'sensor';
+    if (check.state !== 'does-not-fit') return plain(check, joint);
+    const [harness, unit] = joint.between.map((ref) => lookup(check.values, ref) ?? null);
+    const has = unit === null ? 'The new unit has no such connector' : `The new unit’s connector is ${String(unit)}`;
+    return `${has}; the vehicle’s plug is ${String(harness ?? 'none')}. ${unit === null ? (LOST.get(plug) ?? '') : 'It does not go on.'}`.trim();
+  },
+  'rod.engaged': (check, joint) =>
+    check.state === 'does-not-fit'
+      ? `${mm(check.values['engaged'])} of thread engaged, ${mm(check.values['least'])} are needed: the fork would pull off.`
+      : plain(check, joint),
+  'fork.foot': (check, joint) =>
+    check.state === 'does-not-fit'
+      ? 'The old slave has a steadying foot, this one has none: it tilts under load.'
+      : plain(check, joint),
+  'fork.travel': (check, joint) =>
+    check.state === 'does-not-fit' ? `${plain(check, joint)} Too little to release the clutch.` : plain(check, joint),
+  'supply.fluid': (check, joint) =>
+    check.state === 'does-not-fit' ? `${plain(check, joint)} Its seals would be ruined.` : plain(check, joint),
   'port.seat': (check, joint) =>
     check.state === 'does-not-fit'
       ? `${plain(check, joint)} They never seal on each other, whatever the thread.`
@@ -144,7 +206,7 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
       .filter((key) => !key.endsWith(' now'))
       .map((key) => {
         const name = findAttribute(key)?.name;
-        return `${findAttribute(key)?.words ?? key} ${say(name, lookup(values, key))} instead of ${say(name, lookup(values, `${key} now`))}`;
+        return `${findAttribute(key)?.words ?? key} ${shownAs('fits', name, lookup(values, key))} instead of ${shownAs('fits', name, lookup(values, `${key} now`))}`;
       });
     return `Not the design that was there: ${differs.join(', ')}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
   },
@@ -160,6 +222,40 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
   },
   'joint.gone': ({ values }) =>
     `${String(values['from'])} and ${String(values['to'])} do not meet any more: the part that is there then has no such face.`,
+  'vehicle.valve': ({ values, state }) => {
+    const [own, old, line] = [values['then'], values['now'], values['line']];
+    const kind = (v: Figures[string] | undefined): string => (v === null || v === undefined ? 'no' : `a ${String(v)}`);
+    if (state === 'does-not-fit' && own === 'residual' && values['drums'] === false)
+      return 'This body holds residual pressure, and no axle has drums: discs would drag.';
+    if (state === 'does-not-fit' && own !== null)
+      return `A ${String(own)} valve in the body and another in the lines: its effect would be doubled.`;
+    if (state === 'does-not-fit')
+      return `The old body had ${kind(old)} valve, this one has none: the balance between the axles would change.`;
+    if (state === 'not-known')
+      return `Valve in the new body ${own ?? 'not known or none'}, in the old body ${old ?? 'not known or none'}, in the lines ${line ?? 'not known'}: it has to be there once. Look before ordering.`;
+    return own === null ? 'No valve is lost.' : `One ${String(own)} valve, in the body.`;
+  },
+  'vehicle.nipple': ({ state }) =>
+    state === 'does-not-fit'
+      ? 'The clutch is fed from the brake reservoir, and this one has no nipple for it.'
+      : state === 'not-known'
+        ? 'The clutch is fed from the brake reservoir; whether this one has a nipple for it is not known.'
+        : 'The reservoir has a nipple for the clutch: open it last.',
+  'vehicle.hose': ({ values, state }) => {
+    const needed = `${String(values['needed'])} mm are needed at lock, droop and bump with a spare`;
+    if (state === 'does-not-fit') return `The hose is ${mm(values['length'])}; ${needed}: it pulls.`;
+    if (state === 'fits') return `The hose is ${mm(values['length'])}; ${needed}.`;
+    return 'Whether the flexible hose is long enough is not known: measure it, and what it needs at lock, droop and bump.';
+  },
+  'vehicle.tab': ({ state }) =>
+    state === 'does-not-fit' ? 'A tab beside the caliper fouls the hose.' : 'Nothing fouls the hose.',
+  'record.refused': ({ values, state }) => {
+    if (values['disputed'] === true) return `The interchange is disputed: ${String(values['by'])}.`;
+    if (state === 'not-known') return `That this one does instead turned out wrong: ${String(values['by'])}.`;
+    return state === 'fits-with-change'
+      ? `Recorded as not fitting by itself; the conversion changes what it goes to. ${String(values['by'])}.`
+      : `Recorded as not fitting. ${String(values['by'])}.`;
+  },
   'circuit.crossed': ({ values }) =>
     `${String(values['one'])} and ${String(values['other'])} are two circuits, and something behind the master joins them: a leak in one would empty both.`,
   'circuit.fed': (check) => `No line reaches the ${byPart(check)}: it would not work.`,
@@ -189,7 +285,7 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
   },
   'mount.stud-length': (check, joint) =>
     typeof check.values['needed'] === 'number'
-      ? `Stud ${mm(check.values['stud'])}; ${mm(check.values['needed'])} are needed.`
+      ? `Stud ${mm(check.values['stud'])}; ${mm(check.values['needed'])} are needed${check.state === 'does-not-fit' ? ': too short' : ''}.`
       : plain(check, joint),
   'mount.torque': ({ values }) =>
     typeof values['torque'] === 'number'

@@ -1,3 +1,4 @@
 export { lookup } from './lookup.js';
 export { plainTextProblem } from './plain.js';
 export { checkWords, sentenceOf } from './checks.js';
+export { reasonWords, verdictSentence } from './verdict.js';

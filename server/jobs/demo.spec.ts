@@ -112,9 +112,9 @@ describe('traps of the trade', () => {
   });
   it('the rear port feeds the front: lines are told apart by what they feed', async () => {
     const w = await workspace(await chosen('e2', 'brake-master', 'ard-tm30e', 'ard-tm30e', '1996-04'));
-    const place = w.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'place@rear-left');
-    expect(place?.words).toContain('front line');
-    expect(place?.state).toBe('fits');
+    const rear = w.work[0]?.joints.find((j) => j.id === 'master-line-rear-left');
+    expect(rear?.checks.find((c) => c.id === 'thread@rear-left')?.unit).toBe('1/2-20 UNF');
+    expect(rear?.state).toBe('fits');
   });
   it('a slave without its foot is sold as a drop-in', async () => {
     expect(await blockers(await chosen('q4', 'slave', 'mor-s20qa', 'wex-s20q', '2000-01'))).toContain(
@@ -131,7 +131,7 @@ describe('traps of the trade', () => {
     const sentence = (await workspace(id)).work[0]?.joints
       .flatMap((j) => j.checks)
       .find((c) => c.id === 'thread@front-left')?.sentence;
-    expect(sentence).toContain('3/8-24 UNF in M10x1.0: starts by hand');
+    expect(sentence).toContain('it starts, then binds');
     await decide(id, 'remedy:brake-master/reflare@front-left', 'accepted');
     await decide(id, 'remedy:brake-master/reflare@rear-left', 'accepted');
     expect(await blockers(id)).toBe('');

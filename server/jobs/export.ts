@@ -20,7 +20,7 @@ export function slipCsv(workspace: Workspace): string {
     '',
     '',
     '',
-    `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}`,
+    `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}`,
     o.reason,
     '',
   ]);

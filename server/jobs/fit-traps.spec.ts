@@ -82,16 +82,16 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['an inch nut starts in a metric port and binds', { ...Q2, unit: 'wex-sm19' }, 'thread@front-left', 'does-not-fit', 'stops before the seat closes'],
   ['the same thread with another seat never seals', { ...V12, onNew: ['port rear left inverted'] }, 'seat@rear-left', 'does-not-fit', 'never seal'],
   ['studs that miss by two millimetres', { ...V12, onNew: ['studs 82 cal'] }, 'stud-spacing', 'does-not-fit', '2.00 mm'],
-  ['a ruler cannot confirm what a caliper must', { ...Q2, unit: 'wex-sm19', onNew: ['studs 66 ruler'] }, 'stud-spacing', 'not-known', 'cannot tell'],
+  ['a ruler cannot confirm what a caliper must', { ...Q2, unit: 'wex-sm19', onNew: ['studs 66 ruler'] }, 'stud-spacing', 'not-known', 'use a caliper'],
   ['a flange that stands at another angle', { ...Q2, unit: 'ard-sm19', onNew: ['flange 60'] }, 'flange-angle', 'does-not-fit', '30° apart'],
   ['a pilot that does not go into the hole', { ...V12, onNew: ['pilot 45 cal'] }, 'pilot', 'does-not-fit', '3.00 mm'],
-  ['a rod that is too short for its adjuster', { ...Q2, unit: 'wex-sm19', onNew: ['rod 100 cal'] }, 'rod-length', 'does-not-fit', 'more than the adjuster takes up'],
-  ['a rod that the adjuster takes up is a change, not a misfit', { ...Q2, unit: 'wex-sm19' }, 'rod-length', 'fits-with-change', 'within the adjuster'],
-  ['a ball end in a flat recess', { ...Q2, unit: 'wex-sm19', bench: ['rod tip ball'], onNew: ['rod tip flat'] }, 'rod-end', 'does-not-fit', 'wants ball'],
+  ['a rod that is too short for its adjuster', { ...Q2, unit: 'wex-sm19', onNew: ['rod 100 cal'] }, 'rod-length', 'does-not-fit', 'more than its adjuster takes up'],
+  ['a rod that the adjuster takes up is a change, not a misfit', { ...Q2, unit: 'wex-sm19' }, 'rod-length', 'fits-with-change', 'within its adjuster'],
+  ['a ball end in a flat recess', { ...Q2, unit: 'wex-sm19', bench: ['rod tip ball'], onNew: ['rod tip flat'] }, 'rod-end', 'does-not-fit', 'ball'],
   ['a rod that nothing holds', { ...Q2, unit: 'wex-sm19', bench: ['rod retention ring'], onNew: ['rod retention none'] }, 'rod-retention', 'does-not-fit', 'none'],
   ['too little thread left in the fork', { ...Q2, unit: 'wex-sm19', onNew: ['rod thread M8x1.25', 'rod engaged 7 cal'] }, 'rod-engaged', 'does-not-fit', 'pull off'],
   ['a clevis pin that is loose in its fork', { ...Q2, unit: 'wex-sm19', onNew: ['clevis 10 cal'] }, 'clevis-pin', 'does-not-fit', '2.00 mm'],
-  ['ports and reservoir of the other driving side', { ...V12, onNew: ['driving side left'] }, 'driving-side', 'does-not-fit', 'wants right'],
+  ['ports and reservoir of the other driving side', { ...V12, onNew: ['driving side left'] }, 'driving-side', 'does-not-fit', 'right'],
   ['no clearance at the pin: the brakes drag', { ...V12, onNew: ['recess 13.2 cal'] }, 'recess-depth', 'fits-with-change', 'cannot release'],
   ['a plate that lies between the faces adds to the clearance', { ...V12, bench: ['plate 1.6 cal'] }, 'recess-depth', 'fits-with-change', 'over'],
   ['an insert in the recess takes it away, and a staked pin cannot follow', { ...V12, bench: ['booster pin 13.4 cal', 'pin adjustable fixed'], onNew: ['insert 1.6 cal'] }, 'recess-depth', 'does-not-fit', 'cannot be adjusted'],
@@ -102,7 +102,7 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['a connector that only looks alike', { ...V12, onNew: ['sensor round 3-pin'] }, 'sensor', 'does-not-fit', 'connector'],
   ['the old sensor does not go into the new thread', { ...V12, onNew: ['sensor round 3-pin', 'sensor thread M12x1.5'], more: [['remedy:brake-master/sensor', 'accepted']] }, 'sensor', 'does-not-fit', 'connector'],
   ['a brake-light switch that is left out', { ...V12, bench: ['brake light switch grey 2-pin'], onNew: ['brake light switch none'] }, 'brake-light-switch', 'does-not-fit', 'brake light would be lost'],
-  ['a reservoir of another kind', { ...V12, onNew: ['reservoir remote'] }, 'reservoir', 'does-not-fit', 'old reservoir is clipped'],
+  ['a reservoir of another kind', { ...V12, onNew: ['reservoir remote'] }, 'reservoir', 'not-known', 'reservoir remote instead of clipped'],
   ['a clutch that drinks from a reservoir without a nipple', { ...V12, bench: ['clutch feed brake-reservoir'], onNew: ['feed nipple none'] }, 'clutch-feed', 'does-not-fit', 'no nipple'],
   ['a proportioning valve that is doubled', { ...V12, bench: ['line valve proportioning'], onNew: ['valve proportioning'] }, 'valve-in-body', 'does-not-fit', 'doubled'],
   ['a proportioning valve that is lost', { ...V12, bench: ['valve proportioning', 'line valve none'] }, 'valve-in-body', 'does-not-fit', 'balance between the axles'],
@@ -112,13 +112,13 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['a pressure hose with the other end', { ...B7, bench: ['pressure thread M16x1.5', 'pressure end flare-37'] }, 'pressure-end', 'does-not-fit', 'flare 37'],
   ['a pump that runs on the wrong fluid', { ...B7, bench: ['assist fluid mineral'] }, 'assist-fluid', 'does-not-fit', 'seals would be ruined'],
   ['a slave that lacks its foot tilts', { ...SLAVE, onNew: [...OWN, 'studs 60 cal', 'foot none', 'travel 22 cal', 'bleeder top'] }, 'foot', 'does-not-fit', 'tilts'],
-  ['a bleeder that was shipped in the lower hole', { ...SLAVE, onNew: [...OWN, 'studs 60 cal', 'foot present', 'travel 22 cal', 'bleeder bottom'] }, 'bleeder', 'does-not-fit', 'wants top'],
-  ['a slave whose rod does not go far enough', { ...SLAVE, onNew: [...OWN, 'studs 60 cal', 'foot present', 'travel 17 cal', 'bleeder top'] }, 'travel', 'does-not-fit', 'only'],
-  ['a line that is held by a pin in a port with a thread', { ...SLAVE, bench: ['held by pin'], onNew: OWN }, 'line-retention', 'does-not-fit', 'wants pin'],
+  ['a bleeder that was shipped in the lower hole', { ...SLAVE, onNew: [...OWN, 'studs 60 cal', 'foot present', 'travel 22 cal', 'bleeder bottom'] }, 'bleeder', 'does-not-fit', 'top'],
+  ['a slave whose rod does not go far enough', { ...SLAVE, onNew: [...OWN, 'studs 60 cal', 'foot present', 'travel 17 cal', 'bleeder top'] }, 'travel', 'does-not-fit', 'Too little to release'],
+  ['a line that is held by a pin in a port with a thread', { ...SLAVE, bench: ['held by pin'], onNew: OWN }, 'line-retention', 'does-not-fit', 'pin'],
   ['a disc that the old caliper took', CALIPERS, 'disc', 'does-not-fit', '20.00 mm'],
   ['a caliper that fouls the wheel', { ...CALIPERS, bench: ['wheel inside 165 ruler'] }, 'sweep', 'does-not-fit', 'fouls'],
   ['a caliper behind the spokes', { ...CALIPERS, bench: ['spoke room 41 ruler'] }, 'overhang', 'does-not-fit', 'fouls'],
-  ['a hose that is short at droop', { vehicle: 'v10', slot: 'front-brake', old: 'ard-k48v', unit: 'ard-k48v', bench: ['hose lock 310 ruler', 'hose droop 352 ruler', 'hose bump 250 ruler'] }, 'hose-length', 'does-not-fit', 'too short'],
+  ['a hose that is short at droop', { vehicle: 'v10', slot: 'front-brake', old: 'ard-k48v', unit: 'ard-k48v', bench: ['hose lock 310 ruler', 'hose droop 352 ruler', 'hose bump 250 ruler'] }, 'hose-length', 'does-not-fit', 'it pulls'],
   ['a tab beside the caliper', { ...CALIPERS, bench: ['tab present'] }, 'tab', 'does-not-fit', 'fouls the hose'],
 ]; // prettier-ignore
 
@@ -133,14 +133,14 @@ describe('the wrong part that was about to be ordered', () => {
   it('the third line finds no outlet, and a tee with a short line takes it in', async () => {
     const story: Story = { vehicle: 't20', slot: 'brake-master', old: 'ard-tm19t3', unit: 'ard-tm19t' };
     const id = await tell(story);
-    const before = (await workspace(id)).work[0]?.joints.find((j) => j.id === 'lines');
-    expect(before?.state).toBe('does-not-fit');
-    const lost = before?.checks.find((c) => c.state === 'does-not-fit');
-    expect(lost?.sentence).toContain('no port for the line that feeds front');
+    const lines = (w: Workspace) => (w.work[0]?.joints ?? []).filter((j) => j.id.startsWith('master-line'));
+    const before = lines(await workspace(id));
+    const lost = before.flatMap((j) => j.checks).find((c) => c.state === 'does-not-fit');
+    expect(lost?.sentence).toContain('There is no port for the master line front right');
     expect(lost?.remedies.map((r) => r.row)).toEqual(['tee']);
     await decide(id, `remedy:brake-master/${lost?.remedies[0]?.key ?? ''}`, 'accepted');
     const after = await workspace(id);
-    expect(after.work[0]?.joints.find((j) => j.id === 'lines')?.state).not.toBe('does-not-fit');
+    expect(lines(after).map((j) => j.state)).not.toContain('does-not-fit');
     expect(after.slip.some((line) => line.words.startsWith('Tee, M10x1.0') && line.number?.startsWith('WX'))).toBe(
       true,
     );
@@ -148,8 +148,8 @@ describe('the wrong part that was about to be ordered', () => {
   });
   it('an adapter that closes the thread stands out into the strut tower, and that is said before it is taken', async () => {
     const id = await tell({ ...Q2, unit: 'wex-sm19', onNew: ['reach left 70 ruler'] });
-    const lines = (await workspace(id)).work[0]?.joints.find((j) => j.id === 'lines');
-    const ways = lines?.checks.find((c) => c.id === 'thread@front-left')?.remedies ?? [];
+    const checks = (await workspace(id)).work[0]?.joints.flatMap((j) => j.checks) ?? [];
+    const ways = checks.find((c) => c.id === 'thread@front-left')?.remedies ?? [];
     expect(ways.map((r) => r.row)).toEqual(['adapter', 'reflare']);
     expect(ways[0]?.after).toMatchObject({ state: 'fits-with-change', opens: ['reach to the left of the bore'] });
     expect(ways[1]?.after?.opens).toEqual([]);

@@ -1,5 +1,6 @@
-import type { Decision, FluidView, Workspace } from '@kerabat/contract';
+import type { Decision, FluidView, JointView, Workspace } from '@kerabat/contract';
 import { readComplaint } from '@kerabat/core/ask';
+import type { JobRows } from '@kerabat/core/job';
 import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/strip';
 import { cautionsFor } from '@kerabat/core/caution';
 import {
@@ -10,23 +11,17 @@ import {
   type ConversionPart,
   type Plan,
 } from '@kerabat/core/conversion';
-import {
-  checkChain,
-  matedJoint,
-  measurementsFor,
-  withOutlook,
-  type ChainJoint,
-  type FitChain,
-  type Joint,
-} from '@kerabat/core/fit';
+import { checkChain, matedJoint, measurementsFor, withOutlook, type FitChain, type Joint } from '@kerabat/core/fit';
 import { capAgainstSeals, findFluid, FLUIDS, judgeFluid, type SealMaterial } from '@kerabat/core/fluid';
-import { mergeSlip, safetyOf, type FittingWant, type Override } from '@kerabat/core/slip';
+import { mergeSlip, type FittingWant } from '@kerabat/core/slip';
 import { textOf, type UnitKind } from '@kerabat/core/unit';
 import { stepsOf, WORK_GROUPS, type WorkStep } from '@kerabat/core/workcard';
 import { convertedVehicle, wantFor } from '../fit/plan.js';
 import type { Stores } from '../main/stores.js';
 import { proposalsFor } from './proposals.js';
 import { chooseSlot, decisionOf, entriesFor, vehicleKnown, type SlotChoice, type SlotInput } from './choose.js';
+import { judgeJob } from './judged.js';
+import { rowsOf } from './rows.js';
 import { readChoices } from './subjects.js';
 import { fitChainOf } from './fit-chain.js';
 import { capOf, computeSlot, type SlotResult } from './slot-work.js';
@@ -58,6 +53,14 @@ const chosenIn = (input: SlotInput, stores: Stores): Promise<SlotChoice[]> =>
 export async function fitChainOfJob(id: number, stores: Stores): Promise<FitChain> {
   const input = inputOf(id, stores);
   return fitChainOf(await chosenIn(input, stores), input, stores);
+}
+
+/** The rows that a job is judged by. */
+export async function rowsOfJob(id: number, stores: Stores): Promise<JobRows> {
+  const input = inputOf(id, stores);
+  const choices = await chosenIn(input, stores);
+  const { taken } = checkChain(fitChainOf(choices, input, stores), acceptedIn(input.decisions), input.practice);
+  return rowsOf(choices, taken, input, [], stores);
 }
 
 /** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
@@ -97,25 +100,10 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
     stores.jobs.slipEdits(id),
     stores.jobs.slipAdded(id),
   );
-  const overrides = overridesOf(input.decisions);
-  const joints = results.flatMap((r) =>
-    r.joints.map((joint): ChainJoint => ({ ...joint, id: `${r.work.slot}/${joint.id}`, slot: r.work.slot })),
-  );
-  const safety = safetyOf({
-    vehicleKnown: vehicle !== undefined,
-    unitChosen: choices.length > 0 && choices.every((c) => c.chosen),
-    ...(choices.length > 1
-      ? { unfilled: choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot) }
-      : {}),
-    ...(choices.some(
-      (c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`),
-    )
-      ? { identification: { verdict: 'contradictory' as const } }
-      : {}),
-    joints,
-    fluid: fluid.state,
-    overrides,
-  });
+  const { joints, safety } = judgeJob(choices, results, fit.taken, fluid.state, input, stores);
+  const shownAt = (slot: string): JointView[] =>
+    joints.filter((joint) => joint.slot === slot).map(({ slot: _slot, ...joint }) => joint as JointView);
+  const shown = results.map((r): SlotResult => ({ ...r, work: { ...r.work, joints: shownAt(r.work.slot) } }));
   const reading = job.complaint === null ? undefined : readComplaint(job.complaint, kindsOn(input));
   return {
     job,
@@ -129,12 +117,12 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
           },
         }
       : {}),
-    chain: chainFor(input, results, stores) as Workspace['chain'],
-    work: results.map((r) => r.work),
+    chain: chainFor(input, shown, stores) as Workspace['chain'],
+    work: shown.map((r) => r.work),
     fluid,
     decisions: input.decisions as Decision[],
     slip,
-    safety: { ...safety, blockers: [...safety.blockers], overridden: [...safety.overridden] },
+    safety,
     measurements: measurementsFor(joints) as Workspace['measurements'],
     ...(plan
       ? {
@@ -220,12 +208,6 @@ const withNumbers = (proposals: ReturnType<typeof proposalsFor>, stores: Stores)
     return number === undefined ? line : { ...line, number };
   });
 
-function overridesOf(decisions: readonly Decision[]): Override[] {
-  return decisions
-    .filter((d) => d.value && d.subject.startsWith('override:'))
-    .map((d) => ({ joint: d.subject.slice('override:'.length), person: d.by, reason: d.reason }));
-}
-
 /** Keys of the remedies that were taken, with their place: "brake-master/old-rod". */
 const acceptedIn = (decisions: readonly Decision[]): string[] =>
   decisions.filter((d) => d.value && d.subject.startsWith('remedy:')).map((d) => d.subject.slice('remedy:'.length));
@@ -304,7 +286,7 @@ function chainFor(input: SlotInput, results: readonly SlotResult[], stores: Stor
         slot: row.slot,
         ...(now ? { now } : {}),
         ...(next ? { next: nextWords || next.name } : {}),
-        ...(next && result ? { joints: result.joints } : {}),
+        ...(next && result ? { joints: result.work.joints as Joint[] } : {}),
       },
     ];
   });

@@ -42,7 +42,7 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
     },
     { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
     ...safety.overridden.map((o) => ({
-      text: `Let pass by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
+      text: `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
       bold: true,
       margin: [0, 0, 0, 4],
     })),

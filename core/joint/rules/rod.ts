@@ -69,7 +69,9 @@ export const linkage = (c: Case): Finding =>
 /** Studs long enough for the flange, what lies between and under the nut, and the nut itself. Missing is never nought. */
 export function studLength(c: Case): Finding {
   const [stud, flange] = [figureAt(c.a, 'stud-length'), figureAt(c.b, 'flange-thickness')];
-  const [under, between] = [knownAt(c.a, 'under-nut'), stackOf(c)];
+  const under = knownAt(c.a, 'under-nut');
+  const plate = knownAt(c.a, 'plate');
+  const between = stackOf(c) ?? (plate === undefined ? undefined : Number(plate.value ?? 0));
   const threadName = knownAt(c.a, 'stud-thread')?.value ?? knownAt(c.b, 'stud-thread')?.value;
   const thread = typeof threadName === 'string' ? findThread(threadName) : undefined;
   const values: Figures = {

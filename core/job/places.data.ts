@@ -1,0 +1,97 @@
+import type { AttributeName } from '../attribute/index.js';
+
+/** Where facts that the record keeps of a vehicle's place belong in its chain. */
+
+/** What belongs to the studs and holes that a unit is bolted to. */
+export const STUDS = [
+  'stud-spacing',
+  'stud-count',
+  'stud-thread',
+  'stud-length',
+  'under-nut',
+  'pilot',
+  'flange-angle',
+  'seal-ring',
+  'driving-side',
+  'plate',
+] as const satisfies readonly AttributeName[];
+
+/** What belongs to the pedal and what hangs on it. */
+export const PEDAL = [
+  'rod-length',
+  'clevis-pin',
+  'rod-kind',
+  'rod-end',
+  'rod-retention',
+  'rod-adjust',
+  'linkage',
+  'pedal-height',
+  'pedal-ratio',
+  'pedal-travel',
+  'free-travel',
+] as const satisfies readonly AttributeName[];
+
+/** What is free around a unit. */
+export const ROOM = [
+  'room-front',
+  'room-left',
+  'room-right',
+  'room-up',
+  'room-behind',
+] as const satisfies readonly AttributeName[];
+
+/** Plugs of the harness at a unit. */
+export const PLUGS = ['sensor', 'level-sensor'] as const satisfies readonly AttributeName[];
+/** Plugs at the pedal: a unit has them only where the one that comes off has. */
+export const PEDAL_PLUGS = ['brake-light-switch', 'cruise-switch', 'start-switch'] as const satisfies readonly AttributeName[];
+
+/** What drives a booster. */
+export const SUPPLY = [
+  'booster-supply',
+  'pump-flow',
+  'relief-pressure',
+  'pump-returns',
+  'pressure-thread',
+  'pressure-end',
+  'return-hose',
+  'assist-fluid',
+] as const satisfies readonly AttributeName[];
+
+/** What the disc, the carrier and the wheel bring to a caliper. */
+export const CARRIER = ['carrier-spacing', 'offset'] as const satisfies readonly AttributeName[];
+export const DISC = ['disc', 'disc-thickness'] as const satisfies readonly AttributeName[];
+export const WHEEL = ['wheel-inside', 'spoke-room', 'hub-bore', 'wheel-size'] as const satisfies readonly AttributeName[];
+
+/** What the release fork wants of its slave. */
+export const FORK = ['travel', 'foot', 'bleeder'] as const satisfies readonly AttributeName[];
+
+/** What a booster's output side is to the master that sits on it. */
+export const BOOSTER_FACE = [
+  'stud-spacing',
+  'stud-count',
+  'stud-thread',
+  'stud-length',
+  'under-nut',
+  'pilot',
+  'seal-ring',
+  'driving-side',
+] as const satisfies readonly AttributeName[];
+export const BOOSTER_PUSH = [
+  'booster-pin',
+  'pin-under-vacuum',
+  'pin-adjustable',
+  'output-force',
+] as const satisfies readonly AttributeName[];
+
+/** Facts of a line's end, by the port that it sits in. */
+export const LINE_END = [
+  'port-thread',
+  'port-seat',
+  'tube',
+  'line-reaches',
+] as const satisfies readonly AttributeName[];
+
+/** What a flexible hose is, and what it needs. */
+export const HOSE = ['hose-length', 'hose-lock', 'hose-droop', 'hose-bump', 'tab'] as const satisfies readonly AttributeName[];
+/** What a master brings to the booster behind it. */
+export const MASTER_PUSH = ['recess-depth', 'insert', 'force-limit', 'gap-limit'] as const satisfies readonly AttributeName[];
