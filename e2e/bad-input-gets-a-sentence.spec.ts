@@ -95,18 +95,18 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.see('Rod clearance, least: between 0.01 and 2 mm, not 99.');
   });
 
-  it('letting a joint pass takes a reason', async () => {
+  it('overriding a joint takes a reason', async () => {
     const seat = await sit();
     await seat.go('/jobs/6/fit');
-    await seat.tabTo('Let this joint pass');
+    await seat.tabTo('Override joint');
     await seat.keys('Enter');
-    await seat.tabTo('Let it pass');
+    await seat.tabTo('Override joint');
     await seat.keys('Enter');
     await seat.see('takes a reason');
     await seat.focus('#override-reason');
     await seat.type('line made at the museum');
     await seat.keys('Enter');
-    await seat.see('let pass by Ilse', 'app-slip');
+    await seat.see('Overridden by Ilse', 'app-slip');
   });
 
   it('while nothing can be saved the page says so and why, and what was typed stays in its field', async () => {

@@ -86,7 +86,7 @@ it('somebody with a customer on the phone takes a job from the complaint to a pr
   ).toBe('%PDF-');
   await seat.keys('j');
   await seat.see('Tunnel Works, south gate');
-  await seat.see('Safe to order: every joint that was checked fits, 1 with a change.');
+  await seat.see('Safe to order: every check that decides it fits');
   await seat.tabTo(id.padStart(4, '0'));
   await seat.keys('Enter');
   await seat.see('P/0912/3', 'app-slip');

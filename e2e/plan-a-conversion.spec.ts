@@ -65,10 +65,10 @@ it('somebody plans the tee of an old glasshouse carrier by keyboard, from the ve
   // The joints: the third line has no port, and a tee takes it in.
   await seat.tabTo('Joints');
   await seat.keys('Enter');
-  await seat.see('There is no port for the line that feeds front', '.detail');
+  await seat.see('There is no port for the master line front right', '.detail');
   await seat.tabTo('Do this: Join it with the line at front left');
   await seat.keys('Enter');
-  await seat.see('It goes to the port at front left', '.detail');
+  await seat.see('Tee, M10x1.0', 'app-slip');
 
   // What is still dotted is measured, on the sheet or here.
   await seat.tabTo('Measure before you order');
@@ -107,7 +107,7 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
     () => !document.querySelector('app-measure-view')?.textContent?.includes('relief pressure of the pump'),
   );
   await seat.go('/jobs/5/fit/joints?joint=booster/supply');
-  await seat.see('relief pressure of the pump 7.5 MPa · 1088 psi: too little');
+  await seat.see('too little: supply 7.5 MPa · 1088 psi');
   await seat.see('A pump that gives 9 MPa');
   expect(await seat.axe()).toEqual([]);
   expect(seat.errors).toEqual([]);
@@ -144,7 +144,7 @@ it('a universal unit that is in no catalogue goes in by its dimensions, and says
   await seat.tabTo('stud spacing, new unit');
   await seat.type('72 cal');
   await seat.keys('Enter');
-  await seat.see('72 mm · 2.8346 in does not go on 66 mm', '.detail');
+  await seat.see('master 72 mm · 2.8346 in: 6.00 mm', '.detail');
   await seat.see('Bracket from 6 mm steel angle', '.detail');
   expect(await seat.axe()).toEqual([]);
   expect(seat.errors).toEqual([]);

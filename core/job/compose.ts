@@ -1,7 +1,6 @@
 import type { AttributeName } from '../attribute/index.js';
-import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../chain/index.js';
+import type { ChainFact } from '../chain/index.js';
 import type { ChainInput } from '../verdict/index.js';
-import type { Fact, UnitDesign } from '../unit/index.js';
 import {
   BOOSTER_FACE,
   BOOSTER_PUSH,
@@ -19,23 +18,10 @@ import {
   SUPPLY,
   WHEEL,
 } from './places.data.js';
+import { withChanges } from './changes.js';
+import { addPart, factsOf, has, join, known, named, PART_OF, type Draft } from './draft.js';
+import { addLines, isJoined } from './lines.js';
 import type { JobPlace, JobRows, Slot } from './types.js';
-
-/** The place of a unit in a chain. An axle has two of a kind; one of them stands for both until left and right are counted. */
-export const PART_OF: Readonly<Record<Slot, string>> = {
-  booster: 'booster',
-  'brake-master': 'master',
-  'front-brake': 'front',
-  'rear-brake': 'rear',
-  'clutch-master': 'clutch-master',
-  slave: 'slave',
-};
-
-interface Draft {
-  readonly parts: Map<string, Part>;
-  readonly joints: Joint[];
-  readonly edits: Edit[];
-}
 
 /**
  * A job as a chain with edits: rows in, a vehicle as it is out, with what is put in. What the record and readings say of a vehicle's
@@ -69,72 +55,11 @@ export function composeJob(rows: JobRows): ChainInput {
     unanswered,
     practice,
     fluids: true,
+    asks: ordered.flatMap((place) => place.asks.map((attribute) => ({ part: PART_OF[place.slot], attribute }))),
   };
-}
-
-/** A place with what fixes and a conversion change on it: values set first, then sums, so that their order does not matter. */
-function withChanges(place: JobPlace): JobPlace {
-  if (place.changes.length === 0) return place;
-  const ordered = [...place.changes].sort((a, b) => Number(a.by !== undefined) - Number(b.by !== undefined));
-  let { recorded, read, chosen } = place;
-  for (const change of ordered) {
-    const [attribute, position] = change.key.split('@') as [AttributeName, string?];
-    const isIt = (fact: { attribute: string; position?: string }): boolean =>
-      fact.attribute === attribute && fact.position === position;
-    const at = position === undefined ? {} : { position };
-    if (change.face === 'vehicle') {
-      const before = [...recorded, ...read].findLast(isIt)?.value;
-      const value = changed(change, before);
-      if (value === undefined) continue;
-      // A change goes before what was recorded and read of the same thing.
-      recorded = recorded.filter((f) => !isIt(f));
-      read = [...read.filter((f) => !isIt(f)), { attribute, ...at, value, rests: 'recorded' }];
-    } else if (chosen) {
-      const value = changed(change, chosen.facts.find(isIt)?.value);
-      if (value === undefined) continue;
-      chosen = { ...chosen, facts: [...chosen.facts.filter((f) => !isIt(f)), { attribute, ...at, value, source: '' }] };
-    }
-  }
-  return { ...place, recorded, read, ...(chosen ? { chosen } : {}) };
-}
-
-/** What is not known stays not known, however much is added to it. */
-function changed(
-  { to, by }: JobPlace['changes'][number],
-  before: ChainFact['value'] | undefined,
-): ChainFact['value'] | undefined {
-  if (by === undefined) return to;
-  return typeof before === 'number' ? before + by : undefined;
 }
 
 const ORDER: readonly Slot[] = ['booster', 'brake-master', 'clutch-master', 'slave', 'front-brake', 'rear-brake'];
-
-function chainFact({ attribute, position, value, tolerance, source }: Fact, at?: string): ChainFact {
-  const face = position ?? at;
-  return {
-    attribute,
-    ...(face === undefined ? {} : { position: face }),
-    value,
-    ...(tolerance === undefined ? {} : { tolerance }),
-    ...(source === '' ? {} : { source }),
-    rests: source.startsWith(READ_SOURCE) ? 'measured' : 'recorded',
-  };
-}
-/** Facts of a unit that were measured in the job itself carry this source. */
-const READ_SOURCE = 'measured on';
-
-/** A unit's facts as its part's. What a booster's record says of studs without a face is of the bulkhead. */
-const factsOf = (design: UnitDesign): ChainFact[] =>
-  design.facts.map((fact) =>
-    chainFact(
-      fact,
-      design.kind === 'booster' && STUDS.some((name) => name === fact.attribute) ? 'bulkhead' : undefined,
-    ),
-  );
-
-const named = (facts: readonly ChainFact[], names: readonly AttributeName[]): ChainFact[] =>
-  facts.filter((fact) => names.includes(fact.attribute));
-const known = (place: JobPlace): ChainFact[] => [...place.recorded, ...place.read];
 
 /** Readings that are of the unit itself: what no neighbour of the place has. */
 const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
@@ -157,23 +82,6 @@ const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
   'tube',
   'plate',
 ]);
-
-function addPart(
-  draft: Draft,
-  id: string,
-  kind: PartKind,
-  facts: readonly ChainFact[],
-  more: Partial<Part> = {},
-): void {
-  const before = draft.parts.get(id);
-  draft.parts.set(id, { ...(before ?? { id, kind, facts: [] }), ...more, facts: [...(before?.facts ?? []), ...facts] });
-}
-const join = (draft: Draft, id: string, kind: JointKind, a: string, b: string, more: Partial<Joint> = {}): void =>
-  void draft.joints.push({ id, kind, between: [a, b], ...more });
-
-/** A line that a tee has joined to another one: it does not come to the unit any more. */
-const JOINED = 'line-joined';
-const isJoined = (fact: { readonly attribute: string }): boolean => fact.attribute === JOINED;
 
 function addUnit(place: JobPlace, draft: Draft): void {
   const { slot, kind, old, chosen } = place;
@@ -251,9 +159,6 @@ function addSupply(place: JobPlace, draft: Draft): void {
   join(draft, 'vacuum', 'tail', 'booster@vacuum', 'vacuum-hose');
 }
 
-const has = (facts: readonly ChainFact[], name: AttributeName): boolean =>
-  facts.some((f) => f.attribute === name && f.value !== null);
-
 /** What hangs on a master: its plugs, its reservoir or the hose to it, the fluid that the cap names. */
 function addHangers(place: JobPlace, draft: Draft): void {
   const facts = known(place);
@@ -314,7 +219,7 @@ function addSlave(place: JobPlace, draft: Draft): void {
 
 function addRoom(place: JobPlace, draft: Draft): void {
   const facts = named(known(place), ROOM);
-  if (facts.length === 0) return;
+  if (facts.length === 0 && !place.asks.some((name) => /^(room|reach)-/.test(name))) return;
   const id = PART_OF[place.slot];
   addPart(draft, `${id}-room`, 'room', facts);
   join(draft, `${id}-room`, 'room', `${id}-room`, id);
@@ -343,83 +248,4 @@ function addFluids(places: readonly JobPlace[], draft: Draft): void {
       draft.edits[i] = { ...edit, facts: [...edit.facts.filter((f) => f.attribute !== 'fluid'), cap] };
     });
   }
-}
-
-/** Ports that facts name, with what each feeds. */
-function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
-  const ports = new Map<string, string | undefined>();
-  for (const { attribute, position, value } of facts) {
-    if (!attribute.startsWith('port-') || position === undefined) continue;
-    ports.set(position, attribute === 'port-feeds' && typeof value === 'string' ? value : ports.get(position));
-  }
-  return ports;
-}
-
-/** The lines that come to a unit, each in the port that it sits in now, and where each goes then. */
-function addLines(place: JobPlace, draft: Draft): void {
-  const id = PART_OF[place.slot];
-  const facts = known(place);
-  const old = place.old ? factsOf(place.old) : [];
-  const joined = new Set(facts.filter(isJoined).map((fact) => fact.position));
-  const lines = new Map([...portsIn(old), ...portsIn(facts)].filter(([position]) => !joined.has(position)));
-  if (place.slot === 'booster' || lines.size === 0) return;
-  const end = place.slot === 'front-brake' || place.slot === 'rear-brake' ? 'hose' : 'line';
-  const sitsIn = portsIn(old);
-  for (const position of lines.keys()) {
-    const line = `${id} ${end} ${position}`;
-    // An option or a build month brings other lines than the record's: the port that a line was found in goes before it.
-    const own = (sitsIn.has(position) ? place.read : facts).filter(
-      (f) => f.position === position && LINE_END.some((n) => n === f.attribute),
-    );
-    const ofAll = [...named(facts, ['line-retention']), ...(end === 'hose' ? named(facts, HOSE) : [])];
-    addPart(
-      draft,
-      line,
-      end,
-      ofAll.concat(
-        own.map((f) => ({ ...f, position: 'end' })),
-        end === 'hose' ? [{ attribute: 'port-gender', position: 'end', value: 'male' }] : [],
-      ),
-    );
-    join(draft, line, 'port', `${id}@${position}`, `${line}@end`);
-  }
-  if (!place.chosen || (place.old !== undefined && place.chosen.id === place.old.id)) return;
-  for (const [position, port] of assign(lines, portsIn(factsOf(place.chosen)))) {
-    if (port === position) continue;
-    const line = `${id} ${end} ${position}`;
-    draft.edits.push({
-      id: `follow ${line}`,
-      do: 'join',
-      follows: true,
-      joint: { id: line, kind: 'port', between: [`${id}@${port}`, `${line}@end`] },
-    });
-  }
-}
-
-/**
- * Which port each line goes to: the one in its own place that feeds the same; else one elsewhere that does; else its own place where
- * one of the two does not say what it feeds. A line that finds none keeps the place it had.
- */
-export function assign(
-  lines: ReadonlyMap<string, string | undefined>,
-  ports: ReadonlyMap<string, string | undefined>,
-): Map<string, string> {
-  const free = new Map(ports);
-  const found = new Map<string, string>();
-  const take = (line: string, port: string | undefined): void => {
-    if (port === undefined || found.has(line) || !free.has(port)) return;
-    found.set(line, port);
-    free.delete(port);
-  };
-  for (const [line, feeds] of lines) if (feeds !== undefined && free.get(line) === feeds) take(line, line);
-  for (const [line, feeds] of lines)
-    take(line, feeds === undefined ? undefined : [...free].find(([, f]) => f === feeds)?.[0]);
-  for (const [line, feeds] of lines)
-    if (free.has(line) && (feeds === undefined || free.get(line) === undefined)) take(line, line);
-  for (const [line, feeds] of lines) {
-    const silent = [...free].filter(([, f]) => f === undefined || feeds === undefined);
-    if (silent.length === 1 && lines.size === 1) take(line, silent[0]?.[0]);
-  }
-  for (const line of lines.keys()) if (!found.has(line)) found.set(line, line);
-  return found;
 }

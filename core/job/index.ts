@@ -1,2 +1,3 @@
-export { composeJob, PART_OF } from './compose.js';
+export { composeJob } from './compose.js';
+export { PART_OF } from './draft.js';
 export type { JobPlace, JobRows, Slot } from './types.js';

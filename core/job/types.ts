@@ -1,3 +1,4 @@
+import type { AttributeName } from '../attribute/index.js';
 import type { BoxItem, ChainFact } from '../chain/index.js';
 import type { Change } from '../fit/types.js';
 import type { Refusal } from '../joint/index.js';
@@ -32,6 +33,8 @@ export interface JobPlace {
   readonly conversion?: string;
   /** What accepted fixes and the conversion change: on the vehicle's side of the place, or on the new unit. */
   readonly changes: readonly Change[];
+  /** What the conversion wants answered here. */
+  readonly asks: readonly AttributeName[];
 }
 
 /** Everything that a job is judged by, as rows. */

@@ -100,10 +100,15 @@ function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Chec
     const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
     if (row.pumped && knownAt(b, 'booster-supply')?.value === 'vacuum') return [];
     const known = [va, vb].filter((v) => v !== undefined).length;
-    if (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false) return [];
+    const must = isAsked(row, a, b, view);
+    if (!must && (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false)) return [];
     return [checkOf({ row, joint, a, b, va, vb, view })];
   });
 }
+
+/** A conversion wants it answered. */
+const isAsked = (row: CheckRow, a: Face, b: Face, view: View): boolean =>
+  [a, b].some((face) => [row.a, row.b ?? row.a].some((name) => view.asks.has(`${face.part.id} ${name}`)));
 
 const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undefined || kinds.includes(part.kind);
 
@@ -135,6 +140,7 @@ function rankOf(c: Case, { state, values }: Finding): Rank {
   // The rod was set to the old master: it is set anew, whatever the figures say.
   if (row.code === 'push.gap' && state === 'not-known')
     return values['adjustable'] === true || sameDesigns(c) || recordedTogether(c) ? 'receive' : 'must';
+  if (isAsked(row, c.a, c.b, view) && state === 'not-known') return 'must';
   if (row.rank === 'design') return newParts(c).every((part) => isSameUnit(view, part.id)) ? 'receive' : 'must';
   if (row.soft && state === 'fits') return 'receive';
   return row.rank;

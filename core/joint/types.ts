@@ -63,6 +63,8 @@ export interface View {
   readonly practice: Practice;
   /** Questions that were asked of a named source without an answer: "part attribute position". */
   readonly unanswered: ReadonlySet<string>;
+  /** What has to be answered although nobody recorded it, "part attribute": a conversion asks for it. */
+  readonly asks: ReadonlySet<string>;
 }
 
 /** What a rule is given: both faces in the order of the joint's roles, and what is known of its two attributes. */

@@ -30,6 +30,7 @@ export function viewOf(input: ChainInput): View | { readonly faults: readonly Ch
     parts: partsById(then),
     joints: new Map(then.joints.map((joint) => [joint.id, joint])),
     practice: input.practice,
+    asks: new Set(input.asks?.map((ask) => `${ask.part} ${ask.attribute}`)),
     unanswered: new Set(input.unanswered?.map((q) => `${q.part} ${q.attribute} ${q.position ?? ''}`.trim())),
   };
 }

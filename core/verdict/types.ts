@@ -58,6 +58,8 @@ export interface ChainInput extends Chain {
   readonly refused?: readonly Refusal[];
   /** Questions that a named source was asked without an answer. */
   readonly unanswered?: readonly { readonly part: string; readonly attribute: string; readonly position?: string }[];
+  /** What a conversion wants answered of a part, although nobody recorded it. */
+  readonly asks?: readonly { readonly part: string; readonly attribute: string }[];
   /** The parts and joints are the whole of a system: circuits are judged too. */
   readonly whole?: boolean;
   /** The fluid of every system that a new unit belongs to is known, or asked for. */

@@ -8,6 +8,7 @@ import { findSlot, SLOTS } from '@kerabat/core/strip';
 import type { Practice } from '@kerabat/core/practice';
 import type { Fact, UnitDesign } from '@kerabat/core/unit';
 import type { Listing, Override } from '@kerabat/core/verdict';
+import { lookup } from '@kerabat/core/words';
 import { recordedAt } from '../fit/recorded.js';
 import type { Stores } from '../main/stores.js';
 import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
@@ -59,6 +60,7 @@ function workedPlace(choice: SlotChoice, taken: readonly Change[], input: SlotIn
     beside: chosen ? besideOf(chosen, slot, input) : [],
     ...(role && input.plan ? { conversion: input.plan.id } : {}),
     changes: [...planned(slot, input), ...taken],
+    asks: lookup(input.plan?.asks, slot) ?? [],
   };
 }
 
@@ -83,6 +85,7 @@ function standingPlace(slot: Slot, input: SlotInput, stores: Stores): JobPlace[]
       wanted: false,
       beside: [],
       changes: planned(slot, input),
+      asks: [],
     },
   ];
 }
@@ -201,7 +204,7 @@ function boxOf(chosen: UnitDesign, ordered: string | undefined, stores: Stores):
   const number = ordered ?? stores.units.numbers(chosen.id)[0];
   if (number === undefined) return [];
   return stores.kits.box(chosen.id, number).flatMap(({ item, presence }): BoxItem[] => {
-    const known = Object.hasOwn(ITEM_OF, item) ? ITEM_OF[item] : undefined;
+    const known = lookup(ITEM_OF, item);
     return known === undefined ? [] : [{ item: known, presence: PRESENCE[presence] }];
   });
 }

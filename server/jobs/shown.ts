@@ -168,7 +168,7 @@ function shownCheck(check: Check, i: number, joint: JudgedJoint, slot: string, b
 function sidesOf(check: Check, { between }: JudgedJoint, slot: string): [string | undefined, string | undefined] {
   const row = CHECKS.find((r) => r.code === check.code);
   if (!row) return [undefined, undefined];
-  const unit = between.find((ref) => readRef(ref).part === PART_OF[slot as Slot]);
+  const unit = between.find((ref) => readRef(ref).part === lookup(PART_OF, slot));
   const other = between.find((ref) => ref !== unit);
   const nameOf = (ref: string | undefined): AttributeName =>
     row.joint === 'wiring'
@@ -202,7 +202,7 @@ function measuresOf({ code, values, answers }: Check, slot: string): OldCheck['m
     if (name === undefined || answer.how === 'decide') return [];
     // The bore that is missing may be that of the unit that comes off.
     const ofOld = code === 'place.bore' && typeof values['then'] === 'number';
-    const side = part === PART_OF[slot as Slot] && !ofOld ? ('unit' as const) : ('vehicle' as const);
+    const side = part === lookup(PART_OF, slot) && !ofOld ? ('unit' as const) : ('vehicle' as const);
     const position = attribute(name).perPort ? portOf(answer) : undefined;
     const key = `${side} ${name} ${position ?? ''}`;
     if (seen.has(key)) return [];

@@ -24,7 +24,8 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
       throw badRequest(`"${value.choice}" is not a conversion that is known here.`, '/value/choice');
     return;
   }
-  if (!['old', 'unit', 'kit', 'slot', 'at', 'remedy', 'override'].includes(kind) || !findSlot(slot)) unknown();
+  if (!['old', 'unit', 'kit', 'slot', 'at', 'remedy', 'override', 'wanted'].includes(kind) || !findSlot(slot))
+    unknown();
   const own = kind === 'unit' ? ownKind(value.choice) : undefined;
   if (own !== undefined) {
     if (!findSlot(slot)?.kinds.includes(own))
@@ -38,7 +39,7 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
   if (kind === 'at' && !['on-vehicle', 'off', 'lost'].includes(value.choice))
     throw badRequest('A unit is on-vehicle, off or lost.', '/value/choice');
   if (kind === 'override' && reason.trim() === '')
-    throw badRequest('Letting a joint pass takes a reason: it is printed on the slip.', '/reason');
+    throw badRequest('To override a joint takes a reason: it is printed on the slip.', '/reason');
 }
 
 /** The choices of a conversion, as a decision keeps them: "warning=fitted;rod=old". What cannot be read chooses nothing. */

@@ -134,12 +134,32 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
   fluid: { seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
   decisions: [],
   slip: [],
-  safety: { safe: false, sentence: 'Not safe to order: no unit is chosen.', blockers: [], overridden: [] },
+  safety: {
+    safe: false,
+    grade: 'not-safe',
+    mayOrder: false,
+    sentence: 'Not safe to order: no unit is chosen.',
+    blockers: [],
+    onListing: [],
+    receive: [],
+    overridden: [],
+  },
   measurements: [],
   workCard: [],
   cautions: ['Competent people only.'],
   ...over,
 });
+
+export const SAFE: Workspace['safety'] = {
+  safe: true,
+  grade: 'safe',
+  mayOrder: true,
+  sentence: 'Safe to order.',
+  blockers: [],
+  onListing: [],
+  receive: [],
+  overridden: [],
+};
 
 export const OLD: SlotWork['old'] = {
   unitId: 'ard-tm22vs',

@@ -9,12 +9,13 @@ import { focusSoon, TakesFocus } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
+import { Verdict } from '../parts/verdict';
 
 /** What will be ordered, comes in the box, is reused, moved over or made; and what still keeps it from being safe. */
 @Component({
   selector: 'app-slip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TakesFocus, MatButtonModule, MatMenuModule, Icon, PartNumber, ProblemLine],
+  imports: [TakesFocus, MatButtonModule, MatMenuModule, Icon, PartNumber, ProblemLine, Verdict],
   templateUrl: './slip.html',
   styleUrl: './slip.scss',
 })

@@ -2,7 +2,7 @@ import { of } from 'rxjs';
 import { describe, expect, it } from 'vitest';
 import type { Workspace } from '@kerabat/contract';
 import { Slip } from '../slip/slip';
-import { job, named, OLD, render, type, using, workspace } from '../testing';
+import { job, named, OLD, render, type, using, workspace, SAFE } from '../testing';
 import { AskStage } from './ask/ask';
 import { FeelStage } from './feel/feel';
 import { KitStage } from './kit/kit';
@@ -127,9 +127,7 @@ describe('the slip', () => {
   it('can be placed only when it is safe, and opened again', async () => {
     const unsafe = await render(Slip, using(job(workspace({}, { slip: [line] }))));
     expect(unsafe.text()).not.toContain('The order is placed');
-    const service = job(
-      workspace({}, { slip: [line], safety: { safe: true, sentence: 'Safe to order.', blockers: [], overridden: [] } }),
-    );
+    const service = job(workspace({}, { slip: [line], safety: SAFE }));
     named((await render(Slip, using(service))).host, 'The order is placed').click();
     expect(service.change).toHaveBeenCalledWith({ state: 'ordered' });
     const base = workspace({}, { slip: [line] });

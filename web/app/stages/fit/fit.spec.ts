@@ -85,7 +85,7 @@ describe('Joints', () => {
       silent: ['room ahead of the bulkhead'],
     };
     const { text } = await render(JointsView, using(job(chosen(lost))));
-    expect(text()).toContain('no acceptable way out');
+    expect(text()).toContain('there is no fix');
     expect(text()).toContain('Not asked, because nobody has recorded anything about it: room ahead of the bulkhead.');
   });
   it('records a missing value on the side that lacks it, with the usual instrument', async () => {
@@ -108,17 +108,28 @@ describe('Joints', () => {
     submit(host.querySelector('form.measure'));
     expect(service.measure).toHaveBeenCalledWith(expect.anything(), 'rod 118 ruler');
   });
-  it('lets a joint pass only through a form that asks for the reason', async () => {
+  it('overrides a joint only through a form that asks for the reason', async () => {
     const service = job(chosen(bad), 'Letting a joint pass takes a reason.');
     const { host, text, settle } = await render(JointsView, using(service));
-    named(host, 'Let this joint pass').click();
+    named(host, 'Override joint').click();
     await settle();
     submit(host.querySelector('form.row'));
     await settle();
-    expect(service.decide).toHaveBeenCalledWith('override:brake-master/sensor', 'let pass', '');
+    expect(service.decide).toHaveBeenCalledWith('override:brake-master/sensor', 'overridden', '');
     expect(text()).toContain('takes a reason');
   });
-  it('names who let a joint pass', async () => {
+  it('another design is confirmed where it is told', async () => {
+    const other = joint({
+      id: 'place-master',
+      state: 'not-known',
+      checks: [check({ id: 'place.record', state: 'not-known', decides: 'wanted' })],
+    });
+    const service = job(chosen(other));
+    const { host } = await render(JointsView, using(service));
+    named(host, 'Confirm: wanted so').click();
+    expect(service.decide).toHaveBeenCalledWith('wanted:brake-master', 'yes', 'another design is wanted');
+  });
+  it('names who overrode a joint', async () => {
     const decisions = [
       {
         subject: 'override:brake-master/sensor',
@@ -130,7 +141,7 @@ describe('Joints', () => {
       },
     ];
     const { text } = await render(JointsView, using(job(workspace({ chosen: CHOSEN, joints: [bad] }, { decisions }))));
-    expect(text()).toContain('Let pass by Odo: harness made');
+    expect(text()).toContain('Overridden by Odo: harness made');
   });
   it('without a chosen unit sends to Kin, or lets one be put in', async () => {
     const { text, host } = await render(JointsView, using(job(workspace())));

@@ -103,11 +103,16 @@ export class JointsView {
 
   protected async override(event: Event, id: string): Promise<void> {
     event.preventDefault();
-    const problem = await this.service.decide(`override:${id}`, 'let pass', this.reason());
+    const problem = await this.service.decide(`override:${id}`, 'overridden', this.reason());
     this.problem.set(problem);
     if (problem !== undefined) return;
     this.overriding.set('');
     this.reason.set('');
+  }
+
+  /** Confirms that another design than the one that was there is wanted. */
+  protected async want(slot: string): Promise<void> {
+    this.problem.set(await this.service.decide(`wanted:${slot}`, 'yes', 'another design is wanted'));
   }
 
   protected async takeBack(id: string): Promise<void> {

@@ -1,0 +1,72 @@
+import type { AttributeName } from '../attribute/index.js';
+import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../chain/index.js';
+import type { Fact, UnitDesign } from '../unit/index.js';
+import { STUDS } from './places.data.js';
+import type { JobPlace, Slot } from './types.js';
+
+/** A chain in the making, and how rows become facts of its parts. */
+
+/** The place of a unit in a chain. An axle has two of a kind; one of them stands for both until left and right are counted. */
+export const PART_OF: Readonly<Record<Slot, string>> = {
+  booster: 'booster',
+  'brake-master': 'master',
+  'front-brake': 'front',
+  'rear-brake': 'rear',
+  'clutch-master': 'clutch-master',
+  slave: 'slave',
+};
+
+export interface Draft {
+  readonly parts: Map<string, Part>;
+  readonly joints: Joint[];
+  readonly edits: Edit[];
+}
+
+function chainFact({ attribute, position, value, tolerance, source }: Fact, at?: string): ChainFact {
+  const face = position ?? at;
+  return {
+    attribute,
+    ...(face === undefined ? {} : { position: face }),
+    value,
+    ...(tolerance === undefined ? {} : { tolerance }),
+    ...(source === '' ? {} : { source }),
+    rests: source.startsWith(READ_SOURCE) ? 'measured' : 'recorded',
+  };
+}
+/** Facts of a unit that were measured in the job itself carry this source. */
+const READ_SOURCE = 'measured on';
+
+/** A unit's facts as its part's. What a booster's record says of studs without a face is of the bulkhead. */
+export const factsOf = (design: UnitDesign): ChainFact[] =>
+  design.facts.map((fact) =>
+    chainFact(
+      fact,
+      design.kind === 'booster' && STUDS.some((name) => name === fact.attribute) ? 'bulkhead' : undefined,
+    ),
+  );
+
+export const named = (facts: readonly ChainFact[], names: readonly AttributeName[]): ChainFact[] =>
+  facts.filter((fact) => names.includes(fact.attribute));
+export const known = (place: JobPlace): ChainFact[] => [...place.recorded, ...place.read];
+
+export const has = (facts: readonly ChainFact[], name: AttributeName): boolean =>
+  facts.some((f) => f.attribute === name && f.value !== null);
+
+export function addPart(
+  draft: Draft,
+  id: string,
+  kind: PartKind,
+  facts: readonly ChainFact[],
+  more: Partial<Part> = {},
+): void {
+  const before = draft.parts.get(id);
+  draft.parts.set(id, { ...(before ?? { id, kind, facts: [] }), ...more, facts: [...(before?.facts ?? []), ...facts] });
+}
+export const join = (
+  draft: Draft,
+  id: string,
+  kind: JointKind,
+  a: string,
+  b: string,
+  more: Partial<Joint> = {},
+): void => void draft.joints.push({ id, kind, between: [a, b], ...more });

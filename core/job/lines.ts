@@ -1,0 +1,87 @@
+import type { ChainFact } from '../chain/index.js';
+import { addPart, factsOf, join, known, named, PART_OF, type Draft } from './draft.js';
+import { HOSE, LINE_END } from './places.data.js';
+import type { JobPlace } from './types.js';
+
+/** A line that a tee has joined to another one: it does not come to the unit any more. */
+const JOINED = 'line-joined';
+export const isJoined = (fact: { readonly attribute: string }): boolean => fact.attribute === JOINED;
+
+/** Ports that facts name, with what each feeds. */
+function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
+  const ports = new Map<string, string | undefined>();
+  for (const { attribute, position, value } of facts) {
+    if (!attribute.startsWith('port-') || position === undefined) continue;
+    ports.set(position, attribute === 'port-feeds' && typeof value === 'string' ? value : ports.get(position));
+  }
+  return ports;
+}
+
+/** The lines that come to a unit, each in the port that it sits in now, and where each goes then. */
+export function addLines(place: JobPlace, draft: Draft): void {
+  const id = PART_OF[place.slot];
+  const facts = known(place);
+  const old = place.old ? factsOf(place.old) : [];
+  const joined = new Set(facts.filter(isJoined).map((fact) => fact.position));
+  const lines = new Map([...portsIn(old), ...portsIn(facts)].filter(([position]) => !joined.has(position)));
+  if (place.slot === 'booster' || lines.size === 0) return;
+  const end = place.slot === 'front-brake' || place.slot === 'rear-brake' ? 'hose' : 'line';
+  const sitsIn = portsIn(old);
+  for (const position of lines.keys()) {
+    const line = `${id} ${end} ${position}`;
+    // An option or a build month brings other lines than the record's: the port that a line was found in goes before it.
+    const own = (sitsIn.has(position) ? place.read : facts).filter(
+      (f) => f.position === position && LINE_END.some((n) => n === f.attribute),
+    );
+    const ofAll = [...named(facts, ['line-retention']), ...(end === 'hose' ? named(facts, HOSE) : [])];
+    addPart(
+      draft,
+      line,
+      end,
+      ofAll.concat(
+        own.map((f) => ({ ...f, position: 'end' })),
+        end === 'hose' ? [{ attribute: 'port-gender', position: 'end', value: 'male' }] : [],
+      ),
+    );
+    join(draft, line, 'port', `${id}@${position}`, `${line}@end`);
+  }
+  if (!place.chosen || (place.old !== undefined && place.chosen.id === place.old.id)) return;
+  for (const [position, port] of assign(lines, portsIn(factsOf(place.chosen)))) {
+    if (port === position) continue;
+    const line = `${id} ${end} ${position}`;
+    draft.edits.push({
+      id: `follow ${line}`,
+      do: 'join',
+      follows: true,
+      joint: { id: line, kind: 'port', between: [`${id}@${port}`, `${line}@end`] },
+    });
+  }
+}
+
+/**
+ * Which port each line goes to: the one in its own place that feeds the same; else one elsewhere that does; else its own place where
+ * one of the two does not say what it feeds. A line that finds none keeps the place it had.
+ */
+export function assign(
+  lines: ReadonlyMap<string, string | undefined>,
+  ports: ReadonlyMap<string, string | undefined>,
+): Map<string, string> {
+  const free = new Map(ports);
+  const found = new Map<string, string>();
+  const take = (line: string, port: string | undefined): void => {
+    if (port === undefined || found.has(line) || !free.has(port)) return;
+    found.set(line, port);
+    free.delete(port);
+  };
+  for (const [line, feeds] of lines) if (feeds !== undefined && free.get(line) === feeds) take(line, line);
+  for (const [line, feeds] of lines)
+    take(line, feeds === undefined ? undefined : [...free].find(([, f]) => f === feeds)?.[0]);
+  for (const [line, feeds] of lines)
+    if (free.has(line) && (feeds === undefined || free.get(line) === undefined)) take(line, line);
+  for (const [line, feeds] of lines) {
+    const silent = [...free].filter(([, f]) => f === undefined || feeds === undefined);
+    if (silent.length === 1 && lines.size === 1) take(line, silent[0]?.[0]);
+  }
+  for (const line of lines.keys()) if (!found.has(line)) found.set(line, line);
+  return found;
+}

@@ -1,0 +1,111 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { Workspace } from '@kerabat/contract';
+
+/** How sure an order is: the grade in one sentence, each reason with where it stands, what rests on a listing, what is looked at later. */
+@Component({
+  selector: 'app-verdict',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [RouterLink],
+  template: `
+    <p class="sentence" [class]="safety().grade" aria-live="polite">{{ safety().sentence }}</p>
+    @if (safety().blockers.length > 0) {
+      <details>
+        <summary>{{ safety().blockers.length }} {{ safety().blockers.length === 1 ? 'reason' : 'reasons' }}</summary>
+        <ul>
+          @for (reason of safety().blockers; track $index) {
+            <li>
+              @if (reason.joint; as joint) {
+                <a [routerLink]="['/jobs', job(), 'fit', 'joints']" [queryParams]="{ joint }">{{ reason.words }}</a>
+              } @else {
+                {{ reason.words }}
+              }
+              @if (reason.sentence) {
+                <div class="quiet small">{{ reason.sentence }}</div>
+              }
+            </li>
+          }
+        </ul>
+      </details>
+    }
+    @if (safety().onListing.length > 0) {
+      <details>
+        <summary>{{ safety().onListing.length }} on a listing, not measured</summary>
+        <ul>
+          @for (reason of safety().onListing; track $index) {
+            <li>
+              <a [routerLink]="['/jobs', job(), 'fit', 'joints']" [queryParams]="{ joint: reason.joint }">{{
+                reason.words
+              }}</a>
+              <div class="quiet small">{{ reason.sentence }} Listed by {{ SOURCE[reason.by] }}.</div>
+            </li>
+          }
+        </ul>
+      </details>
+    }
+    @if (safety().receive.length > 0) {
+      <details>
+        <summary>{{ safety().receive.length }} to look at when the part is there</summary>
+        <ul>
+          @for (reason of safety().receive; track $index) {
+            <li>
+              {{ reason.words }}
+              <div class="quiet small">{{ reason.sentence }}</div>
+            </li>
+          }
+        </ul>
+      </details>
+    }
+    @for (o of safety().overridden; track o.joint) {
+      <p class="small needs-you">Overridden by {{ o.person }}: {{ o.reason }}</p>
+    }
+  `,
+  styles: `
+    .sentence {
+      margin: 6px 0 8px;
+      font-weight: 600;
+      line-height: 1.3;
+    }
+    .safe,
+    .on-listing {
+      border-left: 4px solid var(--fits);
+      padding: 6px 10px;
+      background: var(--raised);
+    }
+    .on-listing {
+      border-left-color: var(--change);
+    }
+    .not-safe {
+      color: var(--change);
+    }
+    details {
+      margin: 0 0 6px;
+    }
+    summary {
+      cursor: pointer;
+      font-size: 13px;
+      padding: 4px 0;
+    }
+    ul {
+      list-style: none;
+      padding: 0;
+      margin: 0;
+    }
+    li {
+      padding: 3px 0;
+      border-bottom: 1px solid var(--line);
+    }
+  `,
+})
+export class Verdict {
+  readonly safety = input.required<Workspace['safety']>();
+  readonly job = input.required<number>();
+
+  protected readonly SOURCE: Readonly<Record<Workspace['safety']['onListing'][number]['by'], string>> = {
+    'maker-bulletin': 'the vehicle’s maker',
+    'unit-maker': 'the unit’s maker',
+    'aftermarket-list': 'an aftermarket list',
+    measured: 'somebody who measured it',
+    unsourced: 'a list without a source',
+  };
+}
