@@ -65,7 +65,7 @@ it('somebody plans the tee of an old glasshouse carrier by keyboard, from the ve
   // The joints: the third line has no port, and a tee takes it in.
   await seat.tabTo('Joints');
   await seat.keys('Enter');
-  await seat.see('There is no port for the master line front right', '.detail');
+  await seat.see('There is no port for the line at front right', '.detail');
   await seat.tabTo('Do this: Join it with the line at front left');
   await seat.keys('Enter');
   await seat.see('Tee, M10x1.0', 'app-slip');

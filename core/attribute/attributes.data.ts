@@ -3,10 +3,10 @@ import type { AttributeRow } from './types.js';
 
 /** What can be observed about a unit, where to look, what it costs and what misleads. Minutes and error chances are workshop practice. */
 export const UNIT_ROWS = [
-  row('bore-mark', 'bore size cast on the body', 'quantity', 2, 'yes', 0.02, 'on the body’s side or underneath, often under dirt; clean it and light it from the side', 'inch and metric figures; casting figures beside it mean other things', { ...length(8, 60, 'a bore'), marks: 'bore', spot: 'body' }),
-  row('bore', 'bore', 'quantity', 6, 'no', 0.02, 'at the open end after the rod and boot are off, across two diameters', 'a retaining ring in the way, a worn mouth, the mouth of a stepped unit', { ...length(8, 60, 'a bore'), tool: 'caliper', off: 'rod, boot and retaining ring', spot: 'mouth' }),
-  row('bore-large', 'large bore', 'quantity', 6, 'no', 0.02, 'behind the step, with the piston out', 'it is not the bore the unit is named by', { ...length(12, 70, 'a large bore'), tool: 'caliper', off: 'the piston', spot: 'mouth' }),
-  row('mouth', 'mouth diameter', 'quantity', 4, 'no', 0.02, 'across the open end, ring out', 'not the bore of a stepped unit', { ...length(8, 70, 'a mouth'), tool: 'caliper', off: 'rod, boot and retaining ring', spot: 'mouth' }),
+  row('bore-mark', 'bore size cast on the body', 'quantity', 2, 'yes', 0.02, 'on the body’s side or underneath, often under dirt; clean it and light it from the side', 'inch and metric figures; casting figures beside it mean other things', { ...length(8, 80, 'a bore'), marks: 'bore', spot: 'body' }),
+  row('bore', 'bore', 'quantity', 6, 'no', 0.02, 'at the open end after the rod and boot are off, across two diameters', 'a retaining ring in the way, a worn mouth, the mouth of a stepped unit', { ...length(8, 80, 'a bore'), tool: 'caliper', off: 'rod, boot and retaining ring', spot: 'mouth' }),
+  row('bore-large', 'large bore', 'quantity', 6, 'no', 0.02, 'behind the step, with the piston out', 'it is not the bore the unit is named by', { ...length(12, 90, 'a large bore'), tool: 'caliper', off: 'the piston', spot: 'mouth' }),
+  row('mouth', 'mouth diameter', 'quantity', 4, 'no', 0.02, 'across the open end, ring out', 'not the bore of a stepped unit', { ...length(8, 90, 'a mouth'), tool: 'caliper', off: 'rod, boot and retaining ring', spot: 'mouth' }),
   row('bore-form', 'bore form', 'choice', 2, 'yes', 0.03, 'a step in the outside of the casting', 'the fatter body may be the smaller unit by name', { ...choice('straight', 'stepped'), spot: 'body' }),
   row('casting-number', 'casting number', 'mark', 3, 'partly', 0.03, 'underside or end of the casting', 'shared by variants; not an order number', { off: 'dirt; a mirror may do', spot: 'underside' }),
   row('label-code', 'label code', 'mark', 1, 'yes', 0.05, 'sticker on the nose', 'missing, or a rebuilder’s', { spot: 'nose' }),

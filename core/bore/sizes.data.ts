@@ -24,6 +24,7 @@ const metric = (size: number, commonIn: string): BoreSize => ({
 });
 
 export const BORE_SIZES: readonly BoreSize[] = [
+  inch('7/16 in', 7 / 16, 'small masters; clutch'),
   inch('1/2 in', 1 / 2, 'motorcycle masters; clutch'),
   inch('9/16 in', 9 / 16, 'motorcycle masters'),
   inch('5/8 in', 5 / 8, 'small masters; clutch masters; wheel cylinders'),
@@ -43,7 +44,11 @@ export const BORE_SIZES: readonly BoreSize[] = [
   inch('1-3/8 in', 1 + 3 / 8, 'heavy masters'),
   inch('1-1/2 in', 1 + 1 / 2, 'heavy masters'),
   inch('1-9/16 in', 1 + 9 / 16, 'large bore of stepped units'),
+  inch('1-5/8 in', 1 + 5 / 8, 'heavy masters; caliper pistons'),
   inch('1-3/4 in', 1 + 3 / 4, 'large bore of stepped units'),
+  inch('1-7/8 in', 1 + 7 / 8, 'caliper pistons'),
+  inch('2 in', 2, 'caliper pistons'),
+  metric(10, 'small masters; clutch'),
   metric(11, 'motorcycle masters'),
   metric(12, 'motorcycle masters'),
   metric(13, 'motorcycle masters'),
@@ -65,4 +70,6 @@ export const BORE_SIZES: readonly BoreSize[] = [
   metric(29, 'masters'),
   metric(30, 'masters'),
   metric(32, 'masters'),
+  ...[33, 34, 35, 36, 37, 38, 39, 40, 41, 42, 43, 44, 45].map((mm) => metric(mm, 'heavy masters; caliper pistons; concentric slaves')),
+  ...[46, 48, 50, 51, 52, 54, 57, 60, 63, 64, 66, 68, 70, 72, 75, 76].map((mm) => metric(mm, 'caliper pistons')),
 ];

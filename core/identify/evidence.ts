@@ -18,6 +18,8 @@ export type Evidence = EvidenceValue & {
   readonly position?: string;
   readonly instrument?: Instrument;
   readonly onVehicle?: boolean;
+  /** Made of several readings: how many, and the standard error that their instruments leave together, mm. */
+  readonly combined?: { readonly count: number; readonly sigma: number };
 };
 
 /** A mark with spaces and punctuation taken out, upper case: "kd-4 " and "KD4" are one reading. */

@@ -88,7 +88,11 @@ function seenGain(mass: Float64Array, { groupOf, count }: AnswerGroups, epsilon:
   return answers - after;
 }
 
-/** A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. */
+/**
+ * A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. A unit without a
+ * record answers as the mean of the pool's sizes, which is what it weighs in the update: a check that cannot move the shares
+ * promises nothing.
+ */
 function measuredGain(
   column: Column,
   mass: Float64Array,
@@ -98,24 +102,32 @@ function measuredGain(
 ): number {
   const edges = groupEdges(column, groupOf);
   const k = count + 1;
-  const answer = new Float64Array(k).fill((mass[0] ?? 0) / k);
-  let after = (mass[0] ?? 0) * Math.log2(k);
+  const silent = mass[0] ?? 0;
+  const answer = new Float64Array(k);
+  const unrecorded = new Float64Array(k);
+  const members = new Float64Array(count);
+  for (const group of groupOf) members[group] = (members[group] ?? 0) + 1;
+  let after = 0;
   for (const [i, value] of column.answers.entries()) {
     const m = mass[i + 1] ?? 0;
-    if (m <= 0) continue;
     const own = groupOf[i] ?? 0;
+    const part = silent > 0 ? 1 / (count * (members[own] || 1)) : 0;
+    if (m <= 0 && part === 0) continue;
     let spread = h(epsilon);
     answer[count] = (answer[count] ?? 0) + m * epsilon;
+    unrecorded[count] = (unrecorded[count] ?? 0) + part * epsilon;
     const add = (group: number, share: number): void => {
       const likelihood = (1 - epsilon) * share;
       answer[group] = (answer[group] ?? 0) + m * likelihood;
+      unrecorded[group] = (unrecorded[group] ?? 0) + part * likelihood;
       spread += h(likelihood);
     };
     if (typeof value !== 'number') add(own, 1);
     else spreadOver(edges, own, value, sigma, add);
     after += m * spread;
   }
-  return answer.reduce((sum, x) => sum + h(x), 0) - after;
+  after += silent * unrecorded.reduce((sum, x) => sum + h(x), 0);
+  return answer.reduce((sum, x, i) => sum + h(x + silent * (unrecorded[i] ?? 0)), 0) - after;
 }
 
 /** For each group of sizes, in order, where the next one begins: half-way between them. */

@@ -1,6 +1,7 @@
 import { attribute } from '../attribute/index.js';
 import type { Practice } from '../practice/index.js';
 import { slotKey, type Evidence } from './evidence.js';
+import { asOnePiece } from './readings.js';
 import { nextChecks, type NextCheck, type UnitIs } from './gain.js';
 import { placeOf, vehicleColumns, type Column, type Fitted, type Pool } from './pool.js';
 import { entropy, sharesOf, type Shares } from './shares.js';
@@ -74,7 +75,8 @@ export interface Identification {
  * the whole pool; "eliminated" is a word for the display. Source: docs/decisions.md, Identify.
  */
 export function identify(pool: Pool, question: Question): Identification {
-  const { evidence, fitted = [], unitIs = 'on-vehicle', limit = 20, practice } = question;
+  const { fitted = [], unitIs = 'on-vehicle', limit = 20, practice } = question;
+  const evidence = asOnePiece(question.evidence, practice);
   const size = pool.units.length;
   if (size === 0) return nothing(evidence, practice);
   const ofVehicle = vehicleColumns(pool, fitted);

@@ -29,9 +29,15 @@ export const DISAGREES_BEYOND = 3;
 const ANGLE_SIGMA = 2;
 
 /** Standard error of one reading of an attribute: √(σ_instrument² + σ_spread²), in mm; 2° for an angle. */
-export function readingSigma(evidence: Pick<Evidence, 'attribute' | 'instrument'>, practice: Practice): number {
+export function readingSigma(
+  evidence: Pick<Evidence, 'attribute' | 'instrument' | 'combined'>,
+  practice: Practice,
+): number {
   if (attribute(evidence.attribute).dimension === 'angle') return ANGLE_SIGMA;
-  return Math.hypot(sigmaOf(evidence.instrument ?? 'ruler', practice), practice.sigmaSpread);
+  return Math.hypot(
+    evidence.combined?.sigma ?? sigmaOf(evidence.instrument ?? 'ruler', practice),
+    practice.sigmaSpread,
+  );
 }
 
 /** Whether an attribute's values are read off a scale; a nominal size that is cast on the body is read like a word. */

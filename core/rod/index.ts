@@ -31,6 +31,15 @@ export interface RodGap {
   readonly caution?: string;
 }
 
+/** A figure to hundredths, or as finely as it takes to tell it from the limits that it is judged by: 0.513 is not "0.51, over 0.51". */
+function shownApart(value: number, limits: readonly number[]): string {
+  for (const digits of [2, 3, 4]) {
+    const shown = value.toFixed(digits);
+    if (limits.every((limit) => Math.abs(value - limit) < 1e-9 || Number(shown) !== limit)) return shown;
+  }
+  return value.toFixed(5);
+}
+
 const DRAG =
   'Do not drive, and do not bolt up: without clearance the ports stay covered, the brakes drag, heat and lock.';
 
@@ -43,7 +52,7 @@ export function rodGap(input: RodGapInput, practice: Practice = STANDARD_PRACTIC
   const [plate, insert] = [input.plateMm ?? 0, input.insertMm ?? 0];
   const { min, max } = input.target ?? { min: practice.gapMin, max: practice.gapMax };
   const gapMm = input.recessMm + plate - insert - input.pinMm;
-  const says = `${gapMm.toFixed(2)} mm (${(gapMm / 25.4).toFixed(4)} in)`;
+  const says = `${shownApart(gapMm, [0, min, max])} mm (${(gapMm / 25.4).toFixed(4)} in)`;
   const aim = (min + max) / 2;
   const extra = {
     working: `recess ${input.recessMm} + plate ${plate} − insert ${insert} − pin ${input.pinMm} = ${gapMm.toFixed(2)} mm; target ${min} to ${max} mm`,

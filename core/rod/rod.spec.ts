@@ -94,4 +94,13 @@ describe('thread left in the fork', () => {
       because: expect.stringContaining('measure again'),
     });
   });
+  it.each([
+    [0.513, 'loose', '0.513 mm'],
+    [0.002, 'tight', '0.002 mm'],
+    [0.51, 'within', '0.51 mm'],
+  ] as const)('a clearance of %s is %s, and is shown as finely as that takes', (gap, verdict, shown) => {
+    const found = rodGap({ recessMm: 14 + gap, pinMm: 14 });
+    expect(found.verdict).toBe(verdict);
+    expect(found.sentence).toContain(shown);
+  });
 });

@@ -20,7 +20,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'joint.gone': 'face of the joint',
   'place.record': 'design of the unit',
   'place.bore': 'bore',
-  'place.mated': 'sides of a production change',
+  'place.mated': 'side of a production change',
   'vehicle.valve': 'valves',
   'vehicle.nipple': 'feed of the clutch',
   'vehicle.hose': 'length of the flexible hose',
@@ -105,10 +105,12 @@ function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'bet
 
 const readPart = (ref: string): string => ref.split('@')[0] ?? ref;
 
-const partWords = (ref: string): string => {
+function partWords(ref: string): string {
+  const line = /^(.+) (line|hose) (.+?)(?:@end)?$/.exec(ref);
+  if (line) return `${line[2]} at ${positionWords(line[3] ?? '')}`;
   const [part = ref, at] = ref.split('@');
   return at === undefined ? positionWords(part) : `${positionWords(part)} (${positionWords(at)})`;
-};
+}
 
 /** What becomes of a thread that does not mate. */
 const MATING = new Map([
@@ -154,7 +156,7 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
       ? `${by}: within its adjuster.`
       : `${by}: more than its adjuster takes up.`;
   },
-  'port.none': ({ values }) => `There is no port for the ${positionWords(String(values['line']))}.`,
+  'port.none': ({ values }) => `There is no port for the ${partWords(String(values['line']))}.`,
   'port.place': ({ values, state }) => {
     const [[port, at] = ['', ''], [line, reaches] = ['', '']] = Object.entries(values);
     const where = `The port is at ${positionWords(String(at))} of the ${partWords(readPart(port))}, and the ${partWords(readPart(line))} comes to ${positionWords(String(reaches))}`;

@@ -136,7 +136,7 @@ describe('the wrong part that was about to be ordered', () => {
     const lines = (w: Workspace) => (w.work[0]?.joints ?? []).filter((j) => j.id.startsWith('master-line'));
     const before = lines(await workspace(id));
     const lost = before.flatMap((j) => j.checks).find((c) => c.state === 'does-not-fit');
-    expect(lost?.sentence).toContain('There is no port for the master line front right');
+    expect(lost?.sentence).toContain('There is no port for the line at front right');
     expect(lost?.remedies.map((r) => r.row)).toEqual(['tee']);
     await decide(id, `remedy:brake-master/${lost?.remedies[0]?.key ?? ''}`, 'accepted');
     const after = await workspace(id);

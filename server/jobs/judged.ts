@@ -5,7 +5,7 @@ import { composeJob } from '@kerabat/core/job';
 import type { JudgedJoint } from '@kerabat/core/joint';
 import { findSlot } from '@kerabat/core/strip';
 import { checkChain, type Override, type Verdict } from '@kerabat/core/verdict';
-import { checkWords, reasonWords, sentenceOf, verdictSentence } from '@kerabat/core/words';
+import { checkWords, sentenceOf, verdictSentence } from '@kerabat/core/words';
 import type { Stores } from '../main/stores.js';
 import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
 import { rowsOf } from './rows.js';
@@ -47,7 +47,7 @@ export function judgeJob(
       sentence: verdictSentence(told, judged, more),
       blockers: [
         ...more.map((words) => ({ key: words, words })),
-        ...verdict.reasons.map((r) => lineOf(r, judged, joints)),
+        ...verdict.reasons.map((r) => lineOf(r, judged, joints, checkWords(r.code))),
       ],
       onListing: verdict.onListing.map((r) => ({ ...lineOf(r, judged, joints), by: r.by })),
       receive: [
@@ -58,17 +58,22 @@ export function judgeJob(
       mayOrder:
         more.length === 0 &&
         verdict.reasons.every((r) => overridden.some((o) => o.joint.endsWith(`/${jointKey(r.joint)}`))),
+      notes: overrides.filter((o) => !joints.some((j) => `${j.slot}/${j.id}` === o.joint)).map(noteOf),
       overridden: overridden.map(({ joint, person, reason }) => ({ joint, person, reason })),
     },
   };
 }
+
+/** An override of a joint that there is not: it stays on record and does not count. */
+const noteOf = ({ joint, person, reason }: Override): string =>
+  `${person} overrode "${joint.replace('/', ', ')}" (${reason}). There is no such joint any more: it stays on record and does not count.`;
 
 /** A reason as a line: where it stands in the stages, and its sentence. */
 function lineOf(
   reason: Verdict['reasons'][number],
   judged: readonly JudgedJoint[],
   shown: readonly ShownJoint[],
-  words = reasonWords(reason),
+  words = checkWords(reason.code),
 ): Workspace['safety']['blockers'][number] {
   const joint = judged.find((j) => j.id === reason.joint);
   const check = joint?.checks.find((c) => c.code === reason.code && c.state === reason.state);

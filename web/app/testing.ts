@@ -142,6 +142,7 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
     blockers: [],
     onListing: [],
     receive: [],
+    notes: [],
     overridden: [],
   },
   measurements: [],
@@ -158,6 +159,7 @@ export const SAFE: Workspace['safety'] = {
   blockers: [],
   onListing: [],
   receive: [],
+  notes: [],
   overridden: [],
 };
 

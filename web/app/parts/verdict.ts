@@ -59,6 +59,9 @@ import type { Workspace } from '@kerabat/contract';
     @for (o of safety().overridden; track o.joint) {
       <p class="small needs-you">Overridden by {{ o.person }}: {{ o.reason }}</p>
     }
+    @for (note of safety().notes; track note) {
+      <p class="small quiet">{{ note }}</p>
+    }
   `,
   styles: `
     .sentence {

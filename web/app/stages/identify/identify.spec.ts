@@ -171,7 +171,10 @@ describe('what to check next', () => {
     const { host, text, settle } = await stage(service);
     expect(text()).toContain('1 minute · nothing off.');
     expect(text()).toContain('16 minutes · off first: rod and boot · caliper');
-    expect([...host.querySelectorAll('app-next-checks .mark text')].map((t) => t.textContent?.trim())).toEqual(['1', '2']);
+    expect([...host.querySelectorAll('app-next-checks .mark text')].map((t) => t.textContent?.trim())).toEqual([
+      '1',
+      '2',
+    ]);
     expect(host.querySelector('app-next-checks svg')?.getAttribute('aria-label')).toContain('bore 22.225 mm');
     named(host, 'label code is KE').click();
     expect(service.benchLine).toHaveBeenCalledWith('label KE');
