@@ -119,6 +119,16 @@ export const Decision = T.Object({
   version: T.Integer(),
 });
 
+/** Several decisions as one act: all of them, or none. Each says which version of itself it saw. */
+export const DecisionsRequest = strict({
+  decisions: T.Array(strict({ subject: text(200), ...DecisionRequest.properties, seen: T.Integer({ minimum: 0 }) }), {
+    minItems: 1,
+    maxItems: 60,
+  }),
+});
+export const DecisionsAnswer = T.Object({ decisions: T.Array(Decision) });
+export type DecisionsRequest = Static<typeof DecisionsRequest>;
+
 export const SlipEditRequest = strict({
   quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })),
   dropped: T.Optional(T.Boolean()),

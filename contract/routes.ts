@@ -87,6 +87,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/jobs/{id}/photographs/{photographId}/withdraw', summary: 'Withdraw a photograph; it stays on record' },
   { method: 'put', path: '/jobs/{id}/decisions/{subject}', summary: 'Decide', body: jobs.DecisionRequest, answer: jobs.Decision, guarded: true },
   { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
+  { method: 'post', path: '/jobs/{id}/decisions', summary: 'Decide several things as one act: all of them, or none', body: jobs.DecisionsRequest, answer: jobs.DecisionsAnswer },
   { method: 'put', path: '/jobs/{id}/slip/{key}', summary: 'Edit a slip line', body: jobs.SlipEditRequest, guarded: true },
   { method: 'post', path: '/jobs/{id}/slip', summary: 'Add a slip line by hand', body: jobs.SlipAddRequest },
   { method: 'post', path: '/jobs/{id}/fit/solve', computes: true, summary: 'The cheapest ways to close the chain of a job, as POST /fit/solve answers', body: fit.SolveLimits, answer: fit.SolveLine },

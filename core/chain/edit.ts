@@ -147,9 +147,9 @@ const stacked = ({ item, sizeMm, towards }: Extract<Edit, { do: 'stack' }>): Sta
 
 /**
  * What is wrong with a chain: names twice, joints of parts or faces that are not there, a face that meets two others. Two banjo
- * eyes on one port are one joint with two eyes, and may.
+ * eyes on one port are one joint with two eyes, and may. `before` names joints that there were before edits were made.
  */
-export function chainFaults(chain: Chain, base = ''): ChainFault[] {
+export function chainFaults(chain: Chain, base = '', before: ReadonlySet<string> = new Set()): ChainFault[] {
   const faults: ChainFault[] = [];
   const fault = (pointer: string, sentence: string): void =>
     void faults.push({ pointer: `${base}${pointer}`, sentence });
@@ -167,7 +167,8 @@ export function chainFaults(chain: Chain, base = ''): ChainFault[] {
     for (const side of [0, 1] as const) {
       const face = faceOf(joint, side, parts);
       if ('because' in face) {
-        fault(`/joints/${i}/between/${side}`, face.because);
+        // A joint that there was and whose face another kind of part has not is judged, not refused.
+        if (!before.has(joint.id)) fault(`/joints/${i}/between/${side}`, face.because);
         continue;
       }
       // A plug in a harness, the room around a unit and a stud pattern may be shared; an opening may not.

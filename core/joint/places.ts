@@ -24,7 +24,7 @@ export function judgeSets(view: View): JudgedJoint[] {
         rests: 'recorded',
         state: open ? 'not-known' : 'does-not-fit',
         values: { [fresh.id]: fresh.set ?? null, [part.id]: part.set ?? null },
-        answers: open ? [{ how: 'look', part: open.id }] : [],
+        answers: open ? [{ how: 'look', part: open.id, attribute: 'build-month' }] : [],
         fixes: [],
       };
     });

@@ -17,7 +17,7 @@ export function viewOf(input: ChainInput): View | { readonly faults: readonly Ch
   const now = byItsMates(input);
   const then = applyEdits(now, input.edits);
   if ('faults' in then) return then;
-  const after = chainFaults(then).map((fault) => ({
+  const after = chainFaults(then, '', new Set(now.joints.map((joint) => joint.id))).map((fault) => ({
     ...fault,
     pointer: '/edits',
     sentence: `As it will be: ${fault.sentence}`,

@@ -345,4 +345,16 @@ describe('hoses, fluids, clutch', () => {
     const answer = await check({ parts, joints, edits: [other] });
     expect(reasons(answer).sort()).toEqual(['out port.thread', 'plug wiring.plug']);
   });
+  it('a wheel cylinder where a caliper was has no carrier to go on: said at the joint, not refused', async () => {
+    const parts = [
+      part('front', 'caliper', { 'carrier-spacing': 90, bore: 54 }, 'C'),
+      part('carrier', 'carrier', { 'carrier-spacing': 90 }),
+    ];
+    const joints = [joint('carrier', 'carrier', 'carrier', 'front')];
+    const answer = await check({ parts, joints, edits: [put('front', 'wheel-cylinder', 'W', { bore: 19.05 })] });
+    expect(find(answer, 'carrier', 'joint.gone')).toMatchObject({
+      state: 'does-not-fit',
+      answers: [{ how: 'decide' }],
+    });
+  });
 });

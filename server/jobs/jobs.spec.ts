@@ -207,6 +207,42 @@ describe('two people at once', () => {
   });
 });
 
+describe('several decisions as one act', () => {
+  const all = (id: number, decisions: object[]) => server.ask('POST', `/jobs/${id}/decisions`, { body: { decisions } });
+  const one = (subject: string, choice: string, seen = 0) => ({ subject, value: { choice }, reason: 'together', seen });
+  it('all of them are made, or none: one that somebody else changed refuses the rest', async () => {
+    const id = await open();
+    const unit = one('unit:brake-master', 'pel-tm22vs');
+    expect((await all(id, [one('old:brake-master', 'ard-tm22vs'), unit])).status).toBe(200);
+    expect((await workspace(id)).work[0].chosen.unitId).toBe('pel-tm22vs');
+    const refused = await all(id, [one('fluid', 'DOT 4'), one('unit:brake-master', 'ard-tm22vs')]);
+    expect(refused.status).toBe(412);
+    const after = await workspace(id);
+    expect(after.work[0].chosen.unitId).toBe('pel-tm22vs');
+    expect(after.decisions.map((d: { subject: string }) => d.subject)).not.toContain('fluid');
+  });
+  it('one that cannot be decided refuses the rest', async () => {
+    const id = await open();
+    const refused = await all(id, [one('unit:brake-master', 'ard-tm22vs'), one('unit:brake-master', 'nothing')]);
+    expect(refused.status).toBe(400);
+    expect((await workspace(id)).work[0].chosen).toBeUndefined();
+  });
+});
+
+describe('committing and working out are two things', () => {
+  it('a write that was kept is answered as kept, also when the job cannot be worked out after it', async () => {
+    const id = await open();
+    const { answer } = server.stores.identify;
+    server.stores.identify.answer = () => Promise.reject(new Error('the thread is gone'));
+    try {
+      expect((await decide(id, 'old:brake-master', 'ard-tm22vs')).status).toBe(200);
+    } finally {
+      server.stores.identify.answer = answer;
+    }
+    expect((await workspace(id)).work[0].old.unitId).toBe('ard-tm22vs');
+  });
+});
+
 describe('what cannot be', () => {
   it.each([
     ['POST', '/jobs', { ...NEW, vehicleId: 'x9' }, 'no vehicle "x9"'],

@@ -1,8 +1,10 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
+import type { Logger } from 'pino';
 import {
   BenchLineRequest,
   DecisionRequest,
+  DecisionsRequest,
   JobChange,
   NewEvidence,
   NewJob,
@@ -36,17 +38,26 @@ export const jobId = (ctx: Context & { params: Record<string, string> }): number
   wholeNumber(ctx.params['id'] ?? '', 'job');
 
 /** Jobs: what was asked, evidence, decisions, the slip. */
-export function jobRoutes(router: Router, stores: Stores, clock: () => string): void {
-  /** After a write the safety sentence is kept for the list of jobs. */
-  const settled = (id: number): Promise<void> => settle(id, stores);
+export function jobRoutes(router: Router, stores: Stores, clock: () => string, log: Logger): void {
+  /** After a write the safety sentence is kept for the list of jobs. What was written stays written when it cannot be worked out. */
+  const settled = async (id: number): Promise<boolean> => {
+    try {
+      await settle(id, stores);
+      return true;
+    } catch (error) {
+      log.error({ error, job: id }, 'a job was saved and could not be worked out');
+      stores.jobs.saveSafety(id, false, '');
+      return false;
+    }
+  };
   /** What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves asking for it. */
   const answered = async <T extends object>(
     ctx: Context,
     id: number,
     body: T,
   ): Promise<T | (T & { workspace: Workspace })> => {
-    await settled(id);
-    return ctx.get('prefer') === WHOLE ? { ...body, workspace: await workspaceOf(id, stores) } : body;
+    const workedOut = await settled(id);
+    return workedOut && ctx.get('prefer') === WHOLE ? { ...body, workspace: await workspaceOf(id, stores) } : body;
   };
   const checkAsked = (fields: Partial<NewJob>): void => {
     if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId))
@@ -145,6 +156,12 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string): 
     const decision = stores.jobs.decide(id, subject, request, seen, person);
     ctx.set('etag', tagOf(decision.version));
     ctx.body = await answered(ctx, id, decision);
+  });
+  router.post('/jobs/:id/decisions', async (ctx) => {
+    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const { decisions } = await readBody(ctx, DecisionsRequest);
+    for (const { subject, value, reason } of decisions) checkSubject(subject, { value, reason }, stores);
+    ctx.body = await answered(ctx, id, { decisions: stores.jobs.decideAll(id, decisions, person) });
   });
   router.delete('/jobs/:id/decisions/:subject', async (ctx) => {
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];

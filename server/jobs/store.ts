@@ -1,6 +1,7 @@
 import type {
   Decision,
   DecisionRequest,
+  DecisionsRequest,
   EvidenceView,
   Job,
   JobChange,
@@ -9,57 +10,11 @@ import type {
   SlipAddRequest,
   SlipEditRequest,
 } from '@kerabat/contract';
-import { attributeWords, valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { evidenceBase, type Evidence } from '@kerabat/core/identify';
-import { printBoth, type Quantity } from '@kerabat/core/units';
-import type { SlipEdit, SlipLine, SlipSection } from '@kerabat/core/slip';
+import type { Evidence } from '@kerabat/core/identify';
+import type { SlipEdit, SlipLine } from '@kerabat/core/slip';
 import type { Db } from '../db/open.js';
+import { addedOf, editOf, evidenceOf, jobOf, type EvidenceRow, type JobDbRow, type SlipRow } from './stored.js';
 import { conflict, notFound } from '../http/problem.js';
-
-interface JobDbRow {
-  readonly id: number;
-  readonly asker: string;
-  readonly request: Job['request'];
-  readonly complaint: string | null;
-  readonly words: string;
-  readonly vehicleId: string | null;
-  readonly built: string | null;
-  readonly options: string;
-  readonly slot: string | null;
-  readonly state: Job['state'];
-  readonly openedBy: string;
-  readonly createdAt: string;
-  readonly updatedAt: string;
-  readonly version: number;
-  readonly safe: 0 | 1;
-  readonly safety: string;
-}
-interface EvidenceRow {
-  readonly id: number;
-  readonly slot: string;
-  readonly attribute: AttributeName;
-  readonly position: string | null;
-  readonly kind: Evidence['kind'];
-  readonly value: string;
-  readonly instrument: Evidence['instrument'] | null;
-  readonly onVehicle: 0 | 1;
-  readonly person: string;
-  readonly notedAt: string;
-  readonly withdrawnBy: string | null;
-  readonly withdrawnAt: string | null;
-}
-interface SlipRow {
-  readonly key: string;
-  readonly version: number;
-  readonly byHand: 0 | 1;
-  readonly section: SlipSection | null;
-  readonly words: string | null;
-  readonly number: string | null;
-  readonly reason: string | null;
-  readonly quantity: number | null;
-  readonly dropped: 0 | 1;
-  readonly note: string | null;
-}
 
 const JOB = `SELECT id, asker, request, complaint, words, vehicle_key AS vehicleId, built, options, slot, state, opened_by AS openedBy,
   created_at AS createdAt, updated_at AS updatedAt, version, safe, safety FROM job`;
@@ -116,6 +71,40 @@ export function jobStore(db: Db, clock: () => string) {
     decisions
       .all(id)
       .map((d) => ({ ...d, value: d.value === null ? null : (JSON.parse(d.value) as Decision['value']) }));
+
+  /** Writes one decision; the caller holds the transaction. */
+  const decideOne = (
+    id: number,
+    subject: string,
+    request: DecisionRequest | null,
+    seen: number,
+    person: string,
+  ): Decision => {
+    get(id);
+    const before = decisionsOf(id).find((d) => d.subject === subject);
+    if ((before?.version ?? 0) !== seen)
+      throw conflict('Somebody else decided this in the meantime.', before ?? null, request);
+    const now = clock();
+    const made = {
+      subject,
+      version: seen + 1,
+      value: request?.value ?? null,
+      reason: request?.reason ?? '',
+      by: person,
+      at: now,
+    };
+    decide.run({
+      jobId: id,
+      subject,
+      version: made.version,
+      value: made.value && JSON.stringify(made.value),
+      reason: made.reason,
+      person,
+      now,
+    });
+    touch.run(now, id);
+    return made;
+  };
 
   return {
     get,
@@ -180,33 +169,13 @@ export function jobStore(db: Db, clock: () => string) {
     },
     decisions: decisionsOf,
     /** Decides, or takes a decision back when `request` is null. Never overwrites what the writer has not seen. */
-    decide(id: number, subject: string, request: DecisionRequest | null, seen: number, person: string): Decision {
-      return db.transaction(() => {
-        get(id);
-        const before = decisionsOf(id).find((d) => d.subject === subject);
-        if ((before?.version ?? 0) !== seen)
-          throw conflict('Somebody else decided this in the meantime.', before ?? null, request);
-        const now = clock();
-        const made = {
-          subject,
-          version: seen + 1,
-          value: request?.value ?? null,
-          reason: request?.reason ?? '',
-          by: person,
-          at: now,
-        };
-        decide.run({
-          jobId: id,
-          subject,
-          version: made.version,
-          value: made.value && JSON.stringify(made.value),
-          reason: made.reason,
-          person,
-          now,
-        });
-        touch.run(now, id);
-        return made;
-      })();
+    decide: (id: number, subject: string, request: DecisionRequest | null, seen: number, person: string): Decision =>
+      db.transaction(() => decideOne(id, subject, request, seen, person))(),
+    /** Several decisions in one transaction: one that was not seen as it is refuses them all. */
+    decideAll(id: number, asked: DecisionsRequest['decisions'], person: string): Decision[] {
+      return db.transaction(() =>
+        asked.map(({ subject, seen, value, reason }) => decideOne(id, subject, { value, reason }, seen, person)),
+      )();
     },
     slipEdits: (id: number): SlipEdit[] =>
       slip
@@ -271,61 +240,3 @@ export function jobStore(db: Db, clock: () => string) {
 }
 
 export type JobStore = ReturnType<typeof jobStore>;
-
-function jobOf(row: JobDbRow): Job {
-  const { safe: _safe, safety: _safety, ...rest } = row;
-  return { ...rest, options: JSON.parse(row.options) as string[] };
-}
-
-function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {
-  const position = row.position === null ? {} : { position: row.position };
-  const instrument = row.instrument ? { instrument: row.instrument } : {};
-  const item = {
-    attribute: row.attribute,
-    ...position,
-    ...instrument,
-    kind: row.kind,
-    value: JSON.parse(row.value) as unknown,
-    onVehicle: row.onVehicle === 1,
-  } as Evidence;
-  const value =
-    item.kind === 'quantity' ? printBoth(item.value as Quantity) : valueWords(row.attribute, evidenceBase(item));
-  const withdrawn = row.withdrawnAt === null ? {} : { withdrawn: { by: row.withdrawnBy ?? '', at: row.withdrawnAt } };
-  const view: EvidenceView = {
-    id: row.id,
-    slot: row.slot,
-    attribute: row.attribute,
-    ...position,
-    words: attributeWords(row.attribute, row.position ?? undefined),
-    value,
-    kind: item.kind,
-    entered: item.value,
-    ...instrument,
-    onVehicle: row.onVehicle === 1,
-    by: row.person,
-    at: row.notedAt,
-    ...withdrawn,
-  };
-  return { view, item };
-}
-
-const editOf = (row: SlipRow): SlipEdit => ({
-  key: row.key,
-  version: row.version,
-  dropped: row.dropped === 1,
-  ...(row.quantity === null ? {} : { quantity: row.quantity }),
-  ...(row.note === null ? {} : { note: row.note }),
-});
-
-const addedOf = (row: SlipRow): SlipLine => ({
-  key: row.key,
-  section: row.section ?? 'order',
-  words: row.words ?? '',
-  quantity: row.quantity ?? 1,
-  reason: row.reason ?? '',
-  version: row.version,
-  dropped: row.dropped === 1,
-  byHand: true,
-  ...(row.number === null ? {} : { number: row.number }),
-  ...(row.note === null ? {} : { note: row.note }),
-});

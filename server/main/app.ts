@@ -65,7 +65,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   identifyRoutes(api, stores);
   fitRoutes(api, stores);
   chainRoutes(api, { practice: () => stores.practice.current(), pool: stores.pool });
-  jobRoutes(api, stores, clock);
+  jobRoutes(api, stores, clock, log);
   photographRoutes(api, stores);
   practiceRoutes(api, stores);
   toolRoutes(api, stores);

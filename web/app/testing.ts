@@ -194,6 +194,7 @@ export function job(w: Workspace, answers: string | undefined = undefined) {
     withdrawPhotograph: act(),
     pictureUrl: (id: number) => `/pictures/${id}`,
     decide: act(),
+    decideAll: act(),
     undecide: act(),
     change: act(),
     editSlip: act(),

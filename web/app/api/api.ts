@@ -8,6 +8,7 @@ import type {
   ChassisAnswer,
   Decision,
   DecisionRequest,
+  DecisionsRequest,
   DemoSeen,
   Found,
   History,
@@ -74,6 +75,8 @@ export class Api {
     this.http.put<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, request, {
       headers: { ...seen(version), ...WHOLE },
     });
+  decideAll = (id: number, request: DecisionsRequest): Observable<unknown> =>
+    this.http.post(`${ROOT}/jobs/${id}/decisions`, request, { headers: { ...WHOLE } });
   undecide = (id: number, subject: string, version: number): Observable<Decision> =>
     this.http.delete<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
       headers: { ...seen(version), ...WHOLE },

@@ -120,6 +120,17 @@ export class JobService {
     );
   }
 
+  /** Several decisions as one act: all of them, or none. */
+  decideAll(decided: readonly { subject: string; choice: string; reason: string }[]): Promise<string | undefined> {
+    const decisions = decided.map(({ subject, choice, reason }) => ({
+      subject,
+      value: { choice },
+      reason,
+      seen: this.versionOf(subject),
+    }));
+    return this.act(() => this.api.decideAll(this.id, { decisions }));
+  }
+
   undecide(subject: string): Promise<string | undefined> {
     return this.act((v) => this.api.undecide(this.id, subject, v), this.versionOf(subject), 'this decision', versionIn);
   }

@@ -174,14 +174,14 @@ export class CloseView implements OnDestroy {
     this.problem.set('Cancelled: nothing was changed.');
   }
 
-  /** Takes every way out of a way that is not taken yet. */
+  /** Takes every fix of a way that is not taken yet, as one act. */
   protected async take(way: WayView): Promise<void> {
-    for (const key of way.keys) {
-      if (this.service.decision(`remedy:${key}`)) continue;
-      const problem = await this.service.decide(`remedy:${key}`, 'accepted', 'part of the way that was chosen');
-      this.problem.set(problem);
-      if (problem !== undefined) return;
-    }
+    const open = way.keys.filter((key) => !this.service.decision(`remedy:${key}`));
+    if (open.length === 0) return;
+    const reason = 'part of the way that was chosen';
+    this.problem.set(
+      await this.service.decideAll(open.map((key) => ({ subject: `remedy:${key}`, choice: 'accepted', reason }))),
+    );
   }
 
   protected place = (key: string): string => findSlot(key.split('/')[0] ?? '')?.words ?? key;

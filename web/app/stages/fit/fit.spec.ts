@@ -241,11 +241,9 @@ describe('Ways to close it', () => {
     expect(solveJob).toHaveBeenCalledWith(1, { skill: 'engineer’s approval' });
     expect(text()).toContain('10 min work + 1 part × 10 + 0 waiting = 20');
     named(host, 'Take this way, number 1').click();
-    expect(service.decide).toHaveBeenCalledWith(
-      'remedy:brake-master/sensor',
-      'accepted',
-      'part of the way that was chosen',
-    );
+    expect(service.decideAll).toHaveBeenCalledWith([
+      { subject: 'remedy:brake-master/sensor', choice: 'accepted', reason: 'part of the way that was chosen' },
+    ]);
   });
   it('tells how far it is, and can be cancelled', async () => {
     const { host, text, settle } = await render(CloseView, using(job(chosen(bad)), { solveJob: () => NEVER }));
