@@ -91,7 +91,8 @@ function addUnit(place: JobPlace, draft: Draft): void {
     ...(old === undefined ? {} : { unit: old.id }),
     ...(place.oldSet === undefined ? {} : { set: place.oldSet }),
   };
-  addPart(draft, id, kind, [...(old ? factsOf(old) : []), ...own], unit);
+  // What a fix or a reading says goes before the record of the design.
+  addPart(draft, id, kind, [...own, ...(old ? factsOf(old) : [])], unit);
   if (!chosen) return;
   draft.edits.push({
     id: `put ${id}`,

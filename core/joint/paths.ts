@@ -17,8 +17,8 @@ const number = (known: Known | undefined): number | undefined =>
 export function judgeClutch(view: View): JudgedJoint[] {
   const one = (kind: Part['kind']): Part | undefined => [...view.parts.values()].find((part) => part.kind === kind);
   const [master, slave, fork] = [one('clutch-master'), one('slave'), one('fork')];
-  if (!master || !slave || !fork || !(isNew(view, master.id) || isNew(view, slave.id))) return [];
-  if (sameBore(view, master) && sameBore(view, slave)) return [];
+  if (!master || !slave || !fork) return [];
+  if (![master, slave].some((part) => isNew(view, part.id) && !sameBore(view, part))) return [];
   const rod = view.then.joints.find(
     (j) => j.kind === 'rod' && j.between.some((ref) => readRef(ref).part === master.id),
   );
@@ -35,6 +35,24 @@ function sameBore(view: View, part: Part): boolean {
   const [old, own] = [number(of(before, 'bore')), number(of(part, 'bore'))];
   return old !== undefined && own !== undefined && Math.abs(old - own) <= view.practice.oneSizeWithin + EPS;
 }
+
+/** Travel at the fork then, as a share of what it is now: (d_master / d_slave)² then over now; undefined while a bore is not known. */
+function travelFactor({ master, slave }: Record<'master' | 'slave', Part>, view: View): number | undefined {
+  const before = (part: Part): number | undefined => {
+    const was = view.now.get(part.id);
+    return was && number(of(was, 'bore'));
+  };
+  const [m, s] = [number(of(master, 'bore')), number(of(slave, 'bore'))];
+  // A slave or a master that stays, and whose bore nobody knows, is the same now and then.
+  const [masterShare, slaveShare] = [
+    share(m, before(master), isNew(view, master.id)),
+    share(s, before(slave), isNew(view, slave.id)),
+  ];
+  return masterShare === undefined || slaveShare === undefined ? undefined : (masterShare / slaveShare) ** 2;
+}
+
+const share = (then: number | undefined, now: number | undefined, fresh: boolean): number | undefined =>
+  then !== undefined && now !== undefined ? then / now : fresh ? undefined : 1;
 
 function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
   const { practice } = view;
@@ -78,6 +96,10 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
             },
           ],
     );
+    // As much travel as before releases as before: the vehicle works as it is.
+    const factor = travelFactor(parts, view);
+    if (factor !== undefined && factor >= 1 - EPS)
+      return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(factor) } };
     return { ...base, state: 'not-known', rests: 'not-known', values, answers };
   }
   const stroke = (travel - free) / ratio - practice.portClosing;

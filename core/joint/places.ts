@@ -1,7 +1,7 @@
 import type { AttributeName } from '../attribute/index.js';
 import { knownAt, type Edit, type Known, type Part } from '../chain/index.js';
 import { worst } from '../fit/state.js';
-import { isNew } from './judge.js';
+import { isNew, isSameUnit } from './judge.js';
 import { asOneFace } from './vehicle.js';
 import { doubtOf, EPS, restsOf, tidy } from './rules/finding.js';
 import type { Check, Figures, JudgedJoint, View } from './types.js';
@@ -12,7 +12,8 @@ const SIDE_NOT_KNOWN = 'not-known';
 /** Parts of a production change come from one side of it. Judged where one of them is new. */
 export function judgeSets(view: View): JudgedJoint[] {
   const sided = [...view.parts.values()].filter((part) => part.set !== undefined);
-  const [fresh] = sided.filter((part) => isNew(view, part.id));
+  // The unit that comes off comes from the side that it comes from.
+  const [fresh] = sided.filter((part) => isNew(view, part.id) && !isSameUnit(view, part.id));
   if (!fresh || sided.length < 2) return [];
   const checks = sided
     .filter((part) => part.id !== fresh.id && part.set !== fresh.set)
@@ -48,7 +49,6 @@ const DESIGN = [
   'bore-form',
   'bore-large',
   'port-count',
-  'reservoir',
   'reservoir-size',
   'hand',
   'diaphragms',
@@ -71,9 +71,11 @@ export function judgePlaces(view: View): JudgedJoint[] {
     if (!before || !after || before.kind !== after.kind || !isNew(view, edit.at)) return [];
     // The same unit again is compared only where a reading contradicts what it was.
     const same = before.unit !== undefined && before.unit === after.unit;
-    const checks = [...boreCheck(before, after, edit, view), ...designCheck(before, after, edit)].filter(
-      (check) => !same || (check.state !== 'fits' && check.rests !== 'not-known'),
-    );
+    const checks = [
+      ...boreCheck(before, after, edit, view),
+      ...reservoirCheck(before, after, edit),
+      ...designCheck(before, after, edit),
+    ].filter((check) => !same || (check.state !== 'fits' && check.rests !== 'not-known'));
     if (checks.length === 0) return [];
     return [
       {
@@ -128,6 +130,16 @@ function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Chec
       answers: wanted ? [] : [{ how: 'decide', part: after.id }],
     },
   ];
+}
+
+/** A reservoir of another kind: it comes in the box and sits on the unit, or nothing on the vehicle belongs to it. */
+function reservoirCheck(before: Part, after: Part, { box = [] }: Put): Check[] {
+  const [old, own] = [known(before, 'reservoir'), known(after, 'reservoir')];
+  if (!old || !own || old.value === own.value) return [];
+  const brings = box.some((item) => item.item === 'reservoir' && item.presence === 'with');
+  const state = brings && old.value !== 'remote' && own.value !== 'remote' ? 'fits-with-change' : 'does-not-fit';
+  const values: Figures = { now: old.value, then: own.value, box: brings };
+  return [{ ...plain, code: 'place.reservoir', rank: 'receive', rests: restsOf(old, own), state, values }];
 }
 
 /** Every other difference of design, named. */

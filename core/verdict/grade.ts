@@ -16,10 +16,13 @@ const GUARDED: ReadonlySet<CheckCode> = new Set([
   'fluid.seals',
   'fluid.cap',
 ]);
+/** What no list settles: which side of a change is fitted is seen on the vehicle, and a refusal is on record against the list. */
+const NEVER: ReadonlySet<CheckCode> = new Set(['place.mated', 'record.refused', 'joint.gone']);
 const WEAK: readonly Listing['by'][] = ['aftermarket-list', 'unsourced'];
 
 /** The listing that answers for what is not known of a joint's new units; undefined when none may. */
 function listingFor(joint: JudgedJoint, check: Check, view: View, listed: readonly Listing[]): Listing | undefined {
+  if (NEVER.has(check.code)) return undefined;
   const places = [...new Set(joint.between.map((ref) => readRef(ref).part))];
   const puts = places.flatMap((place) => view.then.putBy.get(place) ?? []);
   if (puts.some((put) => put.conversion !== undefined)) return undefined;

@@ -20,6 +20,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'joint.gone': 'face of the joint',
   'place.record': 'design of the unit',
   'place.bore': 'bore',
+  'place.reservoir': 'kind of reservoir',
   'place.mated': 'side of a production change',
   'vehicle.valve': 'valves',
   'vehicle.nipple': 'feed of the clutch',
@@ -212,6 +213,12 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
       });
     return `Not the design that was there: ${differs.join(', ')}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
   },
+  'place.reservoir': ({ values, state }) => {
+    const kinds = `The old reservoir is ${String(values['now'] ?? 'none')}, the new unit’s is ${String(values['then'] ?? 'none')}`;
+    return state === 'fits-with-change'
+      ? `${kinds}: it comes in the box.`
+      : `${kinds}: nothing on the vehicle belongs to it.`;
+  },
   'place.mated': ({ values, state }) => {
     const [[part, set] = ['', ''], [other, otherSet] = ['', '']] = Object.entries(values);
     const name = (id: string, of: Figures[string]): string =>
@@ -279,6 +286,8 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     const missing = ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted'].filter(
       (key) => lookup(values, key) === null,
     );
+    if (state === 'fits' && typeof values['factor'] === 'number')
+      return `Travel at the release fork × ${values['factor'].toFixed(3)} of what it is now: at least as much as before.`;
     if (missing.length > 0)
       return `Travel at the release fork is not known: ${missing.map((key) => PATH_WORDS.get(key) ?? key).join(', ')} missing.`;
     const gives = `The pedal gives the slave ${mm(values['gives'])}; ${mm(values['wanted'])} are needed`;

@@ -64,7 +64,7 @@ describe.each(VEHICLES)('the demo is coherent: %s', (vehicleId) => {
 /** Each with the tempting wrong answer, and what Kerabat says instead. */
 describe('traps of the trade', () => {
   const blockers = async (id: number): Promise<string> =>
-    (await workspace(id)).safety.blockers.map((b) => b.words).join('; ');
+    (await workspace(id)).safety.blockers.map((b) => `${b.words}: ${b.sentence ?? ''}`).join('; ');
   const chosen = async (
     vehicle: string,
     slot: string,
@@ -118,12 +118,12 @@ describe('traps of the trade', () => {
   });
   it('a slave without its foot is sold as a drop-in', async () => {
     expect(await blockers(await chosen('q4', 'slave', 'mor-s20qa', 'wex-s20q', '2000-01'))).toContain(
-      'steadying foot does not fit',
+      'The old slave has a steadying foot',
     );
   });
   it('a master for the sister vehicle has the right bore and the wrong studs', async () => {
     expect(await blockers(await chosen('v12', 'brake-master', 'ard-tm23v', 'cas-tm23v', '1999-05'))).toContain(
-      'stud spacing does not fit',
+      'Stud spacing does not fit',
     );
   });
   it('an aftermarket master has metric ports where the lines are inch', async () => {
@@ -140,7 +140,7 @@ describe('traps of the trade', () => {
   });
   it('hydraulic assistance is not a swap of the booster alone', async () => {
     const id = await chosen('b7', 'booster', 'cas-b270b', 'cas-h40b', '2005-07');
-    expect(await blockers(id)).toContain('booster supply does not fit');
+    expect(await blockers(id)).toContain('Booster supply does not fit');
     expect((await workspace(id)).cautions.join(' ')).toContain('stores pressure');
   });
   it('the deeper recess of a drop-in wants the pin set', async () => {

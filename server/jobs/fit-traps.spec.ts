@@ -102,7 +102,7 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['a connector that only looks alike', { ...V12, onNew: ['sensor round 3-pin'] }, 'sensor', 'does-not-fit', 'connector'],
   ['the old sensor does not go into the new thread', { ...V12, onNew: ['sensor round 3-pin', 'sensor thread M12x1.5'], more: [['remedy:brake-master/sensor', 'accepted']] }, 'sensor', 'does-not-fit', 'connector'],
   ['a brake-light switch that is left out', { ...V12, bench: ['brake light switch grey 2-pin'], onNew: ['brake light switch none'] }, 'brake-light-switch', 'does-not-fit', 'brake light would be lost'],
-  ['a reservoir of another kind', { ...V12, onNew: ['reservoir remote'] }, 'reservoir', 'not-known', 'reservoir remote instead of clipped'],
+  ['a reservoir of another kind', { ...V12, onNew: ['reservoir remote'] }, 'reservoir', 'does-not-fit', 'old reservoir is clipped'],
   ['a clutch that drinks from a reservoir without a nipple', { ...V12, bench: ['clutch feed brake-reservoir'], onNew: ['feed nipple none'] }, 'clutch-feed', 'does-not-fit', 'no nipple'],
   ['a proportioning valve that is doubled', { ...V12, bench: ['line valve proportioning'], onNew: ['valve proportioning'] }, 'valve-in-body', 'does-not-fit', 'doubled'],
   ['a proportioning valve that is lost', { ...V12, bench: ['valve proportioning', 'line valve none'] }, 'valve-in-body', 'does-not-fit', 'balance between the axles'],

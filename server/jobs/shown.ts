@@ -84,7 +84,7 @@ function counterparts(check: Check, joint: JudgedJoint): string[] {
     'port.place': [`place@${position}`],
     'port.none': [`line@${position}`],
     'wiring.plug': [joint.between[1].split('@')[1] ?? ''],
-    'place.record': ['reservoir'],
+    'place.reservoir': ['reservoir'],
     'vehicle.valve': ['valve-in-body'],
     'vehicle.nipple': ['clutch-feed'],
     'vehicle.hose': ['hose-length'],
