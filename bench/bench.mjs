@@ -1,9 +1,10 @@
-// npm run bench [-- fit | kin [NUMBERS] | import [NUMBERS] | hold]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- fit | chain | kin [NUMBERS] | import [NUMBERS] | hold]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import puppeteer from 'puppeteer-core';
+import { chainBench } from './chains.mjs';
 import { fitBench } from './fitting.mjs';
 import { holdBench } from './holding.mjs';
 import { identifyBench } from './identify.mjs';
@@ -131,12 +132,13 @@ async function all() {
     await Promise.all([end(ours), end(bare)]);
     await identifyBench(data);
     await fitBench();
+    chainBench();
   } finally {
     rmSync(data, { recursive: true, force: true });
   }
 }
 
 const [what, size] = process.argv.slice(2);
-const parts = { kin: kinBench, import: importBench, fit: fitBench, hold: holdBench };
+const parts = { kin: kinBench, import: importBench, fit: fitBench, chain: chainBench, hold: holdBench };
 if (what !== undefined && Object.hasOwn(parts, what)) await parts[what](size === undefined ? undefined : Number(size));
 else await all();

@@ -112,7 +112,7 @@ async function inTheInterface(address) {
       await new Promise((next) => requestAnimationFrame(next));
       const began = performance.now();
       field.form.requestSubmit();
-      while (!document.querySelector('.detail').textContent.includes('returns of the pump 1'))
+      while (!document.querySelector('.detail').textContent.includes('too little: supply 1'))
         await new Promise((next) => setTimeout(next, 1));
       await new Promise((next) => requestAnimationFrame(next));
       return performance.now() - began;

@@ -10,9 +10,17 @@ export interface FaceRef {
 }
 
 export function readRef(ref: string): FaceRef {
+  const before = refs.get(ref);
+  if (before) return before;
   const [part = '', at] = ref.split('@', 2);
-  return at === undefined ? { part } : { part, at };
+  const read = at === undefined ? { part } : { part, at };
+  if (refs.size >= REFS_AT_MOST) refs.clear();
+  refs.set(ref, read);
+  return read;
 }
+/** References that were read before: a chain names each of its faces many times over. */
+const refs = new Map<string, FaceRef>();
+const REFS_AT_MOST = 5000;
 
 /** A face of a part, found. */
 export interface Face {
@@ -25,11 +33,16 @@ export interface Face {
 }
 
 /** Names of the ports of a part that its facts describe, sorted. */
-export function portsOf(part: Part): string[] {
+export function portsOf(part: Part): readonly string[] {
   if (partRow(part.kind).ports === undefined) return [];
+  const before = ports.get(part);
+  if (before) return before;
   const named = part.facts.filter((f) => f.attribute.startsWith('port-') && f.position !== undefined);
-  return [...new Set(named.map((f) => f.position ?? ''))].sort();
+  const found = [...new Set(named.map((f) => f.position ?? ''))].sort();
+  ports.set(part, found);
+  return found;
 }
+const ports = new WeakMap<Part, readonly string[]>();
 
 /**
  * The face that a joint means by a reference, or why there is none. A port is any name after the "@"; every other face is one of
@@ -60,10 +73,10 @@ export function faceOf(
 function portFace(side: 0 | 1, ref: string, part: Part, at: string | undefined): Face | { because: string } {
   const row = partRow(part.kind);
   if (row.ports === undefined) return { because: `A ${row.words} has no ports.` };
-  const ports = portsOf(part);
-  const name = at ?? (ports.length === 1 ? ports[0] : undefined) ?? (ports.length === 0 ? 'port' : undefined);
-  if (name === undefined) return { because: `Say which port of ${part.id}: ${ports.join(', ')}.` };
-  return { ref, part, at: name, role: side === 0 ? 'port' : 'end' };
+  if (at !== undefined) return { ref, part, at, role: side === 0 ? 'port' : 'end' };
+  const there = portsOf(part);
+  if (there.length > 1) return { because: `Say which port of ${part.id}: ${there.join(', ')}.` };
+  return { ref, part, at: there[0] ?? 'port', role: side === 0 ? 'port' : 'end' };
 }
 
 /** A hose has two tails, which a joint may name. */
@@ -131,6 +144,23 @@ export interface Known {
   readonly disputed?: true;
 }
 
+/** The facts of a part by their attribute. A part is a value: what was sorted once stays sorted. */
+const sorted = new WeakMap<Part, Map<string, ChainFact[]>>();
+function factsOf(part: Part, name: AttributeName): readonly ChainFact[] {
+  let by = sorted.get(part);
+  if (!by) {
+    by = new Map();
+    for (const fact of part.facts) {
+      const before = by.get(fact.attribute);
+      if (before) before.push(fact);
+      else by.set(fact.attribute, [fact]);
+    }
+    sorted.set(part, by);
+  }
+  return by.get(name) ?? NONE;
+}
+const NONE: readonly ChainFact[] = [];
+
 const isOf = (face: Face, fact: ChainFact): boolean => {
   if (fact.position === face.at) return true;
   if (fact.position !== undefined) return false;
@@ -141,7 +171,7 @@ const isOf = (face: Face, fact: ChainFact): boolean => {
 };
 
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
-  face.part.facts.find((fact) => fact.attribute === name && isOf(face, fact));
+  factsOf(face.part, name).find((fact) => isOf(face, fact));
 
 /** Two readings of one thing are the same thing when they lie within twice the spread of making and wear, and their own doubts. */
 const AGREE_MM = 0.06;
@@ -151,7 +181,10 @@ const AGREE_MM = 0.06;
  * with their number. A reading that agrees with the record leaves the record; one that does not goes before it, and both are shown.
  */
 export function knownAt(face: Face, name: AttributeName): Known | undefined {
-  const facts = face.part.facts.filter((fact) => fact.attribute === name && isOf(face, fact));
+  const facts = factsOf(face.part, name).filter((fact) => isOf(face, fact));
+  const [only] = facts;
+  if (only === undefined) return undefined;
+  if (facts.length === 1) return known(only, undefined);
   const readings = facts.filter((f) => f.rests === 'measured');
   const record = facts.find((f) => f.rests !== 'measured');
   const [reading, apart] = average(readings);

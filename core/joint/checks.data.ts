@@ -131,3 +131,9 @@ export const CHECKS: readonly CheckRow[] = ROWS;
 
 /** Every code that a check can have. */
 export const CHECK_CODES: readonly CheckCode[] = [...ROWS.map((row) => row.code), ...PLACE_CODES];
+
+const BY_JOINT = new Map<JointKind, CheckRow[]>();
+for (const row of CHECKS) BY_JOINT.set(row.joint, [...(BY_JOINT.get(row.joint) ?? []), row]);
+
+/** The checks of a joint of one kind. */
+export const checksFor = (kind: JointKind): readonly CheckRow[] => BY_JOINT.get(kind) ?? [];

@@ -2,7 +2,7 @@ import { attribute, type AttributeName } from '../attribute/index.js';
 import { facesOf, knownAt, partRow, portsOf, readRef, type Face, type Joint, type Part } from '../chain/index.js';
 import { worst } from '../fit/state.js';
 import { bendOver, fixesFor } from '../fix/index.js';
-import { CHECKS, type CheckRow } from './checks.data.js';
+import { checksFor, type CheckRow } from './checks.data.js';
 import { RULES } from './rules/index.js';
 import { attributeOf, pair } from './rules/finding.js';
 import type { Answer, Case, Check, Finding, JudgedJoint, Rank, View, Want } from './types.js';
@@ -17,11 +17,24 @@ export function isSameUnit(view: View, id: string): boolean {
 }
 
 /** Joints that an edit made or opened; nothing is asked of the others. */
-export function judgedJoints(view: View): { readonly joint: Joint; readonly is: 'new' | 'opened' }[] {
+export function judgedJoints(view: View): readonly Judged[] {
+  const before = judgedOf.get(view);
+  if (before) return before;
+  const found = findJudged(view);
+  judgedOf.set(view, found);
+  return found;
+}
+interface Judged {
+  readonly joint: Joint;
+  readonly is: 'new' | 'opened';
+}
+const judgedOf = new WeakMap<View, readonly Judged[]>();
+
+function findJudged(view: View): Judged[] {
   const made = (joint: Joint): boolean =>
     joint.between.some((ref) => isNew(view, readRef(ref).part)) || !view.nowJoints.has(joint.id) || moved(joint, view);
   const opened = (joint: Joint): boolean => view.then.touched.has(joint.id);
-  return view.then.joints.flatMap((joint): { joint: Joint; is: 'new' | 'opened' }[] => {
+  return view.then.joints.flatMap((joint): Judged[] => {
     const through = joint.through === undefined ? undefined : view.joints.get(joint.through);
     if (made(joint)) return [{ joint, is: 'new' }];
     if (opened(joint) || (through && (made(through) || opened(through)))) return [{ joint, is: 'opened' }];
@@ -78,9 +91,7 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
     if (described)
       return [{ ...base, code: 'port.none', state: 'does-not-fit', values: { port: port.at, line: end.part.id } }];
   }
-  const before = [...view.nowJoints.values()].find(
-    (j) => j.kind === 'port' && j.between.some((ref) => ref === end.ref),
-  );
+  const before = view.nowPorts.get(end.ref);
   const from = before?.between.find((ref) => ref !== end.ref);
   const was = from === undefined ? undefined : readRef(from);
   const reaches = knownAt(end, 'line-reaches')?.value ?? was?.at;
@@ -94,16 +105,16 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
 }
 
 function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Check[] {
-  return CHECKS.filter(
-    (row) => row.joint === joint.kind && meets(row.first, a.part) && meets(row.second, b.part),
-  ).flatMap((row) => {
-    const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
-    if (row.pumped && knownAt(b, 'booster-supply')?.value === 'vacuum') return [];
-    const known = [va, vb].filter((v) => v !== undefined).length;
-    const must = isAsked(row, a, b, view);
-    if (!must && (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false)) return [];
-    return [checkOf({ row, joint, a, b, va, vb, view })];
-  });
+  return checksFor(joint.kind)
+    .filter((row) => meets(row.first, a.part) && meets(row.second, b.part))
+    .flatMap((row) => {
+      const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
+      if (row.pumped && knownAt(b, 'booster-supply')?.value === 'vacuum') return [];
+      const known = [va, vb].filter((v) => v !== undefined).length;
+      const must = isAsked(row, a, b, view);
+      if (!must && (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false)) return [];
+      return [checkOf({ row, joint, a, b, va, vb, view })];
+    });
 }
 
 /** A conversion wants it answered. */

@@ -1,5 +1,5 @@
 import { facesOf, knownAt, partsById, type Chain, type ChainFact, type Part } from '../chain/index.js';
-import { CHECKS } from './checks.data.js';
+import { checksFor } from './checks.data.js';
 import { positionOf } from './judge.js';
 import { attributeOf } from './rules/finding.js';
 
@@ -15,8 +15,8 @@ export function byItsMates(chain: Chain): Chain {
     const faces = facesOf(joint, parts);
     if ('because' in faces) continue;
     const [a, b] = faces;
-    for (const row of CHECKS) {
-      if (row.joint !== joint.kind || row.mates !== true || row.b !== undefined) continue;
+    for (const row of checksFor(joint.kind)) {
+      if (row.mates !== true || row.b !== undefined) continue;
       if (row.first?.includes(a.part.kind) === false || row.second?.includes(b.part.kind) === false) continue;
       const name = attributeOf({ row, a, b }, 'a');
       const [va, vb] = [knownAt(a, name), knownAt(b, name)];

@@ -57,7 +57,11 @@ export interface JudgedJoint {
 export interface View {
   readonly now: ReadonlyMap<string, Part>;
   readonly nowJoints: ReadonlyMap<string, Joint>;
+  /** Joints of lines and hoses now, by each of their faces. */
+  readonly nowPorts: ReadonlyMap<string, Joint>;
   readonly then: EditedChain;
+  /** Joints then, by the parts that they join. */
+  readonly jointsOf: ReadonlyMap<string, readonly Joint[]>;
   readonly parts: ReadonlyMap<string, Part>;
   readonly joints: ReadonlyMap<string, Joint>;
   readonly practice: Practice;

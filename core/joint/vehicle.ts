@@ -115,9 +115,7 @@ const NEEDS = ['hose-lock', 'hose-droop', 'hose-bump'] as const satisfies readon
 
 /** A flexible hose is long enough at lock, droop and bump, with a spare (a setting), and nothing fouls it. Missing is never nought. */
 function hoses(unit: Part, view: View): Check[] {
-  const meets = view.then.joints.filter(
-    (j) => j.kind === 'port' && j.between.some((ref) => readRef(ref).part === unit.id),
-  );
+  const meets = (view.jointsOf.get(unit.id) ?? []).filter((j) => j.kind === 'port');
   const ids = new Set(meets.flatMap((j) => j.between.map((ref) => readRef(ref).part)));
   return [...ids].flatMap((id): Check[] => {
     const hose = view.parts.get(id);

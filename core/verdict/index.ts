@@ -1,4 +1,13 @@
-import { applyEdits, chainFaults, partsById, type Chain, type ChainFault, type EditedChain } from '../chain/index.js';
+import {
+  applyEdits,
+  chainFaults,
+  partsById,
+  readRef,
+  type Joint,
+  type Chain,
+  type ChainFault,
+  type EditedChain,
+} from '../chain/index.js';
 import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
 import { judgeCircuits } from '../joint/circuits.js';
 import { judgeClutch } from '../joint/paths.js';
@@ -26,13 +35,27 @@ export function viewOf(input: ChainInput): View | { readonly faults: readonly Ch
   return {
     now: partsById(now),
     nowJoints: new Map(now.joints.map((joint) => [joint.id, joint])),
+    nowPorts: new Map(now.joints.flatMap((j) => (j.kind === 'port' ? j.between.map((ref) => [ref, j] as const) : []))),
     then,
+    jointsOf: byPart(then.joints),
     parts: partsById(then),
     joints: new Map(then.joints.map((joint) => [joint.id, joint])),
     practice: input.practice,
     asks: new Set(input.asks?.map((ask) => `${ask.part} ${ask.attribute}`)),
     unanswered: new Set(input.unanswered?.map((q) => `${q.part} ${q.attribute} ${q.position ?? ''}`.trim())),
   };
+}
+
+function byPart(joints: readonly Joint[]): ReadonlyMap<string, readonly Joint[]> {
+  const by = new Map<string, Joint[]>();
+  for (const joint of joints) {
+    for (const part of new Set(joint.between.map((ref) => readRef(ref).part))) {
+      const before = by.get(part);
+      if (before) before.push(joint);
+      else by.set(part, [joint]);
+    }
+  }
+  return by;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { knownAt, facesOf, readRef } from '../../chain/index.js';
+import { knownAt, facesOf } from '../../chain/index.js';
 import type { Case, Finding } from '../types.js';
 import { finding, notKnown, pair, restsOf, tidy } from './finding.js';
 
@@ -8,8 +8,8 @@ export const WASHER_MM = 1;
 /** The eyes that sit on one port: every banjo joint of it. */
 function eyesOn(c: Case): (number | undefined)[] {
   const eyes: (number | undefined)[] = [];
-  for (const joint of c.view.joints.values()) {
-    if (joint.kind !== 'port' || !joint.between.some((ref) => readRef(ref).part === c.a.part.id)) continue;
+  for (const joint of c.view.jointsOf.get(c.a.part.id) ?? []) {
+    if (joint.kind !== 'port') continue;
     const faces = facesOf(joint, c.view.parts);
     if ('because' in faces || faces[0].part.id !== c.a.part.id || faces[0].at !== c.a.at) continue;
     const eye = knownAt(faces[1], 'eye')?.value;

@@ -1,0 +1,126 @@
+// Chains: sixty parts with every unit new, checked and closed; beside the plain loop over the same comparisons.
+import { fillLayout } from '@kerabat/core/chain';
+import { STANDARD_PRACTICE } from '@kerabat/core/practice';
+import { solveChain } from '@kerabat/core/solve';
+import { checkChain } from '@kerabat/core/verdict';
+import { median, quantile, report } from './lib.mjs';
+
+const TIMES = 200;
+const timed = (act) => {
+  const began = performance.now();
+  act();
+  return performance.now() - began;
+};
+
+const port = (position, thread) => [
+  { attribute: 'port-thread', position, value: thread },
+  { attribute: 'port-seat', position, value: 'bubble-flare' },
+];
+const UNIT = [
+  ['stud-spacing', 84],
+  ['pilot', 42],
+  ['bore', 23.8],
+  ['recess-depth', 21.9],
+  ['insert', null],
+  ['rod-length', 126],
+  ['clevis-pin', 10],
+  ['vacuum-hose', 11],
+  ['grommet-spacing', 40],
+  ['grommet-size', 16],
+  ['seals', 'EPDM'],
+].map(([attribute, value]) => ({ attribute, value }));
+const BOOSTER = [
+  { attribute: 'stud-spacing', position: 'bulkhead', value: 80 },
+  { attribute: 'stud-spacing', position: 'master', value: 84 },
+  { attribute: 'pilot', position: 'master', value: 42 },
+  { attribute: 'booster-pin', value: 21.5 },
+  { attribute: 'pin-adjustable', value: 'fixed' },
+];
+
+/** So many vehicles with a modulator side by side: each has its own parts, every joint its facts, every unit goes in new. */
+function chainOf(parts) {
+  const all = { parts: [], joints: [] };
+  for (let n = 0; all.parts.length < parts; n++) {
+    const layout = fillLayout('modulator', { parts: [], joints: [] });
+    const named = (ref) => `${n}-${ref}`;
+    const joints = layout.joints.map((j) => ({
+      ...j,
+      id: named(j.id),
+      between: j.between.map(named),
+      ...(j.through ? { through: named(j.through) } : {}),
+      ...(j.kind === 'mount' ? { stack: [] } : {}),
+    }));
+    const portsOf = (id) =>
+      joints.flatMap((j) =>
+        j.kind === 'port' ? j.between.filter((ref) => ref.startsWith(`${id}@`)).map((ref) => ref.split('@')[1]) : [],
+      );
+    all.joints.push(...joints);
+    all.parts.push(
+      ...layout.parts.map((part) => {
+        const id = named(part.id);
+        const own = part.kind === 'booster' ? [...BOOSTER, ...UNIT.slice(5, 8)] : UNIT;
+        const facts = [...part.facts, ...own, ...portsOf(id).flatMap((at) => port(at, 'M10x1.0'))];
+        return { ...part, id, facts, unit: `old ${id}` };
+      }),
+    );
+  }
+  return all;
+}
+
+/**
+ * The reference: from the same lists, every fact of one side of each joint looked for on the other and compared, and nothing said about
+ * them: no edits, no faces, no mates, no circuits, no verdict.
+ */
+function plainLoop({ parts, joints }) {
+  const byId = new Map(parts.map((part) => [part.id, part]));
+  let same = 0;
+  for (const joint of joints) {
+    const [a, b] = joint.between.map((ref) => byId.get(ref.split('@')[0]));
+    for (const fact of a.facts) {
+      const other = b.facts.find((f) => f.attribute === fact.attribute && f.position === fact.position);
+      if (other?.value === fact.value) same++;
+    }
+  }
+  return same;
+}
+
+export function chainBench() {
+  const chain = chainOf(60);
+  const units = chain.parts.filter((p) => ['booster', 'brake-master', 'caliper'].includes(p.kind));
+  const edits = units.map((p) => ({
+    id: `put ${p.id}`,
+    do: 'put',
+    at: p.id,
+    kind: p.kind,
+    unit: `new ${p.id}`,
+    facts: p.facts,
+    wanted: true,
+  }));
+  const input = { ...chain, edits, listed: [], practice: STANDARD_PRACTICE, whole: true };
+  const answer = checkChain(input);
+  const checks = answer.joints.flatMap((joint) => joint.checks).length;
+  for (let i = 0; i < TIMES; i++) checkChain(input);
+  const ours = Array.from({ length: TIMES }, () => timed(() => checkChain(input)));
+  const plain = Array.from({ length: TIMES }, () => timed(() => plainLoop(chain)));
+  report(
+    `chain of ${chain.parts.length} parts, ${answer.joints.length} joints, ${checks} checks`,
+    `p50 ${median(ours).toFixed(2)}, p99 ${quantile(ours, 0.99).toFixed(2)} ms`,
+    `plain loop ${median(plain).toFixed(3)} ms`,
+    (median(ours) / median(plain)).toFixed(0),
+    'at most 15',
+  );
+  const wrong = edits.slice(0, 2).map((edit) => ({
+    ...edit,
+    facts: edit.facts.map((f) => (f.attribute === 'rod-length' ? { ...f, value: 160 } : f)),
+  }));
+  const broken = { ...input, edits: [...wrong, ...edits.slice(2)] };
+  const solved = Array.from({ length: 20 }, () => timed(() => solveChain(broken, {})));
+  const { looked, ways } = solveChain(broken, {});
+  report(
+    `solver, ${looked} chains, ${ways.length} ways`,
+    `p50 ${median(solved).toFixed(0)} ms`,
+    `that many checks ${(median(ours) * looked).toFixed(0)} ms`,
+    (median(solved) / (median(ours) * looked)).toFixed(2),
+    'under 500 ms',
+  );
+}
