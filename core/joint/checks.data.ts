@@ -109,6 +109,7 @@ export const PLACE_CODES = [
   'port.place',
   'place.record',
   'place.bore',
+  'place.wanted',
   'place.reservoir',
   'place.mated',
   'circuit.crossed',

@@ -120,16 +120,26 @@ function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Chec
   const apart = Math.abs(old.value - own.value);
   if (apart <= view.practice.oneSizeWithin + doubtOf(old, own) + EPS)
     return [{ ...base, state: 'fits', values, answers: [] }];
-  const force = tidy((old.value / own.value) ** 2);
-  const state = wanted ? 'fits-with-change' : 'not-known';
   return [
     {
       ...base,
-      state,
-      values: { ...values, pressure: force },
+      ...(wanted ? { state: 'fits-with-change' } : { code: 'place.wanted', state: 'not-known' }),
+      values: { ...values, kind: after.kind, ...changeOf(after.kind, old.value, own.value) },
       answers: wanted ? [] : [{ how: 'decide', part: after.id }],
     },
   ];
+}
+
+/**
+ * What another bore does to force and travel for the same foot: a master's pressure falls with its area, the pedal of a brake moves less
+ * and the slave of a clutch more; at the slave and at a wheel it is the other way round. Source: areas and volumes, d².
+ */
+function changeOf(kind: Part['kind'], old: number, own: number): { readonly force: number; readonly travel: number } {
+  const [less, more] = [tidy((old / own) ** 2), tidy((own / old) ** 2)];
+  if (kind === 'brake-master') return { force: less, travel: less };
+  if (kind === 'clutch-master') return { force: less, travel: more };
+  if (kind === 'slave') return { force: more, travel: less };
+  return { force: more, travel: more };
 }
 
 /** A reservoir of another kind: it comes in the box and sits on the unit, or nothing on the vehicle belongs to it. */

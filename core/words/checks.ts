@@ -18,7 +18,8 @@ export function checkWords(code: CheckCode): string {
 const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'push.gap': 'clearance between booster and master',
   'joint.gone': 'face of the joint',
-  'place.record': 'design of the unit',
+  'place.record': 'another design',
+  'place.wanted': 'another bore',
   'place.bore': 'bore',
   'place.reservoir': 'kind of reservoir',
   'place.mated': 'side of a production change',
@@ -133,6 +134,27 @@ const LOST = new Map([
 
 const byPart = ({ values }: Said): string => positionWords(String(values['part'] ?? ''));
 
+/** What a bore moves, by the kind of its unit. */
+const FORCE = new Map([
+  ['brake-master', 'pressure'],
+  ['clutch-master', 'force at the fork'],
+  ['slave', 'force at the fork'],
+]);
+const TRAVEL = new Map([
+  ['brake-master', 'pedal travel'],
+  ['clutch-master', 'travel at the fork'],
+  ['slave', 'travel at the fork'],
+]);
+
+const boreSentence = ({ state, values }: Said): string => {
+  const [old, own] = [say('bore', values['now']), say('bore', values['then'])];
+  if (state === 'fits') return `The same bore, ${own}.`;
+  const [force, travel] = [values['force'], values['travel']];
+  if (typeof force !== 'number' || typeof travel !== 'number')
+    return `Bore now ${old}, then ${own}: without both nothing can be said about the pedal.`;
+  return `Bore ${old} now, ${own} then: for the same foot ${FORCE.get(String(values['kind'])) ?? 'force at this wheel'} × ${force.toFixed(3)}, ${TRAVEL.get(String(values['kind'])) ?? 'pedal travel'} × ${travel.toFixed(3)}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
+};
+
 const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between'>) => string>>> = {
   'push.gap': ({ state, values }) => {
     if (typeof values['gap'] !== 'number')
@@ -196,14 +218,8 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     check.state === 'does-not-fit'
       ? `${plain(check, joint)} They never seal on each other, whatever the thread.`
       : plain(check, joint),
-  'place.bore': ({ state, values }) => {
-    const [old, own] = [say('bore', values['now']), say('bore', values['then'])];
-    if (state === 'fits') return `The same bore, ${own}.`;
-    const pressure = values['pressure'];
-    if (typeof pressure !== 'number')
-      return `Bore now ${old}, then ${own}: without both nothing can be said about the pedal.`;
-    return `Bore ${old} now, ${own} then: pressure and travel × ${pressure.toFixed(3)} for the same effort. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
-  },
+  'place.bore': boreSentence,
+  'place.wanted': boreSentence,
   'place.record': ({ values, state }) => {
     const differs = Object.keys(values)
       .filter((key) => !key.endsWith(' now'))

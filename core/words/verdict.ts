@@ -4,7 +4,10 @@ import { checkWords } from './checks.js';
 
 /** "stud spacing is not known", "clearance between booster and master does not fit" */
 export const reasonWords = ({ code, state }: Pick<Reason, 'code' | 'state'>): string =>
-  `${checkWords(code)} ${state === 'does-not-fit' ? 'does not fit' : 'is not known'}`;
+  `${checkWords(code)} ${state === 'does-not-fit' ? 'does not fit' : UNCONFIRMED.has(code) ? 'is not confirmed' : 'is not known'}`;
+
+/** What somebody confirms, rather than finds out. */
+const UNCONFIRMED: ReadonlySet<string> = new Set(['place.record', 'place.wanted']);
 
 const SHOWN = 3;
 

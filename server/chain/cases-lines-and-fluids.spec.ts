@@ -157,7 +157,7 @@ describe('lines', () => {
         .sort(),
     ).toEqual(['line-1-from', 'line-2-from']);
     expect(answer.joints.flatMap((j) => j.checks).filter((c) => c.code.startsWith('circuit.'))).toEqual([]);
-    expect(find(answer, 'place:master', 'place.bore')?.values).toMatchObject({ pressure: 0.871 });
+    expect(find(answer, 'place:master', 'place.bore')?.values).toMatchObject({ force: 0.871, travel: 0.871 });
   });
 });
 
@@ -356,5 +356,18 @@ describe('hoses, fluids, clutch', () => {
       state: 'does-not-fit',
       answers: [{ how: 'decide' }],
     });
+  });
+  it.each([
+    ['brake-master', 19.05, 20.6375, 0.852, 0.852],
+    ['clutch-master', 19.05, 20.6375, 0.852, 1.174],
+    ['slave', 19.05, 20.6375, 1.174, 0.852],
+    ['caliper', 48, 54, 1.266, 1.266],
+  ])('another bore at a %s: force and travel the right way round', async (kind, old, own, force, travel) => {
+    const answer = await check({
+      parts: [part('unit', kind, { bore: old }, 'old')],
+      joints: [],
+      edits: [put('unit', kind, 'new', { bore: own })],
+    });
+    expect(find(answer, 'place:unit', 'place.bore')?.values).toMatchObject({ force, travel });
   });
 });

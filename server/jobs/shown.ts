@@ -90,6 +90,7 @@ function counterparts(check: Check, joint: JudgedJoint): string[] {
     'vehicle.hose': ['hose-length'],
     'fluid.seals': ['seals'],
     'place.bore': ['bore'],
+    'place.wanted': ['bore'],
     'path.clutch': ['pedal-travel'],
     'vehicle.tab': ['tab'],
   };
