@@ -154,6 +154,31 @@ describe('a directory that cannot be used is told in words', () => {
     expect(() => opened()).toThrow(/newer version of Kerabat/);
     expect(new Database(join(data, 'jobs.sqlite')).pragma('user_version', { simple: true })).toBe(99);
   });
+  it('before its format changes it is copied; what a killed start left half is made anew, what it left whole stays', () => {
+    const age = (): void => {
+      const db = new Database(join(data, 'catalogue.sqlite'));
+      db.exec('ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up; PRAGMA user_version = 4');
+      db.close();
+    };
+    closed((directory) => {
+      loadCatalogue(directory.catalogue, DEMO, NOW);
+      directory.markUsed();
+    });
+    age();
+    const copy = join(data, 'catalogue-format-4.sqlite.bak');
+    writeFileSync(`${copy}.part`, 'half a copy');
+    closed();
+    const before = new Database(copy, { readonly: true });
+    expect(before.pragma('user_version', { simple: true })).toBe(4);
+    expect(before.prepare('SELECT COUNT(*) > 50 FROM unit').pluck().get()).toBe(1);
+    before.close();
+    expect(existsSync(`${copy}.part`)).toBe(false);
+    expect(statSync(copy).mode & 0o077).toBe(0);
+    const made = statSync(copy).mtimeMs;
+    age();
+    closed();
+    expect(statSync(copy).mtimeMs).toBe(made);
+  });
   it('a catalogue of the version before is brought up in place, and the demo in it is known as such', () => {
     closed((directory) => {
       loadCatalogue(directory.catalogue, DEMO, NOW);

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { chmodSync, existsSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -59,7 +59,25 @@ function openWords(file: string, error: unknown): string {
   }
 }
 
-/** Applies the numbered migrations that are missing, each in a transaction. */
+/** The copy that is made of a database before its format changes: "catalogue-format-5.sqlite.bak". */
+export const copyBefore = (file: string, format: number): string =>
+  file.replace(/\.sqlite$/, `-format-${format}.sqlite.bak`);
+
+/**
+ * Copies a database that holds something, before its format changes. A copy that is there from a start that was killed stays: it is of
+ * the format before, whole, since it gets its name when it is complete. Throws where there is no room: then nothing was changed.
+ */
+function backUp(db: Db, file: string, before: number): void {
+  const copy = copyBefore(file, before);
+  if (file === ':memory:' || existsSync(copy)) return;
+  const part = `${copy}.part`;
+  rmSync(part, { force: true });
+  db.prepare('VACUUM INTO ?').run(part);
+  chmodSync(part, 0o600);
+  renameSync(part, copy);
+}
+
+/** Applies the numbered migrations that are missing, each in a transaction; a database that is in use is copied first. */
 function migrate(db: Db, file: string, kind: string): void {
   const directory = join(HERE, 'db', kind);
   const steps = readdirSync(directory)
@@ -71,6 +89,7 @@ function migrate(db: Db, file: string, kind: string): void {
       `${file} was written by a newer version of Kerabat (its format ${before}, this program knows ${steps.length}). Update the program; nothing was changed.`,
     );
   }
+  if (before > 0 && before < steps.length) backUp(db, file, before);
   for (const [i, name] of steps.entries()) {
     if (i < before) continue;
     const sql = readFileSync(join(directory, name), 'utf8');

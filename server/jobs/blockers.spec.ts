@@ -99,7 +99,7 @@ describe('nobody is blocked by what cannot be answered', () => {
         if (fitted.length === 0) continue;
         const units = kinds
           .flatMap((kind) => server.stores.units.search(kind, '', 100))
-          .filter((_, i) => (i + orders) % 5 === 0);
+          .filter((_, i) => (i + orders) % 9 === 0);
         for (const unit of units) {
           const job = server.stores.jobs.create(
             {
