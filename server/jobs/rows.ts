@@ -13,6 +13,7 @@ import { recordedAt } from '../fit/recorded.js';
 import type { Stores } from '../main/stores.js';
 import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
 import { hasBooster } from './fit-chain.js';
+import { kinOf } from './kin-of.js';
 
 /** The rows that a job is judged by, as the core composes them into a chain. */
 export function rowsOf(
@@ -148,13 +149,14 @@ const together = (a: Entry, b: Entry): boolean =>
   (a.option === null || b.option === null || a.option === b.option);
 
 /** Who lists the chosen unit for this vehicle as built, and who lists it instead of the one that was identified. */
-function listingsOf({ slot, old, chosen }: SlotChoice, input: SlotInput, stores: Stores): Listing[] {
+function listingsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Listing[] {
+  const { slot, old, chosen } = choice;
   if (!chosen) return [];
   const listings: Listing[] = [];
   if (entriesFor(input.chain, slot, input.known).some((e) => e.unitId === chosen.id))
     listings.push({ unit: chosen.id, by: 'maker-bulletin', vehicle: true });
   if (!old || old.id === chosen.id) return listings;
-  const kin = stores.kin.kin(old.id, input.practice).answer.entries.find((e) => e.unitId === chosen.id);
+  const kin = kinOf(choice, input, stores);
   if (!kin || kin.disputed !== undefined || !['same', 'drop-in'].includes(kin.grade)) return listings;
   const steps = kin.paths[0] ?? [];
   const kinds = steps.flatMap((step) => step.assertions.map((a) => a.sourceKind));
@@ -166,9 +168,10 @@ function listingsOf({ slot, old, chosen }: SlotChoice, input: SlotInput, stores:
 const WEAKEST: readonly Listing['by'][] = ['unsourced', 'aftermarket-list', 'unit-maker', 'measured', 'maker-bulletin'];
 
 /** What is on record against putting the chosen unit in place of the one that was identified. */
-function refusalsOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): Refusal[] {
+function refusalsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Refusal[] {
+  const { old, chosen } = choice;
   if (!old || !chosen || old.id === chosen.id) return [];
-  const kin = stores.kin.kin(old.id, input.practice).answer.entries.find((e) => e.unitId === chosen.id);
+  const kin = kinOf(choice, input, stores);
   if (!kin) return [];
   const path = kin.paths[0] ?? [];
   const refusal = path.find((step) => step.kind === 'does-not-fit');

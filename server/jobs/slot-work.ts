@@ -12,6 +12,7 @@ import { mm } from '@kerabat/core/units';
 import type { Stores } from '../main/stores.js';
 import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
 import { hasBooster } from './fit-chain.js';
+import { kinOf } from './kin-of.js';
 
 /** The joints and side values that the rest of the job needs. */
 export interface SlotResult {
@@ -61,11 +62,6 @@ export function computeSlot(
     ...feelOf(side, chosen),
   };
   return { work, choice, joints, vehicle: side, booster, ...(kin ? { kin } : {}) };
-}
-
-function kinOf({ old, chosen }: SlotChoice, input: SlotInput, stores: Stores): KinEntry | undefined {
-  if (!old || !chosen || old.id === chosen.id) return undefined;
-  return stores.kin.kin(old.id, input.practice).answer.entries.find((e) => e.unitId === chosen.id);
 }
 
 /**
