@@ -89,4 +89,10 @@ describe('words that every object inherits', () => {
     if (read.recognised) expect(JSON.stringify(read)).not.toContain('function');
     else expect(read.problem).toMatch(/\w/);
   });
+  it('a booster has two mounts: the face that is meant is named', () => {
+    const read = readBenchLine('master face studs 84 cal');
+    expect(read.recognised && read.evidence).toMatchObject({ attribute: 'stud-spacing', position: 'master' });
+    expect(read.recognised && read.echo).toContain('stud spacing, master: 84 mm');
+    expect(readBenchLine('master face colour').recognised).toBe(false);
+  });
 });

@@ -114,6 +114,13 @@ export function readBenchLine(text: string): BenchLine {
   const lower = line.toLowerCase();
   const port = /^port\b(?! count)/.exec(lower);
   if (port) return readPort(line.slice(4).trim());
+  // A booster has two mounts: "master face studs 84" is the one that the master goes on.
+  const face = /^(master|bulkhead) face (?=\S)/.exec(lower);
+  if (face?.[1] !== undefined) {
+    const rest = lower.slice(face[0].length);
+    const of = SPELLINGS.find(({ word }) => rest === word || rest.startsWith(`${word} `));
+    if (of) return readValue(of.name, face[1], line.slice(face[0].length + of.word.length).trim());
+  }
   const called = SPELLINGS.find(({ word }) => lower === word || lower.startsWith(`${word} `));
   if (called) return readValue(called.name, undefined, line.slice(called.word.length).trim());
   return no(
@@ -225,7 +232,8 @@ export function benchWord(name: AttributeName, position = 'rear-left'): string {
   if (name === 'port-feeds') return `${port}feeds `;
   if (name === 'tube') return `${port}tube `;
   const called = CALLED.find(([attributeName]) => attributeName === name);
-  return called ? `${called[1]} ` : '';
+  const face = position === 'master' || position === 'bulkhead' ? `${position} face ` : '';
+  return called ? `${face}${called[1]} ` : '';
 }
 
 /** Every attribute with the word that starts its bench line, for buttons and help. */

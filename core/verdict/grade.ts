@@ -17,7 +17,13 @@ const GUARDED: ReadonlySet<CheckCode> = new Set([
   'fluid.cap',
 ]);
 /** What no list settles: which side of a change is fitted is seen on the vehicle, and a refusal is on record against the list. */
-const NEVER: ReadonlySet<CheckCode> = new Set(['place.mated', 'place.wanted', 'record.refused', 'joint.gone']);
+const NEVER: ReadonlySet<CheckCode> = new Set([
+  'place.mated',
+  'place.wanted',
+  'place.record',
+  'record.refused',
+  'joint.gone',
+]);
 const WEAK: readonly Listing['by'][] = ['aftermarket-list', 'unsourced'];
 
 /** The listing that answers for what is not known of a joint's new units; undefined when none may. */

@@ -112,6 +112,22 @@ describe('a job from complaint to order', () => {
     expect(after.work[0].identification.candidates[0].disagrees).toEqual([]);
   });
 
+  it('the face of a booster that the master goes on is measured on the new one, and not taken for the one at the bulkhead', async () => {
+    const id = await open({ vehicleId: 'q4', built: '2000-01', slot: 'booster' });
+    await decide(id, 'old:booster', 'cas-b230q');
+    await decide(id, 'unit:booster', 'cas-b250q');
+    const asked = (await workspace(id)).measurements.find((m: { attribute: string }) => m.attribute === 'stud-spacing');
+    expect(asked).toMatchObject({ side: 'unit', position: 'master', line: 'master face studs ' });
+    await bench(id, 'master face studs 86 cal', 'unit:cas-b250q');
+    const checks = (await workspace(id)).work[0].joints.flatMap((j: { id: string; checks: object[] }) =>
+      j.checks.map((c) => ({ joint: j.id, ...c })),
+    );
+    const spacing = (joint: string) =>
+      checks.find((c: { joint: string; id: string }) => c.joint === joint && c.id === 'stud-spacing');
+    expect(spacing('master-mount')).toMatchObject({ state: 'fits', unit: '86 mm · 3.3858 in' });
+    expect(spacing('mount')).toMatchObject({ state: 'fits' });
+  });
+
   it('a wrong fluid chosen by hand keeps the order from being safe', async () => {
     const id = await open();
     await decide(id, 'old:brake-master', 'ard-tm22vs');

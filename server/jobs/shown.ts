@@ -204,7 +204,9 @@ function measuresOf({ code, values, answers }: Check, slot: string): OldCheck['m
     // The bore that is missing may be that of the unit that comes off.
     const ofOld = code === 'place.bore' && typeof values['then'] === 'number';
     const side = part === lookup(PART_OF, slot) && !ofOld ? ('unit' as const) : ('vehicle' as const);
-    const position = attribute(name).perPort ? portOf(answer) : undefined;
+    // A booster has two mounts; without a word the one at the bulkhead is meant.
+    const face = answer.position === 'master' && side === 'unit' ? 'master' : undefined;
+    const position = attribute(name).perPort ? portOf(answer) : face;
     const key = `${side} ${name} ${position ?? ''}`;
     if (seen.has(key)) return [];
     seen.add(key);
