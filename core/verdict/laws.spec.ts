@@ -98,7 +98,7 @@ describe('law 1, fact by fact', () => {
 });
 
 describe('law 3: what blocks can be answered now', () => {
-  it('every must that is not known names how, on a part that is there, and the true value lifts it or makes it a mismatch', () => {
+  it('every must that is not known names how, and asks it of a part that is there', () => {
     fc.assert(
       fc.property(
         layouts,
@@ -124,28 +124,25 @@ describe('law 3: what blocks can be answered now', () => {
 });
 
 describe('law 5: the order of edits does not matter', () => {
-  it('in any order the answer is the same, and taking one back restores what was', () => {
+  it('in either order the answer is the same, and taking one back restores what was', () => {
     fc.assert(
-      fc.property(
-        layouts,
-        draws,
-        fc.nat(40),
-        fc.nat(40),
-        draws,
-        fc.boolean(),
-        (layout, values, one, other, others, turned) => {
-          const vehicle = vehicleOf(layout, values);
-          const first = putAnother(vehicle, one, others, 5, false);
-          const second = putAnother(vehicle, other, others, 7, true);
-          fc.pre(first.id !== second.id);
-          const both = checked(inputWith(vehicle, [first, second]));
-          const swapped = checked(inputWith(vehicle, turned ? [second, first] : [first, second]));
-          expect({ ...swapped, needs: [], haves: [], list: [] }).toEqual({ ...both, needs: [], haves: [], list: [] });
-          expect(checked(inputWith(vehicle, [first]))).toEqual(
-            checked(inputWith(vehicle, [first, second].slice(0, 1))),
-          );
-        },
-      ),
+      fc.property(layouts, draws, fc.nat(40), fc.nat(40), draws, (layout, values, one, other, others) => {
+        const vehicle = vehicleOf(layout, values);
+        const first = putAnother(vehicle, one, others, 5, false);
+        const second = putAnother(vehicle, other, others, 7, true);
+        fc.pre(first.id !== second.id);
+        const alone = checked(inputWith(vehicle, [first]));
+        const both = checked(inputWith(vehicle, [first, second]));
+        const swapped = checked(inputWith(vehicle, [second, first]));
+        const byId = <T extends { readonly id: string }>(all: readonly T[]): T[] =>
+          [...all].sort((a, b) => (a.id < b.id ? -1 : 1));
+        expect(byId(swapped.joints)).toEqual(byId(both.joints));
+        expect(swapped.verdict.grade).toBe(both.verdict.grade);
+        const asked = (answer: ChainAnswer) =>
+          answer.list.map((l) => `${l.section} ${l.item} ${l.unit} ${l.quantity}`).sort();
+        expect(asked(swapped)).toEqual(asked(both));
+        expect(checked(inputWith(vehicle, [first]))).toEqual(alone);
+      }),
       { numRuns: RUNS / 5 },
     );
   });
@@ -174,7 +171,7 @@ describe('law 6: like for like is quiet', () => {
 });
 
 describe('law 7: a fix does what it says', () => {
-  it('the check that it answers does not fail any more, and nothing that fitted before is worse for a set of its own value', () => {
+  it('the check that it answers does not fail any more', () => {
     let tried = 0;
     fc.assert(
       fc.property(layouts, draws, fc.nat(40), draws, (layout, values, which, others) => {
