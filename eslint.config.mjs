@@ -2,6 +2,7 @@ import js from '@eslint/js';
 import angular from 'angular-eslint';
 import ts from 'typescript-eslint';
 import { noOutsideKeys } from './tools/no-outside-keys.mjs';
+import { onlyMaterial } from './tools/only-material.mjs';
 
 /** Imports run one way: web → contract → core, server → contract → core. */
 const barred = (patterns, message) => ({
@@ -67,6 +68,14 @@ export default ts.config(
     rules: barred(['@kerabat/web', '@angular/*', 'rxjs', '**/web/**'], 'The server never imports the interface.'),
   },
   {
+    files: ['server/*/**/*.ts'],
+    ignores: ['server/main/**', 'server/testing/**', '**/*.spec.ts'],
+    rules: barred(
+      ['@kerabat/web', '@angular/*', 'rxjs', '**/web/**', '**/main/**'],
+      'A folder of the server takes what it needs by parameter (needs.ts); only the programs in main/ put it together.',
+    ),
+  },
+  {
     files: ['web/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
@@ -78,6 +87,8 @@ export default ts.config(
   {
     files: ['web/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    plugins: { kerabat: { rules: { 'only-material': onlyMaterial } } },
+    rules: { 'kerabat/only-material': 'error' },
   },
   {
     files: ['**/*.mjs'],
@@ -99,6 +110,10 @@ export default ts.config(
         Event: 'readonly',
         PointerEvent: 'readonly',
         location: 'readonly',
+        MutationObserver: 'readonly',
+        history: 'readonly',
+        dispatchEvent: 'readonly',
+        PopStateEvent: 'readonly',
       },
     },
   },

@@ -3,16 +3,16 @@
 import Database from 'better-sqlite3';
 import Koa from 'koa';
 import { searchKeys } from '@kerabat/core/number';
-import { walkKin } from '@kerabat/core/kin';
-import { STANDARD_PRACTICE } from '@kerabat/core/practice';
+import { walkInterchange } from '@kerabat/core/interchange';
+import { STANDARD_SETTINGS } from '@kerabat/core/settings';
 import { NUMBERS_BY_LOOSE, PREFIXES } from '../server/dist/catalogue/numbers.js';
-import { kinStore } from '../server/dist/kin/store.js';
+import { interchangeStore } from '../server/dist/interchange/store.js';
 
 const db = new Database(process.argv[2], { readonly: true });
 const byLoose = db.prepare(NUMBERS_BY_LOOSE);
 const prefixes = db.prepare(PREFIXES);
 const unitId = db.prepare('SELECT id FROM unit WHERE key = ?');
-const { reader } = kinStore(db);
+const { reader } = interchangeStore(db);
 
 const app = new Koa();
 app.use((ctx) => {
@@ -23,7 +23,7 @@ app.use((ctx) => {
     );
     ctx.body = byLoose.all(JSON.stringify(keys), 20);
   } else {
-    ctx.body = walkKin(`u:${unitId.get(String(ctx.query.unit)).id}`, reader().source, STANDARD_PRACTICE);
+    ctx.body = walkInterchange(`u:${unitId.get(String(ctx.query.unit)).id}`, reader().source, STANDARD_SETTINGS);
   }
 });
 const server = app.listen(0, '127.0.0.1', () => console.log(`ready: http://127.0.0.1:${server.address().port}/`));

@@ -1,8 +1,7 @@
-// npm run bench [-- fit | chain | kin [NUMBERS] | import [NUMBERS] | hold]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+// npm run bench [-- fit | chain | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
 import puppeteer from 'puppeteer-core';
 import { chainBench } from './chains.mjs';
 import { fitBench } from './fitting.mjs';
@@ -10,27 +9,10 @@ import { holdBench } from './holding.mjs';
 import { identifyBench } from './identify.mjs';
 import { importBench } from './importing.mjs';
 import { rankingBench } from './ranking.mjs';
-import { kinBench } from './kin.mjs';
-import { duel, end, median, megabytes, report, ROOT, ROUNDS, start } from './lib.mjs';
-
-/** The scripts that the page loads before anything is shown: those named in index.html and all they import statically. */
-function initialScripts() {
-  const dist = join(ROOT, 'web/dist/browser');
-  const seen = new Set();
-  const visit = (file) => {
-    if (seen.has(file)) return;
-    seen.add(file);
-    const text = readFileSync(join(dist, file), 'utf8');
-    for (const [, name] of text.matchAll(/(?:from|import)"\.\/([\w-]+\.js)"/g)) visit(name);
-  };
-  for (const [, name] of readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/(?:src|href)="([\w-]+\.js)"/g))
-    visit(name);
-  const sizes = [...seen].map((file) => readFileSync(join(dist, file)));
-  return {
-    raw: sizes.reduce((sum, s) => sum + s.length, 0) / 1024,
-    zipped: sizes.reduce((sum, s) => sum + gzipSync(s).length, 0) / 1024,
-  };
-}
+import { interchangeBench } from './interchange.mjs';
+import { writeBench } from './writing.mjs';
+import { duel, end, median, megabytes, report, ROUNDS, start } from './lib.mjs';
+import { initialScripts, webBench } from './web.mjs';
 
 /** From the first byte of the page to a painted list that takes a key, in ms: median over fresh browsers' caches. */
 async function jobsList(address) {
@@ -69,7 +51,7 @@ async function jobsList(address) {
   return { ours: median(times.ours), blank: median(times.blank) };
 }
 
-/** Everything but kin at its full size, which takes some minutes of its own. */
+/** Everything but interchange at its full size, which takes some minutes of its own. */
 async function all() {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
   const serve = ['server/dist/main/serve.js', '--data', data, '--port', '0'];
@@ -93,9 +75,9 @@ async function all() {
       'at least 0.5',
     );
     await duel(
-      'kin of a unit, 20 connections',
-      `${ours.address}/api/v1/units/ard-tm22vs/kin`,
-      `${bare.address}/kin?unit=ard-tm22vs`,
+      'interchange of a unit, 20 connections',
+      `${ours.address}/api/v1/units/ard-tm22vs/interchange`,
+      `${bare.address}/interchange?unit=ard-tm22vs`,
       'at least 0.5',
     );
     report(
@@ -139,6 +121,14 @@ async function all() {
 }
 
 const [what, size] = process.argv.slice(2);
-const parts = { kin: kinBench, import: importBench, fit: fitBench, chain: chainBench, hold: holdBench };
+const parts = {
+  interchange: interchangeBench,
+  import: importBench,
+  fit: fitBench,
+  chain: chainBench,
+  hold: holdBench,
+  write: writeBench,
+  web: webBench,
+};
 if (what !== undefined && Object.hasOwn(parts, what)) await parts[what](size === undefined ? undefined : Number(size));
 else await all();

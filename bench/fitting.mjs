@@ -4,11 +4,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import puppeteer from 'puppeteer-core';
-import { checkChain, solveChain } from '@kerabat/core/fit';
-import { STANDARD_PRACTICE } from '@kerabat/core/practice';
+import { composeJob } from '@kerabat/core/job';
+import { solveChain } from '@kerabat/core/solve';
+import { checkChain } from '@kerabat/core/verdict';
 import { pino } from 'pino';
 import { openDirectory } from '../server/dist/db/directory.js';
-import { fitChainOfJob } from '../server/dist/jobs/workspace.js';
+import { rowsOfJob } from '../server/dist/jobs/workspace.js';
 import { storesOf } from '../server/dist/main/stores.js';
 import { end, median, quantile, report, start } from './lib.mjs';
 
@@ -34,7 +35,7 @@ async function wholeChain(address) {
   const asked = {
     asker: 'bench',
     request: 'convert',
-    complaint: null,
+    complaints: [],
     words: '',
     vehicleId: 'b7',
     built: '2005-07',
@@ -66,13 +67,14 @@ async function wholeChain(address) {
   return id;
 }
 
-/** The reference for a check: as many values looked up on both sides and compared, and nothing said about them. */
-function plainLoop(chain, checks) {
+/** The reference for a check: as many values looked up on two parts and compared, and nothing said about them. */
+function plainLoop({ parts }, checks) {
   let same = 0;
   for (let i = 0; i < checks;) {
-    for (const link of chain.links) {
-      const unit = new Map((link.unit ?? []).map((fact) => [fact.attribute, fact.value]));
-      for (const [key, { value }] of link.vehicle) if (i++ < checks && unit.get(key) === value) same++;
+    for (const part of parts) {
+      const other = parts[(i + 1) % parts.length];
+      const facts = new Map(other.facts.map((fact) => [fact.attribute, fact.value]));
+      for (const { attribute, value } of part.facts) if (i++ < checks && facts.get(attribute) === value) same++;
       i++;
     }
   }
@@ -103,16 +105,13 @@ async function inTheInterface(address) {
     const id = await wholeChain(address);
     await page.goto(`${address}/jobs/${id}/fit/joints?joint=booster/supply`, { waitUntil: 'networkidle0' });
     const took = await page.evaluate(async () => {
-      const label = [...document.querySelectorAll('form.measure label')].find((l) =>
-        l.textContent.includes('returns of the pump'),
-      );
-      const field = label.form?.querySelector('input') ?? label.closest('form').querySelector('input');
+      const field = document.querySelector('app-joint-sheet input[aria-label^="returns of the pump"]');
       field.value = '1';
       field.dispatchEvent(new Event('input'));
       await new Promise((next) => requestAnimationFrame(next));
       const began = performance.now();
       field.form.requestSubmit();
-      while (!document.querySelector('.detail').textContent.includes('too little: supply 1'))
+      while (!document.querySelector('app-joint-sheet').textContent.includes('too little: supply 1'))
         await new Promise((next) => setTimeout(next, 1));
       await new Promise((next) => requestAnimationFrame(next));
       return performance.now() - began;
@@ -141,16 +140,16 @@ export async function fitBench() {
     await end(first);
     const directory = openDirectory(data, { program: 'bench', now: new Date().toISOString() });
     const stores = storesOf(directory, pino({ level: 'silent' }), () => new Date().toISOString());
-    const chain = await fitChainOfJob(id, stores);
-    const { joints } = checkChain(chain, [], STANDARD_PRACTICE);
+    const chain = composeJob(await rowsOfJob(id, stores));
+    const { joints } = checkChain(chain);
     const checks = joints.flatMap((joint) => joint.checks).length;
-    for (let i = 0; i < TIMES; i++) checkChain(chain, [], STANDARD_PRACTICE);
-    const ours = Array.from({ length: TIMES }, () => timed(() => checkChain(chain, [], STANDARD_PRACTICE)));
+    for (let i = 0; i < TIMES; i++) checkChain(chain);
+    const ours = Array.from({ length: TIMES }, () => timed(() => checkChain(chain)));
     const plain = Array.from({ length: TIMES }, () => timed(() => plainLoop(chain, checks)));
     report(`chain of ${joints.length} joints, ${checks} checks`, `p50 ${median(ours).toFixed(2)}, p99 ${quantile(ours, 0.99).toFixed(2)} ms`, `plain loop ${median(plain).toFixed(3)} ms`, (median(ours) / median(plain)).toFixed(0), 'under 5 ms'); // prettier-ignore
 
-    const solved = Array.from({ length: 20 }, () => timed(() => solveChain(chain, {}, STANDARD_PRACTICE)));
-    const { looked, ways } = solveChain(chain, {}, STANDARD_PRACTICE);
+    const solved = Array.from({ length: 20 }, () => timed(() => solveChain(chain, {})));
+    const { looked, ways } = solveChain(chain, {});
     report(`solver, ${looked} states, ${ways.length} ways`, `p50 ${median(solved).toFixed(0)} ms`, `that many checks ${(median(ours) * looked).toFixed(0)} ms`, (median(solved) / (median(ours) * looked)).toFixed(2), 'under 500 ms'); // prettier-ignore
     await stores.close();
     directory.close();
@@ -158,7 +157,7 @@ export async function fitBench() {
     const [asked, threads] = [[], []];
     for (let i = 0; i < 9; i++) {
       const began = performance.now();
-      await (await fetch(`${server.address}/api/v1/jobs/${id}/fit/solve`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench' }, body: '{}' })).text(); // prettier-ignore
+      await (await fetch(`${server.address}/api/v1/jobs/${id}/solve`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench' }, body: '{}' })).text(); // prettier-ignore
       asked.push(performance.now() - began);
       threads.push(await bareThread());
     }

@@ -104,15 +104,8 @@ export async function identifyBench(data) {
   db.close();
   const asked = questions();
   const columns = typedColumns();
-  const server = await start([
-    '--import',
-    './bench/loop-delay.mjs',
-    'server/dist/main/serve.js',
-    '--data',
-    data,
-    '--port',
-    '0',
-  ]);
+  const program = ['--import', './bench/loop-delay.mjs', 'server/dist/main/serve.js', '--data', data, '--port', '0'];
+  let server = await start(program);
   const ask = async (evidence) => {
     const began = performance.now();
     const reply = await fetch(`${server.address}/api/v1/identify`, {
@@ -125,7 +118,19 @@ export async function identifyBench(data) {
     return performance.now() - began;
   };
   try {
+    // The first start reads the whole catalogue; what it read is on the disk for every start after it.
+    const unread = await ask(asked[0]);
+    await new Promise((done) => setTimeout(done, 2000));
+    await end(server);
+    server = await start(program);
     const first = await ask(asked[0]);
+    const db = new Database(`${data}/catalogue.sqlite`);
+    const write = (num) =>
+      db.prepare(`UPDATE unit_fact SET num = ? WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key LIKE 'made-%' LIMIT 1)`).run(num); // prettier-ignore
+    write(19.05);
+    const afterWrite = await ask(asked[1]);
+    write(20.64);
+    db.close();
     for (const evidence of asked.slice(0, 20)) {
       await ask(evidence);
       plainLoop(columns, evidence);
@@ -147,7 +152,7 @@ export async function identifyBench(data) {
     for (let i = 0; i < 60; i++) {
       const began = performance.now();
       const reply = await fetch(
-        `${server.address}/api/v1/units/made-${String(i * 1607).padStart(7, '0')}/kin?geometry=20`,
+        `${server.address}/api/v1/units/made-${String(i * 1607).padStart(7, '0')}/interchange?geometry=20`,
       );
       const { byGeometryProblem } = await reply.json();
       if (reply.status !== 200 || byGeometryProblem) throw new Error(byGeometryProblem ?? String(reply.status));
@@ -171,7 +176,7 @@ export async function identifyBench(data) {
     );
     const found = quantile(geometry, 0.95);
     report(
-      'kin by geometry among 100 000, p95',
+      'interchange by geometry among 100 000, p95',
       `${found.toFixed(1)} ms`,
       `plain loop ${plain[1].toFixed(1)} ms`,
       (found / plain[1]).toFixed(2),
@@ -184,7 +189,8 @@ export async function identifyBench(data) {
       '-',
       'under 20 ms',
     );
-    report('first question after a start', `${first.toFixed(0)} ms`, `${columns.size} columns`, '-', 'stated');
+    report('first question after a start', `${first.toFixed(0)} ms`, `first start of all ${unread.toFixed(0)} ms`, (first / unread).toFixed(2), 'under 1500 ms'); // prettier-ignore
+    report('question after one fact was written', `${afterWrite.toFixed(0)} ms`, `first start of all ${unread.toFixed(0)} ms`, (afterWrite / unread).toFixed(2), 'what it touched'); // prettier-ignore
     report(
       'server memory with 100 000 units',
       `${megabytes(server).toFixed(0)} MB`,

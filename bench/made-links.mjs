@@ -1,4 +1,4 @@
-// A kin graph of the shape of the trade, the same each time: families of 3 to 60 numbers with a heavy tail, three links for each
+// A interchange graph of the shape of the trade, the same each time: families of 3 to 60 numbers with a heavy tail, three links for each
 // number, one in a hundred to another family, some hubs of 500, two in a hundred with conditions, one in five hundred a refusal.
 import { stream } from './made-units.mjs';
 

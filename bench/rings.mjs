@@ -1,8 +1,8 @@
-// The ring map of a unit with 200 kin: drawn, and moved, beside the same picture put into the page as bare text.
+// The ring map of a unit with 200 interchange: drawn, and moved, beside the same picture put into the page as bare text.
 import puppeteer from 'puppeteer-core';
 import { median, report } from './lib.mjs';
 
-const KIN = 200;
+const INTERCHANGE = 200;
 const TIMES = 7;
 
 export async function ringsBench(address, unit) {
@@ -14,26 +14,27 @@ export async function ringsBench(address, unit) {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Ilse'));
-  // A hub has more kin than is asked about here: the first 200 are shown.
-  const kin = await (await fetch(`${address}/api/v1/units/${unit}/kin`)).json();
-  if (kin.entries.length < KIN) throw new Error(`${unit} has only ${kin.entries.length} kin`);
-  const body = JSON.stringify({ ...kin, entries: kin.entries.slice(0, KIN) });
+  // A hub has more interchange than is asked about here: the first 200 are shown.
+  const interchange = await (await fetch(`${address}/api/v1/units/${unit}/interchange`)).json();
+  if (interchange.entries.length < INTERCHANGE)
+    throw new Error(`${unit} has only ${interchange.entries.length} interchange`);
+  const body = JSON.stringify({ ...interchange, entries: interchange.entries.slice(0, INTERCHANGE) });
   await page.setRequestInterception(true);
   page.on('request', (request) => {
-    if (/\/kin\?/.test(request.url())) void request.respond({ contentType: 'application/json', body });
+    if (/\/interchange\?/.test(request.url())) void request.respond({ contentType: 'application/json', body });
     else void request.continue();
   });
   const [drawn, bare, frames, idle] = [[], [], [], []];
   for (let i = 0; i < TIMES; i++) {
     await page.goto(`${address}/units/${unit}`, { waitUntil: 'networkidle0' });
-    drawn.push(await page.evaluate(draw, KIN));
+    drawn.push(await page.evaluate(draw, INTERCHANGE));
     frames.push(await page.evaluate(longestFrame, true));
     idle.push(await page.evaluate(longestFrame, false));
     bare.push(await page.evaluate(bareDraw));
   }
   await browser.close();
   report(
-    `ring map of ${KIN} kin drawn`,
+    `ring map of ${INTERCHANGE} interchange drawn`,
     `${median(drawn).toFixed(0)} ms`,
     `bare SVG text ${median(bare).toFixed(0)} ms`,
     (median(drawn) / median(bare)).toFixed(1),
@@ -49,15 +50,15 @@ export async function ringsBench(address, unit) {
 }
 
 /** In the page: from the click to the first frame with every point. */
-async function draw(kin) {
-  const button = [...document.querySelectorAll('app-kin-view button[aria-pressed]')].find((b) =>
+async function draw(interchange) {
+  const button = [...document.querySelectorAll('app-interchange-view button[aria-pressed]')].find((b) =>
     b.textContent.includes('rings'),
   );
   const began = performance.now();
   button.click();
   return new Promise((done) => {
     const look = () =>
-      document.querySelectorAll('app-ring-map .point').length < kin
+      document.querySelectorAll('app-ring-map .point').length < interchange
         ? requestAnimationFrame(look)
         : requestAnimationFrame(() => done(performance.now() - began));
     look();

@@ -1,6 +1,7 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { AUDIT_ROWS, type AuditRule } from '@kerabat/core/audit';
-import { Condition } from './kin.js';
+import { LINK_KINDS } from '@kerabat/core/interchange';
+import { Condition } from './interchange.js';
 import { oneOf, strict, text } from './shapes.js';
 
 /** Contradictions in the catalogue, how they are settled, and who changed what. */
@@ -74,7 +75,7 @@ export const Settlement = strict({
 export const NewLink = strict({
   from: text(200),
   to: text(200),
-  kind: oneOf(['same', 'superseded-by', 'drop-in', 'with-changes', 'does-not-fit'] as const),
+  kind: oneOf(LINK_KINDS),
   bothWays: T.Optional(T.Boolean()),
   /** Who says so; without it, it was found here, in the workshop. */
   source: T.Optional(text(60)),

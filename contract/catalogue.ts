@@ -1,7 +1,8 @@
 import { Type as T, type Static } from '@sinclair/typebox';
+import { NUMBER_KINDS, NUMBER_STATES } from '@kerabat/core/unit';
 import { oneOf, strict, UnitKind } from './shapes.js';
 
-/** Vehicles, units, numbers and kin as the server tells them. */
+/** Vehicles, units, numbers and interchange as the server tells them. */
 
 export const Vehicle = T.Object({
   id: T.String(),
@@ -55,8 +56,8 @@ export const NumberView = T.Object({
   id: T.Integer(),
   issuer: T.String(),
   written: T.String(),
-  kind: oneOf(['order', 'casting', 'label'] as const),
-  status: oneOf(['current', 'superseded', 'withdrawn', 'unknown'] as const),
+  kind: oneOf(NUMBER_KINDS),
+  status: oneOf(NUMBER_STATES),
   leadsTo: T.Object({
     kind: oneOf(['unit', 'kit', 'fitting', 'mark', 'nothing'] as const),
     id: T.Optional(T.String()),
@@ -75,6 +76,8 @@ export const NumberSearch = T.Object({
   near: T.Array(NumberView),
   /** Looked for when nothing else was found: what differs by one character, the likeliest slips first. */
   misread: T.Array(NumberView),
+  /** Longer numbers that begin so. */
+  begins: T.Array(NumberView),
   problem: T.Optional(T.String()),
 });
 
@@ -98,6 +101,11 @@ export const UnitSummary = T.Object({
   bore: T.Union([T.String(), T.Null()]),
   numbers: T.Array(T.String()),
 });
+/** Orders in which a list of units can be asked for. */
+export const UNIT_ORDERS = ['kind', 'name', 'maker'] as const;
+export type UnitOrder = (typeof UNIT_ORDERS)[number];
+export const UnitList = T.Object({ units: T.Array(UnitSummary), total: T.Integer() });
+export type UnitList = Static<typeof UnitList>;
 export const UnitDetail = T.Object({
   id: T.String(),
   kind: UnitKind,
@@ -132,7 +140,8 @@ export const Found = T.Object({
   takenFor: T.String(),
   hits: T.Array(
     T.Object({
-      kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit'] as const),
+      /** A call is a whole sentence: its id is what a new job begins with, as the query of an address. */
+      kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit', 'call'] as const),
       id: T.String(),
       words: T.String(),
       detail: T.String(),

@@ -193,6 +193,15 @@ export const ChainAnswer = T.Object({
   needs: T.Array(NeedView),
   haves: T.Array(HaveView),
   list: T.Array(LineView),
+  card: T.Array(
+    T.Object({
+      step: T.String(),
+      at: T.String(),
+      because: T.String(),
+      tools: T.Array(T.String()),
+      caution: T.Optional(T.String()),
+    }),
+  ),
   verdict: VerdictView,
 });
 
@@ -224,9 +233,11 @@ export type ChainEdit = Static<typeof ChainEdit>;
 export type ChainSolveAnswer = Static<typeof ChainSolveAnswer>;
 
 /** The core owns these; the wire may not drift from them. */
-export const needIsCores: Same<keyof Static<typeof NeedView>, keyof Need> = true;
+/** Sizes that only number a line in a job's own list. */
+type Told = 'seat' | 'tube' | 'grade' | 'sizeMm' | 'at';
+export const needIsCores: Same<keyof Static<typeof NeedView>, Exclude<keyof Need, Told>> = true;
 export const haveIsCores: Same<keyof Static<typeof HaveView>, keyof Have> = true;
-export const listLineIsCores: Same<keyof Static<typeof LineView>, keyof ListLine> = true;
+export const listLineIsCores: Same<keyof Static<typeof LineView>, Exclude<keyof ListLine, Told | 'foreseen'>> = true;
 export const verdictIsCores: Same<keyof Static<typeof VerdictView>, keyof Verdict> = true;
 export const chainCheckIsCores: Same<
   Exclude<keyof Static<typeof ChainCheck>, 'sentence'>,

@@ -18,7 +18,7 @@ const ajv = new Ajv({ strict: false, discriminator: true });
 const JOB = {
   asker: 'Gate',
   request: 'replace',
-  complaint: null,
+  complaints: [],
   words: '',
   vehicleId: null,
   built: null,
@@ -32,7 +32,7 @@ describe('what may cross the wire', () => {
     [
       'a job with all of it',
       NewJob,
-      { ...JOB, complaint: 'noise', vehicleId: 'v12', built: '1999-12', options: ['H'], slot: 'booster' },
+      { ...JOB, complaints: ['noise'], vehicleId: 'v12', built: '1999-12', options: ['H'], slot: 'booster' },
     ],
     ['a change of one field', JobChange, { asker: 'Gate 2' }],
     ['closing a job', JobChange, { state: 'closed' }],
@@ -127,8 +127,8 @@ describe('the OpenAPI document', () => {
       'patch /jobs/{id}',
       'put /jobs/{id}/decisions/{subject}',
       'delete /jobs/{id}/decisions/{subject}',
-      'put /jobs/{id}/slip/{key}',
-      'put /practice/{key}',
+      'put /jobs/{id}/parts-list/{key}',
+      'put /settings/{key}',
     ])
       expect(guarded).toContain(write);
   });

@@ -1,23 +1,16 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { REQUESTS, type Request } from '@kerabat/core/ask';
+import { FOUND, JOB_STATES, REQUESTS, type Request } from '@kerabat/core/ask';
+import { EVIDENCE_KINDS } from '@kerabat/core/identify';
 import type { Chain } from '@kerabat/core/strip';
-import type { SlipLine } from '@kerabat/core/slip';
 import { SOURCE_KINDS } from '@kerabat/core/unit';
 import { VERDICT_GRADES } from '@kerabat/core/verdict';
-import {
-  FittingKind,
-  FourState,
-  Month,
-  oneOf,
-  Quantity,
-  SlipSection,
-  strict,
-  text,
-  UnitKind,
-  type Same,
-} from './shapes.js';
+import { FourState, Month, oneOf, Quantity, strict, text, UnitKind, type Same } from './shapes.js';
 import { Vehicle } from './catalogue.js';
-import { JointView, MeasurementView } from './fit.js';
+import { PART_KINDS } from '@kerabat/core/chain';
+import { SYSTEMS } from '@kerabat/core/need';
+import { PART_CHANGES } from '@kerabat/core/job';
+import { DrawnFact, JointView, MeasurementView } from './fit.js';
+import { LookView, OrderSum, SlipLineView } from './parts-list.js';
 import { WorkStep } from './workcard.js';
 import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
 import { BoreChangeAnswer, BoreChangeRequest } from './tools.js';
@@ -29,7 +22,8 @@ export const RequestKind = oneOf(REQUESTS.map((r) => r.id) as Request[]);
 export const JobFields = {
   asker: text(80),
   request: RequestKind,
-  complaint: T.Union([text(40), T.Null()]),
+  /** What is wrong, by the names of the table of complaints. */
+  complaints: T.Array(text(40), { maxItems: 12 }),
   words: T.String({ maxLength: 1000 }),
   vehicleId: T.Union([text(80), T.Null()]),
   built: T.Union([Month, T.Null()]),
@@ -37,13 +31,13 @@ export const JobFields = {
   slot: T.Union([text(40), T.Null()]),
 };
 export const NewJob = strict(JobFields);
-export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(['open', 'ordered', 'closed'] as const) }), {
+export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(JOB_STATES) }), {
   additionalProperties: false,
 });
 export const Job = T.Object({
   id: T.Integer(),
   ...JobFields,
-  state: oneOf(['open', 'ordered', 'closed'] as const),
+  state: oneOf(JOB_STATES),
   createdAt: T.String(),
   updatedAt: T.String(),
   openedBy: T.String(),
@@ -62,6 +56,9 @@ export const JobRow = T.Object({
   safe: T.Boolean(),
 });
 
+/** The jobs that were touched last of all that have the words; `total` counts all of them. */
+export const JobList = T.Object({ jobs: T.Array(JobRow), total: T.Integer() });
+
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
 export const NewEvidence = evidenceOf({ slot: T.Optional(text(80)) });
 export const BenchLineRequest = strict({
@@ -77,7 +74,7 @@ export const EvidenceView = T.Object({
   words: T.String(),
   value: T.String(),
   /** The value as it was entered. */
-  kind: oneOf(['quantity', 'mark', 'choice', 'count', 'thread', 'month'] as const),
+  kind: oneOf(EVIDENCE_KINDS),
   entered: T.Union([Quantity, T.Number(), T.String()]),
   instrument: T.Optional(T.String()),
   onVehicle: T.Boolean(),
@@ -107,7 +104,7 @@ export const PhotographView = T.Object({
   withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
 });
 
-/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "at:SLOT" (where the unit is), "fluid", "remedy:KEY", "override:SLOT/JOINT". */
+/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "reseal:SLOT" (it stays and gets new seals), "at:SLOT" (where the unit is), "found:CAUSE", "fluid:SYSTEM", "remedy:KEY", "override:SLOT/JOINT". */
 export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
 export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) });
 export const Decision = T.Object({
@@ -129,42 +126,6 @@ export const DecisionsRequest = strict({
 export const DecisionsAnswer = T.Object({ decisions: T.Array(Decision) });
 export type DecisionsRequest = Static<typeof DecisionsRequest>;
 
-export const SlipEditRequest = strict({
-  quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })),
-  dropped: T.Optional(T.Boolean()),
-  note: T.Optional(T.String({ maxLength: 200 })),
-});
-export const SlipAddRequest = strict({
-  section: SlipSection,
-  words: text(200),
-  number: T.Optional(text(60)),
-  quantity: T.Integer({ minimum: 1, maximum: 999 }),
-  reason: text(200),
-});
-export const SlipLineView = T.Object({
-  key: T.String(),
-  section: SlipSection,
-  words: T.String(),
-  number: T.Optional(T.String()),
-  quantity: T.Integer(),
-  unit: T.Optional(T.String()),
-  reason: T.String(),
-  wants: T.Optional(
-    T.Object({
-      kind: FittingKind,
-      thread: T.Optional(T.String()),
-      seat: T.Optional(T.String()),
-      tube: T.Optional(T.String()),
-      grade: T.Optional(T.String()),
-      sizeMm: T.Optional(T.Number()),
-    }),
-  ),
-  version: T.Integer(),
-  dropped: T.Boolean(),
-  note: T.Optional(T.String()),
-  byHand: T.Boolean(),
-});
-
 export const ChainView = T.Object({
   system: oneOf(['brake', 'clutch'] as const),
   links: T.Array(
@@ -178,6 +139,33 @@ export const ChainView = T.Object({
     }),
   ),
   joints: T.Array(T.Object({ from: T.String(), to: T.String(), state: FourState, words: T.String() })),
+  /** The whole vehicle from pedal to wheels: every part as it is and as it will be. */
+  parts: T.Array(
+    T.Object({
+      id: T.String(),
+      words: T.String(),
+      kind: oneOf(PART_KINDS),
+      depth: T.Integer(),
+      now: T.Optional(T.String()),
+      next: T.Optional(T.String()),
+      change: oneOf(PART_CHANGES),
+      /** The circuit of its master that fills it. */
+      circuit: T.Optional(T.Integer()),
+      /** What its drawing is made from, as it will be; and as it is now, where that is something else. */
+      facts: T.Array(DrawnFact),
+      was: T.Optional(T.Array(DrawnFact)),
+      state: T.Optional(FourState),
+      meets: T.Array(
+        T.Object({
+          words: T.String(),
+          with: T.String(),
+          to: T.String(),
+          state: T.Optional(FourState),
+          joint: T.Optional(T.String()),
+        }),
+      ),
+    }),
+  ),
 });
 
 const UnitRef = T.Object({
@@ -205,8 +193,13 @@ export const KitView = T.Object({
   sentence: T.String(),
   contents: T.Array(T.String()),
   chosen: T.Boolean(),
+  /** Its maker is asked by unit and date: the detail of its decision says what he answered. */
+  asks: T.Boolean(),
 });
 export const FluidView = T.Object({
+  system: oneOf(SYSTEMS),
+  /** The decision that chooses it. */
+  subject: T.String(),
   cap: T.Optional(T.String()),
   capOrigin: T.Optional(T.String()),
   seals: T.Array(T.String()),
@@ -218,6 +211,14 @@ export const FluidView = T.Object({
 });
 /** A change of bore as the calculator answers it, with the bores it was worked out for. */
 export const FeelView = T.Object({ ...BoreChangeRequest.properties, ...BoreChangeAnswer.properties });
+
+/** What other wheel units do to force, travel and balance. */
+export const WheelView = T.Object({
+  areaRatio: T.Number(),
+  torqueRatio: T.Optional(T.Number()),
+  sentence: T.String(),
+  working: T.String(),
+});
 
 /** One slot of a job with everything computed for it. */
 export const SlotWork = T.Object({
@@ -238,7 +239,10 @@ export const SlotWork = T.Object({
   joints: T.Array(JointView),
   ports: T.Array(LinePort),
   kits: T.Array(KitView),
+  /** The unit stays and gets new seals. */
+  resealed: T.Boolean(),
   feel: T.Optional(FeelView),
+  wheels: T.Optional(WheelView),
 });
 
 /** One reason of a verdict. `joint` is where it stands in the stages: "brake-master/push". */
@@ -254,21 +258,39 @@ export const Workspace = T.Object({
   vehicle: T.Optional(Vehicle),
   reading: T.Optional(
     T.Object({
-      sentence: T.String(),
+      sentences: T.Array(T.String()),
       suspects: T.Array(UnitKind),
-      ruleOutFirst: T.Array(T.Object({ cause: T.String(), check: T.String(), minutes: T.Number(), then: T.String() })),
+      ruleOutFirst: T.Array(
+        T.Object({
+          /** The decision that says whether it was this. */
+          subject: T.String(),
+          cause: T.String(),
+          check: T.String(),
+          minutes: T.Number(),
+          then: T.String(),
+          /** How far it was turned may be said with it. */
+          turned: T.Optional(T.Literal(true)),
+          found: T.Optional(oneOf(FOUND)),
+          detail: T.Optional(T.String()),
+        }),
+      ),
     }),
   ),
   chain: ChainView,
   work: T.Array(SlotWork),
-  fluid: FluidView,
+  /** One for each system that the job is about or opens. */
+  fluids: T.Array(FluidView),
   decisions: T.Array(Decision),
   slip: T.Array(SlipLineView),
+  looks: T.Array(LookView),
+  sum: OrderSum,
   safety: T.Object({
     safe: T.Boolean(),
     sentence: T.String(),
     /** Safe, on a listing and not measured, or not safe. An override leaves it as it is. */
     grade: oneOf(VERDICT_GRADES),
+    /** Nothing is ordered: what was found instead of a bad unit. */
+    nothing: T.Optional(T.String()),
     /** Safe, on a listing, or every reason overridden by name. */
     mayOrder: T.Boolean(),
     blockers: T.Array(VerdictLine),
@@ -297,26 +319,27 @@ export const Workspace = T.Object({
   cautions: T.Array(T.String()),
 });
 
+/** When a job was last changed by anybody. */
+export const Touched = T.Object({ at: T.String() });
+export type Touched = Static<typeof Touched>;
 export type NewJob = Static<typeof NewJob>;
 export type JobChange = Static<typeof JobChange>;
 export type Job = Static<typeof Job>;
 export type JobRow = Static<typeof JobRow>;
+export type JobList = Static<typeof JobList>;
 export type NewEvidence = Static<typeof NewEvidence>;
 export type EvidenceView = Static<typeof EvidenceView>;
 export type PhotographMark = Static<typeof PhotographMark>;
 export type PhotographView = Static<typeof PhotographView>;
 export type DecisionRequest = Static<typeof DecisionRequest>;
 export type Decision = Static<typeof Decision>;
-export type SlipEditRequest = Static<typeof SlipEditRequest>;
-export type SlipAddRequest = Static<typeof SlipAddRequest>;
-export type SlipLineView = Static<typeof SlipLineView>;
 export type ChainView = Static<typeof ChainView>;
 export type KitView = Static<typeof KitView>;
 export type FluidView = Static<typeof FluidView>;
 export type FeelView = Static<typeof FeelView>;
+export type WheelView = Static<typeof WheelView>;
 export type SlotWork = Static<typeof SlotWork>;
 export type Workspace = Static<typeof Workspace>;
 
 /** The core owns these; the wire may not drift from them. */
-export const chainIsCores: Same<keyof ChainView, keyof Chain> = true;
-export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
+export const chainIsCores: Same<Exclude<keyof ChainView, 'parts'>, keyof Chain> = true;

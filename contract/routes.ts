@@ -6,11 +6,12 @@ import * as conversions from './conversions.js';
 import * as devices from './devices.js';
 import * as fit from './fit.js';
 import * as identify from './identify.js';
-import * as kin from './kin.js';
+import * as interchange from './interchange.js';
 import * as imports from './imports.js';
 import * as jobs from './jobs.js';
-import * as practice from './practice.js';
+import * as practice from './settings.js';
 import { oneOf } from './shapes.js';
+import * as slip from './parts-list.js';
 import * as tools from './tools.js';
 
 export interface RouteShape {
@@ -39,11 +40,11 @@ const whole = (minimum: number, maximum: number) => T.Integer({ minimum, maximum
 export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles', summary: 'Search vehicles by words and facets', query: { q: words, maker: words, series: words, built: monthOrNone, option: words, assistance: words, limit: whole(1, 500) }, answer: catalogue.VehicleSearch },
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
-  { method: 'get', path: '/units', summary: 'Units by kind and words', query: { kind: words, q: words, limit: whole(1, 1000) } },
+  { method: 'get', path: '/units', summary: 'Units by kind and words', query: { kind: words, q: words, limit: whole(1, 1000), offset: whole(0, 1_000_000), sort: oneOf(catalogue.UNIT_ORDERS), descending: oneOf(['true', 'false']) }, answer: catalogue.UnitList },
   { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
-  { method: 'get', path: '/units/{id}/kin', summary: 'Numbers and units that would do instead', query: { depth: whole(1, 8), grade: kin.KinGrade, minTrust: T.Number({ minimum: 0, maximum: 1 }), geometry: whole(0, 100) }, answer: kin.KinAnswer },
-  { method: 'get', path: '/units/{id}/kin/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: { count: whole(1, 5), depth: whole(1, 8) }, answer: kin.KinPaths },
-  { method: 'post', path: '/outcomes', summary: 'Record what came of acting on a link of kin', body: kin.NewOutcome },
+  { method: 'get', path: '/units/{id}/interchange', summary: 'Numbers and units that would do instead', query: { depth: whole(1, 8), grade: interchange.InterchangeGrade, minTrust: T.Number({ minimum: 0, maximum: 1 }), geometry: whole(0, 100) }, answer: interchange.InterchangeAnswer },
+  { method: 'get', path: '/units/{id}/interchange/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: { count: whole(1, 5), depth: whole(1, 8) }, answer: interchange.InterchangePaths },
+  { method: 'post', path: '/outcomes', summary: 'Record what came of acting on a link of interchange', body: interchange.NewOutcome },
   { method: 'post', path: '/outcomes/{id}/withdraw', summary: 'Withdraw an outcome; it stays on record' },
   { method: 'get', path: '/numbers', summary: 'Find a part number in any writing', query: { q: words, limit: whole(1, 200) }, answer: catalogue.NumberSearch },
   { method: 'post', path: '/numbers/resolve', computes: true, summary: 'Find many part numbers at once', body: catalogue.ResolveRequest, answer: catalogue.ResolveAnswer },
@@ -58,7 +59,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/imports/{id}/cancel', summary: 'Stop it: nothing of it stays' },
   { method: 'get', path: '/imports/{id}/events', summary: 'How far it is, as server-sent events' },
   { method: 'get', path: '/imports/{id}/rejects/{sheet}', summary: 'The rejected rows of a sheet with their reasons, as CSV' },
-  { method: 'get', path: '/exports/{format}', summary: 'The whole catalogue as csv (a ZIP of the import format), xlsx or json, or its kin graph as graphml' },
+  { method: 'get', path: '/exports/{format}', summary: 'The whole catalogue as csv (a ZIP of the import format), xlsx or json, or its interchange graph as graphml' },
   { method: 'get', path: '/audit', summary: 'Contradictions in the catalogue, the most harmful first', answer: audit.AuditAnswer },
   { method: 'post', path: '/audit/settle', summary: 'Settle a finding: put right, add a condition, mark as does-not-fit, take out, accept', body: audit.Settlement },
   { method: 'post', path: '/audit/acceptances/{id}/withdraw', summary: 'Withdraw an acceptance; it stays on record' },
@@ -68,13 +69,12 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/demo', summary: 'What there is of the made-up demo', answer: audit.DemoSeen },
   { method: 'delete', path: '/demo', summary: 'Remove the demo: one act, which the history can undo; its jobs go for good', answer: audit.UndoAnswer },
   { method: 'post', path: '/identify', computes: true, summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
-  { method: 'post', path: '/fit/check', computes: true, summary: 'Check every joint of a chain: what fits, what does not, remedies, what to measure', body: fit.FitCheckRequest, answer: fit.FitCheckAnswer },
-  { method: 'post', path: '/fit/solve', computes: true, summary: 'The cheapest ways to close a chain; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveRequest, answer: fit.SolveLine },
   { method: 'post', path: '/chain/check', computes: true, summary: 'A vehicle as parts and joints, edits made to it: every joint that is made or opened, what it needs, and how sure an order is', body: chain.ChainRequest, answer: chain.ChainAnswer },
   { method: 'post', path: '/chain/solve', computes: true, summary: 'The cheapest sets of edits that close a chain', body: chain.ChainSolveRequest, answer: chain.ChainSolveAnswer },
   { method: 'get', path: '/conversions', summary: 'The table of conversions', answer: conversions.ConversionList },
   { method: 'post', path: '/conversions/{id}/plan', computes: true, summary: 'What a conversion takes on a vehicle: roles, joints, parts, tools, steps, checks', body: conversions.PlanRequest, answer: conversions.PlanAnswer },
-  { method: 'get', path: '/jobs', summary: 'All jobs, the last touched first' },
+  { method: 'get', path: '/jobs', summary: 'Jobs by words of who asks, vehicle, unit or state, the last touched first', query: { q: words, limit: whole(1, 500) }, answer: jobs.JobList },
+  { method: 'get', path: '/jobs/{id}/touched', summary: 'When a job was last changed', answer: jobs.Touched },
   { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },
   { method: 'get', path: '/jobs/{id}', summary: 'A job with everything computed for it', answer: jobs.Workspace },
   { method: 'patch', path: '/jobs/{id}', summary: 'Change what was asked', body: jobs.JobChange, answer: jobs.Job, guarded: true },
@@ -88,18 +88,18 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'put', path: '/jobs/{id}/decisions/{subject}', summary: 'Decide', body: jobs.DecisionRequest, answer: jobs.Decision, guarded: true },
   { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
   { method: 'post', path: '/jobs/{id}/decisions', summary: 'Decide several things as one act: all of them, or none', body: jobs.DecisionsRequest, answer: jobs.DecisionsAnswer },
-  { method: 'put', path: '/jobs/{id}/slip/{key}', summary: 'Edit a slip line', body: jobs.SlipEditRequest, guarded: true },
-  { method: 'post', path: '/jobs/{id}/slip', summary: 'Add a slip line by hand', body: jobs.SlipAddRequest },
-  { method: 'post', path: '/jobs/{id}/fit/solve', computes: true, summary: 'The cheapest ways to close the chain of a job, as POST /fit/solve answers', body: fit.SolveLimits, answer: fit.SolveLine },
+  { method: 'put', path: '/jobs/{id}/parts-list/{key}', summary: 'Edit a line of the parts list', body: slip.SlipEditRequest, guarded: true },
+  { method: 'post', path: '/jobs/{id}/parts-list', summary: 'Add a line by hand', body: slip.SlipAddRequest },
+  { method: 'post', path: '/jobs/{id}/solve', computes: true, summary: 'The cheapest ways to close the chain of a job; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveLimits, answer: fit.SolveLine },
   { method: 'get', path: '/jobs/{id}/measure.pdf', summary: 'What to measure before anything is ordered, with a drawing of each dimension, to print' },
   { method: 'get', path: '/jobs/{id}/work-card.pdf', summary: 'The work card to print' },
-  { method: 'get', path: '/jobs/{id}/slip.csv', summary: 'The slip as CSV' },
-  { method: 'get', path: '/jobs/{id}/slip.json', summary: 'The slip as JSON' },
-  { method: 'get', path: '/jobs/{id}/slip.pdf', summary: 'The slip to print' },
+  { method: 'get', path: '/jobs/{id}/parts-list.csv', summary: 'The parts list as CSV' },
+  { method: 'get', path: '/jobs/{id}/parts-list.json', summary: 'The parts list as JSON' },
+  { method: 'get', path: '/jobs/{id}/parts-list.pdf', summary: 'The parts list to print' },
   { method: 'get', path: '/devices/readings', summary: 'What the bench instruments show, as server-sent events' },
   { method: 'get', path: '/chassis/{number}', summary: 'Read a chassis number by the service, checked against the catalogue', answer: devices.ChassisAnswer },
-  { method: 'get', path: '/practice', summary: 'Workshop settings', answer: practice.PracticeAnswer },
-  { method: 'put', path: '/practice/{key}', summary: 'Change a workshop setting', body: practice.PracticeChange, guarded: true },
+  { method: 'get', path: '/settings', summary: 'Workshop settings', answer: practice.SettingsAnswer },
+  { method: 'put', path: '/settings/{key}', summary: 'Change a workshop setting', body: practice.SettingsChange, guarded: true },
   { method: 'post', path: '/tools/bore/identify', computes: true, summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },
   { method: 'post', path: '/tools/bore/change', computes: true, summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
   { method: 'post', path: '/tools/rod/gap', computes: true, summary: 'Clearance between booster and master', body: tools.RodGapRequest, answer: tools.RodGapAnswer },

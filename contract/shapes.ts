@@ -1,7 +1,7 @@
 import { Type as T, type Static, type TUnsafe } from '@sinclair/typebox';
-import { INSTRUMENTS } from '@kerabat/core/practice';
-import { FOUR_STATES } from '@kerabat/core/fit';
-import { FITTING_KINDS, SLIP_SECTIONS } from '@kerabat/core/slip';
+import { INSTRUMENTS } from '@kerabat/core/settings';
+import { FOUR_STATES } from '@kerabat/core/joint';
+import { FITTING_KINDS, LIST_SECTIONS } from '@kerabat/core/need';
 import { UNITS, type Quantity as CoreQuantity, type Unit } from '@kerabat/core/units';
 import { UNIT_KINDS } from '@kerabat/core/unit';
 
@@ -22,7 +22,7 @@ export const Quantity = strict({ value: T.Number(), unit: oneOf(Object.keys(UNIT
 export const Instrument = oneOf(INSTRUMENTS);
 export const FourState = oneOf(FOUR_STATES);
 export const UnitKind = oneOf(UNIT_KINDS);
-export const SlipSection = oneOf(SLIP_SECTIONS);
+export const ListSection = oneOf(LIST_SECTIONS);
 export const FittingKind = oneOf(FITTING_KINDS);
 
 /** Fails to compile when the wire shape and the core's type drift apart. */

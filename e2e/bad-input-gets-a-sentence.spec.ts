@@ -31,9 +31,11 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.keys('Enter');
     await seat.see('No unit of this kind has bore 20.1 mm');
     await seat.see('the retaining ring was left in');
-    await seat.see('the evidence contradicts itself', 'app-slip');
-    await seat.tabTo('Withdraw bore');
+    await seat.see('the evidence contradicts itself', 'app-parts-list');
+    await seat.tabTo('Change bore');
     await seat.keys('Enter');
+    await seat.see('Withdraw', '[role=menu]');
+    await seat.keys('ArrowDown', 'Enter');
     await seat.see('withdrawn by Ilse');
     await seat.see('Not enough to order from');
   });
@@ -82,14 +84,17 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.type('Gate');
     await seat.tabTo('Build month');
     await seat.type('2010-01');
+    await seat.keys('Tab');
     await seat.see('was built from 1993-07 to 2004-03');
   });
 
   it('a setting that makes no sense is refused with its range', async () => {
     const seat = await sit();
-    await seat.go('/practice');
-    await seat.focus('#gapMin');
-    await seat.page.$eval('#gapMin', (e) => ((e as HTMLInputElement).value = ''));
+    await seat.go('/settings');
+    await seat.tabTo('Rod clearance, least');
+    await seat.page.keyboard.down('Control');
+    await seat.keys('a');
+    await seat.page.keyboard.up('Control');
     await seat.type('99');
     await seat.keys('Enter');
     await seat.see('Rod clearance, least: between 0.01 and 2 mm, not 99.');
@@ -103,10 +108,10 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.tabTo('Override joint');
     await seat.keys('Enter');
     await seat.see('takes a reason');
-    await seat.focus('#override-reason');
+    await seat.tabTo('Reason, printed');
     await seat.type('line made at the museum');
     await seat.keys('Enter');
-    await seat.see('Overridden by Ilse', 'app-slip');
+    await seat.see('Overridden by Ilse', 'app-parts-list');
   });
 
   it('while nothing can be saved the page says so and why, and what was typed stays in its field', async () => {

@@ -26,12 +26,6 @@ async function choose(seat: Seat, name: string, content: string): Promise<void> 
   const input = await seat.page.waitForSelector('input[type=file]');
   await (input as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(path);
 }
-/** Takes an option of a native list by typing its beginning. */
-async function take(seat: Seat, list: string, option: string): Promise<void> {
-  await seat.tabTo(list);
-  await seat.type(option);
-}
-
 it('a wholesaler’s list goes in, its bad rows come back and go in corrected, and next time it is matched at once', async () => {
   const seat = await sit();
   await seat.go('/library');
@@ -43,8 +37,8 @@ it('a wholesaler’s list goes in, its bad rows come back and go in corrected, a
   await seat.tabTo('See what would happen');
   await seat.keys('Enter');
   await seat.see('Still wanted: how it will do, source');
-  await take(seat, 'how it will do of every row', 'drop-in');
-  await take(seat, 'source of every row', 'Wexlode');
+  await seat.choose('how it will do of every row', 'drop-in');
+  await seat.choose('source of every row', 'Wexlode');
   await seat.tabTo('See what would happen');
   await seat.keys('Enter');
   await seat.see('turned into a date. It may have been 12-4, or 4-12', 'app-what-came-of-it');
@@ -117,7 +111,7 @@ it('what contradicts itself is settled in place, and taken back', async () => {
   expect(await seat.focused()).toContain('Why it is settled so');
   await seat.type('read off the bag');
   expect(await seat.axe()).toEqual([]);
-  await seat.tabTo('Put right: bore, mm of kit ks-w20');
+  await seat.tabTo('Correct: bore, mm of kit ks-w20');
   await seat.keys('Enter');
   await seat.see('9 open');
   await seat.see('bore 0.8125 → bore 20.6375', 'app-history');
@@ -146,7 +140,8 @@ it('the demo is removed from the library, and comes back by the undo beside the 
   await seat.keys('Enter');
   await seat.see('Demo data removed');
   await seat.see('0 vehicles');
-  await seat.click('mat-snack-bar-container button');
+  await seat.focus('mat-snack-bar-container button');
+  await seat.keys('Enter');
   await seat.see('15 vehicles');
   expect(seat.errors).toEqual([]);
 });

@@ -65,9 +65,13 @@ export class Seat {
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
 
+  /** Keys that were pressed so far to get about; letters of what is typed are not counted. */
+  strokes = 0;
+
   /** Presses keys one after another: "n", "Enter", "ArrowDown". */
   async keys(...keys: string[]): Promise<void> {
     await this.page.bringToFront();
+    this.strokes += keys.length;
     for (const key of keys) await this.page.keyboard.press(key as Parameters<Page['keyboard']['press']>[0]);
   }
 
@@ -124,6 +128,8 @@ export class Seat {
       option,
     );
     await this.keys('Enter');
+    // A list of which several can be chosen stays open.
+    if (await this.page.$('[role=listbox][aria-multiselectable=true]')) await this.keys('Escape');
     await this.page.waitForFunction(() => document.querySelector('mat-option') === null, { timeout: 8000 });
   }
 
@@ -165,9 +171,20 @@ export class Seat {
     }
   }
 
+  /** Presses with the mouse, once the thing has come to rest: what is still sliding in is missed otherwise. */
   async click(selector: string): Promise<void> {
     await this.page.bringToFront();
     await this.page.waitForSelector(selector, { timeout: 8000 });
+    await this.page.waitForFunction(
+      async (s: string) => {
+        const place = (): string => JSON.stringify(document.querySelector(s)?.getBoundingClientRect() ?? null);
+        const before = place();
+        await new Promise((later) => setTimeout(later, 80));
+        return before === place() && before !== 'null';
+      },
+      { timeout: 8000 },
+      selector,
+    );
     await this.page.click(selector);
   }
 
@@ -186,6 +203,7 @@ export class Seat {
       ).axe;
       const { violations } = await axe.run({
         resultTypes: ['violations'],
+        rules: { 'target-size': { enabled: true } },
         ...(some ? { runOnly: { type: 'rule', values: some } } : {}),
       });
       return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${String(n.target[0])} ${n.failureSummary ?? ''}`));

@@ -4,14 +4,14 @@ import { workshop, type Seat } from './browser.js';
 const { sit } = workshop();
 
 const VIEWS = [
-  '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/kin', '/jobs/6/fit', '/jobs/5/fit', '/jobs/5/fit/measure', '/jobs/6/fit/close', '/jobs/5/fit/plan', '/jobs/5/fit/rod', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
-  '/numbers?q=30718', '/numbers/n:10', '/units/ard-tm22vs', '/bench?thread=3%2F8-24%20UNF', '/library', '/library/bring-in', '/library/audit', '/practice',
+  '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/interchange', '/jobs/6/fit', '/jobs/5/fit', '/jobs/5/fit/measure', '/jobs/6/fit/whole', '/jobs/3/fit/look', '/jobs/3/fit/card', '/jobs/6/fit/close', '/jobs/5/fit/plan', '/jobs/5/fit/rod', '/jobs/3/customer', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
+  '/numbers?q=30718', '/numbers/n:10', '/units/ard-tm22vs', '/tools?thread=3%2F8-24%20UNF', '/library', '/library/bring-in', '/library/audit', '/settings',
 ]; // prettier-ignore
 
 describe.each([
   ['light', false],
   ['dark', true],
-])('axe-core finds nothing, on the %s bench', (_, dark) => {
+])('axe-core finds nothing, in the %s', (_, dark) => {
   let seat: Seat;
   beforeAll(async () => {
     seat = await sit({ dark, stays: true });
@@ -24,14 +24,14 @@ describe.each([
   });
 });
 
-it('the open parts too: the quick box, the key sheet, a path of kin', async () => {
+it('the open parts too: the quick box, the key sheet, a path of interchange', async () => {
   const seat = await sit();
-  await seat.go('/jobs/3/kin');
+  await seat.go('/jobs/3/interchange');
   await seat.keys('?');
-  await seat.see('Single keys act outside fields');
+  await seat.see('Single-key shortcuts');
   expect(await seat.axe()).toEqual([]);
   await seat.keys('Escape');
-  await seat.tabTo('path');
+  await seat.tabTo('Path');
   await seat.keys('Enter');
   await seat.see('Ekelbrae parts book');
   expect(await seat.axe()).toEqual([]);
@@ -45,7 +45,7 @@ it('single keys can be switched off', async () => {
   const seat = await sit();
   await seat.go('/jobs');
   await seat.keys('?');
-  await seat.tabTo('Single keys act');
+  await seat.tabTo('Single-key shortcuts');
   await seat.keys('Space', 'Escape', 'n');
   await new Promise((done) => setTimeout(done, 300));
   expect(seat.page.url()).toMatch(/\/jobs$/);
@@ -53,11 +53,17 @@ it('single keys can be switched off', async () => {
 
 it.each([
   '/jobs',
+  '/jobs/3/interchange',
+  '/jobs/6/feel',
+  '/jobs/3/lines',
+  '/jobs/3/kit',
+  '/settings',
+  '/library',
   '/jobs/6/fit',
   '/jobs/5/fit/measure',
   '/jobs/5/fit/plan',
   '/jobs/1/identify',
-  '/bench',
+  '/tools',
   '/numbers?q=30718',
   '/library/bring-in',
   '/library/audit',

@@ -33,7 +33,7 @@ async function openJob(seat: Seat, asker: string, unit: string, path = '/jobs/ne
   await seat.tabTo('Who asks');
   await seat.type(asker);
   await seat.choose('Unit this is about', unit);
-  await seat.tabTo('Open the job');
+  await seat.tabTo('Open job');
   await seat.keys('Enter');
   await seat.page.waitForFunction(() => /\/jobs\/\d+\/ask$/.test(location.pathname));
   await seat.keys('2');
@@ -88,8 +88,10 @@ describe('evidence that contradicts itself', () => {
     await seat.see('No unit of this kind has bore 21.5 mm', '.verdict');
     await seat.see('the retaining ring was left in', '.verdict');
     expect(await seat.axe()).toEqual([]);
-    await seat.tabTo('Withdraw bore');
+    await seat.tabTo('Change bore');
     await seat.keys('Enter');
+    await seat.see('Withdraw', '[role=menu]');
+    await seat.keys('ArrowDown', 'Enter');
     await seat.see('withdrawn by Ilse', '.evidence');
     await seat.page.waitForFunction(
       (text: string) => document.querySelector<HTMLElement>('.candidates')?.innerText.replace(/\s+/g, ' ') === text,
@@ -161,7 +163,9 @@ describe('a photograph', () => {
       await seat.tabTo('Keep');
       await seat.keys('Enter');
     };
-    await seat.tabTo('photo for label code S4A');
+    await seat.tabTo('Change label code S4A');
+    await seat.keys('Enter');
+    await seat.see('Add photograph', '[role=menu]');
     await seat.keys('Enter');
     await keep(text);
     await seat.see('send a PNG or a JPEG', 'app-evidence-list');

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { workshop, type Seat } from './browser.js';
+import { workshop } from './browser.js';
 
 const { server, sit } = workshop();
 
@@ -12,7 +12,7 @@ const openJob = async (vehicleId: string, slot: string | null = null): Promise<n
     await post('/jobs', {
       asker: 'Yard',
       request: 'convert',
-      complaint: null,
+      complaints: [],
       words: '',
       vehicleId,
       built: null,
@@ -24,12 +24,6 @@ const isPdf = async (job: number, paper: string): Promise<boolean> => {
   const answer = await fetch(`${server().address}/api/v1/jobs/${job}/${paper}.pdf`);
   return Buffer.from(await answer.arrayBuffer()).subarray(0, 5).toString() === '%PDF-'; // prettier-ignore
 };
-/** Takes an option of a native list by its first words. */
-async function pick(seat: Seat, list: string, option: string): Promise<void> {
-  await seat.tabTo(list);
-  await seat.type(option);
-}
-
 it('somebody plans the tee of an old glasshouse carrier by keyboard, from the vehicle to the printed sheets', async () => {
   const seat = await sit();
   await seat.go('/jobs/new');
@@ -37,9 +31,9 @@ it('somebody plans the tee of an old glasshouse carrier by keyboard, from the ve
   await seat.type('Greenhouse 2');
   await seat.tabTo('Vehicle: any words');
   await seat.type('T20');
-  await seat.page.waitForFunction(() => document.querySelectorAll('app-vehicle-search [role=option]').length === 1);
+  await seat.page.waitForFunction(() => document.querySelectorAll('mat-option').length === 1);
   await seat.keys('Enter');
-  await seat.tabTo('Open the job');
+  await seat.tabTo('Open job');
   await seat.keys('Enter');
   await seat.page.waitForFunction(() => /jobs\/\d+\/ask/.test(location.pathname));
   const id = Number(/jobs\/(\d+)/.exec(seat.page.url())?.[1]);
@@ -49,34 +43,34 @@ it('somebody plans the tee of an old glasshouse carrier by keyboard, from the ve
   await seat.tabTo('Conversion');
   await seat.keys('Enter');
   await seat.see('Pick a conversion');
-  await pick(seat, 'choose one', 'three outlets');
+  await seat.choose('Which conversion', 'three outlets');
   await seat.see('The front pair joined by a tee');
   await seat.see('18.80 = ');
   await seat.see('38.50 = ');
   expect(await seat.axe()).toEqual([]);
   await seat.tabTo('Plan the job by this');
   await seat.keys('Enter');
-  await seat.see('Tee for the front pair, with its bolt', 'app-slip');
-  await seat.see('no unit is chosen', 'app-slip');
-  await seat.tabTo('Put in Ardfrith tandem master 19 T');
+  await seat.see('Tee for the front pair, with its bolt', 'app-parts-list');
+  await seat.see('no unit is chosen', 'app-parts-list');
+  await seat.tabTo('Add Ardfrith tandem master 19 T');
   await seat.keys('Enter');
-  await seat.see('A 23-832', 'app-slip');
+  await seat.see('A 23-832', 'app-parts-list');
 
   // The joints: the third line has no port, and a tee takes it in.
   await seat.tabTo('Joints');
   await seat.keys('Enter');
-  await seat.see('There is no port for the line at front right', '.detail');
-  await seat.tabTo('Do this: Join it with the line at front left');
+  await seat.see('There is no port for the line at front right', 'app-joints-view');
+  await seat.tabTo('Apply fix: Join it with the line at front left');
   await seat.keys('Enter');
-  await seat.see('Tee, M10x1.0', 'app-slip');
+  await seat.see('Tee, M10x1.0', 'app-parts-list');
 
-  // What is still dotted is measured, on the sheet or here.
+  // What is not known yet is measured, on the sheet or here.
   await seat.tabTo('Measure before you order');
   await seat.keys('Enter');
   await seat.see('Print the sheet');
   await seat.see('room to the left');
   expect(await seat.axe()).toEqual([]);
-  for (const paper of ['measure', 'work-card', 'slip']) expect(await isPdf(id, paper), paper).toBe(true);
+  for (const paper of ['measure', 'work-card', 'parts-list']) expect(await isPdf(id, paper), paper).toBe(true);
   expect(seat.errors).toEqual([]);
 });
 
@@ -84,7 +78,7 @@ it('another conversion is planned from the list, and the job follows it', async 
   const id = await openJob('b7');
   const seat = await sit();
   await seat.go(`/jobs/${id}/fit/plan`);
-  await pick(seat, 'choose one', 'vacuum to');
+  await seat.choose('Which conversion', 'vacuum to');
   await seat.see('A booster that the steering pump drives');
   await seat.tabTo('Plan the job by this');
   await seat.keys('Enter');
@@ -108,7 +102,7 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
   );
   await seat.go('/jobs/5/fit/joints?joint=booster/supply');
   await seat.see('too little: supply 7.5 MPa · 1088 psi');
-  await seat.see('A pump that gives 9 MPa');
+  await seat.see('A pump that gives 8 l/min');
   expect(await seat.axe()).toEqual([]);
   expect(seat.errors).toEqual([]);
 });
@@ -116,15 +110,15 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
 it('the cheapest way is looked for and taken, and the chain closes', async () => {
   const seat = await sit();
   await seat.go('/jobs/6/fit/close');
-  await seat.tabTo('Look for ways');
+  await seat.tabTo('Look for solutions');
   await seat.keys('Enter');
-  await seat.see('The cheapest way');
+  await seat.see('Least work');
   await seat.see('5 min work + 1 part × 10 + 0 waiting = 15');
   expect(await seat.axe()).toEqual([]);
-  await seat.tabTo('Take this way, number 2');
+  await seat.tabTo('Apply these fixes, solution 2');
   await seat.keys('Enter');
-  await seat.see('Safe to order', 'app-slip');
-  await seat.see('Tube nut M10x1.0 for 3/16 in tube', 'app-slip');
+  await seat.see('Safe to order', 'app-parts-list');
+  await seat.see('Tube nut M10x1.0 for 3/16 in tube', 'app-parts-list');
   expect(seat.errors).toEqual([]);
 });
 
@@ -132,20 +126,21 @@ it('a universal unit that is in no catalogue goes in by its dimensions, and says
   const id = await openJob('q2', 'brake-master');
   const seat = await sit();
   await seat.go(`/jobs/${id}/fit/joints`);
-  await seat.tabTo('Put a unit in');
+  await seat.tabTo('Add unit');
   await seat.keys('Enter');
   await seat.tabTo('By its dimensions');
   await seat.type('universal 19, from the market');
   await seat.keys('Enter');
   await seat.see('universal 19, from the market');
-  await seat.see('Not safe to order', 'app-slip');
-  await seat.tabTo('unit to bulkhead');
-  await seat.keys('Enter');
+  await seat.see('Not safe to order', 'app-parts-list');
+  await seat.tabTo('pedal to rod');
+  await seat.keys('ArrowRight', 'Enter');
+  await seat.see('unit to bulkhead', 'app-joints-view section h2');
   await seat.tabTo('stud spacing, new unit');
   await seat.type('72 cal');
   await seat.keys('Enter');
-  await seat.see('master 72 mm · 2.8346 in: 6.00 mm', '.detail');
-  await seat.see('Bracket from 6 mm steel angle', '.detail');
+  await seat.see('master 72 mm · 2.8346 in: 6.00 mm', 'app-joints-view');
+  await seat.see('Bracket from 6 mm steel angle', 'app-joints-view');
   expect(await seat.axe()).toEqual([]);
   expect(seat.errors).toEqual([]);
 });

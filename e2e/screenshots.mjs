@@ -1,4 +1,4 @@
-// npm run screenshots: one current picture of each main view, from the demo data, at 1280x800.
+// npm run screenshots [-- VIEW …]: one current picture of each main view, or of those named, from the demo data, at 1280x800.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,11 +7,12 @@ import puppeteer from 'puppeteer-core';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
-  ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['side-by-side', '/jobs/1/identify'], ['kin', '/jobs/3/kin'], ['kin-rings', '/units/ard-tm30e'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
-  ['lines', '/jobs/3/lines'], ['kit', '/jobs/3/kit'], ['numbers', '/numbers?q=30718'], ['unit', '/units/ard-tm22vs'], ['bench', '/bench?thread=3%2F8-24%20UNF'], ['practice', '/practice'],
-  ['bring-in', '/library/bring-in'], ['audit', '/library/audit'], ['library-dark', '/library', { dark: true }], ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
+  ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['interchange', '/jobs/3/interchange'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
+  ['lines', '/jobs/3/lines'], ['kit', '/jobs/8/kit'], ['work-card', '/jobs/3/fit/card'], ['what-stays', '/jobs/3/fit/look'], ['numbers', '/numbers?q=30718'], ['whole-chain', '/jobs/6/fit/whole'], ['tools', '/tools?thread=3%2F8-24%20UNF'], ['settings', '/settings'], ['customer', '/jobs/3/customer'],
+  ['bring-in', '/library/bring-in'], ['library-dark', '/library', { dark: true }], ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
 ]; // prettier-ignore
 
+const wanted = process.argv.slice(2);
 const data = mkdtempSync(join(tmpdir(), 'kerabat-pictures-'));
 const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], {
   stdio: ['ignore', 'pipe', 'inherit'],
@@ -23,22 +24,23 @@ const address = await new Promise((done) => {
   });
 });
 
+const send = (method, path, body, seen) =>
+  fetch(`${address}/api/v1${path}`, {
+    method,
+    headers: {
+      'content-type': 'application/json',
+      'kerabat-person': 'Mara',
+      ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
+    },
+    body: JSON.stringify(body),
+  });
+
 /** A seventh job whose new master has another bore, so that Feel has something to compare. */
 async function upgrade() {
-  const send = (method, path, body, seen) =>
-    fetch(`${address}/api/v1${path}`, {
-      method,
-      headers: {
-        'content-type': 'application/json',
-        'kerabat-person': 'Mara',
-        ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
-      },
-      body: JSON.stringify(body),
-    });
   const ask = {
     asker: 'Tunnel Works, workshop',
     request: 'upgrade',
-    complaint: null,
+    complaints: [],
     words: '',
     vehicleId: 'v10',
     built: '1990-03',
@@ -55,13 +57,29 @@ async function upgrade() {
   );
 }
 
+/** An eighth job: the unit stays, and its seal kit is ordered alone. */
+async function kitAlone() {
+  const ask = { asker: 'Quay Company, tug 3', request: 'replace', complaints: ['sinking-pedal'], words: '', vehicleId: 'q3', built: '1988-05', options: [], slot: 'brake-master' }; // prettier-ignore
+  await send('POST', '/jobs', ask);
+  for (const [subject, choice] of [
+    ['old:brake-master', 'ard-tm22q'],
+    ['reseal:brake-master', 'yes'],
+    ['kit:brake-master', 'ka-22'],
+  ])
+    // prettier-ignore
+    await send('PUT', `/jobs/8/decisions/${subject}`, { value: { choice }, reason: 'the bore is good' }, 0);
+}
+
 await upgrade();
+await kitAlone();
 const browser = await puppeteer.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   headless: true,
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
-for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VIEWS) {
+for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VIEWS.filter(
+  ([view]) => wanted.length === 0 || wanted.includes(view),
+)) {
   const page = await browser.newPage();
   await page.setViewport({ width, height });
   await page.evaluateOnNewDocument((theme) => {
@@ -69,18 +87,8 @@ for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VI
     localStorage.setItem('kerabat.theme', theme);
   }, dark ? 'dark' : 'light'); // prettier-ignore
   await page.goto(address + path, { waitUntil: 'networkidle0' });
-  if (name === 'bench') await fillBench(page);
-  if (name === 'kin-rings') {
-    await page.click('app-kin-view button[aria-pressed]');
-    await page.waitForSelector('app-ring-map svg');
-  }
+  if (name === 'tools') await fillTools(page);
   if (name === 'bring-in') await bringIn(page);
-  if (name === 'audit') await page.click('.finding summary');
-  if (name === 'side-by-side') {
-    await page.click('app-candidates button[aria-pressed]');
-    await page.waitForSelector('app-compare-table svg');
-    await page.$eval('.two', (e) => e.scrollIntoView());
-  }
   await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
   await page.close();
 }
@@ -88,8 +96,8 @@ await browser.close();
 server.kill('SIGTERM');
 rmSync(data, { recursive: true, force: true });
 
-async function fillBench(page) {
-  const fields = await page.$$('app-bench-page input');
+async function fillTools(page) {
+  const fields = await page.$$('app-tools-page input');
   for (const [i, text] of [[0, '25.2'], [1, '15/16'], [2, '1 in'], [3, '9.45'], [6, '3/8-24'], [7, 'M10x1']]) await fields[i]?.type(text); // prettier-ignore
 }
 
@@ -108,8 +116,15 @@ WX 9904;Wexlod;A 23-816;Ardfrith;;7/8
   );
   await (await page.$('input[type=file]')).uploadFile(list);
   await page.waitForSelector('app-sheet-match table');
-  await page.select('[aria-label="how it will do of every row"]', 'with-changes');
-  await page.select('[aria-label="source of every row"]', 'wex-list');
-  await page.click('.line button:first-of-type:not(.act)');
+  await choose(page, 'how it will do of every row', 'drop-in');
+  await choose(page, 'source of every row', 'Wexlode');
+  await page.locator('::-p-text(See what would happen)').click();
   await page.waitForSelector('app-what-came-of-it table');
+}
+
+/** One option of a list of the interface, by the list's label and words of the option. */
+async function choose(page, label, words) {
+  await page.locator(`mat-select[aria-label="${label}"]`).click();
+  await page.locator(`mat-option ::-p-text(${words})`).click();
+  await page.waitForSelector('mat-option', { hidden: true });
 }

@@ -10,22 +10,22 @@ it('two people decide the same thing: nobody’s choice is lost, and a person se
   await ilse.go('/jobs/3/kit');
   await odo.go('/jobs/3/kit');
   await ilse.click(fluid('DOT 5.1'));
-  await ilse.see('DOT 5.1, bottle', 'app-slip');
+  await ilse.see('DOT 5.1, bottle', 'app-parts-list');
   await odo.click(fluid('ISO class 4'));
   await odo.see('Somebody else changed this decision while you did');
   await odo.see('by: Ilse');
   await odo.see('ISO class 4', 'mat-dialog-container');
   await odo.tabTo('Keep theirs');
   await odo.keys('Enter');
-  await odo.see('DOT 5.1, bottle', 'app-slip');
+  await odo.see('DOT 5.1, bottle', 'app-parts-list');
 
   await odo.click(fluid('ISO class 6'));
-  await odo.see('ISO class 6, bottle', 'app-slip');
+  await odo.see('ISO class 6, bottle', 'app-parts-list');
   await ilse.click(fluid('DOT 4'));
   await ilse.see('by: Odo');
   await ilse.tabTo('Put mine in its place');
   await ilse.keys('Enter');
-  await ilse.see('DOT 4, bottle', 'app-slip');
+  await ilse.see('DOT 4, bottle', 'app-parts-list');
   expect([...ilse.errors, ...odo.errors]).toEqual([]);
 });
 

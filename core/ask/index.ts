@@ -6,6 +6,9 @@ import type { Complaint, LookAlike } from './types.js';
 
 export type Request = 'replace' | 'prevent' | 'upgrade' | 'convert' | 'substitute';
 
+/** Where a job stands. */
+export const JOB_STATES = ['open', 'ordered', 'closed'] as const;
+
 export const REQUESTS: readonly { readonly id: Request; readonly words: string; readonly means: string }[] = [
   { id: 'replace', words: 'replace', means: 'it leaks, sinks, sticks or makes noise' },
   { id: 'prevent', words: 'prevent', means: 'age unknown, fluid black, still cheap to buy' },
@@ -15,23 +18,32 @@ export const REQUESTS: readonly { readonly id: Request; readonly words: string; 
 ];
 
 export { COMPLAINTS, LOOK_ALIKES };
-export type { Complaint, LookAlike };
+export { adjustmentOf, findingsOf, FOUND, isCause, type Finding, type Found } from './findings.js';
+export type { Complaint, FindingPart, LookAlike } from './types.js';
 
 export interface ComplaintReading {
-  readonly complaint: Complaint;
   readonly suspects: readonly UnitKind[];
-  readonly sentence: string;
+  readonly sentences: readonly string[];
   readonly ruleOutFirst: readonly LookAlike[];
 }
 
 /**
- * The first reading of a complaint: which unit to blame among those the vehicle has, and what to rule out before
- * anything is ordered. Undefined for a complaint that is not in the table.
+ * The first reading of what is complained of: which units to blame among those the vehicle has, and what to rule out before anything is
+ * ordered. A unit that several complaints point at comes first, then in the order in which they name it. Undefined when none of them is
+ * in the table.
  */
-export function readComplaint(id: string, onVehicle: readonly UnitKind[]): ComplaintReading | undefined {
-  const complaint = COMPLAINTS.find((c) => c.id === id);
-  if (!complaint) return undefined;
-  const suspects = complaint.suspects.filter((kind) => onVehicle.length === 0 || onVehicle.includes(kind));
-  const ruleOutFirst = complaint.lookAlikes.flatMap((key) => LOOK_ALIKES.filter((l) => l.id === key));
-  return { complaint, suspects, sentence: complaint.reading, ruleOutFirst };
+export function readComplaints(ids: readonly string[], onVehicle: readonly UnitKind[]): ComplaintReading | undefined {
+  const complaints = [...new Set(ids)].flatMap((id): readonly Complaint[] => COMPLAINTS.filter((c) => c.id === id));
+  if (complaints.length === 0) return undefined;
+  const named = complaints.flatMap((complaint) => complaint.suspects);
+  const times = (kind: UnitKind): number => named.filter((k) => k === kind).length;
+  const suspects = [...new Set(named)]
+    .filter((kind) => onVehicle.length === 0 || onVehicle.includes(kind))
+    .sort((a, b) => times(b) - times(a));
+  const causes = new Set(complaints.flatMap((complaint) => complaint.lookAlikes));
+  const ruleOutFirst = LOOK_ALIKES.filter((look) => causes.has(look.id)).sort(
+    (a, b) => [...causes].indexOf(a.id) - [...causes].indexOf(b.id),
+  );
+  return { suspects, sentences: complaints.map((complaint) => complaint.reading), ruleOutFirst };
 }
+export { readCall, type Call } from './call.js';

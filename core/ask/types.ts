@@ -1,3 +1,5 @@
+import type { AttributeName } from '../attribute/index.js';
+import type { ItemName } from '../need/items.data.js';
 import type { UnitKind } from '../unit/index.js';
 
 export interface LookAlike {
@@ -6,6 +8,19 @@ export interface LookAlike {
   readonly check: string;
   readonly minutes: number;
   readonly then: string;
+  /** What is ordered when it was this; nothing where it is left out. */
+  readonly orders?: readonly FindingPart[];
+  /** How far it was turned may be said: "4 turns M8x1.25". */
+  readonly turned?: true;
+}
+
+/** A part that a finding orders, and the value of the vehicle that sizes it. */
+export interface FindingPart {
+  readonly item: ItemName;
+  readonly quantity: number;
+  readonly words: string;
+  /** Without it the part cannot be named. */
+  readonly sizedBy?: AttributeName;
 }
 
 export interface Complaint {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SLOTS } from '../strip/index.js';
-import { JOINTS } from '../fit/joints.data.js';
+import { partRow, PARTS } from '../chain/index.js';
+import { CHECKS } from '../joint/index.js';
 import { BENCH_WORDS, readBenchLine } from '../identify/index.js';
 import { BRAKE_THREADS, findThread, minorDiameter } from '../thread/index.js';
 import { SEATS, seatsMeet } from '../seat/index.js';
@@ -56,15 +57,10 @@ describe('attributes', () => {
 
 describe('the tables agree with each other', () => {
   it('every check is about attributes that exist, and every kind of unit has joints and a slot', () => {
-    for (const joint of JOINTS) {
-      for (const check of joint.checks) {
-        expect(findAttribute(check.attribute), `${joint.id} ${check.attribute}`).toBeDefined();
-        if ('against' in check && check.against) expect(findAttribute(check.against)).toBeDefined();
-      }
-    }
+    for (const { code, a, b = a } of CHECKS) for (const name of [a, b]) expect(findAttribute(name), code).toBeDefined();
     for (const kind of UNIT_KINDS) {
       expect(
-        JOINTS.some((j) => j.kinds.includes(kind)),
+        PARTS.some((part) => part.unit === kind && partRow(part.kind).faces.length > 0),
         kind,
       ).toBe(true);
       expect(

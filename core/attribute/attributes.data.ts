@@ -53,6 +53,8 @@ export const UNIT_ROWS = [
   row('holds', 'fluid held', 'quantity', 1, 'no', 0.05, 'maker’s data', '', { dimension: 'volume', paper: true }),
   row('pedal-ratio', 'pedal ratio', 'quantity', 5, 'yes', 0.05, 'pivot to pad over pivot to pin', '', { dimension: 'ratio', paper: true, spot: 'vehicle' }),
   row('tube', 'tube', 'choice', 2, 'yes', 0.05, 'caliper over the tube', '3/16 in and 4.75 mm interchange, 1/4 in and 6 mm do not', { perPort: true, ...choice('3/16 in', '4.75 mm', '1/4 in', '6 mm', '5/16 in', '8 mm', '3/8 in'), tool: 'caliper', spot: 'ports', gone: 'over the tube' }),
+  row('caliper-form', 'caliper', 'choice', 1, 'yes', 0.03, 'slides on pins, or has pistons on both sides', 'pins under boots are easily overlooked', { ...choice('floating', 'fixed'), paper: true, spot: 'body' }),
+  row('slave-form', 'slave', 'choice', 1, 'yes', 0.02, 'outside on the gearbox, or around the shaft', '', { ...choice('outside', 'concentric'), paper: true, spot: 'body' }),
   row('option-code', 'option code', 'mark', 2, 'yes', 0.02, 'vehicle’s plate, door, glove box', 'says what left the factory, not what is there', { vehicle: true, spot: 'vehicle', gone: 'the plate is still there' }),
   row('build-month', 'build month', 'month', 2, 'yes', 0.02, 'plate, or chassis number', 'a model year is not a build month', { vehicle: true, spot: 'vehicle', gone: 'the plate is still there' }),
 ] as const satisfies readonly AttributeRow[];

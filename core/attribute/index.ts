@@ -10,6 +10,9 @@ const ATTRIBUTE_ROWS = [...UNIT_ROWS, ...PLACE_ROWS] as const;
 
 export type AttributeName = (typeof ATTRIBUTE_ROWS)[number]['name'];
 
+/** The names of all attributes, as the wire checks them. */
+export const ATTRIBUTE_NAMES: readonly AttributeName[] = ATTRIBUTE_ROWS.map(({ name }) => name);
+
 export const ATTRIBUTES: readonly (AttributeRow & { readonly name: AttributeName })[] = ATTRIBUTE_ROWS;
 
 const BY_NAME = new Map<string, AttributeRow & { readonly name: AttributeName }>(ATTRIBUTES.map((a) => [a.name, a]));

@@ -8,6 +8,7 @@ import type { AttributeRow } from './types.js';
 // prettier-ignore
 export const PLACE_ROWS = [
   // pedal and rod
+  row('bled-where', 'where it is bled first', 'choice', 1, 'no', 0.02, 'maker’s data', 'some come filled and sealed, and some cannot be bled in the vehicle', { ...choice('bench', 'vehicle', 'sealed'), ...paper }),
   row('rod-end', 'rod end toward the unit', 'choice', 2, 'partly', 0.05, 'push the boot back and look at the end of the rod', 'a ball end in a flat recess wears through', { ...choice('ball', 'domed', 'flat', 'cup'), ...paper, off: 'the boot', spot: 'rod' }),
   row('rod-retention', 'rod held in the unit by', 'choice', 2, 'partly', 0.05, 'push the boot back', 'a loose rod drops out when the pedal is pulled up', { ...choice('ring', 'clip', 'boot', 'plate'), ...paper, off: 'the boot', spot: 'rod' }),
   row('rod-adjust', 'range of the rod’s adjuster', 'quantity', 2, 'yes', 0.05, 'thread behind the lock nut', 'rusted adjusters turn the rod, not the nut', { ...length(0.5, 80, 'an adjuster'), ...paper, tool: 'ruler', spot: 'rod' }),
@@ -65,6 +66,7 @@ export const PLACE_ROWS = [
   row('assist-fluid', 'fluid of the assistance', 'choice', 1, 'yes', 0.03, 'cap of the pump', 'it ruins the seals of the brakes, and the reverse', { ...choice('steering-fluid', 'brake-fluid', 'mineral'), ...paper, spot: 'vehicle' }),
   // hose and wheel unit
   row('hose-length', 'length of the flexible hose', 'quantity', 3, 'yes', 0.03, 'end to end, along the hose', '', { ...length(80, 1500, 'a hose'), ...paper, tool: 'ruler', spot: 'vehicle' }),
+  row('hose-outside', 'outside diameter of the feed hose', 'quantity', 1, 'yes', 0.03, 'caliper over the hose, not pressed', 'clamps go by it, not by the bore of the hose', { ...length(6, 40, 'a feed hose'), ...paper, tool: 'caliper', spot: 'reservoir' }),
   row('hose-lock', 'hose needed at full lock', 'quantity', 4, 'yes', 0.05, 'a string from end to end, wheels turned to either lock', 'both locks', { ...length(80, 1500, 'a hose'), ...paper, tool: 'ruler', spot: 'vehicle' }),
   row('hose-droop', 'hose needed at full droop', 'quantity', 6, 'yes', 0.05, 'a string from end to end, vehicle on stands, wheels hanging', 'never on the jack alone', { ...length(80, 1500, 'a hose'), ...paper, tool: 'ruler', spot: 'vehicle' }),
   row('hose-bump', 'hose needed at full bump', 'quantity', 6, 'yes', 0.05, 'a string from end to end, springs compressed', 'a long hose rubs on the tyre', { ...length(80, 1500, 'a hose'), ...paper, tool: 'ruler', spot: 'vehicle' }),

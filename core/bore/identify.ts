@@ -1,4 +1,4 @@
-import { STANDARD_PRACTICE, sigmaOf, type Instrument, type Practice } from '../practice/index.js';
+import { STANDARD_SETTINGS, sigmaOf, type Instrument, type Settings } from '../settings/index.js';
 import { BORE_SIZES, type BoreSize } from './sizes.data.js';
 
 /** Sizes that are one size under several names: "1-1/16 in" and "27 mm". */
@@ -23,7 +23,7 @@ export interface BoreIdentity {
 }
 
 /** Groups sizes that lie closer together than `practice.oneSizeWithin`, smallest first. */
-export function groupSizes(sizes: readonly BoreSize[], practice: Practice): BoreGroup[] {
+export function groupSizes(sizes: readonly BoreSize[], practice: Settings): BoreGroup[] {
   const groups: { labels: string[]; diametersMm: number[] }[] = [];
   for (const size of [...sizes].sort((a, b) => a.diameterMm - b.diameterMm)) {
     const last = groups.at(-1);
@@ -39,7 +39,7 @@ export function groupSizes(sizes: readonly BoreSize[], practice: Practice): Bore
 }
 
 /** Standard error of one bore reading in mm: √(σ_instrument² + σ_spread²). */
-export function boreSigma(instrument: Instrument, practice: Practice): number {
+export function boreSigma(instrument: Instrument, practice: Settings): number {
   return Math.hypot(sigmaOf(instrument, practice), practice.sigmaSpread);
 }
 
@@ -51,7 +51,7 @@ export function boreSigma(instrument: Instrument, practice: Practice): number {
 export function identifyBore(
   measuredMm: number,
   instrument: Instrument,
-  practice: Practice = STANDARD_PRACTICE,
+  practice: Settings = STANDARD_SETTINGS,
   sizes: readonly BoreSize[] = BORE_SIZES,
 ): BoreIdentity {
   const sigmaMm = boreSigma(instrument, practice);
@@ -104,7 +104,7 @@ export function listOr(names: readonly string[]): string {
 }
 
 /** The names of a bore in mm when it is a nominal size (to 0.06 mm), else undefined: 26.9875 → "1-1/16 in ≡ 27 mm". */
-export function boreName(diameterMm: number, practice: Practice = STANDARD_PRACTICE): string | undefined {
+export function boreName(diameterMm: number, practice: Settings = STANDARD_SETTINGS): string | undefined {
   const near = groupSizes(BORE_SIZES, practice).find((g) => g.diametersMm.some((d) => Math.abs(d - diameterMm) < 0.02));
   return near?.labels.join(' ≡ ');
 }

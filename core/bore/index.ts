@@ -1,3 +1,4 @@
 export * from './sizes.data.js';
 export * from './identify.js';
 export * from './change.js';
+export * from './wheels.js';

@@ -12,7 +12,8 @@ function targetsOf(edit: Edit): string[] {
     case 'part':
       return [`place ${edit.part.id}`];
     case 'join':
-      return [`joint ${edit.joint.id}`];
+      // Where a line goes by itself gives way to where somebody puts it.
+      return edit.follows ? [] : [`joint ${edit.joint.id}`];
     case 'plug':
       return [`face ${edit.face}`];
     case 'set':
@@ -32,6 +33,8 @@ function editFaults(chain: Chain, edits: readonly Edit[]): ChainFault[] {
     ...edits.flatMap((e) => (e.do === 'part' ? [e.part.id] : [])),
   ]);
   const removed = new Set(edits.flatMap((e) => (e.do === 'remove' ? [e.at] : [])));
+  // A conversion brings places that the vehicle does not have.
+  for (const edit of edits) if (edit.do === 'put' && edit.conversion !== undefined) places.add(edit.at);
   const joints = new Set([
     ...chain.joints.map((j) => j.id),
     ...edits.flatMap((e) => (e.do === 'join' ? [e.joint.id] : [])),
@@ -89,8 +92,8 @@ export function applyEdits(
   }
   const touched = new Set<string>();
   const joints = new Map(chain.joints.map((joint) => [joint.id, joint]));
-  for (const edit of sorted) {
-    if (edit.do !== 'join') continue;
+  const joins = sorted.filter((edit) => edit.do === 'join');
+  for (const edit of [...joins.filter((j) => j.follows), ...joins.filter((j) => !j.follows)]) {
     joints.set(edit.joint.id, edit.joint);
     if (edit.follows !== true) touched.add(edit.joint.id);
   }

@@ -95,11 +95,20 @@ function plugFace(ref: string, part: Part, at = 'sensor'): Face | { because: str
   return { ref, part, at, role: row.role, row };
 }
 
+type Faces = readonly [Face, Face] | { readonly because: string; readonly side: 0 | 1 };
+
 /** Both faces of a joint in the order of its roles, or why it is none. */
-export function facesOf(
-  joint: Joint,
-  parts: ReadonlyMap<string, Part>,
-): readonly [Face, Face] | { readonly because: string; readonly side: 0 | 1 } {
+export function facesOf(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
+  const before = found.get(joint);
+  if (before?.parts === parts) return before.faces;
+  const faces = findFaces(joint, parts);
+  found.set(joint, { parts, faces });
+  return faces;
+}
+/** The faces of a joint as they were found last: rule after rule asks for them. */
+const found = new WeakMap<Joint, { readonly parts: ReadonlyMap<string, Part>; readonly faces: Faces }>();
+
+function findFaces(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
   const [a, b] = [faceOf(joint, 0, parts), faceOf(joint, 1, parts)];
   if ('because' in a) return { ...a, side: 0 };
   if ('because' in b) return { ...b, side: 1 };
@@ -218,8 +227,15 @@ function average(readings: readonly ChainFact[]): readonly [ChainFact | undefine
   return [{ ...last, value: mean, tolerance }, undefined];
 }
 
-export const partsById = (chain: Chain): ReadonlyMap<string, Part> =>
-  new Map(chain.parts.map((part) => [part.id, part]));
+/** The parts of a chain by their ids. A chain is a value: what was sorted once stays sorted. */
+export function partsById({ parts }: Pick<Chain, 'parts'>): ReadonlyMap<string, Part> {
+  const before = byId.get(parts);
+  if (before) return before;
+  const made = new Map(parts.map((part) => [part.id, part]));
+  byId.set(parts, made);
+  return made;
+}
+const byId = new WeakMap<readonly Part[], ReadonlyMap<string, Part>>();
 
 /** The joints of a kind that a part takes part in. */
 export const jointsOfPart = (chain: Chain, id: string, kind?: JointKind): Joint[] =>

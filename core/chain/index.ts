@@ -1,5 +1,16 @@
 export { applyEdits, chainFaults } from './edit.js';
-export { faceOf, facesOf, jointsOfPart, knownAt, partsById, portsOf, readRef, type Face, type Known } from './faces.js';
+export {
+  faceOf,
+  facesOf,
+  jointsOfPart,
+  knownAt,
+  partsById,
+  portsOf,
+  PLUGS,
+  readRef,
+  type Face,
+  type Known,
+} from './faces.js';
 export { partRow, PARTS, ROLES, type FaceRow, type PartRow, type Role } from './parts.data.js';
 export type * from './types.js';
 export * from './vocabulary.js';

@@ -68,7 +68,7 @@ export const PARTS: readonly PartRow[] = [
     faces: [
       face('rod', 'rod', 'unit', { has: ['rod-length', 'clevis-pin'] }),
       face('bulkhead', 'mount', 'flange', { owns: MOUNT, has: ['stud-spacing'] }),
-      face('master', 'mount', 'base', { has: ['stud-spacing', 'pilot'] }),
+      face('master', 'mount', 'base', { owns: ['plate'], has: ['stud-spacing', 'pilot'] }),
       face('push', 'push', 'pin', { has: ['booster-pin'] }),
       face('vacuum', 'tail', 'nipple', { has: ['vacuum-hose'] }),
       face('supply', 'supply', 'booster', { has: ['booster-supply'] }),

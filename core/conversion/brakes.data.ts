@@ -19,7 +19,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     },
     changes: [{ slot: 'booster', change: { face: 'vehicle', key: 'booster-supply', to: 'pump' } }],
     parts: [
-      { key: 'pump', does: 'add', words: 'Pump with enough flow and a second return', why: 'steering and booster each want one', when: { choice: 'pump', is: ['new'] } },
+      { key: 'pump', does: 'add', item: 'pump', words: 'Pump with enough flow and a second return', why: 'steering and booster each want one', when: { choice: 'pump', is: ['new'] } },
       { key: 'pressure-hoses', does: 'add', words: 'Pressure hose, pump to booster and booster to steering', quantity: 2, why: 'ends as at pump, booster and steering gear', wants: { kind: 'pressure-hose' } },
       { key: 'return-hose', does: 'add', words: 'Return hose with two clamps', why: 'a narrow return holds the brakes on' },
       { key: 'vacuum-plug', does: 'cap', words: 'Plug for the unused vacuum line', why: 'an open vacuum line leans out the engine' },
@@ -37,7 +37,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { group: 'prove', words: 'Engine off: the reserve must give a few assisted stops, then a hard pedal that still brakes' }, ...PROVE,
     ],
     mated: ['booster', 'brake-master'],
-    watch: ['Two fluids side by side that ruin each other’s seals.', 'A conversion has no core to hand in.'],
+    watch: ['Two fluids side by side that ruin each other’s seals.', 'No core deposit back on a conversion.'],
     choices: [
       { id: 'pump', words: 'Pump', options: [{ id: 'new', words: 'another pump', argues: 'flow, pressure and second return as the booster wants' }, { id: 'keep', words: 'keep the pump', argues: 'only when its plate shows enough flow, and a second return can be had' }] },
       { id: 'valve', words: 'Proportioning valve', options: [{ id: 'keep', words: 'keep', argues: 'same axles, same balance' }, { id: 'change', words: 'change', argues: 'the sister’s valve belongs to the sister’s master' }] },
@@ -55,9 +55,9 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { booster: ['reach-front', 'reach-behind', 'vacuum-source', 'pedal-height', 'linkage'], 'brake-master': ['recess-depth', 'force-limit', 'reach-front'] },
     changes: [{ slot: 'booster', change: { face: 'vehicle', key: 'booster-supply', to: 'vacuum' } }],
     parts: [
-      { key: 'vacuum-hose', does: 'add', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
-      { key: 'spacer', does: 'add', words: 'Spacer with recess between booster and master', why: 'where the booster’s pin reaches too far', when: { choice: 'gap', is: ['spacer'] } },
-      { key: 'seal', does: 'add', words: 'Seal ring between booster and master', why: 'new joint; by the pilot of the master' },
+      { key: 'vacuum-hose', does: 'add', item: 'small-hose', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
+      { key: 'spacer', does: 'add', item: 'spacer', words: 'Spacer with recess between booster and master', why: 'where the booster’s pin reaches too far', when: { choice: 'gap', is: ['spacer'] } },
+      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'new joint; by the pilot of the master' },
     ],
     tools: ['depth gauge', 'vacuum gauge'],
     steps: [
@@ -86,10 +86,10 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'front-brake': ['disc', 'carrier-spacing', 'wheel-inside', 'sweep', 'hose-length', 'hose-lock', 'hose-droop', 'tab'], 'brake-master': ['valve-in-body', 'line-valve', 'reservoir-size'] },
     changes: [],
     parts: [
-      { key: 'discs', does: 'add', words: 'Discs for the axle', quantity: 2, why: 'with the calipers' },
-      { key: 'pads', does: 'add', words: 'Pads for the axle', why: 'new discs want new pads' },
+      { key: 'discs', does: 'add', item: 'disc', words: 'Discs for the axle', quantity: 2, why: 'with the calipers' },
+      { key: 'pads', does: 'add', item: 'pads', words: 'Pads for the axle', why: 'new discs want new pads' },
       { key: 'hoses', does: 'add', words: 'Flexible hoses for the axle', quantity: 2, why: 'another end and another length', wants: { kind: 'hose' } },
-      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'two new washers for each eye', wants: { kind: 'crush-washer' } },
+      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'one more than there are eyes on each bolt', wants: { kind: 'crush-washer' } },
       { key: 'residual', does: 'remove', words: 'Residual valve of the front circuit', why: 'discs drag under residual pressure' },
       { key: 'valve', does: 'add', words: 'Combination valve with bracket', why: 'the rear drums would lock first', wants: { kind: 'valve' }, when: { choice: 'rear', is: ['keep'] } },
     ],
@@ -116,10 +116,10 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'front-brake': ['disc', 'carrier-spacing', 'offset', 'sweep', 'wheel-inside', 'overhang', 'spoke-room', 'hub-bore', 'tab', 'hose-length', 'hose-lock', 'hose-droop'] },
     changes: [],
     parts: [
-      { key: 'discs', does: 'add', words: 'Discs for the axle', quantity: 2, why: 'with the calipers' },
-      { key: 'pads', does: 'add', words: 'Pads for the axle', why: 'new discs want new pads' },
+      { key: 'discs', does: 'add', item: 'disc', words: 'Discs for the axle', quantity: 2, why: 'with the calipers' },
+      { key: 'pads', does: 'add', item: 'pads', words: 'Pads for the axle', why: 'new discs want new pads' },
       { key: 'bolts', does: 'add', words: 'Carrier bolts, new', quantity: 4, why: 'never reused where the maker says so' },
-      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'two new washers for each eye', wants: { kind: 'crush-washer' } },
+      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'one more than there are eyes on each bolt', wants: { kind: 'crush-washer' } },
     ],
     tools: ['torque wrench'],
     steps: [
@@ -128,7 +128,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { group: 'prove', words: 'Bed the pads in with short stops; check again warm' },
     ],
     mated: [],
-    watch: ['A long soft pedal that is hard to meter just before the wheels lock: the bore is too small.', 'Rears first is dangerous.'],
+    watch: ['A long soft pedal that is hard to meter just before the wheels lock: the bore is too small.', 'Rear wheels locking first is dangerous.'],
     choices: [
       { id: 'master', words: 'Master', options: [{ id: 'keep', words: 'keep it', argues: 'less effort; the pedal gets longer' }, { id: 'step-up', words: 'one bore up', argues: 'the pedal stays short' }] },
       { id: 'source', words: 'Parts', options: [{ id: 'sister', words: 'from the heavy sister', argues: 'made to fit each other' }, { id: 'kit', words: 'a kit', argues: 'one order, with bolts and hoses' }] },
@@ -145,7 +145,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'sensors', does: 'move', words: 'Sensors of the old unit', why: 'same place, often another connector' },
       { key: 'reservoir', does: 'keep', words: 'Reservoir, cleaned with brake fluid', why: 'dirt kills the pump' },
-      { key: 'nuts', does: 'add', words: 'Mounting nuts, self-locking', quantity: 4, why: 'never reused' },
+      { key: 'nuts', does: 'add', item: 'nut', words: 'Mounting nuts, self-locking', quantity: 4, why: 'never reused' },
     ],
     tools: ['pedal stop', 'diagnosis for the bleed cycle'],
     steps: [
@@ -166,7 +166,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'hoses', does: 'add', words: 'Longer flexible hoses', quantity: 2, why: 'length at both locks, at droop and at bump', wants: { kind: 'hose' }, when: { choice: 'hose', is: ['longer'] } },
       { key: 'extension', does: 'add', words: 'Extension line with bracket', quantity: 2, why: 'the hose stays as it is', when: { choice: 'hose', is: ['extension'] } },
-      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'two new washers for each eye', wants: { kind: 'crush-washer' } },
+      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'one more than there are eyes on each bolt', wants: { kind: 'crush-washer' } },
     ],
     tools: ['string', 'stands'],
     steps: [

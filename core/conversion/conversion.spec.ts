@@ -5,7 +5,7 @@ import { WORK_GROUPS } from '../workcard/index.js';
 import {
   CONVERSIONS,
   findConversion,
-  linesOfPlan,
+  partsOfPlan,
   planConversion,
   sumsOf,
   type ConversionRow,
@@ -103,7 +103,7 @@ describe('a plan', () => {
     ]);
   });
   it('puts parts on the slip by what becomes of them; what is taken out is work', () => {
-    const lines = linesOfPlan(planConversion(row('vacuum-to-hydraulic'), TUG));
+    const lines = partsOfPlan(planConversion(row('vacuum-to-hydraulic'), TUG));
     expect(lines.find((l) => l.key === 'plan/vacuum-booster')).toMatchObject({
       section: 'make',
       words: 'Take out: Vacuum booster with hose and check valve',

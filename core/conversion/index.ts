@@ -1,4 +1,4 @@
-import type { SlipProposal, SlipSection } from '../slip/types.js';
+import type { Told } from '../need/types.js';
 import type { UnitKind } from '../unit/index.js';
 import type { WorkStep } from '../workcard/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
@@ -97,36 +97,30 @@ function judge(
   return { state: need.is.includes(value) ? 'yes' : 'no', sentence: need.because };
 }
 
-const SECTION: Readonly<Record<ConversionPart['does'], SlipSection>> = {
+const SECTION: Readonly<Record<ConversionPart['does'], Told['section']>> = {
   add: 'order',
   cap: 'order',
-  keep: 'reuse',
+  keep: 'stays',
   move: 'move',
   remove: 'make',
 };
 
-/** What a plan puts on the slip. What is taken out is work, not an order. */
-export function linesOfPlan(plan: Plan): SlipProposal[] {
-  return plan.parts.map((part) => ({
-    key: `plan/${part.key}`,
-    section: SECTION[part.does],
-    words: part.does === 'remove' ? `Take out: ${part.words}` : part.words,
-    quantity: part.quantity ?? 1,
-    reason: part.why,
-    ...(part.wants ? { wants: part.wants } : {}),
-  }));
-}
-
-/**
- * The lines of a plan without those that a joint asks for too: a tee that closes a mismatch is the tee that the plan foresaw. Two
- * lines are one part when they want the same small part in the same quantity.
- */
-export function withoutDoubles(planned: readonly SlipProposal[], asked: readonly SlipProposal[]): SlipProposal[] {
-  const name = ({ wants, quantity }: SlipProposal): string | undefined =>
-    wants && JSON.stringify([...Object.entries(wants).sort(), quantity]);
-  const known = new Set(asked.map(name).filter((n) => n !== undefined));
-  return planned.filter((line) => !known.has(name(line) ?? ''));
-}
+/** What a plan foresees. What is taken out is work, not an order; a tee that a fix brings is the tee that the plan foresaw. */
+export const partsOfPlan = (plan: Plan): Told[] =>
+  plan.parts.map(({ key, does, words, why, quantity = 1, wants, item }) => {
+    const { kind, ...sized } = wants ?? { kind: item ?? 'other' };
+    return {
+      ...sized,
+      key: `plan/${key}`,
+      item: does === 'remove' ? 'work' : kind,
+      quantity,
+      because: plan.id,
+      section: SECTION[does],
+      at: [],
+      words: does === 'remove' ? `Take out: ${words}` : words,
+      reason: why,
+    };
+  });
 
 /** A choice of two ways to get the same parts, with both sums, as far as every price is known. */
 export interface Sums {

@@ -1,6 +1,7 @@
 import type { AttributeName } from '../attribute/index.js';
-import type { Change } from '../fit/types.js';
-import type { FittingWant } from '../slip/types.js';
+import type { Change } from '../job/types.js';
+import type { ItemName } from '../need/items.data.js';
+import type { FittingWant } from '../parts-list/types.js';
 import type { UnitKind } from '../unit/index.js';
 import type { WorkGroup } from '../workcard/index.js';
 
@@ -36,6 +37,8 @@ export interface ConversionPart {
   readonly words: string;
   readonly why: string;
   readonly quantity?: number;
+  /** What it is, where the catalogue has no number for its kind. */
+  readonly item?: ItemName;
   readonly wants?: FittingWant;
   readonly when?: Chosen;
 }
@@ -62,6 +65,8 @@ export interface ConversionRow {
   readonly words: string;
   readonly about: string;
   readonly system: 'brake' | 'clutch';
+  /** Each axle has a circuit of its own afterwards: the rear line leaves the junction. */
+  readonly splits?: true;
   readonly needs: readonly Need[];
   readonly roles: readonly Role[];
   /** What must be answered at each place, also when nothing is recorded about it. */

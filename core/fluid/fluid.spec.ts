@@ -1,5 +1,15 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { capAgainstSeals, findFluid, fluidNeeded, FLUIDS, judgeFluid, type FluidRow } from './index.js';
+import {
+  bottlesFor,
+  capAgainstSeals,
+  findFluid,
+  fluidNeeded,
+  FLUIDS,
+  judgeFluid,
+  type Bottle,
+  type FluidRow,
+} from './index.js';
 
 const fluid = (grade: string): FluidRow => {
   const found = findFluid(grade);
@@ -47,4 +57,60 @@ describe('the fluid that cap and seals want', () => {
   });
   it('adds what the unit holds, the flush and the waste', () =>
     expect(fluidNeeded(90, 500, 0.15)).toBeCloseTo(678.5, 9));
+});
+
+describe('the cheapest set of bottles', () => {
+  const size = fc.constantFrom(100, 250, 500, 1000);
+  const shelf = fc
+    .array(fc.record({ millilitres: size, price: fc.integer({ min: 1, max: 4000 }).map((cents) => cents / 100) }), {
+      minLength: 1,
+      maxLength: 3,
+    })
+    .map((list) => list.map((b, i): Bottle => ({ ...b, number: `B${i}` })));
+  /** Every set of up to so many bottles of each kind. */
+  const cheapest = (wanted: number, bottles: readonly Bottle[]): number => {
+    const most = Math.ceil(wanted / 100);
+    const [first, ...rest] = bottles;
+    if (wanted <= 0) return 0;
+    if (!first) return Infinity;
+    let least = Infinity;
+    for (let n = 0; n <= most; n += 1) {
+      const left = wanted - n * first.millilitres;
+      least = Math.min(least, n * (first.price ?? 0) + (left <= 0 ? 0 : cheapest(left, rest)));
+      if (left <= 0) break;
+    }
+    return least;
+  };
+  it('holds enough, and costs no more than any other set', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 150 }).map((n) => n * 10),
+        shelf,
+        (wanted, bottles) => {
+          const set = bottlesFor(wanted, bottles);
+          expect(set.reduce((sum, b) => sum + b.quantity * b.millilitres, 0)).toBeGreaterThanOrEqual(wanted);
+          const price = (number: string): number => bottles.find((b) => b.number === number)?.price ?? NaN;
+          const cost = set.reduce((sum, b) => sum + b.quantity * price(b.number), 0);
+          expect(cost).toBeCloseTo(cheapest(wanted, bottles), 6);
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+  it('without every price the least volume decides', () => {
+    const bottles: Bottle[] = [
+      { number: 'small', millilitres: 250 },
+      { number: 'big', millilitres: 1000, price: 1 },
+    ];
+    expect(bottlesFor(300, bottles)).toEqual([{ number: 'small', millilitres: 250, quantity: 2 }]);
+  });
+  it.each([
+    [0, 1],
+    [-5, 1],
+    [NaN, 1],
+    [1e9, 1],
+    [300, 0],
+  ])('of %s ml from %s bottles there is none', (wanted, n) => {
+    expect(bottlesFor(wanted, [{ number: 'a', millilitres: n * 250, price: 2 }])).toEqual([]);
+  });
 });

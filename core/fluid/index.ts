@@ -1,4 +1,6 @@
-import type { FourState } from '../fit/state.js';
+import type { FourState } from '../joint/state.js';
+
+export { bottlesFor, type Bottle, type Bottles } from './bottles.js';
 
 /** Fluid grades and seal materials, and which may meet. */
 

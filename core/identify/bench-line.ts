@@ -1,5 +1,5 @@
 import { attribute, ATTRIBUTES, type AttributeName } from '../attribute/index.js';
-import type { Instrument } from '../practice/index.js';
+import type { Instrument } from '../settings/index.js';
 import { printBoth, readQuantity } from '../units/index.js';
 import { readThread } from '../thread/index.js';
 import type { Evidence, EvidenceValue } from './evidence.js';

@@ -2,7 +2,7 @@ import { attribute, findAttribute, type AttributeName } from '../attribute/index
 import { findThread } from '../thread/index.js';
 import { toBase, UNITS, type Quantity } from '../units/index.js';
 import type { Fact } from '../unit/index.js';
-import type { Instrument } from '../practice/index.js';
+import type { Instrument } from '../settings/index.js';
 
 /** What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it. */
 export type EvidenceValue =
@@ -12,6 +12,15 @@ export type EvidenceValue =
   | { readonly kind: 'count'; readonly value: number }
   | { readonly kind: 'thread'; readonly value: string }
   | { readonly kind: 'month'; readonly value: string };
+
+export const EVIDENCE_KINDS = [
+  'quantity',
+  'mark',
+  'choice',
+  'count',
+  'thread',
+  'month',
+] as const satisfies readonly EvidenceValue['kind'][];
 
 export type Evidence = EvidenceValue & {
   readonly attribute: AttributeName;

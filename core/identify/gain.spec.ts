@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PRACTICE, practiceWith } from '../practice/index.js';
+import { STANDARD_SETTINGS, practiceWith } from '../settings/index.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
 import { expectedGain, identify, poolOf, type Column, type Evidence, type Question } from './index.js';
 
@@ -39,14 +39,14 @@ function gainTheLongWay(
 
 describe('what a check is expected to tell', () => {
   it('four equal candidates, bore A A B B, error 0.02: 0.909 bit', () => {
-    expect(expectedGain(column('bore-form', [1, 1, 2, 2], ['A', 'B']), equal(4), 0.02, STANDARD_PRACTICE)).toBeCloseTo(
+    expect(expectedGain(column('bore-form', [1, 1, 2, 2], ['A', 'B']), equal(4), 0.02, STANDARD_SETTINGS)).toBeCloseTo(
       0.909,
       3,
     );
   });
   it('label p q r and one unrecorded, error 0.05: 1.076 bit', () => {
     expect(
-      expectedGain(column('label-code', [1, 2, 3, 0], ['p', 'q', 'r']), equal(4), 0.05, STANDARD_PRACTICE),
+      expectedGain(column('label-code', [1, 2, 3, 0], ['p', 'q', 'r']), equal(4), 0.05, STANDARD_SETTINGS),
     ).toBeCloseTo(1.076, 3);
   });
   it('after bore A: 0.495 0.495 0.005 0.005, and 1.081 bit are left', () => {
@@ -63,12 +63,12 @@ describe('what a check is expected to tell', () => {
       (codes[i] ?? 0) === 0 ? 1 / 3 : a === (codes[i] ?? 0) - 1 ? 1 - epsilon : epsilon / 2;
     const long = gainTheLongWay(p, likelihood, 3);
     expect(
-      expectedGain(column('label-code', [...codes], ['p', 'q']), Float64Array.from(p), epsilon, STANDARD_PRACTICE),
+      expectedGain(column('label-code', [...codes], ['p', 'q']), Float64Array.from(p), epsilon, STANDARD_SETTINGS),
     ).toBeCloseTo(long, 12);
   });
   it('a caliper tells 25 mm from 25.4 mm, a ruler hardly', () => {
     const bores = column('bore', [1, 2], [25, 25.4]);
-    const gain = (sigma: number): number => expectedGain(bores, equal(2), 0.02, STANDARD_PRACTICE, sigma);
+    const gain = (sigma: number): number => expectedGain(bores, equal(2), 0.02, STANDARD_SETTINGS, sigma);
     expect(gain(0.058)).toBeGreaterThan(0.85);
     expect(gain(0.501)).toBeLessThan(0.1);
     expect(gain(0.022)).toBeGreaterThanOrEqual(gain(0.058));
@@ -77,11 +77,11 @@ describe('what a check is expected to tell', () => {
     // Two sizes 0.4 apart, σ 0.2: each is read as the other when the reading is beyond the middle, 1 σ away.
     const wrong = 0.15865525393145707;
     const channel = (i: number, a: number): number => (a === 2 ? 0.02 : 0.98 * (i === a ? 1 - wrong : wrong));
-    const gain = expectedGain(column('bore', [1, 2], [25, 25.4]), equal(2), 0.02, STANDARD_PRACTICE, 0.2);
+    const gain = expectedGain(column('bore', [1, 2], [25, 25.4]), equal(2), 0.02, STANDARD_SETTINGS, 0.2);
     expect(gain).toBeCloseTo(gainTheLongWay([0.5, 0.5], channel, 3), 6);
   });
   it('nothing recorded, nothing told', () => {
-    expect(expectedGain(column('label-code', [0, 0], []), equal(2), 0.05, STANDARD_PRACTICE)).toBe(0);
+    expect(expectedGain(column('label-code', [0, 0], []), equal(2), 0.05, STANDARD_SETTINGS)).toBe(0);
   });
 });
 
@@ -91,7 +91,7 @@ describe('what to check next', () => {
     unit('b', { 'bore-form': 'stepped', bore: 22.225, mouth: 28.575, 'label-code': 'KE' }),
   ]);
   const checks = (rest: Partial<Question> = {}) =>
-    identify(pool, { evidence: [], practice: STANDARD_PRACTICE, ...rest }).nextChecks;
+    identify(pool, { evidence: [], practice: STANDARD_SETTINGS, ...rest }).nextChecks;
   it('the most information for the work comes first, and what comes off first is said', () => {
     expect(checks().map((c) => c.attribute)).toEqual(['label-code', 'bore-mark', 'bore-form', 'mouth', 'bore']);
     expect(checks().find((c) => c.attribute === 'bore')).toMatchObject({
@@ -110,7 +110,7 @@ describe('what to check next', () => {
       unit('a', { 'stud-spacing': 80, 'label-code': 'KD' }),
       unit('b', { 'stud-spacing': 86, 'label-code': 'KE' }),
     ]);
-    const lost = identify(ports, { evidence: [], practice: STANDARD_PRACTICE, unitIs: 'lost' }).nextChecks;
+    const lost = identify(ports, { evidence: [], practice: STANDARD_SETTINGS, unitIs: 'lost' }).nextChecks;
     expect(lost.map((c) => c.attribute)).toEqual(['stud-spacing']);
     expect(lost[0]?.where).toContain('bulkhead');
   });

@@ -1,5 +1,5 @@
 import { attribute, attributeWords, valueWords, type AttributeName, type Spot } from '../attribute/index.js';
-import { epsilonOf, minutesOf, type Instrument, type Practice } from '../practice/index.js';
+import { epsilonOf, minutesOf, type Instrument, type Settings } from '../settings/index.js';
 import { benchWord } from './bench-line.js';
 import type { Evidence } from './evidence.js';
 import { slotKey } from './evidence.js';
@@ -48,13 +48,13 @@ export function expectedGain(
   column: Column,
   p: Float64Array,
   epsilon: number,
-  practice: Practice,
+  practice: Settings,
   sigma?: number,
 ): number {
   return gainOf(column, massesOf(column, { p, live: liveOf(p) }), epsilon, practice, sigma);
 }
 
-function gainOf(column: Column, mass: Float64Array, epsilon: number, practice: Practice, sigma?: number): number {
+function gainOf(column: Column, mass: Float64Array, epsilon: number, practice: Settings, sigma?: number): number {
   if (column.answers.length === 0) return 0;
   const groups = answerGroups(column, practice, Math.max(practice.oneSizeWithin, sigma ?? 0));
   return Math.max(
@@ -183,7 +183,7 @@ export function nextChecks(
   shares: Shares,
   evidence: readonly Evidence[],
   unitIs: UnitIs,
-  practice: Practice,
+  practice: Settings,
 ): NextCheck[] {
   const checks = columns.flatMap((column): NextCheck[] => {
     const row = attribute(column.attribute);

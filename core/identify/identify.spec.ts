@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
 import {
   identify,
@@ -57,7 +57,7 @@ const bench = (line: string): Evidence => {
 const fittedTo = (...ids: string[]): Fitted[] =>
   ids.map((unitId) => ({ unitId, builtFrom: null, builtTo: null, option: null }));
 const asked = (lines: readonly string[], rest: Partial<Question> = {}, pool = units): Identification =>
-  identify(poolOf(pool), { evidence: lines.map(bench), practice: STANDARD_PRACTICE, ...rest });
+  identify(poolOf(pool), { evidence: lines.map(bench), practice: STANDARD_SETTINGS, ...rest });
 const share = (id: string, answer: Identification): number =>
   [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
 

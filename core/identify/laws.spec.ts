@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
 import { expectedGain, identify, poolOf, readBenchLine, type Evidence, type Identification } from './index.js';
 
@@ -50,7 +50,7 @@ const bench = (line: string): Evidence => {
 };
 const asked = (list: readonly object[], chosen: readonly string[]): Identification => {
   const fitted = [{ unitId: 'u0', builtFrom: null, builtTo: null, option: null }];
-  return identify(poolOf(designs(list)), { evidence: chosen.map(bench), fitted, practice: STANDARD_PRACTICE });
+  return identify(poolOf(designs(list)), { evidence: chosen.map(bench), fitted, practice: STANDARD_SETTINGS });
 };
 const shares = (answer: Identification): Map<string, number> =>
   new Map([...answer.candidates, ...answer.eliminated].map((c) => [c.unitId, c.probability]));
@@ -103,7 +103,7 @@ describe('laws of evidence', () => {
         }
         const p = new Float64Array(list.length).fill(1 / list.length);
         for (const column of poolOf(designs(list)).columns.values())
-          expect(expectedGain(column, p, 0.03, STANDARD_PRACTICE)).toBeGreaterThanOrEqual(0);
+          expect(expectedGain(column, p, 0.03, STANDARD_SETTINGS)).toBeGreaterThanOrEqual(0);
       }),
     );
   });

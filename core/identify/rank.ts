@@ -1,5 +1,5 @@
 import { attribute } from '../attribute/index.js';
-import type { Practice } from '../practice/index.js';
+import type { Settings } from '../settings/index.js';
 import { slotKey, type Evidence } from './evidence.js';
 import { asOnePiece } from './readings.js';
 import { nextChecks, type NextCheck, type UnitIs } from './gain.js';
@@ -48,7 +48,7 @@ export interface Question {
   readonly unitIs?: UnitIs;
   /** How many candidates, and how many of those that are out, to answer with. */
   readonly limit?: number;
-  readonly practice: Practice;
+  readonly practice: Settings;
   /** The class of interchangeable units ("same unit" links) a unit belongs to; each is its own when not given. */
   readonly classOf?: (unitId: string) => string;
 }
@@ -104,6 +104,8 @@ export function identify(pool: Pool, question: Question): Identification {
     : held >= practice.enoughToOrder - ROUNDING
       ? 'enough'
       : 'not-enough';
+  const first = p[best[0] ?? 0] ?? 0;
+  const alike = p.reduce((n, share) => (share >= first / 2 ? n + 1 : n), 0);
   const checks = nextChecks([...columns.values()], shares, evidence, unitIs, practice);
   const left =
     recorded.size === 0
@@ -127,12 +129,12 @@ export function identify(pool: Pool, question: Question): Identification {
     ...(left ? { swapped: left } : {}),
     nextChecks: checks,
     verdict,
-    advice: adviceFor(verdict, held, evidence, checks[0], practice),
+    advice: adviceFor(verdict, held, evidence, checks[0], practice, alike),
     entropyBits: entropy(shares),
   };
 }
 
-const nothing = (evidence: readonly Evidence[], practice: Practice): Identification => ({
+const nothing = (evidence: readonly Evidence[], practice: Settings): Identification => ({
   pool: 0,
   candidates: [],
   candidateCount: 0,
@@ -146,7 +148,7 @@ const nothing = (evidence: readonly Evidence[], practice: Practice): Identificat
 });
 
 /** Below this share a unit is called out. In a pool so large that every share is small, a tenth of an equal share. */
-const lineFor = (size: number, practice: Practice): number => Math.min(practice.eliminatedBelow, 0.1 / size);
+const lineFor = (size: number, practice: Settings): number => Math.min(practice.eliminatedBelow, 0.1 / size);
 
 interface Priors {
   /** The places of the units that the vehicle is recorded with. */
@@ -156,7 +158,7 @@ interface Priors {
   readonly other: number;
 }
 
-function priors(pool: Pool, fitted: readonly Fitted[], practice: Practice): Priors {
+function priors(pool: Pool, fitted: readonly Fitted[], practice: Settings): Priors {
   const size = pool.units.length;
   const recorded = new Set(fitted.map((f) => placeOf(pool, f.unitId)).filter((place) => place >= 0));
   const others = size - recorded.size;

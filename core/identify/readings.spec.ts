@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import type { UnitDesign } from '../unit/index.js';
 import { mm } from '../units/index.js';
 import { identify, poolOf } from './index.js';
@@ -21,7 +21,7 @@ const unit = (id: string, boreMm?: number): UnitDesign => ({
   facts: boreMm === undefined ? [] : [{ attribute: 'bore', value: boreMm, source: 's' }],
 });
 const ask = (designs: readonly UnitDesign[], evidence: readonly Evidence[]) =>
-  identify(poolOf(designs), { evidence, practice: STANDARD_PRACTICE });
+  identify(poolOf(designs), { evidence, practice: STANDARD_SETTINGS });
 
 describe('several readings of one thing are one piece of evidence', () => {
   it.each([
@@ -30,19 +30,19 @@ describe('several readings of one thing are one piece of evidence', () => {
   ] as const)('%s readings with a %s leave %s mm', (count, instrument, sigma) => {
     const [one, ...more] = asOnePiece(
       Array.from({ length: count }, () => bore(26.9, instrument)),
-      STANDARD_PRACTICE,
+      STANDARD_SETTINGS,
     );
     expect(more).toEqual([]);
-    expect(readingSigma(one as Evidence, STANDARD_PRACTICE)).toBeCloseTo(sigma, 3);
+    expect(readingSigma(one as Evidence, STANDARD_SETTINGS)).toBeCloseTo(sigma, 3);
   });
   it('a fine reading counts more than a coarse one', () => {
-    const [one] = asOnePiece([bore(26.9, 'micrometer'), bore(27.5, 'ruler')], STANDARD_PRACTICE);
+    const [one] = asOnePiece([bore(26.9, 'micrometer'), bore(27.5, 'ruler')], STANDARD_SETTINGS);
     expect(one?.kind === 'quantity' && one.value.value).toBeCloseTo(26.901, 3);
   });
   it('readings that disagree stay apart, and a word noted twice is one word', () => {
-    expect(asOnePiece([bore(22.2), bore(26.9)], STANDARD_PRACTICE)).toHaveLength(2);
+    expect(asOnePiece([bore(22.2), bore(26.9)], STANDARD_SETTINGS)).toHaveLength(2);
     const mark: Evidence = { attribute: 'label-code', kind: 'mark', value: 'KE' };
-    expect(asOnePiece([mark, mark], STANDARD_PRACTICE)).toEqual([mark]);
+    expect(asOnePiece([mark, mark], STANDARD_SETTINGS)).toEqual([mark]);
   });
   it('saying the same twice moves no share', () => {
     const pool = [unit('a', 22.225), unit('b', 23.8125)];

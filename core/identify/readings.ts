@@ -1,5 +1,5 @@
 import { attribute } from '../attribute/index.js';
-import { sigmaOf, type Practice } from '../practice/index.js';
+import { sigmaOf, type Settings } from '../settings/index.js';
 import { toBase } from '../units/index.js';
 import { slotKey, type Evidence } from './evidence.js';
 
@@ -11,7 +11,7 @@ const DISAGREE_SIGMAS = 4;
  * that shrinks with their number; the spread of making and wear never averages away. The same word noted twice is one. Readings that
  * disagree stay apart: which of them is odd is told, not averaged away. Source: variance of a weighted mean.
  */
-export function asOnePiece(evidence: readonly Evidence[], practice: Practice): Evidence[] {
+export function asOnePiece(evidence: readonly Evidence[], practice: Settings): Evidence[] {
   const groups = new Map<string, Evidence[]>();
   for (const item of evidence) {
     const key = slotKey(item.attribute, item.position);
@@ -20,7 +20,7 @@ export function asOnePiece(evidence: readonly Evidence[], practice: Practice): E
   return [...groups.values()].flatMap((items) => (items.length === 1 ? items : together(items, practice)));
 }
 
-function together(items: readonly Evidence[], practice: Practice): Evidence[] {
+function together(items: readonly Evidence[], practice: Settings): Evidence[] {
   const clusters: Evidence[][] = [];
   for (const item of items) {
     const mate = clusters.find(([first]) => first !== undefined && isSame(first, item, practice));
@@ -30,15 +30,15 @@ function together(items: readonly Evidence[], practice: Practice): Evidence[] {
   return clusters.map((cluster) => merged(cluster, practice));
 }
 
-const errorOf = ({ instrument }: Evidence, practice: Practice): number => sigmaOf(instrument ?? 'ruler', practice);
+const errorOf = ({ instrument }: Evidence, practice: Settings): number => sigmaOf(instrument ?? 'ruler', practice);
 
-function isSame(a: Evidence, b: Evidence, practice: Practice): boolean {
+function isSame(a: Evidence, b: Evidence, practice: Settings): boolean {
   if (a.kind !== 'quantity' || b.kind !== 'quantity') return a.kind === b.kind && a.value === b.value;
   const sigma = Math.hypot(errorOf(a, practice), errorOf(b, practice), practice.sigmaSpread);
   return Math.abs(toBase(a.value) - toBase(b.value)) <= DISAGREE_SIGMAS * sigma;
 }
 
-function merged(cluster: readonly Evidence[], practice: Practice): Evidence {
+function merged(cluster: readonly Evidence[], practice: Settings): Evidence {
   const last = cluster.at(-1) as Evidence;
   if (cluster.length === 1 || last.kind !== 'quantity' || attribute(last.attribute).dimension !== 'length') return last;
   const weights = cluster.map((item) => 1 / errorOf(item, practice) ** 2);

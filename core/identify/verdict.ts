@@ -1,5 +1,5 @@
 import { attribute, attributeWords, valueWords } from '../attribute/index.js';
-import type { Practice } from '../practice/index.js';
+import type { Settings } from '../settings/index.js';
 import { evidenceBase, type Evidence } from './evidence.js';
 import type { Weights } from './weigh.js';
 
@@ -115,7 +115,7 @@ export function swapped(
   againstPlate: string | undefined,
   evidence: readonly Evidence[],
   built: string | undefined,
-  practice: Practice,
+  practice: Settings,
 ): Swapped | undefined {
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
   if (looked && recordedShare <= 1 - practice.enoughToOrder + ROUNDING) {
@@ -144,27 +144,34 @@ export function swapped(
   return undefined;
 }
 
-/** The verdict in words, with the threshold it was measured by. */
+/** Below this share no unit stands out among the others. */
+const STANDS_OUT = 0.1;
+
+/** The verdict in words, with the threshold it was measured by; `alike` is how many share the first place. */
 export function adviceFor(
   verdict: Verdict,
   held: number,
   evidence: readonly Evidence[],
   next: { words: string; minutes: number; removal: string } | undefined,
-  practice: Practice,
+  practice: Settings,
+  alike = 1,
 ): string {
   const share = `${(held * 100).toFixed(held > 0.995 ? 1 : 0)} %`;
   const wanted = `${Math.round(practice.enoughToOrder * 100)} %`;
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
   if (verdict === 'none') return 'The catalogue has no unit of this kind.';
   if (verdict === 'enough' && !looked)
-    return `By the vehicle’s record alone one unit holds ${share}. Nothing on the unit was looked at: read one mark before anything is ordered.`;
-  if (verdict === 'enough') return `Enough to order from: one unit, with all its same-unit records, holds ${share}.`;
+    return `By the vehicle’s record alone one unit matches ${share}. Nothing on the unit was looked at: read one mark before anything is ordered.`;
+  if (verdict === 'enough') return `Enough to order from: one unit, with all its same-unit records, matches ${share}.`;
   if (verdict === 'contradictory')
     return 'The evidence contradicts itself. Settle the odd one out before anything is ordered.';
   const look = next
     ? ` Next: ${next.words}, ${minutesWords(next.minutes)}, ${next.removal === '' ? 'nothing taken off' : `off first: ${next.removal}`}.`
-    : ' No check that the catalogue knows of would separate what is left.';
-  return `Not enough to order from: the best unit holds ${share}, ${wanted} is wanted.${look}`;
+    : ' No check on record would separate what is left.';
+  // Where none stands out, a share says nothing: how many are alike does.
+  if (held < STANDS_OUT && alike > 1)
+    return `Not enough to order from: ${alike} units are alike so far; ${wanted} needed for one.${look}`;
+  return `Not enough to order from: best match ${share}; ${wanted} needed.${look}`;
 }
 
 /** "1 minute", "13 minutes" */

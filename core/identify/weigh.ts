@@ -1,5 +1,5 @@
 import { attribute, attributeWords, valueWords } from '../attribute/index.js';
-import { epsilonOf, sigmaOf, type Practice } from '../practice/index.js';
+import { epsilonOf, sigmaOf, type Settings } from '../settings/index.js';
 import { evidenceBase, markKey, type Evidence } from './evidence.js';
 import type { Answer, Column } from './pool.js';
 import { slipsOf } from '../number/index.js';
@@ -31,7 +31,7 @@ const ANGLE_SIGMA = 2;
 /** Standard error of one reading of an attribute: √(σ_instrument² + σ_spread²), in mm; 2° for an angle. */
 export function readingSigma(
   evidence: Pick<Evidence, 'attribute' | 'instrument' | 'combined'>,
-  practice: Practice,
+  practice: Settings,
 ): number {
   if (attribute(evidence.attribute).dimension === 'angle') return ANGLE_SIGMA;
   return Math.hypot(
@@ -53,7 +53,7 @@ export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
  * less than `wrongPlace`, a unit without a record the mean of the weights of the pool's values; the bore of a stepped unit
  * was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε and σ are practice.
  */
-export function weigh(evidence: Evidence, column: Column | undefined, practice: Practice): Weights {
+export function weigh(evidence: Evidence, column: Column | undefined, practice: Settings): Weights {
   const seen = evidenceBase(evidence);
   if (!column || column.answers.length === 0 || saysNothing(evidence, column)) return neutral(evidence, column);
   return isMeasured(column) && typeof seen === 'number'
@@ -77,7 +77,7 @@ const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
 const saysNothing = (evidence: Evidence, column: Column): boolean =>
   evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0));
 
-function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: Practice): Weights {
+function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: Settings): Weights {
   const epsilon = epsilonOf(evidence.attribute, practice);
   const key = evidence.kind === 'mark' ? markKey(evidence.value) : '';
   const keys = evidence.kind === 'mark' && seen !== null ? column.keys : undefined;
@@ -108,7 +108,7 @@ function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: P
   return { evidence, column, logs, says, farFromAll: matched === 0, nearMarks: matched > 0 ? [] : near };
 }
 
-function weighMeasured(evidence: Evidence, measured: number, column: Column, practice: Practice): Weights {
+function weighMeasured(evidence: Evidence, measured: number, column: Column, practice: Settings): Weights {
   const sigma = readingSigma(evidence, practice);
   const { groupOf = [] } = answerGroups(column, practice);
   // Names of one size never split the vote: each group is as near as its nearest member.
@@ -184,7 +184,7 @@ export interface AnswerGroups {
 }
 
 /** The answers that count as one: for sizes, those closer together than `within`; for a bound there are two. */
-export function answerGroups(column: Column, practice: Practice, within = practice.oneSizeWithin): AnswerGroups {
+export function answerGroups(column: Column, practice: Settings, within = practice.oneSizeWithin): AnswerGroups {
   if (attribute(column.attribute).bound !== undefined) return { groupOf: column.answers.map(() => 0), count: 1 };
   if (attribute(column.attribute).kind !== 'quantity') return { count: column.answers.length };
   const order = column.answers

@@ -1,8 +1,9 @@
 import type { AttributeName } from '../attribute/index.js';
-import type { ChainFact } from '../chain/index.js';
+import type { ChainFact, Edit } from '../chain/index.js';
+import type { Draft } from './draft.js';
 import type { JobPlace } from './types.js';
 
-/** A place with what fixes and a conversion change on it: values set first, then sums, so that their order does not matter. */
+/** A place with what a conversion changes on it: values set first, then sums, so that their order does not matter. */
 export function withChanges(place: JobPlace): JobPlace {
   if (place.changes.length === 0) return place;
   const ordered = [...place.changes].sort((a, b) => Number(a.by !== undefined) - Number(b.by !== undefined));
@@ -35,4 +36,33 @@ function changed(
 ): ChainFact['value'] | undefined {
   if (by === undefined) return to;
   return typeof before === 'number' ? before + by : undefined;
+}
+
+/** A fact as far as it can differ: what it is of, what it says and what that rests on. */
+const nameOf = ({ attribute, position, value, rests }: ChainFact): string =>
+  `${attribute}@${position ?? ''}=${String(value)} ${rests ?? ''}`;
+
+/**
+ * What a conversion makes of a vehicle, as edits: facts of parts that are there, parts that were not, joints that are made or led
+ * elsewhere. The vehicle as it is stays as it is: what it does not have is never measured on it.
+ */
+export function conversionEdits(now: Draft, then: Draft): Edit[] {
+  const parts = [...then.parts.values()].flatMap((part): Edit[] => {
+    const before = now.parts.get(part.id);
+    if (!before)
+      return then.edits.some((e) => e.do === 'put' && e.at === part.id)
+        ? []
+        : [{ id: `conversion ${part.id}`, do: 'part', part }];
+    const known = new Set(before.facts.map(nameOf));
+    const facts = part.facts
+      .filter((fact) => !known.has(nameOf(fact)))
+      .map((fact): ChainFact => ({ ...fact, instead: true }));
+    return facts.length === 0 ? [] : [{ id: `conversion ${part.id}`, do: 'set', at: part.id, facts }];
+  });
+  const joints = then.joints.flatMap((joint): Edit[] => {
+    const before = now.joints.find((j) => j.id === joint.id);
+    const same = before?.between.every((ref) => joint.between.includes(ref)) === true;
+    return same ? [] : [{ id: `conversion joint ${joint.id}`, do: 'join', joint }];
+  });
+  return [...parts, ...joints];
 }

@@ -1,5 +1,6 @@
 import type { AttributeName } from '../attribute/index.js';
 import type { ChainFact } from '../chain/index.js';
+import { checksFor } from '../joint/checks.data.js';
 import type { ChainInput } from '../verdict/index.js';
 import {
   BOOSTER_FACE,
@@ -18,45 +19,69 @@ import {
   SUPPLY,
   WHEEL,
 } from './places.data.js';
-import { withChanges } from './changes.js';
-import { addPart, factsOf, has, join, known, named, PART_OF, type Draft } from './draft.js';
-import { addLines, isJoined } from './lines.js';
+import { conversionEdits, withChanges } from './changes.js';
+import { splitEdits } from './split.js';
+import { addPart, factsOf, has, join, known, named, partOf, partsOf, type Draft } from './draft.js';
+import { addLines } from './lines.js';
+import { addNetwork } from './network.js';
 import type { JobPlace, JobRows, Slot } from './types.js';
 
 /**
- * A job as a chain with edits: rows in, a vehicle as it is out, with what is put in. What the record and readings say of a vehicle's
- * place belongs to what the unit meets there (studs, pedal, lines, room); what they say of the unit stays the unit's. A joint is
- * there only where the vehicle has it: nothing is asked about what it does not have.
+ * A job as a chain with edits: rows in, a vehicle as it is out, with what is put in and what its conversion changes. What the record
+ * and readings say of a vehicle's place belongs to what the unit meets there (studs, pedal, lines, room); what they say of the unit
+ * stays the unit's. A joint is there only where the vehicle has it: nothing is asked about what it does not have.
  */
 export function composeJob(rows: JobRows): ChainInput {
-  const draft: Draft = { parts: new Map(), joints: [], edits: [] };
-  const ordered = rows.places.map(withChanges).sort((a, b) => ORDER.indexOf(a.slot) - ORDER.indexOf(b.slot));
-  for (const place of ordered) addUnit(place, draft);
-  if (rows.booster && !draft.parts.has('booster')) addPart(draft, 'booster', 'booster', boosterFacts(ordered));
-  for (const place of ordered) {
-    if (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master')
-      addPedalSide(place, rows, draft);
-    if (place.slot === 'booster') addSupply(place, draft);
-    if (place.slot === 'brake-master' || place.slot === 'clutch-master') addHangers(place, draft);
-    if (place.slot === 'front-brake' || place.slot === 'rear-brake') addWheel(place, draft);
-    if (place.slot === 'slave') addSlave(place, draft);
-    addRoom(place, draft);
-    addLines(place, draft);
-  }
-  addFluids(ordered, draft);
+  const there = rows.places.filter((place) => !place.absent);
+  const now = draftOf(there, rows, false);
+  const converted = rows.places.some(
+    (place) => place.absent === true || place.conversion !== undefined || place.changes.length > 0,
+  );
+  const then = converted ? draftOf(rows.places.map(withChanges), rows, true) : now;
   const { listed, refused, overrides, unanswered, practice } = rows;
   return {
-    parts: [...draft.parts.values()],
-    joints: draft.joints,
-    edits: draft.edits,
+    parts: [...now.parts.values()],
+    joints: now.joints,
+    edits: [
+      ...then.edits,
+      ...(converted ? conversionEdits(now, then) : []),
+      ...(rows.splits ? splitEdits(now, then) : []),
+    ],
     listed,
     refused,
     overrides,
     unanswered,
     practice,
     fluids: true,
-    asks: ordered.flatMap((place) => place.asks.map((attribute) => ({ part: PART_OF[place.slot], attribute }))),
+    whole: then.whole,
+    variants: then.variants,
+    asks: rows.places.flatMap((place) =>
+      partsOf(place.slot).flatMap((part) => place.asks.map((attribute) => ({ part, attribute }))),
+    ),
   };
+}
+
+/** A vehicle's places as parts and joints: as they are, or as a conversion leaves them. */
+function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean): Draft & { readonly whole: boolean } {
+  const draft: Draft = { parts: new Map(), joints: [], edits: [], variants: [], feeds: new Map() };
+  const ordered = [...places].sort((a, b) => ORDER.indexOf(a.slot) - ORDER.indexOf(b.slot));
+  const booster = rows.booster || ordered.some((place) => place.slot === 'booster');
+  for (const place of ordered) addUnit(place, draft);
+  if (booster && !draft.parts.has('booster')) addPart(draft, 'booster', 'booster', boosterFacts(ordered));
+  for (const place of ordered) {
+    if (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master')
+      addPedalSide(place, place.slot, booster, rows, draft);
+    if (place.slot === 'booster') addSupply(place, draft);
+    if (place.slot === 'brake-master' || place.slot === 'clutch-master') addHangers(place, place.slot, draft);
+    if (place.slot === 'slave') addSlave(place, draft);
+    for (const id of partsOf(place.slot)) {
+      if (place.slot === 'front-brake' || place.slot === 'rear-brake') addWheel(place, id, converted, draft);
+      addRoom(place, id, draft);
+      addLines(place, id, rows, draft);
+    }
+  }
+  addFluids(ordered, draft);
+  return { ...draft, whole: addNetwork(rows, draft) };
 }
 
 const ORDER: readonly Slot[] = ['booster', 'brake-master', 'clutch-master', 'slave', 'front-brake', 'rear-brake'];
@@ -76,6 +101,7 @@ const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
   ...FORK,
   ...BOOSTER_PUSH,
   ...HOSE,
+  'hose-outside',
   'line-valve',
   'clutch-feed',
   'fluid',
@@ -85,28 +111,32 @@ const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
 
 function addUnit(place: JobPlace, draft: Draft): void {
   const { slot, kind, old, chosen } = place;
-  const id = PART_OF[slot];
-  const own = place.read.filter((fact) => !NEIGHBOURS.has(fact.attribute) && !isJoined(fact));
+  const own = place.read.filter((fact) => !NEIGHBOURS.has(fact.attribute));
   const unit = {
     ...(old === undefined ? {} : { unit: old.id }),
     ...(place.oldSet === undefined ? {} : { set: place.oldSet }),
   };
-  // What a fix or a reading says goes before the record of the design.
-  addPart(draft, id, kind, [...own, ...(old ? factsOf(old) : [])], unit);
-  if (!chosen) return;
-  draft.edits.push({
-    id: `put ${id}`,
-    do: 'put',
-    at: id,
-    kind: chosen.kind,
-    unit: chosen.id,
-    ...(place.chosenSet === undefined ? {} : { set: place.chosenSet }),
-    facts: factsOf(chosen),
-    ...(place.box === undefined ? {} : { box: place.box }),
-    wanted: place.wanted,
-    beside: place.beside,
-    ...(place.conversion === undefined ? {} : { conversion: place.conversion }),
-  });
+  const hand = chosen?.facts.find((f) => f.attribute === 'hand')?.value;
+  for (const id of partsOf(slot)) {
+    // What a fix or a reading says goes before the record of the design.
+    addPart(draft, id, kind, [...own, ...(old ? factsOf(old) : [])], unit);
+    // A unit for one side of an axle goes in on that side.
+    const otherHand = (hand === 'left' && id.endsWith('right')) || (hand === 'right' && id.endsWith('left'));
+    if (!chosen || otherHand) continue;
+    draft.edits.push({
+      id: `put ${id}`,
+      do: 'put',
+      at: id,
+      kind: chosen.kind,
+      unit: chosen.id,
+      ...(place.chosenSet === undefined ? {} : { set: place.chosenSet }),
+      facts: factsOf(chosen),
+      ...(place.box === undefined ? {} : { box: place.box }),
+      wanted: place.wanted,
+      beside: place.beside,
+      ...(place.conversion === undefined ? {} : { conversion: place.conversion }),
+    });
+  }
 }
 
 /** A booster that nobody named, by what the master's place says of it. */
@@ -116,11 +146,17 @@ const boosterFacts = (places: readonly JobPlace[]): ChainFact[] => {
 };
 
 /** What a unit is pushed by and bolted to. */
-function addPedalSide(place: JobPlace, rows: JobRows, draft: Draft): void {
+function addPedalSide(
+  place: JobPlace,
+  slot: 'booster' | 'brake-master' | 'clutch-master',
+  booster: boolean,
+  rows: JobRows,
+  draft: Draft,
+): void {
   const facts = known(place);
-  const id = PART_OF[place.slot];
+  const id = partOf(slot);
   const plate = facts.filter((fact) => fact.attribute === 'plate');
-  if (place.slot === 'brake-master' && rows.booster) {
+  if (place.slot === 'brake-master' && booster) {
     // The record of the master's place speaks of the booster's face as it is on this vehicle, not of the booster's design.
     addPart(draft, 'booster', 'booster', [
       ...named(facts, BOOSTER_FACE).map((fact) => ({ ...fact, position: 'master' })),
@@ -160,10 +196,13 @@ function addSupply(place: JobPlace, draft: Draft): void {
   join(draft, 'vacuum', 'tail', 'booster@vacuum', 'vacuum-hose');
 }
 
+/** Reservoirs that sit on necks. */
+const LIFTS: readonly string[] = ['clipped', 'pinned', 'screwed'];
+
 /** What hangs on a master: its plugs, its reservoir or the hose to it, the fluid that the cap names. */
-function addHangers(place: JobPlace, draft: Draft): void {
+function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', draft: Draft): void {
   const facts = known(place);
-  const id = PART_OF[place.slot];
+  const id = partOf(slot);
   const old = place.old ? factsOf(place.old) : [];
   const harness = `${id}-harness`;
   for (const plug of [...PLUGS, ...PEDAL_PLUGS]) {
@@ -180,32 +219,37 @@ function addHangers(place: JobPlace, draft: Draft): void {
   const integral = [...facts, ...old].some(
     (f) => f.attribute === 'reservoir' && (f.value === 'integral' || f.value === 'remote'),
   );
+  const lifted =
+    place.resealed === true &&
+    [...facts, ...old].some((f) => f.attribute === 'reservoir' && LIFTS.includes(String(f.value)));
   // A reservoir that moves over has to go on the new necks; one that is in the box has them.
-  if (brings === 'without' && !integral) {
+  if (!integral && (brings === 'without' || lifted)) {
     addPart(draft, `${id}-reservoir`, 'reservoir', named(facts, ['grommet-spacing', 'grommet-size']));
     join(draft, `${id}-neck`, 'neck', id, `${id}-reservoir`);
   }
-  const feed = named(facts, ['feed-hose']);
+  const feed = named(facts, ['feed-hose', 'hose-outside']);
   if (feed.length === 0 && !has(old, 'feed-hose')) return;
   addPart(draft, `${id}-feed-hose`, 'hose', feed);
   join(draft, `${id}-feed`, 'tail', id, `${id}-feed-hose`);
 }
 
-function addWheel(place: JobPlace, draft: Draft): void {
+function addWheel(place: JobPlace, id: string, converted: boolean, draft: Draft): void {
+  // A caliper brings its carrier, its disc and its room in the wheel where a drum was.
+  const kind = (converted ? place.chosen?.kind : undefined) ?? place.kind;
   const facts = known(place);
   const old = place.old ? factsOf(place.old) : [];
-  const id = PART_OF[place.slot];
-  for (const [name, kind, joint, names] of [
-    ['carrier', 'carrier', 'carrier', CARRIER],
-    ['disc', 'disc', 'disc', DISC],
-    ['wheel', 'wheel', 'wheel', WHEEL],
+  for (const [joint, names] of [
+    ['carrier', CARRIER],
+    ['disc', DISC],
+    ['wheel', WHEEL],
   ] as const) {
     const own = named(facts, names);
     // The disc and the carrier that the old caliper sits on are there; a wheel is asked about where it is known.
     const onOld = joint !== 'wheel' && names.some((attribute) => has(old, attribute));
-    if (place.kind !== 'caliper' || (own.length === 0 && !onOld)) continue;
-    addPart(draft, `${id}-${name}`, kind, own);
-    join(draft, `${id}-${name}`, joint, `${id}-${name}`, id);
+    const asked = checksFor(joint).some((row) => [row.a, row.b ?? row.a].some((name) => place.asks.includes(name)));
+    if (kind !== 'caliper' || (own.length === 0 && !onOld && !asked)) continue;
+    addPart(draft, `${id}-${joint}`, joint, own);
+    join(draft, `${id}-${joint}`, joint, `${id}-${joint}`, id);
   }
 }
 
@@ -218,10 +262,9 @@ function addSlave(place: JobPlace, draft: Draft): void {
   join(draft, 'slave-fork', 'fork', 'fork', 'slave');
 }
 
-function addRoom(place: JobPlace, draft: Draft): void {
+function addRoom(place: JobPlace, id: string, draft: Draft): void {
   const facts = named(known(place), ROOM);
   if (facts.length === 0 && !place.asks.some((name) => /^(room|reach)-/.test(name))) return;
-  const id = PART_OF[place.slot];
   addPart(draft, `${id}-room`, 'room', facts);
   join(draft, `${id}-room`, 'room', `${id}-room`, id);
 }
@@ -242,10 +285,10 @@ function addFluids(places: readonly JobPlace[], draft: Draft): void {
     const caps = here.flatMap((place) => named(known(place), ['fluid']));
     const cap = caps.findLast((fact) => fact.rests === 'measured') ?? caps[0];
     if (!cap) continue;
-    for (const place of here) addPart(draft, PART_OF[place.slot], place.kind, [cap]);
+    for (const place of here) for (const id of partsOf(place.slot)) addPart(draft, id, place.kind, [cap]);
     // The cap stays on the vehicle, whichever unit comes under it.
     draft.edits.forEach((edit, i) => {
-      if (edit.do !== 'put' || !here.some((place) => PART_OF[place.slot] === edit.at)) return;
+      if (edit.do !== 'put' || !here.some((place) => partsOf(place.slot).includes(edit.at))) return;
       draft.edits[i] = { ...edit, facts: [...edit.facts.filter((f) => f.attribute !== 'fluid'), cap] };
     });
   }

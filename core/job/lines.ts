@@ -1,11 +1,9 @@
 import type { ChainFact } from '../chain/index.js';
-import { addPart, factsOf, join, known, named, PART_OF, type Draft } from './draft.js';
+import { unassigned } from '../joint/positions.js';
+import { addPart, factsOf, join, known, named, type Draft } from './draft.js';
 import { HOSE, LINE_END } from './places.data.js';
-import type { JobPlace } from './types.js';
-
-/** A line that a tee has joined to another one: it does not come to the unit any more. */
-const JOINED = 'line-joined';
-export const isJoined = (fact: { readonly attribute: string }): boolean => fact.attribute === JOINED;
+import { endKind } from './network.js';
+import type { JobPlace, JobRows } from './types.js';
 
 /** Ports that facts name, with what each feeds. */
 function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
@@ -18,20 +16,23 @@ function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
 }
 
 /** The lines that come to a unit, each in the port that it sits in now, and where each goes then. */
-export function addLines(place: JobPlace, draft: Draft): void {
-  const id = PART_OF[place.slot];
+export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layouts'>, draft: Draft): void {
   const facts = known(place);
   const old = place.old ? factsOf(place.old) : [];
-  const joined = new Set(facts.filter(isJoined).map((fact) => fact.position));
-  const lines = new Map([...portsIn(old), ...portsIn(facts)].filter(([position]) => !joined.has(position)));
+  const lines = new Map([...portsIn(old), ...portsIn(facts)]);
   if (place.slot === 'booster' || lines.size === 0) return;
-  const end = place.slot === 'front-brake' || place.slot === 'rear-brake' ? 'hose' : 'line';
+  const wheel = place.slot === 'front-brake' || place.slot === 'rear-brake';
+  const end = endKind(id, rows) ?? (wheel ? 'hose' : 'line');
   const sitsIn = portsIn(old);
-  for (const position of lines.keys()) {
+  for (const [position, feeds] of lines) {
+    if (feeds !== undefined) draft.feeds.set(`${id}@${position}`, feeds);
     const line = `${id} ${end} ${position}`;
     // An option or a build month brings other lines than the record's: the port that a line was found in goes before it.
-    const own = (sitsIn.has(position) ? place.read : facts).filter(
-      (f) => f.position === position && LINE_END.some((n) => n === f.attribute),
+    const own = facts.filter(
+      (f) =>
+        f.position === position &&
+        LINE_END.some((n) => n === f.attribute) &&
+        (!sitsIn.has(position) || f.rests === 'measured' || f.attribute === 'tube'),
     );
     const ofAll = [...named(facts, ['line-retention']), ...(end === 'hose' ? named(facts, HOSE) : [])];
     addPart(
@@ -82,6 +83,8 @@ export function assign(
     const silent = [...free].filter(([, f]) => f === undefined || feeds === undefined);
     if (silent.length === 1 && lines.size === 1) take(line, silent[0]?.[0]);
   }
-  for (const line of lines.keys()) if (!found.has(line)) found.set(line, line);
+  // A line that finds none keeps the place it had, as long as no other line goes there.
+  const taken = new Set(found.values());
+  for (const line of lines.keys()) if (!found.has(line)) found.set(line, taken.has(line) ? unassigned(line) : line);
   return found;
 }

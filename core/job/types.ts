@@ -1,10 +1,19 @@
 import type { AttributeName } from '../attribute/index.js';
-import type { BoxItem, ChainFact } from '../chain/index.js';
-import type { Change } from '../fit/types.js';
+import type { BoxItem, ChainFact, LayoutName } from '../chain/index.js';
+import type { NetworkPart } from './network.js';
 import type { Refusal } from '../joint/index.js';
 import type { Listing, Override } from '../verdict/index.js';
-import type { Practice } from '../practice/index.js';
+import type { Settings } from '../settings/index.js';
 import type { UnitDesign, UnitKind } from '../unit/index.js';
+
+/** What a conversion changes at a place: a value on the vehicle's side or on the new unit, or so much more of one. */
+export interface Change {
+  readonly face: 'vehicle' | 'unit';
+  /** Attribute and position: "port-thread@rear-left". */
+  readonly key: string;
+  readonly to?: ChainFact['value'];
+  readonly by?: number;
+}
 
 /** Places of a vehicle as the record and a job name them. */
 export type Slot = 'booster' | 'brake-master' | 'front-brake' | 'rear-brake' | 'clutch-master' | 'slave';
@@ -27,12 +36,16 @@ export interface JobPlace {
   readonly box?: readonly BoxItem[];
   /** Somebody confirmed that another design is wanted. */
   readonly wanted: boolean;
+  /** The unit stays and gets new seals: it comes off, its reservoir is lifted. */
+  readonly resealed?: true;
   /** Units beside which the record lists the chosen one. */
   readonly beside: readonly string[];
   /** The conversion that it belongs to. */
   readonly conversion?: string;
-  /** What accepted fixes and the conversion change: on the vehicle's side of the place, or on the new unit. */
+  /** What the conversion changes: on the vehicle's side of the place, or on the new unit. */
   readonly changes: readonly Change[];
+  /** The vehicle has no such place now: a conversion brings it. What is recorded here is of the sister vehicle that has one. */
+  readonly absent?: true;
   /** What the conversion wants answered here. */
   readonly asks: readonly AttributeName[];
 }
@@ -40,13 +53,19 @@ export interface JobPlace {
 /** Everything that a job is judged by, as rows. */
 export interface JobRows {
   readonly places: readonly JobPlace[];
+  /** How the systems of the vehicle are laid out, where it is recorded. */
+  readonly layouts?: { readonly brake?: LayoutName; readonly clutch?: LayoutName };
+  /** What is recorded of lines, hoses, blocks and modulators, by their names in the layout. */
+  readonly network?: readonly NetworkPart[];
+  /** The conversion gives each axle a circuit of its own. */
+  readonly splits?: boolean;
   /** What is recorded of the pedal, for every place. */
   readonly pedal: readonly ChainFact[];
-  /** The vehicle has a booster, whether or not it is known which. */
+  /** The vehicle has a booster that no place names. */
   readonly booster: boolean;
   readonly listed: readonly Listing[];
   readonly refused: readonly Refusal[];
   readonly overrides: readonly Override[];
   readonly unanswered: readonly { readonly part: string; readonly attribute: string; readonly position?: string }[];
-  readonly practice: Practice;
+  readonly practice: Settings;
 }

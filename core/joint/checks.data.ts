@@ -1,6 +1,6 @@
 import type { AttributeName } from '../attribute/index.js';
 import type { JointKind, PartKind } from '../chain/index.js';
-import type { Practice } from '../practice/index.js';
+import type { Settings } from '../settings/index.js';
 import type { RuleName } from './rules/index.js';
 
 /** One check of a joint: which attribute of each face, by which rule. */
@@ -12,7 +12,7 @@ export interface CheckRow {
   readonly b?: AttributeName;
   readonly rule: RuleName;
   /** The setting that says what difference still goes together. */
-  readonly within?: keyof Practice;
+  readonly within?: keyof Settings;
   /**
    * "always": every face of this kind has it, so that it is asked for when nobody knows. "either", "both": asked as soon as one
    * face, or both, have it on record; what nobody recorded is looked at when the part is there.
@@ -43,6 +43,7 @@ const ROWS = [
   { code: 'rod.end', joint: 'rod', a: 'rod-end', rule: 'same', asked: 'both', rank: 'receive', mates: true },
   { code: 'rod.retention', joint: 'rod', a: 'rod-retention', rule: 'same', asked: 'both', rank: 'receive' },
   { code: 'rod.linkage', joint: 'rod', a: 'linkage', rule: 'linkage', asked: 'either', rank: 'tells' },
+  { code: 'rod.height', joint: 'rod', a: 'pedal-height', rule: 'pedal-height', asked: 'either', rank: 'tells' },
   { code: 'rod.engaged', joint: 'rod', a: 'rod-engaged', rule: 'rod-engaged', asked: 'either', rank: 'receive' },
   // a unit on its studs
   { code: 'mount.spacing', joint: 'mount', a: 'stud-spacing', rule: 'near', within: 'spacingWithin', asked: 'always', rank: 'must', mates: true, second: BOLTED_UNITS },
@@ -112,6 +113,7 @@ export const PLACE_CODES = [
   'place.wanted',
   'place.reservoir',
   'place.mated',
+  'place.asked',
   'circuit.crossed',
   'circuit.fed',
   'circuit.open-port',

@@ -1,6 +1,6 @@
 import { facesOf, knownAt, partRow, portsOf, readRef, type Joint, type Part } from '../chain/index.js';
 import { findFluid, SEAL_MATERIALS, sealsAgainst, type SealMaterial } from '../fluid/index.js';
-import { worst } from '../fit/state.js';
+import { worst } from './state.js';
 import { lookup } from '../words/lookup.js';
 import { asOneFace } from './vehicle.js';
 import { isNew, isSameUnit, judgedJoints } from './judge.js';
@@ -23,7 +23,7 @@ function circuitOf(part: Part, at: string): string {
 }
 
 /** What is connected with what, through lines, hoses, blocks and the parts between. */
-export function spacesOf(joints: Iterable<Joint>, parts: ReadonlyMap<string, Part>): Spaces {
+export function spacesOf(joints: readonly Joint[], parts: ReadonlyMap<string, Part>): Spaces {
   const parent = new Map<string, string>();
   const root = (space: string): string => {
     let at = space;
@@ -43,10 +43,18 @@ export function spacesOf(joints: Iterable<Joint>, parts: ReadonlyMap<string, Par
     const [a, b] = faces;
     if (partRow(a.part.kind).fluid && partRow(b.part.kind).fluid) join(of(a.part, a.at), of(b.part, b.at));
   }
+  const met = new Map<string, Set<string>>();
+  for (const joint of joints) {
+    if (joint.kind !== 'port') continue;
+    for (const { part, at } of joint.between.map(readRef))
+      if (at !== undefined) met.set(part, (met.get(part) ?? new Set()).add(at));
+  }
   const all = [...parts.values()].flatMap((part) => {
     const { fluid } = partRow(part.kind);
     if (fluid === undefined) return [];
-    const spaces = fluid === 'one' ? [part.id] : [...new Set(portsOf(part).map((at) => of(part, at)))];
+    // A line that comes to a unit says that there is an opening, whether or not the unit is described.
+    const openings = [...portsOf(part), ...(met.get(part.id) ?? [])];
+    const spaces = fluid === 'one' ? [part.id] : [...new Set(openings.map((at) => of(part, at)))];
     return spaces.map((space) => ({ part, space }));
   });
   return { of, root, all };

@@ -2,6 +2,10 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { ATTRIBUTES, type AttributeName } from '../attribute/index.js';
+import { CONVERSIONS } from '../conversion/index.js';
+import type { JobPlace, Slot } from '../job/index.js';
+import { lookAt } from '../job/jobs.testing.js';
+import { findSlot } from '../strip/index.js';
 import { CHECKS } from './index.js';
 
 /** Source of the core and the server, without tests and without the table of attributes itself. */
@@ -42,5 +46,31 @@ describe('what can be recorded is used', () => {
         CHECKS.some((row) => row.a === name || row.b === name),
         name,
       ).toBe(false);
+  });
+});
+
+/** What a master has only on a booster. */
+const OF_BOOSTER: readonly string[] = ['recess-depth', 'seal-ring', 'force-limit'];
+
+describe('what a conversion asks is asked', () => {
+  const asks = CONVERSIONS.flatMap((row) =>
+    Object.entries(row.asks).flatMap(([slot, names]) => names.map((name) => [row.id, slot as Slot, name] as const)),
+  );
+  it.each(asks)('%s, %s: %s', (_, slot, name) => {
+    const kind = findSlot(slot)?.kinds[0] ?? 'brake-master';
+    const line = ['port-thread', 'M10x1.0', 'single'] as const;
+    const master: JobPlace = { slot: 'brake-master', kind: 'brake-master', recorded: [], read: [], wanted: false, beside: [], changes: [], asks: [] }; // prettier-ignore
+    const beside = slot === 'booster' ? [master] : [];
+    const booster = slot === 'brake-master' && OF_BOOSTER.includes(name);
+    const { judged } = lookAt({ kind, booster, vehicle: [], unit: [], old: [line], asks: [name], beside });
+    const about = (judged.answer?.joints ?? [])
+      .flatMap((j) => j.checks)
+      .filter(
+        (check) =>
+          check.values['attribute'] === name ||
+          check.answers.some((answer) => answer.attribute === name) ||
+          CHECKS.some((row) => row.code === check.code && (row.a === name || row.b === name)),
+      );
+    expect(about.length, `${name} is asked for and nothing asks it`).toBeGreaterThan(0);
   });
 });

@@ -1,9 +1,10 @@
 import { attribute, type AttributeName } from '../attribute/index.js';
 import { facesOf, knownAt, partRow, portsOf, readRef, type Face, type Joint, type Part } from '../chain/index.js';
-import { worst } from '../fit/state.js';
-import { bendOver, fixesFor } from '../fix/index.js';
+import { worst } from './state.js';
+import { fixesFor } from '../fix/index.js';
 import { checksFor, type CheckRow } from './checks.data.js';
 import { RULES } from './rules/index.js';
+import { isUnassigned, positionOf } from './positions.js';
 import { attributeOf, pair } from './rules/finding.js';
 import type { Answer, Case, Check, Finding, JudgedJoint, Rank, View, Want } from './types.js';
 
@@ -54,7 +55,11 @@ export function judge(
 ): JudgedJoint {
   const faces = facesOf(joint, view.parts);
   const checks =
-    'because' in faces ? [goneCheck(joint)] : [...portChecks(joint, faces, view), ...checksOf(joint, faces, view)];
+    'because' in faces
+      ? [goneCheck(joint)]
+      : isUnassigned(faces[0].at)
+        ? [unassignedCheck(joint, faces, view)]
+        : [...portChecks(joint, faces, view), ...checksOf(joint, faces, view)];
   const deciding = checks.filter((check) => check.rank !== 'tells');
   return {
     id: joint.id,
@@ -79,6 +84,24 @@ function goneCheck(joint: Joint): Check {
   };
 }
 
+/** A line whose port is not known: every one that is described has a line. There is none for it where all are counted. */
+function unassignedCheck(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check {
+  const count = port.part.facts.find((f) => f.attribute === 'port-count')?.value;
+  const counted = typeof count === 'number' && count <= portsOf(port.part).length;
+  const values = { port: port.at, line: end.part.id };
+  const base = { code: 'port.none', rank: 'must', values } as const;
+  if (counted) {
+    const found = { state: 'does-not-fit', values } as const;
+    const fixes = fixesFor({ code: 'port.none', joint, a: port, b: end, view, found });
+    return { ...base, state: 'does-not-fit', rests: 'recorded', answers: [], fixes };
+  }
+  const answers: Answer[] = [
+    { how: 'look', part: port.part.id, attribute: 'port-count' },
+    { how: 'ask', part: port.part.id, attribute: 'port-count' },
+  ];
+  return { ...base, state: 'not-known', rests: 'not-known', answers, fixes: [] };
+}
+
 /** Where a line goes: to a port that there is, in the place where the line comes to. */
 function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check[] {
   if (joint.kind !== 'port' || partRow(port.part.kind).unit === undefined) return [];
@@ -88,8 +111,11 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
   if (!ports.includes(port.at) && isNew(view, port.part.id) && !isSameUnit(view, port.part.id)) {
     // A port that is counted and not described may be the one.
     const described = typeof count === 'number' && count <= ports.length;
-    if (described)
-      return [{ ...base, code: 'port.none', state: 'does-not-fit', values: { port: port.at, line: end.part.id } }];
+    if (described) {
+      const found = { state: 'does-not-fit', values: { port: port.at, line: end.part.id } } as const;
+      const fixes = fixesFor({ code: 'port.none', joint, a: port, b: end, view, found });
+      return [{ ...base, code: 'port.none', ...found, fixes }];
+    }
   }
   const before = view.nowPorts.get(end.ref);
   const from = before?.between.find((ref) => ref !== end.ref);
@@ -101,7 +127,15 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
     return was.at === port.at ? [] : [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
   // Whoever joined it there said so.
   if (view.then.touched.has(joint.id)) return [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
-  return [{ ...base, code: 'port.place', state: 'does-not-fit', values, fixes: bendOver(end, port) }];
+  const found = { state: 'does-not-fit', values } as const;
+  return [
+    {
+      ...base,
+      code: 'port.place',
+      ...found,
+      fixes: fixesFor({ code: 'port.place', joint, a: port, b: end, view, found }),
+    },
+  ];
 }
 
 function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Check[] {
@@ -119,6 +153,7 @@ function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Chec
 
 /** A conversion wants it answered. */
 const isAsked = (row: CheckRow, a: Face, b: Face, view: View): boolean =>
+  view.asks.size > 0 &&
   [a, b].some((face) => [row.a, row.b ?? row.a].some((name) => view.asks.has(`${face.part.id} ${name}`)));
 
 const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undefined || kinds.includes(part.kind);
@@ -134,7 +169,10 @@ function checkOf(c: Case): Check {
     rank,
     answers: found.state === 'not-known' ? answersTo(wants, c.view) : [],
   };
-  return { ...base, fixes: found.state === 'does-not-fit' || found.coarse ? fixesFor(c, found) : [] };
+  return {
+    ...base,
+    fixes: found.state === 'does-not-fit' || found.coarse ? fixesFor({ ...c, code: c.row.code, found }) : [],
+  };
 }
 
 const PATTERN: readonly string[] = ['mount.spacing', 'mount.angle', 'mount.pilot', 'mount.count'];
@@ -183,14 +221,6 @@ function asItWas(c: Case, found: Finding): Finding {
 /** The name under which a question was asked: "booster stud-spacing master". */
 export const wantKey = ({ face, attribute: name }: Want): string =>
   `${face.part.id} ${name} ${positionOf(face, name) ?? ''}`.trim();
-
-/** The position that a fact of a face is recorded under: the port, the plug, or the face where a part has several of a kind. */
-export function positionOf(face: Face, name: AttributeName): string | undefined {
-  if (face.row === undefined) return face.at;
-  if (face.row.joint === 'wiring') return undefined;
-  const several = face.part.kind === 'booster' && face.row.joint === 'mount';
-  return several && !['booster-pin', 'plate'].includes(name) ? face.at : undefined;
-}
 
 /** Attributes that cannot be measured on a part in the box without taking it apart. */
 const SPOILS: ReadonlySet<AttributeName> = new Set([

@@ -1,6 +1,6 @@
 import { facesOf, knownAt, partsById, type Chain, type ChainFact, type Part } from '../chain/index.js';
 import { checksFor } from './checks.data.js';
-import { positionOf } from './judge.js';
+import { positionOf } from './positions.js';
 import { attributeOf } from './rules/finding.js';
 
 /**
@@ -35,6 +35,9 @@ export function byItsMates(chain: Chain): Chain {
   }
   return {
     ...chain,
-    parts: chain.parts.map((part) => ({ ...part, facts: [...part.facts, ...(learnt.get(part.id) ?? [])] })),
+    parts: chain.parts.map((part) => {
+      const more = learnt.get(part.id);
+      return more === undefined ? part : { ...part, facts: [...part.facts, ...more] };
+    }),
   };
 }

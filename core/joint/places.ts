@@ -1,8 +1,10 @@
 import type { AttributeName } from '../attribute/index.js';
 import { knownAt, type Edit, type Known, type Part } from '../chain/index.js';
-import { worst } from '../fit/state.js';
+import { worst } from './state.js';
+import { fixesFor } from '../fix/index.js';
 import { isNew, isSameUnit } from './judge.js';
-import { asOneFace } from './vehicle.js';
+import { ownReservoirOf } from './positions.js';
+import { asOneFace, withFixes } from './vehicle.js';
 import { doubtOf, EPS, restsOf, tidy } from './rules/finding.js';
 import type { Check, Figures, JudgedJoint, View } from './types.js';
 
@@ -26,7 +28,7 @@ export function judgeSets(view: View): JudgedJoint[] {
         state: open ? 'not-known' : 'does-not-fit',
         values: { [fresh.id]: fresh.set ?? null, [part.id]: part.set ?? null },
         answers: open ? [{ how: 'look', part: open.id, attribute: 'build-month' }] : [],
-        fixes: [],
+        fixes: open ? [] : otherSide(part, fresh, view),
       };
     });
   const together: Check = {
@@ -44,8 +46,15 @@ export function judgeSets(view: View): JudgedJoint[] {
   ];
 }
 
+/** The part as it is on the side that the new one comes from. */
+function otherSide(part: Part, fresh: Part, view: View): Check['fixes'] {
+  const [a, b] = [asOneFace(fresh), asOneFace(part)];
+  const found = { state: 'does-not-fit', values: { set: fresh.set ?? null } } as const;
+  return fixesFor({ code: 'place.mated', joint: { id: 'mated', kind: 'room' }, a, b, view, found });
+}
+
 /** What tells one unit's design from another's in use: a difference has to be wanted. */
-const DESIGN = [
+export const DESIGN = [
   'bore-form',
   'bore-large',
   'port-count',
@@ -73,7 +82,7 @@ export function judgePlaces(view: View): JudgedJoint[] {
     const same = before.unit !== undefined && before.unit === after.unit;
     const checks = [
       ...boreCheck(before, after, edit, view),
-      ...reservoirCheck(before, after, edit),
+      ...reservoirCheck(before, after, edit, view),
       ...designCheck(before, after, edit),
     ].filter((check) => !same || (check.state !== 'fits' && check.rests !== 'not-known'));
     if (checks.length === 0) return [];
@@ -143,13 +152,15 @@ function changeOf(kind: Part['kind'], old: number, own: number): { readonly forc
 }
 
 /** A reservoir of another kind: it comes in the box and sits on the unit, or nothing on the vehicle belongs to it. */
-function reservoirCheck(before: Part, after: Part, { box = [] }: Put): Check[] {
+function reservoirCheck(before: Part, after: Part, { box = [] }: Put, view: View): Check[] {
   const [old, own] = [known(before, 'reservoir'), known(after, 'reservoir')];
   if (!old || !own || old.value === own.value) return [];
   const brings = box.some((item) => item.item === 'reservoir' && item.presence === 'with');
-  const state = brings && old.value !== 'remote' && own.value !== 'remote' ? 'fits-with-change' : 'does-not-fit';
+  const sits = brings && old.value !== 'remote' && own.value !== 'remote';
+  const state = sits || view.parts.has(ownReservoirOf(after.id)) ? 'fits-with-change' : 'does-not-fit';
   const values: Figures = { now: old.value, then: own.value, box: brings };
-  return [{ ...plain, code: 'place.reservoir', rank: 'receive', rests: restsOf(old, own), state, values }];
+  const check: Check = { ...plain, code: 'place.reservoir', rank: 'receive', rests: restsOf(old, own), state, values };
+  return [withFixes(check, before, after, view)];
 }
 
 /** Every other difference of design, named. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { AttributeName } from '../attribute/index.js';
 import { partRow, PARTS, ROLES, type ChainFact, type Joint, type Part, type PartKind } from '../chain/index.js';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import { checkChain } from '../verdict/index.js';
 import { CHECKS, type CheckCode, type CheckRow } from './index.js';
 
@@ -26,6 +26,13 @@ const VALUES: Readonly<
   'rod.end': { of: ['rod-end'], is: 'both receive', fits: ['ball', 'ball'], not: ['ball', 'flat'] },
   'rod.retention': { of: ['rod-retention'], is: 'both receive', fits: ['ring', 'ring'], not: ['ring', 'clip'] },
   'rod.linkage': { of: ['linkage'], is: 'either tells', fits: ['direct', null], not: ['cross', null] },
+  'rod.height': {
+    of: ['pedal-height'],
+    is: 'either tells',
+    fits: [150, null],
+    not: [null, null],
+    with: { 'rod-length': 120, 'pedal-ratio': 4 },
+  },
   'rod.engaged': {
     of: ['rod-engaged'],
     is: 'either receive',
@@ -194,14 +201,14 @@ function checkWith(row: CheckRow, [a, b]: Two, more: Readonly<Record<string, Cha
       },
     ],
     listed: [],
-    practice: STANDARD_PRACTICE,
+    practice: STANDARD_SETTINGS,
   });
   if ('faults' in answer) throw new Error(JSON.stringify(answer.faults));
   return answer.joints.find((j) => j.id === 'joint')?.checks.find((c) => c.code === row.code);
 }
 
 /** Rows that only tell something: their state is no refusal. */
-const TOLD: readonly CheckCode[] = ['rod.linkage', 'mount.torque'];
+const TOLD: readonly CheckCode[] = ['rod.linkage', 'rod.height', 'mount.torque'];
 
 /** Everything that a row of the table claims, asserted. */
 function expectJudges(row: CheckRow): void {

@@ -1,8 +1,8 @@
 import type { AttributeName } from '../attribute/index.js';
 import type { EditedChain, Face, Joint, Known, Part, Rests } from '../chain/index.js';
 import type { Fix } from '../fix/types.js';
-import type { FourState } from '../fit/state.js';
-import type { Practice } from '../practice/index.js';
+import type { FourState } from './state.js';
+import type { Settings } from '../settings/index.js';
 import type { CheckCode, CheckRow } from './checks.data.js';
 
 /** Must be known before ordering; seen when the new part is there; only tells something. */
@@ -53,6 +53,13 @@ export interface JudgedJoint {
   readonly checks: readonly Check[];
 }
 
+/** What a part is on one side of a production change. */
+export interface Variant {
+  readonly part: string;
+  readonly set: string;
+  readonly facts: Part['facts'];
+}
+
 /** A chain now and then, as rules see it. */
 export interface View {
   readonly now: ReadonlyMap<string, Part>;
@@ -64,7 +71,8 @@ export interface View {
   readonly jointsOf: ReadonlyMap<string, readonly Joint[]>;
   readonly parts: ReadonlyMap<string, Part>;
   readonly joints: ReadonlyMap<string, Joint>;
-  readonly practice: Practice;
+  readonly practice: Settings;
+  readonly variants: readonly Variant[];
   /** Questions that were asked of a named source without an answer: "part attribute position". */
   readonly unanswered: ReadonlySet<string>;
   /** What has to be answered although nobody recorded it, "part attribute": a conversion asks for it. */

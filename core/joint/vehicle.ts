@@ -1,7 +1,8 @@
 import { knownAt, readRef, type Face, type Known, type Part } from '../chain/index.js';
 import type { AttributeName } from '../attribute/index.js';
-import { worst } from '../fit/state.js';
+import { worst } from './state.js';
 import type { CheckCode } from './checks.data.js';
+import { fixesFor } from '../fix/index.js';
 import { isNew, isSameUnit } from './judge.js';
 import { doubtOf, restsOf, tidy, within } from './rules/finding.js';
 import type { Answer, Check, Figures, JudgedJoint, View } from './types.js';
@@ -32,6 +33,13 @@ const check = (code: CheckCode, { state, values, rests = 'recorded', answers = [
   answers,
   fixes: [],
 });
+
+/** The same check with the fixes that the table has for it, where it does not fit. `a` is what the unit is judged against. */
+export function withFixes(found: Check, a: Part, b: Part, view: View): Check {
+  if (found.state !== 'does-not-fit') return found;
+  const joint = { id: `vehicle:${b.id}`, kind: 'room' } as const;
+  return { ...found, fixes: fixesFor({ code: found.code, joint, a: asOneFace(a), b: asOneFace(b), view, found }) };
+}
 
 /** Every place with a new unit, judged against what the vehicle has elsewhere. */
 export function judgeVehicle(view: View): JudgedJoint[] {
@@ -72,8 +80,14 @@ function valve(master: Part, view: View): Check[] {
     { how: part === master.id ? 'ask' : 'look', part, attribute },
   ];
   const lookAtLines = ask(partsOf(view, 'valve')[0]?.id ?? master.id, 'line-valve');
+  const beside = partsOf(view, 'valve')[0] ?? view.now.get(master.id) ?? master;
   const found = (state: Check['state'], answers: readonly Answer[] = []): Check[] => [
-    check('vehicle.valve', { state, values, rests: restsOf(own, old, inLine), answers }),
+    withFixes(
+      check('vehicle.valve', { state, values, rests: restsOf(own, old, inLine), answers }),
+      beside,
+      master,
+      view,
+    ),
   ];
   if (own === undefined) return found('not-known', ask(master.id, 'valve-in-body'));
   if (own.value === 'residual' && wheels && !drums) return found('does-not-fit');
@@ -90,7 +104,7 @@ function valve(master: Part, view: View): Check[] {
 /** A clutch that is fed from the brake reservoir needs a nipple there. */
 function nipple(master: Part, view: View): Check[] {
   if (master.kind !== 'brake-master') return [];
-  const fed = [...view.parts.values()].some((part) => of(part, 'clutch-feed')?.value === 'brake-reservoir');
+  const fed = [...view.parts.values()].find((part) => of(part, 'clutch-feed')?.value === 'brake-reservoir');
   if (!fed) return [];
   const known = of(master, 'feed-nipple');
   const values: Figures = { nipple: value(known) };
@@ -102,13 +116,8 @@ function nipple(master: Part, view: View): Check[] {
         answers: [{ how: 'ask', part: master.id, attribute: 'feed-nipple' }],
       }),
     ];
-  return [
-    check('vehicle.nipple', {
-      state: known.value === null ? 'does-not-fit' : 'fits-with-change',
-      values,
-      rests: known.rests,
-    }),
-  ];
+  const state = known.value === null ? 'does-not-fit' : 'fits-with-change';
+  return [withFixes(check('vehicle.nipple', { state, values, rests: known.rests }), fed, master, view)];
 }
 
 const NEEDS = ['hose-lock', 'hose-droop', 'hose-bump'] as const satisfies readonly AttributeName[];
@@ -120,7 +129,7 @@ function hoses(unit: Part, view: View): Check[] {
   return [...ids].flatMap((id): Check[] => {
     const hose = view.parts.get(id);
     if (hose?.kind !== 'hose') return [];
-    return [...hoseLength(hose, unit, view), ...hoseTab(hose)];
+    return [...hoseLength(hose, unit, view), ...hoseTab(hose)].map((found) => withFixes(found, hose, unit, view));
   });
 }
 

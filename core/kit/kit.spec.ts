@@ -1,8 +1,9 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { vehicleSide } from '../fit/index.js';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../unit/index.js';
-import { bagFor, judgeKit, type KitRecord } from './index.js';
+import { kitSentence } from '../words/index.js';
+import { bagOf, judgeKit, toldByKit, type KitAnswer, type KitRecord, type NeededPiece } from './index.js';
 
 const unit = (kind: UnitKind, ...facts: [Fact['attribute'], Fact['value'], string?][]): UnitDesign => ({
   id: 'u',
@@ -16,72 +17,141 @@ const unit = (kind: UnitKind, ...facts: [Fact['attribute'], Fact['value'], strin
     ...(position ? { position } : {}),
   })),
 });
+const kit = (over: Partial<KitRecord> = {}): KitRecord => ({
+  id: 'k',
+  name: 'kit',
+  boreMm: 22.225,
+  seals: 'EPDM',
+  contents: [],
+  source: 'test',
+  listed: true,
+  ...over,
+});
+const needs = (...rows: [string, number, (number | undefined)?, boolean?][]): NeededPiece[] =>
+  rows.map(([item, quantity, sizeMm, stays = false]) => ({
+    item,
+    quantity,
+    stays,
+    ...(sizeMm === undefined ? {} : { sizeMm }),
+  }));
+const straight = unit('brake-master', ['bore', 22.225], ['bore-large', null]);
+const stepped = unit('brake-master', ['bore', 22.225], ['bore-large', 28.575]);
+
+interface Asked {
+  readonly cap?: string;
+  readonly asked?: KitAnswer;
+  readonly needed?: readonly NeededPiece[];
+}
+const judged = (u: UnitDesign, k: KitRecord, { needed = [], ...over }: Asked = {}) =>
+  judgeKit(u, k, needed, { practice: STANDARD_SETTINGS, ...over });
 
 describe('a seal kit', () => {
-  const kit = (over: Partial<KitRecord> = {}): KitRecord => ({
-    id: 'k',
-    name: 'kit',
-    boreMm: 22.225,
-    seals: 'EPDM',
-    contents: [],
-    source: 'test',
-    listed: true,
-    ...over,
+  it('fits by list and bore', () => expect(judged(straight, kit(), { cap: 'DOT 4' }).state).toBe('fits'));
+  it('found by bore alone is only not excluded, until its maker is asked', () => {
+    const found = kit({ listed: false });
+    expect(judged(straight, found)).toMatchObject({ code: 'by-bore', state: 'not-known', rank: 'must' });
+    expect(judged(straight, found, { asked: 'confirmed' })).toMatchObject({ state: 'fits' });
+    expect(judged(straight, found, { asked: 'no-answer' })).toMatchObject({ state: 'not-known', rank: 'receive' });
   });
-  const judged = (u: UnitDesign, k: KitRecord, cap?: string) => judgeKit(u, k, cap, STANDARD_PRACTICE);
-  const straight = unit('brake-master', ['bore', 22.225], ['bore-large', null]);
-  const stepped = unit('brake-master', ['bore', 22.225], ['bore-large', 28.575]);
-  it('fits by bore and list', () => expect(judged(straight, kit(), 'DOT 4').state).toBe('fits'));
-  it('found by bore alone it is to be compared', () =>
-    expect(judged(straight, kit({ listed: false })).state).toBe('fits-with-change'));
-  it('of another bore is refused although a list names it', () => {
-    expect(judged(straight, kit({ boreMm: 23.8125 })).sentence).toContain('although it is listed');
+  it('of another bore is refused although a list names it, and whoever was asked', () => {
+    const other = judged(straight, kit({ boreMm: 23.8125 }), { asked: 'confirmed' });
+    expect(other.state).toBe('does-not-fit');
+    expect(kitSentence(other)).toContain('although it is listed');
   });
   it('for a stepped unit needs the large seal too', () => {
-    expect(judged(stepped, kit()).state).toBe('does-not-fit');
+    expect(judged(stepped, kit()).code).toBe('no-large-seal');
     expect(judged(stepped, kit({ boreLargeMm: 28.575 })).state).toBe('fits');
   });
-  it('whose seals the fluid ruins is refused', () =>
-    expect(judged(straight, kit(), 'mineral').state).toBe('does-not-fit'));
+  it('whose seals the fluid ruins is refused; of unknown material is asked about', () => {
+    expect(judged(straight, kit(), { cap: 'mineral' }).code).toBe('fluid');
+    const { seals: _seals, ...unnamed } = kit();
+    expect(judged(straight, unnamed, { cap: 'DOT 4' })).toMatchObject({
+      code: 'material-not-known',
+      state: 'not-known',
+    });
+  });
   it('cannot be judged without the bore', () => expect(judged(unit('slave'), kit()).state).toBe('not-known'));
+  it('with seals of two sizes goes into a unit of either, and says which to leave out', () => {
+    const two = kit({
+      boreMm: 20.6375,
+      contents: [
+        { item: 'cup', quantity: 4, sizeMm: 20.6375 },
+        { item: 'cup', quantity: 4, sizeMm: 22.225 },
+      ],
+    });
+    const cylinder = unit('wheel-cylinder', ['bore', 22.225]);
+    expect(judged(cylinder, two, { cap: 'DOT 4' }).state).toBe('fits');
+    expect(kitSentence(judged(cylinder, two))).toContain('It holds seals for 20.638 mm');
+    expect(judged(unit('wheel-cylinder', ['bore', 23.8125]), two).code).toBe('other-bore');
+  });
+  it('that lacks a seal which this unit needs is refused; what else it lacks is ordered beside it', () => {
+    const contents = [{ item: 'primary seal', quantity: 2 }];
+    expect(judged(straight, kit({ contents }), { needed: needs(['secondary seal', 1]) })).toMatchObject({
+      code: 'lacks',
+      state: 'does-not-fit',
+      lacks: ['secondary seal'],
+    });
+    const beside = judged(straight, kit({ contents }), { needed: needs(['primary seal', 2], ['boot', 1]) });
+    expect(beside).toMatchObject({
+      code: 'listed',
+      state: 'fits-with-change',
+      beside: [{ item: 'boot', quantity: 1 }],
+    });
+  });
+  it('is taken as often as the unit needs its pieces: four cups, two in a kit', () => {
+    const contents = [{ item: 'cup', quantity: 2 }];
+    expect(judged(straight, kit({ contents }), { needed: needs(['cup', 4]) }).times).toBe(2);
+  });
+  it('leaves out what stays in the housing, which is looked for', () => {
+    const stays = judged(straight, kit(), { needed: needs(['felt washer', 1, undefined, true]) });
+    expect(stays.state).toBe('fits');
+    expect(kitSentence(stays)).toContain('Stays in the housing and is in no kit: felt washer.');
+  });
+  it('never fits with a bore that no seal of it is made for, whatever is asked or listed', () => {
+    const bores = fc.constantFrom(19.05, 20.6375, 22.225, 23.8125, 25.4);
+    fc.assert(
+      fc.property(
+        bores,
+        fc.array(bores, { maxLength: 3 }),
+        fc.boolean(),
+        fc.constantFrom(undefined, 'confirmed', 'no-answer'),
+        (bore, sizes, listed, asked) => {
+          const contents = sizes.map((sizeMm) => ({ item: 'cup', quantity: 2, sizeMm }));
+          const [boreMm = 19.05] = sizes;
+          const answer = judged(
+            unit('slave', ['bore', bore]),
+            kit({ boreMm, contents, listed }),
+            asked ? { asked: asked as KitAnswer } : {},
+          );
+          const has = sizes.length === 0 ? bore === boreMm : sizes.includes(bore);
+          expect(answer.state === 'does-not-fit').toBe(!has);
+          if (has && !listed && asked !== 'confirmed') expect(answer.state).toBe('not-known');
+        },
+      ),
+    );
+  });
 });
 
-describe('what else goes in the bag', () => {
-  const bag = (u: UnitDesign, booster = false, capGrade?: string) =>
-    bagFor({
-      unit: u,
-      vehicle: vehicleSide([], [], u.facts),
-      booster,
-      practice: STANDARD_PRACTICE,
-      ...(capGrade ? { capGrade } : {}),
-    });
-  const keys = (u: UnitDesign, booster = false) => bag(u, booster, 'DOT 4').map((l) => l.key);
-  it('two new washers for each banjo eye', () => {
-    const lines = bag(unit('caliper', ['port-seat', 'banjo', 'single'], ['port-thread', 'M10x1.0', 'single']));
-    expect(lines.find((l) => l.key === 'banjo-washers')?.quantity).toBe(2);
+describe('what a kit brings to the list', () => {
+  const contents = [
+    { item: 'piston seal', quantity: 1 },
+    { item: 'grommet', quantity: 2 },
+  ];
+  it('is one for each unit, with what it lacks and what stays', () => {
+    const one = kit({ contents, number: 'K 1' });
+    const needed = needs(['piston seal', 1], ['dust boot', 1], ['felt washer', 1, undefined, true]);
+    const judgement = judged(straight, one, { needed });
+    const told = toldByKit(one, judgement, kitSentence(judgement), 'front-brake', ['front-left', 'front-right']);
+    expect(told.map(({ item, quantity, section, words }) => [item, quantity, section, words])).toEqual([
+      ['seal-kit', 2, 'order', 'kit'],
+      ['boot', 2, 'order', 'Dust boot'],
+      ['other', 2, 'perhaps', 'Felt washer'],
+    ]);
   });
-  it('the ring between booster and master', () => {
-    expect(keys(unit('brake-master'), true)).toContain('booster-seal');
-    expect(keys(unit('brake-master'))).not.toContain('booster-seal');
-  });
-  it('both clamps of a remote reservoir', () => {
-    expect(bag(unit('clutch-master', ['reservoir', 'remote'])).find((l) => l.key === 'clamps')?.quantity).toBe(2);
-  });
-  it('a new pin and ring where the line is pinned', () => {
-    expect(keys(unit('slave', ['line-retention', 'pin']))).toEqual(expect.arrayContaining(['roll-pin', 'spigot-ring']));
-  });
-  it('bench-bleed fittings by port thread, counted', () => {
-    const master = unit(
-      'brake-master',
-      ['port-thread', 'M10x1.0', 'front-left'],
-      ['port-thread', 'M10x1.0', 'rear-left'],
-      ['port-thread', 'M12x1.0', 'rear-right'],
-    );
-    expect(bag(master).filter((l) => l.key.startsWith('bench-')).map((l) => [l.wants?.thread, l.quantity])).toEqual([['M10x1.0', 2], ['M12x1.0', 1]]); // prettier-ignore
-  });
-  it('fluid in bottles, or the order to read the cap', () => {
-    const master = unit('brake-master', ['holds', 90]);
-    expect(bag(master, false, 'DOT 4').find((l) => l.key === 'fluid')).toMatchObject({ section: 'order', quantity: 2 });
-    expect(bag(master).find((l) => l.key === 'fluid')).toMatchObject({ section: 'measure' });
+  it('lies in its bag: only what the list orders by itself too', () => {
+    const one = kit({ contents });
+    expect(bagOf(one, judged(straight, one), ['master'])).toEqual([
+      { place: 'master', items: [{ item: 'grommet', presence: 'with', quantity: 2 }] },
+    ]);
   });
 });

@@ -1,4 +1,4 @@
-import { STANDARD_PRACTICE, type Practice } from '../practice/index.js';
+import { STANDARD_SETTINGS, type Settings } from '../settings/index.js';
 import { findThread, type SeriesThread } from '../thread/index.js';
 
 /** Push rods: the clearance between booster and master, and how much thread stays engaged. */
@@ -48,7 +48,7 @@ const DRAG =
  * a stop. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of the pin
  * between two faces.
  */
-export function rodGap(input: RodGapInput, practice: Practice = STANDARD_PRACTICE): RodGap {
+export function rodGap(input: RodGapInput, practice: Settings = STANDARD_SETTINGS): RodGap {
   const [plate, insert] = [input.plateMm ?? 0, input.insertMm ?? 0];
   const { min, max } = input.target ?? { min: practice.gapMin, max: practice.gapMax };
   const gapMm = input.recessMm + plate - insert - input.pinMm;
@@ -95,7 +95,7 @@ export interface Engagement {
 export function engagementOf(
   engagedMm: number,
   thread: SeriesThread,
-  practice: Practice = STANDARD_PRACTICE,
+  practice: Settings = STANDARD_SETTINGS,
 ): Engagement {
   const leastMm = practice.rodEngagement * thread.majorMm;
   const enough = engagedMm >= leastMm - 1e-9;
@@ -145,7 +145,7 @@ const CUT =
  */
 export function rodCut(
   input: RodCutInput,
-  practice: Practice = STANDARD_PRACTICE,
+  practice: Settings = STANDARD_SETTINGS,
 ): RodCut | { readonly because: string } {
   const thread = findThread(input.rodThread);
   if (!thread) return { because: `"${input.rodThread}" is no thread of a standard series: gauge the rod.` };
@@ -196,5 +196,10 @@ export function compareRods({ by, oldValue, newValue, rodThread }: RodCompareInp
       ? `(${newValue} − ${oldValue}) turns × ${scale} mm = ${differenceMm.toFixed(2)} mm`
       : `${newValue} − ${oldValue} = ${differenceMm.toFixed(2)} mm`;
   if (Math.abs(differenceMm) < 0.05) return { differenceMm, sentence: 'Both rods stand alike.', working };
-  return { differenceMm, sentence: `The new rod stands ${both} ${differenceMm > 0 ? 'longer' : 'shorter'}.`, working };
+  const says = `The new rod stands ${both} ${differenceMm > 0 ? 'longer' : 'shorter'}.`;
+  if (by !== 'turns') return { differenceMm, sentence: says, working };
+  const turns = Math.abs(newValue - oldValue);
+  const back = `Where it is the very same rod, turn it ${differenceMm > 0 ? 'in' : 'out'} ${turns} ${turns === 1 ? 'turn' : 'turns'}.`;
+  const other = 'Of another rod the turns say nothing: measure from the flange face to the middle of the pin.';
+  return { differenceMm, sentence: `${says} ${back} ${other}`, working };
 }

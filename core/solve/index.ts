@@ -1,11 +1,14 @@
 import type { Edit, EditBody } from '../chain/types.js';
-import type { Practice } from '../practice/index.js';
+import type { Settings } from '../settings/index.js';
+import type { JudgedJoint } from '../joint/index.js';
 import { checkChain, type ChainAnswer, type ChainInput, type VerdictGrade } from '../verdict/index.js';
 import { SKILLS, type Fix, type Skill } from '../fix/index.js';
 
 export interface ChainLimits {
   /** Nobody is to be asked for more than this. */
   readonly skill?: Skill;
+  /** Fixes more intrusive than this are left out. */
+  readonly order?: number;
   /** Minutes of own work, at most. */
   readonly minutes?: number;
   /** Chains that are checked, at most. */
@@ -16,12 +19,21 @@ export interface ChainLimits {
 export interface ChainWay {
   readonly edits: readonly Edit[];
   readonly fixes: readonly Fix[];
+  /** The joint that each fix was offered at. */
+  readonly joints: readonly Pick<JudgedJoint, 'id' | 'between'>[];
   readonly minutes: number;
   readonly parts: number;
   /** Minutes, parts and waiting for others in one figure: what ways are ranked by. */
   readonly cost: number;
   readonly skill: Skill;
   readonly grade: VerdictGrade;
+}
+
+/** How far a search is. */
+export interface SolveProgress {
+  readonly looked: number;
+  /** Mismatches that the cheapest chain so far has left. */
+  readonly open: number;
 }
 
 export interface ChainSolution {
@@ -36,8 +48,9 @@ export interface ChainSolution {
 
 const WAYS = 3;
 const STATES = 2000;
+const MOST_INTRUSIVE = 9;
 
-const waiting = (skill: Skill, practice: Practice): number =>
+const waiting = (skill: Skill, practice: Settings): number =>
   ({
     ordinary: 0,
     machinist: practice.machinistMinutes,
@@ -46,9 +59,12 @@ const waiting = (skill: Skill, practice: Practice): number =>
   })[skill];
 
 /** What a set of fixes costs: their minutes, so many for each part to order, and the waiting for each kind of helper once. */
-function costOf(fixes: readonly Fix[], practice: Practice): Pick<ChainWay, 'minutes' | 'parts' | 'cost' | 'skill'> {
+export function costOf(
+  fixes: readonly Fix[],
+  practice: Settings,
+): Pick<ChainWay, 'minutes' | 'parts' | 'cost' | 'skill'> {
   const minutes = fixes.reduce((sum, fix) => sum + fix.minutes, 0);
-  const parts = fixes.reduce((sum, fix) => sum + fix.parts.length, 0);
+  const parts = fixes.reduce((sum, fix) => sum + fix.parts.filter((part) => part.section === 'order').length, 0);
   const helpers = [...new Set(fixes.map((fix) => fix.skill))];
   const skill = helpers.reduce<Skill>((most, s) => (SKILLS.indexOf(s) > SKILLS.indexOf(most) ? s : most), 'ordinary');
   const cost = minutes + parts * practice.partMinutes + helpers.reduce((sum, s) => sum + waiting(s, practice), 0);
@@ -57,6 +73,7 @@ function costOf(fixes: readonly Fix[], practice: Practice): Pick<ChainWay, 'minu
 
 interface Node {
   readonly fixes: readonly Fix[];
+  readonly joints: ChainWay['joints'];
   readonly answer: ChainAnswer;
   readonly cost: number;
   readonly key: string;
@@ -82,16 +99,24 @@ export const editsOf = (fixes: readonly Fix[]): Edit[] =>
  * The cheapest sets of fixes that leave no check at "does not fit", cheapest first (uniform cost over sets; an order of edits does
  * not matter, so a set is looked at once). What is not known stays so. `stop` is asked between chains.
  */
-export function solveChain(input: ChainInput, limits: ChainLimits, stop: () => boolean = () => false): ChainSolution {
+export function solveChain(
+  input: ChainInput,
+  limits: ChainLimits,
+  stop: () => boolean = () => false,
+  told: (progress: SolveProgress) => void = () => undefined,
+): ChainSolution {
   const { practice } = input;
-  const look = (fixes: readonly Fix[]): Node | undefined => {
+  const look = (fixes: readonly Fix[], joints: Node['joints']): Node | undefined => {
     const answer = checkChain({ ...input, edits: [...input.edits, ...editsOf(fixes)] });
-    return 'faults' in answer ? undefined : { fixes, answer, cost: costOf(fixes, practice).cost, key: keyOf(fixes) };
+    return 'faults' in answer
+      ? undefined
+      : { fixes, joints, answer, cost: costOf(fixes, practice).cost, key: keyOf(fixes) };
   };
-  const start = look([]);
+  const start = look([], []);
   if (!start) return { ways: [], because: 'no-fix', looked: 1, truncated: false };
   const allowed = (fix: Fix): boolean =>
-    SKILLS.indexOf(fix.skill) <= SKILLS.indexOf(limits.skill ?? 'engineer’s approval');
+    SKILLS.indexOf(fix.skill) <= SKILLS.indexOf(limits.skill ?? 'engineer’s approval') &&
+    fix.order <= (limits.order ?? MOST_INTRUSIVE);
   const seen = new Set<string>([start.key]);
   const open: Node[] = [start];
   const ways: Node[] = [];
@@ -105,25 +130,28 @@ export function solveChain(input: ChainInput, limits: ChainLimits, stop: () => b
     open.sort((a, b) => a.cost - b.cost || a.fixes.length - b.fixes.length);
     const node = open.shift() as Node;
     const bad = mismatches(node.answer);
+    told({ looked, open: bad.length });
     if (bad.length === 0) {
       if (!ways.some((way) => way.fixes.every((fix) => node.fixes.some((f) => keyOf([f]) === keyOf([fix])))))
         ways.push(node);
       continue;
     }
-    for (const fix of bad.flatMap(({ check }) => check.fixes.filter(allowed))) {
+    const offered = bad.flatMap(({ joint, check }) => check.fixes.filter(allowed).map((fix) => ({ joint, fix })));
+    for (const { joint, fix } of offered) {
       const fixes = [...node.fixes, fix];
       const { minutes } = costOf(fixes, practice);
       const key = keyOf(fixes);
       if (seen.has(key) || (limits.minutes !== undefined && minutes > limits.minutes)) continue;
       seen.add(key);
       looked++;
-      const next = look(fixes);
+      const next = look(fixes, [...node.joints, { id: joint.id, between: joint.between }]);
       if (next) open.push(next);
     }
   }
   const hopeless = mismatches(start.answer).find(({ check }) => !check.fixes.some(allowed));
-  const found = ways.map(({ fixes, answer }): ChainWay => ({
+  const found = ways.map(({ fixes, joints, answer }): ChainWay => ({
     fixes,
+    joints,
     edits: editsOf(fixes),
     grade: answer.verdict.grade,
     ...costOf(fixes, practice),

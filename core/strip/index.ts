@@ -1,6 +1,5 @@
-import { worst, type FourState } from '../fit/state.js';
-import { stateAt } from '../slip/index.js';
-import type { Joint } from '../fit/types.js';
+import { worst, type FourState } from '../joint/state.js';
+import type { ShownJoint, StripPlace } from '../job/index.js';
 import type { UnitKind } from '../unit/index.js';
 
 /** The hydraulic chain of a vehicle, from pedal to wheel or from pedal to release fork. */
@@ -34,7 +33,7 @@ export interface SlotFill {
   /** What will be on it, when something was chosen. */
   readonly next?: string;
   /** The joints of the chosen unit, when one was chosen. */
-  readonly joints?: readonly Joint[];
+  readonly joints?: readonly StripJoint[];
 }
 
 export interface ChainLink {
@@ -113,7 +112,7 @@ const STATE_WORDS: Readonly<Record<FourState, string>> = {
 function jointBetween(
   from: string,
   to: string,
-  jointsOf: ReadonlyMap<string, readonly Joint[] | undefined>,
+  jointsOf: ReadonlyMap<string, readonly StripJoint[] | undefined>,
 ): ChainJoint {
   const left = jointsOf.get(from);
   const right = jointsOf.get(to);
@@ -122,3 +121,12 @@ function jointBetween(
   const state = worst(states);
   return { from, to, state, words: STATE_WORDS[state] };
 }
+
+/** What the strip needs of a joint. */
+export type StripJoint = Pick<ShownJoint, 'place' | 'state'>;
+
+/** The state of a link's joint on the strip: the gravest of those that lie there. */
+const stateAt = (joints: readonly StripJoint[], place: StripPlace): FourState | undefined => {
+  const there = joints.filter((joint) => joint.place === place);
+  return there.length === 0 ? undefined : worst(there.map((joint) => joint.state));
+};

@@ -1,15 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { FourState, Joint } from '../fit/index.js';
-import { chainOf } from './index.js';
+import type { FourState } from '../joint/index.js';
+import { chainOf, type StripJoint } from './index.js';
 
-const joint = (id: string, state: FourState, place: Joint['place'] = 'side'): Joint => ({
-  id,
-  words: id,
-  place,
-  state,
-  checks: [],
-  silent: [],
-});
+const joint = (state: FourState, place: StripJoint['place'] = 'side'): StripJoint => ({ place, state });
 
 describe('the chain', () => {
   const fills = [
@@ -18,7 +11,7 @@ describe('the chain', () => {
       slot: 'brake-master',
       now: 'old',
       next: 'new',
-      joints: [joint('booster', 'fits', 'up'), joint('lines', 'does-not-fit', 'down'), joint('reservoir', 'not-known')],
+      joints: [joint('fits', 'up'), joint('does-not-fit', 'down'), joint('not-known')],
     },
     { slot: 'rear-brake', now: 'cylinder' },
   ];

@@ -1,4 +1,4 @@
-import { STANDARD_PRACTICE, type Practice } from '../practice/index.js';
+import { STANDARD_SETTINGS, type Settings } from '../settings/index.js';
 import { flankAngle, minorDiameter, pitchDiameter, type SeriesThread } from './types.js';
 
 export type MateVerdict =
@@ -30,7 +30,7 @@ const SAME_PITCH_MM = 0.002;
 export function mate(
   male: SeriesThread,
   female: SeriesThread,
-  practice: Practice = STANDARD_PRACTICE,
+  practice: Settings = STANDARD_SETTINGS,
   turns: number = practice.nutTurns,
 ): Mating {
   const a = practice.flankAllowance;

@@ -1,4 +1,4 @@
-import { STANDARD_PRACTICE, sigmaOf, type Instrument, type Practice } from '../practice/index.js';
+import { STANDARD_SETTINGS, sigmaOf, type Instrument, type Settings } from '../settings/index.js';
 import { BRAKE_THREADS } from './brake.data.js';
 import { minorDiameter, type BrakeThread } from './types.js';
 
@@ -21,7 +21,7 @@ export interface ThreadCandidate {
  */
 export function threadsFromMeasurement(
   reading: ThreadReading,
-  practice: Practice = STANDARD_PRACTICE,
+  practice: Settings = STANDARD_SETTINGS,
   threads: readonly BrakeThread[] = BRAKE_THREADS,
 ): ThreadCandidate[] {
   const male = reading.gender === 'male';

@@ -14,6 +14,22 @@ export const KIND_WORDS: Readonly<Record<UnitKind, string>> = {
   caliper: 'caliper',
 };
 
+/** What a number stands for, and whether it can be had. */
+export const NUMBER_KINDS = ['order', 'casting', 'label'] as const;
+export const NUMBER_STATES = ['current', 'superseded', 'withdrawn', 'unknown'] as const;
+/** What a maker makes. */
+export const MAKER_ROLES = ['vehicles', 'units', 'aftermarket', 'rebuilder'] as const;
+/** Whether something is recorded to lie in a box. */
+export const BOX_PRESENCES = ['included', 'left-out', 'unknown'] as const;
+export type BoxPresence = (typeof BOX_PRESENCES)[number];
+/** Faces of a unit that has several of a kind: a booster is bolted to the bulkhead and carries the master. */
+export const FACE_POSITIONS = ['bulkhead', 'master'] as const;
+/** What is sold under a number. */
+export const CONDITIONS = ['new', 'rebuilt', 'used'] as const;
+/** What a maker says of handling a unit, by where in the work it counts. */
+export const NOTE_SUBJECTS = ['parts', 'fit', 'bleed', 'prove'] as const;
+export type NoteSubject = (typeof NOTE_SUBJECTS)[number];
+
 /** Where a claim comes from. Trust follows from the kind. */
 export const SOURCE_KINDS = ['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];

@@ -47,12 +47,12 @@ export function printBoth(quantity: Quantity, dimension?: Dimension): string {
 
 const FRACTION_STEPS = [2, 4, 8, 16, 32, 64] as const;
 
-/** Inches as a workshop fraction, "1-1/16 in", when the length is one to within 0.01 mm; otherwise undefined. */
+/** Inches as a workshop fraction, "1-1/16 in", when the length is one as closely as mm are written; otherwise undefined. */
 export function inchFraction(lengthMm: number): string | undefined {
   const inches = lengthMm / 25.4;
   for (const step of FRACTION_STEPS) {
     const parts = Math.round(inches * step);
-    if (parts === 0 || Math.abs((parts / step) * 25.4 - lengthMm) > 0.01) continue;
+    if (parts === 0 || Math.abs((parts / step) * 25.4 - lengthMm) > 0.003) continue;
     const whole = Math.floor(parts / step);
     const rest = parts % step;
     if (rest === 0) return `${whole} in`;

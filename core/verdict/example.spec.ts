@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import { checkChain, type ChainAnswer, type ChainInput, type Listing } from './index.js';
 
 interface Given {
@@ -13,7 +13,7 @@ const given = JSON.parse(
 
 function answer(more: Partial<ChainInput> = {}): ChainAnswer {
   const { request } = given;
-  const result = checkChain({ ...request, practice: { ...STANDARD_PRACTICE, ...request.practice }, ...more });
+  const result = checkChain({ ...request, practice: { ...STANDARD_SETTINGS, ...request.practice }, ...more });
   if ('faults' in result) throw new Error(JSON.stringify(result.faults));
   return result;
 }

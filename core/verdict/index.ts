@@ -8,12 +8,14 @@ import {
   type ChainFault,
   type EditedChain,
 } from '../chain/index.js';
+import { judgeAsked } from '../joint/asked.js';
 import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
 import { judgeCircuits } from '../joint/circuits.js';
 import { judgeClutch } from '../joint/paths.js';
 import { judgePlaces, judgeSets } from '../joint/places.js';
 import { judgeRefusals, judgeVehicle } from '../joint/vehicle.js';
 import { listOf } from '../need/index.js';
+import { cardOf, type CardStep } from '../workcard/card.js';
 import { gradeOf } from './grade.js';
 import type { ChainAnswer, ChainInput, PartState } from './types.js';
 
@@ -21,17 +23,13 @@ export * from './types.js';
 
 /** Now and then as rules see them, or why they cannot be taken. */
 export function viewOf(input: ChainInput): View | { readonly faults: readonly ChainFault[] } {
-  const faults = chainFaults(input);
-  if (faults.length > 0) return { faults };
-  const now = byItsMates(input);
+  const now = asItIs(input);
+  if ('faults' in now) return now;
   const then = applyEdits(now, input.edits);
   if ('faults' in then) return then;
-  const after = chainFaults(then, '', new Set(now.joints.map((joint) => joint.id))).map((fault) => ({
-    ...fault,
-    pointer: '/edits',
-    sentence: `As it will be: ${fault.sentence}`,
-  }));
-  if (after.length > 0) return { faults: after };
+  const after = isRebuilt(now, input.edits) ? chainFaults(then, '', new Set(now.joints.map((joint) => joint.id))) : [];
+  if (after.length > 0)
+    return { faults: after.map((f) => ({ pointer: '/edits', sentence: `As it will be: ${f.sentence}` })) };
   return {
     now: partsById(now),
     nowJoints: new Map(now.joints.map((joint) => [joint.id, joint])),
@@ -41,10 +39,32 @@ export function viewOf(input: ChainInput): View | { readonly faults: readonly Ch
     parts: partsById(then),
     joints: new Map(then.joints.map((joint) => [joint.id, joint])),
     practice: input.practice,
+    variants: input.variants ?? [],
     asks: new Set(input.asks?.map((ask) => `${ask.part} ${ask.attribute}`)),
     unanswered: new Set(input.unanswered?.map((q) => `${q.part} ${q.attribute} ${q.position ?? ''}`.trim())),
   };
 }
+
+/** Whether edits make other joints, or put another kind of part into a place: a chain that was whole may not be any more. */
+function isRebuilt(now: Chain, edits: ChainInput['edits']): boolean {
+  const before = partsById(now);
+  const named = now.joints.every((joint) => joint.kind !== 'port' || joint.between.every((ref) => ref.includes('@')));
+  return edits.some((edit) =>
+    edit.do === 'put' ? before.get(edit.at)?.kind !== edit.kind || !named : edit.do === 'join' || edit.do === 'part',
+  );
+}
+
+/** The vehicle as it is, by what sits in what, or what is wrong with it. The same vehicle is asked about with many sets of edits. */
+function asItIs(input: ChainInput): Chain | { readonly faults: readonly ChainFault[] } {
+  const before = looked.get(input.parts);
+  if (before?.joints === input.joints) return before.now;
+  const faults = chainFaults(input);
+  const now = faults.length > 0 ? { faults } : byItsMates({ parts: input.parts, joints: input.joints });
+  looked.set(input.parts, { joints: input.joints, now });
+  return now;
+}
+type Looked = { readonly joints: Chain['joints']; readonly now: ReturnType<typeof asItIs> };
+const looked = new WeakMap<Chain['parts'], Looked>();
 
 function byPart(joints: readonly Joint[]): ReadonlyMap<string, readonly Joint[]> {
   const by = new Map<string, Joint[]>();
@@ -72,16 +92,27 @@ export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: 
     ...judgeCircuits(view, input.whole === true, input.whole === true || input.fluids === true),
     ...judgeClutch(view),
     ...judgeVehicle(view),
+    ...judgeAsked(view, input.asks ?? []),
     ...judgeRefusals(input.refused ?? [], view),
   ].sort(byWeight);
+  const listed = listOf(view, input.edits, judged);
   return {
     now: { parts: nowParts(input) },
     then: { parts: thenParts(view.then) },
     joints: judged,
-    ...listOf(view, input.edits, judged),
+    ...listed,
+    card: cardOf(view, listed.list).map(bareStep),
     verdict: gradeOf(judged, view, input.listed, input.overrides ?? []),
   };
 }
+
+const bareStep = ({ step, at, because, tools, caution }: CardStep): ChainAnswer['card'][number] => ({
+  step,
+  at,
+  because,
+  tools,
+  ...(caution === undefined ? {} : { caution }),
+});
 
 /** Joints with an open must first, then those that had one to decide, then the rest, each as they were given. */
 const byWeight = (a: JudgedJoint, b: JudgedJoint): number => weight(a) - weight(b);

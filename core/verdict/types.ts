@@ -1,8 +1,10 @@
 import type { BoxItem, Chain, Edit } from '../chain/index.js';
 import type { CheckCode, JudgedJoint, Refusal } from '../joint/index.js';
-import type { List } from '../need/index.js';
-import type { FourState } from '../fit/state.js';
-import type { Practice } from '../practice/index.js';
+import type { Variant } from '../joint/types.js';
+import type { CardStep } from '../workcard/card.js';
+import type { BareList } from '../need/index.js';
+import type { FourState } from '../joint/state.js';
+import type { Settings } from '../settings/index.js';
 import type { SourceKind } from '../unit/index.js';
 
 /** How sure an order is. */
@@ -48,16 +50,21 @@ export interface Verdict {
   readonly overridden: readonly Override[];
 }
 
+/** What a part is on one side of a production change. */
+export type { Variant } from '../joint/types.js';
+
 /** Everything that a chain is judged by. */
 export interface ChainInput extends Chain {
   readonly edits: readonly Edit[];
   readonly listed: readonly Listing[];
-  readonly practice: Practice;
+  readonly practice: Settings;
   readonly overrides?: readonly Override[];
   /** What is on record against an exchange. */
   readonly refused?: readonly Refusal[];
   /** Questions that a named source was asked without an answer. */
   readonly unanswered?: readonly { readonly part: string; readonly attribute: string; readonly position?: string }[];
+  /** Parts that are recorded for the other side of a production change too. */
+  readonly variants?: readonly Variant[];
   /** What a conversion wants answered of a part, although nobody recorded it. */
   readonly asks?: readonly { readonly part: string; readonly attribute: string }[];
   /** The parts and joints are the whole of a system: circuits are judged too. */
@@ -73,7 +80,9 @@ export interface PartState {
   readonly change?: 'new' | 'kept' | 'corrected';
 }
 
-export interface ChainAnswer extends List {
+export interface ChainAnswer extends BareList {
+  /** The work, step by step, in its order. */
+  readonly card: readonly Pick<CardStep, 'step' | 'at' | 'because' | 'tools' | 'caution'>[];
   readonly now: { readonly parts: readonly PartState[] };
   readonly then: { readonly parts: readonly PartState[] };
   readonly joints: readonly JudgedJoint[];

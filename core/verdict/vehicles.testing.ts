@@ -13,10 +13,10 @@ import {
   type LayoutName,
   type Part,
 } from '../chain/index.js';
-import { positionOf } from '../joint/judge.js';
+import { positionOf } from '../joint/positions.js';
 import { attributeOf } from '../joint/rules/finding.js';
 import { CHECKS, type CheckRow } from '../joint/index.js';
-import { STANDARD_PRACTICE } from '../practice/index.js';
+import { STANDARD_SETTINGS } from '../settings/index.js';
 import type { ChainInput } from './index.js';
 
 /** Whole, true vehicles of every layout, whose every joint fits; then edits of them, and facts hidden from them. */
@@ -249,5 +249,5 @@ export const inputWith = (
   ...vehicle,
   edits,
   listed: [],
-  practice: STANDARD_PRACTICE,
+  practice: STANDARD_SETTINGS,
 });

@@ -1,4 +1,10 @@
 export { lookup } from './lookup.js';
-export { plainTextProblem } from './plain.js';
+export { jobNumber, plainTextProblem } from './plain.js';
 export { checkWords, sentenceOf } from './checks.js';
 export { reasonWords, verdictSentence } from './verdict.js';
+export { STEPS_IN_WORDS, stepWhy, stepWords } from './card.js';
+export { kitSentence } from './kits.js';
+export { wheelSentence } from './wheels.js';
+export { linesOf } from './lines.js';
+export { countedWords, itemWords, withoutWords } from './needs.js';
+export { fixWords, FIXES_IN_WORDS, operationsOf, partWordsOf, riskOf } from './fixes.js';

@@ -9,6 +9,9 @@ const NO_CHARACTER = /[\ufeff\ufff9-\ufffc\ufffe\uffff]|\p{Cs}|[\ufdd0-\ufdef]/u
 const named = (character: string): string =>
   `U+${(character.codePointAt(0) ?? 0).toString(16).toUpperCase().padStart(4, '0')}`;
 
+/** A job's number as people read it out: four figures, more when there are more. */
+export const jobNumber = (id: number): string => String(id).padStart(4, '0');
+
 /** Why a text cannot be kept, as a sentence about it; undefined when it can. A line break and a tab are part of a note. */
 export function plainTextProblem(text: string): string | undefined {
   const control = CONTROL.exec(text)?.[0];

@@ -1,20 +1,14 @@
 import { STANDS, STORED } from '../caution/index.js';
-import type { Remedy } from '../fit/types.js';
+import type { Fix } from '../fix/index.js';
+import { fixWords, operationsOf, stepWhy, stepWords } from '../words/index.js';
+import type { CardStep } from './card.js';
+import type { WorkGroup } from './card.data.js';
 import { lookup } from '../words/lookup.js';
 
 /** What is done, in the order in which it is done, for whoever fits the parts. */
 
-export type WorkGroup = 'before' | 'parts' | 'fit' | 'bleed' | 'prove';
-
-export const WORK_GROUPS: readonly WorkGroup[] = ['before', 'parts', 'fit', 'bleed', 'prove'];
-
-export const WORK_WORDS: Readonly<Record<WorkGroup, string>> = {
-  before: 'before anything is taken apart',
-  parts: 'parts to be made ready',
-  fit: 'fitting',
-  bleed: 'bleeding',
-  prove: 'before the first drive',
-};
+export { CARD, WORK_GROUPS, WORK_WORDS, type WorkGroup } from './card.data.js';
+export { cardOf, type CardStep } from './card.js';
 
 export interface WorkStep {
   readonly key: string;
@@ -29,7 +23,7 @@ export interface WorkStep {
   readonly caution?: string;
 }
 
-/** Remedies of these rows cannot be taken back, or carry lives: the caution stands at their first step. */
+/** Fixes of these rows cannot be taken back, or carry lives: the caution stands at their first step. */
 const CAUTIONS: Readonly<Record<string, string>> = {
   'weld-rod': 'A cut and welded pedal link is work for a licensed welder alone. When it breaks there is no brake.',
   'cut-rod': 'Cut a little, measure, cut again. Too little thread in the fork pulls off.',
@@ -42,21 +36,36 @@ const CAUTIONS: Readonly<Record<string, string>> = {
   'longer-hose': STANDS,
 };
 
-/** The operations of the remedies that were taken, one step each; minutes, skill and caution stand at the first step of each. */
-export function stepsOf(remedies: readonly Remedy[]): WorkStep[] {
-  return remedies.flatMap((remedy) =>
-    remedy.operations.map((words, i): WorkStep => {
-      const step = { key: `${remedy.key}-${i}`, group: 'parts' as const, words, why: i === 0 ? remedy.words : '' };
-      const caution = lookup(CAUTIONS, remedy.row);
+/** The operations of the fixes that were taken, one step each; minutes, skill and caution stand at the first step of each. */
+export function stepsOf(taken: readonly { readonly key: string; readonly fix: Fix }[]): WorkStep[] {
+  return taken.flatMap(({ key, fix }) =>
+    operationsOf(fix).map((words, i): WorkStep => {
+      const step = { key: `${key}-${i}`, group: 'parts' as const, words, why: i === 0 ? fixWords(fix) : '' };
+      const caution = lookup(CAUTIONS, fix.fix);
       return i > 0
         ? step
         : {
             ...step,
-            minutes: remedy.minutes,
-            skill: remedy.skill,
-            ...(remedy.tools.length > 0 ? { tools: remedy.tools } : {}),
+            minutes: fix.minutes,
+            skill: fix.skill,
+            ...(fix.tools.length > 0 ? { tools: fix.tools } : {}),
             ...(caution === undefined ? {} : { caution }),
           };
     }),
   );
 }
+
+/** The card of a chain in words; `placeOf` names a joint or a part. */
+export const cardInWords = (card: readonly CardStep[], placeOf: (at: string) => string): WorkStep[] =>
+  card.map((step): WorkStep => {
+    const { group, at, tools, minutes, caution } = step;
+    return {
+      key: at === '' ? step.step : `${step.step}-${at.replace(/[ :]/g, '-')}`,
+      group,
+      words: stepWords(step, placeOf(at)),
+      why: stepWhy(step),
+      ...(minutes === undefined ? {} : { minutes }),
+      ...(tools.length === 0 ? {} : { tools }),
+      ...(caution === undefined ? {} : { caution }),
+    };
+  });

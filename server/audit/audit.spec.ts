@@ -9,6 +9,7 @@ import { workPool } from '../work/pool.js';
 import { wallClock } from '../main/stores.js';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { acceptanceStore } from './acceptances.js';
+import { STANDARD_SETTINGS } from '@kerabat/core/settings';
 import { auditService } from './service.js';
 
 let server: TestServer;
@@ -277,10 +278,10 @@ describe('a claim of one’s own', () => {
         ...over,
       },
     });
-  it('is kin at once, with its source and its condition, and can be taken back', async () => {
+  it('is interchange at once, with its source and its condition, and can be taken back', async () => {
     expect((await claim()).status).toBe(201);
     const entry = async () =>
-      (await server.ask('GET', '/units/ard-tm20t/kin')).body.entries.find(
+      (await server.ask('GET', '/units/ard-tm20t/interchange')).body.entries.find(
         (e: { unitId: string }) => e.unitId === 'ard-tm19t',
       );
     expect(await entry()).toMatchObject({
@@ -324,6 +325,7 @@ it('an audit that breaks down says so, and is made again for the next one who as
   const service = auditService(
     catalogue,
     acceptanceStore(openDatabase(':memory:', 'jobs'), wallClock),
+    { current: () => STANDARD_SETTINGS },
     pool,
     pino({ level: 'silent' }),
     wallClock,

@@ -1,7 +1,7 @@
 import { looksLikeInches, wayBetween } from '@kerabat/core/audit';
 import { ATTRIBUTES, valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { differencesBetween } from '@kerabat/core/kin';
-import { STANDARD_PRACTICE } from '@kerabat/core/practice';
+import { differencesBetween } from '@kerabat/core/interchange';
+import type { Settings } from '@kerabat/core/settings';
 import type { Fact, UnitKind } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
 import type { Add, Row } from './finding.js';
@@ -16,7 +16,7 @@ interface Bore {
   readonly bore: number;
 }
 
-export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add): void {
+export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, practice: Settings): void {
   const byClass = new Map<number, Bore[]>();
   const bores = db.prepare<[], Bore>(
     `SELECT f.unit_id AS unit, m.name || ' ' || u.name AS name, f.num AS bore FROM unit_fact f JOIN unit u ON u.id = f.unit_id JOIN maker m ON m.id = u.maker_id WHERE f.attribute = 'bore' AND f.num IS NOT NULL`,
@@ -33,7 +33,7 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add):
   );
   for (const [root, group] of byClass) {
     const first = group[0];
-    const other = first && group.find((b) => Math.abs(b.bore - first.bore) > STANDARD_PRACTICE.oneSizeWithin);
+    const other = first && group.find((b) => Math.abs(b.bore - first.bore) > practice.oneSizeWithin);
     if (!first || !other) continue;
     if (!add.wants('two-bores')) {
       add({ rule: 'two-bores', sentence: '', rows: [], units: [] });
@@ -66,9 +66,9 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add):
   }
 }
 
-export function kitBores(db: Db, add: Add): void {
+export function kitBores(db: Db, add: Add, practice: Settings): void {
   const rows = db.prepare<
-    [],
+    [{ within: number }],
     {
       kitId: number;
       kit: string;
@@ -82,12 +82,12 @@ export function kitBores(db: Db, add: Add): void {
   >(
     `SELECT k.id AS kitId, k.name AS kit, k.key AS kitKey, u.id AS unitId, u.name AS unit, f.attribute, CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END AS "of", f.num AS has
      FROM kit_unit ku JOIN kit k ON k.id = ku.kit_id JOIN unit u ON u.id = ku.unit_id JOIN unit_fact f ON f.unit_id = u.id AND f.attribute IN ('bore', 'bore-large') AND f.num IS NOT NULL
-     WHERE ABS(CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END - f.num) > ?`.replace(
-      '?',
-      String(STANDARD_PRACTICE.oneSizeWithin),
-    ),
+     WHERE ABS(CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END - f.num) > @within
+       AND NOT EXISTS (SELECT 1 FROM kit_content c WHERE c.kit_id = k.id AND c.size > 0 AND ABS(c.size - f.num) <= @within)`,
   );
-  for (const { kitId, kit, kitKey, unitId, unit, attribute, of, has } of rows.iterate()) {
+  for (const { kitId, kit, kitKey, unitId, unit, attribute, of, has } of rows.iterate({
+    within: practice.oneSizeWithin,
+  })) {
     add({
       rule: 'kit-bore',
       sentence: `${kit} (${kitKey}) is for ${valueWords('bore', of)}; ${unit}, which it is listed for, has a ${attribute.replace('-', ' ')} of ${valueWords('bore', has)}.`,
@@ -101,7 +101,7 @@ export function kitBores(db: Db, add: Add): void {
   }
 }
 
-export function silentDifferences(db: Db, add: Add): void {
+export function silentDifferences(db: Db, add: Add, practice: Settings): void {
   const facts = db.prepare<
     [number],
     { attribute: AttributeName; position: string; presence: string; num: number | null; txt: string | null }
@@ -130,7 +130,7 @@ export function silentDifferences(db: Db, add: Add): void {
      WHERE l.kind IN ('drop-in', 'same') AND a.id <> b.id AND a.kind = b.kind AND NOT EXISTS (SELECT 1 FROM condition c WHERE c.link_id = l.id)`,
   );
   for (const { key, kind, a, b, aName, bName, unitKind } of links.iterate()) {
-    const differences = differencesBetween(unitKind, factsOf(a), factsOf(b), STANDARD_PRACTICE);
+    const differences = differencesBetween(unitKind, factsOf(a), factsOf(b), practice);
     // Two bores under "same" have a rule of their own.
     const counted = kind === 'same' ? differences.filter((d) => d.attribute !== 'bore') : differences;
     if (counted.length === 0) continue;

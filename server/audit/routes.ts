@@ -4,7 +4,7 @@ import { readBody } from '../http/body.js';
 import { personOf } from '../http/guard.js';
 import { numberQuery } from '../http/door.js';
 import { wholeNumber } from '../jobs/routes.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 
 /** Contradictions in the catalogue, settling them, and the history of who changed what. */
 export function auditRoutes(router: Router, { audit, settle, acceptances, history }: Stores): void {

@@ -4,7 +4,7 @@ import type { Db } from '../db/open.js';
 import { KEPT, type KeptName } from '../history/kept.js';
 import type { Cells } from '../history/ledger.js';
 import { rowWords } from '../history/words.js';
-import { LINK_KINDS } from '../imports/tables.js';
+import { LINK_KINDS } from '@kerabat/core/interchange';
 import { lookup } from '@kerabat/core/words';
 
 /** Claims can be taken out; things (units, numbers, makers) stay. */

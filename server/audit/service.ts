@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { AuditAnswer, Finding } from '@kerabat/contract';
 import { auditRow } from '@kerabat/core/audit';
 import type { Db } from '../db/open.js';
+import type { SettingsStore } from '../settings/store.js';
 import type { WorkPool } from '../work/pool.js';
 import type { AcceptanceStore } from './acceptances.js';
 import { rowReader } from './rows.js';
@@ -12,6 +13,7 @@ import type { Told } from './told.js';
 export function auditService(
   catalogue: Db,
   acceptances: AcceptanceStore,
+  practice: Pick<SettingsStore, 'current'>,
   pool: WorkPool,
   log: Logger,
   clock: () => string,
@@ -21,9 +23,9 @@ export function auditService(
   let running: { progress: AuditProgress; done: Promise<void> } | undefined;
   let problem: string | undefined;
 
-  /** Changes with every write, of this connection and of others. */
+  /** Changes with every write, of this connection and of others, and with every setting. */
   const version = (): string =>
-    `${String(catalogue.pragma('data_version', { simple: true }))}.${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
+    `${JSON.stringify(practice.current())}.${String(catalogue.pragma('data_version', { simple: true }))}.${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
 
   const start = (): Promise<void> => {
     if (running) return running.done;
@@ -33,7 +35,7 @@ export function auditService(
       if (running) running.progress = progress;
     };
     const done = pool
-      .run('audit', { file: catalogue.name }, { pool: 'background', person: '', tell })
+      .run('audit', { file: catalogue.name, practice: practice.current() }, { pool: 'background', person: '', tell })
       .then(
         (looked) => void (last = { looked, at: clock(), version: began }),
         (error: unknown) => {

@@ -8,7 +8,7 @@ import type { Cells, Ledger } from '../history/ledger.js';
 import { badRequest, conflict, HttpProblem, notFound } from '../http/problem.js';
 import { readCell } from '../imports/fact-columns.js';
 import { finders, Refused } from '../imports/names.js';
-import { CONDITION_KINDS, LINK_KINDS } from '../imports/tables.js';
+import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/interchange';
 import { NEW_SOURCE } from '../imports/row-starts.js';
 import { writer } from '../imports/write.js';
 import type { AcceptanceStore } from './acceptances.js';

@@ -1,10 +1,12 @@
 import { setPriority } from 'node:os';
+import type { Settings } from '@kerabat/core/settings';
 import { connectReading } from '../db/open.js';
 import { lookThrough } from './look.js';
 import { told, type Told } from './told.js';
 
 export interface AuditTask {
   readonly file: string;
+  readonly practice: Settings;
 }
 export interface AuditProgress {
   readonly words: string;
@@ -12,7 +14,7 @@ export interface AuditProgress {
 }
 
 /** Audits the catalogue as it is at one moment, over a connection of its own. */
-export function audit({ file }: AuditTask, tell: (progress: AuditProgress) => void): Told {
+export function audit({ file, practice }: AuditTask, tell: (progress: AuditProgress) => void): Told {
   // Nobody waits for it, and those who look something up must not: on Linux this is the priority of this thread alone.
   setPriority(10);
   const db = connectReading(file);
@@ -20,7 +22,7 @@ export function audit({ file }: AuditTask, tell: (progress: AuditProgress) => vo
     db.exec('BEGIN');
     return told(
       db,
-      lookThrough(db, (words, share) => tell({ words, share })),
+      lookThrough(db, practice, (words, share) => tell({ words, share })),
     );
   } finally {
     db.close();

@@ -5,7 +5,7 @@ import {
   CatalogueSummary,
   History,
   ImportTables,
-  KinAnswer,
+  InterchangeAnswer,
   NumberSearch,
   ROUTES,
   VehicleSearch,
@@ -77,9 +77,9 @@ describe('vehicles', () => {
   });
 });
 
-describe('kin', () => {
+describe('interchange', () => {
   it('of the stepped master: same, with changes, and the look-alike refused with its reason', async () => {
-    const { entries } = await get('/units/ard-tm22vs/kin');
+    const { entries } = await get('/units/ard-tm22vs/interchange');
     const of = (grade: string) => entries.filter((e: { grade: string }) => e.grade === grade);
     expect(of('same').flatMap((e: { numbers: { written: string }[] }) => e.numbers.map((n) => n.written))).toEqual(
       expect.arrayContaining(['A 23-816', 'A 23-811']),
@@ -90,14 +90,14 @@ describe('kin', () => {
     expect(refused.paths[0][0].assertions[0]).toMatchObject({ person: 'Ilse Tarn', sourceKind: 'measured' });
   });
   it('a listed drop-in that somebody found tilting is refused', async () => {
-    const { entries } = await get('/units/mor-s20qa/kin');
+    const { entries } = await get('/units/mor-s20qa/interchange');
     expect(entries.find((e: { unitId?: string }) => e.unitId === 'wex-s20q').grade).toBe('does-not-fit');
   });
   it('can be asked by grade, depth and trust', async () => {
-    const { entries } = await get('/units/ard-tm22vs/kin?grade=same&minTrust=0.9&depth=1');
+    const { entries } = await get('/units/ard-tm22vs/interchange?grade=same&minTrust=0.9&depth=1');
     expect(entries.every((e: { grade: string; trust: number }) => e.grade === 'same' && e.trust >= 0.9)).toBe(true);
-    expect((await server.ask('GET', '/units/ard-tm22vs/kin?depth=99')).status).toBe(400);
-    expect((await server.ask('GET', '/units/nothing/kin')).status).toBe(404);
+    expect((await server.ask('GET', '/units/ard-tm22vs/interchange?depth=99')).status).toBe(400);
+    expect((await server.ask('GET', '/units/nothing/interchange')).status).toBe(404);
   });
 });
 
@@ -124,7 +124,7 @@ describe('the contract', () => {
   it.each([
     ['/vehicles', VehicleSearch],
     ['/numbers?q=A%2023-816', NumberSearch],
-    ['/units/ard-tm22vs/kin', KinAnswer],
+    ['/units/ard-tm22vs/interchange', InterchangeAnswer],
     ['/audit', AuditAnswer],
     ['/history', History],
     ['/imports/tables', ImportTables],

@@ -1,6 +1,9 @@
-import type { Found, NumberView } from '@kerabat/contract';
+import type { Found, JobRow, NumberView } from '@kerabat/contract';
+import { COMPLAINTS, readCall } from '@kerabat/core/ask';
+import { findSlot } from '@kerabat/core/strip';
 import { readThread } from '@kerabat/core/thread';
-import type { Stores } from '../main/stores.js';
+import { jobNumber } from '@kerabat/core/words';
+import type { Stores } from './needs.js';
 
 type Hit = Found['hits'][number];
 
@@ -29,24 +32,21 @@ export function find(query: string, stores: Stores): Found {
       words: `${v.maker} ${v.name}`,
       detail: `${v.series}, built ${v.builtFrom} to ${v.builtTo ?? 'now'}`,
     }));
-  const jobs: Hit[] = stores.jobs
-    .list((key) => vehicleWords(key, stores))
-    .filter((job) =>
-      /^\d+$/.test(query)
-        ? job.id === Number(query)
-        : `${job.asker} ${job.vehicle}`.toLowerCase().includes(query.toLowerCase()),
-    )
-    .slice(0, 6)
-    .map((job) => ({
-      kind: 'job',
-      id: String(job.id),
-      words: `Job ${String(job.id).padStart(4, '0')}, ${job.asker}`,
-      detail: job.vehicle,
-    }));
+  const isMeant = (job: JobRow): boolean =>
+    /^\d+$/.test(query)
+      ? job.id === Number(query)
+      : `${job.asker} ${job.vehicle}`.toLowerCase().includes(query.toLowerCase());
+  const jobs: Hit[] = stores.jobs.list(namesOf(stores), 6, isMeant).jobs.map((job) => ({
+    kind: 'job',
+    id: String(job.id),
+    words: `Job ${jobNumber(job.id)}, ${job.asker}`,
+    detail: job.vehicle,
+  }));
+  const calls = callHits(query, stores);
   const others = [...vehicles, ...jobs];
   // A misread number is a last resort: most words are one character away from some number.
   const numbers = sure.length > 0 || others.length > 0 || thread.recognised ? sure : found.misread;
-  const hits = [...(thread.recognised ? threads : []), ...numbers.slice(0, 8).map(numberHit), ...others];
+  const hits = [...calls, ...(thread.recognised ? threads : []), ...numbers.slice(0, 8).map(numberHit), ...others];
   const first = hits[0];
   return {
     query,
@@ -65,7 +65,30 @@ const WORDS = {
   vehicle: 'a vehicle',
   job: 'a job',
   unit: 'a unit',
+  call: 'a call',
 } as const;
+
+/** A job for each vehicle that a call can mean; one without a vehicle where it names none. */
+function callHits(query: string, stores: Stores): Hit[] {
+  const call = readCall(query);
+  if (!call) return [];
+  const asked = { maker: '', series: '', built: '', option: '', assistance: '', limit: 3 };
+  const vehicles = call.rest === '' ? [] : stores.vehicles.search({ ...asked, q: call.rest }).vehicles;
+  const about = [findSlot(call.slot ?? '')?.words, COMPLAINTS.find(({ id }) => id === call.complaint)?.words].filter(Boolean).join(', '); // prettier-ignore
+  const hit = (vehicle?: { id: string; maker: string; name: string }): Hit => ({
+    kind: 'call',
+    id: new URLSearchParams({
+      ...(vehicle ? { vehicle: vehicle.id } : {}),
+      ...(call.slot === undefined ? {} : { slot: call.slot }),
+      ...(call.complaint === undefined ? {} : { complaint: call.complaint }),
+      words: query,
+    }).toString(),
+    words: `New job: ${vehicle ? `${vehicle.maker} ${vehicle.name}` : 'vehicle not named'}`,
+    detail: about,
+  });
+  if (vehicles.length > 0) return vehicles.map((v) => hit(v));
+  return call.rest === '' ? [hit()] : [];
+}
 
 const numberHit = (n: NumberView): Hit => ({
   kind: 'number',
@@ -87,8 +110,15 @@ function numberWords(numbers: readonly NumberView[], misread: boolean): string {
     : WORDS.number;
 }
 
-/** A vehicle's name as people say it; the key when it left the catalogue. */
-export function vehicleWords(key: string, stores: Stores): string {
-  const vehicle = stores.vehicles.get(key);
-  return vehicle ? `${vehicle.maker} ${vehicle.name}` : key;
+/** Names of vehicles as people say them, each looked up once; the key when it left the catalogue. */
+export function namesOf(stores: Stores): (key: string) => string {
+  const known = new Map<string, string>();
+  return (key) => {
+    const there = known.get(key);
+    if (there !== undefined) return there;
+    const vehicle = stores.vehicles.get(key);
+    const words = vehicle ? `${vehicle.maker} ${vehicle.name}` : key;
+    known.set(key, words);
+    return words;
+  };
 }

@@ -1,8 +1,9 @@
-import type { KitRecord } from '@kerabat/core/kit';
+import type { KitRecord, NeededPiece, Piece } from '@kerabat/core/kit';
 import { interchangeableTubes } from '@kerabat/core/line';
-import type { SealMaterial } from '@kerabat/core/fluid';
-import type { FittingWant } from '@kerabat/core/slip';
-import { numberOf, type UnitDesign } from '@kerabat/core/unit';
+import type { Bottle, SealMaterial } from '@kerabat/core/fluid';
+import type { FittingKind, ItemName, Pack } from '@kerabat/core/need';
+import type { FittingWant } from '@kerabat/core/parts-list';
+import { numberOf, type BoxPresence, type UnitDesign } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
 
 interface KitRow {
@@ -24,24 +25,61 @@ const SQL = {
       EXISTS (SELECT 1 FROM kit_unit ku JOIN unit u ON u.id = ku.unit_id WHERE ku.kit_id = k.id AND u.key = @unit) AS listed
     FROM kit k JOIN source s ON s.id = k.source_id
     WHERE k.id IN (SELECT ku.kit_id FROM kit_unit ku JOIN unit u ON u.id = ku.unit_id WHERE u.key = @unit)
-       OR (k.kind = @kind AND k.bore BETWEEN @bore - 0.06 AND @bore + 0.06)
+       OR (k.kind = @kind AND k.bore BETWEEN @bore - @within AND @bore + @within)
+       OR (k.kind = @kind AND k.id IN (SELECT c.kit_id FROM kit_content c WHERE c.size BETWEEN @bore - @within AND @bore + @within))
     ORDER BY listed DESC, k.key`,
-  contents: `SELECT item, quantity, note FROM kit_content WHERE kit_id = ? ORDER BY seq`,
+  /** What is in a kit and in the kits that it holds. An import refuses a kit that contains itself; the depth guards against one that came another way. */
+  contents: `WITH RECURSIVE held (kit_id, times, depth) AS (SELECT ?, 1, 0
+      UNION ALL SELECT c.holds_kit, h.times * c.quantity, h.depth + 1 FROM held h JOIN kit_content c ON c.kit_id = h.kit_id WHERE c.holds_kit IS NOT NULL AND h.depth < 8)
+    SELECT c.item, h.times * c.quantity AS quantity, NULLIF(c.size, 0) AS size, c.note FROM held h JOIN kit_content c ON c.kit_id = h.kit_id
+    WHERE c.holds_kit IS NULL ORDER BY h.depth, c.kit_id, c.seq`,
+  pieces: `SELECT p.item, p.quantity, NULLIF(p.size, 0) AS size, p.stays FROM unit_piece p JOIN unit u ON u.id = p.unit_id WHERE u.key = ? ORDER BY p.item, p.size`,
   fitting: `SELECT f.name, n.written AS number FROM fitting f
     LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
     WHERE f.kind = @kind AND f.thread IS @thread AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
-      AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade) AND (f.size IS @size OR ABS(f.size - @size) <= 0.5)
+      AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade) AND (f.size IS @size OR ABS(f.size - @size) <= 0.5 OR @size BETWEEN f.size AND f.size_to)
+      AND NOT EXISTS (SELECT 1 FROM fitting_piece p WHERE p.fitting_id = f.id)
     ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
+  /** Bottles of a grade that can be ordered, with the lowest price that anybody with some in stock has told. */
+  bottles: `SELECT n.written AS number, f.volume_ml AS millilitres, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity > 0) AS price
+    FROM fitting f JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
+    WHERE f.kind = 'fluid' AND f.grade = ? AND f.volume_ml > 0 ORDER BY f.volume_ml, n.written`,
+  packs: `SELECT f.id, f.key, f.name, f.kind AS item, n.written AS number, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity > 0) AS price
+    FROM fitting f LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
+    WHERE EXISTS (SELECT 1 FROM fitting_piece p WHERE p.fitting_id = f.id) ORDER BY f.key`,
+  piecesOfPack: `SELECT NULLIF(thread, '') AS thread, NULLIF(size, 0) AS size, quantity FROM fitting_piece WHERE fitting_id = ? ORDER BY thread, size`,
   /** The lowest price that anybody with some in stock has told. */
   price: `SELECT MIN(s.price) FROM stock s JOIN number n ON n.id = s.number_id WHERE n.written = ? AND n.fitting_id IS NOT NULL AND s.quantity > 0`,
-  box: `SELECT b.item, b.presence FROM box_item b JOIN number n ON n.id = b.number_id JOIN unit u ON u.id = n.unit_id
+  box: `SELECT b.item, b.presence, b.kind, b.quantity, b.thread, b.size FROM box_item b JOIN number n ON n.id = b.number_id JOIN unit u ON u.id = n.unit_id
     WHERE u.key = ? AND n.written = ? ORDER BY b.item`,
 };
 
+interface PieceRow {
+  readonly item: string;
+  readonly quantity: number;
+  readonly size: number | null;
+}
+const pieceOf = ({ item, quantity, size }: PieceRow): Piece => ({
+  item,
+  quantity,
+  ...(size === null ? {} : { sizeMm: size }),
+});
+
+/** What a box is recorded to hold of one thing. */
+export interface BoxRow {
+  readonly item: string;
+  readonly presence: BoxPresence;
+  readonly kind: ItemName | '';
+  readonly quantity: number | null;
+  readonly thread: string | null;
+  readonly size: number | null;
+}
+
 /** Kits, small parts and what boxes hold. */
 export function kitStore(db: Db) {
-  const forUnit = db.prepare<[{ unit: string; kind: string; bore: number }], KitRow>(SQL.forUnit);
-  const contents = db.prepare<[number], { item: string; quantity: number; note: string }>(SQL.contents);
+  const forUnit = db.prepare<[{ unit: string; kind: string; bore: number; within: number }], KitRow>(SQL.forUnit);
+  const contents = db.prepare<[number], PieceRow & { readonly note: string }>(SQL.contents);
+  const pieces = db.prepare<[string], PieceRow & { readonly stays: 0 | 1 }>(SQL.pieces);
   const fitting = db.prepare<
     [Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade', string | null> & { readonly size: number | null }],
     { name: string; number: string | null }
@@ -49,23 +87,44 @@ export function kitStore(db: Db) {
   const price = db.prepare<[string], number | null>(SQL.price).pluck() as {
     get(number: string): number | null | undefined;
   };
-  const box = db.prepare<[string, string], { item: string; presence: 'included' | 'left-out' | 'unknown' }>(SQL.box);
+  const bottles = db.prepare<[string], { number: string; millilitres: number; price: number | null }>(SQL.bottles);
+  const box = db.prepare<[string, string], BoxRow>(SQL.box);
+
+  const packs = db.prepare<[], { id: number; key: string; name: string; item: FittingKind; number: string | null; price: number | null }>(SQL.packs); // prettier-ignore
+  const piecesOfPack = db.prepare<[number], { thread: string | null; size: number | null; quantity: number }>(SQL.piecesOfPack); // prettier-ignore
 
   return {
-    forUnit(unit: UnitDesign): KitRecord[] {
+    /** Packs that hold small parts of several sizes. */
+    packs: (): Pack[] =>
+      packs.all().map(({ id, key, number, price: each, ...pack }) => ({
+        ...pack,
+        id: key,
+        ...(number === null ? {} : { number }),
+        ...(each === null ? {} : { price: each }),
+        pieces: piecesOfPack.all(id).map(({ thread, size, quantity }) => ({
+          quantity,
+          ...(thread === null ? {} : { thread }),
+          ...(size === null ? {} : { sizeMm: size }),
+        })),
+      })),
+    /** Kits that a list names for a unit, and those of its kind and bore within so many mm. */
+    forUnit(unit: UnitDesign, within: number): KitRecord[] {
       const bore = numberOf(unit.facts, 'bore') ?? -1;
-      return forUnit.all({ unit: unit.id, kind: unit.kind, bore }).map((row) => ({
+      return forUnit.all({ unit: unit.id, kind: unit.kind, bore, within }).map((row) => ({
         id: row.key,
         name: row.name,
         boreMm: row.bore,
         source: row.source,
         listed: row.listed === 1,
-        contents: contents.all(row.id),
+        contents: contents.all(row.id).map(({ note, ...piece }) => ({ ...pieceOf(piece), ...(note ? { note } : {}) })),
         ...(row.number === null ? {} : { number: row.number }),
         ...(row.boreLarge === null ? {} : { boreLargeMm: row.boreLarge }),
         ...(row.seals === null ? {} : { seals: row.seals }),
       }));
     },
+    /** What a unit needs to be sealed anew, as its maker lists it. */
+    piecesOf: (unitKey: string): NeededPiece[] =>
+      pieces.all(unitKey).map(({ stays, ...piece }) => ({ ...pieceOf(piece), stays: stays === 1 })),
     /** The number that a small part is ordered by, when the catalogue has one. */
     fittingNumber(want: FittingWant): string | undefined {
       const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null } = want;
@@ -77,6 +136,9 @@ export function kitStore(db: Db) {
       const number = this.fittingNumber(want);
       return number === undefined ? undefined : (price.get(number) ?? undefined);
     },
+    /** Bottles of a grade. */
+    bottles: (grade: string): Bottle[] =>
+      bottles.all(grade).map(({ price: each, ...bottle }) => (each === null ? bottle : { ...bottle, price: each })),
     box: (unitKey: string, number: string) => box.all(unitKey, number),
   };
 }

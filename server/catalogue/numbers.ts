@@ -27,6 +27,8 @@ export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS
   LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id`;
 
 export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS} WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT ?`;
+/** Numbers that begin as somebody typed, in the order of the index. */
+const BEGINS = `${NUMBER_COLUMNS} WHERE n.loose > @from AND n.loose < @to ORDER BY n.loose LIMIT @limit`;
 /** The number that stands at the end of a chain of supersessions. */
 const SUCCESSOR = `WITH RECURSIVE chain (id, depth) AS (
     SELECT to_number, 1 FROM link WHERE from_number = @id AND kind = 'superseded-by' AND to_number IS NOT NULL
@@ -67,6 +69,7 @@ function leadsTo(row: NumberRow): NumberView['leadsTo'] {
 /** Part numbers in any writing. */
 export function numberStore(db: Db) {
   const byLoose = db.prepare<[string, number], NumberRow>(NUMBERS_BY_LOOSE);
+  const begins = db.prepare<[{ from: string; to: string; limit: number }], NumberRow>(BEGINS);
   const successor = db.prepare<[{ id: number }], NumberRow>(SUCCESSOR);
   const prefixes = db.prepare<[], { prefix: string }>(PREFIXES);
 
@@ -93,6 +96,7 @@ export function numberStore(db: Db) {
         normalised: [] as NumberView[],
         near: [] as NumberView[],
         misread: [] as NumberView[],
+        begins: [] as NumberView[],
       };
       if (problem !== undefined) return { ...answer, problem };
       const keys = searchKeys(
@@ -105,8 +109,11 @@ export function numberStore(db: Db) {
         const list = row.written === typed ? answer.exact : sameKey ? answer.normalised : answer.near;
         list.push(view(row));
       }
-      if (answer.exact.length + answer.normalised.length + answer.near.length > 0) return answer;
-      return { ...answer, misread: misread(looseKey(query), limit) };
+      const loose = looseKey(query);
+      // Of a number that is still being typed: two characters say enough to be worth a list.
+      const longer = loose.length < 2 ? [] : begins.all({ from: loose, to: `${loose}\uffff`, limit }).map(view);
+      if (answer.exact.length + answer.normalised.length + answer.near.length > 0) return { ...answer, begins: longer };
+      return { ...answer, misread: misread(loose, limit), begins: longer };
     },
   };
 }

@@ -1,13 +1,14 @@
 import type Router from '@koa/router';
 import { UNIT_KINDS } from '@kerabat/core/unit';
-import { ResolveRequest } from '@kerabat/contract';
+import { UNIT_ORDERS, type UnitList, ResolveRequest } from '@kerabat/contract';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
 import { sender } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 import { find } from './find.js';
+import type { UnitsAsked } from './units.js';
 
 /** Vehicles, units, numbers and the quick box. */
 export function catalogueRoutes(router: Router, stores: Stores): void {
@@ -35,15 +36,20 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
     const kind = textQuery(ctx, 'kind');
     if (kind !== '' && !(UNIT_KINDS as readonly string[]).includes(kind))
       throw badRequest(`kind must be one of: ${UNIT_KINDS.join(', ')}.`, '/kind');
-    const [q, limit] = [textQuery(ctx, 'q'), numberQuery(ctx, 'limit', 200)];
-    // Words are looked for in every name: in a large catalogue that takes a while.
-    const asked = { file: stores.files.catalogue, kind, q, limit };
-    ctx.body = {
-      units:
-        q === ''
-          ? stores.units.search(kind, q, limit)
-          : await stores.pool.run('units', asked, { person: sender(ctx), signal: hangsUp(ctx) }),
+    const asked: UnitsAsked = {
+      kind,
+      q: textQuery(ctx, 'q').trim(),
+      limit: numberQuery(ctx, 'limit', 200),
+      offset: numberQuery(ctx, 'offset', 0),
+      sort: UNIT_ORDERS.find((order) => order === textQuery(ctx, 'sort')) ?? 'kind',
+      descending: textQuery(ctx, 'descending') === 'true',
     };
+    // Words are looked for in every name: in a large catalogue that takes a while.
+    const inOrder = asked.q === '' && asked.sort === 'kind' && asked.descending === false;
+    const answer: UnitList = inOrder
+      ? { units: stores.units.search(asked), total: stores.units.total(kind) }
+      : await stores.pool.run('units', { file: stores.files.catalogue, ...asked }, { person: sender(ctx), signal: hangsUp(ctx) }); // prettier-ignore
+    ctx.body = answer;
   });
   router.get('/units/:id', (ctx) => {
     ctx.body = stores.units.detail(ctx.params['id'] ?? '');

@@ -1,8 +1,8 @@
-import type { Resolved, UnitSummary } from '@kerabat/contract';
+import type { Resolved, UnitList } from '@kerabat/contract';
 import { readingOf } from '../work/reading.js';
 import { numberStore } from './numbers.js';
 import { resolved } from './resolve.js';
-import { unitStore } from './units.js';
+import { unitStore, type UnitsAsked } from './units.js';
 
 export interface ResolveTask {
   readonly file: string;
@@ -10,11 +10,8 @@ export interface ResolveTask {
   /** So many are told of each. */
   readonly limit: number;
 }
-export interface UnitsTask {
+export interface UnitsTask extends UnitsAsked {
   readonly file: string;
-  readonly kind: string;
-  readonly q: string;
-  readonly limit: number;
 }
 
 /** Many numbers at once, in a thread. */
@@ -24,5 +21,7 @@ export function resolveNumbers({ file, numbers, limit }: ResolveTask): Resolved[
 }
 
 /** Words looked for in every name, in a thread. */
-export const searchUnits = ({ file, kind, q, limit }: UnitsTask): UnitSummary[] =>
-  unitStore(readingOf(file)).search(kind, q, limit);
+export function searchUnits({ file, ...asked }: UnitsTask): UnitList {
+  const units = unitStore(readingOf(file));
+  return { units: units.search(asked), total: units.total(asked.kind, asked.q) };
+}

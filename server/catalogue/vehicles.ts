@@ -1,6 +1,8 @@
 import type { ChainEntry, Vehicle, VehicleDetail, VehicleSearch } from '@kerabat/contract';
+import type { LayoutName } from '@kerabat/core/chain';
 import type { Fact } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
+import { keeper } from '../db/kept.js';
 import { groupBy } from '../db/rows.js';
 import { notFound } from '../http/problem.js';
 import { factOfRow, type FactRow } from './facts.js';
@@ -36,6 +38,15 @@ interface Option {
   readonly meaning: string;
 }
 
+/** A fact of a part of the layout, in the months and with the option that it is recorded for. */
+export interface PartFactRow extends FactRow {
+  readonly part: string;
+  readonly builtFrom: string;
+  readonly builtTo: string;
+  readonly option: string;
+  readonly matedSet: string;
+}
+
 const VEHICLE = `SELECT v.id, v.key, m.name AS maker, v.series, v.name, v.built_from AS builtFrom, v.built_to AS builtTo, v.weight_class AS weightClass,
   v.gearbox, v.assistance, v.driving_side AS drivingSide, v.note FROM vehicle v JOIN maker m ON m.id = v.maker_id`;
 const SQL = {
@@ -46,6 +57,12 @@ const SQL = {
   chain: `SELECT c.slot, u.key AS unitId, u.name AS unitName, NULLIF(c.built_from, '') AS builtFrom, NULLIF(c.built_to, '') AS builtTo,
     NULLIF(c.option_code, '') AS option, NULLIF(c.mated_set, '') AS matedSet
     FROM chain_entry c JOIN unit u ON u.id = c.unit_id JOIN vehicle v ON v.id = c.vehicle_id WHERE v.key = ? ORDER BY c.slot, c.built_from, u.key`,
+  layouts: `SELECT NULLIF(brake_layout, '') AS brake, NULLIF(clutch_layout, '') AS clutch FROM vehicle WHERE key = ?`,
+  partFacts: `SELECT f.part, f.built_from AS builtFrom, f.built_to AS builtTo, f.option_code AS option, f.mated_set AS matedSet,
+    f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
+    FROM vehicle_part_fact f JOIN vehicle v ON v.id = f.vehicle_id JOIN source s ON s.id = f.source_id WHERE v.key = ?
+    ORDER BY f.part, f.built_from, f.option_code`,
+  access: `SELECT a.comes_off AS comesOff, a.minutes, a.breaks FROM vehicle_access a JOIN vehicle v ON v.id = a.vehicle_id WHERE v.key = ? AND a.slot = ?`,
   facts: `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
     FROM vehicle_fact f JOIN vehicle v ON v.id = f.vehicle_id JOIN source s ON s.id = f.source_id WHERE v.key = ? AND f.slot = ?`,
 };
@@ -59,25 +76,56 @@ export function vehicleStore(db: Db) {
   const chain = db.prepare<[string], ChainEntry>(SQL.chain);
   const facts = db.prepare<[string, string], FactRow>(SQL.facts);
 
+  const layouts = db.prepare<[string], { brake: LayoutName | null; clutch: LayoutName | null }>(SQL.layouts);
+  const partFacts = db.prepare<[string], PartFactRow>(SQL.partFacts);
+  const access = db.prepare<[string, string], { comesOff: string; minutes: number | null; breaks: string }>(SQL.access);
+
   const view = ({ id: _id, key, ...rest }: VehicleRow, codes: readonly Option[]): Vehicle => ({
     id: key,
     ...rest,
     options: codes.map(({ code, meaning }) => ({ code, meaning })),
   });
 
+  const kept = keeper(db);
+  const placeFacts = kept((place): readonly Fact[] => {
+    const [key = '', slot = ''] = JSON.parse(place) as [string, string];
+    return facts.all(key, slot).flatMap(factOfRow);
+  });
+  const factsAt = (key: string, slot: string): Fact[] => [...placeFacts(JSON.stringify([key, slot]))];
+  const chainAt = kept((key): readonly ChainEntry[] => chain.all(key));
+  const partFactsAt = kept((key): readonly PartFactRow[] => partFacts.all(key));
+  const vehicleAt = kept((key): Vehicle | undefined => {
+    const row = byKey.get(key);
+    return row && view(row, optionsOf.all(row.id));
+  });
+
   return {
-    get(key: string): Vehicle | undefined {
-      const row = byKey.get(key);
-      return row && view(row, optionsOf.all(row.id));
-    },
+    get: vehicleAt,
     detail(key: string): VehicleDetail {
       const row = byKey.get(key);
       if (!row) throw notFound(`There is no vehicle "${key}" in the catalogue.`);
       return { ...view(row, optionsOf.all(row.id)), chain: chain.all(key) };
     },
-    chain: (key: string): ChainEntry[] => chain.all(key),
+    chain: (key: string): readonly ChainEntry[] => chainAt(key),
+    /** How its systems are laid out, where that is recorded. */
+    layouts(key: string): { readonly brake?: LayoutName; readonly clutch?: LayoutName } {
+      const { brake, clutch } = layouts.get(key) ?? {};
+      return { ...(brake ? { brake } : {}), ...(clutch ? { clutch } : {}) };
+    },
+    /** What is recorded of lines, hoses and blocks, with the months and the option that it is for. */
+    partFacts: partFactsAt,
+    /** What has to come off before a place can be reached. */
+    access: (key: string, slot: string) => access.all(key, slot),
     /** The vehicle's own side of the joints at a slot. */
-    facts: (key: string, slot: string): Fact[] => facts.all(key, slot).flatMap(factOfRow),
+    facts: factsAt,
+    /** What is recorded of a vehicle at one place; what it says of the pedal goes for every place. */
+    recordedAt(key: string, slot: string): Fact[] {
+      const own = factsAt(key, slot);
+      const pedal = factsAt(key, 'pedal').filter((fact) => !own.some((o) => o.attribute === fact.attribute));
+      const drivingSide = byKey.get(key)?.drivingSide;
+      const side: Fact[] = drivingSide ? [{ attribute: 'driving-side', value: drivingSide, source: '' }] : [];
+      return [...side, ...pedal, ...own];
+    },
     search(query: VehicleQuery): VehicleSearch {
       const codes = groupBy(options.all(), (o) => o.vehicleId);
       const words = query.q

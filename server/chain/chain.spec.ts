@@ -25,8 +25,12 @@ const withoutSentences = (answer: ChainAnswer): unknown =>
 describe('POST /chain/check', () => {
   it('answers the documented example of a booster, with further checks that decide nothing before the order', async () => {
     const { answer } = example('booster');
-    const { status, body } = (await check(BOOSTER)) as { status: number; body: ChainAnswer };
+    const { status, body: whole } = (await check(BOOSTER)) as { status: number; body: ChainAnswer };
     expect(status).toBe(200);
+    const { card, ...body } = whole;
+    expect(card.map((s) => `${s.step} ${s.at}`.trim())).toEqual(
+      expect.arrayContaining(['have-ready', 'undo-mount master-mount', 'mount-loose master-mount', 'rod-on rod']),
+    );
     const listed = new Set(answer.joints.flatMap((joint) => joint.checks.map((c) => `${joint.id} ${c.code}`)));
     const further = body.joints.flatMap((joint) =>
       joint.checks.filter((c) => !listed.has(`${joint.id} ${c.code}`)).map((c) => c.rank),
@@ -36,17 +40,19 @@ describe('POST /chain/check', () => {
       ...joint,
       checks: joint.checks.filter((c) => listed.has(`${joint.id} ${c.code}`)),
     }));
-    expect(withoutSentences({ ...body, joints })).toEqual(withoutSentences(answer));
+    expect(withoutSentences({ ...body, joints } as unknown as ChainAnswer)).toEqual(withoutSentences(answer));
   });
   it('answers the documented example of one circuit that becomes two', async () => {
     const { request, answer } = example('two-circuits');
-    const { body } = (await check(request)) as { body: ChainAnswer };
+    const { body: whole } = (await check(request)) as { body: ChainAnswer };
+    const { card, ...body } = whole;
     expect(body).toEqual(answer);
+    expect(card.filter((s) => s.step === 'plug-ports' || s.step === 'bench-bleed')).toHaveLength(2);
     expect(body.verdict.grade).toBe('safe');
     // One plug in the box goes into the opening whose thread it has; the others are ordered.
     expect(body.list.filter((line) => line.item === 'plug')).toEqual([
-      { section: 'order', item: 'plug', thread: '3/8-24 UNF', quantity: 2, needs: ['n2', 'n5'] },
-      { section: 'box', item: 'plug', thread: '7/16-24 UNS', quantity: 1, needs: ['n6'] },
+      { section: 'order', item: 'plug', thread: '3/8-24 UNF', quantity: 2, needs: ['n2', 'n7'] },
+      { section: 'box', item: 'plug', thread: '7/16-24 UNS', quantity: 1, needs: ['n8'] },
     ]);
   });
   it('every check has a sentence of its own', async () => {
@@ -141,7 +147,7 @@ describe('what cannot be judged is refused where it stands', () => {
       '/parts/0/facts/0/value',
       /no thread/,
     ],
-    ['a setting that there is not', { practice: { gapMin: 0.2, luck: 1 } }, '/practice/luck', /luck/],
+    ['a setting that there is not', { practice: { gapMin: 0.2, luck: 1 } }, '/settings/luck', /luck/],
     [
       'a thousand parts',
       { parts: Array.from({ length: 1000 }, (_, i) => part('line', `l${i}`)) },

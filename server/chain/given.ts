@@ -10,7 +10,7 @@ import {
   type Part,
 } from '@kerabat/core/chain';
 import type { Fix } from '@kerabat/core/fix';
-import { practiceProblem, type Practice } from '@kerabat/core/practice';
+import { practiceProblem, type Settings } from '@kerabat/core/settings';
 import { findThread } from '@kerabat/core/thread';
 import type { ChainAnswer, ChainInput } from '@kerabat/core/verdict';
 import { sentenceOf } from '@kerabat/core/words';
@@ -36,7 +36,7 @@ export function refused(faults: readonly ChainFault[]): HttpProblem {
 type GivenFact = ChainRequest['parts'][number]['facts'][number];
 
 /** A request as the core takes it. Throws a 400 that names each value that its attribute cannot have. */
-export function inputOf(request: ChainRequest, standard: Practice): ChainInput {
+export function inputOf(request: ChainRequest, standard: Settings): ChainInput {
   const faults: ChainFault[] = [];
   const facts = (given: readonly GivenFact[], base: string): ChainFact[] =>
     given.map((fact, i) => {
@@ -50,7 +50,7 @@ export function inputOf(request: ChainRequest, standard: Practice): ChainInput {
   const edits = request.edits.map((edit, i) => editOf(edit, (given) => facts(given, `/edits/${i}/facts`)));
   for (const [key, value] of Object.entries(request.practice ?? {})) {
     const sentence = practiceProblem(key, value);
-    if (sentence !== undefined) faults.push({ pointer: `/practice/${key}`, sentence });
+    if (sentence !== undefined) faults.push({ pointer: `/settings/${key}`, sentence });
   }
   if (faults.length > 0) throw refused(faults);
   const known = { parts, joints: request.joints as readonly Joint[] };

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { ChainRequest, ChainSolveRequest, type ChainSolveAnswer } from '@kerabat/contract';
-import type { Practice } from '@kerabat/core/practice';
+import type { Settings } from '@kerabat/core/settings';
 import { checkChain } from '@kerabat/core/verdict';
 import { readBody } from '../http/body.js';
 import { hangsUp } from '../http/gone.js';
@@ -10,7 +10,7 @@ import { answerView, fixView, inputOf, refused } from './given.js';
 
 /** What the routes need of the rest of the server. */
 export interface ChainNeeds {
-  readonly practice: () => Practice;
+  readonly practice: () => Settings;
   readonly pool: WorkPool;
 }
 

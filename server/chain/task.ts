@@ -1,4 +1,4 @@
-import { solveChain, type ChainLimits, type ChainSolution } from '@kerabat/core/solve';
+import { solveChain, type ChainLimits, type ChainSolution, type SolveProgress } from '@kerabat/core/solve';
 import type { ChainInput } from '@kerabat/core/verdict';
 
 /** What crosses to the thread: plain values. */
@@ -8,4 +8,7 @@ export interface ChainSolveTask {
 }
 
 /** Looks for the cheapest sets of edits that close a chain, in a thread. */
-export const solveChainTask = ({ input, limits }: ChainSolveTask): ChainSolution => solveChain(input, limits);
+export const solveChainTask = (
+  { input, limits }: ChainSolveTask,
+  told: (progress: SolveProgress) => void,
+): ChainSolution => solveChain(input, limits, undefined, told);

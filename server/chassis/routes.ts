@@ -2,7 +2,7 @@ import type Router from '@koa/router';
 import type { ChassisAnswer, Vehicle } from '@kerabat/contract';
 import { monthWords } from '@kerabat/core/identify';
 import { badRequest } from '../http/problem.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 import type { ChassisService, Decoded } from './service.js';
 
 /** Reads a chassis number by the service, and checks what it says against the catalogue: an answer that does not fit is told, not taken. */

@@ -47,6 +47,16 @@ const job = (directory: DataDirectory): void =>
     `INSERT INTO job (asker, request, words, options, state, opened_by, created_at, updated_at, version) VALUES ('x', 'replace', '', '[]', 'open', 'x', '', '', 1)`,
   );
 
+/** A catalogue as it was before it knew layouts and what the demo is. */
+const TO_FORMAT_4 = `ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up;
+  ALTER TABLE vehicle DROP COLUMN brake_layout; ALTER TABLE vehicle DROP COLUMN clutch_layout;
+  DROP TABLE vehicle_part_fact; DROP TABLE vehicle_access; DROP TABLE unit_note; DROP TABLE unit_piece; DROP TABLE fitting_piece; ALTER TABLE fitting DROP COLUMN size_to;
+  DROP INDEX kit_content_holds; ALTER TABLE kit_content DROP COLUMN holds_kit; ALTER TABLE kit_content DROP COLUMN size;
+  ALTER TABLE box_item DROP COLUMN kind; ALTER TABLE box_item DROP COLUMN quantity; ALTER TABLE box_item DROP COLUMN thread;
+  ALTER TABLE box_item DROP COLUMN size; ALTER TABLE number DROP COLUMN condition;
+  DROP TRIGGER unit_added; DROP TRIGGER unit_changed; DROP TRIGGER unit_fact_added; DROP TRIGGER unit_fact_changed; DROP TRIGGER unit_fact_removed;
+  DROP INDEX unit_touched; DROP INDEX unit_kind_touched; ALTER TABLE unit DROP COLUMN touched; PRAGMA user_version = 4`;
+
 describe('whether the demo may be loaded', () => {
   it('into a directory that is not there, until its first start was complete', () => {
     closed((directory) => expect(directory.isNew).toBe(true));
@@ -157,7 +167,7 @@ describe('a directory that cannot be used is told in words', () => {
   it('before its format changes it is copied; what a killed start left half is made anew, what it left whole stays', () => {
     const age = (): void => {
       const db = new Database(join(data, 'catalogue.sqlite'));
-      db.exec('ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up; PRAGMA user_version = 4');
+      db.exec(TO_FORMAT_4);
       db.close();
     };
     closed((directory) => {
@@ -185,9 +195,7 @@ describe('a directory that cannot be used is told in words', () => {
       directory.markUsed();
     });
     const before = new Database(join(data, 'catalogue.sqlite'));
-    before.exec(
-      'ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up; PRAGMA user_version = 4',
-    );
+    before.exec(TO_FORMAT_4);
     before.close();
     const { catalogue } = opened();
     const unmarked = `SELECT (SELECT COUNT(*) FROM source WHERE made_up = 0) + (SELECT COUNT(*) FROM maker WHERE made_up = 0)`;

@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import type { DemoSeen, UndoAnswer } from '@kerabat/contract';
 import { personOf } from '../http/guard.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 
 /** The demo beside what is somebody's: what there is of it, and taking it out. */
 export function demoRoutes(router: Router, { demo, history }: Stores): void {

@@ -15,13 +15,13 @@ const EDGE_DATA = ['kind', 'bothWays', 'sources', 'conditions'];
 
 type Row = Readonly<Record<string, string | number>>;
 
-/** The kin graph as GraphML (graphml.graphdrawing.org), a piece of text at a time. */
+/** The interchange graph as GraphML (graphml.graphdrawing.org), a piece of text at a time. */
 export function* graphml(db: Db): IterableIterator<string> {
   yield '<?xml version="1.0" encoding="UTF-8"?>\n<graphml xmlns="http://graphml.graphdrawing.org/xmlns">\n';
   for (const name of NODE_DATA) yield `  <key id="node-${name}" for="node" attr.name="${name}" attr.type="string"/>\n`;
   for (const name of EDGE_DATA)
     yield `  <key id="edge-${name}" for="edge" attr.name="${name}" attr.type="${name === 'bothWays' ? 'boolean' : 'string'}"/>\n`;
-  yield '  <graph id="kin" edgedefault="directed">\n';
+  yield '  <graph id="interchange" edgedefault="directed">\n';
   for (const row of db.prepare<[], Row>(NODES).iterate())
     yield `    <node id="${xml(row['id'])}">${data('node', NODE_DATA, row)}</node>\n`;
   for (const row of db.prepare<[], Row>(EDGES).iterate()) {

@@ -3,7 +3,7 @@ import type Router from '@koa/router';
 import { hangsUp } from '../http/gone.js';
 import { sender } from '../http/guard.js';
 import { notFound } from '../http/problem.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 import { EXPORT_FORMATS } from './write.js';
 
 const TYPES = {

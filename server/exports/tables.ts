@@ -1,5 +1,6 @@
 import { PLAIN_COLUMNS, PORT_COLUMNS, type FactColumn } from '../imports/fact-columns.js';
 import { TABLES, type TableName, type TableShape } from '../imports/tables.js';
+import { FACE_POSITIONS } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
 import { lookup } from '@kerabat/core/words';
 
@@ -11,6 +12,7 @@ export interface ExportTable {
   rows(): IterableIterator<readonly string[]>;
 }
 
+const FACES = FACE_POSITIONS.map((face) => `'${face}'`).join(', ');
 const SOURCE = `(SELECT key FROM source WHERE id = source_id)`;
 const MAKER = `(SELECT key FROM maker WHERE id = maker_id)`;
 const UNIT = `(SELECT key FROM unit WHERE id = unit_id)`;
@@ -25,16 +27,20 @@ const end = (side: string): string =>
 const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
   sources: `SELECT key AS source, kind, title, issued, note, CASE made_up WHEN 1 THEN 'yes' ELSE 'no' END AS made_up FROM source ORDER BY id`,
   makers: `SELECT key AS maker, name, role, LTRIM(ignored_marks, ' ') AS ignored_marks, prefix, CASE made_up WHEN 1 THEN 'yes' ELSE 'no' END AS made_up FROM maker ORDER BY id`,
-  vehicles: `SELECT key AS vehicle, ${MAKER} AS maker, series, name, built_from, built_to, weight_class, gearbox, assistance, driving_side, note, ${SOURCE} AS source FROM vehicle ORDER BY id`,
+  vehicles: `SELECT key AS vehicle, ${MAKER} AS maker, series, name, built_from, built_to, weight_class, gearbox, assistance, driving_side, brake_layout, clutch_layout, note, ${SOURCE} AS source FROM vehicle ORDER BY id`,
   vehicleOptions: `SELECT ${VEHICLE} AS vehicle, code, meaning FROM vehicle_option`,
+  access: `SELECT ${VEHICLE} AS vehicle, slot, comes_off, minutes, breaks, ${SOURCE} AS source FROM vehicle_access`,
+  unitNotes: `SELECT ${UNIT} AS unit, about, txt AS text, ${SOURCE} AS source FROM unit_note`,
   kits: `SELECT key AS kit, kind, name, ${MAKER} AS maker, bore AS bore_mm, bore_large AS bore_large_mm, seals, ${SOURCE} AS source FROM kit ORDER BY id`,
-  kitContents: `SELECT ${KIT} AS kit, item, quantity, note FROM kit_content ORDER BY kit_id, seq`,
+  kitContents: `SELECT ${KIT} AS kit, item, quantity, note, NULLIF(size, 0) AS size_mm, (SELECT key FROM kit WHERE id = holds_kit) AS contains_kit FROM kit_content ORDER BY kit_id, seq`,
+  unitPieces: `SELECT ${UNIT} AS unit, item, quantity, ${SOURCE} AS source, NULLIF(size, 0) AS size_mm, CASE stays WHEN 1 THEN 'yes' ELSE '' END AS stays FROM unit_piece`,
   kitUnits: `SELECT ${KIT} AS kit, ${UNIT} AS unit, ${SOURCE} AS source FROM kit_unit`,
-  fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, size AS size_mm, ${SOURCE} AS source FROM fitting ORDER BY id`,
+  fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, size AS size_mm, size_to AS size_to_mm, ${SOURCE} AS source FROM fitting ORDER BY id`,
+  fittingPieces: `SELECT (SELECT key FROM fitting WHERE id = fitting_id) AS fitting, NULLIF(thread, '') AS thread, NULLIF(size, 0) AS size_mm, quantity FROM fitting_piece`,
   numbers: `SELECT ${MAKER} AS issuer, written AS number, kind, status, CASE WHEN unit_id IS NOT NULL THEN 'unit:' || ${UNIT} WHEN kit_id IS NOT NULL THEN 'kit:' || ${KIT}
-      WHEN fitting_id IS NOT NULL THEN 'fitting:' || (SELECT key FROM fitting WHERE id = fitting_id) END AS leads_to, note, ${SOURCE} AS source FROM number ORDER BY id`,
+      WHEN fitting_id IS NOT NULL THEN 'fitting:' || (SELECT key FROM fitting WHERE id = fitting_id) END AS leads_to, note, condition, ${SOURCE} AS source FROM number ORDER BY id`,
   stock: `SELECT s.supplier, m.key AS issuer, n.written AS number, s.quantity, s.told_on AS date, s.price FROM stock s JOIN number n ON n.id = s.number_id JOIN maker m ON m.id = n.maker_id`,
-  boxes: `SELECT m.key AS issuer, n.written AS number, b.item, b.presence, (SELECT key FROM source WHERE id = b.source_id) AS source
+  boxes: `SELECT m.key AS issuer, n.written AS number, b.item, b.presence, b.kind, b.quantity, b.thread, b.size AS size_mm, (SELECT key FROM source WHERE id = b.source_id) AS source
     FROM box_item b JOIN number n ON n.id = b.number_id JOIN maker m ON m.id = n.maker_id`,
   chains: `SELECT ${VEHICLE} AS vehicle, slot, ${UNIT} AS unit, built_from, built_to, option_code AS option, mated_set, ${SOURCE} AS source FROM chain_entry ORDER BY id`,
   links: `SELECT l.key AS link, l.kind, ${end('from')} AS "from", ${end('to')} AS "to", CASE l.both_ways WHEN 1 THEN 'yes' ELSE 'no' END AS both_ways FROM link l ORDER BY l.id`,
@@ -85,9 +91,20 @@ const FACTS: Readonly<
     columns: PLAIN_COLUMNS,
   },
   ports: {
-    sql: `SELECT ${UNIT} AS unit, position, ${SOURCE} AS source, attribute, presence, num, txt, tolerance FROM unit_fact WHERE position <> '' ORDER BY unit_id, position, source_id`,
+    sql: `SELECT ${UNIT} AS unit, position, ${SOURCE} AS source, attribute, presence, num, txt, tolerance FROM unit_fact WHERE position <> '' AND position NOT IN (${FACES}) ORDER BY unit_id, position, source_id`,
     head: ['unit', 'position', 'source'],
     columns: PORT_COLUMNS,
+  },
+  unitFaces: {
+    sql: `SELECT ${UNIT} AS unit, position AS face, ${SOURCE} AS source, attribute, presence, num, txt, tolerance FROM unit_fact WHERE position IN (${FACES}) ORDER BY unit_id, position, source_id`,
+    head: ['unit', 'face', 'source'],
+    columns: PLAIN_COLUMNS,
+  },
+  vehicleParts: {
+    sql: `SELECT ${VEHICLE} AS vehicle, part, position, built_from, built_to, option_code AS option, mated_set, ${SOURCE} AS source, attribute, presence, num, txt, tolerance
+      FROM vehicle_part_fact ORDER BY vehicle_id, part, built_from, option_code, position, source_id`,
+    head: ['vehicle', 'part', 'position', 'built_from', 'built_to', 'option', 'mated_set', 'source'],
+    columns: [...PORT_COLUMNS, ...PLAIN_COLUMNS],
   },
 };
 

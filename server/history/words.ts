@@ -11,12 +11,17 @@ const WORDS: Readonly<Record<KeptName, string>> = {
   vehicle: 'vehicle',
   vehicle_option: 'option of',
   vehicle_fact: '',
+  vehicle_part_fact: '',
+  vehicle_access: 'access to',
+  unit_note: 'note on',
+  unit_piece: 'piece of',
   unit: 'unit',
   unit_fact: '',
   kit: 'kit',
   kit_content: 'contents of',
   kit_unit: '',
   fitting: 'fitting',
+  fitting_piece: 'contents of',
   number: 'number',
   box_item: 'in the box of',
   stock: 'stock of',
@@ -42,6 +47,7 @@ const ENDS: Readonly<Record<string, string>> = {
   to_number: 'number_id',
   from_unit: 'unit_id',
   to_unit: 'unit_id',
+  holds_kit: 'kit_id',
 };
 
 /** A change in words: which row, what was there, what is there. Only what differs is told. */

@@ -19,7 +19,7 @@ afterEach(async () => {
 const JOB = {
   asker: 'Gate',
   request: 'replace',
-  complaint: null,
+  complaints: [],
   words: '',
   vehicleId: null,
   built: null,
@@ -179,7 +179,7 @@ describe('a file that goes away while it runs', () => {
     server = await testServer();
     rmSync(server.folder, { recursive: true });
     expect((await open())?.status).toBe(503);
-    expect((await server.ask('PUT', '/practice/gapMin', { body: { value: 0.3 }, seen: 0 })).status).toBe(503);
+    expect((await server.ask('PUT', '/settings/gapMin', { body: { value: 0.3 }, seen: 0 })).status).toBe(503);
     expect(await health()).toMatchObject({ status: 503 });
   });
 });

@@ -70,7 +70,7 @@ const NASTY: readonly string[] = [
 ];
 /** Words that mean something here, so that requests get past the first check. */
 const KNOWN: readonly string[] = [
-  'v12', 'q2', 'q4', 'ard-tm22vs', 'wex-sm19', 'brake-master', 'booster', 'slave', 'clutch-master', 'unit:ard-tm22vs', 'old:brake-master', 'unit:brake-master', 'fluid', 'conversion',
+  'v12', 'q2', 'q4', 'ard-tm22vs', 'wex-sm19', 'brake-master', 'booster', 'slave', 'clutch-master', 'unit:ard-tm22vs', 'old:brake-master', 'unit:brake-master', 'fluid:brake', 'conversion',
   'override:brake-master/lines', 'remedy:brake-master/reflare@front-left', 'n:40', 'u:3', 'A 23-802', '44719', 'bore 26.9 cal', 'port rear left constructor', 'seals __proto__', 'reservoir constructor',
   'bore', 'stud-spacing', 'port-thread', 'M10x1.0', '3/8-24 UNF', '26.9', 'single-to-dual', 'three-to-two', 'gapMin', 'csv', 'xlsx', 'json', 'graphml', 'l001', 'names:ardfrith:A 23-802',
 ]; // prettier-ignore
@@ -95,7 +95,7 @@ const NUMBERS: readonly number[] = [
 
 /** What a field of this name mostly is: nine times of ten one of these is sent, so that the checks behind the first are reached. */
 const HINTS: Readonly<Record<string, readonly unknown[]>> = {
-  vehicleId: ['v12', 'q2', 'q4', 't20', 'b7'], slot: ['brake-master', 'booster', 'clutch-master', 'slave'], complaint: [null, 'sinking-pedal', 'noise'],
+  vehicleId: ['v12', 'q2', 'q4', 't20', 'b7'], slot: ['brake-master', 'booster', 'clutch-master', 'slave'], complaints: [[], ['sinking-pedal'], ['noise', 'dragging']],
   built: [null, '1999-05', '2004-09'], options: [[], ['H']], line: ['bore 26.9 cal', 'port rear left 9/16-18', 'casting 44719', 'seals __proto__', 'reservoir constructor'],
   from: ['unit:ard-tm22vs', 'unit:wex-sm19', 'ardfrith:A 23-814'], to: ['unit:pel-tm22vs', 'unit:ard-sm19', 'unit:cas-h40b'], source: ['here', 'ard-cat'], unitId: ['wex-sm19', 'ard-tm22vs'],
   link: ['l001', 'l002', 'names:ardfrith:A 23-814'], attribute: ['bore', 'stud-spacing', 'port-thread', 'label-code', 'rod-length'], jobId: [1, 2, 6], person: ['x'], asker: ['Gate', 'Ölmühle'], words: ['as before', ''],
@@ -235,7 +235,7 @@ const NAMED: Readonly<Record<string, readonly string[]>> = {
   subject: [
     'old:brake-master',
     'unit:brake-master',
-    'fluid',
+    'fluid:brake',
     'conversion',
     'override:brake-master/lines',
     'at:booster',

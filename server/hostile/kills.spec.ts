@@ -51,7 +51,7 @@ async function write(server: RunningServer, round: number, kept: Acknowledged): 
   const job = {
     asker: 'Gate',
     request: 'replace',
-    complaint: null,
+    complaints: [],
     words: '',
     vehicleId: 'v12',
     built: null,

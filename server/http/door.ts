@@ -15,7 +15,7 @@ interface Known {
   readonly query: TObject;
 }
 
-/** The routes of the contract, those with fewer open parts first: "/jobs/{id}/slip.pdf" before "/jobs/{id}/{any}". */
+/** The routes of the contract, those with fewer open parts first: "/jobs/{id}/parts-list.pdf" before "/jobs/{id}/{any}". */
 const KNOWN: readonly Known[] = ROUTES.map((route) => ({
   route,
   path: new RegExp(`^${ROOT}${route.path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '([^/]+)')}$`),

@@ -71,7 +71,7 @@ describe('the door', () => {
     ['/units?limit=1e9', '/limit', 'limit must be at most 1000'],
     ['/units?limit=5&limit=6', '/limit', 'limit is given twice'],
     ['/units?colour=red', '/colour', 'colour is not a field that is known here'],
-    ['/units/ard-tm22vs/kin?minTrust=2', '/minTrust', 'minTrust must be at most 1'],
+    ['/units/ard-tm22vs/interchange?minTrust=2', '/minTrust', 'minTrust must be at most 1'],
     ['/vehicles?built=2004-13', '/built', 'built must look like 2004-09'],
     [`/numbers?q=${'x'.repeat(201)}`, '/q', 'q is too long'],
     ['/numbers?q=a%00b', '/q', 'control character (U+0000)'],
@@ -126,7 +126,7 @@ describe('the door', () => {
     const job = {
       asker: ' Gate ',
       request: 'replace',
-      complaint: null,
+      complaints: [],
       words: 'a\nb',
       vehicleId: null,
       built: null,
@@ -208,7 +208,7 @@ describe('the calculators over the wire', () => {
 
 describe('practice', () => {
   const put = (key: string, value: number, seen: number) =>
-    server.ask('PUT', `/practice/${key}`, { body: { value }, seen });
+    server.ask('PUT', `/settings/${key}`, { body: { value }, seen });
   it('a changed setting changes what is computed, and says who changed it', async () => {
     const before = (await tool('/bore/identify', { diameter: { value: 25.22, unit: 'mm' }, instrument: 'caliper' }))
       .body;

@@ -1,20 +1,13 @@
 import type { IdentifyAnswer } from '@kerabat/contract';
-import { findAttribute } from '@kerabat/core/attribute';
-import {
-  identify,
-  poolBuilder,
-  type Candidate,
-  type Evidence,
-  type Fitted,
-  type Pool,
-  type UnitIs,
-} from '@kerabat/core/identify';
-import { kinByGeometry, type GeometrySearch } from '@kerabat/core/kin';
-import type { Practice } from '@kerabat/core/practice';
-import type { Fact, UnitKind } from '@kerabat/core/unit';
+import { identify, type Candidate, type Evidence, type Fitted, type UnitIs } from '@kerabat/core/identify';
+import { interchangeByGeometry, type GeometrySearch } from '@kerabat/core/interchange';
+import type { Settings } from '@kerabat/core/settings';
+import type { UnitKind } from '@kerabat/core/unit';
 import { unitStore } from '../catalogue/units.js';
+import { keeper, stampOf } from '../db/kept.js';
 import type { Db } from '../db/open.js';
-import { kinStore } from '../kin/store.js';
+import { interchangeStore } from '../interchange/store.js';
+import { poolKeeper } from './pools.js';
 
 /** What is asked of the engine. It crosses to a worker thread: plain values only. */
 export interface IdentifyAsk {
@@ -24,7 +17,7 @@ export interface IdentifyAsk {
   readonly built?: string;
   readonly unitIs: UnitIs;
   readonly limit: number;
-  readonly practice: Practice;
+  readonly practice: Settings;
 }
 
 /** What is asked of the search by geometry. */
@@ -33,20 +26,12 @@ export interface GeometryAsk {
   readonly kind: UnitKind;
   readonly without: readonly string[];
   readonly limit: number;
-  readonly practice: Practice;
+  readonly practice: Settings;
 }
 
-/** Attribute, position, number and text of one fact; neither number nor text is "has none". */
-type FactOfPool = readonly [attribute: string, position: string, num: number | null, txt: string | null];
-
 const SQL = {
-  // A unit's facts come as one value: a hundred thousand rows cross into JavaScript far sooner than two million.
-  facts: `SELECT key AS unit,
-      (SELECT json_group_array(json_array(attribute, position, num, txt)) FROM unit_fact WHERE unit_id = unit.id) AS facts
-    FROM unit WHERE kind IN (SELECT value FROM json_each(?)) ORDER BY key`,
   // Whether a pool is large is all that is asked: nobody waits until the last of a million is counted.
   count: `SELECT COUNT(*) AS n FROM (SELECT 1 FROM unit WHERE kind IN (SELECT value FROM json_each(?)) LIMIT 5000)`,
-  changes: `SELECT total_changes() AS n`,
 };
 
 /** So many answers are kept. */
@@ -56,29 +41,13 @@ const MOST_CLASSES = 20_000;
 
 /** The pools of a catalogue, kept in memory until the catalogue changes, and the engine over them. */
 export function identifier(db: Db) {
-  const facts = db.prepare<[string], { unit: string; facts: string }>(SQL.facts);
   const count = db.prepare<[string], { n: number }>(SQL.count);
-  const changes = db.prepare<[], { n: number }>(SQL.changes);
   const units = unitStore(db);
-  const kin = kinStore(db);
-  const pool = kept((key) => readPool(facts.iterate(key)));
-  const size = kept((key) => count.get(key)?.n ?? 0);
-
-  /** Changes with every write to the catalogue, by this connection or another. */
-  const stamp = (): string => `${String(db.pragma('data_version', { simple: true }))}/${changes.get()?.n ?? 0}`;
-
-  /** What is read of a set of kinds, kept until the catalogue changes. */
-  function kept<T>(read: (key: string) => T): (kinds: readonly UnitKind[]) => T {
-    const known = new Map<string, { readonly stamp: string; readonly value: T }>();
-    return (kinds) => {
-      const [key, now] = [JSON.stringify([...kinds].sort()), stamp()];
-      const before = known.get(key);
-      if (before?.stamp === now) return before.value;
-      const value = read(key);
-      known.set(key, { stamp: now, value });
-      return value;
-    };
-  }
+  const interchange = interchangeStore(db);
+  const pool = poolKeeper(db);
+  const sizeOf = keeper(db)((kinds) => count.get(kinds)?.n ?? 0);
+  const size = (kinds: readonly UnitKind[]): number => sizeOf(JSON.stringify([...kinds].sort()));
+  const stamp = stampOf(db);
 
   let answers: { readonly stamp: string; readonly known: Map<string, IdentifyAnswer> } = {
     stamp: '',
@@ -86,12 +55,12 @@ export function identifier(db: Db) {
   };
   let classes: { readonly key: string; readonly of: Map<string, string> } | undefined;
   /** The interchange class of a unit, by its first member; kept until the catalogue or the practice changes. */
-  function classesOf(practice: Practice): (id: string) => string {
+  function classesOf(practice: Settings): (id: string) => string {
     const key = `${stamp()} ${JSON.stringify(practice)}`;
     if (classes?.key !== key || classes.of.size > MOST_CLASSES) classes = { key, of: new Map() };
     const { of } = classes;
     return (id) => {
-      const known = of.get(id) ?? [...kin.sameUnits(id, practice)].sort()[0] ?? id;
+      const known = of.get(id) ?? [...interchange.sameUnits(id, practice)].sort()[0] ?? id;
       of.set(id, known);
       return known;
     };
@@ -102,7 +71,7 @@ export function identifier(db: Db) {
     /** Reads a pool ahead of the first question for it. */
     warm: (kinds: readonly UnitKind[]): void => void pool(kinds),
     geometry: ({ unitId, kind, without, limit, practice }: GeometryAsk): GeometrySearch =>
-      kinByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without)),
+      interchangeByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without)),
     /** The same question about the same catalogue has the same answer: a job asks about all its places whenever one of them changes. */
     answer(ask: IdentifyAsk): IdentifyAnswer {
       const now = stamp();
@@ -143,21 +112,6 @@ export function identifier(db: Db) {
 }
 
 export type Identifier = ReturnType<typeof identifier>;
-
-function readPool(rows: Iterable<{ readonly unit: string; readonly facts: string }>): Pool {
-  const builder = poolBuilder();
-  for (const { unit, facts } of rows) {
-    const known: Fact[] = [];
-    for (const [name, position, num, txt] of JSON.parse(facts) as FactOfPool[]) {
-      // Attributes that this version does not know are left out.
-      const row = findAttribute(name);
-      if (row)
-        known.push({ attribute: row.name, value: num ?? txt, source: '', ...(position === '' ? {} : { position }) });
-    }
-    builder.add(unit, known);
-  }
-  return builder.done();
-}
 
 function fittedWords(fitted: readonly Fitted[], unitId: string): string {
   const entries = fitted.filter((f) => f.unitId === unitId);

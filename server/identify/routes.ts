@@ -4,7 +4,7 @@ import { findSlot, SLOTS } from '@kerabat/core/strip';
 import { evidenceProblem, type Evidence } from '@kerabat/core/identify';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 
 /** Identification without a job: what a unit is, from what was seen on it. */
 export function identifyRoutes(router: Router, stores: Stores): void {

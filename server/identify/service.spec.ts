@@ -1,9 +1,9 @@
 import { EventEmitter } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { STANDARD_PRACTICE } from '@kerabat/core/practice';
+import { STANDARD_SETTINGS } from '@kerabat/core/settings';
 import { openDatabase, type Db } from '../db/open.js';
 import { loadCatalogue } from '../imports/load.js';
 import { DEMO } from '../testing/harness.js';
@@ -26,7 +26,7 @@ const ask: IdentifyAsk = {
   fitted: [],
   unitIs: 'off',
   limit: 5,
-  practice: STANDARD_PRACTICE,
+  practice: STANDARD_SETTINGS,
 };
 
 describe('a large pool', () => {
@@ -83,14 +83,48 @@ describe('a large pool', () => {
     await engine.close();
     expect(threads[0]?.terminate).toHaveBeenCalled();
   });
-  it('is read anew after the catalogue changed, by whichever connection', () => {
+  const turn = () => new Promise(setImmediate);
+  it('is brought up after the catalogue changed, by whichever connection', async () => {
     const engine = identifier(db);
     const before = engine.answer(ask).pool;
     const other = openDatabase(join(folder, 'catalogue.sqlite'), 'catalogue');
     other.exec("DELETE FROM unit WHERE key = 'made-7'");
-    other.close();
+    await turn();
     expect(engine.answer(ask).pool).toBe(before - 1);
     db.exec("DELETE FROM unit WHERE key = 'made-8'");
     expect(engine.answer(ask).pool).toBe(before - 2);
+    const bore = (value: number): IdentifyAsk => ({
+      ...ask,
+      evidence: [{ attribute: 'bore', kind: 'quantity', value: { value, unit: 'mm' }, instrument: 'caliper' }],
+    });
+    const fits = (value: number) => engine.answer(bore(value)).candidates.filter((c) => c.agrees.length > 0).map((c) => c.unitId); // prettier-ignore
+    expect(fits(61)).toEqual([]);
+    const record = `INSERT INTO unit_fact (unit_id, attribute, presence, num, source_id) SELECT id, 'bore', 'recorded', 61, source_id FROM unit WHERE key = 'made-9'`;
+    other.exec(record);
+    await turn();
+    expect(fits(61)).toEqual(['made-9']);
+    other.exec('UPDATE unit_fact SET num = 62 WHERE num = 61');
+    await turn();
+    expect([fits(61), fits(62)]).toEqual([[], ['made-9']]);
+    other.close();
+  });
+  it('is kept on the disk for the next start, and a catalogue put back from a copy is not taken for it', async () => {
+    const first = identifier(db);
+    const pool = first.answer(ask).pool;
+    await turn();
+    const file = join(folder, 'pools', 'brake-master.pool');
+    expect(statSync(file).mode & 0o077).toBe(0);
+    // Written between two starts: the file is brought up.
+    db.exec(
+      "INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT 'made-x', kind, name, maker_id, source_id FROM unit WHERE key = 'made-1'",
+    );
+    expect(identifier(db).answer(ask).pool).toBe(pool + 1);
+    // Another unit in the place of one that was there: the numbers do not add up, and everything is read anew.
+    db.exec("UPDATE unit SET touched = touched - 5 WHERE key = 'made-2'; UPDATE unit_fact SET num = 1 WHERE 0");
+    expect(identifier(db).answer(ask).pool).toBe(pool + 1);
+    for (const damage of [Buffer.from('half a'), readFileSync(file).fill(7, 100, 200)]) {
+      writeFileSync(file, damage);
+      expect(identifier(db).answer(ask).pool).toBe(pool + 1);
+    }
   });
 });

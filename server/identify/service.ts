@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import type { IdentifyAnswer } from '@kerabat/contract';
-import type { GeometrySearch } from '@kerabat/core/kin';
+import type { GeometrySearch } from '@kerabat/core/interchange';
 import type { UnitKind } from '@kerabat/core/unit';
 import type { Db } from '../db/open.js';
 import { HttpProblem } from '../http/problem.js';

@@ -88,6 +88,19 @@ describe('a catalogue folder', () => {
       (t: string) => t.replace(/unit:ard-tm22vs,unit:pel-tm22vs/, 'unit:ard-tm22vs,unit:ard-tm22vs'),
       'must not lead to itself',
     ],
+    [
+      'a kit that contains itself',
+      'kit-contents.csv',
+      (t: string) => `${t}ka-22,overhaul set Q,1,,,ka-q\n`,
+      'The kit ka-22 would contain itself, through ka-q.',
+    ],
+    [
+      'a piece of no quantity',
+      'unit-pieces.csv',
+      (t: string) => `${t}ard-tm22q,boot,-1,ard-cat,,\n`,
+      '"-1" is not a whole number',
+    ],
+    ['half a piece', 'kit-contents.csv', (t: string) => `${t}ka-22,boot,0.5,,,\n`, '"0.5" is not a whole number'],
     ['a cut-off row', 'numbers.csv', (t: string) => `${t}ardfrith,A 99`, 'It has 2 cells where the heading has'],
     ['an unclosed quote', 'numbers.csv', (t: string) => `${t}"ardfrith`, 'cannot be read as CSV'],
     [

@@ -4,7 +4,7 @@ import { Ajv } from 'ajv';
 import { DecisionRequest, NewJob } from '@kerabat/contract';
 import { readBenchLine } from '@kerabat/core/identify';
 import type { Db } from '../db/open.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 import { ImportProblem } from './read.js';
 
 /** A job file: each job as people entered it, in the same words and through the same doors. */

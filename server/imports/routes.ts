@@ -5,7 +5,7 @@ import { textQuery } from '../http/door.js';
 import { sendEvents } from '../http/events.js';
 import { personOf } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 import { tableViews } from './columns.js';
 import { receiveUpload, roomFor } from './upload.js';
 

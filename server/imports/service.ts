@@ -42,12 +42,18 @@ export interface ImportTools {
   readonly work: string;
   readonly log: Logger;
   readonly clock: () => string;
+  /** Called when rows were written. */
+  readonly written: () => void;
 }
 
 const BUSY = ['looking', 'running'];
 
 /** Imports from the first byte to the last row. Reading and writing are done in a thread; here is only what is known of them. */
-export function importService(catalogue: Db, mappings: MappingStore, { pool, turn, work, log, clock }: ImportTools) {
+export function importService(
+  catalogue: Db,
+  mappings: MappingStore,
+  { pool, turn, work, log, clock, written }: ImportTools,
+) {
   const sessions = new Map<string, Session>();
 
   const find = (id: string): Session => {
@@ -169,6 +175,7 @@ export function importService(catalogue: Db, mappings: MappingStore, { pool, tur
       if ('problem' in reply) return fail(session, reply.problem);
       if (!dryRun && reply.report.refused === undefined) for (const sheet of plan.sheets) mappings.keep(sheet, person);
       change(session, { state: dryRun ? 'looked' : 'done', report: reply.report });
+      if (!dryRun) written();
     } catch (error) {
       broken(session, error);
     }

@@ -12,6 +12,11 @@ interface FactOwner {
   readonly unit_id?: number;
   readonly vehicle_id?: number;
   readonly slot?: string;
+  readonly part?: string;
+  readonly built_from?: string;
+  readonly option_code?: string;
+  readonly built_to?: string;
+  readonly mated_set?: string;
   readonly position: string;
   readonly source_id: number;
 }
@@ -27,11 +32,10 @@ export const factsOf = (columns: readonly FactColumn[], c: RowCells): Fact[] =>
 /** Writes the facts of a row, each with its owner, and answers what became of them together. */
 export const factWriter =
   (put: Ledger['put']) =>
-  (kept: 'unit_fact' | 'vehicle_fact', facts: readonly Fact[], owner: FactOwner): Effect =>
+  (kept: 'unit_fact' | 'vehicle_fact' | 'vehicle_part_fact', facts: readonly Fact[], owner: FactOwner): Effect =>
     together(
       facts.map(({ attribute, cell: { presence, num, txt, tolerance } }) => {
-        const { unit_id, vehicle_id, slot, position, source_id } = owner;
-        return put(kept, { unit_id, vehicle_id, slot, attribute, position, presence, num, txt, tolerance, source_id });
+        return put(kept, { ...owner, attribute, presence, num, txt, tolerance });
       }),
     );
 

@@ -8,6 +8,8 @@ import { factsOf, factWriter, together } from './write-facts.js';
 import { finders, Refused, type Finders } from './names.js';
 import { ASSERTION, CONDITION, figure, flag, NEW_MAKER, NEW_SOURCE, NUMBER, say } from './row-starts.js';
 import type { TableName } from './tables.js';
+import { partRows } from './write-parts.js';
+import { vehicleRows } from './write-vehicles.js';
 
 /** The cells of one row by their column; an empty cell says nothing. */
 export type RowCells = Readonly<Record<string, string>>;
@@ -25,7 +27,7 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     )
     .pluck();
 
-  /** What a number leads to, where that is recorded: a unit is never the kin of a nut. */
+  /** What a number leads to, where that is recorded: a unit is never the interchange of a nut. */
   const isOf = db.prepare<[number], { what: string; name: string }>(
     `SELECT CASE WHEN n.unit_id IS NOT NULL THEN 'a unit' WHEN n.kit_id IS NOT NULL THEN 'a kit' ELSE 'a fitting' END AS what, COALESCE(u.name, k.name, f.name) AS name
      FROM number n LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id
@@ -42,10 +44,23 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
 
   const putNumber = (issuer: string | undefined, written: string, source_id: number, rest: Said = {}): Effect => {
     const { maker_id, key } = keyOf(issuer, written);
-    const { kind, status, note, unit_id, kit_id, fitting_id } = rest;
+    const { kind, status, note, condition, unit_id, kit_id, fitting_id } = rest;
     return put(
       'number',
-      { maker_id, written, key, loose: looseKey(written), kind, status, note, unit_id, kit_id, fitting_id, source_id },
+      {
+        maker_id,
+        written,
+        key,
+        loose: looseKey(written),
+        kind,
+        status,
+        note,
+        condition,
+        unit_id,
+        kit_id,
+        fitting_id,
+        source_id,
+      },
       NUMBER,
     );
   };
@@ -123,45 +138,8 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
       };
       return put('maker', { ...said, ignored_marks: marks === undefined ? undefined : ` ${marks}` }, NEW_MAKER);
     },
-    vehicles: (c) =>
-      put(
-        'vehicle',
-        {
-          key: c['vehicle'] ?? '',
-          maker_id: find.maker(c['maker']),
-          source_id: find.source(c['source']),
-          series: say(c['series']),
-          name: say(c['name']),
-          built_from: say(c['built_from']),
-          built_to: say(c['built_to']),
-          weight_class: say(c['weight_class']),
-          gearbox: say(c['gearbox']),
-          assistance: say(c['assistance']),
-          driving_side: say(c['driving_side']),
-          note: say(c['note']),
-        },
-        { series: '', name: '', weight_class: '', gearbox: '', assistance: '', driving_side: '', note: '' },
-      ),
-    vehicleOptions: (c) =>
-      put('vehicle_option', {
-        vehicle_id: find.vehicle(c['vehicle']),
-        code: c['code'] ?? '',
-        meaning: c['meaning'] ?? '',
-      }),
-    vehicleSides: (c) =>
-      putFacts('vehicle_fact', factsOf(PLAIN_COLUMNS, c), {
-        vehicle_id: find.vehicle(c['vehicle']),
-        slot: c['slot'] ?? '',
-        position: '',
-        source_id: find.source(c['source']),
-      }),
-    vehicleLines: (c) =>
-      putFacts('vehicle_fact', factsOf(PORT_COLUMNS, c), {
-        vehicle_id: find.vehicle(c['vehicle']),
-        slot: c['slot'] ?? '',
-        position: c['position'] ?? '',
-        source_id: find.source(c['source']),
-      }),
+    ...vehicleRows(put, putFacts, find),
+    ...partRows(db, put, find),
     units: (c) => {
       const facts = factsOf(PLAIN_COLUMNS, c);
       const [maker_id, source_id] = [find.maker(c['maker']), find.source(c['source'])];
@@ -188,56 +166,26 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
         position: c['position'] ?? '',
         source_id: find.source(c['source']),
       }),
-    kits: (c) =>
-      put(
-        'kit',
-        {
-          key: c['kit'] ?? '',
-          maker_id: find.maker(c['maker']),
-          source_id: find.source(c['source']),
-          bore: Number(c['bore_mm']),
-          bore_large: figure(c['bore_large_mm']),
-          kind: say(c['kind']),
-          name: say(c['name']),
-          seals: say(c['seals']),
-        },
-        { name: '' },
-      ),
-    kitContents: (c) =>
-      put(
-        'kit_content',
-        { kit_id: find.kit(c['kit']), item: c['item'] ?? '', quantity: Number(c['quantity']), note: say(c['note']) },
-        { note: '' },
-      ),
-    kitUnits: (c) =>
-      put('kit_unit', {
-        kit_id: find.kit(c['kit']),
+    unitFaces: (c) =>
+      putFacts('unit_fact', factsOf(PLAIN_COLUMNS, c), {
         unit_id: find.unit(c['unit']),
+        position: c['face'] ?? '',
         source_id: find.source(c['source']),
       }),
-    fittings: (c) =>
-      put(
-        'fitting',
-        {
-          key: c['fitting'] ?? '',
-          source_id: find.source(c['source']),
-          kind: say(c['kind']),
-          name: say(c['name']),
-          thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
-          seat: say(c['seat']),
-          tube: say(c['tube']),
-          grade: say(c['grade']),
-          volume_ml: figure(c['volume_ml']),
-          size: figure(c['size_mm']),
-        },
-        { name: '' },
-      ),
+    unitNotes: (c) =>
+      put('unit_note', {
+        unit_id: find.unit(c['unit']),
+        about: c['about'] ?? '',
+        txt: c['text'] ?? '',
+        source_id: find.source(c['source']),
+      }),
     numbers: (c) => {
       const { unit_id, kit_id, fitting_id } = c['leads_to'] ? find.target(c['leads_to']) : NOTHING;
       const rest = {
         kind: say(c['kind']),
         status: say(c['status']),
         note: say(c['note']),
+        condition: say(c['condition']),
         unit_id,
         kit_id,
         fitting_id,
@@ -245,12 +193,20 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
       return putNumber(c['issuer'], c['number'] ?? '', find.source(c['source']), rest);
     },
     boxes: (c) =>
-      put('box_item', {
-        number_id: find.number(c['issuer'], c['number']),
-        source_id: find.source(c['source']),
-        item: c['item'] ?? '',
-        presence: say(c['presence']),
-      }),
+      put(
+        'box_item',
+        {
+          number_id: find.number(c['issuer'], c['number']),
+          source_id: find.source(c['source']),
+          item: c['item'] ?? '',
+          presence: say(c['presence']),
+          kind: say(c['kind']),
+          quantity: figure(c['quantity']),
+          thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
+          size: figure(c['size_mm']),
+        },
+        { kind: '' },
+      ),
     stock: (c) =>
       put('stock', {
         number_id: find.number(c['issuer'], c['number']),
@@ -259,21 +215,6 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
         told_on: c['date'] ?? '',
         price: figure(c['price']),
       }),
-    chains: (c) =>
-      put(
-        'chain_entry',
-        {
-          vehicle_id: find.vehicle(c['vehicle']),
-          unit_id: find.unit(c['unit']),
-          source_id: find.source(c['source']),
-          slot: c['slot'] ?? '',
-          built_from: c['built_from'] ?? '',
-          option_code: c['option'] ?? '',
-          built_to: say(c['built_to']),
-          mated_set: say(c['mated_set']),
-        },
-        { built_to: '', mated_set: '' },
-      ),
     links: (c) => {
       if (c['from'] === c['to']) throw new Refused('A link must not lead to itself.');
       const [from, to] = [find.endpoint(c['from']), find.endpoint(c['to'])];

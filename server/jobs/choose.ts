@@ -1,12 +1,12 @@
 import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/attribute';
 import { findSlot } from '@kerabat/core/strip';
-import { readingTolerance } from '@kerabat/core/fit';
+import { readingTolerance, subjectText, type Subject } from '@kerabat/core/job';
 import { factOfEvidence, type Evidence } from '@kerabat/core/identify';
 import type { Plan } from '@kerabat/core/conversion';
-import type { Practice } from '@kerabat/core/practice';
+import type { Settings } from '@kerabat/core/settings';
 import type { Fact, UnitDesign, UnitKind } from '@kerabat/core/unit';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 
 /** What a slot's computation starts from. */
 export interface SlotInput {
@@ -17,7 +17,7 @@ export interface SlotInput {
   readonly chain: readonly ChainEntry[];
   readonly decisions: readonly Decision[];
   readonly evidence: ReturnType<Stores['jobs']['evidence']>;
-  readonly practice: Practice;
+  readonly practice: Settings;
   /** The conversion that the job is planned by. */
   readonly plan?: Plan;
 }
@@ -36,13 +36,19 @@ export interface SlotChoice {
   readonly old?: UnitDesign;
   readonly oldBy?: string;
   readonly chosen?: UnitDesign;
+  /** The unit that is there stays: a conversion goes over its joints, or it gets new seals. */
+  readonly stays?: 'gone-over' | 'resealed';
   readonly chosenNumber?: string;
 }
 
-export const decisionOf = (
+/** What was decided about something; undefined when nothing was, or when it was taken back. */
+export function decisionOf(
   decisions: readonly Decision[],
-  subject: string,
-): NonNullable<Decision['value']> | undefined => decisions.find((d) => d.subject === subject)?.value ?? undefined;
+  subject: Subject,
+): NonNullable<Decision['value']> | undefined {
+  const text = subjectText(subject);
+  return decisions.find((d) => d.subject === text)?.value ?? undefined;
+}
 
 /** The build month and the options of a job's vehicle; what was read from the plate goes before what was told. */
 export function vehicleKnown(job: Job, evidence: SlotInput['evidence']): VehicleKnown {
@@ -71,7 +77,7 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
   const seen = input.evidence.filter(({ view }) => !view.withdrawn);
   const measured = seen.filter(({ view }) => view.slot === slot).map(({ item }) => item);
   const fitted = input.chain.filter((entry) => entry.slot === slot);
-  const unitIs = (decisionOf(input.decisions, `at:${slot}`)?.choice ?? 'on-vehicle') as UnitIs;
+  const unitIs = (decisionOf(input.decisions, { about: 'at', slot })?.choice ?? 'on-vehicle') as UnitIs;
   const identification = await stores.identify.answer({
     kinds: findSlot(slot)?.kinds ?? [],
     evidence: [...measured.filter((e) => !attribute(e.attribute).vehicle), ...vehicleEvidence(input.known, fitted)],
@@ -81,13 +87,13 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
     limit: 20,
     practice: input.practice,
   });
-  const decided = decisionOf(input.decisions, `old:${slot}`);
+  const decided = decisionOf(input.decisions, { about: 'old', slot });
   const enough = identification.verdict === 'enough' ? identification.candidates[0]?.unitId : undefined;
   const old = stores.units.design(decided?.choice ?? enough ?? '');
-  const by = input.decisions.find((d) => d.subject === `old:${slot}`)?.by;
-  // A conversion that leaves a unit where it is has its joints gone over all the same.
-  const stays = old !== undefined && input.plan?.roles.some((role) => role.slot === slot && role.stays);
-  const chosenAs = decisionOf(input.decisions, `unit:${slot}`) ?? (stays ? { choice: old.id } : undefined);
+  const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
+  const wanted = decisionOf(input.decisions, { about: 'unit', slot });
+  const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
+  const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, stores), input.evidence, input.practice);
   return {
     slot,
@@ -105,8 +111,19 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
         }
       : {}),
     ...(chosen ? { chosen } : {}),
+    ...(stays === undefined ? {} : { stays }),
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
+}
+
+/** Whether the unit of a place stays: a conversion that leaves it has its joints gone over all the same, and one may be sealed anew. */
+function stayOf(
+  slot: string,
+  wanted: Decision['value'] | undefined,
+  { plan, decisions }: SlotInput,
+): SlotChoice['stays'] {
+  if (plan?.roles.some((role) => role.slot === slot && role.stays)) return 'gone-over';
+  return !wanted && decisionOf(decisions, { about: 'reseal', slot }) ? 'resealed' : undefined;
 }
 
 /** What is known of the vehicle, as evidence about its units; what its record does not turn on says nothing of them. */
@@ -139,7 +156,7 @@ function designOf(
 function withMeasured(
   unit: UnitDesign | undefined,
   evidence: SlotInput['evidence'],
-  practice: Practice,
+  practice: Settings,
 ): UnitDesign | undefined {
   const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
   if (!unit || own.length === 0) return unit;

@@ -16,7 +16,7 @@ const open = async (
   built: string | null = null,
   options: string[] = [],
 ): Promise<number> => {
-  const body = { asker: 'x', request: 'replace', complaint: null, words: '', vehicleId, built, options, slot };
+  const body = { asker: 'x', request: 'replace', complaints: [], words: '', vehicleId, built, options, slot };
   return (await server.ask('POST', '/jobs', { body })).body.id;
 };
 const decide = (id: number, subject: string, choice: string, seen = 0) =>
@@ -156,16 +156,19 @@ describe('traps of the trade', () => {
   });
   it('an older slave’s SBR kit and a newer one’s EPDM kit share the bore and not the list', async () => {
     const w = await workspace(await chosen('q2', 'slave', 'mor-s19q2', 'mor-s19q2', '1981-06'));
-    expect(w.work[0]?.kits.map((k) => [k.id, k.state])).toEqual(expect.arrayContaining([['km-s19r', 'fits'], ['km-s19', 'fits-with-change']])); // prettier-ignore
+    expect(w.work[0]?.kits.map((k) => [k.id, k.state])).toEqual(expect.arrayContaining([['km-s19r', 'fits'], ['km-s19', 'not-known']])); // prettier-ignore
   });
-  it('a box without its reservoir says so before the old one is thrown away', async () => {
+  it('a box without its reservoir: the one that sits apart stays, and is not ordered', async () => {
     const w = await workspace(await chosen('e2', 'brake-master', 'ard-tm30e', 'pel-tm30e', '1996-04'));
-    expect(w.slip.filter((l) => l.section === 'move').map((l) => l.words)).toContain('reservoir with cap');
+    expect(w.slip.filter((l) => l.section === 'stays').map((l) => l.words)).toContain('Reservoir with cap');
   });
   it('lines that stay are on the slip as reused, with what to do to their flares', async () => {
     const w = await workspace(await chosen('v12', 'brake-master', 'ard-tm23v', 'ard-tm23v', '1999-05'));
-    const reused = w.slip.filter((l) => l.section === 'reuse');
-    expect(reused.map((l) => l.words)).toEqual(['The front line with its nut', 'The rear line with its nut']);
+    const reused = w.slip.filter((l) => l.section === 'stays');
+    expect(reused.map((l) => l.words)).toEqual([
+      'The line at front left with its nut',
+      'The line at rear left with its nut',
+    ]);
     expect(reused[0]?.reason).toContain('turn it home again');
   });
   it('a job without a vehicle has nothing to fit against until something is measured', async () => {
@@ -178,7 +181,7 @@ describe('traps of the trade', () => {
     const body = {
       asker: 'x',
       request: 'replace',
-      complaint: 'noise',
+      complaints: ['noise'],
       words: '',
       vehicleId: 'b7',
       built: null,

@@ -1,13 +1,13 @@
 import type { SlipLineView, Workspace } from '@kerabat/contract';
-import { SECTION_WORDS, SLIP_SECTIONS } from '@kerabat/core/slip';
+import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
 import { csvText } from '../exports/csv.js';
 
 /** Lines that count, in the order of the slip. */
 export const liveLines = (workspace: Workspace): SlipLineView[] =>
-  SLIP_SECTIONS.flatMap((section) => workspace.slip.filter((line) => line.section === section && !line.dropped));
+  LIST_SECTIONS.flatMap((section) => workspace.slip.filter((line) => line.section === section && !line.dropped));
 
 /** The slip as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
-export function slipCsv(workspace: Workspace): string {
+export function partsListCsv(workspace: Workspace): string {
   const rows = liveLines(workspace).map((line) => [
     SECTION_WORDS[line.section],
     line.number ?? '',
@@ -15,6 +15,8 @@ export function slipCsv(workspace: Workspace): string {
     line.words,
     line.reason,
     line.note ?? '',
+    line.price ? line.price.each.toFixed(2) : '',
+    line.price ? `${line.price.supplier}, ${line.price.date}` : line.soldOut ? soldOutWords(line.soldOut) : '',
   ]);
   const passed = workspace.safety.overridden.map((o) => [
     '',
@@ -23,13 +25,22 @@ export function slipCsv(workspace: Workspace): string {
     `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}`,
     o.reason,
     '',
+    '',
+    '',
   ]);
-  const note = [['', '', '', workspace.safety.sentence, '', ''], ...passed];
-  return csvText([['section', 'number', 'quantity', 'what', 'reason', 'note'], ...rows, ...note], true);
+  const note = [['', '', '', workspace.safety.sentence, '', '', '', ''], ...passed];
+  return csvText(
+    [['section', 'number', 'quantity', 'what', 'reason', 'note', 'price each', 'supplier'], ...rows, ...note],
+    true,
+  );
 }
 
+/** "sold out; next: WX7206" */
+export const soldOutWords = ({ next }: { readonly next?: string }): string =>
+  next === undefined ? 'sold out where it was asked' : `sold out where it was asked; next: ${next}`;
+
 /** The slip as JSON for another program. */
-export function slipJson(workspace: Workspace): unknown {
+export function partsListJson(workspace: Workspace): unknown {
   return {
     job: workspace.job.id,
     asker: workspace.job.asker,
@@ -38,13 +49,15 @@ export function slipJson(workspace: Workspace): unknown {
     safeToOrder: workspace.safety.safe,
     sentence: workspace.safety.sentence,
     overrides: workspace.safety.overridden,
-    lines: liveLines(workspace).map(({ section, number, quantity, words, reason, note }) => ({
+    sum: workspace.sum,
+    lines: liveLines(workspace).map(({ section, number, quantity, words, reason, note, price }) => ({
       section,
       number: number ?? null,
       quantity,
       words,
       reason,
       note: note ?? null,
+      price: price ?? null,
     })),
     cautions: workspace.cautions,
   };

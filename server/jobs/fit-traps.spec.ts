@@ -30,7 +30,7 @@ const decide = (id: number, subject: string, choice: string, detail?: string) =>
 
 async function tell(story: Story): Promise<number> {
   const { vehicle, slot, built = null, options = [], old, unit, bench = [], onNew = [], more = [] } = story;
-  const body = { asker: 'x', request: 'replace', complaint: null, words: '', vehicleId: vehicle, built, options, slot };
+  const body = { asker: 'x', request: 'replace', complaints: [], words: '', vehicleId: vehicle, built, options, slot };
   const { id } = (await server.ask('POST', '/jobs', { body })).body as { id: number };
   if (old !== '') await decide(id, `old:${slot}`, old);
   await decide(id, `unit:${slot}`, unit);

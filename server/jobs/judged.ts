@@ -1,68 +1,225 @@
 import type { Workspace } from '@kerabat/contract';
+import type { Finding } from '@kerabat/core/ask';
 import { readRef } from '@kerabat/core/chain';
-import type { Remedy } from '@kerabat/core/fit';
-import { composeJob } from '@kerabat/core/job';
+import { FIXES } from '@kerabat/core/fix';
+import {
+  cardOfJob,
+  composeJob,
+  jointKey,
+  judgeAccepted,
+  listOfJob,
+  looksOfJob,
+  openedIn,
+  sealedIn,
+  uncountedIn,
+  partsOf,
+  readSubject,
+  shownId,
+  shownJoints,
+  slotOf,
+  wholeChain,
+  withoutSide,
+  type WholePart,
+  type Sealed,
+  type ShownJoint,
+  type Slot,
+  type TakenFix,
+} from '@kerabat/core/job';
 import type { JudgedJoint } from '@kerabat/core/joint';
+import type { Look } from '@kerabat/core/condition';
+import type { Bag, List, Opened, Told } from '@kerabat/core/need';
+import type { SlipProposal } from '@kerabat/core/parts-list';
 import { findSlot } from '@kerabat/core/strip';
-import { checkChain, type Override, type Verdict } from '@kerabat/core/verdict';
+import type { Listing, Override, Verdict } from '@kerabat/core/verdict';
 import { checkWords, sentenceOf, verdictSentence } from '@kerabat/core/words';
-import type { Stores } from '../main/stores.js';
+import type { WorkStep } from '@kerabat/core/workcard';
+import type { Stores } from './needs.js';
 import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
+import type { Beside, kitReasons } from './kit-of.js';
 import { rowsOf } from './rows.js';
-import { jointKey, shownJoints, type ShownJoint } from './shown.js';
-import type { SlotResult } from './slot-work.js';
 
-/** A job judged as a chain: its joints as the stages show them, and the verdict. */
+/** A job judged as a chain: its joints as the stages show them, the fixes that were taken, and the verdict. */
 export interface JudgedWork {
   readonly joints: readonly ShownJoint[];
-  readonly safety: Workspace['safety'];
+  /** The whole chain, from the pedal to the wheels. */
+  readonly parts: readonly WholePart[];
+  readonly taken: readonly TakenFix[];
+  /** Its parts list, with what writers foresee laid over it, and what lies in kits. */
+  readonly list: (rounds: readonly (readonly Told[])[], bags: readonly Bag[]) => List;
+  /** Places whose unit stays. */
+  readonly stays: ReadonlySet<string>;
+  /** What is looked at while it is open, with what was found. */
+  readonly looks: readonly Look[];
+  /** Seals of every part. */
+  readonly sealed: readonly Sealed[];
+  /** What it opens of each hydraulic system. */
+  readonly opened: readonly Opened[];
+  /** What the list cannot count yet. */
+  readonly uncounted: (list: List) => SlipProposal[];
+  /** The work of what is opened and made. */
+  readonly card: (list: List) => WorkStep[];
+  /** The verdict, once it is known how the fluid that was chosen agrees with cap and seals, how the kits fit, and what was found. */
+  readonly safety: (also: Also) => Workspace['safety'];
+}
+
+/** What a verdict rests on beside the chain. */
+export interface Also {
+  readonly fluids: Workspace['fluids'];
+  readonly kits: ReturnType<typeof kitReasons>;
+  readonly findings: readonly Finding[];
+  /** Parts that findings order and that nobody can name yet. */
+  readonly open: readonly string[];
 }
 
 const NOTHING: Verdict = { grade: 'not-safe', reasons: [], onListing: [], receive: [], tells: [], overridden: [] };
 
-/** Judges a job. `fluid`: how the fluid that was chosen agrees with cap and seals. */
-export function judgeJob(
-  choices: readonly SlotChoice[],
-  results: readonly SlotResult[],
-  taken: readonly Remedy[],
-  fluid: Workspace['fluid']['state'],
-  input: SlotInput,
-  stores: Stores,
-): JudgedWork {
+/** Judges a job with the fixes that were accepted for it. */
+export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, stores: Stores): JudgedWork {
   const overrides = overridesOf(input);
-  const answer = checkChain(composeJob(rowsOf(choices, taken, input, [], stores)));
-  const [verdict, judged] = 'faults' in answer ? [NOTHING, []] : [answer.verdict, answer.joints];
-  const faults = 'faults' in answer ? answer.faults.map((f) => f.sentence) : [];
   const worked = choices.filter((c) => c.chosen).map((c) => c.slot);
-  const joints = shownJoints(judged, worked, new Map(results.map((r) => [r.work.slot, r.joints])));
-  const more = [...faults, ...beside(choices, fluid, input)];
+  const accepted = acceptedIn(input);
+  const rows = rowsOf(choices, input, [], stores);
+  const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked));
+  const { verdict, joints: judged } = chain.answer ?? { verdict: NOTHING, joints: [] };
+  const joints = shownJoints(chain, worked);
   const overridden = overrides.filter((o) => joints.some((j) => `${j.slot}/${j.id}` === o.joint && j.state !== 'fits'));
-  const grade = more.length > 0 ? 'not-safe' : verdict.grade;
-  const told = { ...verdict, grade, overridden } as Verdict;
+  const notes = [
+    ...overrides.filter((o) => !joints.some((j) => `${j.slot}/${j.id}` === o.joint)).map(noteOf),
+    ...accepted.filter((key) => !FIXES.some(({ fix }) => isFix(key, fix))).map(lostFix),
+  ];
+  const [stays, resealed] = [placesThat(choices, ['gone-over', 'resealed']), placesThat(choices, ['resealed'])];
+  const looks = looksOfJob(chain, foundIn(input), resealed);
   return {
     joints,
-    safety: {
-      safe: grade === 'safe',
-      grade,
-      sentence: verdictSentence(told, judged, more),
-      blockers: [
-        ...more.map((words) => ({ key: words, words })),
-        ...verdict.reasons.map((r) => lineOf(r, judged, joints, checkWords(r.code))),
-      ],
-      onListing: verdict.onListing.map((r) => ({ ...lineOf(r, judged, joints), by: r.by })),
-      receive: [
-        ...new Map(
-          verdict.receive.map((r) => [`${r.joint} ${r.code}`, lineOf(r, judged, joints, checkWords(r.code))]),
-        ).values(),
-      ],
-      mayOrder:
-        more.length === 0 &&
-        verdict.reasons.every((r) => overridden.some((o) => o.joint.endsWith(`/${jointKey(r.joint)}`))),
-      notes: overrides.filter((o) => !joints.some((j) => `${j.slot}/${j.id}` === o.joint)).map(noteOf),
-      overridden: overridden.map(({ joint, person, reason }) => ({ joint, person, reason })),
+    stays,
+    parts: wholeChain(rows, chain, joints, worked),
+    taken: chain.taken,
+    looks,
+    sealed: sealedIn(chain),
+    opened: openedIn(chain),
+    card: (list) => cardOfJob(chain, list, resealed),
+    uncounted: (list) => uncountedIn(chain, list),
+    list: (rounds, bags) => listOfJob(chain, rounds, stays, bags),
+    safety: (also) => {
+      const nothing = nothingToOrder(choices, also);
+      if (nothing !== undefined) return { ...EMPTY, sentence: nothing, nothing };
+      const more: Beside[] = [
+        ...chain.faults.map((words) => ({ words })),
+        ...beside(choices, also, input),
+        ...also.kits.must,
+        ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
+      ];
+      const grade = more.length > 0 ? 'not-safe' : verdict.grade;
+      const told = { ...verdict, grade, overridden } as Verdict;
+      const lineFor = (reason: Verdict['reasons'][number], words?: string) => lineOf(reason, judged, joints, words);
+      const once = <L extends { readonly key: string }>(lines: readonly L[]): L[] => [
+        ...new Map(lines.map((l) => [l.key, l])).values(),
+      ];
+      return {
+        safe: grade === 'safe',
+        grade,
+        sentence: verdictSentence(
+          told,
+          judged,
+          more.map(({ words }) => words),
+        ),
+        blockers: [...more.map((one) => ({ key: one.words, ...one })), ...once(verdict.reasons.map((r) => lineFor(r)))],
+        onListing: once(
+          verdict.onListing.map((r) => {
+            const line = lineFor(r);
+            const listing = rows.listed.find((l) => l.by === r.by);
+            return {
+              ...line,
+              sentence: [line.sentence, listing && listingWords(listing)].filter(Boolean).join(' '),
+              by: r.by,
+            };
+          }),
+        ),
+        receive: [
+          ...once(verdict.receive.map((r) => lineFor(r))),
+          ...[...also.kits.receive, ...unseenBore(looks)].map((one) => ({ key: one.words, ...one })),
+        ],
+        mayOrder:
+          more.length === 0 &&
+          verdict.reasons.every((r) =>
+            overridden.some((o) => o.joint.endsWith(`/${shownId(jointKey(r.joint), joints)}`)),
+          ),
+        notes,
+        overridden: overridden.map(({ joint, person, reason }) => ({ joint, person, reason })),
+      };
     },
   };
 }
+
+/** Nothing is asked and nothing may be ordered. */
+const EMPTY: Workspace['safety'] = {
+  safe: false,
+  grade: 'not-safe',
+  sentence: '',
+  mayOrder: false,
+  blockers: [],
+  onListing: [],
+  receive: [],
+  notes: [],
+  overridden: [],
+};
+
+/** Parts of the places whose unit stays in one of these ways. */
+const placesThat = (choices: readonly SlotChoice[], ways: readonly SlotChoice['stays'][]): ReadonlySet<string> =>
+  new Set(choices.filter(({ stays }) => stays && ways.includes(stays)).flatMap(({ slot }) => partsOf(slot as Slot)));
+
+/** What was found, where it orders nothing and no unit goes in. */
+function nothingToOrder(choices: readonly SlotChoice[], { findings }: Also): string | undefined {
+  if (findings.length === 0 || choices.some(({ chosen }) => chosen) || findings.some(({ orders }) => orders.length > 0))
+    return undefined;
+  return `Order nothing. ${findings.map(({ sentence }) => sentence).join(' ')}`;
+}
+
+/** The bore of a unit that gets new seals is seen when it is open. */
+const unseenBore = (looks: readonly Look[]): Beside[] =>
+  looks
+    .filter(({ row, answer }) => row.look === 'bore' && !answer)
+    .map(() => ({
+      words: 'the bore',
+      sentence: 'A scratch that a fingernail feels, pitting or a taper means another unit, not a kit.',
+    }));
+
+/** Who lists it and since when, and how often it went in and how often not. */
+function listingWords({ title, date, fitted, misfits }: Listing): string {
+  const named = [title, date].filter((part) => part !== undefined && part !== '').join(', ');
+  const tried =
+    fitted === undefined || misfits === undefined
+      ? ''
+      : fitted + misfits === 0
+        ? 'nobody has said yet whether it went in'
+        : `it went in ${fitted} times and ${misfits} times it did not`;
+  return [named, tried].filter((part) => part !== '').join(': ') + (named === '' && tried === '' ? '' : '.');
+}
+
+/** Fixes that were accepted, by their names with their place: "brake-master/old-rod". */
+const acceptedIn = ({ decisions }: SlotInput): string[] =>
+  decisions.flatMap((d) => {
+    const subject = d.value && readSubject(d.subject);
+    return subject && subject.about === 'remedy' ? [`${subject.slot}/${subject.fix}`] : [];
+  });
+
+/** What was found on looking, by the keys of the looks. */
+const foundIn = ({ decisions }: SlotInput): ReadonlyMap<string, string> =>
+  new Map(
+    decisions.flatMap((d) => {
+      const subject = d.value && readSubject(d.subject);
+      return subject && subject.about === 'look' && d.value ? [[subject.look, d.value.choice] as const] : [];
+    }),
+  );
+
+const isFix = (key: string, fix: string): boolean => {
+  const name = key.split('/')[1] ?? '';
+  return name === fix || name.startsWith(`${fix}@`) || name.startsWith(`${fix}-`);
+};
+
+/** A fix of an earlier version that there is not any more: it stays on record and changes nothing. */
+const lostFix = (key: string): string =>
+  `"${key.replace('/', ', ')}" was accepted as a fix. There is no such fix any more: it stays on record and changes nothing.`;
 
 /** An override of a joint that there is not: it stays on record and does not count. */
 const noteOf = ({ joint, person, reason }: Override): string =>
@@ -77,36 +234,48 @@ function lineOf(
 ): Workspace['safety']['blockers'][number] {
   const joint = judged.find((j) => j.id === reason.joint);
   const check = joint?.checks.find((c) => c.code === reason.code && c.state === reason.state);
-  const slot = shown.find((j) => j.id === jointKey(reason.joint))?.slot ?? '';
-  const sentence = joint && check ? sentenceOf(check, joint) : '';
+  const id = shownId(jointKey(reason.joint), shown);
+  const there = shown.find((j) => j.id === id);
+  const slot = there?.slot ?? '';
+  const own = joint && check ? sentenceOf(check, joint) : '';
+  // Both sides of an axle are told in the words of the joint that stands for them.
+  const sentence = there?.checks.find((c) => c.sentence === withoutSide(own))?.sentence ?? own;
   const part = joint ? readRef(joint.between[1]).part.replace(/-/g, ' ') : '';
   return {
-    key: `${slot}/${jointKey(reason.joint)}/${reason.code}`,
+    key: `${slot}/${id}/${reason.code}`,
     words,
     sentence,
-    joint: `${slot}/${jointKey(reason.joint)}`,
+    joint: `${slot}/${id}`,
     part,
   };
 }
 
 /** What stands in the way beside the joints. */
-function beside(choices: readonly SlotChoice[], fluid: Workspace['fluid']['state'], input: SlotInput): string[] {
+function beside(choices: readonly SlotChoice[], { fluids, findings, open }: Also, input: SlotInput): Beside[] {
   const unfilled = choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot);
   const contradictory = choices.some(
-    (c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, `old:${c.slot}`),
+    (c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, { about: 'old', slot: c.slot }),
   );
   const none = choices.length === 0 || unfilled.length === choices.length;
-  return [
-    ...(none && choices.length < 2 ? ['no unit is chosen'] : unfilled.map((words) => `no ${words} is chosen`)),
+  // What was found orders small parts: then no unit need be chosen.
+  if (none && findings.length > 0) return open.map((words) => ({ words }));
+  const words = [
+    ...(none && choices.length < 2 ? ['no unit is chosen'] : unfilled.map((name) => `no ${name} is chosen`)),
     ...(contradictory ? ['the evidence contradicts itself'] : []),
-    ...(none || fluid === 'fits' || fluid === 'fits-with-change'
-      ? []
-      : [fluid === 'does-not-fit' ? 'the fluid is wrong for cap or seals' : 'the fluid is not settled']),
+    ...fluids.flatMap(({ system, state }) => {
+      if (none || state === 'fits' || state === 'fits-with-change') return [];
+      const of = fluids.length === 1 ? '' : ` of the ${system}`;
+      return [state === 'does-not-fit' ? `the fluid${of} is wrong for cap or seals` : `the fluid${of} is not settled`];
+    }),
+    ...open,
   ];
+  return words.map((one) => ({ words: one }));
 }
 
-function overridesOf({ decisions }: SlotInput): Override[] {
-  return decisions
-    .filter((d) => d.value && d.subject.startsWith('override:'))
-    .map((d) => ({ joint: d.subject.slice('override:'.length), person: d.by, reason: d.reason }));
-}
+const overridesOf = ({ decisions }: SlotInput): Override[] =>
+  decisions.flatMap((d) => {
+    const subject = d.value && readSubject(d.subject);
+    return subject && subject.about === 'override'
+      ? [{ joint: `${subject.slot}/${subject.joint}`, person: d.by, reason: d.reason }]
+      : [];
+  });

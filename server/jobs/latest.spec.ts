@@ -22,7 +22,7 @@ describe('what was worked out last', () => {
   it('a setting that changes, and a correction of the catalogue, are seen at once', async () => {
     const { stores, databases } = server;
     const before = await workspaceOf(6, stores);
-    await server.ask('PUT', '/practice/adjusterRange', { body: { value: 2 }, seen: 0 });
+    await server.ask('PUT', '/settings/adjusterRange', { body: { value: 2 }, seen: 0 });
     const narrow = await workspaceOf(6, stores);
     expect(narrow).not.toBe(before);
     expect(narrow.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'rod-length')?.state).toBe(
@@ -34,9 +34,34 @@ describe('what was worked out last', () => {
   it('what was written while it was worked out is not missed', async () => {
     const { stores } = server;
     const working = workspaceOf(3, stores);
-    stores.jobs.decide(3, 'fluid', { value: { choice: 'DOT 5.1' }, reason: 'x' }, 0, 'Odo');
+    stores.jobs.decide(3, 'fluid:brake', { value: { choice: 'DOT 5.1' }, reason: 'x' }, 0, 'Odo');
     await working;
-    expect((await workspaceOf(3, stores)).fluid.chosen).toBe('DOT 5.1');
+    expect((await workspaceOf(3, stores)).fluids[0]?.chosen).toBe('DOT 5.1');
+  });
+  it('many who write at once wait for few workings out, and each is answered what it wrote', async () => {
+    const { latest } = server.stores;
+    let [written, worked] = [0, 0];
+    const work = async (): Promise<Workspace> => {
+      worked++;
+      const seen = written;
+      await new Promise((done) => setTimeout(done, 5));
+      return { seen } as unknown as Workspace;
+    };
+    const writers = Array.from({ length: 100 }, async (_, i) => {
+      // Some come together, some while it is worked out, some after it.
+      await new Promise((done) => setTimeout(done, (i % 10) * 3));
+      const mine = ++written;
+      const { seen } = (await latest.inTurn(999, work)) as unknown as { seen: number };
+      expect(seen).toBeGreaterThanOrEqual(mine);
+    });
+    await Promise.all(writers);
+    expect(worked).toBeLessThan(20);
+  });
+  it('a working out that breaks down is told to its own writers, and the next is made', async () => {
+    const { latest } = server.stores;
+    const broken = latest.inTurn(998, () => Promise.reject(new Error('broken')));
+    await expect(broken).rejects.toThrow('broken');
+    expect(await latest.inTurn(998, () => Promise.resolve('whole' as unknown as Workspace))).toBe('whole');
   });
   it('a write answers with the whole job when it is asked to, and with its own answer alone otherwise', async () => {
     const ask = (headers: Record<string, string>) =>

@@ -4,6 +4,31 @@ import type { Db } from '../db/open.js';
 /** So many jobs are kept as they were last worked out. */
 const KEPT = 40;
 
+/** Nobody waits longer than this for others who write too, ms. */
+const LONGEST_WAIT_MS = 250;
+
+/**
+ * Waits as long as another writer comes with each turn of the event loop, which accepts one connection at a time: those who come
+ * together share one working out. Somebody who writes alone waits for one turn.
+ */
+async function whenAllAreIn(writers: () => number): Promise<void> {
+  const began = performance.now();
+  for (let before = 0, now = 1; before < now && performance.now() - began < LONGEST_WAIT_MS; now = writers()) {
+    before = now;
+    await new Promise(setImmediate);
+  }
+}
+
+/** A job that is worked out for writers, and those who came too late for it. */
+interface Turn {
+  /** It has read what was written: whoever writes from now on waits for the next one. */
+  begun: boolean;
+  /** How many wait for it. */
+  writers: number;
+  readonly running: Promise<Workspace>;
+  next?: Promise<Workspace>;
+}
+
 /**
  * The last workspace of a job, for as long as nothing is written to either database, by this program or another: what was just
  * worked out for a write is read again by whoever wrote. `stamp` is taken before the working out and given back with what came of it.
@@ -16,8 +41,53 @@ export function latestStore(catalogue: Db, jobs: Db) {
       .map((db, i) => `${String(db.pragma('data_version', { simple: true }))}.${String(changes[i]?.get())}`)
       .join('/');
 
+  /** Jobs that are being worked out for writers, each with those who wait for the next time. */
+  const turns = new Map<number, Turn>();
+  /** Jobs that are being worked out for readers, and what the databases were then. */
+  const readers = new Map<number, { readonly stamp: string; readonly running: Promise<Workspace> }>();
+
   return {
     stamp,
+    /**
+     * Works a job out for somebody who has just written to it. Of many who write while it is worked out, all wait for one more time,
+     * which sees what every one of them wrote: two hundred writers cost a few workings out and not two hundred.
+     */
+    inTurn(id: number, work: () => Promise<Workspace>): Promise<Workspace> {
+      const begin = (): Promise<Workspace> => {
+        const turn: Turn = {
+          begun: false,
+          writers: 1,
+          running: whenAllAreIn(() => turn.writers)
+            .then(() => {
+              turn.begun = true;
+              return work();
+            })
+            .finally(() => {
+              if (turns.get(id) === turn && turn.next === undefined) turns.delete(id);
+            }),
+        };
+        turns.set(id, turn);
+        return turn.running;
+      };
+      const now = turns.get(id);
+      if (!now) return begin();
+      if (!now.begun) {
+        now.writers += 1;
+        return now.running;
+      }
+      // One that breaks down is the fault of its own writer: the next is made all the same.
+      return (now.next ??= now.running.then(begin, begin));
+    },
+    /** Works a job out for readers: those who come while nothing was written since it began share it. */
+    shared(id: number, before: string, work: () => Promise<Workspace>): Promise<Workspace> {
+      const there = readers.get(id);
+      if (there?.stamp === before) return there.running;
+      const running = work().finally(() => {
+        if (readers.get(id)?.running === running) readers.delete(id);
+      });
+      readers.set(id, { stamp: before, running });
+      return running;
+    },
     get(id: number): Workspace | undefined {
       const last = known.get(id);
       return last?.stamp === stamp() ? last.workspace : undefined;

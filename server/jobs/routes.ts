@@ -10,19 +10,26 @@ import {
   NewJob,
   SlipAddRequest,
   SlipEditRequest,
+  SolveLimits,
+  type JobRow,
   type Workspace,
 } from '@kerabat/contract';
 import { COMPLAINTS } from '@kerabat/core/ask';
+import { unclear } from '@kerabat/core/parts-list';
+import { looseKey } from '@kerabat/core/number';
 import { findSlot } from '@kerabat/core/strip';
+import { jobNumber } from '@kerabat/core/words';
 import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
-import { vehicleWords } from '../catalogue/find.js';
+import { namesOf } from '../catalogue/find.js';
 import { readBody } from '../http/body.js';
+import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
 import { personOf, seenVersion, sender, tagOf } from '../http/guard.js';
 import { badRequest, notFound } from '../http/problem.js';
-import type { Stores } from '../main/stores.js';
-import { slipCsv, slipJson } from './export.js';
+import type { Stores } from './needs.js';
+import { partsListCsv, partsListJson } from './export.js';
 import { PAPERS } from '../print/papers.js';
+import { solveJob } from './solve.js';
 import { checkSubject } from './subjects.js';
 import { settle, workspaceOf } from './workspace.js';
 
@@ -37,39 +44,49 @@ export function wholeNumber(text: string, what: string): number {
 export const jobId = (ctx: Context & { params: Record<string, string> }): number =>
   wholeNumber(ctx.params['id'] ?? '', 'job');
 
+/** A job is found by all that its row shows. */
+const hasWords = (job: JobRow, words: readonly string[]): boolean => {
+  const { id, asker, vehicle, request, slot, safety, state } = job;
+  const shown = [jobNumber(id), asker, vehicle, request, findSlot(slot)?.words ?? '', safety, state].join(' ');
+  return words.every((word) => shown.toLowerCase().includes(word));
+};
+
 /** Jobs: what was asked, evidence, decisions, the slip. */
 export function jobRoutes(router: Router, stores: Stores, clock: () => string, log: Logger): void {
   /** After a write the safety sentence is kept for the list of jobs. What was written stays written when it cannot be worked out. */
-  const settled = async (id: number): Promise<boolean> => {
+  const settled = async (id: number): Promise<Workspace | undefined> => {
     try {
-      await settle(id, stores);
-      return true;
+      return await settle(id, stores);
     } catch (error) {
       log.error({ error, job: id }, 'a job was saved and could not be worked out');
       stores.jobs.saveSafety(id, false, '');
-      return false;
+      return undefined;
     }
   };
   /** What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves asking for it. */
-  const answered = async <T extends object>(
-    ctx: Context,
-    id: number,
-    body: T,
-  ): Promise<T | (T & { workspace: Workspace })> => {
-    const workedOut = await settled(id);
-    return workedOut && ctx.get('prefer') === WHOLE ? { ...body, workspace: await workspaceOf(id, stores) } : body;
+  const answered = async (ctx: Context, id: number, body: object): Promise<object | string> => {
+    const workspace = await settled(id);
+    if (!workspace || ctx.get('prefer') !== WHOLE) return body;
+    // Many writers are answered the same job: it is put into words once.
+    const whole = inJson.get(workspace) ?? JSON.stringify(workspace);
+    inJson.set(workspace, whole);
+    ctx.type = 'json';
+    return `${JSON.stringify(body).slice(0, -1)},"workspace":${whole}}`;
   };
+  const inJson = new WeakMap<Workspace, string>();
   const checkAsked = (fields: Partial<NewJob>): void => {
     if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId))
       throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
-    if (fields.complaint && !COMPLAINTS.some((c) => c.id === fields.complaint))
-      throw badRequest(`"${fields.complaint}" is not a complaint that is known here.`, '/complaint');
+    const unknown = fields.complaints?.find((id) => !COMPLAINTS.some((c) => c.id === id));
+    if (unknown !== undefined) throw badRequest(`"${unknown}" is not a complaint that is known here.`, '/complaints');
     if (fields.slot && !findSlot(fields.slot))
       throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
   };
 
   router.get('/jobs', (ctx) => {
-    ctx.body = { jobs: stores.jobs.list((key) => vehicleWords(key, stores)) };
+    const words = textQuery(ctx, 'q').toLowerCase().split(/\s+/).filter(Boolean);
+    const limit = numberQuery(ctx, 'limit', 500);
+    ctx.body = stores.jobs.list(namesOf(stores), limit, words.length > 0 ? (job) => hasWords(job, words) : undefined);
   });
   router.post('/jobs', async (ctx) => {
     const person = personOf(ctx);
@@ -86,6 +103,12 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
     const workspace = await workspaceOf(jobId(ctx), stores);
     ctx.set('etag', tagOf(workspace.job.version));
     ctx.body = workspace;
+  });
+  router.get('/jobs/:id/touched', (ctx) => {
+    ctx.body = { at: stores.jobs.get(jobId(ctx)).updatedAt };
+  });
+  router.post('/jobs/:id/solve', async (ctx) => {
+    await solveJob(ctx, jobId(ctx), await readBody(ctx, SolveLimits), stores);
   });
   router.patch('/jobs/:id', async (ctx) => {
     personOf(ctx);
@@ -168,35 +191,52 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
     ctx.body = await answered(ctx, id, stores.jobs.decide(id, ctx.params['subject'] ?? '', null, seen, person));
   });
 
-  router.put('/jobs/:id/slip/:key', async (ctx) => {
+  router.put('/jobs/:id/parts-list/:key', async (ctx) => {
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
     const edit = await readBody(ctx, SlipEditRequest);
     const key = ctx.params['key'] ?? '';
+    stores.jobs.checkSeen(id, key, seen, edit);
     if (!(await workspaceOf(id, stores)).slip.some((line) => line.key === key))
-      throw notFound('This line is no longer on the slip.');
+      throw notFound('This line is no longer on the parts list.');
     const version = stores.jobs.editSlip(id, key, edit, seen, person);
     await settled(id);
     ctx.set('etag', tagOf(version));
     ctx.body = { key, version };
   });
-  router.post('/jobs/:id/slip', async (ctx) => {
+  /** What is on the list to order is not ordered again under the same number by hand. */
+  const refuseTwice = async (id: number, { section, number }: SlipAddRequest): Promise<void> => {
+    if (section !== 'order' || number === undefined) return;
+    const { slip } = await workspaceOf(id, stores);
+    const there = slip.find(
+      (l) => l.section === 'order' && !l.dropped && l.number !== undefined && looseKey(l.number) === looseKey(number),
+    );
+    if (there)
+      throw badRequest(
+        `${there.number ?? ''} is on the list already, ${there.quantity} × ${there.words}: change its quantity there if more is wanted.`,
+        '/number',
+      );
+  };
+  router.post('/jobs/:id/parts-list', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
-    const key = stores.jobs.addSlip(id, await readBody(ctx, SlipAddRequest), person);
-    await settled(id);
+    const line = await readBody(ctx, SlipAddRequest);
+    const question = unclear(line.words);
+    if (question !== undefined) throw badRequest(question, '/words');
+    await refuseTwice(id, line);
+    const key = stores.jobs.addSlip(id, line, person);
     ctx.status = 201;
-    ctx.body = { key };
+    ctx.body = await answered(ctx, id, { key });
   });
 
-  router.get('/jobs/:id/slip.csv', async (ctx) => {
+  router.get('/jobs/:id/parts-list.csv', async (ctx) => {
     const id = jobId(ctx);
-    ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.csv"`);
+    ctx.set('content-disposition', `attachment; filename="kerabat-parts-list-${id}.csv"`);
     ctx.type = 'text/csv; charset=utf-8';
-    ctx.body = slipCsv(await workspaceOf(id, stores));
+    ctx.body = partsListCsv(await workspaceOf(id, stores));
   });
-  router.get('/jobs/:id/slip.json', async (ctx) => {
+  router.get('/jobs/:id/parts-list.json', async (ctx) => {
     const id = jobId(ctx);
-    ctx.set('content-disposition', `attachment; filename="kerabat-slip-${id}.json"`);
-    ctx.body = slipJson(await workspaceOf(id, stores));
+    ctx.set('content-disposition', `attachment; filename="kerabat-parts-list-${id}.json"`);
+    ctx.body = partsListJson(await workspaceOf(id, stores));
   });
   for (const paper of PAPERS) {
     router.get(`/jobs/:id/${paper}.pdf`, async (ctx) => {

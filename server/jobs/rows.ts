@@ -1,76 +1,145 @@
 import { slotKey } from '@kerabat/core/identify';
-import type { ChainFact, BoxItem } from '@kerabat/core/chain';
-import type { JobPlace, JobRows, Slot } from '@kerabat/core/job';
-import { readingTolerance, type Change, type Remedy } from '@kerabat/core/fit';
+import { PRESENCES, type ChainFact, type BoxItem } from '@kerabat/core/chain';
+import {
+  readingTolerance,
+  type Change,
+  type JobPlace,
+  type JobRows,
+  type NetworkPart,
+  type Slot,
+} from '@kerabat/core/job';
 import type { Refusal } from '@kerabat/core/joint';
 import { evidenceBase, type Evidence } from '@kerabat/core/identify';
 import { findSlot, SLOTS } from '@kerabat/core/strip';
-import type { Practice } from '@kerabat/core/practice';
-import type { Fact, UnitDesign } from '@kerabat/core/unit';
+import type { Settings } from '@kerabat/core/settings';
+import { factOf, type Fact, type UnitDesign } from '@kerabat/core/unit';
 import type { Listing, Override } from '@kerabat/core/verdict';
 import { lookup } from '@kerabat/core/words';
-import { recordedAt } from '../fit/recorded.js';
-import type { Stores } from '../main/stores.js';
-import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
-import { hasBooster } from './fit-chain.js';
-import { kinOf } from './kin-of.js';
+import { factOfRow } from '../catalogue/facts.js';
+import type { BoxRow } from '../catalogue/kits.js';
+import type { PartFactRow } from '../catalogue/vehicles.js';
+import type { Stores } from './needs.js';
+import { decisionOf, entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import { interchangeOf } from './interchange-of.js';
+
+/** What the places of a vehicle follow from, in a job or in a plan. */
+export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'practice' | 'plan'>;
+/** What is there and what goes in, at one place. */
+export type PlaceChoice = Pick<SlotChoice, 'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays'>;
 
 /** The rows that a job is judged by, as the core composes them into a chain. */
 export function rowsOf(
   choices: readonly SlotChoice[],
-  taken: readonly Remedy[],
   input: SlotInput,
   overrides: readonly Override[],
   stores: Stores,
 ): JobRows {
-  const takenAt = (slot: string): Change[] =>
-    taken.filter((remedy) => remedy.key.startsWith(`${slot}/`)).flatMap((remedy) => remedy.changes);
-  const places = SLOTS.flatMap(({ slot }): JobPlace[] => {
-    const choice = choices.find((c) => c.slot === slot);
-    return choice ? [workedPlace(choice, takenAt(slot), input, stores)] : standingPlace(slot as Slot, input, stores);
-  });
-  const unknownBooster = !input.vehicle && choices.some((c) => hasBooster(input, c.chosen ?? c.old));
   return {
-    places,
-    pedal: input.vehicle ? stores.vehicles.facts(input.vehicle.id, 'pedal').map(recorded) : [],
-    booster: places.some((place) => place.slot === 'booster') || unknownBooster,
+    ...placeRows(choices, input, stores),
     listed: choices.flatMap((choice) => listingsOf(choice, input, stores)),
     refused: choices.flatMap((choice) => refusalsOf(choice, input, stores)),
     overrides,
+  };
+}
+
+/** The rows of a vehicle's places alone: nobody lists or refuses anything. */
+export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, stores: Stores): JobRows {
+  const places = SLOTS.flatMap(({ slot }): JobPlace[] => {
+    const choice = choices.find((c) => c.slot === slot);
+    return choice ? [workedPlace(choice, input, stores)] : standingPlace(slot as Slot, input, stores);
+  });
+  return {
+    places,
+    ...(input.vehicle ? networkOf(input.vehicle.id, input, stores) : {}),
+    pedal: input.vehicle ? stores.vehicles.facts(input.vehicle.id, 'pedal').map(recorded) : [],
+    ...(input.plan?.splits ? { splits: true } : {}),
+    booster: !input.vehicle && choices.some((c) => hasBooster(input, c.chosen ?? c.old)),
+    listed: [],
+    refused: [],
+    overrides: [],
     unanswered: [],
     practice: input.practice,
   };
 }
 
-function workedPlace(choice: SlotChoice, taken: readonly Change[], input: SlotInput, stores: Stores): JobPlace {
+/** How a vehicle is laid out, and what is recorded of its lines for this month and option. */
+function networkOf(vehicleId: string, { known }: PlaceInput, stores: Stores): Pick<JobRows, 'layouts' | 'network'> {
+  const { built, options } = known;
+  const applies = (row: PartFactRow): boolean =>
+    (built === undefined || (row.builtFrom <= built && (row.builtTo === '' || row.builtTo >= built))) &&
+    (row.option === '' || options.length === 0 || options.includes(row.option));
+  const byPart = new Map<string, PartFactRow[]>();
+  for (const row of stores.vehicles.partFacts(vehicleId)) byPart.set(row.part, [...(byPart.get(row.part) ?? []), row]);
+  const network = [...byPart].map(([part, all]): NetworkPart => {
+    const rows = all.filter(applies);
+    const optioned = rows.filter((row) => row.option !== '' && options.includes(row.option));
+    const own = optioned.length > 0 ? optioned : rows.filter((row) => row.option === '');
+    const factsIn = (list: readonly PartFactRow[]): ChainFact[] => list.flatMap(factOfRow).map(recorded);
+    const sets = [...new Set(own.map((row) => row.matedSet))];
+    const every = [...new Set(all.map((row) => row.matedSet).filter((s) => s !== ''))];
+    const sides = every.map((set) => ({ set, facts: factsIn(all.filter((row) => row.matedSet === set)) }));
+    const [set = ''] = sets;
+    // Which of several variants is fitted nobody knows: neither its figures nor its side.
+    const several = new Set(own.map((row) => `${row.builtFrom} ${row.option}`)).size > 1;
+    const side = several ? (every.length > 0 ? 'not-known' : '') : set;
+    return { part, ...(side === '' ? {} : { set: side }), facts: several ? agreed(factsIn(own)) : factsIn(own), sides };
+  });
+  return { layouts: stores.vehicles.layouts(vehicleId), network };
+}
+
+/** What every variant of a part has alike. */
+const agreed = (facts: readonly ChainFact[]): ChainFact[] =>
+  facts.filter((fact, i) => {
+    const same = facts.filter((f) => f.attribute === fact.attribute && f.position === fact.position);
+    return same.every((f) => f.value === fact.value) && facts.indexOf(same[0] ?? fact) === i;
+  });
+
+/** A vehicle has a booster when its chain says so; without a vehicle, when its master comes without a rod of its own. */
+export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boolean {
+  if (input.plan?.roles.some((role) => role.slot === 'booster')) return true;
+  if (input.vehicle) return entriesFor(input.chain, 'booster', input.known).length > 0;
+  return unit !== undefined && factOf(unit.facts, 'rod-length')?.value === null;
+}
+
+function workedPlace(choice: PlaceChoice, input: PlaceInput, stores: Stores): JobPlace {
   const slot = choice.slot as Slot;
   const { old, chosen } = choice;
   const kind = (chosen ?? old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
+  const absent = input.vehicle !== undefined && !old && entriesFor(input.chain, slot, input.known).length === 0;
   return {
     slot,
     kind: old?.kind ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
-    recorded: recordedOf(slot, input, stores),
+    recorded: absent && role ? sisterFacts(slot, chosen, input, stores) : recordedOf(slot, input, stores),
     read: choice.measured.map((item) => readingOf(item, input.practice)),
     ...setOf('oldSet', old, slot, input, stores),
     ...setOf('chosenSet', chosen, slot, input, stores),
-    ...(chosen ? { box: boxOf(chosen, choice.chosenNumber, stores) } : {}),
-    wanted: role !== undefined || input.decisions.some((d) => d.subject === `wanted:${slot}` && d.value),
+    ...(choice.stays === 'resealed' ? { resealed: true as const } : {}),
+    ...(chosen && choice.stays === undefined ? { box: boxOf(chosen, choice.chosenNumber, slot, input, stores) } : {}),
+    wanted: role !== undefined || decisionOf(input.decisions, { about: 'wanted', slot }) !== undefined,
     beside: chosen ? besideOf(chosen, slot, input) : [],
     ...(role && input.plan ? { conversion: input.plan.id } : {}),
-    changes: [...planned(slot, input), ...taken],
+    changes: planned(slot, input),
     asks: lookup(input.plan?.asks, slot) ?? [],
+    ...(absent && role && chosen ? { absent: true as const } : {}),
   };
 }
 
+/** What a place that a conversion brings has on the sister vehicle that the new unit comes from. */
+function sisterFacts(slot: Slot, chosen: UnitDesign | undefined, input: PlaceInput, stores: Stores): ChainFact[] {
+  const sister = chosen && input.vehicle ? stores.siblings.sisterWith(chosen.id, slot, input.vehicle.id) : undefined;
+  if (sister === undefined) return [];
+  return stores.vehicles.recordedAt(sister, slot).map((fact) => ({ ...recorded(fact), rests: 'sister' }));
+}
+
 /** What the conversion of a job changes at a place. */
-const planned = (slot: string, input: SlotInput): Change[] =>
+const planned = (slot: string, input: PlaceInput): Change[] =>
   input.plan?.changes.filter((c) => c.slot === slot).map(({ change }) => change) ?? [];
 
 /** A place that nobody works on, with its unit where the record names exactly one. */
-function standingPlace(slot: Slot, input: SlotInput, stores: Stores): JobPlace[] {
+function standingPlace(slot: Slot, input: PlaceInput, stores: Stores): JobPlace[] {
   const entries = entriesFor(input.chain, slot, input.known);
   const only = entries.length === 1 && entries[0] ? stores.units.design(entries[0].unitId) : undefined;
   const kind = only?.kind ?? findSlot(slot)?.kinds[0];
@@ -101,15 +170,16 @@ const recorded = ({ attribute, position, value, tolerance, source }: Fact): Chai
 });
 
 /** What the record says of the vehicle at a place, without what it says of its pedal. */
-function recordedOf(slot: Slot, input: SlotInput, stores: Stores): ChainFact[] {
+function recordedOf(slot: Slot, input: PlaceInput, stores: Stores): ChainFact[] {
   if (!input.vehicle) return [];
   const own = new Set(stores.vehicles.facts(input.vehicle.id, slot).map((f) => slotKey(f.attribute, f.position)));
-  return recordedAt(input.vehicle.id, slot, stores)
+  return stores.vehicles
+    .recordedAt(input.vehicle.id, slot)
     .filter((fact) => fact.attribute === 'driving-side' || own.has(slotKey(fact.attribute, fact.position)))
     .map(recorded);
 }
 
-export function readingOf(item: Evidence, practice: Practice): ChainFact {
+export function readingOf(item: Evidence, practice: Settings): ChainFact {
   const tolerance = readingTolerance(item, practice);
   return {
     attribute: item.attribute,
@@ -125,7 +195,7 @@ function setOf<K extends 'oldSet' | 'chosenSet'>(
   key: K,
   unit: UnitDesign | undefined,
   slot: string,
-  input: SlotInput,
+  input: PlaceInput,
   stores: Stores,
 ): Partial<Record<K, string>> {
   const planned = input.plan?.mated.includes(slot) === true;
@@ -137,7 +207,7 @@ function setOf<K extends 'oldSet' | 'chosenSet'>(
 }
 
 /** Units that the record lists with one for this vehicle, in a month and an option that go together. */
-function besideOf(unit: UnitDesign, slot: string, input: SlotInput): string[] {
+function besideOf(unit: UnitDesign, slot: string, input: PlaceInput): string[] {
   const own = input.chain.filter((e) => e.slot === slot && e.unitId === unit.id);
   return input.chain.filter((other) => other.slot !== slot && own.some((e) => together(e, other))).map((e) => e.unitId);
 }
@@ -156,14 +226,18 @@ function listingsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Listi
   if (entriesFor(input.chain, slot, input.known).some((e) => e.unitId === chosen.id))
     listings.push({ unit: chosen.id, by: 'maker-bulletin', vehicle: true });
   if (!old || old.id === chosen.id) return listings;
-  const kin = kinOf(choice, input, stores);
-  if (!kin || kin.disputed !== undefined || !['same', 'drop-in'].includes(kin.grade)) return listings;
-  const steps = kin.paths[0] ?? [];
-  const kinds = steps.flatMap((step) => step.assertions.map((a) => a.sourceKind));
-  const weakest = WEAKEST.find((kind) => kinds.includes(kind));
+  const interchange = interchangeOf(choice, input, stores);
+  if (!interchange || interchange.disputed !== undefined || !['same', 'drop-in'].includes(interchange.grade))
+    return listings;
+  const steps = interchange.paths[0] ?? [];
+  const said = steps.flatMap((step) => step.assertions);
+  const weakest = WEAKEST.find((kind) => said.some((a) => a.sourceKind === kind));
+  const claim = said.find((a) => a.sourceKind === weakest);
   const misfits = steps.reduce((sum, step) => sum + (step.outcomes?.misfit ?? 0), 0);
   const fitted = steps.reduce((sum, step) => sum + (step.outcomes?.fitted ?? 0), 0);
-  return weakest ? [...listings, { unit: chosen.id, by: weakest, instead: old.id, fitted, misfits }] : listings;
+  if (!weakest || !claim) return listings;
+  const { source: title, date } = claim;
+  return [...listings, { unit: chosen.id, by: weakest, instead: old.id, title, date, fitted, misfits }];
 }
 const WEAKEST: readonly Listing['by'][] = ['unsourced', 'aftermarket-list', 'unit-maker', 'measured', 'maker-bulletin'];
 
@@ -171,14 +245,15 @@ const WEAKEST: readonly Listing['by'][] = ['unsourced', 'aftermarket-list', 'uni
 function refusalsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Refusal[] {
   const { old, chosen } = choice;
   if (!old || !chosen || old.id === chosen.id) return [];
-  const kin = kinOf(choice, input, stores);
-  if (!kin) return [];
-  const path = kin.paths[0] ?? [];
+  const interchange = interchangeOf(choice, input, stores);
+  if (!interchange) return [];
+  const path = interchange.paths[0] ?? [];
   const refusal = path.find((step) => step.kind === 'does-not-fit');
   const doubted = path.find((step) => step.review === true);
   const pair = { unit: chosen.id, instead: old.id };
-  if (kin.disputed !== undefined) return [{ ...pair, state: 'does-not-fit', by: kin.disputed, disputed: true }];
-  if (kin.grade === 'does-not-fit') {
+  if (interchange.disputed !== undefined)
+    return [{ ...pair, state: 'does-not-fit', by: interchange.disputed, disputed: true }];
+  if (interchange.grade === 'does-not-fit') {
     const said = refusal?.assertions.map((a) => `${a.source}${a.note ? `: ${a.note}` : ''}`).join('; ');
     return [{ ...pair, state: 'does-not-fit', by: said ?? '' }];
   }
@@ -187,7 +262,7 @@ function refusalsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Refus
   return [{ ...pair, state: 'not-known', by: `${doubted.to} instead of ${doubted.from}, ${times} times` }];
 }
 
-/** The names under which boxes hold small parts, as items. */
+/** The names under which boxes hold small parts, as items, where a list does not say the kind. */
 const ITEM_OF: Readonly<Record<string, BoxItem['item']>> = {
   'reservoir with cap': 'reservoir',
   reservoir: 'reservoir',
@@ -196,18 +271,39 @@ const ITEM_OF: Readonly<Record<string, BoxItem['item']>> = {
   'seal ring': 'booster-seal',
   'pressure sensor': 'sensor',
   sensor: 'sensor',
-  'bench-bleed hose': 'bench-bleed-set',
+  'bench-bleed hose': 'bench-bleed',
   nuts: 'nut',
   plugs: 'plug',
   'blanking plugs': 'plug',
 };
+/** What a line of a box is; undefined when nobody knows. */
+export const itemOfBox = ({ item, kind }: Pick<BoxRow, 'item' | 'kind'>): BoxItem['item'] | undefined =>
+  kind === '' ? lookup(ITEM_OF, item) : kind;
 const PRESENCE = { included: 'with', 'left-out': 'without', unknown: 'not-known' } as const;
 
-function boxOf(chosen: UnitDesign, ordered: string | undefined, stores: Stores): BoxItem[] {
+/** What the box of a number holds, as its list says it and the supplier answered. */
+function boxOf(
+  chosen: UnitDesign,
+  ordered: string | undefined,
+  slot: string,
+  input: PlaceInput,
+  stores: Stores,
+): BoxItem[] {
   const number = ordered ?? stores.units.numbers(chosen.id)[0];
   if (number === undefined) return [];
-  return stores.kits.box(chosen.id, number).flatMap(({ item, presence }): BoxItem[] => {
-    const known = lookup(ITEM_OF, item);
-    return known === undefined ? [] : [{ item: known, presence: PRESENCE[presence] }];
+  return stores.kits.box(chosen.id, number).flatMap((row): BoxItem[] => {
+    const { presence, quantity, thread, size } = row;
+    const item = itemOfBox(row);
+    if (item === undefined) return [];
+    const answered = decisionOf(input.decisions, { about: 'box', slot, item })?.choice;
+    return [
+      {
+        item,
+        presence: PRESENCES.find((p) => p === answered) ?? PRESENCE[presence],
+        ...(quantity === null ? {} : { quantity }),
+        ...(thread === null ? {} : { thread }),
+        ...(size === null ? {} : { sizeMm: size }),
+      },
+    ];
   });
 }

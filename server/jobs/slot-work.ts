@@ -1,47 +1,47 @@
-import type { FeelView, KinEntry, SlotWork, SplitView } from '@kerabat/contract';
-import { boreName, changeBore, type BoreChangeKind } from '@kerabat/core/bore';
+import type { FeelView, InterchangeEntry, SlotWork, SplitView, WheelView } from '@kerabat/contract';
+import { boreName, changeBore, changeWheels, type BoreChangeKind, type WheelUnits } from '@kerabat/core/bore';
 import { findSlot } from '@kerabat/core/strip';
-import { checkOf, type FitLink, type Joint, type VehicleSide } from '@kerabat/core/fit';
+import { knownSide, partsOf, type KnownSide, type ShownJoint, type Slot } from '@kerabat/core/job';
 import { splitOf } from '@kerabat/core/identify';
-import { judgeKit } from '@kerabat/core/kit';
 import { tubesFor } from '@kerabat/core/line';
 import { findSeat } from '@kerabat/core/seat';
 import { findThread, BRAKE_THREADS } from '@kerabat/core/thread';
 import { numberOf, portPositions, textOf, type UnitDesign } from '@kerabat/core/unit';
 import { mm } from '@kerabat/core/units';
-import type { Stores } from '../main/stores.js';
-import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
-import { hasBooster } from './fit-chain.js';
-import { kinOf } from './kin-of.js';
+import { wheelSentence } from '@kerabat/core/words';
+import type { Stores } from './needs.js';
+import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import { kitsFor, type JudgedKit } from './kit-of.js';
+import { interchangeOf } from './interchange-of.js';
+import { hasBooster } from './rows.js';
 
 /** The joints and side values that the rest of the job needs. */
 export interface SlotResult {
   readonly work: SlotWork;
   readonly choice: SlotChoice;
-  readonly joints: readonly Joint[];
-  readonly vehicle: VehicleSide;
+  readonly joints: readonly ShownJoint[];
+  readonly vehicle: KnownSide;
   readonly booster: boolean;
-  /** How the chosen unit is kin of the old one; undefined when it is the old one or no path is known. */
-  readonly kin?: KinEntry;
+  /** The kit that was chosen. */
+  readonly kit?: JudgedKit;
+  /** How the chosen unit is interchange of the old one; undefined when it is the old one or no path is known. */
+  readonly interchange?: InterchangeEntry;
 }
 
-/** Second half: what follows from the joints of the chosen unit, which were checked with the whole chain. */
+/** Second half: what follows from the joints of the chosen unit, which were judged with the whole chain. */
 export function computeSlot(
   choice: SlotChoice,
-  link: FitLink,
-  checked: readonly Joint[],
-  mated: Joint | undefined,
+  joints: readonly ShownJoint[],
   input: SlotInput,
   stores: Stores,
 ): SlotResult {
   const { slot, chosen, old } = choice;
-  const side = link.vehicle;
+  const recorded = input.vehicle ? stores.vehicles.recordedAt(input.vehicle.id, slot) : [];
+  const side = knownSide(choice.measured, recorded, old?.facts ?? [], input.practice);
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
-  const kin = kinOf(choice, input, stores);
-  const planned = input.plan?.roles.some((role) => role.slot === slot) === true;
-  const refused = kin && refusalJoint(kin, planned);
-  const joints = chosen ? [...checked, ...(mated ? [mated] : []), ...(refused ? [refused] : [])] : [];
+  const interchange = interchangeOf(choice, input, stores);
+  const kits = unit ? kitsFor(unit, capOf(side)?.grade, slot, input, stores) : undefined;
   const work: SlotWork = {
     slot,
     words: findSlot(slot)?.words ?? slot,
@@ -56,44 +56,22 @@ export function computeSlot(
     ...(old ? { old: refOf(old, undefined, stores) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),
     ...(chosen ? { chosen: refOf(chosen, choice.chosenNumber, stores) } : {}),
-    joints: joints as SlotWork['joints'],
+    joints: joints.map(({ slot: _slot, ...joint }) => joint) as SlotWork['joints'],
     ports: unit ? portViews(unit) : [],
-    kits: unit ? kitViews(unit, side, slot, input, stores) : [],
+    kits: kits?.views ?? [],
+    resealed: choice.stays === 'resealed',
     ...feelOf(side, chosen),
+    ...wheelsOf(side, old, chosen, slot, input, stores),
   };
-  return { work, choice, joints, vehicle: side, booster, ...(kin ? { kin } : {}) };
-}
-
-/**
- * What is on record against the interchange is a joint of its own, and stops the order like any other: a "does not fit"
- * between the old unit and the chosen one, or a link on the way that did not work out repeatedly.
- */
-function refusalJoint(kin: KinEntry, planned: boolean): Joint | undefined {
-  const path = kin.paths[0] ?? [];
-  const refusal = path.find((step) => step.kind === 'does-not-fit');
-  const doubted = path.find((step) => step.review === true);
-  if (kin.disputed !== undefined) return recordJoint('does-not-fit', `The interchange is ${kin.disputed}`);
-  if (kin.grade === 'does-not-fit') {
-    const said = refusal?.assertions.map((a) => `${a.source}${a.note ? `: ${a.note}` : ''}`).join('; ');
-    // A conversion is what makes it fit: the record speaks of an exchange without one, and every joint is checked all the same.
-    if (planned)
-      return recordJoint(
-        'fits-with-change',
-        `Recorded as not fitting by itself; the conversion changes what it goes to. ${said ?? ''}`,
-      );
-    return recordJoint('does-not-fit', `Recorded as not fitting. ${said ?? ''}`);
-  }
-  if (!doubted) return undefined;
-  const times = doubted.outcomes?.misfit ?? 0;
-  return recordJoint(
-    'not-known',
-    `That ${doubted.to} does instead of ${doubted.from} turned out wrong ${times} times. Read in Kin what was found.`,
-  );
-}
-
-function recordJoint(state: 'does-not-fit' | 'not-known' | 'fits-with-change', sentence: string): Joint {
-  const check = checkOf('record', 'what is on record', 'fitted', 'chosen', 'no record against it', { state, sentence });
-  return { id: 'record', words: 'what is on record', place: 'side', state, checks: [check], silent: [] };
+  return {
+    work,
+    choice,
+    joints,
+    vehicle: side,
+    booster,
+    ...(kits?.chosen ? { kit: kits.chosen } : {}),
+    ...(interchange ? { interchange } : {}),
+  };
 }
 
 const refOf = (unit: UnitDesign, number: string | undefined, stores: Stores): NonNullable<SlotWork['old']> => {
@@ -136,34 +114,15 @@ function portViews(unit: UnitDesign): SlotWork['ports'] {
   });
 }
 
-function kitViews(
-  unit: UnitDesign,
-  side: VehicleSide,
-  slot: string,
-  input: SlotInput,
-  stores: Stores,
-): SlotWork['kits'] {
-  const cap = capOf(side)?.grade;
-  const chosen = decisionOf(input.decisions, `kit:${slot}`)?.choice;
-  return stores.kits.forUnit(unit).map((kit) => ({
-    id: kit.id,
-    name: kit.name,
-    ...(kit.number ? { number: kit.number } : {}),
-    ...judgeKit(unit, kit, cap, input.practice),
-    contents: kit.contents.map((c) => `${c.quantity} × ${c.item}${c.note ? `, ${c.note}` : ''}`),
-    chosen: kit.id === chosen,
-  }));
-}
-
 /** The fluid that the cap names, and how it is known. */
-export function capOf(side: VehicleSide): { grade: string; origin: string } | undefined {
+export function capOf(side: KnownSide): { grade: string; origin: string } | undefined {
   const known = side.get('fluid');
   return typeof known?.value === 'string' ? { grade: known.value, origin: known.origin } : undefined;
 }
 
 const FEEL_KINDS: readonly string[] = ['brake-master', 'clutch-master', 'slave'] satisfies BoreChangeKind[];
 
-function feelOf(side: VehicleSide, chosen: UnitDesign | undefined): { feel?: FeelView } {
+function feelOf(side: KnownSide, chosen: UnitDesign | undefined): { feel?: FeelView } {
   const from = side.get('bore')?.value;
   const to = chosen && numberOf(chosen.facts, 'bore');
   if (!chosen || !FEEL_KINDS.includes(chosen.kind) || typeof from !== 'number' || to === undefined) return {};
@@ -180,6 +139,48 @@ function feelOf(side: VehicleSide, chosen: UnitDesign | undefined): { feel?: Fee
       areaTo: { value: change.areaToMm2, unit: 'mm2' },
       summary: change.summary,
       working: boreWorking(from, to),
+    },
+  };
+}
+
+const WHEEL_KINDS: readonly string[] = ['caliper', 'wheel-cylinder'];
+
+/** What other wheel units do, beside the master that stays: its bore where the record names exactly one. */
+function wheelsOf(
+  side: KnownSide,
+  old: UnitDesign | undefined,
+  chosen: UnitDesign | undefined,
+  slot: string,
+  input: SlotInput,
+  stores: Stores,
+): { wheels?: WheelView } {
+  if (!old || !chosen || !WHEEL_KINDS.includes(chosen.kind) || old.kind !== chosen.kind) return {};
+  const unitsOf = (unit: UnitDesign): WheelUnits | undefined => {
+    const boreMm = numberOf(unit.facts, 'bore');
+    // A sliding caliper and a cylinder have one that counts where nobody says more.
+    const pistons = numberOf(unit.facts, 'piston-count') ?? 1;
+    const discMm = numberOf(unit.facts, 'disc');
+    return boreMm === undefined
+      ? undefined
+      : { boreMm, pistons, units: partsOf(slot as Slot).length, ...(discMm === undefined ? {} : { discMm }) };
+  };
+  const measured = side.get('bore')?.value;
+  const before = unitsOf(old);
+  const [from, to] = [
+    before && typeof measured === 'number' ? { ...before, boreMm: measured } : before,
+    unitsOf(chosen),
+  ];
+  if (!from || !to) return {};
+  const masters = entriesFor(input.chain, 'brake-master', input.known);
+  const master = masters.length === 1 ? stores.units.design(masters[0]?.unitId ?? '') : undefined;
+  const change = changeWheels(from, to, master && numberOf(master.facts, 'bore'));
+  const { areaRatio, torqueRatio, working } = change;
+  return {
+    wheels: {
+      areaRatio,
+      ...(torqueRatio === undefined ? {} : { torqueRatio }),
+      sentence: wheelSentence(change),
+      working,
     },
   };
 }

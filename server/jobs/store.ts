@@ -5,25 +5,26 @@ import type {
   EvidenceView,
   Job,
   JobChange,
+  JobList,
   JobRow,
   NewJob,
   SlipAddRequest,
   SlipEditRequest,
 } from '@kerabat/contract';
 import type { Evidence } from '@kerabat/core/identify';
-import type { SlipEdit, SlipLine } from '@kerabat/core/slip';
+import type { SlipEdit, SlipLine } from '@kerabat/core/parts-list';
 import type { Db } from '../db/open.js';
 import { addedOf, editOf, evidenceOf, jobOf, type EvidenceRow, type JobDbRow, type SlipRow } from './stored.js';
 import { conflict, notFound } from '../http/problem.js';
 
-const JOB = `SELECT id, asker, request, complaint, words, vehicle_key AS vehicleId, built, options, slot, state, opened_by AS openedBy,
+const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, slot, state, opened_by AS openedBy,
   created_at AS createdAt, updated_at AS updatedAt, version, safe, safety FROM job`;
 const SQL = {
   job: `${JOB} WHERE id = ?`,
-  jobs: `${JOB} ORDER BY updated_at DESC, id DESC LIMIT 500`,
-  insertJob: `INSERT INTO job (asker, request, complaint, words, vehicle_key, built, options, slot, state, opened_by, created_at, updated_at, version)
-    VALUES (@asker, @request, @complaint, @words, @vehicleId, @built, @options, @slot, 'open', @person, @now, @now, 1)`,
-  updateJob: `UPDATE job SET asker = @asker, request = @request, complaint = @complaint, words = @words, vehicle_key = @vehicleId, built = @built,
+  jobs: `${JOB} ORDER BY updated_at DESC, id DESC `,
+  insertJob: `INSERT INTO job (asker, request, complaints, words, vehicle_key, built, options, slot, state, opened_by, created_at, updated_at, version)
+    VALUES (@asker, @request, @complaints, @words, @vehicleId, @built, @options, @slot, 'open', @person, @now, @now, 1)`,
+  updateJob: `UPDATE job SET asker = @asker, request = @request, complaints = @complaints, words = @words, vehicle_key = @vehicleId, built = @built,
     options = @options, slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
   touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
   unsettled: `SELECT id FROM job WHERE safety = ''`,
@@ -36,17 +37,33 @@ const SQL = {
   decisions: `SELECT d.subject, d.value, d.reason, d.person AS "by", d.decided_at AS at, d.version FROM decision d
     WHERE d.job_id = ? AND d.version = (SELECT MAX(version) FROM decision x WHERE x.job_id = d.job_id AND x.subject = d.subject) ORDER BY d.subject`,
   decide: `INSERT INTO decision (job_id, subject, version, value, reason, person, decided_at) VALUES (@jobId, @subject, @version, @value, @reason, @person, @now)`,
+  slipLine: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM slip_line WHERE job_id = ? AND key = ?`,
   slip: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM slip_line WHERE job_id = ? ORDER BY edited_at, key`,
+  byHand: `SELECT COUNT(DISTINCT key) FROM slip_line WHERE job_id = ? AND by_hand = 1`,
   saveSlip: `INSERT INTO slip_line (job_id, key, version, by_hand, section, words, number, reason, quantity, dropped, note, person, edited_at)
     VALUES (@jobId, @key, 1, @byHand, @section, @words, @number, @reason, @quantity, @dropped, @note, @person, @now)
     ON CONFLICT DO UPDATE SET version = version + 1, quantity = excluded.quantity, dropped = excluded.dropped, note = excluded.note,
       person = excluded.person, edited_at = excluded.edited_at`,
 };
 
+/** A job as the list shows it. */
+const listedOf = (row: JobDbRow, vehicleWords: (key: string) => string): JobRow => ({
+  id: row.id,
+  asker: row.asker,
+  request: row.request,
+  state: row.state,
+  vehicle: row.vehicleId === null ? 'vehicle not known' : vehicleWords(row.vehicleId),
+  slot: row.slot ?? '',
+  updatedAt: row.updatedAt,
+  safety: row.safety,
+  safe: row.safe === 1,
+});
+
 /** Jobs and what people put into them. `clock` answers the time of an entry as ISO text. */
 export function jobStore(db: Db, clock: () => string) {
   const job = db.prepare<[number], JobDbRow>(SQL.job);
   const jobs = db.prepare<[], JobDbRow>(SQL.jobs);
+  const count = db.prepare<[], { n: number }>(`SELECT COUNT(*) AS n FROM job`);
   const insertJob = db.prepare<[Record<string, unknown>]>(SQL.insertJob);
   const updateJob = db.prepare<[Record<string, unknown>]>(SQL.updateJob);
   const touch = db.prepare<[string, number]>(SQL.touch);
@@ -59,6 +76,8 @@ export function jobStore(db: Db, clock: () => string) {
   const decisions = db.prepare<[number], Omit<Decision, 'value'> & { value: string | null }>(SQL.decisions);
   const decide = db.prepare<[Record<string, unknown>]>(SQL.decide);
   const slip = db.prepare<[number], SlipRow>(SQL.slip);
+  const oneLine = db.prepare<[number, string], SlipRow>(SQL.slipLine);
+  const byHand = db.prepare<[number], number>(SQL.byHand).pluck() as { get(id: number): number | undefined };
   const saveSlip = db.prepare<[Record<string, unknown>]>(SQL.saveSlip);
 
   const get = (id: number): Job => {
@@ -66,7 +85,14 @@ export function jobStore(db: Db, clock: () => string) {
     if (!row) throw notFound(`There is no job ${id}.`);
     return jobOf(row);
   };
-  const slipLine = (id: number, key: string): SlipRow | undefined => slip.all(id).find((line) => line.key === key);
+  const slipLine = (id: number, key: string): SlipRow | undefined => oneLine.get(id, key);
+  /** The line as it was last edited, which the writer has seen; a sentence when somebody else was first. */
+  const seenLine = (id: number, key: string, seen: number, edit: SlipEditRequest): SlipRow | undefined => {
+    const before = slipLine(id, key);
+    if ((before?.version ?? 0) !== seen)
+      throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
+    return before;
+  };
   const decisionsOf = (id: number): Decision[] =>
     decisions
       .all(id)
@@ -108,23 +134,24 @@ export function jobStore(db: Db, clock: () => string) {
 
   return {
     get,
-    list(vehicleWords: (key: string) => string): JobRow[] {
-      return jobs.all().map((row) => ({
-        id: row.id,
-        asker: row.asker,
-        request: row.request,
-        state: row.state,
-        vehicle: row.vehicleId === null ? 'vehicle not known' : vehicleWords(row.vehicleId),
-        slot: row.slot ?? '',
-        updatedAt: row.updatedAt,
-        safety: row.safety,
-        safe: row.safe === 1,
-      }));
+    /** The jobs that were touched last of those that match; `total` counts all of these. */
+    list(vehicleWords: (key: string) => string, limit = 500, matches?: (row: JobRow) => boolean): JobList {
+      const found: JobRow[] = [];
+      let total = 0;
+      for (const stored of jobs.iterate()) {
+        if (!matches && found.length === limit) return { jobs: found, total: count.get()?.n ?? 0 };
+        const row = listedOf(stored, vehicleWords);
+        if (matches && !matches(row)) continue;
+        total++;
+        if (found.length < limit) found.push(row);
+      }
+      return { jobs: found, total };
     },
     create(fields: NewJob, person: string): Job {
       const { lastInsertRowid } = insertJob.run({
         ...fields,
         options: JSON.stringify(fields.options),
+        complaints: JSON.stringify(fields.complaints),
         person,
         now: clock(),
       });
@@ -135,7 +162,12 @@ export function jobStore(db: Db, clock: () => string) {
         const before = get(id);
         if (before.version !== seen) throw conflict('Somebody else changed this job in the meantime.', before, change);
         const after = { ...before, ...change };
-        updateJob.run({ ...after, options: JSON.stringify(after.options), now: clock() });
+        updateJob.run({
+          ...after,
+          options: JSON.stringify(after.options),
+          complaints: JSON.stringify(after.complaints),
+          now: clock(),
+        });
         return get(id);
       })();
     },
@@ -187,12 +219,13 @@ export function jobStore(db: Db, clock: () => string) {
         .all(id)
         .filter((row) => row.byHand === 1)
         .map(addedOf),
+    /** Refuses an edit of a line that somebody else edited in the meantime. */
+    checkSeen: (id: number, key: string, seen: number, edit: SlipEditRequest): void =>
+      void seenLine(id, key, seen, edit),
     editSlip(id: number, key: string, edit: SlipEditRequest, seen: number, person: string): number {
       return db.transaction(() => {
         get(id);
-        const before = slipLine(id, key);
-        if ((before?.version ?? 0) !== seen)
-          throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
+        const before = seenLine(id, key, seen, edit);
         const kept = { section: null, words: null, number: null, reason: null, byHand: 0, ...before };
         const dropped = (edit.dropped ?? before?.dropped === 1) ? 1 : 0;
         saveSlip.run({
@@ -211,7 +244,7 @@ export function jobStore(db: Db, clock: () => string) {
     addSlip(id: number, line: SlipAddRequest, person: string): string {
       return db.transaction(() => {
         get(id);
-        const key = `hand:${slip.all(id).filter((row) => row.byHand === 1).length + 1}`;
+        const key = `hand:${(byHand.get(id) ?? 0) + 1}`;
         saveSlip.run({
           number: null,
           ...line,

@@ -1,7 +1,7 @@
 import type { EvidenceView, Job } from '@kerabat/contract';
 import { attributeWords, valueWords, type AttributeName } from '@kerabat/core/attribute';
 import { evidenceBase, type Evidence } from '@kerabat/core/identify';
-import type { SlipEdit, SlipLine, SlipSection } from '@kerabat/core/slip';
+import type { SlipEdit, SlipLine, ListSection } from '@kerabat/core/parts-list';
 import { printBoth, type Quantity } from '@kerabat/core/units';
 
 /** Rows of the jobs database, and what they are outside of it. */
@@ -10,7 +10,7 @@ export interface JobDbRow {
   readonly id: number;
   readonly asker: string;
   readonly request: Job['request'];
-  readonly complaint: string | null;
+  readonly complaints: string;
   readonly words: string;
   readonly vehicleId: string | null;
   readonly built: string | null;
@@ -42,7 +42,7 @@ export interface SlipRow {
   readonly key: string;
   readonly version: number;
   readonly byHand: 0 | 1;
-  readonly section: SlipSection | null;
+  readonly section: ListSection | null;
   readonly words: string | null;
   readonly number: string | null;
   readonly reason: string | null;
@@ -53,7 +53,11 @@ export interface SlipRow {
 
 export function jobOf(row: JobDbRow): Job {
   const { safe: _safe, safety: _safety, ...rest } = row;
-  return { ...rest, options: JSON.parse(row.options) as string[] };
+  return {
+    ...rest,
+    options: JSON.parse(row.options) as string[],
+    complaints: JSON.parse(row.complaints) as string[],
+  };
 }
 
 export function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {

@@ -76,7 +76,7 @@ async function serve(): Promise<void> {
 /** The first job that is opened is not the first that is worked out: until then the code for it is not compiled. */
 async function rehearse(stores: Stores, log: Logger): Promise<void> {
   try {
-    const last = stores.jobs.list((key) => key)[0];
+    const last = stores.jobs.list((key) => key, 1).jobs[0];
     if (last) await workspaceOf(last.id, stores);
   } catch (error) {
     log.error({ error }, 'the last job cannot be worked out');

@@ -1,8 +1,10 @@
 import type { Logger } from 'pino';
+import { SLOTS } from '@kerabat/core/strip';
 import { acceptanceStore } from '../audit/acceptances.js';
 import { auditService } from '../audit/service.js';
 import { settler } from '../audit/settle.js';
 import { kitStore } from '../catalogue/kits.js';
+import { stockStore } from '../catalogue/stock.js';
 import { numberStore } from '../catalogue/numbers.js';
 import { siblingStore } from '../catalogue/siblings.js';
 import { summaryStore } from '../catalogue/summary.js';
@@ -18,10 +20,11 @@ import { importService } from '../imports/service.js';
 import { mappingStore } from '../imports/mappings.js';
 import { latestStore } from '../jobs/latest.js';
 import { jobStore } from '../jobs/store.js';
-import { outcomeStore } from '../kin/outcomes.js';
-import { kinStore } from '../kin/store.js';
+import { outcomeStore } from '../interchange/outcomes.js';
+import { interchangeStore } from '../interchange/store.js';
 import { photographStore } from '../photographs/store.js';
-import { practiceStore } from '../practice/store.js';
+import type { Needs } from '../needs.js';
+import { settingsStore } from '../settings/store.js';
 import { workPool } from '../work/pool.js';
 
 /** Every store, over one data directory. */
@@ -32,11 +35,14 @@ export function storesOf(
 ) {
   const [pool, turn] = [workPool(), writeTurn()];
   const outcomes = outcomeStore(jobs, clock);
-  const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock });
   const acceptances = acceptanceStore(jobs, clock);
-  const audit = auditService(catalogue, acceptances, pool, log, clock);
+  const practice = settingsStore(jobs, clock);
+  const audit = auditService(catalogue, acceptances, practice, pool, log, clock);
   const history = historyStore(catalogue, clock, turn, pool);
   const identify = identifyService(catalogue);
+  // What an import brought is read while nobody waits for it, and lies on the disk for the next start.
+  const written = (): void => SLOTS.forEach(({ kinds }) => identify.warm(kinds));
+  const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock, written });
   return {
     /** The files behind the databases, for what reads them in a thread. */
     files: { catalogue: catalogue.name },
@@ -52,8 +58,9 @@ export function storesOf(
     units: unitStore(catalogue),
     numbers: numberStore(catalogue),
     kits: kitStore(catalogue),
+    stock: stockStore(catalogue),
     siblings: siblingStore(catalogue),
-    kin: kinStore(catalogue, outcomes.counts),
+    interchange: interchangeStore(catalogue, outcomes.counts),
     outcomes,
     identify,
     exports: exportService(catalogue, pool, work, clock),
@@ -61,7 +68,7 @@ export function storesOf(
     jobs: jobStore(jobs, clock),
     latest: latestStore(catalogue, jobs),
     photographs: photographStore(jobs, clock),
-    practice: practiceStore(jobs, clock),
+    practice,
     /** Ends every thread. */
     close: async (): Promise<void> => {
       await Promise.all([pool.close(), identify.close()]);
@@ -69,6 +76,7 @@ export function storesOf(
   };
 }
 
-export type Stores = ReturnType<typeof storesOf>;
+/** Every store is there under the name that the folders take it by. */
+export type Stores = ReturnType<typeof storesOf> extends Needs ? ReturnType<typeof storesOf> : never;
 
 export const wallClock = (): string => new Date().toISOString();

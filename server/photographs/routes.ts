@@ -7,7 +7,7 @@ import { hangsUp } from '../http/gone.js';
 import { personOf } from '../http/guard.js';
 import { badRequest, HttpProblem } from '../http/problem.js';
 import { jobId, wholeNumber } from '../jobs/routes.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 import { TaskEnded } from '../work/pool.js';
 import { PICTURE_LIMIT, PICTURE_TIME_MS, type Picture } from './picture.js';
 

@@ -1,44 +1,122 @@
-import type { MeasurementView, Workspace } from '@kerabat/contract';
-import type { AttributeName } from '@kerabat/core/attribute';
+import type { JointView, MeasurementView, SlotWork, Workspace } from '@kerabat/contract';
+import { attribute, valueWords, type AttributeName } from '@kerabat/core/attribute';
+import { jointDrawing, partDrawing, svgOf, type Drawing } from '@kerabat/core/drawing';
+import { GROUP_WORDS, MEASURE_GROUPS } from '@kerabat/core/job';
 import { findSlot } from '@kerabat/core/strip';
-import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
-import { isDrawn, sketchOf, svgOf } from '@kerabat/core/sketch';
-import { heading, type Sheet } from './sheet.js';
+import { STANDARD_FACE } from './faces.js';
+import { heading, WIDTH, type Sheet } from './sheet.js';
 
-const GROUPS: readonly MeasureGroup[] = ['nothing-off', 'something-off', 'new-unit'];
+/** Points for each mm: a drawing at this scale is as large as the thing. */
+const FULL_SIZE = 72 / 25.4;
 
-/** What to measure before anything is ordered, on paper: a drawing of each dimension, where to look, and a line to write on. */
+/**
+ * What to measure before anything is ordered, on paper: each joint drawn with a box to write in where it is measured, where to look,
+ * and the flange of each new unit at full size to lay the part on.
+ */
 export function measureSheet(workspace: Workspace): Sheet {
-  const content = GROUPS.flatMap((group) => {
-    const here = workspace.measurements.filter((m) => m.group === group);
-    return here.length === 0 ? [] : [heading(GROUP_WORDS[group]), table(here)];
+  const joints = workspace.work.flatMap((work) => work.joints.map((joint) => ({ work, joint })));
+  const content = MEASURE_GROUPS.flatMap((group) => {
+    const left = new Set(workspace.measurements.filter((m) => m.group === group));
+    if (left.size === 0) return [];
+    const drawn = joints.flatMap(({ work, joint }) => {
+      const list = [...left].filter((m) => m.slot === work.slot && isAskedBy(joint, m));
+      for (const m of list) left.delete(m);
+      return list.length === 0 ? [] : [jointSheet(work, joint, list)];
+    });
+    const rest = left.size === 0 ? [] : [table([...left])];
+    return [heading(GROUP_WORDS[group]), ...drawn, ...rest];
   });
-  const dotted = workspace.work.some((w) => w.joints.some((j) => j.state === 'not-known'));
-  const words = dotted
-    ? 'Settle first what does not fit and has no way out: measuring there saves nothing.'
-    : 'Nothing has to be measured: no joint is dotted.';
+  const unknown = workspace.work.some((w) => w.joints.some((j) => j.state === 'not-known'));
+  const words = unknown
+    ? 'Resolve mismatches with no fix first: measuring there saves nothing.'
+    : 'Nothing has to be measured: every joint is known.';
   const none = { text: words, margin: [0, 8, 0, 8] };
-  return { title: 'Measure before you order', content: content.length === 0 ? [none] : content };
+  const laid = workspace.work.flatMap(fullSize);
+  return { title: 'Measure before you order', content: [...(content.length === 0 ? [none] : content), ...laid] };
 }
 
+const isAskedBy = (joint: JointView, m: MeasurementView): boolean =>
+  joint.checks.some((c) => c.measures.some((a) => a.side === m.side && a.attribute === m.attribute && a.position === m.position)); // prettier-ignore
+
+/** A joint as it is drawn on the screen: values where they are known, boxes where they are measured. */
+function jointSheet(work: SlotWork, joint: JointView, list: readonly MeasurementView[]): unknown {
+  const { drawn } = joint;
+  const title = { text: `${joint.words}, ${work.words}`, bold: true, margin: [0, 6, 0, 2] };
+  if (!drawn) return [title, table(list)];
+  const [a, b] = drawn.faces;
+  const drawing = jointDrawing({ kind: drawn.kind, a: a.facts, b: b.facts });
+  const told = new Set<string>();
+  const { svg } = svgOf(drawing, {
+    width: WIDTH,
+    mostHeight: 150,
+    font: STANDARD_FACE,
+    size: 9,
+    text: ({ key, words }) => {
+      const face = key.startsWith('a:') ? a : b;
+      const name = key.slice(2) as AttributeName;
+      const asked = list.find((m) => m.side === face.side && m.attribute === name);
+      if (asked) {
+        told.add(asked.key);
+        return '';
+      }
+      const known = face.facts.find((f) => f.attribute === name)?.value;
+      return known === undefined || known === null
+        ? undefined
+        : `${words} ${valueWords(name, known).split(' · ')[0] ?? ''}`;
+    },
+  });
+  const where = list.map((m) => `${m.what}${m.side === 'unit' ? ', new unit' : ''}: ${whereOf(m)}`);
+  const rest = list.filter((m) => !told.has(m.key));
+  return [
+    title,
+    { svg, width: WIDTH },
+    { ul: where, fontSize: 8, margin: [0, 2, 0, 4] },
+    ...(rest.length > 0 ? [table(rest)] : []),
+  ];
+}
+
+const whereOf = (m: MeasurementView): string =>
+  [m.where, m.off ? `off first: ${m.off}` : '', m.tool ? m.tool.replace('-', ' ') : '', `about ${m.minutes} min`].filter(Boolean).join('; '); // prettier-ignore
+
+/** What has no place on a drawing: a line to write on. */
 const table = (measurements: readonly MeasurementView[]): unknown => ({
   layout: 'lightHorizontalLines',
   table: {
-    widths: [108, '*', 120],
+    widths: ['*', 160],
     dontBreakRows: true,
     body: measurements.map((m) => [
-      isDrawn(m.attribute as AttributeName) ? { svg: svgOf(sketchOf(m.attribute as AttributeName)), width: 100 } : '',
       [
         { text: `${m.what}${m.side === 'unit' ? ', new unit' : ''}`, bold: true },
-        [findSlot(m.slot)?.words ?? m.slot, m.where, m.off ? `off first: ${m.off}` : '', `about ${m.minutes} min`]
-          .filter((w) => w !== '')
-          .join('; '),
-        { text: `turns: ${m.turns.join(', ')}`, fontSize: 8 },
+        [findSlot(m.slot)?.words ?? m.slot, whereOf(m)].join('; '),
       ],
-      [
-        { text: '............................', margin: [0, 14, 0, 2] },
-        { text: `value and unit${m.tool ? `; ${m.tool.replace('-', ' ')}` : ''}`, fontSize: 8 },
-      ],
+      { text: '........................................', margin: [0, 10, 0, 2] },
     ]),
   },
 });
+
+/** The flange of a new unit as large as it is, where its bolts are recorded and the paper is wide enough. */
+function fullSize(work: SlotWork): unknown[] {
+  const faces = work.joints.flatMap(({ drawn }) => (drawn?.kind === 'mount' ? drawn.faces : []));
+  const unit = faces.find(({ side }) => side === 'unit');
+  if (!work.chosen || !unit) return [];
+  const face = partDrawing(unit.kind, unit.facts).views.find(({ id }) => id === 'face');
+  if (!face || face.shapes.some(({ key, unknown }) => key === 'stud-spacing' && unknown)) return [];
+  const drawing: Drawing = { views: [{ ...face, marks: [] }], doubts: [] };
+  const text = ({ key, words }: { key: string; words: string }): string | undefined => {
+    const name = key as AttributeName;
+    const value = unit.facts.find((f) => f.attribute === name)?.value;
+    return typeof value === 'number' && attribute(name).dimension === 'length' ? `${words} ${valueWords(name, value)}` : undefined; // prettier-ignore
+  };
+  const { svg, laid } = svgOf(drawing, { width: WIDTH, mostHeight: 700, mostScale: FULL_SIZE, font: STANDARD_FACE, size: 9, text }); // prettier-ignore
+  if (Math.abs(laid.scale - FULL_SIZE) > 1e-6) return [];
+  return [
+    {
+      text: `${work.words}: flange of ${work.chosen.name} at full size`,
+      bold: true,
+      margin: [0, 10, 0, 2],
+      pageBreak: 'before',
+    },
+    `Print without scaling, and hold a ruler to the bar of ${laid.bar.mm} mm before the part is laid on. It shows the record of the new unit, not the part in the hand.`,
+    { svg, width: WIDTH },
+  ];
+}

@@ -1,10 +1,11 @@
 import { createRequire } from 'node:module';
 import type { Workspace } from '@kerabat/contract';
+import { jobNumber } from '@kerabat/core/words';
 import { fonts, runsOf, STANDARD_FACE, type Family } from './faces.js';
 import { measureSheet } from './measure.js';
 import type { Paper } from './papers.js';
 import { heading, type Sheet } from './sheet.js';
-import { slipSheet } from './slip.js';
+import { partsListSheet } from './parts-list.js';
 import { workCardSheet } from './work-card.js';
 
 const require = createRequire(import.meta.url);
@@ -23,7 +24,7 @@ export interface PaperTask {
 }
 
 const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
-  slip: slipSheet,
+  'parts-list': partsListSheet,
   measure: measureSheet,
   'work-card': workCardSheet,
 };
@@ -35,7 +36,7 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
   const built = job.built ? `, built ${job.built}` : '';
   const unprinted = new Set<string>();
   const whole = [
-    { text: `${title} for job ${String(job.id).padStart(4, '0')}`, bold: true, fontSize: 16 },
+    { text: `${title} for job ${jobNumber(job.id)}`, bold: true, fontSize: 16 },
     {
       text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`,
       margin: [0, 2, 0, 8],
@@ -66,6 +67,14 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
         title: `Kerabat ${title.toLowerCase()}, job ${job.id}`,
         ...(unprinted.size > 0 ? { subject: [...unprinted].join(' | ') } : {}),
       },
+      tagged: true,
+      language: 'en',
+      displayTitle: true,
+      // A heading that would stand alone at the foot of a page goes with what it is over.
+      pageBreakBefore: (
+        node: { headlineLevel?: number },
+        following: { getFollowingNodesOnPage(): readonly unknown[] },
+      ) => node.headlineLevel === 1 && following.getFollowingNodesOnPage().length < 2,
       pageSize: 'A4',
       pageMargins: [40, 44, 40, 48],
       defaultStyle: { font: STANDARD_FACE, fontSize: 9.5, lineHeight: 1.15 },

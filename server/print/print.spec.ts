@@ -3,7 +3,10 @@ import type { Workspace } from '@kerabat/contract';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { runsOf } from './faces.js';
 import { print } from './paper.js';
+import { measureSheet } from './measure.js';
 import { PAPERS } from './papers.js';
+import { partsListSheet } from './parts-list.js';
+import { workCardSheet } from './work-card.js';
 
 const set = (text: string) => {
   const missing: string[] = [];
@@ -53,8 +56,26 @@ describe('the papers of a job', () => {
     expect(pdf.startsWith('%PDF')).toBe(true);
     expect(pdf).not.toContain('/Subject');
   });
+  it('the parts list has a box to tick, a supplier and a price for each line, and a line to sign', async () => {
+    const text = JSON.stringify(partsListSheet((await server.ask('GET', '/jobs/3')).body as Workspace).content);
+    expect(text).toContain('supplier and price');
+    expect(text).toContain('Gannet Row Stores, 139.50 each, 139.50');
+    expect(text).toContain('Ordered by');
+    expect(text).toContain('<rect x=\\"1\\" y=\\"1\\"');
+  });
+  it('the measuring sheet draws the joints, and the flange of the new unit at full size with a bar to check it by', async () => {
+    const sheet = JSON.stringify(measureSheet(workspace).content);
+    const bar = /stroke-width=\\"2.5\\"\/><text[^>]*>(\d+) mm/.exec(sheet.slice(sheet.indexOf('full size')));
+    const ends = /<line x1=\\"([\d.]+)\\" y1=\\"[\d.]+\\" x2=\\"([\d.]+)\\" y2=\\"[\d.]+\\" stroke=\\"#1f2428\\" stroke-width=\\"2.5\\"/.exec(sheet.slice(sheet.indexOf('full size'))); // prettier-ignore
+    expect((Number(ends?.[2]) - Number(ends?.[1])) / Number(bar?.[1])).toBeCloseTo(72 / 25.4, 2);
+    const measured = (await server.ask('GET', '/jobs/5')).body as Workspace;
+    expect(JSON.stringify(measureSheet(measured).content)).toContain('flow of the pump');
+  });
+  it('the work card draws the joints that change', () => {
+    expect(JSON.stringify(workCardSheet(workspace).content)).toContain('Joints that change');
+  });
   it('a name that cannot be printed is whole in the description of the file', async () => {
-    const pdf = await printed('slip', { job: { ...workspace.job, asker: '漢字' } });
+    const pdf = await printed('parts-list', { job: { ...workspace.job, asker: '漢字' } });
     expect(pdf).toContain('/Subject');
     expect(pdf).toContain(Buffer.from('漢字', 'utf16le').swap16().toString('latin1'));
   });

@@ -4,4 +4,13 @@ export interface Sheet {
   readonly content: readonly unknown[];
 }
 
-export const heading = (text: string): unknown => ({ text, bold: true, fontSize: 11, margin: [0, 8, 0, 3] });
+export const heading = (text: string): unknown => ({
+  text,
+  bold: true,
+  fontSize: 11,
+  margin: [0, 8, 0, 3],
+  headlineLevel: 1,
+});
+
+/** What is printable between the margins of a page, in points. */
+export const WIDTH = 515;

@@ -1,6 +1,9 @@
-import type { Workspace, WorkStep } from '@kerabat/contract';
+import type { JointView, Workspace, WorkStep } from '@kerabat/contract';
+import { valueWords, type AttributeName } from '@kerabat/core/attribute';
+import { jointDrawing, svgOf } from '@kerabat/core/drawing';
 import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
-import { heading, type Sheet } from './sheet.js';
+import { STANDARD_FACE } from './faces.js';
+import { heading, WIDTH, type Sheet } from './sheet.js';
 
 /** The work card on paper: steps by stage, each with its caution where the hurt happens. */
 export function workCardSheet(workspace: Workspace): Sheet {
@@ -13,7 +16,31 @@ export function workCardSheet(workspace: Workspace): Sheet {
     ? [{ text: `Conversion: ${conversion.words}. ${conversion.because.join(' ')}`, margin: [0, 4, 0, 4] }]
     : [];
   const none = { text: 'Nothing beyond fitting and bleeding as usual.', margin: [0, 8, 0, 8] };
-  return { title: 'Work card', content: [...planned, ...(content.length === 0 ? [none] : content)] };
+  const changed = workspace.work.flatMap((work) => work.joints.flatMap((joint) => jointPicture(work.words, joint)));
+  const drawn = changed.length === 0 ? [] : [heading('Joints that change'), ...changed];
+  return { title: 'Work card', content: [...planned, ...(content.length === 0 ? [none] : content), ...drawn] };
+}
+
+/** A joint that does not simply fit, drawn as it will be, with the sentence of each check that says why. */
+function jointPicture(unit: string, { words, state, drawn, checks }: JointView): unknown[] {
+  if (!drawn || state === 'fits') return [];
+  const [a, b] = drawn.faces;
+  const { svg } = svgOf(jointDrawing({ kind: drawn.kind, a: a.facts, b: b.facts }), {
+    width: WIDTH,
+    mostHeight: 110,
+    font: STANDARD_FACE,
+    size: 9,
+    text: ({ key, words: name }) => {
+      const value = (key.startsWith('a:') ? a : b).facts.find((f) => f.attribute === key.slice(2))?.value;
+      return typeof value === 'number' || typeof value === 'string' ? `${name} ${valueWords(key.slice(2) as AttributeName, value).split(' · ')[0] ?? ''}` : undefined; // prettier-ignore
+    },
+  });
+  const why = checks.filter((check) => check.state !== 'fits').map((check) => check.sentence);
+  return [
+    { text: `${words}, ${unit}`, bold: true, margin: [0, 6, 0, 2] },
+    { svg, width: WIDTH },
+    { ul: why, fontSize: 8.5 },
+  ];
 }
 
 const step = ({ words, minutes, skill, tools, caution }: WorkStep): unknown => {

@@ -18,7 +18,7 @@ import { mm, otherSystem, print, readQuantity, toBase, UNITS, type Quantity } fr
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import { boreWorking } from '../jobs/slot-work.js';
-import type { Stores } from '../main/stores.js';
+import type { Stores } from './needs.js';
 
 /** Fields that are left out of an answer may be undefined until it is written. */
 type Loose<T> = { [K in keyof T]: T[K] | undefined };
@@ -70,7 +70,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
       min: lengthOf(asked.target.min, '/target/min'),
       max: lengthOf(asked.target.max, '/target/max'),
     };
-    if (target && target.max < target.min) throw badRequest('The target ends before it begins.', '/target/max');
+    if (target && target.max < target.min) throw badRequest('Maximum is below minimum.', '/target/max');
     const [plate, insert, pitch] = [
       lengthIn(asked.plate, '/plate'),
       lengthIn(asked.insert, '/insert'),

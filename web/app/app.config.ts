@@ -4,11 +4,13 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { routes } from './app.routes';
 import { troubleSeen } from './api/health';
 import { personHeader } from './api/person';
+import { MATERIAL } from './parts/material';
 
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
+    ...MATERIAL,
     provideHttpClient(withFetch(), withInterceptors([personHeader, troubleSeen])),
   ],
 };

@@ -17,13 +17,19 @@ export const routes: Routes = [
       { path: '', pathMatch: 'full', redirectTo: 'ask' },
       { path: 'ask', loadComponent: () => import('./stages/ask/ask').then((m) => m.AskStage) },
       { path: 'identify', loadComponent: () => import('./stages/identify/identify').then((m) => m.IdentifyStage) },
-      { path: 'kin', loadComponent: () => import('./stages/kin/kin').then((m) => m.KinStage) },
+      {
+        path: 'interchange',
+        loadComponent: () => import('./stages/interchange/interchange').then((m) => m.InterchangeStage),
+      },
       {
         path: 'fit',
         loadComponent: () => import('./stages/fit/fit').then((m) => m.FitStage),
         children: [
           { path: '', pathMatch: 'full', redirectTo: 'joints' },
           { path: 'joints', loadComponent: () => import('./stages/fit/joints').then((m) => m.JointsView) },
+          { path: 'whole', loadComponent: () => import('./stages/fit/whole').then((m) => m.WholeView) },
+          { path: 'card', loadComponent: () => import('./stages/fit/card').then((m) => m.CardStage) },
+          { path: 'look', loadComponent: () => import('./stages/fit/look').then((m) => m.LookStage) },
           { path: 'measure', loadComponent: () => import('./stages/fit/measure').then((m) => m.MeasureView) },
           { path: 'close', loadComponent: () => import('./stages/fit/close').then((m) => m.CloseView) },
           { path: 'plan', loadComponent: () => import('./stages/fit/plan').then((m) => m.PlanView) },
@@ -32,6 +38,10 @@ export const routes: Routes = [
       },
       { path: 'feel', loadComponent: () => import('./stages/feel/feel').then((m) => m.FeelStage) },
       { path: 'lines', loadComponent: () => import('./stages/lines/lines').then((m) => m.LinesStage) },
+      {
+        path: 'customer',
+        loadComponent: () => import('./stages/customer/customer').then((m) => m.CustomerStage),
+      },
       { path: 'kit', loadComponent: () => import('./stages/kit/kit').then((m) => m.KitStage) },
     ],
   },
@@ -51,9 +61,9 @@ export const routes: Routes = [
     loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage),
   },
   {
-    path: 'bench',
-    title: 'Bench · Kerabat',
-    loadComponent: () => import('./bench/bench-page').then((m) => m.BenchPage),
+    path: 'tools',
+    title: 'Tools · Kerabat',
+    loadComponent: () => import('./tools/tools-page').then((m) => m.ToolsPage),
   },
   {
     path: 'library',
@@ -71,9 +81,9 @@ export const routes: Routes = [
     loadComponent: () => import('./library/audit/audit-page').then((m) => m.AuditPage),
   },
   {
-    path: 'practice',
-    title: 'Practice · Kerabat',
-    loadComponent: () => import('./practice/practice-page').then((m) => m.PracticePage),
+    path: 'settings',
+    title: 'Settings · Kerabat',
+    loadComponent: () => import('./settings/settings-page').then((m) => m.SettingsPage),
   },
   {
     path: '**',

@@ -1,16 +1,40 @@
 import { provideZonelessChangeDetection, signal, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import { MatDialog } from '@angular/material/dialog';
+import { MatFormFieldHarness } from '@angular/material/form-field/testing';
+import { MatInputHarness } from '@angular/material/input/testing';
+import { MatRadioButtonHarness } from '@angular/material/radio/testing';
+import { MatSelectHarness } from '@angular/material/select/testing';
 import { provideRouter } from '@angular/router';
-import { of } from 'rxjs';
+import { NEVER, of } from 'rxjs';
 import { vi } from 'vitest';
 import type { CheckView, JointView, MeasurementView, RemedyView, SlotWork, Workspace } from '@kerabat/contract';
 import { Api } from './api/api';
 import { Person } from './api/person';
 import { JobService } from './jobs/job-service';
+import { MATERIAL } from './parts/material';
 
 // A loaded machine draws slowly; a test that waits is no failure.
 vi.setConfig({ testTimeout: 20_000 });
+
+globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
+
+/** The tests have no layout: every frame is as wide as a stage. */
+globalThis.ResizeObserver = class implements ResizeObserver {
+  constructor(private readonly told: ResizeObserverCallback) {}
+  observe(target: Element): void {
+    // Frames of drawings are told their width; sticky heads of tables have nothing to be measured by.
+    if (!target.classList.contains('frame')) return;
+    this.told([{ target, contentRect: { width: 860, height: 400 } } as unknown as ResizeObserverEntry], this);
+  }
+  unobserve(): void {
+    // Nothing is watched: the width was told once.
+  }
+  disconnect(): void {
+    // The same.
+  }
+};
 
 /** For component tests only: a workspace with one slot, and a component over a server that is a list of functions. */
 
@@ -51,7 +75,6 @@ export const joint = (over: Partial<JointView> = {}): JointView => ({
   place: 'up',
   state: 'fits',
   checks: [check()],
-  silent: [],
   ...over,
 });
 
@@ -67,7 +90,6 @@ export const remedy = (over: Partial<RemedyView> = {}): RemedyView => ({
   risk: 'new washer',
   accepted: false,
   slip: [],
-  changes: [],
   ...over,
 });
 
@@ -109,6 +131,7 @@ export const work = (over: Partial<SlotWork> = {}): SlotWork => ({
   joints: [],
   ports: [],
   kits: [],
+  resealed: false,
   ...over,
 });
 
@@ -117,7 +140,7 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
     id: 1,
     asker: 'Tunnel Works',
     request: 'replace',
-    complaint: 'sinking-pedal',
+    complaints: ['sinking-pedal'],
     words: '',
     vehicleId: 'v12',
     built: '1999-05',
@@ -129,11 +152,15 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
     openedBy: 'Ilse',
     version: 1,
   },
-  chain: { system: 'brake', links: [], joints: [] },
+  chain: { system: 'brake', links: [], joints: [], parts: [] },
   work: [work(slot)],
-  fluid: { seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
+  fluids: [
+    { system: 'brake', subject: 'fluid:brake', seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
+  ],
   decisions: [],
   slip: [],
+  looks: [],
+  sum: { total: 0, priced: 0, unpriced: 0 },
   safety: {
     safe: false,
     grade: 'not-safe',
@@ -223,7 +250,8 @@ export async function render<C>(
     providers: [
       provideZonelessChangeDetection(),
       provideRouter([]),
-      { provide: Api, useValue: api },
+      ...MATERIAL,
+      { provide: Api, useValue: { touched: () => NEVER, ...api } },
       { provide: Person, useValue: { name: () => name, set: () => undefined } },
       { provide: MatDialog, useValue: { open: () => ({ afterClosed: () => of(false) }), openDialogs: [] } },
       ...(providers as never[]),
@@ -240,6 +268,34 @@ export async function render<C>(
   await settle();
   const host = fixture.nativeElement as HTMLElement;
   return { fixture, host, text: () => (host.textContent ?? '').replace(/\s+/g, ' '), settle };
+}
+
+const loaderOf = (fixture: ComponentFixture<unknown>) => TestbedHarnessEnvironment.documentRootLoader(fixture);
+
+/** Takes an option of a list, by the list’s label or its name for readers. */
+export async function choose(fixture: ComponentFixture<unknown>, list: string, option: string | RegExp): Promise<void> {
+  const loader = loaderOf(fixture);
+  const [labelled] = await loader.getAllHarnesses(MatFormFieldHarness.with({ floatingLabelText: list }));
+  const select = labelled
+    ? await labelled.getControl(MatSelectHarness)
+    : await loader.getHarness(MatSelectHarness.with({ selector: `[aria-label="${list}"]` }));
+  if (!select) throw new Error(`no list ${list}`);
+  await select.open();
+  await select.clickOptions({ text: option });
+}
+
+/** Types into the field of this label. */
+export async function typeIn(fixture: ComponentFixture<unknown>, label: string | RegExp, text: string): Promise<void> {
+  const field = await loaderOf(fixture).getHarness(MatFormFieldHarness.with({ floatingLabelText: label }));
+  const input = await field.getControl(MatInputHarness);
+  if (!input) throw new Error(`no field ${String(label)}`);
+  await input.setValue(text);
+  await input.blur();
+}
+
+/** Checks the radio button of this label. */
+export async function pick(fixture: ComponentFixture<unknown>, label: string | RegExp): Promise<void> {
+  await (await loaderOf(fixture).getHarness(MatRadioButtonHarness.with({ label }))).check();
 }
 
 /** The button or link whose name holds the words. */

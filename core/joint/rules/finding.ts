@@ -1,6 +1,6 @@
 import type { AttributeName } from '../../attribute/index.js';
 import { knownAt, weaker, type Face, type Known, type Rests } from '../../chain/index.js';
-import type { FourState } from '../../fit/state.js';
+import type { FourState } from '../state.js';
 import type { Case, Figures, Finding, Want } from '../types.js';
 
 /** A difference that is known to ± doubt, against a limit: yes, no, or too close to call. Taken on the values, never on what is shown. */

@@ -16,7 +16,7 @@ import {
   travel,
   tube,
 } from './plain.js';
-import { linkage, rodEngaged, rodLength, studLength, torque } from './rod.js';
+import { linkage, pedalHeight, rodEngaged, rodLength, studLength, torque } from './rod.js';
 
 /** How each rule of the table is answered. */
 export const RULES = {
@@ -37,6 +37,7 @@ export const RULES = {
   'rod-length': rodLength,
   'rod-engaged': rodEngaged,
   linkage,
+  'pedal-height': pedalHeight,
   'stud-length': studLength,
   torque,
   gap,

@@ -2,7 +2,9 @@ import { findSeat } from '../../seat/index.js';
 import { interchangeableTubes } from '../../line/index.js';
 import { findThread, mate } from '../../thread/index.js';
 import { genderOf } from '../../chain/faces.js';
+import { readRef } from '../../chain/index.js';
 import type { Case, Finding } from '../types.js';
+import { standsFurther } from './rod.js';
 import { doubtOf, EPS, finding, missing, notKnown, pair, restsOf, tidy, tooCoarse, within } from './finding.js';
 
 /** The limit of a check: its setting. */
@@ -127,7 +129,20 @@ export function room(c: Case): Finding {
   if (c.vb?.value === null) return finding('fits', pair(c), restsOf(c.vb));
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
-  return compare(c, Number(c.vb?.value), Number(c.va?.value ?? 0), c.view.practice.clearance);
+  const own = Number(c.vb?.value) + (c.row.code === 'room.front' ? standsFurther(c) : 0) + adapters(c);
+  return compare(c, own, Number(c.va?.value ?? 0), c.view.practice.clearance);
+}
+
+/** How far adapters at the ports of a side stand out of it: a setting for each. */
+function adapters({ row, b, view }: Case): number {
+  const side = row.code === 'room.left' ? 'left' : row.code === 'room.right' ? 'right' : undefined;
+  if (side === undefined) return 0;
+  const there = (view.jointsOf.get(b.part.id) ?? []).some((joint) => {
+    const [one, other] = joint.between.map(readRef);
+    const [port, end] = one?.part === b.part.id ? [one, other] : [other, one];
+    return port?.at?.endsWith(side) === true && view.parts.get(end?.part ?? '')?.kind === 'adapter';
+  });
+  return there ? view.practice.adapterReach : 0;
 }
 
 function compare(c: Case, need: number, have: number, spare: number): Finding {

@@ -62,6 +62,18 @@ export function rodEngaged(c: Case): Finding {
   return finding(enough ? 'fits' : 'does-not-fit', { ...values, least: tidy(leastMm) }, restsOf(c.vb));
 }
 
+/** How high the pedal stood, and how far a rod of another length moves its pad until it is adjusted: the difference times the ratio. */
+export function pedalHeight(c: Case): Finding {
+  const height = figureAt(c.a, 'pedal-height');
+  if (height === undefined) return notKnown({ height: null }, { face: c.a, attribute: 'pedal-height' });
+  const [own, was, ratio] = [figureAt(c.b, 'rod-length'), figureAt(c.a, 'rod-length'), figureAt(c.a, 'pedal-ratio')];
+  const known = own !== undefined && was !== undefined && ratio !== undefined;
+  const off = known ? (own - was - standsFurther(c)) * ratio : undefined;
+  const values = { height, off: off === undefined ? null : tidy(off) };
+  const asBefore = off !== undefined && known && Math.abs(off) <= c.view.practice.rodWithin * ratio + EPS;
+  return finding(asBefore ? 'fits' : 'fits-with-change', values, restsOf(c.va));
+}
+
 /** A cross linkage has an adjustment of its own, which is set first. */
 export const linkage = (c: Case): Finding =>
   finding(c.va?.value === 'cross' ? 'fits-with-change' : 'fits', { linkage: c.va?.value ?? null }, restsOf(c.va));

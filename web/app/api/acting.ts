@@ -11,7 +11,7 @@ export class Acting {
   private readonly dialog = inject(MatDialog);
 
   async act(write: () => Promise<unknown>): Promise<string | undefined> {
-    if (!(await this.named())) return 'Nothing was saved: say who you are first.';
+    if (!(await this.named())) return 'Not saved yet: say who you are first.';
     try {
       await write();
       return undefined;

@@ -14,7 +14,7 @@ describe('an answer that comes line by line', () => {
     const subscription = TestBed.inject(Api)
       .solveJob(6, {})
       .subscribe({ next: (line) => seen.push(line), complete: () => (over = true) });
-    const request = TestBed.inject(HttpTestingController).expectOne('/api/v1/jobs/6/fit/solve');
+    const request = TestBed.inject(HttpTestingController).expectOne('/api/v1/jobs/6/solve');
     const comes = (partialText: string) =>
       request.event({ type: HttpEventType.DownloadProgress, loaded: partialText.length, partialText } as never);
     return { seen, request, comes, subscription, over: () => over };

@@ -17,9 +17,9 @@ import type {
   ImportView,
   Job,
   JobChange,
-  JobRow,
-  KinAnswer,
-  KinPaths,
+  JobList,
+  InterchangeAnswer,
+  InterchangePaths,
   MatchRequest,
   NewLink,
   NewOutcome,
@@ -29,7 +29,7 @@ import type {
   PhotographMark,
   PlanAnswer,
   PlanRequest,
-  PracticeAnswer,
+  SettingsAnswer,
   Settlement,
   SheetPlan,
   SlipAddRequest,
@@ -38,7 +38,9 @@ import type {
   SolveLine,
   UndoAnswer,
   UnitDetail,
-  UnitSummary,
+  Touched,
+  UnitList,
+  UnitOrder,
   VehicleDetail,
   VehicleSearch,
   Workspace,
@@ -46,13 +48,24 @@ import type {
 
 const ROOT = '/api/v1';
 
+/** A page of the list of units. */
+export interface UnitsAsked {
+  readonly kind: string;
+  readonly q: string;
+  readonly limit?: number;
+  readonly offset?: number;
+  readonly sort?: UnitOrder;
+  readonly descending?: boolean;
+}
+
 /** Every call to the server, one method each. Errors arrive as problem details (see problemOf). */
 @Injectable({ providedIn: 'root' })
 export class Api {
   private readonly http = inject(HttpClient);
 
-  jobs = (): Observable<{ jobs: JobRow[] }> => this.http.get<{ jobs: JobRow[] }>(`${ROOT}/jobs`);
+  jobs = (q = ''): Observable<JobList> => this.http.get<JobList>(`${ROOT}/jobs`, q === '' ? {} : { params: { q } });
   workspace = (id: number): Observable<Workspace> => this.http.get<Workspace>(`${ROOT}/jobs/${id}`);
+  touched = (id: number): Observable<Touched> => this.http.get<Touched>(`${ROOT}/jobs/${id}/touched`);
   openJob = (job: NewJob): Observable<Job> => this.http.post<Job>(`${ROOT}/jobs`, job);
   changeJob = (id: number, change: JobChange, version: number): Observable<Job> =>
     this.http.patch<Job>(`${ROOT}/jobs/${id}`, change, { headers: seen(version) });
@@ -82,8 +95,9 @@ export class Api {
       headers: { ...seen(version), ...WHOLE },
     });
   editSlip = (id: number, key: string, edit: SlipEditRequest, version: number): Observable<unknown> =>
-    this.http.put(`${ROOT}/jobs/${id}/slip/${encodeURIComponent(key)}`, edit, { headers: seen(version) });
-  addSlip = (id: number, line: SlipAddRequest): Observable<unknown> => this.http.post(`${ROOT}/jobs/${id}/slip`, line);
+    this.http.put(`${ROOT}/jobs/${id}/parts-list/${encodeURIComponent(key)}`, edit, { headers: seen(version) });
+  addSlip = (id: number, line: SlipAddRequest): Observable<unknown> =>
+    this.http.post(`${ROOT}/jobs/${id}/parts-list`, line);
 
   vehicles = (query: Record<string, string>): Observable<VehicleSearch> =>
     this.http.get<VehicleSearch>(`${ROOT}/vehicles`, { params: query });
@@ -93,14 +107,14 @@ export class Api {
     this.http.get<ChassisAnswer>(`${ROOT}/chassis/${encodeURIComponent(number)}`);
   find = (q: string): Observable<Found> => this.http.get<Found>(`${ROOT}/find`, { params: { q } });
   numbers = (q: string): Observable<NumberSearch> => this.http.get<NumberSearch>(`${ROOT}/numbers`, { params: { q } });
-  units = (kind: string, q: string): Observable<{ units: UnitSummary[] }> =>
-    this.http.get<{ units: UnitSummary[] }>(`${ROOT}/units`, { params: { kind, q } });
+  units = (asked: UnitsAsked): Observable<UnitList> =>
+    this.http.get<UnitList>(`${ROOT}/units`, { params: { ...asked } });
   unit = (id: string): Observable<UnitDetail> => this.http.get<UnitDetail>(`${ROOT}/units/${encodeURIComponent(id)}`);
-  /** Documented kin, and up to so many units that would do by their joints alone. */
-  kin = (id: string, geometry = 20): Observable<KinAnswer> =>
-    this.http.get<KinAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/kin`, { params: { geometry } });
-  kinPaths = (id: string, node: string): Observable<KinPaths> =>
-    this.http.get<KinPaths>(`${ROOT}/units/${encodeURIComponent(id)}/kin/${node}`);
+  /** Documented interchange, and up to so many units that would do by their joints alone. */
+  interchange = (id: string, geometry = 20): Observable<InterchangeAnswer> =>
+    this.http.get<InterchangeAnswer>(`${ROOT}/units/${encodeURIComponent(id)}/interchange`, { params: { geometry } });
+  interchangePaths = (id: string, node: string): Observable<InterchangePaths> =>
+    this.http.get<InterchangePaths>(`${ROOT}/units/${encodeURIComponent(id)}/interchange/${node}`);
   addOutcome = (outcome: NewOutcome): Observable<{ id: number }> =>
     this.http.post<{ id: number }>(`${ROOT}/outcomes`, outcome);
   withdrawOutcome = (id: number): Observable<unknown> => this.http.post(`${ROOT}/outcomes/${id}/withdraw`, null);
@@ -134,15 +148,15 @@ export class Api {
   /** Ways to close the chain of a job, line by line as they are looked for. Unsubscribing stops the search. */
   solveJob = (id: number, limits: SolveLimits): Observable<SolveLine | { problem: string }> =>
     linesOf<SolveLine | { problem: string }>(
-      this.http.post(`${ROOT}/jobs/${id}/fit/solve`, limits, {
+      this.http.post(`${ROOT}/jobs/${id}/solve`, limits, {
         observe: 'events',
         reportProgress: true,
         responseType: 'text',
       }),
     );
-  practice = (): Observable<PracticeAnswer> => this.http.get<PracticeAnswer>(`${ROOT}/practice`);
-  changePractice = (key: string, value: number, version: number): Observable<PracticeAnswer> =>
-    this.http.put<PracticeAnswer>(`${ROOT}/practice/${key}`, { value }, { headers: seen(version) });
+  settings = (): Observable<SettingsAnswer> => this.http.get<SettingsAnswer>(`${ROOT}/settings`);
+  changeSetting = (key: string, value: number, version: number): Observable<SettingsAnswer> =>
+    this.http.put<SettingsAnswer>(`${ROOT}/settings/${key}`, { value }, { headers: seen(version) });
 }
 
 /** The answer to a write brings the whole workspace as it is then. */

@@ -49,7 +49,7 @@ export class Instruments {
     if (!reading?.quantity) return undefined;
     const notes = [
       reading.held ? 'held' : '',
-      reading.zeroed ? 'zeroed: set to nought at another place' : '',
+      reading.zeroed ? 'zeroed away from closed jaws' : '',
       reading.batteryLow ? 'battery low: do not trust it' : '',
     ];
     return { device, quantity: reading.quantity, notes: notes.filter((n) => n !== '') };
@@ -78,18 +78,18 @@ export class Instruments {
   }
 }
 
-/** A field's own ear: it listens while the field has the focus. */
-export class Ear {
+/** Readings for one field, while it has the focus. */
+export class InstrumentSubscription {
   private stop: (() => void) | undefined;
   readonly listening = signal(false);
   constructor(private readonly instruments: Pick<Instruments, 'watch'>) {}
 
-  listen(): void {
+  subscribe(): void {
     this.stop ??= this.instruments.watch();
     this.listening.set(true);
   }
 
-  deafen(): void {
+  unsubscribe(): void {
     this.stop?.();
     this.stop = undefined;
     this.listening.set(false);

@@ -1,76 +1,82 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, inject, Injector, input, signal, untracked } from '@angular/core'; // prettier-ignore
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { MatBottomSheet } from '@angular/material/bottom-sheet';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
-import { Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import type { FourState } from '@kerabat/core/fit';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { MatTabsModule } from '@angular/material/tabs';
+import { Title } from '@angular/platform-browser';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { filter, map, startWith } from 'rxjs';
+import type { FourState } from '@kerabat/core/joint';
+import { jobNumber, lookup } from '@kerabat/core/words';
 import { ChainStrip } from '../parts/chain-strip';
+import { focusWhenThere } from '../parts/focus';
 import { ProblemLine } from '../parts/problem-line';
-import { Slip } from '../slip/slip';
+import { PartsList } from '../parts-list/parts-list';
+import { Shortcuts } from '../shell/shortcuts';
+import { FirstLook } from './first-look';
 import { JobService } from './job-service';
+import { nextAct } from './next-act';
 
-/** One job: the chain on top, the stage in the middle, the slip at the right. */
+/** What each stage is for, said until it has been used. */
+const FOR: Readonly<Record<string, string>> = {
+  ask: 'Ask: what is wrong, and what to rule out before a unit is ordered.',
+  identify: 'Identify: what is really on the vehicle. Type what you see or measure; each entry rules units out.',
+  interchange: 'Interchange: which other numbers and units would do, each with its conditions and who says so.',
+  fit: 'Fit: every joint of the new unit with what it meets. Type on the drawing what is missing.',
+  feel: 'Feel: what another bore or wheel unit does to effort and travel.',
+  lines: 'Lines: thread, seat and nut of every line that is opened.',
+  kit: 'Kit: seal kits and the fluid that cap and seals need.',
+  customer: 'For the customer: one picture, one sentence, one price.',
+};
+const STAGE_NAMES: Readonly<Record<string, string>> = { ask: 'Ask', identify: 'Identify', interchange: 'Interchange', fit: 'Fit', feel: 'Feel', lines: 'Lines', kit: 'Kit', customer: 'For the customer' }; // prettier-ignore
+
+/** One job as a sheet: the chain on top, the stage in the middle, the parts list at the right, the verdict always in sight. */
 @Component({
   selector: 'app-job-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatMenuModule, RouterOutlet, RouterLink, RouterLinkActive, ChainStrip, Slip, ProblemLine],
+  imports: [
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatMenuModule,
+    MatTabsModule,
+    RouterOutlet,
+    RouterLink,
+    RouterLinkActive,
+    ChainStrip,
+    PartsList,
+    ProblemLine,
+  ],
   providers: [JobService],
-  template: `
-    @if (service.problem(); as problem) {
-      <div style="padding: 16px">
-        <app-problem-line [text]="problem" />
-        <a routerLink="/jobs">To the list of jobs</a>
-      </div>
-    }
-    @if (service.workspace(); as w) {
-      <div class="job">
-        <header>
-          <h1>Job {{ number() }}</h1>
-          <p>
-            {{ w.job.asker }} · {{ w.vehicle ? w.vehicle.maker + ' ' + w.vehicle.name : 'vehicle not known'
-            }}{{ w.job.built ? ', built ' + w.job.built : '' }} · {{ w.job.request }}
-          </p>
-          @if (others().length > 0) {
-            <button matButton type="button" [matMenuTriggerFor]="more">Work on another unit too</button>
-            <mat-menu #more>
-              @for (link of others(); track link.id) {
-                <button mat-menu-item (click)="addSlot(link.slot ?? '')">{{ link.words }}</button>
-              }
-            </mat-menu>
-          }
-          @if (w.work.length > 1) {
-            <label>
-              working on
-              <select [value]="service.slot()" (change)="service.slot.set($any($event.target).value)">
-                @for (work of w.work; track work.slot) {
-                  <option [value]="work.slot" [selected]="work.slot === service.slot()">{{ work.words }}</option>
-                }
-              </select>
-            </label>
-          }
-        </header>
-        <app-problem-line [text]="added()" />
-        <app-chain-strip [chain]="w.chain" [focus]="service.slot() ?? ''" (opened)="openJoint($event)" />
-        <section class="stage" aria-label="Stage">
-          <nav aria-label="Stages">
-            @for (stage of stages(); track stage.path) {
-              <a [routerLink]="stage.path" routerLinkActive="here" ariaCurrentWhenActive="page">
-                {{ stage.words }}<span class="settled" [attr.title]="stage.settled"> {{ stage.settled }}</span>
-              </a>
-            }
-          </nav>
-          <div class="work"><router-outlet /></div>
-        </section>
-        <app-slip />
-      </div>
-    }
-  `,
+  templateUrl: './job-page.html',
   styleUrl: './job-page.scss',
 })
 export class JobPage {
   protected readonly service = inject(JobService);
   private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialog);
+  private readonly sheet = inject(MatBottomSheet);
+  private readonly injector = inject(Injector);
+  private readonly look = inject(FirstLook);
   readonly id = input.required<string>();
-  protected readonly number = computed(() => this.id().padStart(4, '0'));
+  protected readonly number = computed(() => (/^\d+$/.test(this.id()) ? jobNumber(Number(this.id())) : '?'));
+
+  private readonly stage = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => urlAfterRedirects),
+      startWith(this.router.url),
+      map((url) => /^\/jobs\/[^/]+\/([a-z]+)/.exec(url)?.[1] ?? ''),
+    ),
+    { initialValue: '' },
+  );
+  protected readonly hint = computed(() => {
+    const stage = this.stage();
+    return this.look.used(stage) ? undefined : lookup(FOR, stage);
+  });
 
   /** The stages with how much of each is settled. */
   protected readonly stages = computed(() => {
@@ -82,7 +88,7 @@ export class JobPage {
     return [
       { path: 'ask', words: 'Ask', settled: w?.vehicle ? '' : 'vehicle?' },
       { path: 'identify', words: 'Identify', settled: work?.old ? '' : 'open' },
-      { path: 'kin', words: 'Kin', settled: work?.chosen ? '' : 'choose' },
+      { path: 'interchange', words: 'Interchange', settled: work?.chosen ? '' : 'choose' },
       {
         path: 'fit',
         words: 'Fit',
@@ -92,6 +98,18 @@ export class JobPage {
       { path: 'lines', words: 'Lines', settled: '' },
       { path: 'kit', words: 'Kit', settled: work?.chosen && !chosenKit ? 'no kit' : '' },
     ];
+  });
+  protected readonly next = computed(() => {
+    const w = this.service.workspace();
+    return w && nextAct(w);
+  });
+  /** The first words of the verdict: what is told on a narrow edge. */
+  protected readonly verdict = computed(() => {
+    const { grade, nothing, mayOrder } = this.service.workspace()?.safety ?? { grade: 'not-safe' as const };
+    if (nothing) return 'Nothing to order';
+    if (grade === 'safe') return 'Safe to order';
+    if (grade === 'on-listing') return 'On listing, not measured';
+    return mayOrder ? 'Not safe, overridden' : 'Not safe to order';
   });
 
   /** Units of the chain that the job does not work on yet. */
@@ -104,7 +122,49 @@ export class JobPage {
   protected readonly added = signal<string | undefined>(undefined);
 
   constructor() {
+    const title = inject(Title);
+    const snack = inject(MatSnackBar);
     effect(() => void this.service.load(Number(this.id())));
+    effect(() => title.setTitle(`${lookup(STAGE_NAMES, this.stage()) ?? 'Job'} · job ${this.number()} · Kerabat`));
+    effect(() => {
+      this.service.workspace();
+      untracked(() => this.keepFocus());
+    });
+    this.service.changedByOthers.pipe(takeUntilDestroyed()).subscribe(() => snack.open('Changed by somebody else: shown as it is now', 'OK', { duration: 6000 })); // prettier-ignore
+    const shortcuts = inject(Shortcuts);
+    shortcuts.goOn = () => this.goOn();
+  }
+
+  /** An act can take away what had the focus: then it is where one goes on. */
+  private keepFocus(): void {
+    afterNextRender(
+      () => {
+        if (document.activeElement === document.body || document.activeElement === null)
+          document.getElementById('next-act')?.focus({ preventScroll: true });
+      },
+      { injector: this.injector },
+    );
+  }
+
+  protected hide(): void {
+    this.look.use(this.stage());
+    document.getElementById('next-act')?.focus();
+  }
+
+  protected reload(): void {
+    void this.service.load(Number(this.id()));
+  }
+
+  /** Does the next thing: goes to where it is done and puts the focus there, or opens the paper. */
+  protected goOn(): void {
+    const next = this.next();
+    if (!next) return;
+    if (next.slot !== undefined) this.service.slot.set(next.slot);
+    if (next.paper !== undefined) window.open(`/api/v1/jobs/${Number(this.id())}/${next.paper}.pdf`, '_blank');
+    const queryParams = next.joint === undefined ? {} : { joint: next.joint };
+    void this.router.navigate(['/jobs', this.id(), ...next.path], { queryParams }).then(() => {
+      if (next.focus !== undefined) focusWhenThere(next.focus);
+    });
   }
 
   protected async addSlot(slot: string): Promise<void> {
@@ -121,5 +181,15 @@ export class JobPage {
       ['/jobs', this.id(), 'fit', 'joints'],
       joint ? { queryParams: { joint: `${to}/${joint.id}` } } : {},
     );
+  }
+
+  /** One part, large: a dialog, or a sheet from the edge of a phone. */
+  protected async openPart(id: string): Promise<void> {
+    const { PartSheet, PartDialog } = await import('../drawing/part-dialog');
+    const part = this.service.workspace()?.chain.parts.find((p) => p.id === id);
+    if (!part) return;
+    const data = { part, job: Number(this.id()) };
+    if (matchMedia('(max-width: 700px)').matches) this.sheet.open(PartSheet, { data });
+    else this.dialog.open(PartDialog, { data, width: '52rem', maxWidth: '96vw' });
   }
 }

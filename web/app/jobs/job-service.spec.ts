@@ -2,7 +2,7 @@ import { HttpErrorResponse } from '@angular/common/http';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { MatDialog } from '@angular/material/dialog';
-import { of, throwError } from 'rxjs';
+import { NEVER, Subject, of, throwError } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Api } from '../api/api';
 import { Person } from '../api/person';
@@ -25,6 +25,7 @@ const conflict = (theirs: unknown) =>
 
 function setup({ name = 'Ilse', answer = true as unknown } = {}) {
   const api = {
+    touched: () => NEVER,
     workspace: vi.fn(() => of(WORKSPACE)),
     decide: vi.fn((..._: unknown[]) => of({}) as ReturnType<typeof conflict>),
     benchLine: vi.fn(() => of({})),
@@ -54,6 +55,17 @@ describe('one job', () => {
     expect(await service.decide('fluid', 'DOT 4', 'cap')).toBeUndefined();
     expect(api.decide).toHaveBeenCalledWith(1, 'fluid', { value: { choice: 'DOT 4' }, reason: 'cap' }, 2);
     expect(api.workspace).toHaveBeenCalledTimes(2);
+  });
+  it('what is answered for one job never shows in another that was opened meanwhile', async () => {
+    const { api, service } = setup();
+    const first = new Subject<unknown>();
+    api.workspace
+      .mockReturnValueOnce(first as never)
+      .mockReturnValueOnce(of({ ...WORKSPACE, job: { id: 2, version: 1 } }) as never);
+    void service.load(1);
+    await service.load(2);
+    first.next(WORKSPACE);
+    expect(service.workspace()?.job.id).toBe(2);
   });
   it('shows both versions when somebody was there first, and writes over theirs only when told', async () => {
     const { api, dialog, service } = setup({ answer: true });

@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { firstValueFrom, type Observable } from 'rxjs';
+import { catchError, distinctUntilChanged, EMPTY, exhaustMap, filter, firstValueFrom, interval, map, of, Subject, switchMap, tap, type Observable } from 'rxjs'; // prettier-ignore
 import type {
   JobChange,
   MeasurementView,
@@ -13,39 +14,81 @@ import type {
 } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { Acting } from '../api/acting';
+import { kept } from '../api/kept';
 import { problemOf } from '../api/problem';
 
+/** So often it is asked whether somebody else changed the job, ms. */
+const ASK_EVERY_MS = 8000;
+
 /**
- * One job's workspace and everything that can be done to it. Each act writes, and shows the whole workspace as it is then, so
- * that what is shown is what the server computed. An act answers the sentence of what went wrong, or undefined.
+ * One job's workspace and everything that can be done to it. Jobs that are opened are a stream of which only the newest counts, so
+ * that what is answered for one never shows in another. Each act writes, and shows the whole workspace as it is then, so that what
+ * is shown is what the server computed. An act answers the sentence of what went wrong, or undefined.
  */
 @Injectable()
 export class JobService {
   private readonly api = inject(Api);
   private readonly acting = inject(Acting);
   private readonly dialog = inject(MatDialog);
+  private readonly asked = new Subject<{ readonly id: number; readonly done: () => void }>();
   private id = 0;
 
   readonly workspace = signal<Workspace | undefined>(undefined);
   readonly problem = signal<string | undefined>(undefined);
   /** The slot in focus; the first one that the job works on. */
   readonly slot = signal<string | undefined>(undefined);
+  /** Somebody else changed the job that is open. */
+  readonly changedByOthers = new Subject<void>();
 
-  async load(id: number): Promise<void> {
+  constructor() {
+    const opened = this.asked.pipe(takeUntilDestroyed());
+    opened
+      .pipe(
+        switchMap(({ id, done }) =>
+          this.api.workspace(id).pipe(
+            map((workspace) => () => this.show(workspace)),
+            catchError((error: unknown) => of(() => this.problem.set(problemOf(error).detail))),
+            tap({ next: (act) => act(), complete: done, unsubscribe: done }),
+          ),
+        ),
+      )
+      .subscribe();
+    opened
+      .pipe(
+        map(({ id }) => id),
+        distinctUntilChanged(),
+        switchMap((id) =>
+          interval(ASK_EVERY_MS).pipe(
+            filter(() => document.visibilityState === 'visible' && this.writing === 0),
+            exhaustMap(() => this.api.touched(id).pipe(catchError(() => EMPTY))),
+            filter(({ at }) => id === this.id && this.writing === 0 && at !== (this.workspace()?.job.updatedAt ?? at)),
+          ),
+        ),
+      )
+      .subscribe(() => {
+        this.changedByOthers.next();
+        void this.load(this.id);
+      });
+  }
+  /** Acts on their way: what changes meanwhile is our own doing. */
+  private writing = 0;
+
+  load(id: number): Promise<void> {
     if (id !== this.id) {
       this.workspace.set(undefined);
       this.slot.set(undefined);
     }
     this.id = id;
-    try {
-      this.show(await firstValueFrom(this.api.workspace(id)));
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
+    if (!Number.isInteger(id) || id < 1) {
+      this.problem.set('There is no such job: a job has a number.');
+      return Promise.resolve();
     }
+    return new Promise((done) => this.asked.next({ id, done }));
   }
 
   private show(workspace: Workspace): void {
-    this.workspace.set(workspace);
+    if (workspace.job.id !== this.id) return;
+    this.workspace.update((older) => kept(older, workspace));
     this.problem.set(undefined);
     const slots = workspace.work.map((w) => w.slot);
     if (!slots.includes(this.slot() ?? '')) this.slot.set(slots[0]);
@@ -158,7 +201,8 @@ export class JobService {
     what = '',
     versionOf?: (theirs: unknown) => number,
   ): Promise<string | undefined> {
-    if (!(await this.acting.named())) return 'Nothing was saved: say who you are first.';
+    if (!(await this.acting.named())) return 'Not saved yet: say who you are first.';
+    this.writing++;
     try {
       const answer = await firstValueFrom(write(version));
       const workspace = (answer as { workspace?: Workspace } | null)?.workspace;
@@ -169,6 +213,8 @@ export class JobService {
       const problem = problemOf(error);
       if (problem.status !== 412 || !versionOf) return problem.detail;
       return this.settle(problem, write, what, versionOf);
+    } finally {
+      this.writing--;
     }
   }
 

@@ -1,20 +1,42 @@
 import { AsyncPipe, DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, viewChild } from '@angular/core';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatPaginator, MatPaginatorModule } from '@angular/material/paginator';
+import { MatSort, MatSortModule } from '@angular/material/sort';
+import { MatTableDataSource, MatTableModule } from '@angular/material/table';
 import { MatButtonModule } from '@angular/material/button';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { catchError, map, of, tap } from 'rxjs';
+import { catchError, debounceTime, distinctUntilChanged, map, of, startWith, switchMap, tap } from 'rxjs';
 import { findSlot } from '@kerabat/core/strip';
+import { jobNumber } from '@kerabat/core/words';
 import type { JobRow } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
+import { FirstMinute } from './first-minute';
 import { StateMark } from '../parts/state-mark';
 
 /** All jobs, the last touched first, each with what keeps it from being safe to order. */
 @Component({
   selector: 'app-jobs-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AsyncPipe, DatePipe, RouterLink, MatButtonModule, StateMark, ProblemLine],
+  imports: [
+    MatInputModule,
+    MatFormFieldModule,
+    FirstMinute,
+    MatPaginatorModule,
+    MatSortModule,
+    MatTableModule,
+    AsyncPipe,
+    DatePipe,
+    ReactiveFormsModule,
+    RouterLink,
+    MatButtonModule,
+    StateMark,
+    ProblemLine,
+  ],
   template: `
     <div class="page">
       <div class="row head">
@@ -23,47 +45,77 @@ import { StateMark } from '../parts/state-mark';
       </div>
       @if (state$ | async; as state) {
         <app-problem-line [text]="state.problem" />
-        @if (state.jobs.length === 0 && !state.problem) {
-          <p>No job yet. Press <kbd>n</kbd> and say who asks and what is wrong.</p>
-        }
-        @if (state.jobs.length > 0) {
-          <table class="plain">
-            <thead>
-              <tr>
-                <th>job</th>
-                <th>who asks</th>
-                <th>vehicle</th>
-                <th>request</th>
-                <th>where it stands</th>
-                <th>touched</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (job of state.jobs; track job.id) {
-                <tr>
-                  <td>
-                    <a class="mono" [routerLink]="['/jobs', job.id]">{{ four(job.id) }}</a>
-                  </td>
-                  <td>{{ job.asker }}</td>
-                  <td>{{ job.vehicle }}</td>
-                  <td>{{ job.request }} {{ slotWords(job.slot) }}</td>
-                  <td>
-                    @if (job.state === 'open') {
-                      <span class="where" [class.open]="!job.safe">
-                        @if (job.safe) {
-                          <app-state-mark state="fits" [size]="16" />
-                        }
-                        {{ job.safety }}</span
-                      >
-                    } @else {
-                      {{ job.state }}
+        @if (state.none) {
+          <app-first-minute />
+        } @else {
+          <div class="row">
+            <mat-form-field>
+              <mat-label>Filter: who asks, vehicle, unit, number</mat-label>
+              <input matInput autocomplete="off" maxlength="200" [formControl]="words" />
+            </mat-form-field>
+            @if (state.total > state.jobs.length) {
+              <span class="small quiet" role="status"
+                >The {{ state.jobs.length }} touched last of {{ state.total }} jobs; more words find an older one.</span
+              >
+            }
+          </div>
+          <table
+            mat-table
+            [hidden]="state.problem"
+            [dataSource]="rows"
+            matSort
+            matSortActive="updatedAt"
+            matSortDirection="desc"
+            matSortDisableClear
+          >
+            <ng-container matColumnDef="id">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>job</th>
+              <td mat-cell *matCellDef="let job">
+                <a class="mono" [routerLink]="['/jobs', job.id]">{{ four(job.id) }}</a>
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="asker">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>who asks</th>
+              <td mat-cell *matCellDef="let job">{{ job.asker }}</td>
+            </ng-container>
+            <ng-container matColumnDef="vehicle">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>vehicle</th>
+              <td mat-cell *matCellDef="let job">{{ job.vehicle }}</td>
+            </ng-container>
+            <ng-container matColumnDef="request">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>request</th>
+              <td mat-cell *matCellDef="let job">{{ job.request }} {{ slotWords(job.slot) }}</td>
+            </ng-container>
+            <ng-container matColumnDef="safety">
+              <th mat-header-cell *matHeaderCellDef>where it stands</th>
+              <td mat-cell *matCellDef="let job">
+                @if (job.state === 'open') {
+                  <span class="where" [class.open]="!job.safe">
+                    @if (job.safe) {
+                      <app-state-mark state="fits" [size]="16" />
                     }
-                  </td>
-                  <td class="small quiet">{{ job.updatedAt | date: 'd MMM, HH:mm' }}</td>
-                </tr>
-              }
-            </tbody>
+                    {{ job.safety }}</span
+                  >
+                } @else {
+                  {{ job.state }}
+                }
+              </td>
+            </ng-container>
+            <ng-container matColumnDef="updatedAt">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>touched</th>
+              <td mat-cell *matCellDef="let job" class="small quiet when">
+                {{ job.updatedAt | date: 'd MMM, HH:mm' }}
+              </td>
+            </ng-container>
+            <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
+            <tr mat-row *matRowDef="let job; columns: columns"></tr>
+            <tr *matNoDataRow>
+              <td [attr.colspan]="columns.length" class="quiet">No job has these words.</td>
+            </tr>
           </table>
+          @if (state.jobs.length > 25) {
+            <mat-paginator [pageSize]="25" [pageSizeOptions]="[25, 100]" aria-label="Pages of jobs" />
+          }
         }
       }
     </div>
@@ -77,7 +129,13 @@ import { StateMark } from '../parts/state-mark';
       thead {
         display: none;
       }
+      table,
+      tbody {
+        display: block;
+      }
       tr {
+        height: auto !important;
+        padding: 6px 0;
         display: grid;
         grid-template-columns: 52px 1fr;
         border-bottom: 1px solid var(--line);
@@ -92,11 +150,25 @@ import { StateMark } from '../parts/state-mark';
         grid-row: 1 / 6;
       }
     }
+    table {
+      width: 100%;
+      background: none;
+    }
+    mat-form-field {
+      width: 24rem;
+      max-width: 100%;
+    }
+    mat-paginator {
+      background: none;
+    }
     kbd {
       font-family: var(--mono);
       font-size: 12px;
       opacity: 0.85;
       margin-left: 4px;
+    }
+    .when {
+      white-space: nowrap;
     }
     .where {
       display: flex;
@@ -110,14 +182,35 @@ import { StateMark } from '../parts/state-mark';
   `,
 })
 export class JobsList {
-  protected readonly state$ = inject(Api)
-    .jobs()
-    .pipe(
-      map(({ jobs }) => ({ jobs, problem: undefined as string | undefined })),
-      catchError((error: unknown) => of({ jobs: [] as JobRow[], problem: problemOf(error).detail })),
-      tap(() => requestAnimationFrame(() => performance.mark('jobs-list-painted'))),
-    );
+  private readonly api = inject(Api);
+  protected readonly words = new FormControl('', { nonNullable: true });
+  protected readonly state$ = this.words.valueChanges.pipe(
+    debounceTime(60),
+    startWith(''),
+    map((words) => words.trim()),
+    distinctUntilChanged(),
+    switchMap((q) =>
+      this.api.jobs(q).pipe(
+        map((list) => ({ ...list, none: q === '' && list.total === 0, problem: undefined as string | undefined })),
+        catchError((error: unknown) => of({ jobs: [], total: 0, none: false, problem: problemOf(error).detail })),
+      ),
+    ),
+    tap(({ jobs }) => (this.rows.data = jobs)),
+    tap(() => requestAnimationFrame(() => performance.mark('jobs-list-painted'))),
+  );
 
-  protected four = (id: number): string => String(id).padStart(4, '0');
+  protected readonly columns = ['id', 'asker', 'vehicle', 'request', 'safety', 'updatedAt'];
+  protected readonly rows = new MatTableDataSource<JobRow>();
+  private readonly sorting = viewChild(MatSort);
+  private readonly paging = viewChild(MatPaginator);
+
+  constructor() {
+    effect(() => {
+      this.rows.sort = this.sorting() ?? null;
+      this.rows.paginator = this.paging() ?? null;
+    });
+  }
+
+  protected four = jobNumber;
   protected slotWords = (slot: string): string => findSlot(slot)?.words ?? '';
 }

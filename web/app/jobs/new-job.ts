@@ -3,6 +3,9 @@ import { Router } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import type { NewJob } from '@kerabat/contract';
 import { Api } from '../api/api';
+import { COMPLAINTS } from '@kerabat/core/ask';
+import { SLOTS } from '@kerabat/core/strip';
+import { Drafts } from '../api/drafts';
 import { Acting } from '../api/acting';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
@@ -17,7 +20,7 @@ import { AskForm, BLANK } from '../stages/ask/ask-form';
     <div class="page" style="max-width: 1080px">
       <h1 style="margin-bottom: 12px">New job</h1>
       <app-problem-line [text]="problem()" />
-      <app-ask-form [start]="start()" (saved)="open($event)" />
+      <app-ask-form [start]="start()" draft="new-job" (saved)="open($event)" />
     </div>
   `,
 })
@@ -25,15 +28,27 @@ export class NewJobPage {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly acting = inject(Acting);
+  private readonly drafts = inject(Drafts);
   /** A vehicle chosen in the quick box. */
   readonly vehicle = input<string>();
-  protected readonly start = computed<NewJob>(() => ({ ...BLANK, vehicleId: this.vehicle() ?? null }));
+  /** What a whole call said: the unit, what is wrong, and its words. */
+  readonly slot = input<string>();
+  readonly complaint = input<string>();
+  readonly words = input<string>();
+  protected readonly start = computed<NewJob>(() => ({
+    ...BLANK,
+    vehicleId: this.vehicle() ?? null,
+    slot: SLOTS.find(({ slot }) => slot === this.slot())?.slot ?? null,
+    complaints: COMPLAINTS.filter(({ id }) => id === this.complaint()).map(({ id }) => id),
+    words: this.words() ?? '',
+  }));
   protected readonly problem = signal<string | undefined>(undefined);
 
   protected async open(fields: NewJob): Promise<void> {
     if (!(await this.acting.named())) return;
     try {
       const job = await firstValueFrom(this.api.openJob(fields));
+      this.drafts.drop('new-job');
       await this.router.navigate(['/jobs', job.id, 'ask']);
     } catch (error) {
       this.problem.set(problemOf(error).detail);

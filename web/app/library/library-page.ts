@@ -1,22 +1,18 @@
 import { AsyncPipe, DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { catchError, debounceTime, map, merge, of, startWith, Subject, switchMap } from 'rxjs';
-import { KIND_WORDS } from '@kerabat/core/unit';
+import { catchError, map, of, startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
-import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
+import { UnitListPart } from './unit-list';
 import { DemoData } from './demo-data';
 
 /** What the catalogue holds, where it comes from, and every unit in it. */
 @Component({
   selector: 'app-library-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AsyncPipe, DatePipe, RouterLink, DemoData, MatFormFieldModule, MatInputModule, PartNumber, ProblemLine],
+  imports: [AsyncPipe, DatePipe, RouterLink, DemoData, ProblemLine, UnitListPart],
   template: `
     <div class="page">
       <h1>Library</h1>
@@ -30,7 +26,7 @@ import { DemoData } from './demo-data';
           }
         </span>
       </p>
-      <app-demo-data (changed)="again.next()" />
+      <app-demo-data (changed)="changed()" />
       @if (summary$ | async; as s) {
         <app-problem-line [text]="s.problem" />
         @if (s.catalogue; as c) {
@@ -44,28 +40,7 @@ import { DemoData } from './demo-data';
           <div class="two">
             <section aria-labelledby="units">
               <h2 id="units">Units</h2>
-              <mat-form-field appearance="outline" subscriptSizing="dynamic">
-                <mat-label>Name</mat-label>
-                <input matInput autocomplete="off" [value]="q()" (input)="q.set($any($event.target).value)" />
-              </mat-form-field>
-              <table class="plain">
-                <tbody>
-                  @for (u of units(); track u.id) {
-                    <tr>
-                      <td>
-                        <a [routerLink]="['/units', u.id]">{{ u.maker }} {{ u.name }}</a>
-                      </td>
-                      <td>{{ kinds[u.kind] }}</td>
-                      <td class="mono">{{ u.bore }}</td>
-                      <td>
-                        @if (u.numbers[0]; as n) {
-                          <app-part-number [number]="n" />
-                        }
-                      </td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
+              <app-unit-list [again]="times()" />
             </section>
             <section aria-labelledby="brought">
               <h2 id="brought">Brought in</h2>
@@ -131,8 +106,8 @@ import { DemoData } from './demo-data';
 export class LibraryPage {
   protected readonly api = inject(Api);
   protected readonly formats = ['csv', 'xlsx', 'json', 'graphml'];
-  protected readonly kinds = KIND_WORDS;
-  protected readonly q = signal('');
+  /** Grows when the catalogue is no longer what it was. */
+  protected readonly times = signal(0);
   protected readonly again = new Subject<void>();
   protected readonly summary$ = this.again.pipe(
     startWith(undefined),
@@ -143,18 +118,10 @@ export class LibraryPage {
       ),
     ),
   );
-  protected readonly units = toSignal(
-    merge(toObservable(this.q), this.again.pipe(map(() => this.q()))).pipe(
-      debounceTime(100),
-      switchMap((q) =>
-        this.api.units('', q.trim()).pipe(
-          map(({ units }) => units),
-          catchError(() => of([])),
-        ),
-      ),
-    ),
-    { initialValue: [] },
-  );
+  protected changed(): void {
+    this.again.next();
+    this.times.update((n) => n + 1);
+  }
 
   protected counts(counts: Readonly<Record<string, number>>): [string, number][] {
     return Object.entries(counts).map(([name, n]) => [n === 1 ? name : `${name}s`, n]);

@@ -1,7 +1,7 @@
 import { EMPTY, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { AuditAnswer, CatalogueSummary, Finding, ImportView, NumberView, TableView } from '@kerabat/contract';
-import { named, render, type } from '../testing';
+import { choose, named, pick, render, type, typeIn } from '../testing';
 import { AuditPage } from './audit/audit-page';
 import { BringIn } from './bring-in/bring-in-service';
 import { BringInPage } from './bring-in/bring-in-page';
@@ -9,7 +9,7 @@ import { NewOrigin } from './bring-in/new-origin';
 import { SheetMatch } from './bring-in/sheet-match';
 import { WhatCameOfIt } from './bring-in/what-came-of-it';
 import { LibraryPage } from './library-page';
-import { SayKin } from './say-kin';
+import { AddInterchange } from './add-interchange';
 
 const TABLES: TableView[] = [
   {
@@ -71,29 +71,26 @@ describe('matching a sheet', () => {
     });
     const changed = vi.fn();
     page.fixture.componentInstance.changed.subscribe(changed);
-    const select = (label: string): HTMLSelectElement => {
-      const found = page.host.querySelector<HTMLSelectElement>(`[aria-label="${label}"]`);
-      if (!found) throw new Error(`no list ${label}`);
-      return found;
-    };
-    const choose = (label: string, value: string): void => {
-      select(label).value = value;
-      select(label).dispatchEvent(new Event('change'));
-    };
-    return { ...page, changed, choose, select };
+    const take = (label: string, option: string | RegExp) => choose(page.fixture, label, option);
+    return { ...page, changed, take };
   };
   it('shows the first values, what was noted, and what is wanted of every row', async () => {
     const { text, host } = await match();
     expect(text()).toContain('WX 1');
     expect(text()).toContain('Windows-1252');
-    expect([...host.querySelectorAll('.wanted')].map((e) => e.textContent?.trim().split(/\s/)[0])).toEqual([
+    expect([...host.querySelectorAll('.wanted')].map((e) => e.querySelector('mat-label')?.textContent)).toEqual([
       'supplier',
       'source',
     ]);
   });
+  it('says of a column that is left out that it is', async () => {
+    const { host } = await match({ ...sheet, columns: [{ heading: 'Bore', to: null }] });
+    const shown = [...host.querySelectorAll('td .mat-mdc-select-value')].map((e) => e.textContent?.trim());
+    expect(shown).toContain('left out');
+  });
   it('a column of the table is given by one column of the sheet', async () => {
-    const { changed, choose } = await match();
-    choose('What Bore is', 'number');
+    const { changed, take } = await match();
+    await take('What Bore is', /^number/);
     expect(changed).toHaveBeenLastCalledWith({
       ...sheet,
       columns: [
@@ -103,17 +100,17 @@ describe('matching a sheet', () => {
     });
   });
   it('a unit is chosen for bare figures, a source from those that are known', async () => {
-    const { changed, choose } = await match();
-    choose('Unit of Bore', 'in');
+    const { changed, take } = await match();
+    await take('Unit of Bore', 'in');
     expect(changed.mock.lastCall?.[0].columns[1]).toEqual({ heading: 'Bore', to: 'bore_mm', unit: 'in' });
-    choose('source of every row', 'wex');
+    await take('source of every row', 'Wexlode list');
     expect(changed.mock.lastCall?.[0].fixed).toEqual({ source: 'wex' });
   });
   it('another table is asked for', async () => {
-    const { fixture, choose } = await match();
+    const { fixture, take } = await match();
     const asked = vi.fn();
     fixture.componentInstance.retable.subscribe(asked);
-    choose('What the rows of list are', '');
+    await take('What the rows of list are', 'Ignore this sheet');
     expect(asked).toHaveBeenCalledWith({ table: null, headingLine: 1 });
   });
 });
@@ -123,7 +120,7 @@ describe('bringing a list in', () => {
     const { fixture, host } = await render(NewOrigin, { inputs: { plan: VIEW.plan } });
     const changed = vi.fn();
     fixture.componentInstance.changed.subscribe(changed);
-    const title = host.querySelector<HTMLInputElement>('[placeholder="its title"]');
+    const title = host.querySelector<HTMLInputElement>('input');
     if (!title) throw new Error('no field');
     title.value = 'Tölvane wholesale list, May';
     title.dispatchEvent(new Event('change'));
@@ -180,7 +177,7 @@ describe('bringing a list in', () => {
     list.view.set(VIEW);
     list.plan.set(VIEW.plan);
     await settle();
-    host.querySelectorAll<HTMLInputElement>('input[type=radio]')[1]?.dispatchEvent(new Event('change'));
+    await pick(fixture, 'nothing goes in');
     named(host, 'Bring it in').click();
     await settle();
     expect(run).toHaveBeenCalledWith('x', { plan: { ...VIEW.plan, rejects: 'refuse' }, dryRun: false });
@@ -194,7 +191,7 @@ describe('the library', () => {
       api: {
         demo: () => EMPTY,
         catalogue: () => of(CATALOGUE),
-        units: () => of({ units: [] }),
+        units: () => of({ units: [], total: 0 }),
         exportOf: (f: string) => `/exports/${f}`,
       },
     });
@@ -275,16 +272,16 @@ describe('the audit', () => {
   };
   it('puts a value right only with a reason, and only when it is another', async () => {
     const { host, settle, text, fixture } = await page();
-    named(host, 'Put right').click();
+    named(host, 'Correct').click();
     await fixture.whenStable();
-    expect(text()).toContain('It reads so already');
+    expect(text()).toContain('That is already the value');
     const value = host.querySelector('[aria-label="bore, mm of kit k"]');
     type(value, '13/16 in');
-    named(host, 'Put right').click();
+    named(host, 'Correct').click();
     await fixture.whenStable();
     expect(text()).toContain('Say why first');
     type(host.querySelector('.why input'), 'read off the bag');
-    named(host, 'Put right').click();
+    named(host, 'Correct').click();
     await fixture.whenStable();
     expect(settle).toHaveBeenCalledWith({
       fingerprint: 'f1',
@@ -303,7 +300,7 @@ describe('the audit', () => {
     const { host, settle, fixture } = await page(undefined, [link]);
     type(host.querySelector('.why input'), 'seen');
     type(host.querySelector('[aria-label="Condition of A drop-in B"]'), 'move the sensor over');
-    for (const name of ['Add a condition', 'Mark as does not fit', 'Take out', 'Accept it']) {
+    for (const name of ['Add condition', 'Mark as does not fit', 'Delete', 'Accept it']) {
       named(host, name).click();
       await fixture.whenStable();
     }
@@ -336,14 +333,14 @@ describe('a claim of one’s own', () => {
   const found =
     (exact: NumberView[], near: NumberView[] = []) =>
     () =>
-      of({ query: '', exact, normalised: [], near, misread: [] });
+      of({ query: '', exact, normalised: [], near, misread: [], begins: [] });
   const say = async (numbers: () => unknown, number = 'wx1') => {
     const addLink = vi.fn((..._: unknown[]) => of({ link: 'l' }));
-    const page = await render(SayKin, {
+    const page = await render(AddInterchange, {
       api: { numbers, addLink },
       inputs: { unitId: 'ard-sm19', name: 'single master 19' },
     });
-    type(page.host.querySelector('[aria-label="The other number"]'), number);
+    await typeIn(page.fixture, /number$/, number);
     page.host.querySelector('form')?.dispatchEvent(new Event('submit'));
     await page.settle();
     return { ...page, addLink };

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
@@ -8,6 +12,7 @@ import { problemOf } from '../api/problem';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { numbersIn, Pasted } from './pasted';
+import { Folded } from '../parts/folded';
 
 /** No request takes more. */
 const MOST = 2000;
@@ -16,13 +21,24 @@ const MOST = 2000;
 @Component({
   selector: 'app-many-numbers',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, PartNumber, ProblemLine],
+  imports: [
+    MatInputModule,
+    MatFormFieldModule,
+    ReactiveFormsModule,
+    Folded,
+    MatButtonModule,
+    RouterLink,
+    PartNumber,
+    ProblemLine,
+  ],
   template: `
-    <details [open]="text() !== ''">
-      <summary>Many at once</summary>
-      <form (submit)="look($event)">
-        <label for="many">One number on each line, or from a spreadsheet</label>
-        <textarea #box id="many" class="mono" rows="5" [value]="text()" (input)="text.set(box.value)"></textarea>
+    <app-folded [open]="text() !== ''">
+      <span slot="title">Many at once</span>
+      <form (submit)="$event.preventDefault(); ask()">
+        <mat-form-field>
+          <mat-label>One number on each line, or from a spreadsheet</mat-label>
+          <textarea matInput id="many" class="mono" rows="5" [formControl]="field"></textarea>
+        </mat-form-field>
         <button matButton="outlined" type="submit">Look up {{ numbers().length || '' }}</button>
         <app-problem-line [text]="problem()" />
       </form>
@@ -69,28 +85,17 @@ const MOST = 2000;
           </tbody>
         </table>
       }
-    </details>
+    </app-folded>
   `,
   styles: `
-    summary {
-      cursor: pointer;
-      margin: 6px 0;
-    }
     form {
       display: grid;
       gap: 4px;
       justify-items: start;
       max-width: 32rem;
     }
-    textarea {
+    mat-form-field {
       width: 100%;
-      box-sizing: border-box;
-      border: 1px solid var(--strong-line);
-      border-radius: 4px;
-      background: var(--raised);
-      color: var(--ink);
-      padding: 6px 8px;
-      font-size: 14px;
     }
     p {
       margin: 6px 0;
@@ -100,7 +105,8 @@ const MOST = 2000;
 export class ManyNumbers {
   private readonly api = inject(Api);
   private readonly pasted = inject(Pasted);
-  protected readonly text = signal('');
+  protected readonly field = new FormControl('', { nonNullable: true });
+  protected readonly text = toSignal(this.field.valueChanges, { initialValue: '' });
   protected readonly rows = signal<readonly Resolved[]>([]);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly numbers = computed(() => numbersIn(this.text()));
@@ -111,21 +117,16 @@ export class ManyNumbers {
       const text = this.pasted.text();
       if (text === '') return;
       this.pasted.text.set('');
-      this.text.set(text);
+      this.field.setValue(text);
       void this.ask();
     });
   }
 
   protected readonly sure = (row: Resolved): boolean => row.how === 'exact' || row.how === 'normalised';
 
-  protected look(event: Event): void {
-    event.preventDefault();
-    void this.ask();
-  }
-
-  private async ask(): Promise<void> {
+  protected async ask(): Promise<void> {
     const numbers = this.numbers();
-    if (numbers.length === 0) return this.problem.set('There is no number here. Write one on each line.');
+    if (numbers.length === 0) return this.problem.set('There is no number here. Type one on each line.');
     if (numbers.length > MOST)
       return this.problem.set(`These are ${numbers.length} numbers; at most ${MOST} can be looked up at once.`);
     try {

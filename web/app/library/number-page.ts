@@ -5,23 +5,24 @@ import { catchError, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
-import { KinView } from '../stages/kin/kin-view';
+import { InterchangeView } from '../stages/interchange/interchange-view';
 
 /** A number of which no unit is recorded: everything that would do instead, all the same. */
 @Component({
   selector: 'app-number-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KinView, ProblemLine, RouterLink],
+  imports: [InterchangeView, ProblemLine, RouterLink],
   template: `
     <div class="page">
       <app-problem-line [text]="problem()" />
-      @if (kin(); as k) {
+      @if (interchange(); as k) {
         <h1>{{ k.name }}</h1>
         <p class="quiet">
-          What this number is called for is not on record: no dimensions, no joints. What is said about it is its kin.
+          What this number is called for is not on record: no dimensions, no joints. What is said about it is its
+          interchange.
         </p>
-        <h2>Kin</h2>
-        <app-kin-view [kin]="k" [name]="k.name ?? ''" (changed)="times.set(times() + 1)" />
+        <h2>Interchange</h2>
+        <app-interchange-view [interchange]="k" [name]="k.name ?? ''" (changed)="times.set(times() + 1)" />
       }
       <p><a routerLink="/numbers">To the numbers</a></p>
     </div>
@@ -33,10 +34,10 @@ export class NumberPage {
   readonly node = input.required<string>();
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly times = signal(0);
-  protected readonly kin = toSignal(
+  protected readonly interchange = toSignal(
     toObservable(computed(() => ({ node: this.node(), times: this.times() }))).pipe(
       switchMap(({ node }) =>
-        this.api.kin(node, 0).pipe(
+        this.api.interchange(node, 0).pipe(
           catchError((error: unknown) => {
             this.problem.set(problemOf(error).detail);
             return of(undefined);

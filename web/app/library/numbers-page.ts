@@ -17,15 +17,16 @@ import { ManyNumbers } from './many-numbers';
   template: `
     <div class="page">
       <h1>Numbers</h1>
-      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+      <mat-form-field>
         <mat-label>Part number, in any writing</mat-label>
         <input
           matInput
           class="mono"
           autocomplete="off"
           maxlength="80"
+          #box
           [value]="q() ?? ''"
-          (input)="search($any($event.target).value)"
+          (input)="search(box.value)"
         />
       </mat-form-field>
       <app-many-numbers />
@@ -63,8 +64,8 @@ import { ManyNumbers } from './many-numbers';
                             <a
                               class="small"
                               [routerLink]="['/numbers', 'n:' + n.id]"
-                              [attr.aria-label]="'its kin: ' + n.written"
-                              >its kin</a
+                              [attr.aria-label]="'its interchange: ' + n.written"
+                              >its interchange</a
                             >
                           }
                         }
@@ -79,8 +80,11 @@ import { ManyNumbers } from './many-numbers';
               </table>
             }
           }
-          @if (!a.problem && a.exact.length + a.normalised.length + a.near.length + a.misread.length === 0) {
-            <p>No number like this is in the catalogue, and none that differs by one character.</p>
+          @if (
+            !a.problem &&
+            a.exact.length + a.normalised.length + a.near.length + a.misread.length + a.begins.length === 0
+          ) {
+            <p>No number like this is in the catalogue, none that begins so, and none that differs by one character.</p>
           }
         </div>
       } @else {
@@ -115,13 +119,19 @@ export class NumbersPage {
       switchMap((q) =>
         !q
           ? of(undefined)
-          : this.api
-              .numbers(q)
-              .pipe(
-                catchError((error: unknown) =>
-                  of({ query: q, exact: [], normalised: [], near: [], misread: [], problem: problemOf(error).detail }),
-                ),
+          : this.api.numbers(q).pipe(
+              catchError((error: unknown) =>
+                of({
+                  query: q,
+                  exact: [],
+                  normalised: [],
+                  near: [],
+                  misread: [],
+                  begins: [],
+                  problem: problemOf(error).detail,
+                }),
               ),
+            ),
       ),
     ),
   );
@@ -132,6 +142,7 @@ export class NumbersPage {
       { words: 'Written just so', numbers: a.exact },
       { words: 'The same number in its maker’s writing', numbers: a.normalised },
       { words: 'Near: may be another number', numbers: a.near },
+      { words: 'Longer numbers that begin so', numbers: a.begins },
       { words: 'One character differs: read it again', numbers: a.misread },
     ];
   });

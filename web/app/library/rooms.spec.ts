@@ -3,14 +3,14 @@ import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { BenchPage } from '../bench/bench-page';
+import { ToolsPage } from '../tools/tools-page';
 import { JobsList } from '../jobs/jobs-list';
 import { NewJobPage } from '../jobs/new-job';
-import { PracticePage } from '../practice/practice-page';
+import { SettingsPage } from '../settings/settings-page';
 import { QuickBox } from '../shell/quick-box';
 import { AskForm } from '../stages/ask/ask-form';
 import { VehicleSearch } from '../stages/ask/vehicle-search';
-import { named, render, type } from '../testing';
+import { render, type } from '../testing';
 import { ManyNumbers } from './many-numbers';
 import { NumberPage } from './number-page';
 import { NumbersPage } from './numbers-page';
@@ -52,47 +52,46 @@ describe('the list of jobs', () => {
         safe: false,
       },
     ];
-    const { text } = await render(JobsList, { api: { jobs: () => of({ jobs }) } });
+    const { text } = await render(JobsList, { api: { jobs: () => of({ jobs, total: 812 }) } });
+    expect(text()).toContain('The 1 touched last of 812 jobs');
     expect(text()).toContain('0006');
     expect(text()).toContain('substitute master');
     expect(text()).toContain('Not safe to order: seat.');
   });
   it('says what to do when there is none, and when the server is gone', async () => {
-    expect((await render(JobsList, { api: { jobs: () => of({ jobs: [] }) } })).text()).toContain('No job yet');
+    expect((await render(JobsList, { api: { jobs: () => of({ jobs: [], total: 0 }) } })).text()).toContain(
+      'Three ways to begin',
+    );
     expect((await render(JobsList, { api: { jobs: down } })).text()).toContain('does not answer');
   });
 });
 
 describe('asking', () => {
-  it('a vehicle is found by words; facets narrow and let go', async () => {
-    const vehicles = vi.fn((..._: unknown[]) =>
-      of({
-        ...FOUND,
-        total: 2,
-        facets: {
-          ...FOUND.facets,
-          maker: [
-            { value: 'Varnhusk', count: 1 },
-            { value: 'Brundask', count: 1 },
-          ],
-        },
-      }),
-    );
+  it('asks once for the words that were typed', async () => {
+    const vehicles = vi.fn((..._: unknown[]) => of(FOUND));
     const { host, settle } = await render(VehicleSearch, { api: { vehicles } });
     type(host.querySelector('input'), 'crew');
     await settle();
     expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew' });
-    named(host, 'Varnhusk 1').click();
-    await settle();
-    expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew', maker: 'Varnhusk' });
-    named(host, 'Varnhusk 1').click();
-    await settle();
-    expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew' });
   });
-  it('Enter takes the only one that is left', async () => {
-    const { fixture, host } = await render(VehicleSearch, { api: { vehicles: () => of(FOUND) } });
+  it('Enter takes the only one that is left, also before the search has answered', async () => {
+    const { fixture, host, settle } = await render(VehicleSearch, { api: { vehicles: () => of(FOUND) } });
+    const taken = vi.fn();
+    fixture.componentInstance.taken.subscribe(taken);
+    type(host.querySelector('input'), 'crew');
     host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
-    expect(fixture.componentInstance.chosen()).toBe('v12');
+    await settle();
+    expect(taken).toHaveBeenCalledWith(V12);
+  });
+  it('Enter takes none of several: they stay open to be chosen from', async () => {
+    const two = { ...FOUND, vehicles: [V12, { ...V12, id: 'v14' }], total: 2 };
+    const { fixture, host, settle } = await render(VehicleSearch, { api: { vehicles: () => of(two) } });
+    const taken = vi.fn();
+    fixture.componentInstance.taken.subscribe(taken);
+    type(host.querySelector('input'), 'crew');
+    host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    await settle();
+    expect(taken).not.toHaveBeenCalled();
   });
   it('no vehicle is no dead end', async () => {
     const { text } = await render(VehicleSearch, { api: { vehicles: () => of({ ...FOUND, vehicles: [] }) } });
@@ -100,12 +99,12 @@ describe('asking', () => {
   });
   it('the form waits for a name of who asks, and refuses a month outside the years', async () => {
     const { fixture, host, text, settle } = await render(AskForm, {
-      api: { vehicles: () => of(FOUND) },
+      api: { vehicles: () => of(FOUND), vehicle: () => of(V12) },
       inputs: {
         start: {
           asker: '',
           request: 'replace',
-          complaint: null,
+          complaints: [],
           words: '',
           vehicleId: 'v12',
           built: null,
@@ -117,6 +116,7 @@ describe('asking', () => {
     const saved = vi.fn();
     fixture.componentInstance.saved.subscribe(saved);
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    await settle();
     expect(saved).not.toHaveBeenCalled();
     type(host.querySelector('#asker'), 'Gate');
     await settle();
@@ -126,10 +126,11 @@ describe('asking', () => {
     expect(text()).toContain('was built from 1993-07 to 2004-03');
     type(month, '1999');
     await settle();
-    expect(text()).toContain('Write the month like 1999-05');
+    expect(text()).toContain('Type the month like 1999-05');
     type(month, '1999-05');
     await settle();
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    await settle();
     expect(saved).toHaveBeenCalledWith(expect.objectContaining({ asker: 'Gate', vehicleId: 'v12', built: '1999-05' }));
   });
   it('a job that cannot be opened says why and keeps the form', async () => {
@@ -163,6 +164,7 @@ describe('numbers and the quick box', () => {
       normalised: [],
       near: [],
       misread: [],
+      begins: [],
     };
     const { text } = await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: '30718' } });
     expect(text()).toContain('Several makers use this number');
@@ -174,15 +176,16 @@ describe('numbers and the quick box', () => {
       normalised: [],
       near: [],
       misread: [],
+      begins: [],
     };
     expect((await render(NumbersPage, { api: { numbers: () => of(answer) }, inputs: { q: 'x' } })).text()).toContain(
       'order now: Quellmar 4400-01-8',
     );
   });
   it('says when nothing is found, and when the server is gone', async () => {
-    const none = { query: 'x', exact: [], normalised: [], near: [], misread: [] };
+    const none = { query: 'x', exact: [], normalised: [], near: [], misread: [], begins: [] };
     expect((await render(NumbersPage, { api: { numbers: () => of(none) }, inputs: { q: 'x1' } })).text()).toContain(
-      'none that differs by one character',
+      'none that begins so, and none that differs by one character',
     );
     expect((await render(NumbersPage, { api: { numbers: down }, inputs: { q: 'x1' } })).text()).toContain(
       'does not answer',
@@ -201,10 +204,10 @@ describe('numbers and the quick box', () => {
   });
 });
 
-describe('the bench', () => {
+describe('the tools', () => {
   it('answers from the quick box’s thread, and tells a pair that binds', async () => {
-    const { fixture, text, settle } = await render(BenchPage, {
-      api: { practice: () => of({ settings: [] }) },
+    const { fixture, text, settle } = await render(ToolsPage, {
+      api: { settings: () => of({ settings: [] }) },
       inputs: { thread: '1/4-19 NPT' },
     });
     expect(text()).toContain('is G 1/4 (BSPP) or R 1/4 (BSPT), not NPT');
@@ -222,7 +225,7 @@ describe('the bench', () => {
   });
   it('uses the workshop’s own settings', async () => {
     const settings = [{ key: 'enoughToOrder', value: 0.6 }];
-    const { host, text, settle } = await render(BenchPage, { api: { practice: () => of({ settings }) } });
+    const { host, text, settle } = await render(ToolsPage, { api: { settings: () => of({ settings }) } });
     type(host.querySelector('app-quantity-field input'), '25.22');
     await settle();
     expect(text()).toContain('91 %');
@@ -270,10 +273,10 @@ describe('many numbers at once', () => {
   });
 });
 
-describe('practice', () => {
+describe('the settings', () => {
   const setting = {
     key: 'gapMin',
-    group: 'figures',
+    group: 'joints',
     words: 'Rod clearance, least',
     value: 0.25,
     standard: 0.25,
@@ -284,23 +287,22 @@ describe('practice', () => {
     version: 0,
   };
   const save = async (text: string, api: object) => {
-    const page = await render(PracticePage, { api: { practice: () => of({ settings: [setting] }), ...api } });
-    const field = page.host.querySelector<HTMLInputElement>('#gapMin');
-    if (field) field.value = text;
+    const page = await render(SettingsPage, { api: { settings: () => of({ settings: [setting] }), ...api } });
+    type(page.host.querySelector('input'), text);
     page.host.querySelector('form')?.dispatchEvent(new Event('submit'));
     await page.settle();
     return page.text();
   };
   it('writes with the version that was seen, a decimal comma included', async () => {
-    const changePractice = vi.fn((..._: unknown[]) =>
+    const changeSetting = vi.fn((..._: unknown[]) =>
       of({ settings: [{ ...setting, value: 0.3, by: 'Ilse', version: 1 }] }),
     );
-    expect(await save('0,3', { changePractice })).toContain('Ilse');
-    expect(changePractice).toHaveBeenCalledWith('gapMin', 0.3, 0);
+    expect(await save('0,3', { changeSetting })).toContain('Ilse');
+    expect(changeSetting).toHaveBeenCalledWith('gapMin', 0.3, 0);
   });
   it('refuses what is no number, and tells when somebody else was there first', async () => {
     expect(await save('soft', {})).toContain('"soft" is not a number');
-    const changePractice = () =>
+    const changeSetting = () =>
       throwError(
         () =>
           new HttpErrorResponse({
@@ -308,14 +310,14 @@ describe('practice', () => {
             error: { status: 412, detail: 'Somebody else changed this setting in the meantime.' },
           }),
       );
-    expect(await save('0.4', { changePractice })).toContain('The value shown is theirs; yours was 0.4.');
+    expect(await save('0.4', { changeSetting })).toContain('Yours, 0.4, is still in its field.');
   });
 });
 
 describe('a number of which no unit is recorded', () => {
-  it('has kin all the same', async () => {
+  it('has interchange all the same', async () => {
     const entry = { node: 'u:9', unitId: 'ard-x', name: 'master X', numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }], grade: 'same', trust: 0.9, underFloor: false, conditions: [], paths: [[]] }; // prettier-ignore
-    const kin = vi.fn((..._: unknown[]) =>
+    const interchange = vi.fn((..._: unknown[]) =>
       of({
         unitId: 'n:10',
         name: 'Skarrow SK 1',
@@ -326,8 +328,8 @@ describe('a number of which no unit is recorded', () => {
         truncated: false,
       }),
     );
-    const { text } = await render(NumberPage, { api: { kin }, inputs: { node: 'n:10' } });
-    expect(kin).toHaveBeenCalledWith('n:10', 0);
+    const { text } = await render(NumberPage, { api: { interchange }, inputs: { node: 'n:10' } });
+    expect(interchange).toHaveBeenCalledWith('n:10', 0);
     expect(text()).toContain('Skarrow SK 1');
     expect(text()).toContain('A 1');
   });
@@ -336,7 +338,7 @@ describe('a number of which no unit is recorded', () => {
       throwError(
         () => new HttpErrorResponse({ status: 404, error: { detail: 'There is no such number in the catalogue.' } }),
       );
-    expect((await render(NumberPage, { api: { kin: gone }, inputs: { node: 'n:99' } })).text()).toContain(
+    expect((await render(NumberPage, { api: { interchange: gone }, inputs: { node: 'n:99' } })).text()).toContain(
       'no such number',
     );
   });

@@ -7,15 +7,16 @@ import { problemOf } from '../api/problem';
 import { designOf } from '../api/designs';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
-import { UnitDrawing } from '../parts/unit-drawing';
-import { KinView } from '../stages/kin/kin-view';
-import { SayKin } from './say-kin';
+import { DrawingView } from '../drawing/drawing';
+import { drawnUnit } from '../drawing/drawn-unit';
+import { InterchangeView } from '../stages/interchange/interchange-view';
+import { AddInterchange } from './add-interchange';
 
-/** One unit: what is recorded of it, its numbers, its kin. */
+/** One unit: what is recorded of it, its numbers, its interchange. */
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [KinView, PartNumber, ProblemLine, SayKin, UnitDrawing],
+  imports: [InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView],
   template: `
     <div class="page">
       <app-problem-line [text]="problem()" />
@@ -25,7 +26,19 @@ import { SayKin } from './say-kin';
         <div class="two">
           <section aria-labelledby="facts">
             <h2 id="facts">Recorded</h2>
-            <app-unit-drawing [label]="b.unit.name" [facts]="b.facts" />
+            <app-drawing
+              [drawing]="b.drawing"
+              [words]="b.unit.name + ', drawn to scale'"
+              [labels]="b.labels"
+              [mostHeight]="150"
+            >
+              <ng-template let-label
+                ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
+              >
+            </app-drawing>
+            @for (doubt of b.drawing.doubts; track doubt) {
+              <p class="needs-you small">{{ doubt }}</p>
+            }
             <table class="plain">
               <tbody>
                 @for (f of b.unit.facts; track f.attribute + (f.position ?? '')) {
@@ -55,10 +68,14 @@ import { SayKin } from './say-kin';
               <p class="quiet">No vehicle is recorded with it.</p>
             }
           </section>
-          <section aria-labelledby="kin">
-            <h2 id="kin">Kin</h2>
-            <app-kin-view [kin]="b.kin" [name]="b.unit.name" (changed)="times.set(times() + 1)" />
-            <app-say-kin [unitId]="b.unit.id" [name]="b.unit.name" (said)="times.set(times() + 1)" />
+          <section aria-labelledby="interchange">
+            <h2 id="interchange">Interchange</h2>
+            <app-interchange-view
+              [interchange]="b.interchange"
+              [name]="b.unit.name"
+              (changed)="times.set(times() + 1)"
+            />
+            <app-add-interchange [unitId]="b.unit.id" [name]="b.unit.name" (said)="times.set(times() + 1)" />
           </section>
         </div>
       }
@@ -90,8 +107,8 @@ export class UnitPage {
   protected readonly both = toSignal(
     toObservable(computed(() => ({ id: this.id(), times: this.times() }))).pipe(
       switchMap(({ id }) =>
-        forkJoin({ unit: this.api.unit(id), kin: this.api.kin(id) }).pipe(
-          map((both) => ({ ...both, facts: designOf(both.unit).facts })),
+        forkJoin({ unit: this.api.unit(id), interchange: this.api.interchange(id) }).pipe(
+          map((both) => ({ ...both, ...drawnUnit(designOf(both.unit)) })),
           catchError((error: unknown) => {
             this.problem.set(problemOf(error).detail);
             return of(undefined);

@@ -1,137 +1,137 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import type { ChainView } from '@kerabat/contract';
-import { StateMark } from './state-mark';
+import { pathOf, stripOf, type Point, type Shape, type StripItem } from '@kerabat/core/drawing';
+import type { FourState } from '@kerabat/core/joint';
+import { lookup } from '@kerabat/core/words';
+import { StateMark, STATE_WORDS } from './state-mark';
 
-/** The vehicle's hydraulic chain as one line from pedal to wheel, with the state of every joint on it. */
+/** Kinds that hold the fluid of the other system: they are not drawn on this one's strip. */
+const CLUTCH = /^(clutch|slave|fork|gearbox)/;
+
+/**
+ * The vehicle's parts in silhouette from pedal to wheel, as they will be, with what is there now over them where it differs; circuits
+ * as two line weights, and the state of every joint where it is. It is the way around a job.
+ */
 @Component({
   selector: 'app-chain-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [StateMark],
-  template: `
-    <ol [attr.aria-label]="'Chain, ' + chain().system" tabindex="0">
-      @for (link of chain().links; track link.id) {
-        @if (jointBefore().get(link.id); as joint) {
-          <li class="joint">
-            <button
-              type="button"
-              (click)="opened.emit(joint.to)"
-              [attr.aria-label]="'Joint ' + joint.from + ' to ' + joint.to + ': ' + joint.words"
-            >
-              @if (joint.words === 'untouched') {
-                <span class="untouched"></span>
-              } @else {
-                <app-state-mark [state]="joint.state" [size]="22" />
-              }
-              <span>{{ joint.words }}</span>
-            </button>
-          </li>
-        }
-        <li class="link" [class.worked]="link.next || link.id === focus()">
-          <span class="name">{{ link.words }}</span>
-          @if (link.next) {
-            @if (link.now) {
-              <s class="now">{{ link.now }}</s>
-            }
-            <span class="next mono">{{ link.next }}</span>
-          } @else {
-            <span class="now">{{ link.now ?? 'not known' }}</span>
-          }
-          @if (link.side; as side) {
-            <span class="side"><app-state-mark [state]="side" [size]="14" /> mount, reservoir, fluid</span>
-          }
-        </li>
-      }
-    </ol>
-  `,
-  styles: `
-    ol {
-      display: flex;
-      align-items: stretch;
-      list-style: none;
-      margin: 0;
-      padding: 8px 16px 10px;
-      overflow-x: auto;
-      background: var(--sheet);
-      border-bottom: 1px solid var(--line);
-    }
-    li {
-      flex: none;
-    }
-    .link {
-      min-width: 92px;
-      max-width: 176px;
-      display: grid;
-      align-content: start;
-      border-top: 3px solid var(--strong-line);
-      padding-top: 6px;
-      font-size: 13.5px;
-      line-height: 1.25;
-    }
-    .link.worked {
-      border-top-color: var(--ink);
-    }
-    .name {
-      font-weight: 600;
-    }
-    .now {
-      color: var(--quiet);
-    }
-    .side {
-      font-size: 12px;
-      color: var(--quiet);
-      display: flex;
-      gap: 4px;
-      align-items: center;
-    }
-    .joint {
-      width: 84px;
-      position: relative;
-    }
-    .untouched {
-      width: 3px;
-      height: 14px;
-      margin: 4px 0;
-      background: var(--strong-line);
-    }
-    .joint::before {
-      content: '';
-      position: absolute;
-      top: 0;
-      left: 0;
-      right: 0;
-      border-top: 3px solid var(--strong-line);
-    }
-    .joint button {
-      position: relative;
-      width: 100%;
-      display: grid;
-      justify-items: center;
-      gap: 1px;
-      border: 0;
-      padding: 0;
-      background: none;
-      color: var(--quiet);
-      font: inherit;
-      font-size: 12px;
-      cursor: pointer;
-      margin-top: -9px;
-    }
-    .joint app-state-mark {
-      background: var(--sheet);
-      border-radius: 50%;
-      padding: 0 4px;
-    }
-    @media (max-width: 700px) {
-      .link .now,
-      .side {
-        display: none;
-      }
-    }
-  `,
+  imports: [MatButtonModule, MatTooltipModule, StateMark],
+  templateUrl: './chain-strip.html',
+  styleUrl: './chain-strip.scss',
 })
 export class ChainStrip {
-  readonly chain = input.required<ChainView>();
+  readonly chain = input.required<Pick<ChainView, 'system' | 'links' | 'joints'> & Partial<Pick<ChainView, 'parts'>>>();
   readonly focus = input<string>('');
+  /** A joint was pressed: the place that it leads to. */
   readonly opened = output<string>();
-  protected readonly jointBefore = computed(() => new Map(this.chain().joints.map((joint) => [joint.to, joint])));
+  /** A part was pressed. */
+  readonly part = output<string>();
+
+  private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
+  private readonly width = signal(0);
+
+  constructor() {
+    effect((onEnd) => {
+      const watch = new ResizeObserver(([entry]) => this.width.set(Math.floor(entry?.contentRect.width ?? 0)));
+      watch.observe(this.frame().nativeElement);
+      onEnd(() => watch.disconnect());
+    });
+  }
+
+  protected readonly strip = computed(() => {
+    const parts = (this.chain().parts ?? []).filter((p) => CLUTCH.test(p.id) === (this.chain().system === 'clutch') && p.change !== 'goes'); // prettier-ignore
+    return this.width() === 0 ? undefined : stripOf(parts, Math.max(this.width(), 620));
+  });
+  protected readonly items = computed(() => {
+    const states = new Map((this.chain().parts ?? []).map((part) => [part.id, part]));
+    return (this.strip()?.items ?? []).map((item) => ({
+      ...item,
+      shapes: item.shapes.map((shape) => drawn(shape, item)),
+      old: item.old.map((shape) => drawn(shape, item)),
+      state: states.get(item.id)?.state,
+      change: states.get(item.id)?.change ?? 'stays',
+      label: labelOf(states.get(item.id), item),
+    }));
+  });
+  protected readonly marks = computed(() => {
+    const strip = this.strip();
+    return strip ? this.chain().joints.flatMap((joint) => markOf(joint, strip.items, strip.axis)) : [];
+  });
+  protected readonly links = computed(() => {
+    const items = this.strip()?.items ?? [];
+    return this.chain().links.flatMap((link) => {
+      const own = items.filter((item) => lookup(PLACES, link.id)?.(item) ?? false);
+      if (own.length === 0) return [];
+      const x = Math.min(...own.map(({ box }) => box.x)) - 6;
+      const width = Math.max(...own.map(({ box }) => box.x + box.width)) - x + 18;
+      const end = link.id === 'front-brake' || link.id === 'rear-brake';
+      const low = Math.max(...own.map(({ box }) => box.y + box.height));
+      const middle = (Math.min(...own.map(({ box }) => box.y)) + low) / 2;
+      // Wheel units are named at their left, below their line; the others below themselves.
+      const place = end
+        ? { right: this.width() - x + 24, top: middle + 5 }
+        : { left: x, top: (this.strip()?.height ?? 0) + 2 };
+      return [{ ...link, ...place, width: end ? 0 : width }];
+    });
+  });
+  protected readonly path = (points: readonly Point[]): string => points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join(''); // prettier-ignore
+  protected readonly stateWords = STATE_WORDS;
+}
+
+const PLACES: Readonly<Record<string, (item: StripItem) => boolean>> = {
+  pedal: ({ kind }) => kind === 'pedal',
+  booster: ({ kind }) => kind === 'booster',
+  'brake-master': ({ kind }) => kind === 'brake-master',
+  'clutch-master': ({ kind }) => kind === 'clutch-master',
+  'front-brake': ({ id, kind }) => id.startsWith('front') && (kind === 'caliper' || kind === 'wheel-cylinder'),
+  'rear-brake': ({ id, kind }) => id.startsWith('rear') && (kind === 'caliper' || kind === 'wheel-cylinder'),
+  slave: ({ kind }) => kind === 'slave',
+};
+
+function drawn(shape: Shape, { at: [x, y], scale }: StripItem) {
+  const at = ([a, b]: Point): Point => [x + a * scale, y + b * scale];
+  const look = `${shape.look}${shape.unknown ? ' unknown' : ''}`;
+  return shape.kind === 'circle'
+    ? { look, at: at(shape.at), r: shape.r * scale, d: undefined }
+    : { look, d: pathOf(shape, at, scale), at: [0, 0] as Point, r: 0 };
+}
+
+const labelOf = (part: NonNullable<ChainView['parts']>[number] | undefined, item: StripItem): string =>
+  [item.words, part?.next ?? part?.now ?? '', part && part.change !== 'stays' ? `(${part.change})` : '']
+    .filter(Boolean)
+    .join(' ');
+
+interface Mark {
+  readonly x: number;
+  readonly y: number;
+  readonly to: string;
+  readonly state: FourState;
+  readonly words: string;
+  readonly name: string;
+}
+
+/** Where the mark of a joint lies: between two parts on the axis, at the start of the lines, or before the wheel units. */
+function markOf(joint: ChainView['joints'][number], items: readonly StripItem[], axis: number): Mark[] {
+  const find = (place: string): StripItem | undefined => items.find((item) => lookup(PLACES, place)?.(item));
+  const to = find(joint.to);
+  const from = find(joint.from);
+  const masters = items.filter(({ kind }) => kind === 'brake-master' || kind === 'clutch-master');
+  const master = masters[masters.length - 1];
+  const common = { to: joint.to, state: joint.state, words: joint.words, name: `Joint ${joint.from} to ${joint.to}` };
+  if (joint.to === 'lines' && master) return [{ ...common, x: master.box.x + master.box.width + 20, y: axis }];
+  if (!to) return [];
+  if (from) return [{ ...common, x: (from.box.x + from.box.width + to.box.x) / 2, y: axis }];
+  return [{ ...common, x: to.box.x - 18, y: to.box.y + to.box.height / 2 }];
 }

@@ -5,13 +5,16 @@ import type { EvidenceView } from '@kerabat/contract';
 import { compareUnits, factOfEvidence } from '@kerabat/core/identify';
 import { Designs } from '../api/designs';
 import { evidenceItem } from '../jobs/evidence';
-import { UnitDrawing } from './unit-drawing';
+import { keyOf, partDrawing } from '@kerabat/core/drawing';
+import type { UnitDesign } from '@kerabat/core/unit';
+import { DrawingView } from '../drawing/drawing';
+import { MatButtonModule } from '@angular/material/button';
 
 /** Units beside each other: what they differ in first, what was found over what is recorded. */
 @Component({
   selector: 'app-compare-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [UnitDrawing],
+  imports: [MatButtonModule, DrawingView],
   template: `
     <div class="scroll" tabindex="0" role="region" aria-label="Side by side">
       <table class="plain">
@@ -39,13 +42,19 @@ import { UnitDrawing } from './unit-drawing';
             </tr>
           }
           <tr>
-            <th scope="row">drawn to scale{{ over() ? ', the first one in blue' : '' }}</th>
+            <th scope="row">drawn to scale{{ over() ? ', the first one dashed over it' : '' }}</th>
             @if (evidence().length > 0) {
               <td></td>
             }
             @for (u of units(); track u.id) {
               <td class="drawing">
-                <app-unit-drawing [label]="u.name" [facts]="u.facts" [found]="u.id === over() ? [] : found()" />
+                @let one = drawn(u);
+                <app-drawing
+                  [drawing]="one.drawing"
+                  [over]="one.over"
+                  [words]="u.name + ', drawn to scale'"
+                  [mostHeight]="110"
+                />
               </td>
             }
           </tr>
@@ -53,7 +62,7 @@ import { UnitDrawing } from './unit-drawing';
       </table>
     </div>
     @if (alike() > 0 || all()) {
-      <button type="button" class="act" (click)="all.set(!all())">
+      <button matButton type="button" (click)="all.set(!all())">
         {{ all() ? 'Only what differs' : 'And ' + alike() + ' that they share or that are not known of all' }}
       </button>
     }
@@ -100,8 +109,19 @@ export class CompareTable {
   private readonly everyRow = computed(() => compareUnits(this.units(), this.items()));
   protected readonly rows = computed(() => this.everyRow().filter((row) => this.all() || row.differs));
   protected readonly alike = computed(() => this.everyRow().filter((row) => !row.differs).length);
+  /** A unit, with another over it where that is asked for, otherwise with what was found. */
+  protected drawn = (unit: UnitDesign) => {
+    const found = this.found();
+    const keys = new Set(found.map((f) => keyOf(f.attribute, f.position)));
+    const whole = this.over() !== undefined;
+    const facts = whole ? found : [...unit.facts.filter((f) => !keys.has(keyOf(f.attribute, f.position))), ...found];
+    return {
+      drawing: partDrawing(unit.kind, unit.facts),
+      over: unit.id === this.over() || found.length === 0 ? undefined : partDrawing(unit.kind, facts),
+    };
+  };
   /** What is drawn over each: one of the units where that is asked for, otherwise what was found. */
-  protected readonly found = computed(() => {
+  private readonly found = computed(() => {
     const first = this.units().find((u) => u.id === this.over());
     return first ? first.facts : this.items().map((item) => factOfEvidence(item, 'found'));
   });

@@ -9,5 +9,21 @@ export class TakesFocus {
   }
 }
 
-/** Gives the focus back to where a form was opened from, once the view has settled. */
-export const focusSoon = (id: string): void => void setTimeout(() => document.getElementById(id)?.focus());
+/** Nobody waits longer for something to appear, ms. */
+const PATIENCE_MS = 3000;
+
+/** Puts the focus on the first thing that a selector finds, now or as soon as it is there; gives up when it does not come. */
+export function focusWhenThere(selector: string): void {
+  const find = (): boolean => {
+    const element = document.querySelector<HTMLElement>(selector);
+    element?.focus();
+    return element !== null && document.activeElement === element;
+  };
+  if (find()) return;
+  const watch = new MutationObserver(() => find() && watch.disconnect());
+  watch.observe(document.body, { childList: true, subtree: true, attributes: true });
+  AbortSignal.timeout(PATIENCE_MS).addEventListener('abort', () => watch.disconnect());
+}
+
+/** Gives the focus to what has this id, now or as soon as the view has it. */
+export const focusSoon = (id: string): void => focusWhenThere(`#${CSS.escape(id)}`);

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+import { MatButtonModule } from '@angular/material/button';
 
 /** What the caliper (or the pitch gauge) shows, beside the field that can take it. Nothing is shown when there is none. */
 @Component({
   selector: 'app-live-reading',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule],
   template: `
     @if (reading(); as live) {
       <span class="live small">
@@ -12,7 +14,7 @@ import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/ins
         @for (note of live.notes; track note) {
           <span class="needs-you">{{ note }}</span>
         }
-        <button type="button" class="act" (click)="taken.emit(live)" (mousedown)="$event.preventDefault()">
+        <button matButton type="button" (click)="taken.emit(live)" (mousedown)="$event.preventDefault()">
           take <kbd>{{ key }}</kbd>
         </button>
       </span>

@@ -1,7 +1,7 @@
 import { Component, provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { FOUR_STATES, type FourState } from '@kerabat/core/fit';
+import { FOUR_STATES, type FourState } from '@kerabat/core/joint';
 import type { Quantity } from '@kerabat/core/units';
 import { ChainStrip } from './chain-strip';
 import { QuantityField } from './quantity-field';
@@ -54,6 +54,8 @@ describe('the quantity field', () => {
   });
 });
 
+const part = (id: string, kind: 'pedal' | 'brake-master', facts: { attribute: 'bore'; value: number }[]) => ({ id, words: id, kind, depth: 0, change: 'stays' as const, facts, meets: [] }); // prettier-ignore
+
 @Component({ imports: [ChainStrip], template: `<app-chain-strip [chain]="chain()" (opened)="opened = $event" />` })
 class Host {
   readonly chain = signal({
@@ -61,6 +63,10 @@ class Host {
     links: [
       { id: 'pedal', words: 'pedal', now: 'ratio 4.2' },
       { id: 'brake-master', words: 'master', slot: 'brake-master', now: 'old', next: 'P/0912/3' },
+    ],
+    parts: [
+      part('pedal', 'pedal', []),
+      part('master', 'brake-master', [{ attribute: 'bore' as const, value: 22.225 }]),
     ],
     joints: [{ from: 'pedal', to: 'brake-master', state: 'does-not-fit' as FourState, words: 'does not fit' }],
   });
@@ -74,7 +80,7 @@ describe('the chain strip', () => {
     const host = fixture.nativeElement as HTMLElement;
     expect(host.querySelector('s')?.textContent).toBe('old');
     expect(host.textContent).toContain('P/0912/3');
-    const joint = host.querySelector<HTMLButtonElement>('.joint button');
+    const joint = host.querySelector<HTMLButtonElement>('button.joint');
     expect(joint?.getAttribute('aria-label')).toBe('Joint pedal to brake-master: does not fit');
     joint?.click();
     expect(fixture.componentInstance.opened).toBe('brake-master');

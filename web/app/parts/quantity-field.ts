@@ -3,7 +3,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { printBoth, readQuantity, type Quantity, type ReadOptions } from '@kerabat/core/units';
 import { findAttribute } from '@kerabat/core/attribute';
-import { Ear, Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+import { InstrumentSubscription, Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
 import { LiveReadingPart } from './live-reading';
 
 /** Takes a quantity as people write it, and echoes what it understood, in both systems, before anything is computed. */
@@ -13,24 +13,25 @@ import { LiveReadingPart } from './live-reading';
   imports: [MatFormFieldModule, MatInputModule, LiveReadingPart],
   host: { '[class.compact]': 'compact()' },
   template: `
-    <mat-form-field appearance="outline" subscriptSizing="dynamic">
+    <mat-form-field>
       <mat-label>{{ label() }}</mat-label>
       <input
+        #field
         matInput
         class="mono"
         autocomplete="off"
         [value]="text()"
-        (input)="text.set($any($event.target).value)"
+        (input)="text.set(field.value)"
         [attr.aria-describedby]="id"
-        (focus)="measured() && ear.listen()"
-        (blur)="ear.deafen()"
+        (focus)="measured() && subscription.subscribe()"
+        (blur)="subscription.unsubscribe()"
         (keydown)="onKey($event)"
       />
     </mat-form-field>
     <span class="echo mono" [id]="id" aria-live="polite" [class.bad]="!reading().recognised && text() !== ''">{{
       echo()
     }}</span>
-    @if (ear.listening()) {
+    @if (subscription.listening()) {
       <app-live-reading class="doubt" [pitch]="expects() === 'pitch'" (taken)="take($event)" />
     }
     @if (reading().doubt; as doubt) {
@@ -76,7 +77,7 @@ export class QuantityField {
   readonly quantity = output<Quantity | undefined>();
 
   private readonly instruments = inject(Instruments);
-  protected readonly ear = new Ear(this.instruments);
+  protected readonly subscription = new InstrumentSubscription(this.instruments);
   /** The bench instruments measure lengths and pitches. */
   protected readonly measured = computed(() => this.expects() === 'length' || this.expects() === 'pitch');
 
@@ -96,7 +97,7 @@ export class QuantityField {
 
   protected onKey(event: KeyboardEvent): void {
     const live = this.expects() === 'pitch' ? this.instruments.pitchGauge() : this.instruments.caliper();
-    if (event.key !== TAKE_KEY || !live || !this.ear.listening()) return;
+    if (event.key !== TAKE_KEY || !live || !this.subscription.listening()) return;
     event.preventDefault();
     this.take(live);
   }

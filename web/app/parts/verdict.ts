@@ -1,17 +1,22 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Workspace } from '@kerabat/contract';
+import { Folded } from './folded';
 
 /** How sure an order is: the grade in one sentence, each reason with where it stands, what rests on a listing, what is looked at later. */
 @Component({
   selector: 'app-verdict',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink],
+  imports: [Folded, RouterLink],
   template: `
-    <p class="sentence" [class]="safety().grade" aria-live="polite">{{ safety().sentence }}</p>
+    <p class="sentence" [class]="safety().nothing ? 'nothing' : safety().grade" aria-live="polite">
+      {{ safety().sentence }}
+    </p>
     @if (safety().blockers.length > 0) {
-      <details>
-        <summary>{{ safety().blockers.length }} {{ safety().blockers.length === 1 ? 'reason' : 'reasons' }}</summary>
+      <app-folded>
+        <span slot="title"
+          >{{ safety().blockers.length }} {{ safety().blockers.length === 1 ? 'reason' : 'reasons' }}</span
+        >
         <ul>
           @for (reason of safety().blockers; track $index) {
             <li>
@@ -26,11 +31,11 @@ import type { Workspace } from '@kerabat/contract';
             </li>
           }
         </ul>
-      </details>
+      </app-folded>
     }
     @if (safety().onListing.length > 0) {
-      <details>
-        <summary>{{ safety().onListing.length }} on a listing, not measured</summary>
+      <app-folded>
+        <span slot="title">{{ safety().onListing.length }} on a listing, not measured</span>
         <ul>
           @for (reason of safety().onListing; track $index) {
             <li>
@@ -41,11 +46,11 @@ import type { Workspace } from '@kerabat/contract';
             </li>
           }
         </ul>
-      </details>
+      </app-folded>
     }
     @if (safety().receive.length > 0) {
-      <details>
-        <summary>{{ safety().receive.length }} to look at when the part is there</summary>
+      <app-folded>
+        <span slot="title">{{ safety().receive.length }} to look at when the part is there</span>
         <ul>
           @for (reason of safety().receive; track $index) {
             <li>
@@ -54,7 +59,7 @@ import type { Workspace } from '@kerabat/contract';
             </li>
           }
         </ul>
-      </details>
+      </app-folded>
     }
     @for (o of safety().overridden; track o.joint) {
       <p class="small needs-you">Overridden by {{ o.person }}: {{ o.reason }}</p>
@@ -72,6 +77,11 @@ import type { Workspace } from '@kerabat/contract';
     .safe,
     .on-listing {
       border-left: 4px solid var(--fits);
+      padding: 6px 10px;
+      background: var(--raised);
+    }
+    .nothing {
+      border-left: 4px solid var(--line);
       padding: 6px 10px;
       background: var(--raised);
     }

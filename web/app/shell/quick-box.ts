@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   MatAutocompleteModule,
@@ -11,6 +11,7 @@ import type { Found } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { numbersIn, Pasted } from '../library/pasted';
 import { problemOf } from '../api/problem';
+import { QuickActs, type QuickAct } from './quick-acts';
 import { Shortcuts } from './shortcuts';
 
 type Hit = Found['hits'][number];
@@ -21,15 +22,15 @@ type Hit = Found['hits'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatAutocompleteModule],
   template: `
-    <label class="hidden-text" for="quick-box">Number, vehicle, thread or job</label>
+    <label class="hidden-text" for="quick-box">Number, vehicle, thread, job or a whole call</label>
     <input
       #box
       id="quick-box"
       type="text"
       autocomplete="off"
-      placeholder="/  number, vehicle, thread, job"
+      placeholder="/  number, vehicle, thread, job, or a whole call"
       [value]="text()"
-      (input)="ask($any($event.target).value)"
+      (input)="ask(box.value)"
       (paste)="paste($event)"
       (keydown.enter)="enter()"
       (keydown.escape)="box.blur()"
@@ -38,12 +39,18 @@ type Hit = Found['hits'][number];
     />
     <mat-autocomplete
       #auto="matAutocomplete"
+      autoActiveFirstOption
       (optionSelected)="open($event)"
       [displayWith]="written"
       panelWidth="34rem"
       aria-label="Answers"
     >
       @if (found(); as f) {
+        @for (act of acts(); track act.words) {
+          <mat-option [value]="act"
+            ><span class="kind">do</span> <strong>{{ act.words }}</strong></mat-option
+          >
+        }
         <mat-option disabled class="taken">taken for {{ f.takenFor }}</mat-option>
         @for (hit of f.hits; track hit.kind + hit.id + hit.words) {
           <mat-option [value]="hit">
@@ -120,6 +127,9 @@ export class QuickBox {
     this.asked.next(text);
   }
 
+  private readonly quickActs = inject(QuickActs);
+  protected readonly acts = computed(() => this.quickActs.matching(this.text()));
+
   protected readonly written = (): string => '';
 
   /** Several lines are several numbers: they go to the page that looks up many. */
@@ -140,10 +150,18 @@ export class QuickBox {
   }
 
   protected open(event: MatAutocompleteSelectedEvent): void {
-    const hit = event.option.value as Hit;
+    const value = event.option.value as Hit | QuickAct;
+    if ('run' in value) {
+      this.text.set('');
+      this.asked.next('');
+      this.box().nativeElement.blur();
+      return value.run();
+    }
+    const hit = value;
+    if (hit.kind === 'call') return this.leave(['/jobs', 'new'], Object.fromEntries(new URLSearchParams(hit.id)));
     if (hit.kind === 'job') return this.leave(['/jobs', hit.id]);
     if (hit.kind === 'vehicle') return this.leave(['/jobs', 'new'], { vehicle: hit.id });
-    if (hit.kind === 'thread') return this.leave(['/bench'], { thread: hit.id });
+    if (hit.kind === 'thread') return this.leave(['/tools'], { thread: hit.id });
     if (hit.id.startsWith('unit:')) return this.leave(['/units', hit.id.slice(5)]);
     this.leave(['/numbers'], { q: hit.id });
   }

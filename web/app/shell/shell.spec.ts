@@ -55,7 +55,7 @@ describe('single keys', () => {
     expect(shortcuts.focusQuickBox).toHaveBeenCalledOnce();
     expect(shortcuts.openSheet).toHaveBeenCalledOnce();
   });
-  it.each(['input', 'textarea', 'select'])('mean themselves in a field (%s)', (tag) => {
+  it.each(['input', 'textarea'])('mean themselves in a field (%s)', (tag) => {
     shortcuts.handle(press('n', document.createElement(tag)));
     expect(go).not.toHaveBeenCalled();
   });
@@ -72,9 +72,10 @@ describe('single keys', () => {
     expect(go).not.toHaveBeenCalled();
     expect(localStorage.getItem('kerabat.single-keys')).toBe('off');
   });
-  it('are all on the sheet', async () => {
+  it('of this screen are on its sheet, and no others', async () => {
     const { text } = await render(ShortcutSheet);
-    for (const s of SHORTCUTS) expect(text()).toContain(s.words);
+    for (const s of SHORTCUTS.filter(({ on }) => on === undefined)) expect(text()).toContain(s.words);
+    for (const s of SHORTCUTS.filter(({ on }) => on !== undefined)) expect(text()).not.toContain(s.words);
   });
 });
 
@@ -82,14 +83,14 @@ describe('the frame', () => {
   beforeEach(() => localStorage.clear());
   it('has its rooms, and asks who works here', async () => {
     const { text } = await render(Shell, { name: '' });
-    for (const room of ['Jobs', 'Numbers', 'Bench', 'Library', 'Practice']) expect(text()).toContain(room);
+    for (const room of ['Jobs', 'Numbers', 'Tools', 'Library', 'Settings']) expect(text()).toContain(room);
     expect(text()).toContain('Who are you?');
   });
   it('turns light and dark, and remembers', async () => {
     localStorage.setItem('kerabat.theme', 'light');
     const { host, settle } = await render(Shell);
     expect(document.documentElement.dataset['theme']).toBe('light');
-    named(host, 'Light or dark bench').click();
+    named(host, 'Light or dark').click();
     await settle();
     expect(document.documentElement.dataset['theme']).toBe('dark');
     expect(localStorage.getItem('kerabat.theme')).toBe('dark');
@@ -156,13 +157,13 @@ describe('a conflict', () => {
 
 describe('one job', () => {
   it('says where each stage stands, and offers the other units of the chain', async () => {
-    const chain = { system: 'brake' as const, links: [{ id: 'pedal', words: 'pedal' }, { id: 'booster', words: 'booster', slot: 'booster' }, { id: 'brake-master', words: 'master', slot: 'brake-master' }], joints: [] }; // prettier-ignore
+    const chain = { system: 'brake' as const, links: [{ id: 'pedal', words: 'pedal' }, { id: 'booster', words: 'booster', slot: 'booster' }, { id: 'brake-master', words: 'master', slot: 'brake-master' }], joints: [], parts: [] }; // prettier-ignore
     const { text } = await render(JobPage, {
       api: { workspace: () => of(workspace({ old: OLD }, { chain })) },
       inputs: { id: '1' },
     });
     expect(text()).toContain('Job 0001');
-    expect(text()).toContain('Kin choose');
+    expect(text()).toContain('Interchange choose');
     expect(text()).not.toContain('Identify open');
     expect(text()).toContain('Work on another unit too');
   });

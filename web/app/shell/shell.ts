@@ -23,13 +23,13 @@ const THEME = 'kerabat.theme';
       <a class="name" routerLink="/jobs">Kerabat</a>
       <app-quick-box />
       <span class="space"></span>
-      <button type="button" class="tool" (click)="askName()" [matTooltip]="'Who works here'">
+      <button matButton type="button" class="tool" (click)="askName()" [matTooltip]="'Who works here'">
         <app-icon [path]="icons.person" /> {{ person.name() || 'Who are you?' }}
       </button>
-      <button type="button" class="tool" (click)="turnTheme()" aria-label="Light or dark bench">
+      <button matButton type="button" class="tool" (click)="turnTheme()" aria-label="Light or dark">
         <app-icon [path]="icons.theme" />
       </button>
-      <button type="button" class="tool" (click)="shortcuts.openSheet()" aria-label="Keys">
+      <button matButton type="button" class="tool" (click)="shortcuts.openSheet()" aria-label="Keys">
         <app-icon [path]="icons.keys" />
       </button>
     </header>
@@ -56,9 +56,9 @@ export class Shell {
   protected readonly rooms = [
     { path: '/jobs', words: 'Jobs' },
     { path: '/numbers', words: 'Numbers' },
-    { path: '/bench', words: 'Bench' },
+    { path: '/tools', words: 'Tools' },
     { path: '/library', words: 'Library' },
-    { path: '/practice', words: 'Practice' },
+    { path: '/settings', words: 'Settings' },
   ];
   private readonly theme = signal(localStorage.getItem(THEME) ?? '');
 

@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialogModule } from '@angular/material/dialog';
-import { SHORTCUTS, Shortcuts } from './shortcuts';
+import { Shortcuts } from './shortcuts';
 
 @Component({
   selector: 'app-shortcut-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatDialogModule, MatButtonModule, MatCheckboxModule],
   template: `
-    <h2 mat-dialog-title>Keys</h2>
+    <h2 mat-dialog-title>Keys of this screen</h2>
     <mat-dialog-content>
       <table class="plain">
         <tbody>
@@ -22,7 +22,7 @@ import { SHORTCUTS, Shortcuts } from './shortcuts';
         </tbody>
       </table>
       <mat-checkbox [checked]="shortcuts.on()" (change)="shortcuts.toggle($event.checked)"
-        >Single keys act outside fields</mat-checkbox
+        >Single-key shortcuts</mat-checkbox
       >
     </mat-dialog-content>
     <mat-dialog-actions align="end"
@@ -32,5 +32,5 @@ import { SHORTCUTS, Shortcuts } from './shortcuts';
 })
 export class ShortcutSheet {
   protected readonly shortcuts = inject(Shortcuts);
-  protected readonly list = SHORTCUTS;
+  protected readonly list = this.shortcuts.here();
 }

@@ -1,25 +1,37 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
+import { focusSoon } from '../parts/focus';
 
 export interface Shortcut {
   readonly keys: string;
   readonly words: string;
+  /** Only where the address begins so. */
+  readonly on?: RegExp;
 }
 
-/** What the shortcut sheet lists. */
+const JOB = /^\/jobs\/\d+/;
+const FIT = /^\/jobs\/\d+\/fit/;
+
+/** Every key; the sheet lists those of the screen that is open, the ones of this screen first. */
 export const SHORTCUTS: readonly Shortcut[] = [
-  { keys: '/', words: 'quick box: a number, vehicle, thread or job' },
-  { keys: '?', words: 'this sheet' },
+  { keys: 'Enter', words: 'the next thing to do, when nothing else has the focus', on: JOB },
+  { keys: '1 … 7', words: 'Ask, Identify, Interchange, Fit, Feel, Lines, Kit', on: JOB },
+  { keys: 'v', words: 'next view of Fit', on: FIT },
+  { keys: '← →', words: 'the next joint, from the row of joints', on: FIT },
+  { keys: 'b', words: 'the bench line of Identify', on: JOB },
+  { keys: 'p', words: 'print the parts list', on: JOB },
+  { keys: 'F8', words: 'in a field for a measurement: take what the caliper shows' },
+  { keys: 'Ctrl + Enter', words: 'in a field: open or save the job', on: /^\/jobs\/(new|\d+\/ask)/ },
+  { keys: 'Escape', words: 'leave a field' },
+  { keys: '/', words: 'quick box: a number, vehicle, thread, job, an act, or a whole call' },
   { keys: 'n', words: 'new job' },
   { keys: 'j', words: 'list of jobs' },
-  { keys: '1 … 7', words: 'in a job: Ask, Identify, Kin, Fit, Feel, Lines, Kit' },
-  { keys: 'b', words: 'in a job: the bench line of Identify' },
-  { keys: 'p', words: 'in a job: print the slip' },
-  { keys: 'F8', words: 'in a field for a measurement: take what the caliper shows' },
+  { keys: '?', words: 'this sheet' },
 ];
 
-export const STAGES = ['ask', 'identify', 'kin', 'fit', 'feel', 'lines', 'kit'] as const;
+export const STAGES = ['ask', 'identify', 'interchange', 'fit', 'feel', 'lines', 'kit'] as const;
+const FIT_VIEWS = ['joints', 'whole', 'look', 'measure', 'card', 'close', 'plan', 'rod'] as const;
 
 const KEY = 'kerabat.single-keys';
 
@@ -33,16 +45,25 @@ export class Shortcuts {
   focusQuickBox: () => void = () => undefined;
   /** Set by the shell: opens the sheet that lists the keys. */
   openSheet: () => void = () => undefined;
+  /** Set by the job that is open: does the next thing. */
+  goOn: () => void = () => undefined;
 
   toggle(on: boolean): void {
     localStorage.setItem(KEY, on ? 'on' : 'off');
     this.on.set(on);
   }
 
+  /** The keys of the screen that is open. */
+  here = (): readonly Shortcut[] => SHORTCUTS.filter(({ on }) => on === undefined || on.test(this.router.url));
+
   /** Handles a key pressed anywhere in the page. */
   handle(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || !this.on()) return;
-    if (inField(event.target) || this.dialog.openDialogs.length > 0) return;
+    if (this.dialog.openDialogs.length > 0) return;
+    const target = event.target;
+    if (event.key === 'Escape' && target instanceof HTMLElement && isText(target)) return target.blur();
+    if (inField(target)) return;
+    if (event.key === 'Enter' && target !== document.body) return;
     const act = this.actionFor(event.key);
     if (!act) return;
     event.preventDefault();
@@ -50,7 +71,8 @@ export class Shortcuts {
   }
 
   private actionFor(key: string): (() => void) | undefined {
-    const job = /^\/jobs\/(\d+)/.exec(this.router.url)?.[1];
+    const { url } = this.router;
+    const job = /^\/jobs\/(\d+)/.exec(url)?.[1];
     const go =
       (...commands: unknown[]) =>
       () =>
@@ -60,23 +82,27 @@ export class Shortcuts {
     if (key === 'n') return go('/jobs', 'new');
     if (key === 'j') return go('/jobs');
     if (job === undefined) return undefined;
+    if (key === 'Enter') return () => this.goOn();
     const stage = STAGES[Number(key) - 1];
     if (stage) return go('/jobs', job, stage);
+    if (key === 'v' && FIT.test(url)) {
+      const now = FIT_VIEWS.findIndex((view) => url.includes(`/fit/${view}`));
+      return go('/jobs', job, 'fit', FIT_VIEWS[(now + 1) % FIT_VIEWS.length]);
+    }
     if (key === 'b')
-      return () =>
-        void this.router
-          .navigate(['/jobs', job, 'identify'])
-          .then(() => setTimeout(() => document.getElementById('bench-line')?.focus(), 50));
-    if (key === 'p') return () => window.open(`/api/v1/jobs/${job}/slip.pdf`, '_blank');
+      return () => void this.router.navigate(['/jobs', job, 'identify']).then(() => focusSoon('bench-line'));
+    if (key === 'p') return () => window.open(`/api/v1/jobs/${job}/parts-list.pdf`, '_blank');
     return undefined;
   }
 }
 
+const isText = (target: HTMLElement): boolean =>
+  target.isContentEditable || ['INPUT', 'TEXTAREA'].includes(target.tagName);
+
+/** Whether a key belongs to what has the focus: a field, a list, a closed select. */
 function inField(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable ||
-      ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) ||
-      target.closest('[role=listbox]') !== null)
+    (isText(target) || target.closest('[role=listbox], [role=combobox], [role=menu], mat-select') !== null)
   );
 }

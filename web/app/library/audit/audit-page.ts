@@ -1,16 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { AUDIT_ROWS, auditRow, type AuditRule } from '@kerabat/core/audit';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
 import { FindingPart } from './finding';
 import { HistoryPart } from './history';
+import { Folded } from '../../parts/folded';
+import { MatButtonModule } from '@angular/material/button';
 
 /** What contradicts itself in the catalogue, the most harmful first. */
 @Component({
   selector: 'app-audit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatProgressBarModule, FindingPart, HistoryPart, ProblemLine],
+  imports: [MatButtonModule, Folded, MatProgressBarModule, FindingPart, HistoryPart, ProblemLine],
   providers: [Audit],
   template: `
     <div class="page">
@@ -29,16 +31,24 @@ import { HistoryPart } from './history';
           <section aria-labelledby="found">
             <h2 id="found">{{ open() }} open{{ accepted() > 0 ? ', ' + accepted() + ' accepted' : '' }}</h2>
             <p class="rules">
-              <button type="button" class="act" [attr.aria-pressed]="rule() === ''" (click)="rule.set('')">all</button>
+              <button matButton type="button" class="act" [attr.aria-pressed]="rule() === ''" (click)="rule.set('')">
+                all
+              </button>
               @for (r of rules(); track r.rule) {
-                <button type="button" class="act" [attr.aria-pressed]="rule() === r.rule" (click)="rule.set(r.rule)">
+                <button
+                  matButton
+                  type="button"
+                  class="act"
+                  [attr.aria-pressed]="rule() === r.rule"
+                  (click)="rule.set(r.rule)"
+                >
                   {{ r.words }} <span class="mono">{{ r.count }}</span>
                 </button>
               }
             </p>
             @for (f of findings(); track f.fingerprint) {
-              <details class="finding" [class.accepted]="f.accepted">
-                <summary>
+              <app-folded [class.accepted]="f.accepted">
+                <span slot="title">
                   <span class="harm" [attr.aria-label]="'harm ' + row(f.rule).harm + ' of 9'" role="img">{{
                     marks(f.rule)
                   }}</span>
@@ -46,17 +56,13 @@ import { HistoryPart } from './history';
                   <span class="small quiet">{{
                     f.vehicles > 0 ? f.vehicles + (f.vehicles === 1 ? ' vehicle' : ' vehicles') : ''
                   }}</span>
-                </summary>
+                </span>
                 <p class="small quiet">{{ row(f.rule).words }}: {{ row(f.rule).why }}.</p>
                 <app-finding [finding]="f" />
-              </details>
+              </app-folded>
             } @empty {
               <p>
-                {{
-                  a.state === 'running'
-                    ? 'Nothing yet.'
-                    : 'Nothing in the catalogue contradicts itself, as far as it was looked.'
-                }}
+                {{ a.state === 'running' ? 'Nothing yet.' : 'No contradictions found in what was checked.' }}
               </p>
             }
           </section>
@@ -86,8 +92,7 @@ export class AuditPage {
   );
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.audit.leave());
-    void this.audit.look();
+    this.audit.look();
   }
 
   protected readonly row = auditRow;

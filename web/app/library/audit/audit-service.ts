@@ -1,5 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { catchError, defer, EMPTY, map, repeat, Subject, switchMap, takeWhile, tap, type Observable } from 'rxjs';
 import type { AuditAnswer, HistoryAct, Settlement, UndoAnswer } from '@kerabat/contract';
 import { Acting } from '../../api/acting';
 import { Api } from '../../api/api';
@@ -8,47 +9,57 @@ import { problemOf } from '../../api/problem';
 /** How long to wait before asking again how far an audit is, in ms. */
 const AGAIN = 700;
 
-/** What the audit found, and who changed what. Looked at again after everything that is settled. */
+/** What the audit found, and who changed what. Looked at again after everything that is settled, and while an audit runs. */
 @Injectable()
 export class Audit {
   private readonly api = inject(Api);
   private readonly acting = inject(Acting);
+  private readonly looks = new Subject<void>();
   readonly answer = signal<AuditAnswer | undefined>(undefined);
   readonly acts = signal<readonly HistoryAct[]>([]);
   readonly problem = signal<string | undefined>(undefined);
-  private gone = false;
 
-  async look(): Promise<void> {
-    try {
-      const answer = await firstValueFrom(this.api.audit());
-      this.answer.set(answer);
-      this.problem.set(answer.problem);
-      this.acts.set((await firstValueFrom(this.api.history())).acts);
-      if (answer.state === 'running' && !this.gone) setTimeout(() => void this.look(), AGAIN);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
+  constructor() {
+    this.looks
+      .pipe(
+        switchMap(() => this.untilMade()),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ answer, acts }) => {
+        this.answer.set(answer);
+        this.acts.set(acts);
+        this.problem.set(answer.problem);
+      });
+  }
+
+  look(): void {
+    this.looks.next();
+  }
+
+  /** Asked again until the audit has ended; a later look takes its place. */
+  private untilMade(): Observable<{ answer: AuditAnswer; acts: readonly HistoryAct[] }> {
+    return defer(() => this.api.audit()).pipe(
+      repeat({ delay: AGAIN }),
+      takeWhile(({ state }) => state === 'running', true),
+      switchMap((answer) => this.api.history().pipe(map(({ acts }) => ({ answer, acts })))),
+      catchError((error: unknown) => {
+        this.problem.set(problemOf(error).detail);
+        return EMPTY;
+      }),
+    );
   }
 
   /** Answers the sentence of what went wrong; undefined when it is settled. */
-  settle = (settlement: Settlement): Promise<string | undefined> =>
-    this.changed(() => firstValueFrom(this.api.settle(settlement)));
-  withdraw = (id: number): Promise<string | undefined> =>
-    this.changed(() => firstValueFrom(this.api.withdrawAcceptance(id)));
+  settle = (settlement: Settlement): Observable<string | undefined> => this.changed(this.api.settle(settlement));
+  withdraw = (id: number): Observable<string | undefined> => this.changed(this.api.withdrawAcceptance(id));
   /** Answers what stays although it was added, or the sentence of what went wrong. */
-  async undo(id: number): Promise<{ answer?: UndoAnswer; problem?: string }> {
-    const done = await this.acting.answer(this.api.undoAct(id));
-    await this.look();
-    return done;
-  }
+  undo = (id: number): Observable<{ answer?: UndoAnswer; problem?: string }> =>
+    defer(() => this.acting.answer(this.api.undoAct(id))).pipe(tap(() => this.look()));
 
-  leave(): void {
-    this.gone = true;
-  }
-
-  private async changed(write: () => Promise<unknown>): Promise<string | undefined> {
-    const problem = await this.acting.act(write);
-    await this.look();
-    return problem;
+  private changed(write: Observable<unknown>): Observable<string | undefined> {
+    return defer(() => this.acting.answer(write)).pipe(
+      tap(() => this.look()),
+      map(({ problem }) => problem),
+    );
   }
 }

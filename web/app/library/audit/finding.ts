@@ -1,36 +1,39 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { FormControl, NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Finding, RowView, Settlement } from '@kerabat/contract';
+import { CONDITION_KINDS } from '@kerabat/core/interchange';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
-
-const CONDITIONS = ['check', 'move-over', 'mated-part', 'without-reservoir', 'rod', 'line', 'order'];
 
 /** One contradiction: the rows that are concerned, and every way to settle it. */
 @Component({
   selector: 'app-finding',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, ProblemLine],
+  imports: [
+    MatSelectModule,
+    MatInputModule,
+    MatFormFieldModule,
+    ReactiveFormsModule,
+    MatButtonModule,
+    RouterLink,
+    ProblemLine,
+  ],
   template: `
     @if (finding().accepted; as accepted) {
       <p class="small">
         Accepted by {{ accepted.by }} on {{ accepted.at.slice(0, 10) }}: {{ accepted.reason }}
-        <button type="button" class="act" (click)="withdraw(accepted.id)">Open it again</button>
+        <button matButton type="button" (click)="withdraw(accepted.id)">Open it again</button>
       </p>
     }
-    <label class="why"
-      >Why it is settled so
-      <input
-        class="field"
-        autocomplete="off"
-        maxlength="300"
-        [value]="reason()"
-        #why
-        (input)="reason.set(why.value)"
-        placeholder="for whoever looks next"
-      />
-    </label>
+    <mat-form-field class="why">
+      <mat-label>Why it is settled so</mat-label>
+      <input matInput autocomplete="off" maxlength="300" [formControl]="reason" placeholder="for whoever looks next" />
+    </mat-form-field>
     <app-problem-line [text]="problem()" />
     <table class="plain">
       <tbody>
@@ -46,70 +49,85 @@ const CONDITIONS = ['check', 'move-over', 'mated-part', 'without-reservoir', 'ro
             </th>
             <td>
               @for (f of row.fields; track f.field) {
-                <form class="fix" (submit)="correct($event, row, f.field, f.value)">
-                  @if (f.choices) {
-                    <select class="field" name="value" [attr.aria-label]="f.words + ' of ' + row.words">
-                      @for (c of f.choices; track c) {
-                        <option [value]="c" [selected]="c === f.value">{{ c }}</option>
-                      }
-                    </select>
-                  } @else {
-                    <input
-                      class="field mono"
-                      name="value"
-                      autocomplete="off"
-                      maxlength="200"
-                      [attr.aria-label]="f.words + ' of ' + row.words"
-                      [value]="f.value"
-                    />
-                  }
-                  <button type="submit" class="act" [attr.aria-label]="'Put right: ' + f.words + ' of ' + row.words">
-                    put right
+                <form
+                  class="fix"
+                  (submit)="$event.preventDefault(); correct(row, f.field, f.value, typed(row, f.field, f.value).value)"
+                >
+                  <mat-form-field class="tight">
+                    @if (f.choices) {
+                      <mat-select
+                        [formControl]="typed(row, f.field, f.value)"
+                        [aria-label]="f.words + ' of ' + row.words"
+                      >
+                        @for (c of f.choices; track c) {
+                          <mat-option [value]="c">{{ c }}</mat-option>
+                        }
+                      </mat-select>
+                    } @else {
+                      <input
+                        matInput
+                        class="mono"
+                        autocomplete="off"
+                        maxlength="200"
+                        [attr.aria-label]="f.words + ' of ' + row.words"
+                        [formControl]="typed(row, f.field, f.value)"
+                      />
+                    }
+                  </mat-form-field>
+                  <button matButton type="submit" [attr.aria-label]="'Correct: ' + f.words + ' of ' + row.words">
+                    Correct
                   </button>
                   <span class="small quiet">{{ f.words }}</span>
                 </form>
               }
               @if (row.link; as link) {
                 <span class="fix">
-                  <input
-                    class="field"
-                    autocomplete="off"
-                    maxlength="200"
-                    placeholder="condition"
-                    [attr.aria-label]="'Condition of ' + row.words"
-                    #text
-                  />
-                  <select class="field" [attr.aria-label]="'Kind of condition of ' + row.words" #kind>
-                    @for (c of conditions; track c) {
-                      <option [value]="c">{{ c }}</option>
-                    }
-                  </select>
+                  <mat-form-field class="tight">
+                    <input
+                      matInput
+                      autocomplete="off"
+                      maxlength="200"
+                      placeholder="condition"
+                      [attr.aria-label]="'Condition of ' + row.words"
+                      [formControl]="condition.controls.text"
+                    />
+                  </mat-form-field>
+                  <mat-form-field class="tight">
+                    <mat-select
+                      [aria-label]="'Kind of condition of ' + row.words"
+                      [formControl]="condition.controls.kind"
+                    >
+                      @for (c of conditions; track c) {
+                        <mat-option [value]="c">{{ c }}</mat-option>
+                      }
+                    </mat-select>
+                  </mat-form-field>
                   <button
+                    matButton
                     type="button"
-                    class="act"
-                    [attr.aria-label]="'Add a condition to ' + row.words"
-                    (click)="act({ kind: 'condition', link, condition: { kind: kind.value, text: text.value } })"
+                    [attr.aria-label]="'Add condition to ' + row.words"
+                    (click)="act({ kind: 'condition', link, condition: condition.getRawValue() })"
                   >
-                    add
+                    Add condition
                   </button>
                 </span>
                 <button
+                  matButton
                   type="button"
-                  class="act"
                   [attr.aria-label]="'Mark as does not fit: ' + row.words"
                   (click)="act({ kind: 'does-not-fit', link })"
                 >
-                  does not fit
+                  Does not fit
                 </button>
               }
               @if (row.removable) {
                 <button
+                  matButton
                   type="button"
-                  class="act"
-                  [attr.aria-label]="'Take out: ' + row.words"
+                  [attr.aria-label]="'Delete: ' + row.words"
                   (click)="act({ kind: 'remove', row: { kept: row.kept, key: row.key } })"
                 >
-                  take out
+                  Delete
                 </button>
               }
             </td>
@@ -126,28 +144,36 @@ const CONDITIONS = ['check', 'move-over', 'mated-part', 'without-reservoir', 'ro
 export class FindingPart {
   private readonly audit = inject(Audit);
   readonly finding = input.required<Finding>();
-  protected readonly conditions = CONDITIONS;
-  protected readonly reason = signal('');
+  protected readonly conditions = CONDITION_KINDS;
+  protected readonly reason = new FormControl('', { nonNullable: true });
+  protected readonly condition = inject(NonNullableFormBuilder).group({ text: '', kind: CONDITION_KINDS[0] });
   protected readonly problem = signal<string | undefined>(undefined);
+  private readonly fields = new Map<string, FormControl<string>>();
 
-  protected correct(event: Event, row: RowView, field: string, seen: string): void {
-    event.preventDefault();
-    const written = (event.target as HTMLFormElement).elements.namedItem('value') as
-      HTMLInputElement | HTMLSelectElement;
-    const value = written.value;
-    if (value === seen) return this.problem.set('It reads so already: write what it should be.');
-    void this.act({ kind: 'correct', row: { kept: row.kept, key: row.key }, field, seen, value });
+  /** The field of a value that can be corrected; it begins with what is recorded. */
+  protected typed(row: RowView, field: string, value: string): FormControl<string> {
+    const key = `${row.kept}/${row.key}/${field}/${value}`;
+    const known = this.fields.get(key) ?? new FormControl(value, { nonNullable: true });
+    this.fields.set(key, known);
+    return known;
   }
 
-  protected async act(act: Settlement['act']): Promise<void> {
-    const reason = this.reason().trim();
+  protected correct(row: RowView, field: string, seen: string, value: string): void {
+    if (value === seen) return this.problem.set('That is already the value: type what it should be.');
+    this.act({ kind: 'correct', row: { kept: row.kept, key: row.key }, field, seen, value });
+  }
+
+  protected act(act: Settlement['act']): void {
+    const reason = this.reason.value.trim();
     if (reason === '') return this.problem.set('Say why first: whoever looks next wants to know.');
     if (act.kind === 'condition' && act.condition.text.trim() === '')
       return this.problem.set('Write the condition first.');
-    this.problem.set(await this.audit.settle({ fingerprint: this.finding().fingerprint, reason, act }));
+    this.audit
+      .settle({ fingerprint: this.finding().fingerprint, reason, act })
+      .subscribe((problem) => this.problem.set(problem));
   }
 
-  protected async withdraw(id: number): Promise<void> {
-    this.problem.set(await this.audit.withdraw(id));
+  protected withdraw(id: number): void {
+    this.audit.withdraw(id).subscribe((problem) => this.problem.set(problem));
   }
 }

@@ -2,12 +2,13 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
+import { MatButtonModule } from '@angular/material/button';
 
 /** Who changed what, the last first, and taking it back. */
 @Component({
   selector: 'app-history',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DatePipe, ProblemLine],
+  imports: [MatButtonModule, DatePipe, ProblemLine],
   template: `
     <app-problem-line [text]="problem()" />
     @if (stays().length > 0) {
@@ -33,7 +34,7 @@ import { Audit } from './audit-service';
           @if (act.undoneBy) {
             <span class="small">undone</span>
           } @else if (!act.undoes && act.changes.length > 0) {
-            <button type="button" class="act" [attr.aria-label]="'Undo: ' + act.what" (click)="undo(act.id)">
+            <button matButton type="button" class="act" [attr.aria-label]="'Undo: ' + act.what" (click)="undo(act.id)">
               Undo
             </button>
           }
@@ -51,9 +52,10 @@ export class HistoryPart {
 
   protected readonly stays = signal<readonly string[]>([]);
 
-  protected async undo(id: number): Promise<void> {
-    const { answer, problem } = await this.audit.undo(id);
-    this.problem.set(problem);
-    this.stays.set(answer?.stays ?? []);
+  protected undo(id: number): void {
+    this.audit.undo(id).subscribe(({ answer, problem }) => {
+      this.problem.set(problem);
+      this.stays.set(answer?.stays ?? []);
+    });
   }
 }

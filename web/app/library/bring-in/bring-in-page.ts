@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
+import { MatSelectModule } from '@angular/material/select';
+import { MatFormFieldModule } from '@angular/material/form-field';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
@@ -12,12 +15,27 @@ import { BringIn } from './bring-in-service';
 import { NewOrigin } from './new-origin';
 import { SheetMatch } from './sheet-match';
 import { WhatCameOfIt } from './what-came-of-it';
+import { FilePick } from '../../parts/file-pick';
+import { Folded } from '../../parts/folded';
 
 /** A list that somebody sent, on its way into the catalogue: matched, looked at, brought in. */
 @Component({
   selector: 'app-bring-in-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatProgressBarModule, RouterLink, NewOrigin, ProblemLine, SheetMatch, WhatCameOfIt],
+  imports: [
+    MatRadioModule,
+    MatSelectModule,
+    MatFormFieldModule,
+    FilePick,
+    Folded,
+    MatButtonModule,
+    MatProgressBarModule,
+    RouterLink,
+    NewOrigin,
+    ProblemLine,
+    SheetMatch,
+    WhatCameOfIt,
+  ],
   templateUrl: './bring-in-page.html',
   styleUrl: './bring-in.scss',
 })
@@ -42,18 +60,18 @@ export class BringInPage {
     maker: this.list.plan()?.newMaker?.key ?? '',
   }));
   protected readonly percent = computed(() => Math.round((this.list.view()?.progress.share ?? 0) * 100));
+  /** Whether any sheet is anything. */
+  protected readonly something = computed(
+    () => this.list.plan()?.sheets.some((sheet) => sheet.table !== null) ?? false,
+  );
   /** Only text has an encoding that can be mistaken. */
   protected readonly isText = computed(() => /\.(csv|tsv|txt)$/i.test(this.list.view()?.file ?? ''));
-
-  protected pick(files: FileList | null | undefined): void {
-    const file = files?.[0];
-    if (file) void this.list.send(file);
-  }
 
   protected drop(event: DragEvent): void {
     event.preventDefault();
     this.over.set(false);
-    this.pick(event.dataTransfer?.files);
+    const file = event.dataTransfer?.files[0];
+    if (file) void this.list.send(file);
   }
 
   protected hover(event: DragEvent, over: boolean): void {
@@ -71,6 +89,6 @@ export class BringInPage {
   }
 
   protected wordsOf(table: string | null): string {
-    return this.tables().find((t) => t.table === table)?.words ?? 'nothing that is wanted';
+    return this.tables().find((t) => t.table === table)?.words ?? 'Ignore this sheet';
   }
 }

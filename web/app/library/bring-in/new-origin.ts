@@ -1,73 +1,77 @@
-import { SOURCE_KINDS } from '@kerabat/core/unit';
+import { MAKER_ROLES, SOURCE_KINDS } from '@kerabat/core/unit';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { provideDateFnsAdapter } from '@angular/material-date-fns-adapter';
+import { MAT_DATE_LOCALE } from '@angular/material/core';
+import { MatDatepickerModule } from '@angular/material/datepicker';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { format, parseISO } from 'date-fns';
+import { enGB } from 'date-fns/locale/en-GB';
 import type { ImportPlan } from '@kerabat/contract';
+import { Folded } from '../../parts/folded';
 
 type NewSource = NonNullable<ImportPlan['newSource']>;
 type NewMaker = NonNullable<ImportPlan['newMaker']>;
-
-const ROLES = ['vehicles', 'units', 'aftermarket', 'rebuilder'];
 
 /** A source, or a maker, that the catalogue does not know yet and that comes with the list. */
 @Component({
   selector: 'app-new-origin',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Folded, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule],
+  providers: [provideDateFnsAdapter(), { provide: MAT_DATE_LOCALE, useValue: enGB }],
   template: `
-    <details [open]="plan().newSource !== undefined || plan().newMaker !== undefined">
-      <summary>From a source or a maker that is not in the catalogue yet</summary>
+    <app-folded [open]="plan().newSource !== undefined || plan().newMaker !== undefined">
+      <span slot="title">From a source or a maker that is not in the catalogue yet</span>
       <p class="line">
-        <label
-          >New source
+        <mat-form-field>
+          <mat-label>New source, its title</mat-label>
           <input
-            class="field"
+            matInput
             autocomplete="off"
             maxlength="200"
-            placeholder="its title"
             [value]="plan().newSource?.title ?? ''"
             #title
             (change)="source({ title: title.value })"
-        /></label>
-        <label
-          >kind
-          <select class="field" #kind (change)="source({ kind: kind.value })">
+          />
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>Kind of source</mat-label>
+          <mat-select [value]="plan().newSource?.kind ?? 'aftermarket-list'" (valueChange)="source({ kind: $event })">
             @for (k of kinds; track k) {
-              <option [value]="k" [selected]="k === (plan().newSource?.kind ?? 'aftermarket-list')">
-                {{ k.replace('-', ' ') }}
-              </option>
+              <mat-option [value]="k">{{ k.replace('-', ' ') }}</mat-option>
             }
-          </select>
-        </label>
-        <label
-          >as of
-          <input
-            class="field"
-            type="date"
-            [value]="plan().newSource?.issued ?? today()"
-            #issued
-            (change)="source({ issued: issued.value })"
-        /></label>
+          </mat-select>
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>As of</mat-label>
+          <input matInput [matDatepicker]="days" [value]="issued()" (dateChange)="date($event.value)" />
+          <mat-datepicker-toggle matIconSuffix [for]="days" />
+          <mat-datepicker #days />
+        </mat-form-field>
       </p>
       <p class="line">
-        <label
-          >New maker
+        <mat-form-field>
+          <mat-label>New maker, its name</mat-label>
           <input
-            class="field"
+            matInput
             autocomplete="off"
             maxlength="100"
-            placeholder="its name"
             [value]="plan().newMaker?.name ?? ''"
             #name
             (change)="maker({ name: name.value })"
-        /></label>
-        <label
-          >of
-          <select class="field" #role (change)="maker({ role: role.value })">
+          />
+        </mat-form-field>
+        <mat-form-field>
+          <mat-label>Maker of</mat-label>
+          <mat-select [value]="plan().newMaker?.role ?? 'aftermarket'" (valueChange)="maker({ role: $event })">
             @for (r of roles; track r) {
-              <option [value]="r" [selected]="r === (plan().newMaker?.role ?? 'aftermarket')">{{ r }}</option>
+              <mat-option [value]="r">{{ r }}</mat-option>
             }
-          </select>
-        </label>
+          </mat-select>
+        </mat-form-field>
       </p>
-    </details>
+    </app-folded>
   `,
   styleUrl: './bring-in.scss',
 })
@@ -75,11 +79,16 @@ export class NewOrigin {
   readonly plan = input.required<ImportPlan>();
   readonly changed = output<Partial<ImportPlan>>();
   protected readonly kinds = SOURCE_KINDS;
-  protected readonly roles = ROLES;
-  protected readonly today = computed(() => new Date().toISOString().slice(0, 10));
+  protected readonly roles = MAKER_ROLES;
+  protected readonly today = new Date().toISOString().slice(0, 10);
+  protected readonly issued = computed(() => parseISO(this.plan().newSource?.issued ?? this.today));
+
+  protected date(value: Date | null): void {
+    if (value) this.source({ issued: format(value, 'yyyy-MM-dd') });
+  }
 
   protected source(part: Partial<NewSource>): void {
-    const now = { kind: 'aftermarket-list', title: '', issued: this.today(), ...this.plan().newSource, ...part };
+    const now = { kind: 'aftermarket-list', title: '', issued: this.today, ...this.plan().newSource, ...part };
     const title = now.title.trim();
     this.changed.emit({ newSource: title === '' ? undefined : { ...now, title, key: keyOf(title) } });
   }

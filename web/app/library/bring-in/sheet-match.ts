@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
 import type { CatalogueSummary, ColumnPlan, SheetPlan, SheetSeen, TableView } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/words';
 
@@ -21,37 +24,34 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
 @Component({
   selector: 'app-sheet-match',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatSelectModule, MatInputModule, MatFormFieldModule],
   template: `
     <p class="line">
-      <label
-        >Each row is
-        <select
-          class="field"
-          [attr.aria-label]="'What the rows of ' + plan().sheet + ' are'"
-          #table
-          (change)="retable.emit({ table: table.value || null, headingLine: plan().headingLine })"
+      <mat-form-field>
+        <mat-label>Each row is</mat-label>
+        <mat-select
+          [aria-label]="'What the rows of ' + plan().sheet + ' are'"
+          [value]="plan().table"
+          (valueChange)="retable.emit({ table: $event, headingLine: plan().headingLine })"
         >
-          <option value="" [selected]="plan().table === null">nothing that is wanted</option>
+          <mat-option [value]="null">Ignore this sheet</mat-option>
           @for (t of tables(); track t.table) {
-            <option [value]="t.table" [selected]="t.table === plan().table">{{ t.words }}</option>
+            <mat-option [value]="t.table">{{ t.words }}</mat-option>
           }
-        </select>
-      </label>
-      <label
-        >headings in line
-        <select
-          class="field"
-          [attr.aria-label]="'Line of the headings of ' + plan().sheet"
-          #line
-          (change)="retable.emit({ table: plan().table, headingLine: +line.value })"
+        </mat-select>
+      </mat-form-field>
+      <mat-form-field>
+        <mat-label>Headings in line</mat-label>
+        <mat-select
+          [aria-label]="'Line of the headings of ' + plan().sheet"
+          [value]="plan().headingLine"
+          (valueChange)="retable.emit({ table: plan().table, headingLine: $event })"
         >
           @for (l of seen().lines; track l.line) {
-            <option [value]="l.line" [selected]="l.line === plan().headingLine">
-              {{ l.line }}: {{ l.cells.slice(0, 3).join(' · ') }}
-            </option>
+            <mat-option [value]="l.line">{{ l.line }}: {{ l.cells.slice(0, 3).join(' · ') }}</mat-option>
           }
-        </select>
-      </label>
+        </mat-select>
+      </mat-form-field>
     </p>
     @for (note of seen().notes; track note) {
       <p class="small note">{{ note }}</p>
@@ -65,7 +65,7 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
               <th scope="col">first values</th>
               <th scope="col">is</th>
               @if (hasUnits()) {
-                <th scope="col">bare figures</th>
+                <th scope="col">unit if none is given</th>
               }
             </tr>
           </thead>
@@ -75,33 +75,35 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
                 <th scope="row">{{ c.heading || '(no heading)' }}</th>
                 <td class="mono small">{{ examples($index) }}</td>
                 <td>
-                  <select
-                    class="field"
-                    [attr.aria-label]="'What ' + c.heading + ' is'"
-                    #to
-                    (change)="column($index, { to: to.value || null })"
-                  >
-                    <option value="" [selected]="c.to === null">left out</option>
-                    @for (option of t.columns; track option.name) {
-                      <option [value]="option.name" [selected]="option.name === c.to">
-                        {{ option.words }}{{ option.required ? ' *' : '' }}
-                      </option>
-                    }
-                  </select>
+                  <mat-form-field class="tight">
+                    <mat-select
+                      [aria-label]="'What ' + c.heading + ' is'"
+                      [value]="c.to"
+                      (valueChange)="column($index, { to: $event })"
+                    >
+                      <mat-option [value]="null">left out</mat-option>
+                      @for (option of t.columns; track option.name) {
+                        <mat-option [value]="option.name"
+                          >{{ option.words }}{{ option.required ? ' *' : '' }}</mat-option
+                        >
+                      }
+                    </mat-select>
+                  </mat-form-field>
                 </td>
                 @if (hasUnits()) {
                   <td>
                     @if (unitOf(c); as unit) {
-                      <select
-                        class="field"
-                        [attr.aria-label]="'Unit of ' + c.heading"
-                        #u
-                        (change)="column($index, { to: c.to, unit: $any(u.value) })"
-                      >
-                        @for (choice of unitsFor(unit); track choice) {
-                          <option [value]="choice" [selected]="choice === (c.unit ?? unit)">{{ choice }}</option>
-                        }
-                      </select>
+                      <mat-form-field class="tight">
+                        <mat-select
+                          [aria-label]="'Unit of ' + c.heading"
+                          [value]="c.unit ?? unit"
+                          (valueChange)="column($index, { to: c.to, unit: $event })"
+                        >
+                          @for (choice of unitsFor(unit); track choice) {
+                            <mat-option [value]="choice">{{ choice }}</mat-option>
+                          }
+                        </mat-select>
+                      </mat-form-field>
                     }
                   </td>
                 }
@@ -114,25 +116,22 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
         <p class="line">
           <span class="quiet">For every row:</span>
           @for (c of open(); track c.name) {
-            <span [class.wanted]="c.required && !plan().fixed[c.name]"
-              >{{ c.words }}
+            <mat-form-field [class.wanted]="c.required && !plan().fixed[c.name]">
+              <mat-label>{{ c.words }}</mat-label>
               @if (choicesOf(c.name, c.choices); as choices) {
-                <select
-                  class="field"
-                  [attr.aria-label]="c.words + ' of every row'"
-                  #fixed
-                  (change)="fix(c.name, fixed.value)"
+                <mat-select
+                  [aria-label]="c.words + ' of every row'"
+                  [value]="plan().fixed[c.name] ?? ''"
+                  (valueChange)="fix(c.name, $event)"
                 >
-                  <option value="" [selected]="!plan().fixed[c.name]">…</option>
+                  <mat-option value="">not said</mat-option>
                   @for (choice of choices; track choice.id) {
-                    <option [value]="choice.id" [selected]="choice.id === plan().fixed[c.name]">
-                      {{ choice.words }}
-                    </option>
+                    <mat-option [value]="choice.id">{{ choice.words }}</mat-option>
                   }
-                </select>
+                </mat-select>
               } @else {
                 <input
-                  class="field"
+                  matInput
                   autocomplete="off"
                   maxlength="200"
                   [attr.aria-label]="c.words + ' of every row'"
@@ -141,7 +140,7 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
                   (change)="fix(c.name, fixed.value)"
                 />
               }
-            </span>
+            </mat-form-field>
           }
         </p>
       }

@@ -54,7 +54,7 @@ import { Api } from '../../api/api';
         </ul>
       }
       @if (report.changes.length > 0) {
-        <h3>{{ report.dryRun ? 'Would be otherwise' : 'Is otherwise now' }}</h3>
+        <h3>{{ report.dryRun ? 'Will change' : 'Changed' }}</h3>
         <ul class="plain">
           @for (c of report.changes.slice(0, 12); track $index) {
             <li>

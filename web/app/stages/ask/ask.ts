@@ -1,22 +1,39 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { NewJob } from '@kerabat/contract';
+import type { NewJob, Workspace } from '@kerabat/contract';
 import { SLOTS } from '@kerabat/core/strip';
 import { KIND_WORDS } from '@kerabat/core/unit';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { AskForm, BLANK } from './ask-form';
+import { Folded } from '../../parts/folded';
 
-/** What the complaint points at, and what to rule out before a unit is ordered. */
+type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
+
+/** What the complaints point at, and what to rule out before a unit is ordered. */
 @Component({
   selector: 'app-ask-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AskForm, ProblemLine, MatButtonModule, RouterLink],
+  imports: [
+    Folded,
+    AskForm,
+    ProblemLine,
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RouterLink,
+  ],
   template: `
     @if (service.workspace(); as w) {
       @if (w.reading; as reading) {
-        <h2>{{ reading.sentence }}</h2>
+        @for (sentence of reading.sentences; track sentence) {
+          <h2>{{ sentence }}</h2>
+        }
         @if (reading.suspects.length > 0) {
           <p>
             Points at: <strong>{{ words(reading.suspects) }}</strong>.
@@ -34,27 +51,68 @@ import { AskForm, BLANK } from './ask-form';
                 <th>how to tell</th>
                 <th>min</th>
                 <th>if so</th>
+                <th>found</th>
               </tr>
             </thead>
             <tbody>
-              @for (l of reading.ruleOutFirst; track l.cause) {
-                <tr>
+              @for (l of reading.ruleOutFirst; track l.subject) {
+                <tr [class.out]="l.found === 'no'">
                   <td>{{ l.cause }}</td>
                   <td>{{ l.check }}</td>
                   <td class="mono">{{ l.minutes }}</td>
-                  <td>{{ l.then }}</td>
+                  <td>
+                    {{ l.then }}
+                    @if (l.turned && l.found === 'yes') {
+                      <mat-form-field appearance="outline" subscriptSizing="dynamic" class="turned">
+                        <mat-label>Turned by</mat-label>
+                        <input
+                          matInput
+                          class="mono"
+                          placeholder="4 turns M8x1.25"
+                          maxlength="80"
+                          [value]="l.detail ?? ''"
+                          (change)="turned(l, $any($event.target).value)"
+                        />
+                      </mat-form-field>
+                    }
+                  </td>
+                  <td>
+                    <mat-button-toggle-group
+                      hideSingleSelectionIndicator
+                      [attr.aria-label]="'Was it: ' + l.cause"
+                      [value]="l.found ?? ''"
+                      (change)="say(l, $event.value)"
+                    >
+                      <mat-button-toggle value="yes">it was this</mat-button-toggle>
+                      <mat-button-toggle value="no">ruled out</mat-button-toggle>
+                    </mat-button-toggle-group>
+                    @if (l.found) {
+                      <button
+                        matButton
+                        type="button"
+                        (click)="forget(l)"
+                        [attr.aria-label]="'Not looked at: ' + l.cause"
+                      >
+                        Not looked at
+                      </button>
+                    }
+                  </td>
                 </tr>
               }
             </tbody>
           </table>
         }
-        <p><a routerLink="../identify">On to Identify</a></p>
+        @if (w.safety.nothing; as words) {
+          <p class="nothing">{{ words }}</p>
+        } @else {
+          <p><a routerLink="../identify">On to Identify</a></p>
+        }
       }
       <app-problem-line [text]="problem()" />
-      <details [open]="!w.reading || !w.vehicle">
-        <summary>What was asked</summary>
+      <app-folded [open]="!w.reading || !w.vehicle">
+        <span slot="title">What was asked</span>
         <app-ask-form [start]="start()" saveWords="Save what was asked" (saved)="save($event)" />
-      </details>
+      </app-folded>
     }
   `,
   styles: `
@@ -69,6 +127,20 @@ import { AskForm, BLANK } from './ask-form';
     h3 {
       margin: 10px 0 2px;
     }
+    .out td {
+      color: var(--quiet);
+    }
+    .turned {
+      width: 13rem;
+      margin-top: 4px;
+    }
+    .nothing {
+      font-weight: 600;
+      max-width: 60rem;
+    }
+    mat-button-toggle-group {
+      white-space: nowrap;
+    }
   `,
 })
 export class AskStage {
@@ -77,8 +149,8 @@ export class AskStage {
   protected readonly start = computed<NewJob>(() => {
     const job = this.service.workspace()?.job;
     if (!job) return BLANK;
-    const { asker, request, complaint, words, vehicleId, built, options, slot } = job;
-    return { asker, request, complaint, words, vehicleId, built, options, slot };
+    const { asker, request, complaints, words, vehicleId, built, options, slot } = job;
+    return { asker, request, complaints, words, vehicleId, built, options, slot };
   });
   protected readonly suggested = computed(() => {
     const kind = this.service.workspace()?.reading?.suspects[0];
@@ -87,6 +159,19 @@ export class AskStage {
 
   protected words(kinds: readonly (keyof typeof KIND_WORDS)[]): string {
     return kinds.map((kind) => KIND_WORDS[kind]).join(', then ');
+  }
+
+  protected async say(look: RuledOut, choice: string): Promise<void> {
+    this.problem.set(await this.service.decide(look.subject, choice, 'looked at'));
+  }
+
+  /** How far it was turned is said with the finding; what cannot be read is asked back. */
+  protected async turned(look: RuledOut, detail: string): Promise<void> {
+    this.problem.set(await this.service.decide(look.subject, 'yes', 'looked at', detail.trim()));
+  }
+
+  protected async forget(look: RuledOut): Promise<void> {
+    this.problem.set(await this.service.undecide(look.subject));
   }
 
   protected async save(fields: NewJob): Promise<void> {

@@ -1,192 +1,121 @@
-import { CdkListboxModule } from '@angular/cdk/listbox';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, model, output, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, inject, input, output, signal, viewChild } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatAutocompleteModule, MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { catchError, debounceTime, of, switchMap, tap } from 'rxjs';
+import { catchError, debounceTime, filter, firstValueFrom, map, of, startWith, switchMap } from 'rxjs';
 import type { Vehicle, VehicleSearch as Answer } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 
-type FacetName = 'maker' | 'series' | 'assistance' | 'option';
-const FACETS: readonly FacetName[] = ['maker', 'series', 'assistance', 'option'];
-
-/** Finds a vehicle by typed words ("crew 1999 heavy"); facets narrow the list and are never needed. */
+/** Finds a vehicle by typed words ("crew 1999 heavy"). Enter takes the row that is marked, or the only one; it never does more. */
 @Component({
   selector: 'app-vehicle-search',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, CdkListboxModule, ProblemLine],
+  imports: [ReactiveFormsModule, MatAutocompleteModule, MatFormFieldModule, MatInputModule, ProblemLine],
   template: `
-    <mat-form-field appearance="outline" subscriptSizing="dynamic" class="wide">
+    <mat-form-field>
       <mat-label>Vehicle: any words, a year, an option code</mat-label>
       <input
         matInput
         autocomplete="off"
-        [value]="words()"
-        (input)="words.set($any($event.target).value)"
-        (keydown.arrowdown)="toList($event)"
-        (keydown.enter)="takeOnly($event)"
+        [formControl]="words"
+        [matAutocomplete]="list"
+        (keydown.enter)="enter($event)"
       />
-    </mat-form-field>
-    <app-problem-line [text]="problem()" />
-    @if (answer(); as a) {
-      <div class="facets" role="group" aria-label="Narrow by">
-        @for (name of facetNames; track name) {
-          @for (facet of a.facets[name]; track facet.value) {
-            @if (picked()[name] === facet.value || (a.facets[name].length > 1 && facet.count < a.total)) {
-              <button
-                type="button"
-                class="facet"
-                [attr.aria-pressed]="picked()[name] === facet.value"
-                (click)="pick(name, facet.value)"
+      <mat-autocomplete
+        #list="matAutocomplete"
+        [displayWith]="written"
+        autoActiveFirstOption
+        (optionSelected)="take($event.option.value)"
+      >
+        @if (answer(); as a) {
+          @for (v of a.vehicles; track v.id) {
+            <mat-option [value]="v">
+              <strong>{{ v.maker }} {{ v.name }}</strong>
+              <span class="quiet small"
+                >{{ v.builtFrom }} to {{ v.builtTo ?? 'now' }} · {{ v.weightClass }} · {{ v.gearbox }} ·
+                {{ v.assistance }}</span
               >
-                {{ facetWords[name] }}{{ facet.value }} <span class="quiet">{{ facet.count }}</span>
-              </button>
-            }
+            </mat-option>
+          }
+          @if (a.total > a.vehicles.length) {
+            <mat-option disabled>{{ a.total - a.vehicles.length }} more: type more words</mat-option>
           }
         }
-      </div>
-      <ul
-        cdkListbox
-        [cdkListboxValue]="selected()"
-        (cdkListboxValueChange)="choose($event.value[0])"
-        aria-label="Vehicles found"
-        class="list"
-      >
-        @for (v of a.vehicles; track v.id) {
-          <li [cdkOption]="v.id">
-            <strong>{{ v.maker }} {{ v.name }}</strong>
-            <span class="quiet"
-              >{{ v.builtFrom }} to {{ v.builtTo ?? 'now' }} · {{ v.weightClass }} · {{ v.gearbox }} ·
-              {{ v.assistance }}</span
-            >
-          </li>
-        }
-      </ul>
-      @if (a.vehicles.length === 0 && !problem()) {
-        <p class="quiet">No vehicle has all of these words. The job can go on without one: identify the unit itself.</p>
-      }
+      </mat-autocomplete>
+    </mat-form-field>
+    <app-problem-line [text]="problem()" />
+    @if (answer()?.vehicles?.length === 0) {
+      <p class="quiet small">
+        No vehicle has all of these words. The job can go on without one: identify the unit itself.
+      </p>
     }
   `,
   styles: `
-    .wide {
+    mat-form-field {
       width: 100%;
-    }
-    .facets {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px;
-      margin: 6px 0;
-    }
-    .facet {
-      font: inherit;
-      font-size: 13px;
-      border: 1px solid var(--line);
-      background: var(--raised);
-      color: var(--ink);
-      border-radius: 4px;
-      padding: 1px 8px;
-      cursor: pointer;
-    }
-    .facet[aria-pressed='true'] {
-      background: var(--ink);
-      color: var(--sheet);
-    }
-    .facet[aria-pressed='true'] .quiet {
-      color: inherit;
-    }
-    .list {
-      list-style: none;
-      margin: 0;
-      padding: 0;
-      max-height: 232px;
-      overflow: auto;
-      border: 1px solid var(--line);
-      background: var(--raised);
-    }
-    li {
-      padding: 5px 10px;
-      cursor: pointer;
-      border-bottom: 1px solid var(--line);
-    }
-    li .quiet {
-      margin-left: 8px;
-      font-size: 13px;
-    }
-    li[aria-selected='true'] {
-      box-shadow: inset 4px 0 0 var(--ink);
-      background: var(--sheet);
-    }
-    li:focus-visible,
-    li:hover {
-      background: var(--sheet);
     }
   `,
 })
 export class VehicleSearch {
   private readonly api = inject(Api);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  readonly chosen = model<string | null>(null);
-  readonly vehicle = output<Vehicle | undefined>();
-  protected readonly facetNames = FACETS;
-  protected readonly facetWords: Record<FacetName, string> = {
-    maker: '',
-    series: '',
-    assistance: 'assistance ',
-    option: 'option ',
-  };
-  protected readonly words = signal('');
-  protected readonly picked = signal<Partial<Record<FacetName, string>>>({});
+  private readonly trigger = viewChild.required(MatAutocompleteTrigger);
+  /** Words to begin with: those of a whole call. */
+  readonly start = input('');
+  readonly taken = output<Vehicle>();
+  protected readonly words = new FormControl<string | Vehicle>('', { nonNullable: true });
   protected readonly problem = signal<string | undefined>(undefined);
+  private readonly typed = this.words.valueChanges.pipe(
+    startWith(''),
+    filter((value) => typeof value === 'string'),
+    map((value) => value.trim()),
+  );
   protected readonly answer = toSignal<Answer | undefined>(
-    toObservable(computed(() => ({ q: this.words(), ...this.picked() }))).pipe(
-      debounceTime(100),
-      switchMap((query) =>
-        this.api.vehicles(query as Record<string, string>).pipe(
-          tap((answer) => {
-            this.problem.set(undefined);
-            const known = answer.vehicles.find((v) => v.id === this.chosen());
-            if (known) this.vehicle.emit(known);
-          }),
-          catchError((error: unknown) => {
-            this.problem.set(problemOf(error).detail);
-            return of(undefined);
-          }),
-        ),
-      ),
+    this.typed.pipe(
+      debounceTime(80),
+      switchMap((q) => this.ask(q)),
     ),
   );
 
-  /** The chosen vehicle, while it is in the list: a listbox may only select what it holds. */
-  protected readonly selected = computed(() =>
-    (this.answer()?.vehicles ?? []).map((v) => v.id).filter((id) => id === this.chosen()),
-  );
-
-  protected pick(name: FacetName, value: string): void {
-    this.picked.update((picked) => (picked[name] === value ? without(picked, name) : { ...picked, [name]: value }));
+  private ask(q: string) {
+    return this.api.vehicles({ q }).pipe(
+      map((answer) => {
+        this.problem.set(undefined);
+        return answer;
+      }),
+      catchError((error: unknown) => {
+        this.problem.set(problemOf(error).detail);
+        return of(undefined);
+      }),
+    );
   }
 
-  protected choose(id: string | undefined): void {
-    this.chosen.set(id ?? null);
-    this.vehicle.emit(this.answer()?.vehicles.find((v) => v.id === id));
+  protected readonly written = (value: string | Vehicle): string =>
+    typeof value === 'string' ? value : `${value.maker} ${value.name}`;
+
+  protected take(vehicle: Vehicle): void {
+    this.taken.emit(vehicle);
   }
 
-  protected toList(event: Event): void {
+  /** Before the search has answered it is waited for; several that match stay open to be chosen from. */
+  protected enter(event: Event): void {
     event.preventDefault();
-    this.host.nativeElement.querySelector<HTMLElement>('[role=option]')?.focus();
+    this.waiting = this.takeOnly();
   }
 
-  /** Enter takes the only vehicle that is left. */
-  protected takeOnly(event: Event): void {
-    const vehicles = this.answer()?.vehicles ?? [];
-    if (vehicles.length !== 1) return;
-    event.preventDefault();
-    this.choose(vehicles[0]?.id);
-  }
-}
+  /** Ends when what Enter asked for has been answered: nothing is sent before. */
+  settled = (): Promise<void> => this.waiting;
+  private waiting: Promise<void> = Promise.resolve();
 
-function without(picked: Partial<Record<FacetName, string>>, name: FacetName): Partial<Record<FacetName, string>> {
-  const { [name]: _gone, ...rest } = picked;
-  return rest;
+  private async takeOnly(): Promise<void> {
+    const { value } = this.words;
+    if (this.trigger().activeOption || typeof value !== 'string' || value.trim() === '') return;
+    const answer = await firstValueFrom(this.ask(value.trim()));
+    const [only] = answer?.vehicles ?? [];
+    if (answer?.vehicles.length === 1 && only) this.take(only);
+    else this.trigger().openPanel();
+  }
 }

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, type OnDestroy } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { Subscription } from 'rxjs';
@@ -16,33 +20,51 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
   { id: 'ordinary', words: 'what this workshop does itself' },
 ];
 
-/** The cheapest set of ways out that closes the chain, and the next two. */
+/** The fixes that close the chain with the least work, and the next two solutions. */
 @Component({
   selector: 'app-close-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatProgressBarModule, ProblemLine],
+  imports: [
+    MatSelectModule,
+    MatInputModule,
+    MatFormFieldModule,
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatProgressBarModule,
+    ProblemLine,
+  ],
   template: `
-    <form class="limits" (submit)="look($event)">
-      <label>
-        Help from outside
-        <select class="field" name="skill">
+    <form class="limits" [formGroup]="form" (ngSubmit)="look()">
+      <mat-form-field class="skill">
+        <mat-label>Help from outside</mat-label>
+        <mat-select formControlName="skill">
           @for (s of skills; track s.id) {
-            <option [value]="s.id">{{ s.words }}</option>
+            <mat-option [value]="s.id">{{ s.words }}</mat-option>
           }
-        </select>
-      </label>
-      <label
-        >Own work, minutes at most
-        <input class="field mono" name="minutes" inputmode="numeric" autocomplete="off" placeholder="no limit"
-      /></label>
+        </mat-select>
+      </mat-form-field>
+      <mat-form-field>
+        <mat-label>Own work, minutes at most</mat-label>
+        <input
+          matInput
+          class="mono"
+          formControlName="minutes"
+          inputmode="numeric"
+          autocomplete="off"
+          placeholder="no limit"
+        />
+        @if (form.controls.minutes.invalid) {
+          <mat-error>A whole number of minutes, or empty</mat-error>
+        }
+      </mat-form-field>
       @if (running()) {
         <button matButton="outlined" type="button" (click)="cancel()">Cancel</button>
       } @else {
-        <button matButton="outlined" type="submit">Look for ways</button>
+        <button matButton="outlined" type="submit">Look for solutions</button>
       }
     </form>
     @if (running()) {
-      <mat-progress-bar mode="indeterminate" aria-label="Looking for ways" />
+      <mat-progress-bar mode="indeterminate" aria-label="Looking for solutions" />
       <p class="small" role="status">{{ progress() }}</p>
     }
     <app-problem-line [text]="problem()" />
@@ -51,7 +73,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
         @if (a.because) {
           <p class="needs-you">{{ a.because }}</p>
         } @else if (a.ways.length === 0) {
-          <p class="needs-you">No way keeps to these limits.</p>
+          <p class="needs-you">No solution within these limits.</p>
         } @else if (a.ways[0]?.remedies?.length === 0) {
           <p>No joint is broken: there is nothing to close.</p>
         }
@@ -60,15 +82,15 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
         }
         @if (a.notKnown.length > 0) {
           <p class="small">
-            No way out settles what is not known: {{ a.notKnown.length }}
+            Unknown values must be measured: {{ a.notKnown.length }}
             {{ a.notKnown.length === 1 ? 'check has' : 'checks have' }} to be measured.
           </p>
         }
       </div>
       <div class="ways">
         @for (way of shown(); track way.keys.join()) {
-          <section [attr.aria-label]="'Way ' + ($index + 1)">
-            <h2>{{ $index === 0 ? 'The cheapest way' : 'Instead' }}</h2>
+          <section [attr.aria-label]="'Solution ' + ($index + 1)">
+            <h2>{{ $index === 0 ? 'Least work' : 'Or' }}</h2>
             <p class="mono small">{{ way.working }}</p>
             <ol>
               @for (r of way.remedies; track r.key) {
@@ -85,9 +107,9 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
               matButton="outlined"
               type="button"
               (click)="take(way)"
-              [attr.aria-label]="'Take this way, number ' + ($index + 1)"
+              [attr.aria-label]="'Apply these fixes, solution ' + ($index + 1)"
             >
-              Take this way
+              Apply these fixes
             </button>
           </section>
         }
@@ -102,9 +124,9 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
       align-items: end;
       margin-bottom: 8px;
     }
-    label {
-      display: grid;
-      font-size: 13px;
+    .skill {
+      width: 24rem;
+      max-width: 100%;
     }
     .ways {
       display: grid;
@@ -129,33 +151,32 @@ export class CloseView implements OnDestroy {
   private readonly api = inject(Api);
   private search: Subscription | undefined;
   protected readonly skills = SKILLS;
+  protected readonly form = inject(NonNullableFormBuilder).group({
+    skill: SKILLS[0]?.id ?? ('ordinary' as const),
+    minutes: ['', Validators.pattern(/^\s*\d{0,5}\s*$/)],
+  });
   protected readonly running = signal(false);
   protected readonly progress = signal('');
   protected readonly answer = signal<SolveAnswer | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly shown = computed(() => (this.answer()?.ways ?? []).filter((way) => way.remedies.length > 0));
 
-  protected look(event: Event): void {
-    event.preventDefault();
-    const form = new FormData(event.target as HTMLFormElement);
-    const minutes = String(form.get('minutes') ?? '').trim();
-    if (minutes !== '' && !/^\d{1,5}$/.test(minutes)) {
-      this.problem.set(`"${minutes.slice(0, 20)}" is not a number of minutes.`);
-      return;
-    }
+  protected look(): void {
+    const { skill, minutes } = this.form.getRawValue();
+    if (this.form.invalid) return;
     this.problem.set(undefined);
     this.answer.set(undefined);
     this.progress.set('');
     this.running.set(true);
     const limits: SolveLimits = {
-      skill: form.get('skill') as NonNullable<SolveLimits['skill']>,
-      ...(minutes === '' ? {} : { minutes: Number(minutes) }),
+      skill,
+      ...(minutes.trim() === '' ? {} : { minutes: Number(minutes) }),
     };
     this.search = this.api.solveJob(this.service.workspace()?.job.id ?? 0, limits).subscribe({
       next: (line) => {
         if ('progress' in line)
           this.progress.set(
-            `${this.place(line.progress.slot)}: ${line.progress.looked} states looked at, ${line.progress.open} mismatches in the best one`,
+            `${line.progress.looked} chains looked at, ${line.progress.open} mismatches in the best one`,
           );
         else if ('answer' in line) this.answer.set(line.answer);
         else this.problem.set(line.problem);

@@ -1,9 +1,24 @@
 import { NEVER, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { PlanAnswer, SolveAnswer } from '@kerabat/contract';
-import { check, CHOSEN, job, joint, measurement, named, remedy, render, type, using, workspace } from '../../testing';
+import {
+  check,
+  CHOSEN,
+  job,
+  joint,
+  measurement,
+  named,
+  remedy,
+  render,
+  type,
+  using,
+  workspace,
+  choose,
+  pick,
+} from '../../testing';
 import { CloseView } from './close';
 import { FitStage } from './fit';
+import { WholeView } from './whole';
 import { JointsView } from './joints';
 import { MeasureView } from './measure';
 import { PlanView } from './plan';
@@ -34,6 +49,21 @@ describe('Fit', () => {
   });
 });
 
+describe('The whole chain', () => {
+  const part = { id: 'master', words: 'brake master', kind: 'brake-master' as const, depth: 1, now: 'old', next: 'new one', change: 'new' as const, facts: [], state: 'does-not-fit' as const, meets: [{ words: 'line, front left', with: 'block', to: 'block', state: 'does-not-fit' as const, joint: 'brake-master/master-line-front-left' }] }; // prettier-ignore
+  it('shows each part as it is and as it will be, and leads to the joint', async () => {
+    const ws = workspace({}, { chain: { system: 'brake', links: [], joints: [], parts: [part] } });
+    const { host, text } = await render(WholeView, using(job(ws)));
+    expect(text()).toContain('1 of 1 parts change');
+    expect(text()).toContain('new one');
+    expect(host.querySelector('td a')?.getAttribute('href')).toContain('joint=brake-master%2Fmaster-line-front-left');
+  });
+  it('says so when nothing is known', async () => {
+    const { text } = await render(WholeView, using(job(workspace())));
+    expect(text()).toContain('Nothing is known');
+  });
+});
+
 describe('Joints', () => {
   it('opens the gravest joint, and the one that is asked for', async () => {
     const { host } = await render(JointsView, using(job(chosen(joint(), dotted, bad))));
@@ -44,16 +74,11 @@ describe('Joints', () => {
     });
     expect(asked.host.querySelector('section')?.getAttribute('aria-label')).toBe('pedal: not known');
   });
-  it('up and down go through the list', async () => {
+  it('another joint is opened from the row of joints', async () => {
     const { host } = await render(JointsView, using(job(chosen(joint(), bad))));
-    document.body.append(host);
-    const [first, second] = [...host.querySelectorAll<HTMLButtonElement>('button.joint')];
-    first?.focus();
-    first?.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }));
-    expect(document.activeElement).toBe(second);
-    host.remove();
+    expect([...host.querySelectorAll('mat-chip-option')].map((chip) => chip.textContent?.trim())).toHaveLength(2);
   });
-  it('takes a way out, and shows what it opens elsewhere before', async () => {
+  it('applies a fix, and shows what it opens elsewhere before', async () => {
     const after = { state: 'fits-with-change' as const, sentence: 'Then: reach: it fouls.', opens: ['reach'] };
     const service = job(
       chosen({
@@ -64,10 +89,10 @@ describe('Joints', () => {
     const { host, text } = await render(JointsView, using(service));
     expect(text()).toContain('it fouls');
     expect(text()).toContain('machinist');
-    named(host, 'Do this: Move the old sensor over').click();
-    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'way out chosen');
+    named(host, 'Apply fix: Move the old sensor over').click();
+    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'fix chosen');
   });
-  it('gives a way out back', async () => {
+  it('undoes a fix', async () => {
     const service = job(
       chosen({
         ...bad,
@@ -75,27 +100,25 @@ describe('Joints', () => {
       }),
     );
     const { host } = await render(JointsView, using(service));
-    named(host, 'Take back: Move the old sensor over').click();
+    named(host, 'Undo fix: Move the old sensor over').click();
     expect(service.undecide).toHaveBeenCalledWith('remedy:brake-master/sensor');
   });
-  it('says so when there is no acceptable way out, and what nobody recorded', async () => {
+  it('says so when there is no acceptable fix', async () => {
     const lost = {
       ...bad,
       checks: [check({ id: 'seals', state: 'does-not-fit' as const })],
-      silent: ['room ahead of the bulkhead'],
     };
     const { text } = await render(JointsView, using(job(chosen(lost))));
     expect(text()).toContain('there is no fix');
-    expect(text()).toContain('Not asked, because nobody has recorded anything about it: room ahead of the bulkhead.');
   });
   it('records a missing value on the side that lacks it, with the usual instrument', async () => {
     const service = job(chosen(dotted));
     const { host, text, settle } = await render(JointsView, using(service));
-    const field = host.querySelector('form.measure input');
+    const field = host.querySelector('app-measure-field input');
     type(field, '118');
     await settle();
     expect(text()).toContain('rod length from the flange face: 118 mm · 4.6457 in, caliper');
-    submit(host.querySelector('form.measure'));
+    submit(host.querySelector('app-measure-field form'));
     expect(service.measure).toHaveBeenCalledWith(
       expect.objectContaining({ side: 'unit', slot: 'brake-master' }),
       'rod 118 cal',
@@ -104,8 +127,8 @@ describe('Joints', () => {
   it('a named instrument is taken as named', async () => {
     const service = job(chosen(dotted));
     const { host } = await render(JointsView, using(service));
-    type(host.querySelector('form.measure input'), '118 ruler');
-    submit(host.querySelector('form.measure'));
+    type(host.querySelector('app-measure-field input'), '118 ruler');
+    submit(host.querySelector('app-measure-field form'));
     expect(service.measure).toHaveBeenCalledWith(expect.anything(), 'rod 118 ruler');
   });
   it('overrides a joint only through a form that asks for the reason', async () => {
@@ -143,36 +166,39 @@ describe('Joints', () => {
     const { text } = await render(JointsView, using(job(workspace({ chosen: CHOSEN, joints: [bad] }, { decisions }))));
     expect(text()).toContain('Overridden by Odo: harness made');
   });
-  it('without a chosen unit sends to Kin, or lets one be put in', async () => {
+  it('without a chosen unit sends to Interchange, or lets one be put in', async () => {
     const { text, host } = await render(JointsView, using(job(workspace())));
     expect(text()).toContain('No unit is chosen');
-    expect(named(host, 'Put a unit in')).toBeDefined();
+    expect(named(host, 'Add unit')).toBeDefined();
   });
 });
 
-describe('Put a unit in', () => {
+describe('Add a unit', () => {
   const place = workspace().work[0];
   it('from the catalogue', async () => {
     const service = job(workspace());
     const units = vi.fn((..._: unknown[]) =>
-      of({ units: [{ id: 'ard-x', kind: 'brake-master', name: 'master X', maker: 'Ardfrith', bore: '19 mm' }] }),
+      of({
+        units: [{ id: 'ard-x', kind: 'brake-master', name: 'master X', maker: 'Ardfrith', bore: '19 mm' }],
+        total: 1,
+      }),
     );
     const { host, settle } = await render(PutIn, { ...using(service, { units }), inputs: { work: place } });
-    named(host, 'Put a unit in').click();
+    named(host, 'Add unit').click();
     await settle();
-    type(host.querySelector('input[name=q]'), 'master x');
+    type(host.querySelector('.panel input'), 'master x');
     submit(host.querySelector('form'));
     await settle();
-    expect(units).toHaveBeenCalledWith('brake-master', 'master x');
-    named(host, 'Put in Ardfrith master X').click();
+    expect(units).toHaveBeenCalledWith({ kind: 'brake-master', q: 'master x', limit: 12 });
+    named(host, 'Add Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'put in by hand', undefined);
   });
   it('by its dimensions, under a name', async () => {
     const service = job(workspace());
     const { host, settle } = await render(PutIn, { ...using(service), inputs: { work: place } });
-    named(host, 'Put a unit in').click();
+    named(host, 'Add unit').click();
     await settle();
-    type(host.querySelector('input[name=name]'), 'universal 19');
+    type(host.querySelectorAll('.panel input')[1] ?? null, 'universal 19');
     submit(host.querySelectorAll('form')[1] ?? null);
     expect(service.decide).toHaveBeenCalledWith(
       'unit:brake-master',
@@ -184,7 +210,7 @@ describe('Put a unit in', () => {
 });
 
 describe('Measure before you order', () => {
-  it('groups by what has to come off, with a drawing of each, and the caution where it is wanted', async () => {
+  it('groups by what has to come off, with a field for each, and the caution where it is needed', async () => {
     const droop = measurement({
       side: 'vehicle',
       attribute: 'hose-droop',
@@ -201,20 +227,30 @@ describe('Measure before you order', () => {
       'on the vehicle, nothing taken off',
       'on the new unit, or ask the supplier',
     ]);
-    expect(host.querySelectorAll('svg[role=img]').length).toBe(2);
+    expect(host.querySelectorAll('app-measure-field')).toHaveLength(2);
     expect(text()).toContain('never on the jack alone');
     expect(named(host, 'Print the sheet').getAttribute('href')).toContain('measure.pdf');
   });
-  it('does not call a dotted joint settled when measuring there would save nothing', async () => {
+  it('asks on the drawing of the joint, and beside it what has no place there', async () => {
+    const asked = measurement({ attribute: 'rod-length', side: 'unit' });
+    const beside = measurement({ attribute: 'threads-showing', side: 'unit', key: 'b', what: 'threads showing' });
+    const face = (part: string, kind: 'pedal' | 'brake-master', side: 'vehicle' | 'unit') => ({ part, kind, words: part, side, facts: [] }); // prettier-ignore
+    const drawn = { kind: 'rod' as const, faces: [face('pedal', 'pedal', 'vehicle'), face('master', 'brake-master', 'unit')] as [ReturnType<typeof face>, ReturnType<typeof face>] }; // prettier-ignore
+    const rod = joint({ state: 'not-known', drawn, checks: [check({ state: 'not-known', about: ['rod-length', 'rod-length'], measures: [asked, beside] })] }); // prettier-ignore
+    const { host } = await render(MeasureView, using(job(workspace({ joints: [rod] }, { measurements: [asked, beside] })))); // prettier-ignore
+    expect(host.querySelector('[data-key="b:rod-length"] input')).not.toBeNull();
+    expect(host.querySelectorAll('app-measure-field')).toHaveLength(2);
+  });
+  it('does not call an unknown joint settled when measuring there would save nothing', async () => {
     const { text } = await render(MeasureView, using(job(chosen(dotted))));
-    expect(text()).toContain('1 joint is dotted, but where they are something does not fit');
+    expect(text()).toContain('1 joint not known; those units also have a mismatch with no fix');
   });
   it('says when nothing has to be measured', async () => {
-    expect((await render(MeasureView, using(job(workspace())))).text()).toContain('No joint is dotted');
+    expect((await render(MeasureView, using(job(workspace())))).text()).toContain('Every joint is known');
   });
 });
 
-describe('Ways to close it', () => {
+describe('All fixes together', () => {
   const way = {
     keys: ['brake-master/sensor'],
     remedies: [remedy({ key: 'brake-master/sensor' })],
@@ -240,7 +276,7 @@ describe('Ways to close it', () => {
     await settle();
     expect(solveJob).toHaveBeenCalledWith(1, { skill: 'engineer’s approval' });
     expect(text()).toContain('10 min work + 1 part × 10 + 0 waiting = 20');
-    named(host, 'Take this way, number 1').click();
+    named(host, 'Apply these fixes, solution 1').click();
     expect(service.decideAll).toHaveBeenCalledWith([
       { subject: 'remedy:brake-master/sensor', choice: 'accepted', reason: 'part of the way that was chosen' },
     ]);
@@ -254,8 +290,8 @@ describe('Ways to close it', () => {
     expect(text()).toContain('Cancelled: nothing was changed.');
   });
   it.each([
-    [answer({ ways: [], because: 'No acceptable way out is known for the seals.' }), 'No acceptable way out'],
-    [answer({ ways: [] }), 'No way keeps to these limits'],
+    [answer({ ways: [], because: 'No acceptable fix is known for the seals.' }), 'No acceptable fix'],
+    [answer({ ways: [] }), 'No solution within these limits'],
     [answer({ ways: [{ ...way, keys: [], remedies: [] }] }), 'nothing to close'],
     [answer({ truncated: true }), 'cut short'],
     [answer({ notKnown: ['rod length'] }), '1 check has to be measured'],
@@ -273,11 +309,13 @@ describe('Ways to close it', () => {
       CloseView,
       using(job(chosen(bad)), { solveJob: () => throwError(() => new Error('gone')) }),
     );
-    type(host.querySelector('input[name=minutes]'), 'soon');
+    type(host.querySelector('input'), 'soon');
     submit(host.querySelector('form'));
     await settle();
-    expect(text()).toContain('"soon" is not a number of minutes');
-    type(host.querySelector('input[name=minutes]'), '');
+    host.querySelector('input')?.dispatchEvent(new Event('blur'));
+    await settle();
+    expect(text()).toContain('A whole number of minutes');
+    type(host.querySelector('input'), '');
     submit(host.querySelector('form'));
     await settle();
     expect(host.querySelector('app-problem-line')?.textContent?.trim()).not.toBe('');
@@ -313,16 +351,11 @@ describe('Conversion', () => {
       of({ conversions: [{ id: PLAN.id, words: PLAN.words, about: '', system: 'brake', choices: [] }] }),
     plan: vi.fn((..._: unknown[]) => of({ ...PLAN, ...over })),
   });
-  const pick = async (host: HTMLElement, settle: () => Promise<void>) => {
-    const select = host.querySelector('select');
-    if (select) select.value = 'three-to-two';
-    select?.dispatchEvent(new Event('change'));
-    await settle();
-  };
   it('shows what it takes, with both sums, and plans the job by it', async () => {
     const service = job(workspace({}, { vehicle: VEHICLE }));
-    const { host, text, settle } = await render(PlanView, using(service, api()));
-    await pick(host, settle);
+    const { fixture, host, text, settle } = await render(PlanView, using(service, api()));
+    await choose(fixture, 'Which conversion', 'three outlets to two');
+    await settle();
     expect(text()).toContain('18.80 = Tee 1 × 9.40');
     expect(text()).toContain('sum not known: no price for Set');
     expect(text()).toContain('Careful.');
@@ -333,27 +366,28 @@ describe('Conversion', () => {
     const planned = { id: 'three-to-two', words: '', applies: 'yes', because: [], choices: { joining: 'pieces' } };
     const service = job(workspace({}, { vehicle: VEHICLE, conversion: planned }));
     const calls = api();
-    const { host, settle } = await render(PlanView, using(service, calls));
+    const { fixture, host, settle } = await render(PlanView, using(service, calls));
     await settle();
-    host.querySelector('input[value=set]')?.dispatchEvent(new Event('change'));
+    await pick(fixture, /ready-made/);
     await settle();
     expect(calls.plan).toHaveBeenLastCalledWith(
       'three-to-two',
       expect.objectContaining({ vehicleId: 't20', choices: { joining: 'set' } }),
     );
     expect(service.decide).toHaveBeenCalledWith('conversion', 'three-to-two', 'three outlets to two', 'joining=pieces');
-    named(host, 'Put in Ardfrith master X').click();
+    named(host, 'Add Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'for the conversion', 'A 1');
   });
   it('says why it makes no sense, and cannot be taken then', async () => {
-    const { host, text, settle } = await render(
+    const { fixture, host, text, settle } = await render(
       PlanView,
       using(
         job(workspace({}, { vehicle: VEHICLE })),
         api({ applies: 'no', because: ['Its master has not three outlets.'] }),
       ),
     );
-    await pick(host, settle);
+    await choose(fixture, 'Which conversion', 'three outlets to two');
+    await settle();
     expect(text()).toContain('Not on this vehicle: Its master has not three outlets.');
     expect(named(host, 'Plan the job by this').hasAttribute('disabled')).toBe(true);
   });
@@ -363,12 +397,18 @@ describe('Conversion', () => {
 });
 
 describe('Rod and clearance', () => {
+  const face = (part: string, kind: 'booster' | 'brake-master', side: 'vehicle' | 'unit', attribute: 'booster-pin' | 'recess-depth', value: number) => ({ part, kind, words: part, side, facts: [{ attribute, value }] }); // prettier-ignore
   const gap = joint({
-    checks: [check({ id: 'recess-depth', vehicle: 'booster pin 13.4 mm · 0.5276 in', unit: '13.8 mm · 0.5433 in' })],
+    drawn: { kind: 'push', faces: [face('booster', 'booster', 'vehicle', 'booster-pin', 13.4), face('master', 'brake-master', 'unit', 'recess-depth', 13.8)] }, // prettier-ignore
   });
   it('starts from what the joint knows', async () => {
-    const { text, host } = await render(RodView, using(job(chosen(gap)), { practice: () => of({ rows: [] }) }));
-    expect([...host.querySelectorAll('input')].map((i) => i.value).slice(0, 2)).toEqual(['13.8', '13.4']);
+    const { text, host } = await render(RodView, using(job(chosen(gap)), { settings: () => of({ rows: [] }) }));
+    expect(
+      [...host.querySelectorAll('input')]
+        .map((i) => i.value)
+        .filter(Boolean)
+        .slice(0, 2),
+    ).toEqual(['13.8', '13.4']);
     expect(text()).toContain('Clearance 0.40 mm (0.0157 in) is within');
   });
 });

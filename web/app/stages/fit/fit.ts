@@ -22,13 +22,14 @@ import { JobService } from '../../jobs/job-service';
       display: flex;
       flex-wrap: wrap;
       gap: 4px 16px;
-      margin: -4px 0 10px;
+      margin: -4px 0 6px;
       font-size: 13.5px;
     }
     a {
       color: var(--link);
       text-decoration: none;
-      padding: 2px 0;
+      padding: 3px 2px;
+      min-height: 18px;
     }
     a.here {
       color: var(--ink);
@@ -50,10 +51,14 @@ export class FitStage {
     const joints = (w?.work ?? []).flatMap((work) => work.joints);
     const open = joints.filter((j) => j.state === 'does-not-fit' || j.state === 'not-known').length;
     const measure = w?.measurements.length ?? 0;
+    const looks = (w?.looks ?? []).filter((look) => look.answer === undefined).length;
     return [
       { path: 'joints', words: 'Joints', count: open > 0 ? `${open} open` : '' },
+      { path: 'whole', words: 'The whole chain', count: '' },
+      { path: 'look', words: 'What stays', count: looks > 0 ? String(looks) : '' },
       { path: 'measure', words: 'Measure before you order', count: measure > 0 ? String(measure) : '' },
-      { path: 'close', words: 'Ways to close it', count: '' },
+      { path: 'card', words: 'Work card', count: '' },
+      { path: 'close', words: 'All fixes together', count: '' },
       { path: 'plan', words: 'Conversion', count: w?.conversion ? 'planned' : '' },
       { path: 'rod', words: 'Rod and clearance', count: '' },
     ];

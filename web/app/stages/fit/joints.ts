@@ -1,28 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
+import { MatChipsModule } from '@angular/material/chips';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import type { CheckView, JointView, SlotWork } from '@kerabat/contract';
+import type { DrawnFaces, JointView } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
 import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark, STATE_WORDS } from '../../parts/state-mark';
-import { MeasureField } from './measure-field';
+import { JointSheet } from './joint-sheet';
 import { PutIn } from './put-in';
 import { Remedies } from './remedies';
 
-const ORIGIN: Readonly<Record<string, string>> = {
-  measured: 'measured',
-  'vehicle-record': 'on record',
-  'old-unit': 'as the old unit',
-  neighbour: 'the unit beside it',
-  planned: 'by the conversion',
-};
-
-/** Every joint of the chain on the left, and the one that is looked at with its checks and its ways out. */
+/** The joints of what is worked on, and the one that is looked at: drawn, with its checks and its fixes. */
 @Component({
   selector: 'app-joints-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TakesFocus, MatButtonModule, RouterLink, StateMark, ProblemLine, MeasureField, PutIn, Remedies],
+  imports: [
+    ReactiveFormsModule,
+    TakesFocus,
+    MatButtonModule,
+    MatChipsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RouterLink,
+    StateMark,
+    ProblemLine,
+    JointSheet,
+    PutIn,
+    Remedies,
+  ],
   templateUrl: './joints.html',
   styleUrl: './joints.scss',
 })
@@ -32,7 +41,9 @@ export class JointsView {
   /** "brake-master/lines", from the address. */
   readonly joint = input<string>();
   protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly reason = signal('');
+  protected readonly reason = new FormControl('', { nonNullable: true });
+  /** A fix that is pointed at, as the joint would be with it. */
+  protected readonly tried = signal<DrawnFaces | undefined>(undefined);
   protected readonly overriding = signal('');
   protected readonly stateWords = STATE_WORDS;
 
@@ -64,58 +75,28 @@ export class JointsView {
 
   protected open(id: string, slot: string): void {
     this.service.slot.set(slot);
+    this.tried.set(undefined);
     void this.router.navigate([], { queryParams: { joint: id }, replaceUrl: true });
   }
 
-  /** Up and down go through the list. */
-  protected onKey(event: KeyboardEvent): void {
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-    if (step === 0) return;
-    event.preventDefault();
-    const buttons = [
-      ...((event.currentTarget as HTMLElement).querySelectorAll<HTMLButtonElement>(
-        'button.joint',
-      ) as Iterable<HTMLButtonElement>),
-    ];
-    const next = buttons[buttons.indexOf(document.activeElement as HTMLButtonElement) + step];
-    next?.focus();
-    next?.click();
-  }
-
-  protected origin = (check: CheckView): string => (check.vehicleOrigin ? (ORIGIN[check.vehicleOrigin] ?? '') : '');
   protected blocks = (joint: JointView): boolean => joint.state === 'does-not-fit' || joint.state === 'not-known';
   protected openIn = (joint: JointView): number =>
     joint.checks.filter((c) => !c.tells && (c.state === 'does-not-fit' || c.state === 'not-known')).length;
   protected hopeless = (joint: JointView): boolean =>
     joint.checks.some((c) => !c.tells && c.state === 'does-not-fit' && c.remedies.length === 0);
-  protected measuresOf = (check: CheckView, work: SlotWork) =>
-    check.measures.map((m) => ({
-      ...m,
-      slot: work.slot,
-      key: `${work.slot}-${check.id}-${m.side}-${m.attribute}`.replace(/[^\w-]/g, '-'),
-      group: 'nothing-off' as const,
-      turns: [],
-    }));
-
   protected overrideOf(id: string) {
     return this.service.decision(`override:${id}`);
   }
 
-  protected async override(event: Event, id: string): Promise<void> {
-    event.preventDefault();
-    const problem = await this.service.decide(`override:${id}`, 'overridden', this.reason());
+  protected async override(id: string): Promise<void> {
+    const problem = await this.service.decide(`override:${id}`, 'overridden', this.reason.value);
     this.problem.set(problem);
     if (problem !== undefined) return;
     this.overriding.set('');
-    this.reason.set('');
+    this.reason.setValue('');
   }
 
-  /** Confirms that another design than the one that was there is wanted. */
-  protected async want(slot: string): Promise<void> {
-    this.problem.set(await this.service.decide(`wanted:${slot}`, 'yes', 'another design is wanted'));
-  }
-
-  protected async takeBack(id: string): Promise<void> {
+  protected async unoverride(id: string): Promise<void> {
     this.problem.set(await this.service.undecide(`override:${id}`));
   }
 }

@@ -1,119 +1,71 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal, untracked } from '@angular/core'; // prettier-ignore
+import { toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
 import type { MeasurementView } from '@kerabat/contract';
 import { findAttribute, type MeasuredDimension } from '@kerabat/core/attribute';
 import { readBenchLine } from '@kerabat/core/identify';
+import { lookup } from '@kerabat/core/words';
+import { Instruments, readingText, TAKE_KEY } from '../../api/instruments';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
-import { lookup } from '@kerabat/core/words';
 
 /** The usual instrument is taken when none is named; "ruler" after the figure says otherwise. */
 const TOOL: Readonly<Record<string, string>> = { caliper: ' cal', ruler: ' ruler' };
+/** What an answer looks like, by what is measured. */
+const LIKE: Readonly<Record<MeasuredDimension, string>> = {
+  length: 'mm or in',
+  angle: 'degrees',
+  volume: 'ml',
+  pressure: 'bar or psi',
+  flow: 'l/min',
+  force: 'N or lbf',
+  torque: 'Nm',
+};
 
-/** One value that is missing, entered as it is called across the shop; what was understood is echoed before it is kept. */
+/**
+ * One value that is missing, entered as it is called across the shop; what was understood is echoed before it is kept. On a drawing
+ * (`bare`) it is the field alone, and the drawing says the rest.
+ */
 @Component({
   selector: 'app-measure-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, ProblemLine],
-  template: `
-    @let m = measure();
-    <form class="measure" (submit)="record($event)">
-      <label [for]="id()">{{ m.what }}, {{ m.side === 'unit' ? 'new unit' : 'vehicle' }}</label>
-      <span class="entry">
-        @if (choices(); as list) {
-          <select [id]="id()" class="field" (change)="text.set($any($event.target).value)">
-            <option value="" [selected]="text() === ''">look, then choose…</option>
-            @for (c of list; track c) {
-              <option [value]="c" [selected]="text() === c">{{ c.replace('-', ' ') }}</option>
-            }
-          </select>
-        } @else {
-          <input
-            [id]="id()"
-            class="field mono"
-            autocomplete="off"
-            [value]="text()"
-            (input)="text.set($any($event.target).value)"
-            [placeholder]="like()"
-            [attr.aria-describedby]="id() + '-echo'"
-          />
-        }
-        <button matButton="outlined" type="submit">Record</button>
-      </span>
-      <span class="small mono echo" [id]="id() + '-echo'" aria-live="polite" [class.bad]="bad()">{{ echo() }}</span>
-      @if (where()) {
-        <span class="quiet small"
-          >{{ m.where }}{{ m.onVehicle ? '; nothing has to come off' : m.off ? '; off first: ' + m.off : '' }}</span
-        >
-      }
-    </form>
-    <app-problem-line [text]="problem()" />
-  `,
-  styles: `
-    .measure {
-      display: flex;
-      gap: 4px 8px;
-      flex-wrap: wrap;
-      align-items: center;
-      margin-top: 4px;
-    }
-    .entry {
-      display: inline-flex;
-      gap: 6px;
-    }
-    input {
-      width: 8.5rem;
-    }
-    span.small {
-      margin-left: 0;
-    }
-    .echo {
-      color: var(--quiet);
-    }
-    .echo.bad {
-      color: var(--nofit);
-    }
-    @media (max-width: 700px) {
-      input,
-      select {
-        height: 40px;
-        width: 9.5rem;
-        font-size: 17px;
-      }
-      button {
-        height: 40px;
-        white-space: nowrap;
-      }
-    }
-  `,
+  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine],
+  templateUrl: './measure-field.html',
+  styleUrl: './measure-field.scss',
 })
 export class MeasureField {
   private readonly service = inject(JobService);
+  private readonly instruments = inject(Instruments);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly measure = input.required<MeasurementView>();
   readonly where = input(true);
+  readonly bare = input(false);
+  /** What stands in an empty field on a drawing. */
+  readonly short = input<string>();
+  /** What was understood of what is typed, for whoever shows it beside the drawing. */
+  readonly told = output<{ readonly echo: string; readonly bad: boolean }>();
+  readonly recorded = output();
+
   private readonly row = computed(() => findAttribute(this.measure().attribute));
   protected readonly choices = computed(() => {
     const row = this.row();
     return row?.kind === 'choice' ? [...(row.choices ?? []), 'none'] : undefined;
   });
-  /** What an answer looks like. */
+  protected readonly label = computed(
+    () => `${this.measure().what}, ${this.measure().side === 'unit' ? 'new unit' : 'vehicle'}`,
+  );
   protected readonly like = computed(() => {
     const row = this.row();
     if (row?.kind !== 'quantity')
-      return row?.kind === 'count' ? 'a number' : row?.kind === 'thread' ? 'M10x1.0' : 'as marked';
-    return (
-      {
-        length: 'mm or in',
-        angle: 'degrees',
-        volume: 'ml',
-        pressure: 'bar or psi',
-        flow: 'l/min',
-        force: 'N or lbf',
-        torque: 'Nm',
-      }[row.dimension as MeasuredDimension] ?? ''
-    );
+      return row?.kind === 'count' ? 'number' : row?.kind === 'thread' ? 'M10x1.0' : 'as marked';
+    return lookup(LIKE, row.dimension ?? '') ?? '';
   });
-  protected readonly text = signal('');
+  protected readonly field = new FormControl('', { nonNullable: true });
+  private readonly text = toSignal(this.field.valueChanges, { initialValue: '' });
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly id = computed(() => `m-${this.measure().key.replace(/[^\w-]/g, '-')}`);
 
@@ -133,10 +85,29 @@ export class MeasureField {
     return read.recognised ? [read.echo, read.doubt].filter(Boolean).join('. ') : read.problem;
   });
 
-  protected async record(event: Event): Promise<void> {
+  constructor() {
+    effect(() => {
+      const told = { echo: this.problem() ?? this.echo(), bad: this.bad() || this.problem() !== undefined };
+      untracked(() => this.told.emit(told));
+    });
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const live = this.instruments.caliper();
+    if (event.key !== TAKE_KEY || !live) return;
     event.preventDefault();
+    this.field.setValue(`${readingText(live)} cal`);
+  }
+
+  protected async record(): Promise<void> {
     if (this.text().trim() === '') return;
     this.problem.set(await this.service.measure(this.measure(), this.line()));
-    if (this.problem() === undefined) this.text.set('');
+    if (this.problem() !== undefined) return;
+    this.field.setValue('');
+    this.recorded.emit();
+  }
+
+  focus(): void {
+    this.host.nativeElement.querySelector<HTMLElement>('input, mat-select')?.focus();
   }
 }

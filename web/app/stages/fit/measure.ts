@@ -1,33 +1,31 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { AttributeName } from '@kerabat/core/attribute';
+import type { JointView, MeasurementView } from '@kerabat/contract';
 import { STANDS } from '@kerabat/core/caution';
-import { findSlot } from '@kerabat/core/strip';
-import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/fit';
-import { isDrawn } from '@kerabat/core/sketch';
+import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/job';
+import { jointDrawing } from '@kerabat/core/drawing';
 import { JobService } from '../../jobs/job-service';
-import { SketchDrawing } from '../../parts/sketch';
+import { JointSheet } from './joint-sheet';
 import { MeasureField } from './measure-field';
 
-/** The shortest list of measurements that turns every dotted joint, with room to enter them next to the vehicle. */
+/** The shortest list of measurements after which every joint is known: a page of small drawings with their fields. */
 @Component({
   selector: 'app-measure-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MeasureField, SketchDrawing],
+  imports: [MatButtonModule, JointSheet, MeasureField],
   template: `
     @if (service.workspace(); as w) {
       <div class="row head">
         <p>
           @if (w.measurements.length > 0) {
-            {{ w.measurements.length }}
-            {{ w.measurements.length === 1 ? 'measurement turns' : 'measurements turn' }} every dotted joint, about
-            {{ minutes() }} minutes. A ruler cannot confirm tenths: say <code>cal</code> or <code>ruler</code> after the
-            figure.
-          } @else if (dotted() > 0) {
-            {{ dotted() }} {{ dotted() === 1 ? 'joint is' : 'joints are' }} dotted, but where they are something does
-            not fit and has no way out: settle that first, or choose another unit.
+            {{ w.measurements.length }} {{ w.measurements.length === 1 ? 'measurement' : 'measurements' }}, about
+            {{ minutes() }} min, and every joint is known. A ruler cannot confirm tenths: type <code>cal</code> or
+            <code>ruler</code> after the figure.
+          } @else if (unknown() > 0) {
+            {{ unknown() }} {{ unknown() === 1 ? 'joint' : 'joints' }} not known; those units also have a mismatch with
+            no fix: resolve it first, or choose another unit.
           } @else {
-            No joint is dotted: nothing has to be measured first.
+            Every joint is known: nothing has to be measured first.
           }
         </p>
         <a matButton="outlined" [href]="'/api/v1/jobs/' + w.job.id + '/measure.pdf'" target="_blank" rel="noopener"
@@ -39,32 +37,37 @@ import { MeasureField } from './measure-field';
       }
       @for (group of groups(); track group.id) {
         <h2>{{ group.words }}</h2>
-        <ul class="plain">
-          @for (m of group.list; track m.key) {
-            <li>
-              @if (drawn(m.attribute)) {
-                <app-sketch [attribute]="m.attribute" />
-              } @else {
-                <span></span>
-              }
-              <div>
+        <div class="sheets">
+          @for (sheet of group.sheets; track sheet.id) {
+            <section [attr.aria-label]="sheet.joint.words + ', ' + group.words">
+              <h3>
+                {{ sheet.joint.words }} <span class="quiet small">{{ sheet.work.words }}, {{ sheet.minutes }} min</span>
+              </h3>
+              <app-joint-sheet [joint]="sheet.joint" [work]="sheet.work" [only]="sheet.list" />
+              @for (m of sheet.beside; track m.key) {
                 <app-measure-field [measure]="m" />
-                <div class="small quiet">
-                  {{ place(m.slot) }} · about {{ m.minutes }} min · turns {{ m.turns.join(', ') }}
-                </div>
-              </div>
-            </li>
+              }
+              @for (off of sheet.off; track off) {
+                <p class="small quiet">off first: {{ off }}</p>
+              }
+            </section>
           }
-        </ul>
+          @for (m of group.loose; track m.key) {
+            <app-measure-field [measure]="m" />
+          }
+        </div>
       }
     }
   `,
   styles: `
     .head {
-      display: flex;
       gap: 12px;
       align-items: baseline;
       justify-content: space-between;
+      flex-wrap: nowrap;
+    }
+    .head a {
+      flex: none;
     }
     .head p {
       margin: 0 0 4px;
@@ -73,31 +76,43 @@ import { MeasureField } from './measure-field';
       font-size: 14px;
       margin: 8px 0 2px;
     }
-    li {
+    .sheets {
       display: grid;
-      grid-template-columns: 96px minmax(0, 1fr);
+      grid-template-columns: repeat(auto-fill, minmax(min(26rem, 100%), 1fr));
       gap: 12px;
-      align-items: center;
-      border-bottom: 1px solid var(--line);
-      padding: 5px 0;
+    }
+    section {
+      min-width: 0;
+    }
+    p {
+      margin: 2px 0;
     }
     @media (max-width: 700px) {
       .head {
         display: block;
-      }
-      li {
-        grid-template-columns: 72px minmax(0, 1fr);
       }
     }
   `,
 })
 export class MeasureView {
   protected readonly service = inject(JobService);
+  /** By what has to come off first, the measurements of each joint on its drawing; each of them once. */
   protected readonly groups = computed(() => {
-    const all = this.service.workspace()?.measurements ?? [];
+    const w = this.service.workspace();
+    const joints = (w?.work ?? []).flatMap((work) => work.joints.map((joint) => ({ work, joint, id: `${work.slot}/${joint.id}` }))); // prettier-ignore
     return (Object.keys(GROUP_WORDS) as MeasureGroup[])
-      .map((id) => ({ id, words: GROUP_WORDS[id], list: all.filter((m) => m.group === id) }))
-      .filter((group) => group.list.length > 0);
+      .map((id) => {
+        const left = new Set((w?.measurements ?? []).filter((m) => m.group === id));
+        const sheets = joints.flatMap(({ work, joint, id: at }) => {
+          const list = [...left].filter((m) => m.slot === work.slot && isAskedBy(joint, m));
+          for (const m of list) left.delete(m);
+          const off = [...new Set(list.flatMap((m) => m.off ?? []))];
+          const minutes = list.reduce((sum, m) => sum + m.minutes, 0);
+          return list.length === 0 ? [] : [{ id: at, work, joint, list, off, minutes, beside: list.filter((m) => !isOnDrawing(joint, m)) }]; // prettier-ignore
+        });
+        return { id, words: GROUP_WORDS[id], sheets, loose: [...left] };
+      })
+      .filter((group) => group.sheets.length + group.loose.length > 0);
   });
   protected readonly minutes = computed(() =>
     (this.service.workspace()?.measurements ?? []).reduce((sum, m) => sum + m.minutes, 0),
@@ -107,10 +122,19 @@ export class MeasureView {
       ['hose-droop', 'hose-bump', 'hose-lock'].includes(m.attribute),
     ),
   );
-  protected readonly dotted = computed(
+  protected readonly unknown = computed(
     () => (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).filter((j) => j.state === 'not-known').length,
   );
   protected readonly standing = STANDS;
-  protected drawn = (name: string): boolean => isDrawn(name as AttributeName);
-  protected place = (slot: string): string => findSlot(slot)?.words ?? slot;
+}
+
+const isAskedBy = (joint: JointView, m: MeasurementView): boolean =>
+  joint.checks.some((c) => c.measures.some((asked) => asked.side === m.side && asked.attribute === m.attribute && asked.position === m.position)); // prettier-ignore
+
+/** Whether the drawing of a joint has a place for a measurement. */
+function isOnDrawing({ drawn }: JointView, m: MeasurementView): boolean {
+  if (!drawn) return false;
+  const { views } = jointDrawing({ kind: drawn.kind, a: drawn.faces[0].facts, b: drawn.faces[1].facts });
+  const face = drawn.faces[0].side === m.side ? 'a' : 'b';
+  return views.some((view) => [...view.dimensions, ...view.marks].some(({ key }) => key === `${face}:${m.attribute}`));
 }

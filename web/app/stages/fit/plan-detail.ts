@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatRadioModule } from '@angular/material/radio';
 import type { PlanAnswer } from '@kerabat/contract';
-import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
 import { JobService } from '../../jobs/job-service';
+import { WorkSteps } from '../../parts/work-steps';
+import { MatButtonModule } from '@angular/material/button';
 
 const DOES: Readonly<Record<string, string>> = {
   add: 'added',
@@ -15,6 +17,7 @@ const DOES: Readonly<Record<string, string>> = {
 @Component({
   selector: 'app-plan-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatRadioModule, MatButtonModule, WorkSteps],
   templateUrl: './plan-detail.html',
   styleUrl: './plan-detail.scss',
 })
@@ -29,12 +32,6 @@ export class PlanDetail {
     Object.entries(DOES)
       .map(([does, words]) => ({ words, list: this.plan().parts.filter((p) => p.does === does) }))
       .filter((group) => group.list.length > 0),
-  );
-  protected readonly steps = computed(() =>
-    WORK_GROUPS.map((group) => ({
-      words: WORK_WORDS[group],
-      list: this.plan().steps.filter((s) => s.group === group),
-    })).filter((g) => g.list.length > 0),
   );
 
   protected chosen = (slot: string): string | undefined =>

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatButtonModule } from '@angular/material/button';
 import { firstValueFrom } from 'rxjs';
 import type { ConversionHead, PlanAnswer } from '@kerabat/contract';
@@ -12,22 +15,21 @@ import { PlanDetail } from './plan-detail';
 @Component({
   selector: 'app-plan-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, ProblemLine, PlanDetail],
+  imports: [MatSelectModule, MatFormFieldModule, MatButtonModule, ProblemLine, PlanDetail],
   template: `
     <app-problem-line [text]="problem()" />
     @if (!vehicle()) {
       <p class="needs-you">A conversion is planned for a vehicle: name it in Ask.</p>
     } @else {
       <div class="head">
-        <label>
-          Conversion
-          <select class="field" (change)="choose($any($event.target).value)">
-            <option value="" [selected]="id() === ''">choose one…</option>
+        <mat-form-field class="which">
+          <mat-label>Which conversion</mat-label>
+          <mat-select [value]="id()" (valueChange)="choose($event)">
             @for (c of conversions(); track c.id) {
-              <option [value]="c.id" [selected]="c.id === id()">{{ c.words }}</option>
+              <mat-option [value]="c.id">{{ c.words }}</mat-option>
             }
-          </select>
-        </label>
+          </mat-select>
+        </mat-form-field>
         @if (plan(); as p) {
           @if (planned()) {
             <a
@@ -67,9 +69,9 @@ import { PlanDetail } from './plan-detail';
       flex-wrap: wrap;
       margin-bottom: 8px;
     }
-    label {
-      display: grid;
-      font-size: 13px;
+    .which {
+      width: 24rem;
+      max-width: 100%;
     }
   `,
 })
@@ -85,6 +87,7 @@ export class PlanView {
   protected readonly planned = computed(
     () => this.service.workspace()?.conversion?.id === this.id() && this.id() !== '',
   );
+  private readonly snack = inject(MatSnackBar);
   private started = false;
 
   constructor() {
@@ -146,8 +149,16 @@ export class PlanView {
     this.problem.set(await this.service.decide('conversion', plan.id, plan.words, detail));
   }
 
+  /** What was decided for the plan stays; one press brings the plan itself back. */
   protected async drop(): Promise<void> {
-    this.problem.set(await this.service.undecide('conversion'));
+    const plan = this.plan();
+    const problem = await this.service.undecide('conversion');
+    this.problem.set(problem);
+    if (problem === undefined && plan)
+      this.snack
+        .open('Plan dropped', 'Undo', { duration: 10_000 })
+        .onAction()
+        .subscribe(() => void this.take(plan));
   }
 
   protected async fill(slot: string, unitId: string, number: string | undefined): Promise<void> {

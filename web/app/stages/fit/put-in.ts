@@ -1,10 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { NonNullableFormBuilder, FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { firstValueFrom } from 'rxjs';
 import type { SlotWork, UnitSummary } from '@kerabat/contract';
 import { findSlot } from '@kerabat/core/strip';
-import { KIND_WORDS } from '@kerabat/core/unit';
+import { KIND_WORDS, type UnitKind } from '@kerabat/core/unit';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';
@@ -15,37 +19,40 @@ import { ProblemLine } from '../../parts/problem-line';
 @Component({
   selector: 'app-put-in',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [TakesFocus, MatButtonModule, RouterLink, ProblemLine],
+  imports: [
+    MatSelectModule,
+    MatInputModule,
+    MatFormFieldModule,
+    ReactiveFormsModule,
+    TakesFocus,
+    MatButtonModule,
+    RouterLink,
+    ProblemLine,
+  ],
   template: `
-    <button type="button" class="act" [attr.aria-expanded]="open()" (click)="open.set(!open())">
-      {{ work().chosen ? 'Another unit…' : 'Put a unit in…' }}
+    <button matButton="outlined" type="button" [attr.aria-expanded]="open()" (click)="open.set(!open())">
+      {{ work().chosen ? 'Another unit…' : 'Add unit…' }}
     </button>
     @if (open()) {
       <div class="panel">
-        <form (submit)="search($event)">
-          <label
-            >From the catalogue
-            <input
-              class="field"
-              appTakesFocus
-              name="q"
-              autocomplete="off"
-              placeholder="name, maker, number"
-              (input)="q.set($any($event.target).value)"
-          /></label>
-          <button matButton="outlined" type="submit">Look</button>
+        <form (submit)="$event.preventDefault(); search()">
+          <mat-form-field>
+            <mat-label>From the catalogue</mat-label>
+            <input matInput appTakesFocus autocomplete="off" placeholder="name, maker, number" [formControl]="q" />
+          </mat-form-field>
+          <button matButton="outlined" type="submit">Search</button>
         </form>
         @if (found(); as units) {
           <ul class="plain">
             @for (unit of units; track unit.id) {
               <li>
                 <button
+                  matButton="outlined"
                   type="button"
-                  class="act"
                   (click)="put(unit.id)"
-                  [attr.aria-label]="'Put in ' + unit.maker + ' ' + unit.name"
+                  [attr.aria-label]="'Add ' + unit.maker + ' ' + unit.name"
                 >
-                  Put in
+                  Add
                 </button>
                 {{ unit.maker }} {{ unit.name }} <span class="mono small">{{ unit.bore }}</span>
               </li>
@@ -54,24 +61,24 @@ import { ProblemLine } from '../../parts/problem-line';
             }
           </ul>
         }
-        <form (submit)="own($event)">
-          <label
-            >By its dimensions, called
-            <input class="field" name="name" maxlength="80" placeholder="universal, second-hand…"
-          /></label>
+        <form [formGroup]="byHand" (ngSubmit)="own()">
+          <mat-form-field>
+            <mat-label>By its dimensions, called</mat-label>
+            <input matInput maxlength="80" placeholder="universal, second-hand…" formControlName="name" />
+          </mat-form-field>
           @if (kinds().length > 1) {
-            <label>
-              It is a
-              <select class="field" name="kind">
+            <mat-form-field>
+              <mat-label>It is a</mat-label>
+              <mat-select formControlName="kind">
                 @for (k of kinds(); track k) {
-                  <option [value]="k">{{ words[k] }}</option>
+                  <mat-option [value]="k">{{ words[k] }}</mat-option>
                 }
-              </select>
-            </label>
+              </mat-select>
+            </mat-form-field>
           }
-          <button matButton="outlined" type="submit">Put it in</button>
+          <button matButton="outlined" type="submit">Add unit by dimensions</button>
         </form>
-        <a routerLink="../../kin" class="small">From its kin</a>
+        <a routerLink="../../interchange" class="small">From its interchange list</a>
         <app-problem-line [text]="problem()" />
       </div>
     }
@@ -95,10 +102,6 @@ import { ProblemLine } from '../../parts/problem-line';
       gap: 6px;
       align-items: end;
     }
-    label {
-      display: grid;
-      font-size: 13px;
-    }
   `,
 })
 export class PutIn {
@@ -106,7 +109,8 @@ export class PutIn {
   private readonly api = inject(Api);
   readonly work = input.required<SlotWork>();
   protected readonly open = signal(false);
-  protected readonly q = signal('');
+  protected readonly q = new FormControl('', { nonNullable: true });
+  protected readonly byHand = inject(NonNullableFormBuilder).group({ name: '', kind: '' as UnitKind | '' });
   protected readonly found = signal<readonly UnitSummary[] | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly words = KIND_WORDS;
@@ -117,11 +121,10 @@ export class PutIn {
       .join(' or '),
   );
 
-  protected async search(event: Event): Promise<void> {
-    event.preventDefault();
+  protected async search(): Promise<void> {
     try {
       const lists = await Promise.all(
-        this.kinds().map((kind) => firstValueFrom(this.api.units(kind, this.q().trim()))),
+        this.kinds().map((kind) => firstValueFrom(this.api.units({ kind, q: this.q.value.trim(), limit: 12 }))),
       );
       this.found.set(lists.flatMap((list) => list.units).slice(0, 12));
       this.problem.set(undefined);
@@ -134,12 +137,13 @@ export class PutIn {
     await this.decide(choice, 'put in by hand');
   }
 
-  protected async own(event: Event): Promise<void> {
-    event.preventDefault();
-    const form = new FormData(event.target as HTMLFormElement);
-    const kind = String(form.get('kind') ?? this.kinds()[0] ?? '');
-    const name = String(form.get('name') ?? '').trim();
-    await this.decide(`own:${kind}`, 'by its dimensions', name === '' ? 'unit by its dimensions' : name);
+  protected async own(): Promise<void> {
+    const { kind, name } = this.byHand.getRawValue();
+    await this.decide(
+      `own:${kind || (this.kinds()[0] ?? '')}`,
+      'by its dimensions',
+      name.trim() || 'unit by its dimensions',
+    );
   }
 
   private async decide(choice: string, reason: string, detail?: string): Promise<void> {

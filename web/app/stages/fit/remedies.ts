@@ -1,65 +1,80 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { JointView, RemedyView } from '@kerabat/contract';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatTableModule } from '@angular/material/table';
+import type { DrawnFaces, JointView, RemedyView } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 
-/** Ways out of a joint's mismatches beside each other, the least intrusive first, each with what it leads to. */
+/** Fixes of a joint's mismatches, least work first, each with its result; one that is pointed at is tried on the drawing. */
 @Component({
   selector: 'app-remedies',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ProblemLine, StateMark],
+  imports: [MatButtonModule, MatTableModule, ProblemLine, StateMark],
   template: `
-    @if (ways().length > 0) {
-      <h3>Ways out, the least intrusive first</h3>
+    @if (fixes().length > 0) {
+      <h3>Fixes, least work first</h3>
       <app-problem-line [text]="problem()" />
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>way</th>
-            <th>work</th>
-            <th>to order</th>
-            <th>what can go wrong</th>
-            <th>this joint then</th>
-            <th><span class="hidden-text">act</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (r of ways(); track r.key) {
-            <tr [class.taken]="r.accepted">
-              <td>{{ r.words }}{{ r.accepted ? ' (taken)' : '' }}</td>
-              <td>
-                {{ r.minutes }} min
-                @if (r.skill !== 'ordinary') {
-                  <div class="needs-you small">{{ r.skill }}</div>
-                }
-                <div class="quiet small">{{ r.tools.join(', ') }}</div>
-              </td>
-              <td class="small">{{ ordered(r) || 'nothing' }}</td>
-              <td class="small">{{ r.risk }}</td>
-              <td class="small">
-                @if (r.after; as after) {
-                  <app-state-mark [state]="after.state" [size]="16" /> {{ words[after.state] }}
-                  @if (after.sentence) {
-                    <div class="needs-you">{{ after.sentence }}</div>
-                  }
-                } @else if (r.accepted) {
-                  done
-                }
-              </td>
-              <td>
-                <button
-                  type="button"
-                  class="act"
-                  (click)="take(r)"
-                  [attr.aria-label]="(r.accepted ? 'Take back: ' : 'Do this: ') + r.words"
-                >
-                  {{ r.accepted ? 'Take back' : 'Do this' }}
-                </button>
-              </td>
-            </tr>
-          }
-        </tbody>
+      <table mat-table [dataSource]="fixes()">
+        <ng-container matColumnDef="fix">
+          <th mat-header-cell *matHeaderCellDef>fix</th>
+          <td mat-cell *matCellDef="let r">
+            <b>{{ r.words }}</b>
+            @if (r.accepted) {
+              (taken)
+            }
+            <div class="quiet small">
+              {{ r.minutes }} min{{ r.tools.length > 0 ? ', ' + r.tools.join(', ') : '' }}
+              @if (r.skill !== 'ordinary') {
+                <span class="needs-you">{{ r.skill }}</span>
+              }
+            </div>
+          </td>
+        </ng-container>
+        <ng-container matColumnDef="order">
+          <th mat-header-cell *matHeaderCellDef>to order</th>
+          <td mat-cell *matCellDef="let r" class="small">{{ ordered(r) || 'nothing' }}</td>
+        </ng-container>
+        <ng-container matColumnDef="risk">
+          <th mat-header-cell *matHeaderCellDef>what can go wrong</th>
+          <td mat-cell *matCellDef="let r" class="small">{{ r.risk }}</td>
+        </ng-container>
+        <ng-container matColumnDef="result">
+          <th mat-header-cell *matHeaderCellDef>result</th>
+          <td mat-cell *matCellDef="let r" class="small">
+            @if (r.after; as after) {
+              <app-state-mark [state]="after.state" [size]="16" /> {{ words[after.state] }}
+              @if (after.sentence) {
+                <div class="needs-you">{{ after.sentence }}</div>
+              }
+            } @else if (r.accepted) {
+              done
+            }
+          </td>
+        </ng-container>
+        <ng-container matColumnDef="act">
+          <th mat-header-cell *matHeaderCellDef><span class="hidden-text">act</span></th>
+          <td mat-cell *matCellDef="let r">
+            <button
+              matButton="outlined"
+              type="button"
+              (click)="take(r)"
+              (focus)="tried.emit(r.after?.drawn)"
+              (blur)="tried.emit(undefined)"
+              [attr.aria-label]="(r.accepted ? 'Undo fix: ' : 'Apply fix: ') + r.words"
+            >
+              {{ r.accepted ? 'Undo' : 'Apply' }}
+            </button>
+          </td>
+        </ng-container>
+        <tr mat-header-row *matHeaderRowDef="columns"></tr>
+        <tr
+          mat-row
+          *matRowDef="let r; columns: columns"
+          [class.taken]="r.accepted"
+          (pointerenter)="tried.emit(r.after?.drawn)"
+          (pointerleave)="tried.emit(undefined)"
+        ></tr>
       </table>
     }
   `,
@@ -67,17 +82,23 @@ import { StateMark, STATE_WORDS } from '../../parts/state-mark';
     h3 {
       margin: 10px 0 2px;
     }
+    table {
+      width: 100%;
+      background: none;
+    }
     td {
-      font-size: 13.5px;
+      vertical-align: top;
+      padding-top: 5px !important;
+      padding-bottom: 5px !important;
     }
     .taken td {
       background: var(--raised);
     }
-    td:first-child {
-      width: 26%;
+    .mat-column-fix {
+      width: 30%;
     }
-    button {
-      white-space: nowrap;
+    .mat-column-act {
+      width: 84px;
     }
     @media (max-width: 700px) {
       table,
@@ -86,17 +107,15 @@ import { StateMark, STATE_WORDS } from '../../parts/state-mark';
       td {
         display: block;
         width: auto !important;
+        border: 0;
       }
       thead {
         display: none;
       }
-      td {
-        border: 0 !important;
-        padding: 2px 8px !important;
-      }
       tr {
         border-bottom: 1px solid var(--line);
         padding: 6px 0;
+        height: auto !important;
       }
     }
   `,
@@ -105,11 +124,14 @@ export class Remedies {
   private readonly service = inject(JobService);
   readonly joint = input.required<JointView>();
   readonly slot = input.required<string>();
+  /** What the joint would be drawn from with the fix that is pointed at. */
+  readonly tried = output<DrawnFaces | undefined>();
   protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly words = STATE_WORDS;
+  protected readonly words: Readonly<Record<string, string>> = STATE_WORDS;
+  protected readonly columns = ['fix', 'order', 'risk', 'result', 'act'];
 
-  /** Each way out once; one can close several checks. */
-  protected readonly ways = computed(() => {
+  /** Each fix once; one can close several checks. */
+  protected readonly fixes = computed(() => {
     const byKey = new Map(
       this.joint()
         .checks.flatMap((c) => c.remedies)
@@ -126,10 +148,9 @@ export class Remedies {
 
   protected async take(r: RemedyView): Promise<void> {
     const subject = `remedy:${this.slot()}/${r.key}`;
+    this.tried.emit(undefined);
     this.problem.set(
-      r.accepted
-        ? await this.service.undecide(subject)
-        : await this.service.decide(subject, 'accepted', 'way out chosen'),
+      r.accepted ? await this.service.undecide(subject) : await this.service.decide(subject, 'accepted', 'fix chosen'),
     );
   }
 }

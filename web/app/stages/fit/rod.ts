@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RodTools } from '../../bench/rod-tools';
+import { RodTools } from '../../tools/rod-tools';
 import { JobService } from '../../jobs/job-service';
 
 /** Rod and clearance with what the job knows already filled in. */
@@ -11,16 +11,17 @@ import { JobService } from '../../jobs/job-service';
 })
 export class RodView {
   private readonly service = inject(JobService);
-  private readonly checks = computed(() =>
-    (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).flatMap((j) => j.checks),
+  private readonly faces = computed(
+    () =>
+      (this.service.workspace()?.work ?? []).flatMap((w) => w.joints).find((j) => j.drawn?.kind === 'push')?.drawn
+        ?.faces,
   );
 
-  /** A length out of the checks' own words: "booster pin 13.4 mm · 0.5276 in". */
+  /** A length that the job knows, as it would be typed. */
   protected known(name: 'recess-depth' | 'booster-pin'): string {
-    const words = name === 'recess-depth' ? 'recess' : 'pin';
-    const check = this.checks().find((c) => c.id === 'recess-depth' || c.id === 'booster-pin');
-    const texts = [check?.vehicle, check?.unit].filter((t) => t !== undefined);
-    const own = check?.id === name ? check.unit : texts.find((t) => t.includes(words));
-    return /([\d.]+) mm/.exec(own ?? '')?.[1] ?? '';
+    const value = this.faces()
+      ?.flatMap((face) => face.facts)
+      .find((fact) => fact.attribute === name)?.value;
+    return typeof value === 'number' ? String(Math.round(value * 1000) / 1000) : '';
   }
 }

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, output, signal } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatButtonModule } from '@angular/material/button';
 import type { CandidateView, EvidenceView, IdentifyAnswer } from '@kerabat/contract';
 import { PartNumber } from '../../parts/part-number';
 import { percent } from '../../parts/percent';
 import { CompareTable } from '../../parts/compare-table';
+import { Folded } from '../../parts/folded';
 
 /** So many can be read beside each other. */
 const MOST_COMPARED = 4;
@@ -12,7 +14,7 @@ const MOST_COMPARED = 4;
 @Component({
   selector: 'app-candidates',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, PartNumber, CompareTable],
+  imports: [MatCheckboxModule, Folded, MatButtonModule, PartNumber, CompareTable],
   templateUrl: './candidates.html',
   styleUrl: './candidates.scss',
 })

@@ -1,16 +1,31 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import type { EvidenceView, PhotographView } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
-import { TakesFocus } from '../../parts/focus';
+import { mdiDotsVertical } from '@mdi/js';
+import { FilePick } from '../../parts/file-pick';
+import { Icon } from '../../parts/icon';
 import { ProblemLine } from '../../parts/problem-line';
 
 /** Everything that was seen, each with who and how, its photographs beside it; what was withdrawn stays in sight. */
 @Component({
   selector: 'app-evidence-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, ProblemLine, TakesFocus],
+  imports: [
+    MatMenuModule,
+    MatInputModule,
+    MatFormFieldModule,
+    ReactiveFormsModule,
+    MatButtonModule,
+    ProblemLine,
+    FilePick,
+    Icon,
+  ],
   templateUrl: './evidence-list.html',
   styleUrl: './evidence-list.scss',
 })
@@ -22,9 +37,10 @@ export class EvidenceList {
 
   /** The form that keeps a photograph; 0 is one of the unit as a whole. */
   protected readonly adding = signal<number | undefined>(undefined);
-  protected readonly shows = signal('');
+  protected readonly shows = new FormControl('', { nonNullable: true });
+  protected readonly more = mdiDotsVertical;
   protected readonly problem = signal<string | undefined>(undefined);
-  private readonly file = signal<File | undefined>(undefined);
+  protected readonly file = signal<File | undefined>(undefined);
   protected readonly loose = computed(() => this.photographs().filter((p) => p.evidenceId === undefined));
 
   protected of(evidence: number): PhotographView[] {
@@ -38,18 +54,13 @@ export class EvidenceList {
 
   protected begin(evidence: EvidenceView | undefined): void {
     this.adding.set(evidence?.id ?? 0);
-    this.shows.set(evidence ? `${evidence.words} ${evidence.value}` : '');
+    this.shows.setValue(evidence ? `${evidence.words} ${evidence.value}` : '');
     this.problem.set(undefined);
     this.file.set(undefined);
   }
 
-  protected choose(input: HTMLInputElement): void {
-    this.file.set(input.files?.[0]);
-  }
-
-  protected async keep(event: Event): Promise<void> {
-    event.preventDefault();
-    const [file, shows] = [this.file(), this.shows().trim()];
+  protected async keep(): Promise<void> {
+    const [file, shows] = [this.file(), this.shows.value.trim()];
     if (!file) return this.problem.set('Choose a photograph first: a PNG or a JPEG.');
     if (shows === '') return this.problem.set('Say what the photograph shows.');
     const problem = await this.service.photograph(file, shows, this.adding() || undefined);

@@ -133,7 +133,7 @@ describe('Identify', () => {
     expect(text()).toContain('said by Odo');
     named(host, 'This is it').click();
     expect(service.decide).toHaveBeenCalledWith('old:brake-master', 'ard-tm22vs', 'identified');
-    named(host, 'Take back').click();
+    named(host, 'Undo').click();
     expect(service.undecide).toHaveBeenCalledWith('old:brake-master');
   });
   it('shows withdrawn evidence struck through, with nobody able to withdraw it again', async () => {
@@ -171,11 +171,10 @@ describe('what to check next', () => {
     const { host, text, settle } = await stage(service);
     expect(text()).toContain('1 minute · nothing off.');
     expect(text()).toContain('16 minutes · off first: rod and boot · caliper');
-    expect([...host.querySelectorAll('app-next-checks .mark text')].map((t) => t.textContent?.trim())).toEqual([
-      '1',
-      '2',
-    ]);
-    expect(host.querySelector('app-next-checks svg')?.getAttribute('aria-label')).toContain('bore 22.225 mm');
+    // The bore is asked where it is measured, and the drawing says in words what is recorded.
+    expect(host.querySelector('app-unit-sheet input')?.getAttribute('aria-label')).toContain('label code');
+    expect(host.querySelectorAll('app-unit-sheet app-measure-field')).toHaveLength(2);
+    expect(host.querySelector('app-unit-sheet svg')?.getAttribute('aria-label')).toContain('bore 22.225 mm');
     named(host, 'label code is KE').click();
     expect(service.benchLine).toHaveBeenCalledWith('label KE');
     await settle();
@@ -277,7 +276,7 @@ describe('photographs', () => {
     form.dispatchEvent(new Event('submit'));
     await settle();
     expect(text()).toContain('Say what the photograph shows');
-    type(form.querySelector('input[type=text]'), 'the nose');
+    type(form.querySelector('mat-form-field input'), 'the nose');
     form.dispatchEvent(new Event('submit'));
     expect(service.photograph).toHaveBeenCalledWith(expect.any(File), 'the nose', undefined);
   });

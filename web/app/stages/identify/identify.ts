@@ -1,23 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
 import { attribute, findAttribute } from '@kerabat/core/attribute';
-import { BENCH_WORDS, benchWord, factOfEvidence, readBenchLine } from '@kerabat/core/identify';
+import { BENCH_WORDS, benchWord, readBenchLine } from '@kerabat/core/identify';
 import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
 import { Designs } from '../../api/designs';
-import { Ear, Instruments, readingText, TAKE_KEY, type LiveReading } from '../../api/instruments';
-import { evidenceItem, heldEvidence } from '../../jobs/evidence';
+import { InstrumentSubscription, Instruments, readingText, TAKE_KEY, type LiveReading } from '../../api/instruments';
+import { heldEvidence } from '../../jobs/evidence';
 import { JobService } from '../../jobs/job-service';
 import { LiveReadingPart } from '../../parts/live-reading';
 import { ProblemLine } from '../../parts/problem-line';
 import { Candidates } from './candidates';
 import { EvidenceList } from './evidence-list';
-import { NextChecks } from './next-checks';
+import { NextChecks, SHOWN } from './next-checks';
 import { SplitPanel } from './split-panel';
+import { UnitSheet } from './unit-sheet';
 
-/** The attributes whose words stand on buttons: what is called first in most jobs. */
+/** The attributes whose words are offered: what is called first in most jobs. */
 const OFFERED = [
   'bore-mark',
   'bore',
@@ -43,7 +48,11 @@ const WHERE = { 'on-vehicle': 'On the vehicle', off: 'On the bench', lost: 'It w
   selector: 'app-identify-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    ReactiveFormsModule,
+    MatAutocompleteModule,
     MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
     RouterLink,
     ProblemLine,
     LiveReadingPart,
@@ -51,6 +60,7 @@ const WHERE = { 'on-vehicle': 'On the vehicle', off: 'On the bench', lost: 'It w
     Candidates,
     NextChecks,
     SplitPanel,
+    UnitSheet,
   ],
   templateUrl: './identify.html',
   styleUrl: './identify.scss',
@@ -60,8 +70,12 @@ export class IdentifyStage {
   private readonly designs = inject(Designs);
   private readonly instruments = inject(Instruments);
   private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
-  protected readonly line = signal('');
-  protected readonly ear = new Ear(this.instruments);
+  protected readonly field = new FormControl('', { nonNullable: true });
+  protected readonly line = toSignal(this.field.valueChanges, { initialValue: '' });
+  /** The next check that is pointed at, as the drawing names it. */
+  protected readonly pointed = signal<string | undefined>(undefined);
+  protected readonly shownChecks = computed(() => this.work()?.identification.nextChecks.slice(0, SHOWN) ?? []);
+  protected readonly subscription = new InstrumentSubscription(this.instruments);
   protected readonly beside = signal(false);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly work = computed(() => {
@@ -83,7 +97,6 @@ export class IdentifyStage {
     return row.kind === 'choice' ? [...(row.choices ?? []), 'none'] : [];
   });
   protected readonly held = computed(() => heldEvidence(this.work()?.evidence ?? [], this.work()?.slot ?? ''));
-  protected readonly found = computed(() => this.held().map((e) => factOfEvidence(evidenceItem(e), 'found')));
   protected readonly where = computed(() => WHERE[this.work()?.unitIs ?? 'on-vehicle']);
   private readonly shown = computed(
     () => this.work()?.old?.unitId ?? this.work()?.identification.candidates[0]?.unitId,
@@ -99,20 +112,25 @@ export class IdentifyStage {
     called: word.name === 'port-thread' ? 'port' : word.line.trim(),
   }));
 
+  /** Words that a line can begin with, by what was typed of them. */
+  protected readonly offered = computed(() => {
+    const typed = this.line().trim().toLowerCase();
+    return this.words.filter(({ called, line }) => called.startsWith(typed) && line.trim().toLowerCase() !== typed);
+  });
+
   protected begin(line: string): void {
-    this.line.set(line);
+    this.field.setValue(line);
     this.box()?.nativeElement.focus();
   }
 
-  protected async add(event: Event): Promise<void> {
-    event.preventDefault();
+  protected async add(): Promise<void> {
     if (this.line().trim() !== '') await this.tell(this.line());
   }
 
   protected async tell(line: string): Promise<void> {
     const problem = await this.service.benchLine(line);
     this.problem.set(problem);
-    if (problem === undefined) this.line.set('');
+    if (problem === undefined) this.field.setValue('');
   }
 
   protected onKey(event: KeyboardEvent): void {

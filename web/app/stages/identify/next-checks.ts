@@ -1,20 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatRadioModule } from '@angular/material/radio';
 import { minutesWords } from '@kerabat/core/identify';
 import type { IdentifyAnswer, NextCheckView, UnitIs } from '@kerabat/contract';
-import type { Spot } from '@kerabat/core/attribute';
-import { outlineOf } from '@kerabat/core/outline';
-import type { Fact } from '@kerabat/core/unit';
 import { JobService } from '../../jobs/job-service';
 import { percent } from '../../parts/percent';
-import { UnitDrawing, type DrawingMark } from '../../parts/unit-drawing';
 
-const SHOWN = 5;
+/** So many checks are told at once. */
+export const SHOWN = 5;
 
 /** What to look at next: most information for the work first, where it is found, and the likely answers ready to be clicked. */
 @Component({
   selector: 'app-next-checks',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [UnitDrawing],
+  imports: [MatButtonModule, MatRadioModule],
   templateUrl: './next-checks.html',
   styleUrl: './next-checks.scss',
 })
@@ -22,17 +21,15 @@ export class NextChecks {
   private readonly service = inject(JobService);
   readonly identification = input.required<IdentifyAnswer>();
   readonly unitIs = input.required<UnitIs>();
-  /** The likeliest unit, drawn to show where to look. */
-  readonly drawn = input<{ readonly name: string; readonly facts: readonly Fact[] }>();
-  readonly found = input<readonly Fact[]>([]);
   /** A bench line to begin, for what has to be measured. */
   readonly begun = output<string>();
   /** A bench line that is complete. */
   readonly told = output<string>();
 
-  protected readonly overlaid = computed(() => outlineOf(this.found(), { only: true }).facts.length > 0);
+  /** The check that is pointed at, as a drawing names it. */
+  readonly pointed = output<string | undefined>();
+
   protected readonly all = signal(false);
-  protected readonly active = signal<string | undefined>(undefined);
   protected readonly percent = percent;
   protected readonly minutes = minutesWords;
   protected readonly places: readonly { value: UnitIs; words: string }[] = [
@@ -45,11 +42,8 @@ export class NextChecks {
     return this.all() ? nextChecks : nextChecks.slice(0, verdict === 'enough' ? 0 : SHOWN);
   });
   protected readonly more = computed(() => this.identification().nextChecks.length - this.checks().length);
-  protected readonly marks = computed(() =>
-    this.checks().flatMap((c, i): DrawingMark[] =>
-      c.spot && c.spot !== 'vehicle' ? [{ spot: c.spot as Spot, label: String(i + 1) }] : [],
-    ),
-  );
+  protected keyOf = ({ attribute, position }: NextCheckView): string =>
+    position === undefined ? attribute : `${attribute}@${position}`;
 
   /** How much of the doubt a check is expected to take away. */
   protected settles(check: NextCheckView): number {

@@ -1,4 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatInputModule } from '@angular/material/input';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { PhotographView } from '@kerabat/contract';
@@ -10,7 +14,7 @@ import { lookup } from '@kerabat/core/words';
 @Component({
   selector: 'app-photograph-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatDialogModule, MatButtonModule, ProblemLine],
+  imports: [MatInputModule, MatFormFieldModule, ReactiveFormsModule, MatDialogModule, MatButtonModule, ProblemLine],
   template: `
     <h2 mat-dialog-title>{{ photograph().shows }}</h2>
     <mat-dialog-content>
@@ -22,6 +26,7 @@ import { lookup } from '@kerabat/core/words';
       </p>
       <div class="picture">
         <button
+          matButton
           type="button"
           class="spotter"
           [disabled]="!!photograph().withdrawn"
@@ -42,20 +47,11 @@ import { lookup } from '@kerabat/core/words';
         }
       </div>
       @if (!photograph().withdrawn) {
-        <form (submit)="mark($event)">
-          <label
-            >Mark a spot:
-            <input
-              #said
-              class="field"
-              type="text"
-              maxlength="120"
-              autocomplete="off"
-              placeholder="what is to be seen there"
-              [value]="words()"
-              (input)="words.set(said.value)"
-              (keydown)="nudge($event)"
-          /></label>
+        <form (submit)="$event.preventDefault(); mark()">
+          <mat-form-field>
+            <mat-label>Mark a spot: what is to be seen there</mat-label>
+            <input matInput maxlength="120" autocomplete="off" [formControl]="field" (keydown)="nudge($event)" />
+          </mat-form-field>
           <button matButton="outlined" type="submit">Mark</button>
           <span class="quiet small">click on the picture, or Alt with the arrow keys</span>
         </form>
@@ -118,14 +114,15 @@ import { lookup } from '@kerabat/core/words';
       flex-wrap: wrap;
       margin-top: 10px;
     }
-    input {
+    mat-form-field {
       width: 20rem;
     }
   `,
 })
 export class PhotographDialog {
   protected readonly data = inject<{ photograph: PhotographView; service: JobService }>(MAT_DIALOG_DATA);
-  protected readonly words = signal('');
+  protected readonly field = new FormControl('', { nonNullable: true });
+  protected readonly words = toSignal(this.field.valueChanges, { initialValue: '' });
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly spot = signal<{ x: number; y: number } | undefined>(undefined);
   /** As the job has it now: a mark that was just made is there at once. */
@@ -153,14 +150,13 @@ export class PhotographDialog {
     this.spot.set({ x: within(x + step[0]), y: within(y + step[1]) });
   }
 
-  protected async mark(event: Event): Promise<void> {
-    event.preventDefault();
+  protected async mark(): Promise<void> {
     if (this.words().trim() === '') return this.problem.set('Say what is to be seen there.');
     const { x, y } = this.spot() ?? { x: 0.5, y: 0.5 };
     const problem = await this.data.service.markPhotograph(this.photograph().id, { x, y, words: this.words().trim() });
     this.problem.set(problem);
     if (problem !== undefined) return;
-    this.words.set('');
+    this.field.setValue('');
     this.spot.set(undefined);
   }
 

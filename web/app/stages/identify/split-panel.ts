@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { SplitView } from '@kerabat/contract';
+import { Folded } from '../../parts/folded';
 
 /** A production change: which side this vehicle is of, and what has to come from the same side. */
 @Component({
   selector: 'app-split-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Folded],
   template: `
-    <details [open]="!settled()">
-      <summary>Production change: {{ split().sentence }}</summary>
+    <app-folded [open]="!settled()">
+      <span slot="title">Production change: {{ split().sentence }}</span>
       <table class="plain">
         <thead>
           <tr>
@@ -32,7 +34,7 @@ import type { SplitView } from '@kerabat/contract';
           }
         </tbody>
       </table>
-    </details>
+    </app-folded>
   `,
   styles: `
     details {

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
 import type { FluidView, KitView } from '@kerabat/contract';
+import { SEALED } from '@kerabat/core/kit';
 import { JobService } from '../../jobs/job-service';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
@@ -11,11 +13,25 @@ import { StateMark } from '../../parts/state-mark';
 @Component({
   selector: 'app-kit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
+  imports: [MatButtonModule, MatButtonToggleModule, RouterLink, StateMark, PartNumber, ProblemLine],
   template: `
     @if (work(); as w) {
       <app-problem-line [text]="problem()" />
       <h2>Seal kit</h2>
+      @if (w.resealed) {
+        <p>
+          <strong>The {{ w.words }} stays and gets new seals: the kit alone is ordered.</strong>
+          <button matButton type="button" (click)="reseal(false)">Take that back</button>
+          <a routerLink="../fit/look">Look at its bore when it is open</a>
+        </p>
+      } @else if (sealable() && w.old && !w.chosen) {
+        <p>
+          <button matButton="outlined" type="button" (click)="reseal(true)">Keep the unit, order the kit alone</button>
+          <span class="small quiet"
+            >A scratch that a fingernail feels, pitting or a worn taper means another unit, not a kit.</span
+          >
+        </p>
+      }
       @if (w.kits.length > 0) {
         <table class="plain">
           <tbody>
@@ -29,10 +45,23 @@ import { StateMark } from '../../parts/state-mark';
                   }
                   <div class="quiet small">{{ k.contents.join('; ') }}</div>
                 </td>
-                <td>{{ k.sentence }}</td>
+                <td>
+                  {{ k.sentence }}
+                  @if (k.chosen && k.asks) {
+                    <mat-button-toggle-group
+                      hideSingleSelectionIndicator
+                      [attr.aria-label]="'What the maker of ' + k.name + ' answered'"
+                      [value]="answered()"
+                      (change)="take(k, $event.value)"
+                    >
+                      <mat-button-toggle value="confirmed">its maker says it is for this unit</mat-button-toggle>
+                      <mat-button-toggle value="no-answer">asked: no answer</mat-button-toggle>
+                    </mat-button-toggle-group>
+                  }
+                </td>
                 <td>
                   @if (k.chosen) {
-                    <button matButton type="button" (click)="leave()">On the slip; take back</button>
+                    <button matButton type="button" (click)="leave()">On the parts list; undo</button>
                   } @else if (k.state !== 'does-not-fit') {
                     <button matButton="outlined" type="button" (click)="take(k)" [attr.aria-label]="'Take ' + k.name">
                       Take
@@ -43,14 +72,11 @@ import { StateMark } from '../../parts/state-mark';
             }
           </tbody>
         </table>
-        <p class="small quiet">
-          A scratch that a fingernail feels, pitting or a worn taper means another unit, not a kit.
-        </p>
       } @else {
-        <p>No kit of this bore is in the catalogue.</p>
+        <p>No list names a kit for this unit, and none of its bore is in the catalogue.</p>
       }
-      @if (service.workspace()?.fluid; as f) {
-        <h2>Fluid</h2>
+      @for (f of service.workspace()?.fluids; track f.system) {
+        <h2>{{ several() ? 'Fluid of the ' + f.system : 'Fluid' }}</h2>
         <p [class.needs-you]="f.state !== 'fits'"><app-state-mark [state]="f.state" [size]="16" /> {{ f.sentence }}</p>
         <p class="small">
           Cap: <strong>{{ f.cap ?? 'not read' }}</strong>{{ f.capOrigin ? ', ' + origin[f.capOrigin] : '' }}. Seals:
@@ -59,11 +85,12 @@ import { StateMark } from '../../parts/state-mark';
             <a routerLink="../identify">Record the cap on the bench line: <span class="mono">cap DOT 4</span></a>
           }
         </p>
-        <div class="grades" role="group" aria-label="Fluid grade">
+        <div class="grades" role="group" [attr.aria-label]="'Fluid grade, ' + f.system">
           @for (g of f.grades; track g.grade) {
             <button
+              matButton
               type="button"
-              (click)="fluid(g)"
+              (click)="fluid(f, g)"
               [attr.aria-pressed]="f.chosen === g.grade"
               [attr.aria-label]="g.grade"
             >
@@ -71,9 +98,16 @@ import { StateMark } from '../../parts/state-mark';
             </button>
           }
         </div>
-        @if (refused(); as words) {
-          <p class="problem" role="alert">{{ words }}</p>
+        @if (refused(); as no) {
+          @if (no.system === f.system) {
+            <p class="problem" role="alert">{{ no.words }}</p>
+          }
         }
+      }
+      @if (several()) {
+        <p>Two systems: a bottle, a syringe and a funnel of its own for each where the fluids differ.</p>
+      }
+      @if (service.workspace()?.fluids?.length) {
         <p class="small quiet">
           Glycol fluid takes up water: two years is the usual change. It strips paint and hurts eyes. Petroleum cleaners
           ruin its seals.
@@ -119,7 +153,8 @@ import { StateMark } from '../../parts/state-mark';
 export class KitStage {
   protected readonly service = inject(JobService);
   protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly refused = signal<string | undefined>(undefined);
+  protected readonly refused = signal<{ readonly system: string; readonly words: string } | undefined>(undefined);
+  protected readonly several = computed(() => (this.service.workspace()?.fluids.length ?? 0) > 1);
   protected readonly origin: Record<string, string> = {
     measured: 'read on the vehicle',
     'vehicle-record': 'on record',
@@ -130,18 +165,34 @@ export class KitStage {
     return this.service.focus();
   });
 
-  protected async take(kit: KitView): Promise<void> {
-    this.problem.set(await this.service.decide(`kit:${this.service.slot() ?? ''}`, kit.id, 'taken'));
+  protected readonly sealable = computed(() => SEALED.some((kind) => kind === this.work()?.kind));
+  protected readonly answered = computed(() => {
+    this.service.workspace();
+    return this.service.decision(`kit:${this.service.slot() ?? ''}`)?.value?.detail ?? '';
+  });
+
+  protected async take(kit: KitView, answer?: string): Promise<void> {
+    this.problem.set(
+      await this.service.decide(`kit:${this.service.slot() ?? ''}`, kit.id, answer ? 'asked' : 'taken', answer),
+    );
+  }
+
+  /** The unit stays and gets new seals, or not. */
+  protected async reseal(stays: boolean): Promise<void> {
+    const subject = `reseal:${this.service.slot() ?? ''}`;
+    this.problem.set(
+      stays ? await this.service.decide(subject, 'yes', 'the kit alone') : await this.service.undecide(subject),
+    );
   }
 
   protected async leave(): Promise<void> {
     this.problem.set(await this.service.undecide(`kit:${this.service.slot() ?? ''}`));
   }
 
-  /** A wrong pairing is refused with its reason and never reaches the slip. */
-  protected async fluid(grade: FluidView['grades'][number]): Promise<void> {
-    if (grade.state === 'does-not-fit') return this.refused.set(`Refused: ${grade.sentence}`);
+  /** A wrong pairing is refused with its reason and never reaches the parts list. */
+  protected async fluid({ system, subject }: FluidView, grade: FluidView['grades'][number]): Promise<void> {
+    if (grade.state === 'does-not-fit') return this.refused.set({ system, words: `Refused: ${grade.sentence}` });
     this.refused.set(undefined);
-    this.problem.set(await this.service.decide('fluid', grade.grade, 'chosen'));
+    this.problem.set(await this.service.decide(subject, grade.grade, 'chosen'));
   }
 }

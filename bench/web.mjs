@@ -1,0 +1,222 @@
+// npm run bench -- web: what the interface weighs and how fast it answers, each beside a reference measured in the same run. The blank
+// page is the same program at an address where nothing is: frame and framework without a view.
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import Database from 'better-sqlite3';
+import puppeteer from 'puppeteer-core';
+import { addMadeUnits } from './made-units.mjs';
+import { end, median, quantile, report, ROOT, ROUNDS, start } from './lib.mjs';
+
+/** The scripts that the page loads before anything is shown: those named in index.html and all they import statically. */
+export function initialScripts() {
+  const dist = join(ROOT, 'web/dist/browser');
+  const seen = new Set();
+  const visit = (file) => {
+    if (seen.has(file)) return;
+    seen.add(file);
+    const text = readFileSync(join(dist, file), 'utf8');
+    for (const [, name] of text.matchAll(/(?:from|import)"\.\/([\w-]+\.js)"/g)) visit(name);
+  };
+  for (const [, name] of readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/(?:src|href)="([\w-]+\.js)"/g))
+    visit(name);
+  const sizes = [...seen].map((file) => readFileSync(join(dist, file)));
+  return {
+    raw: sizes.reduce((sum, s) => sum + s.length, 0) / 1024,
+    zipped: sizes.reduce((sum, s) => sum + gzipSync(s).length, 0) / 1024,
+  };
+}
+
+const VIEWS = ['/jobs', '/jobs/1/identify', '/jobs/6/fit/joints', '/jobs/3/interchange', '/library', '/tools', '/settings', '/numbers?q=30718', '/jobs/3/kit', '/jobs/5/fit/measure']; // prettier-ignore
+
+/** When the main part of a view is on the page, in ms after the first byte: the middle of some fresh contexts. */
+async function painted(browser, address, path, there) {
+  const times = [];
+  for (let i = 0; i < ROUNDS; i++) {
+    const context = await browser.createBrowserContext();
+    const page = await context.newPage();
+    await page.evaluateOnNewDocument((selector) => {
+      const watch = new MutationObserver(() => {
+        if (!document.querySelector(selector)) return;
+        watch.disconnect();
+        requestAnimationFrame(() => performance.mark('there'));
+      });
+      watch.observe(document, { childList: true, subtree: true });
+    }, there);
+    await page.goto(address + path);
+    await page.waitForFunction(() => performance.getEntriesByName('there').length > 0);
+    times.push(
+      await page.evaluate(
+        () =>
+          performance.getEntriesByName('there')[0].startTime -
+          performance.getEntriesByType('navigation')[0].responseStart,
+      ),
+    );
+    await context.close();
+  }
+  return median(times);
+}
+
+/** A job with a unit of which nothing is known. */
+async function bareUnit(address) {
+  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Bench', 'if-match': '"0"' };
+  const ask = (method, path, body) =>
+    fetch(`${address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
+  const asked = { asker: 'Bench', request: 'replace', complaints: [], words: '', vehicleId: 'q2', built: null, options: [], slot: 'brake-master' }; // prettier-ignore
+  const { id } = await (await ask('POST', '/jobs', asked)).json();
+  const value = { choice: 'own:brake-master', detail: 'bare' };
+  await ask('PUT', `/jobs/${id}/decisions/unit%3Abrake-master`, { value, reason: 'bench' });
+  return id;
+}
+
+/** From a value that is typed and sent to the drawing that shows it, the check on the server included; and two bare requests. */
+async function typedToDrawn(page, address) {
+  const [ours, bare] = [[], []];
+  for (let i = 0; i < 20; i++) {
+    const id = await bareUnit(address);
+    await page.goto(`${address}/jobs/${id}/fit/joints?joint=brake-master/rod`, { waitUntil: 'networkidle0' });
+    ours.push(
+      await page.evaluate(async (value) => {
+        const frame = () => new Promise((next) => requestAnimationFrame(next));
+        while (!document.querySelector('[data-key="b:rod-length"] input')) await frame();
+        const field = document.querySelector('[data-key="b:rod-length"] input');
+        field.value = `${value} cal`;
+        field.dispatchEvent(new Event('input'));
+        await frame();
+        const began = performance.now();
+        field.form.requestSubmit();
+        while (!document.querySelector('[data-key="b:rod-length"]')?.textContent.includes(`${value} mm`))
+          await new Promise((next) => setTimeout(next, 1));
+        await frame();
+        return performance.now() - began;
+      }, 100 + i),
+    );
+    bare.push(
+      await page.evaluate(async () => {
+        const began = performance.now();
+        await (await fetch('/api/v1/conversions')).text();
+        await (await fetch('/api/v1/conversions')).text();
+        await new Promise((next) => requestAnimationFrame(next));
+        return performance.now() - began;
+      }),
+    );
+  }
+  return { ours: quantile(ours, 0.95), bare: quantile(bare, 0.95) };
+}
+
+/** Turns pages of 20 000 units, a hundred rows at a time: how long the longest frame was, and the middle of the turns. */
+async function pages(page, address) {
+  await page.goto(`${address}/library`, { waitUntil: 'networkidle0' });
+  return page.evaluate(async () => {
+    const frame = () => new Promise((next) => requestAnimationFrame(next));
+    const next = document.querySelector('.mat-mdc-paginator-navigation-next');
+    const first = () => document.querySelector('app-unit-list td a')?.textContent;
+    let [longest, last] = [0, performance.now()];
+    let on = true;
+    const loop = (now) => {
+      longest = Math.max(longest, now - last);
+      last = now;
+      if (on) requestAnimationFrame(loop);
+    };
+    await frame();
+    last = performance.now();
+    requestAnimationFrame(loop);
+    const turns = [];
+    for (let i = 0; i < 25; i++) {
+      const before = first();
+      const began = performance.now();
+      next.click();
+      while (first() === before) await frame();
+      turns.push(performance.now() - began);
+    }
+    on = false;
+    return {
+      longest,
+      turn: turns.sort((a, b) => a - b)[12],
+      rows: document.querySelectorAll('app-unit-list tr').length,
+    };
+  });
+}
+
+/** Memory of the page after so many views, without what can be swept, in MB. */
+async function memory(browser, address, paths) {
+  const context = await browser.createBrowserContext();
+  const page = await context.newPage();
+  await page.goto(address + paths[0], { waitUntil: 'networkidle0' });
+  for (const path of paths.slice(1)) {
+    await page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, path);
+    await page.waitForNetworkIdle({ idleTime: 100 });
+  }
+  const session = await page.createCDPSession();
+  await session.send('HeapProfiler.collectGarbage');
+  const { JSHeapUsedSize } = await page.metrics();
+  await context.close();
+  return JSHeapUsedSize / 1024 / 1024;
+}
+
+export async function webBench() {
+  const [data, large] = [0, 1].map(() => mkdtempSync(join(tmpdir(), 'kerabat-bench-')));
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    const scripts = initialScripts();
+    report('scripts before anything is shown', `${scripts.zipped.toFixed(0)} kB gzipped`, `unpacked ${scripts.raw.toFixed(0)} kB`, (scripts.zipped / scripts.raw).toFixed(2), 'at most 350 kB'); // prettier-ignore
+    const ours = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
+    const [list, blank] = [await painted(browser, ours.address, '/jobs', 'app-jobs-list td'), await painted(browser, ours.address, '/nowhere', 'app-not-found')]; // prettier-ignore
+    report('list of jobs is there', `${list.toFixed(0)} ms`, `a blank page ${blank.toFixed(0)} ms`, (list / blank).toFixed(2), 'at most 2'); // prettier-ignore
+    const job = await painted(browser, ours.address, '/jobs/6/fit/joints', 'app-joint-sheet svg');
+    report(
+      'a joint is drawn',
+      `${job.toFixed(0)} ms`,
+      `a blank page ${blank.toFixed(0)} ms`,
+      (job / blank).toFixed(2),
+      '-',
+    );
+    const page = await browser.newPage();
+    await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Bench'));
+    const typed = await typedToDrawn(page, ours.address);
+    report('typed to drawn, checked, p95', `${typed.ours.toFixed(0)} ms`, `two bare requests ${typed.bare.toFixed(0)} ms`, (typed.ours / typed.bare).toFixed(1), 'under 80 ms'); // prettier-ignore
+    const [fifty, none] = [
+      await memory(
+        browser,
+        ours.address,
+        Array.from({ length: 50 }, (_, i) => VIEWS[i % VIEWS.length]),
+      ),
+      await memory(browser, ours.address, ['/nowhere']),
+    ];
+    report(
+      'memory after 50 views',
+      `${fifty.toFixed(1)} MB`,
+      `a blank page ${none.toFixed(1)} MB`,
+      (fifty / none).toFixed(1),
+      '-',
+    );
+    await end(ours);
+    const first = await start(['server/dist/main/serve.js', '--data', large, '--port', '0']);
+    await end(first);
+    const db = new Database(join(large, 'catalogue.sqlite'));
+    addMadeUnits(db, 20_000);
+    db.close();
+    const many = await start(['server/dist/main/serve.js', '--data', large, '--port', '0']);
+    const turned = await pages(page, many.address);
+    report(
+      'a page of 20 000 units is turned',
+      `${turned.turn.toFixed(0)} ms`,
+      `${turned.rows} rows on the page`,
+      '-',
+      'under 150 ms',
+    );
+    report('longest frame while they are turned', `${turned.longest.toFixed(0)} ms`, 'a frame 16.7 ms', (turned.longest / 16.7).toFixed(1), 'at most 50 ms'); // prettier-ignore
+    await end(many);
+  } finally {
+    await browser.close();
+    for (const directory of [data, large]) rmSync(directory, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,74 @@
+import { Type as T, type Static } from '@sinclair/typebox';
+import type { OrderSum as CoreSum, SlipLine } from '@kerabat/core/parts-list';
+import { FittingKind, ListSection, strict, text, type Same } from './shapes.js';
+
+/** The parts list of a job, and what is looked at while it is open. */
+
+export const SlipEditRequest = strict({
+  quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })),
+  dropped: T.Optional(T.Boolean()),
+  note: T.Optional(T.String({ maxLength: 200 })),
+});
+export const SlipAddRequest = strict({
+  section: ListSection,
+  words: text(200),
+  number: T.Optional(text(60)),
+  quantity: T.Integer({ minimum: 1, maximum: 999 }),
+  reason: text(200),
+});
+export const SlipLineView = T.Object({
+  key: T.String(),
+  section: ListSection,
+  words: T.String(),
+  number: T.Optional(T.String()),
+  quantity: T.Integer(),
+  unit: T.Optional(T.String()),
+  reason: T.String(),
+  wants: T.Optional(
+    T.Object({
+      kind: FittingKind,
+      thread: T.Optional(T.String()),
+      seat: T.Optional(T.String()),
+      tube: T.Optional(T.String()),
+      grade: T.Optional(T.String()),
+      sizeMm: T.Optional(T.Number()),
+    }),
+  ),
+  price: T.Optional(T.Object({ each: T.Number(), supplier: T.String(), date: T.String() })),
+  soldOut: T.Optional(T.Object({ next: T.Optional(T.String()) })),
+  serves: T.Optional(T.Array(T.String())),
+  without: T.Optional(T.String()),
+  handling: T.Optional(T.Array(T.String())),
+  box: T.Optional(T.Object({ subject: T.String(), text: T.String() })),
+  version: T.Integer(),
+  dropped: T.Boolean(),
+  note: T.Optional(T.String()),
+  byHand: T.Boolean(),
+});
+
+/** Something that stays and is looked at while it is open. */
+export const LookView = T.Object({
+  /** The decision that its answer makes. */
+  subject: T.String(),
+  words: T.String(),
+  /** How many it is about. */
+  count: T.Integer(),
+  how: T.String(),
+  minutes: T.Number(),
+  answers: T.Array(T.Object({ id: T.String(), words: T.String() })),
+  answer: T.Optional(T.String()),
+  /** What the answer tells whoever orders. */
+  finding: T.Optional(T.String()),
+});
+export type LookView = Static<typeof LookView>;
+
+/** What the order comes to, as far as prices were told. */
+export const OrderSum = T.Object({ total: T.Number(), priced: T.Integer(), unpriced: T.Integer() });
+
+export type SlipEditRequest = Static<typeof SlipEditRequest>;
+export type SlipAddRequest = Static<typeof SlipAddRequest>;
+export type SlipLineView = Static<typeof SlipLineView>;
+
+/** The core owns these; the wire may not drift from them. */
+export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
+export const sumIsCores: Same<keyof Static<typeof OrderSum>, keyof CoreSum> = true;

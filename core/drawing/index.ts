@@ -1,0 +1,13 @@
+export * from './types.js';
+export { extent, shift } from './shapes.js';
+export { keyOf } from './facts.js';
+export { drawnWords, partDrawing } from './part.js';
+export { layOut, type Box, type Laid, type LaidLabel, type LaidView, type LayoutAsk } from './layout.js';
+export { svgOf, type SvgAsk } from './svg.js';
+export { arrowAt } from './arrow.js';
+export { pathOf } from './path.js';
+export { factsWords, jointDrawing, type JointFaces } from './joint.js';
+export { faceKey, type FaceName } from './joints/side.js';
+export { profileView } from './joints/ports.js';
+export { stripOf, type Strip, type StripItem, type StripLine, type StripPart } from './strip.js';
+export { boreViews } from './parts/master.js';

@@ -1,0 +1,134 @@
+import type { Edit, EditBody } from '../chain/index.js';
+import type { Fix } from '../fix/index.js';
+import type { Check, CheckCode, JudgedJoint } from '../joint/index.js';
+import { checkChain, type ChainAnswer, type ChainInput } from '../verdict/index.js';
+
+/** Fixes that somebody accepted, by name: each is laid into the chain as its edits, and everything is judged again. */
+
+/** The name of a fix at its place: "reflare@front-left", "harness-level-sensor", "old-rod". */
+export function fixKey({ fix, at }: Pick<Fix, 'fix' | 'at'>): string {
+  if (at === undefined) return fix;
+  const line = /(?:line|hose) (.+)$/.exec(at)?.[1];
+  return line === undefined ? (at === fix ? fix : `${fix}-${at}`) : `${fix}@${line}`;
+}
+
+/** What names a joint, whether or not it is judged any more. */
+export type JointName = Pick<JudgedJoint, 'id' | 'between'>;
+/** A check that a fix answered. */
+export interface Answered {
+  readonly joint: JointName;
+  readonly code: CheckCode;
+}
+
+/** A fix that was taken, with the checks that it answered. */
+export interface TakenFix {
+  /** With its place: "brake-master/old-rod". */
+  readonly key: string;
+  readonly fix: Fix;
+  /** The fix at each place that it is made: of an axle left and right. */
+  readonly sides: readonly Fix[];
+  readonly answered: readonly Answered[];
+}
+
+export const hasAnswered = ({ answered }: TakenFix, joint: JointName, code: CheckCode): boolean =>
+  answered.some((a) => a.joint.id === joint.id && a.code === code);
+
+export const checkKey = (joint: Pick<JudgedJoint, 'id'>, check: Pick<Check, 'code'>): string =>
+  `${joint.id} ${check.code}`;
+
+export interface JudgedChain {
+  /** The chain with the edits of the fixes that were taken. */
+  readonly input: ChainInput;
+  readonly answer: ChainAnswer | undefined;
+  readonly taken: readonly TakenFix[];
+  /** Why something cannot be taken: edits that contradict each other, by their names. */
+  readonly faults: readonly string[];
+}
+
+/** Where a joint belongs among the places that are worked on. */
+export type SlotOf = (joint: JointName) => string | undefined;
+
+/**
+ * Judges a chain with the fixes that were accepted. A round takes every fix that is offered and accepted, and rounds go on until
+ * none is new, so that the outcome depends on the set of names and not on their order. A fix that contradicts another edit is
+ * named and not taken.
+ */
+export function judgeAccepted(input: ChainInput, accepted: ReadonlySet<string>, slotOf: SlotOf): JudgedChain {
+  const taken = new Map<string, TakenFix>();
+  const faults: string[] = [];
+  let now: ChainInput = input;
+  let answer = checkChain(now);
+  if ('faults' in answer) return { input, answer: undefined, taken: [], faults: answer.faults.map((f) => f.sentence) };
+  for (;;) {
+    const fresh = [...offered(answer, accepted, slotOf)].filter(([key]) => !taken.has(key));
+    if (fresh.length === 0) break;
+    for (const [key, { fixes, answered }] of fresh) {
+      const [fix] = fixes as [Fix, ...Fix[]];
+      const next = { ...now, edits: [...now.edits, ...editsOf(key, fixes, now.edits)] };
+      const tried = checkChain(next);
+      taken.set(key, { key, fix, sides: distinct(fixes), answered });
+      if ('faults' in tried) faults.push(...tried.faults.map((f) => f.sentence));
+      else now = next;
+    }
+    const after = checkChain(now);
+    if ('faults' in after) break;
+    answer = after;
+  }
+  return { input: now, answer, taken: [...taken.values()], faults };
+}
+
+/** One fix answers several checks of a joint: it is made once. */
+const distinct = (fixes: readonly Fix[]): Fix[] => [
+  ...new Map(fixes.map((fix) => [JSON.stringify(fix.edits), fix])).values(),
+];
+
+/** Fixes that are offered and accepted, by name: one for each side of an axle is one fix. */
+function offered(answer: ChainAnswer, accepted: ReadonlySet<string>, slotOf: SlotOf) {
+  const found = new Map<string, { readonly fixes: Fix[]; readonly answered: Answered[] }>();
+  for (const joint of answer.joints) {
+    const slot = slotOf(joint) ?? '';
+    for (const check of joint.checks) {
+      for (const fix of check.fixes) {
+        const key = `${slot}/${fixKey(fix)}`;
+        if (!accepted.has(key)) continue;
+        const there = found.get(key) ?? { fixes: [], answered: [] };
+        there.fixes.push(fix);
+        there.answered.push({ joint: { id: joint.id, between: joint.between }, code: check.code });
+        found.set(key, there);
+      }
+    }
+  }
+  return found;
+}
+
+/** The edits of fixes under their name; one that is made already is left out. */
+export function editsOf(key: string, fixes: readonly Fix[], there: readonly Edit[] = []): Edit[] {
+  const bodies = new Map<string, EditBody>();
+  for (const edit of fixes.flatMap((fix) => fix.edits)) bodies.set(JSON.stringify(edit), edit);
+  for (const { id: _id, ...body } of there) bodies.delete(JSON.stringify(body));
+  return [...bodies.values()].map((edit, i): Edit => ({ id: i === 0 ? key : `${key} ${i + 1}`, ...edit }) as Edit);
+}
+
+/** A check that keeps a job from being ordered or fitted. */
+export const isOpen = ({ state, rank }: Pick<Check, 'state' | 'rank'>): boolean =>
+  (state === 'does-not-fit' && rank !== 'tells') || (state === 'not-known' && rank === 'must');
+
+/** What a fix would lead to: the state of the joint that it is offered at, and the checks that it would open. */
+export function outlookOf({ input, answer, taken }: JudgedChain, fix: Fix, joint: JudgedJoint) {
+  const changed = { ...input, edits: [...input.edits, ...editsOf(`then ${fix.fix}`, [fix], input.edits)] };
+  const then = checkChain(changed);
+  if ('faults' in then || answer === undefined)
+    return {
+      state: 'not-known' as const,
+      opens: [],
+      faults: 'faults' in then ? then.faults.map((f) => f.sentence) : [],
+    };
+  const openNow = new Set(answer.joints.flatMap((j) => j.checks.filter(isOpen).map((c) => checkKey(j, c))));
+  const opens = then.joints.flatMap((j) =>
+    j.checks.filter((c) => isOpen(c) && !openNow.has(checkKey(j, c))).map((check) => ({ joint: j, check })),
+  );
+  const after = then.joints.find((j) => j.id === joint.id);
+  const state = after?.state ?? 'fits';
+  const judged: JudgedChain = { input: changed, answer: then, taken, faults: [] };
+  return { state: state === 'fits' ? ('fits-with-change' as const) : state, opens, faults: [], judged, after };
+}

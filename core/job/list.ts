@@ -1,0 +1,270 @@
+import { attributeWords, positionWords } from '../attribute/index.js';
+import { readRef, type EditBody, type PartKind } from '../chain/index.js';
+import { looksOf, type Look } from '../condition/index.js';
+import type { Fix } from '../fix/index.js';
+import {
+  countParts,
+  FITTING_KINDS,
+  isPack,
+  openedBy,
+  SYSTEMS,
+  uncounted,
+  type Bag,
+  type List,
+  type Opened,
+  type PackLine,
+  type System,
+  type ListLine,
+  type Need,
+  type Told,
+} from '../need/index.js';
+import type { FittingWant, SlipProposal } from '../parts-list/types.js';
+import { viewOf } from '../verdict/index.js';
+import { cardInWords, cardOf, type WorkStep } from '../workcard/index.js';
+import { countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../words/index.js';
+import { fixKey, type JudgedChain, type TakenFix } from './fixes.js';
+import { jointKey, jointWords } from './names.js';
+import { subjectText } from './subject.js';
+
+/** The parts list of a job: counted from its chain, with what fixes and conversions foresee laid over it, in words. */
+
+const EMPTY: List = { needs: [], haves: [], list: [] };
+
+/** Counts the list of a judged job. Places of `stays` keep the unit that they have; `bags` lie beside the boxes. */
+export function listOfJob(
+  chain: JudgedChain,
+  rounds: readonly (readonly Told[])[],
+  stays: ReadonlySet<string>,
+  bags: readonly Bag[] = [],
+): List {
+  const view = viewOf(chain.input);
+  if (chain.answer === undefined || 'faults' in view) return EMPTY;
+  return countParts(view, chain.input.edits, chain.answer.joints, rounds, stays, bags);
+}
+
+/** What the list cannot count yet: studs that nobody counted, clamps for a hose that nobody measured. */
+export function uncountedIn(chain: JudgedChain, list: List): SlipProposal[] {
+  const view = viewOf(chain.input);
+  if ('faults' in view) return [];
+  const clamps = list.list.some((line) => line.item === 'hose-clamp' && line.section === 'order' && line.sizeMm === undefined); // prettier-ignore
+  return [
+    ...uncounted(view).map((joint): SlipProposal => ({
+      key: `count-${jointKey(joint.id)}`,
+      section: 'ask',
+      words: `Count the studs of the ${positionWords(view.parts.get(readRef(joint.between[1]).part)?.kind ?? '')}`,
+      quantity: 1,
+      reason: 'a self-locking nut for each',
+    })),
+    ...(clamps
+      ? [
+          {
+            key: 'measure-hose-outside',
+            section: 'ask' as const,
+            words: `Measure the ${attributeWords('hose-outside')}`,
+            quantity: 1,
+            reason: 'clamps go by it',
+          },
+        ]
+      : []),
+  ];
+}
+
+/** What a judged job opens of each hydraulic system. */
+export function openedIn(chain: JudgedChain): Opened[] {
+  const view = viewOf(chain.input);
+  return 'faults' in view ? [] : openedBy(view);
+}
+
+/** The seals of a part, and the system whose fluid they stand in. */
+export interface Sealed {
+  readonly part: string;
+  readonly system: System;
+  readonly seals: string;
+}
+
+const SYSTEM_OF: Readonly<Partial<Record<PartKind, System>>> = {
+  'brake-master': 'brake',
+  caliper: 'brake',
+  'wheel-cylinder': 'brake',
+  'clutch-master': 'clutch',
+  slave: 'clutch',
+};
+
+/** Seals of every part of a judged job as it will be, whether it is worked on or not; under one reservoir both systems are one. */
+export function sealedIn(chain: JudgedChain): Sealed[] {
+  const view = viewOf(chain.input);
+  if ('faults' in view) return [];
+  const parts = [...view.parts.values()];
+  const shared = parts.some((part) =>
+    part.facts.some((f) => f.attribute === 'clutch-feed' && f.value === 'brake-reservoir'),
+  );
+  return parts.flatMap((part): Sealed[] => {
+    const system = SYSTEM_OF[part.kind];
+    const seals = part.facts.find((f) => f.attribute === 'seals')?.value;
+    if (system === undefined || typeof seals !== 'string') return [];
+    return (shared ? SYSTEMS : [system]).map((of) => ({ part: part.id, system: of, seals }));
+  });
+}
+
+/** What is looked at while it is open, with what was answered by the keys of the looks. */
+export function looksOfJob(
+  chain: JudgedChain,
+  answers: ReadonlyMap<string, string>,
+  resealed: ReadonlySet<string> = new Set(),
+): Look[] {
+  const view = viewOf(chain.input);
+  return 'faults' in view ? [] : looksOf(view, answers, resealed);
+}
+
+/** The work of a judged job, in words. */
+export function cardOfJob(chain: JudgedChain, list: List, resealed: ReadonlySet<string> = new Set()): WorkStep[] {
+  const view = viewOf(chain.input);
+  if (chain.answer === undefined || 'faults' in view) return [];
+  const placeOf = (at: string): string => {
+    const part = view.parts.get(at);
+    return part && !view.joints.has(at) ? positionWords(part.kind) : jointWords({ id: at, between: ['', ''] });
+  };
+  return cardInWords(cardOf(view, list.list, resealed), placeOf);
+}
+
+/** Parts that the edits of a fix are about. */
+const partsIn = (edits: readonly EditBody[]): string[] => [
+  ...new Set(
+    edits.flatMap((edit): string[] => {
+      if (edit.do === 'put' || edit.do === 'remove' || edit.do === 'set') return [edit.at];
+      if (edit.do === 'part') return [edit.part.id];
+      if (edit.do === 'join') return edit.joint.between.map((ref) => readRef(ref).part);
+      return edit.do === 'plug' ? [readRef(edit.face).part] : [edit.joint];
+    }),
+  ),
+];
+
+/** What the fixes that were taken foresee: of each side of an axle its own. */
+export const foreseenByFixes = (taken: readonly TakenFix[]): Told[] =>
+  taken.flatMap(({ key, fix, sides }) => {
+    const slot = key.slice(0, key.indexOf('/') + 1);
+    return sides.flatMap((side) => toldOf(side, `${slot}${fixKey(fix)}`, partsIn(side.edits)));
+  });
+
+const toldOf = (fix: Fix, key: string, at: readonly string[]): Told[] =>
+  fix.parts.map((part): Told => {
+    const [words, why] = partWordsOf(fix, part);
+    const { key: own, ...sized } = part;
+    return { ...sized, key: `${key}-${own}`, because: key, at, words, reason: why ?? fixWords(fix) };
+  });
+
+/** The lines of a list in words, each with what it serves; units are told by whoever knows their numbers. */
+export function wordsOfList(
+  { list, needs }: Omit<List, 'haves'> & { readonly list: readonly (ListLine | PackLine)[] },
+  told: readonly Told[],
+  unit: (line: ListLine, needs: readonly Need[]) => readonly SlipProposal[],
+  boxOf: (places: readonly string[]) => Asked | undefined = () => undefined,
+): SlipProposal[] {
+  const byKey = new Map(told.map((t) => [t.key, t]));
+  const byId = new Map(needs.map((need) => [need.id, need]));
+  const keys = new Set<string>();
+  return list.flatMap((line): readonly SlipProposal[] => {
+    const own = line.needs.flatMap((id) => byId.get(id) ?? []);
+    if (line.item === 'unit') return unit(line, own);
+    if (isPack(line)) return [packWords(line, own)];
+    // What was only perhaps wanted and is ordered anyway adds nothing.
+    const said = (line.foreseen ?? [])
+      .flatMap((key) => byKey.get(key) ?? [])
+      .filter((t) => t.section !== 'perhaps' || line.section === 'perhaps');
+    const [first] = said;
+    const asked = line.section === 'ask' ? boxOf(own.flatMap((need) => need.at)) : undefined;
+    const name = first?.words ?? itemWords(line);
+    const words = asked ? `Ask the supplier: is it in the box of ${asked.number}? ${name}` : name;
+    const served = [...new Set(own.map(servedWords))];
+    const key = unique(own.length === 0 && first ? first.key : keyOf(line), line.section, keys);
+    const wants = wantOf(line);
+    const [without, counted] = [withoutWords(line.item), countedWords(line.item)];
+    return [
+      {
+        key,
+        section: line.section,
+        words,
+        quantity: line.quantity,
+        reason:
+          said.length > 0
+            ? [...new Set(said.map((t) => t.reason))].join('; ')
+            : (counted ?? without ?? served.join('; ')),
+        ...(served.length === 0 ? {} : { serves: served }),
+        ...(asked ? { box: questionOf(line, name, asked) } : {}),
+        ...(without === undefined ? {} : { without }),
+        ...(first?.number === undefined ? {} : { number: first.number }),
+        ...(line.section === 'order' && wants !== undefined ? { wants } : {}),
+      },
+    ];
+  });
+}
+
+/** What a line wants of a catalogue of small parts; undefined for what is no small part. Lists call the piece that joins two lines a union. */
+export function wantOf({
+  item,
+  thread,
+  seat,
+  tube,
+  grade,
+  sizeMm,
+}: Omit<ListLine, 'section'>): FittingWant | undefined {
+  const kind = item === 'connector' ? 'union' : FITTING_KINDS.find((k) => k === item);
+  if (kind === undefined) return undefined;
+  return {
+    kind,
+    ...(thread === undefined ? {} : { thread }),
+    ...(seat === undefined ? {} : { seat }),
+    ...(tube === undefined ? {} : { tube }),
+    ...(grade === undefined ? {} : { grade }),
+    ...(sizeMm === undefined ? {} : { sizeMm }),
+  };
+}
+
+/** A pack of several sizes, with what it covers. */
+const packWords = ({ pack, quantity }: PackLine, needs: readonly Need[]): SlipProposal => ({
+  key: `pack-${pack.id}`,
+  section: 'order',
+  words: pack.name,
+  quantity,
+  reason: `covers ${[...new Set(needs.map((need) => itemWords(need)))].join('; ')}`,
+  serves: [...new Set(needs.map(servedWords))],
+  ...(pack.number === undefined ? {} : { number: pack.number }),
+});
+
+/** The place and the number that a box is asked about. */
+export interface Asked {
+  readonly slot: string;
+  readonly number: string;
+}
+
+/** What the supplier is asked, and the decision that his answer makes. */
+const questionOf = (
+  { item, quantity }: ListLine,
+  name: string,
+  { slot, number }: Asked,
+): NonNullable<SlipProposal['box']> => ({
+  subject: subjectText({ about: 'box', slot, item }),
+  text: `We want to order ${number}. Please tell us what comes in its box: ${quantity} × ${name}? With it, without it, and of which size.`,
+});
+
+/** What a need is for: the joint by its name, the port of a unit, the unit itself. */
+function servedWords({ because, quantity, at: places }: Need): string {
+  const { part, at } = readRef(because);
+  const words =
+    at === undefined
+      ? places.length === 1
+        ? (places[0] ?? '').replace(/-/g, ' ')
+        : jointWords({ id: because, between: ['', ''] })
+      : `${part.replace(/-/g, ' ')}, port ${at.replace(/-/g, ' ')}`;
+  return quantity === 1 ? words : `${words}: ${quantity}`;
+}
+
+/** The name that a hand edit keeps to. */
+const keyOf = ({ item, thread, seat, tube, grade, sizeMm }: ListLine): string =>
+  jointKey([item, thread, seat, tube, grade, sizeMm].filter((part) => part !== undefined).join(' '));
+
+function unique(key: string, section: string, taken: Set<string>): string {
+  const name = taken.has(key) ? `${key}·${section}` : key;
+  taken.add(name);
+  return name;
+}

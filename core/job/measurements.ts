@@ -1,0 +1,88 @@
+import { attribute, attributeWords, type AttributeName } from '../attribute/index.js';
+import { benchWord } from '../identify/bench-line.js';
+import type { ShownJoint } from './shown.js';
+
+/** What to measure, on which side of the joint, where to look, and the bench line that records it. */
+export interface Measure {
+  readonly side: 'vehicle' | 'unit';
+  readonly attribute: AttributeName;
+  readonly position?: string;
+  readonly what: string;
+  readonly where: string;
+  readonly line: string;
+  /** Nothing has to come off for it. */
+  readonly onVehicle: boolean;
+  /** What has to come off first. */
+  readonly off?: string;
+  readonly tool?: string;
+  readonly minutes: number;
+}
+
+/** What to measure, where, what it costs, and the bench line that records it. */
+export function measureOf(side: Measure['side'], name: AttributeName, position?: string): Measure {
+  const row = attribute(name);
+  return {
+    side,
+    attribute: name,
+    ...(position === undefined ? {} : { position }),
+    what: attributeWords(name, position),
+    where: row.where,
+    line: benchWord(name, position),
+    onVehicle: side === 'vehicle' && row.onVehicle === 'yes',
+    ...(side === 'vehicle' && row.off !== undefined ? { off: row.off } : {}),
+    ...(row.tool === undefined ? {} : { tool: row.tool }),
+    minutes: row.minutes,
+  };
+}
+
+/** What has to be done before something can be measured, from nothing to the new unit in the hand. */
+export const MEASURE_GROUPS = ['nothing-off', 'something-off', 'new-unit'] as const;
+export type MeasureGroup = (typeof MEASURE_GROUPS)[number];
+
+export const GROUP_WORDS: Readonly<Record<MeasureGroup, string>> = {
+  'nothing-off': 'on the vehicle, nothing taken off',
+  'something-off': 'on the vehicle, something off first',
+  'new-unit': 'on the new unit, or ask the supplier',
+};
+
+export interface Measurement extends Measure {
+  readonly slot: string;
+  /** "brake-master/vehicle/stud-spacing": stable, so that an entry keeps to its line. */
+  readonly key: string;
+  readonly group: MeasureGroup;
+  /** The open joints that it helps to turn, in words. */
+  readonly turns: readonly string[];
+}
+
+/**
+ * The shortest list of measurements that turns every open joint: each missing value once, however many checks lean on it. A place
+ * where something is known not to fit, with no way out, is left out: what is measured there would not save the unit. What needs
+ * nothing taken off comes first, then by minutes.
+ */
+export function measurementsFor(joints: readonly ShownJoint[]): Measurement[] {
+  const lost = new Set(
+    joints
+      .filter((joint) => joint.checks.some((c) => c.state === 'does-not-fit' && !c.tells && c.remedies.length === 0))
+      .map((joint) => joint.slot),
+  );
+  const byKey = new Map<string, Measurement>();
+  for (const joint of joints) {
+    if (lost.has(joint.slot)) continue;
+    const open = joint.checks.filter((check) => check.state === 'not-known' && !check.tells);
+    for (const measure of open.flatMap((check) => check.measures)) {
+      const { side, attribute: name, position } = measure;
+      const key = [joint.slot, side, name, ...(position === undefined ? [] : [position])].join('/');
+      const turns = [...new Set([...(byKey.get(key)?.turns ?? []), joint.words])];
+      byKey.set(key, { ...measure, slot: joint.slot, key, group: groupOf(measure), turns });
+    }
+  }
+  return [...byKey.values()].sort(
+    (a, b) =>
+      MEASURE_GROUPS.indexOf(a.group) - MEASURE_GROUPS.indexOf(b.group) ||
+      a.minutes - b.minutes ||
+      (a.key < b.key ? -1 : 1),
+  );
+}
+
+const groupOf = ({ side, onVehicle }: Measure): MeasureGroup =>
+  side === 'unit' ? 'new-unit' : onVehicle ? 'nothing-off' : 'something-off';

@@ -1,0 +1,89 @@
+import { positionWords } from '../attribute/index.js';
+import { partRow, readRef, type Part } from '../chain/index.js';
+import { lookup } from '../words/index.js';
+import { slotOfPart } from './draft.js';
+import type { JointName } from './fixes.js';
+import type { Slot } from './types.js';
+
+/** Where a judged joint belongs in a job, and what it is called there. */
+
+/** A joint's name in an address and in a decision: "master-line-front-left". */
+export const jointKey = (id: string): string => id.replace(/[ :]/g, '-');
+
+/** Where a joint lies on the strip, seen from its unit. */
+export const STRIP_PLACES = ['up', 'down', 'side'] as const;
+export type StripPlace = (typeof STRIP_PLACES)[number];
+
+/** The places that are worked on whose joint or unit this is; a joint of booster and master is told at the master. */
+export function slotOf(joint: JointName, worked: readonly string[]): string | undefined {
+  const about = joint.id.includes(':') ? [joint.id.split(':')[1] ?? ''] : [];
+  const ids = [...joint.between.map((ref) => readRef(ref).part), ...about];
+  const at = (of: (id: string) => Slot | undefined): Slot[] =>
+    ids.flatMap((id) => of(id) ?? []).filter((slot) => worked.includes(slot));
+  const exact = at(slotOfPart);
+  const slots = exact.length > 0 ? exact : at(slotBeside);
+  return slots.includes('brake-master') ? 'brake-master' : (slots[0] ?? worked[0]);
+}
+
+/** The slot of a part that goes with a unit: its line, its harness, its carrier. */
+function slotBeside(id: string): Slot | undefined {
+  for (let end = id.length - 1; end > 0; end--) {
+    if (id[end] !== ' ' && id[end] !== '-') continue;
+    const slot = slotOfPart(id.slice(0, end));
+    if (slot !== undefined) return slot;
+  }
+  return undefined;
+}
+
+/** Where a joint lies on the strip, seen from its unit. */
+export function placeOf(joint: JointName, codes: readonly string[], slot: string): StripPlace {
+  const wheel = slot === 'slave' || slot === 'front-brake' || slot === 'rear-brake';
+  if (codes.includes('port')) return wheel ? 'up' : 'down';
+  if (codes.includes('push')) return slot === 'booster' ? 'down' : 'up';
+  if (codes.includes('rod')) return 'up';
+  if (codes.includes('fork')) return 'down';
+  return joint.id === 'master-mount' ? 'up' : 'side';
+}
+
+const JOINT_WORDS: Readonly<Record<string, string>> = {
+  rod: 'pedal to rod',
+  'clutch-rod': 'pedal to rod',
+  mount: 'unit to bulkhead',
+  'clutch-mount': 'unit to bulkhead',
+  'slave-mount': 'slave to gearbox',
+  'slave-fork': 'slave to release fork',
+  'master-mount': 'booster to master',
+  push: 'booster output rod and pushrod pocket',
+  vacuum: 'vacuum hose',
+  supply: 'what drives the booster',
+  mated: 'parts of a production change',
+  circuits: 'circuits',
+};
+const BY_PREFIX: readonly (readonly [string, string])[] = [
+  ['place:', 'another design'],
+  ['fluid:', 'seals and fluid'],
+  ['path:', 'pedal travel to release travel'],
+  ['asked:', 'what the conversion asks'],
+  ['vehicle:', 'valves, feeds and hoses of the vehicle'],
+  ['record:', 'what is on record'],
+];
+
+export function jointWords({ id }: JointName): string {
+  const own = lookup(JOINT_WORDS, id) ?? BY_PREFIX.find(([prefix]) => id.startsWith(prefix))?.[1];
+  if (own !== undefined) return own;
+  if (id.endsWith('-room')) return 'room around it';
+  if (id.endsWith('-neck')) return 'reservoir on its necks';
+  if (id.endsWith('-feed')) return 'feed hose';
+  const line = /(line|hose) (.+)$/.exec(id);
+  if (line) return `${line[1]}, ${(line[2] ?? '').replace(/-/g, ' ')}`;
+  return id.replace(/-/g, ' ');
+}
+
+/** A part as it is called: its kind, and where it sits where there are several. */
+export const partWords = (part: Part): string => {
+  const slot = slotOfPart(part.id);
+  const row = partRow(part.kind).words;
+  const name = positionWords(part.id.replace(/^(.+) (line|hose) (.+)$/, '$1 $2, $3').replace(/-/g, ' '));
+  if (slot === undefined) return name.replace(/, single$/, '');
+  return row.includes(name) ? row : name.includes(row) ? name : `${row}, ${name}`;
+};

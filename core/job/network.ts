@@ -1,0 +1,132 @@
+import { LAYOUTS, partRow, readRef, type ChainFact, type Joint, type LayoutName, type Part } from '../chain/index.js';
+import type { Draft } from './draft.js';
+import type { JobRows } from './types.js';
+
+/** What lies between master and wheels: lines, hoses, blocks, tees, modulators, by the layout of the vehicle and what is recorded of it. */
+
+/** A part of a vehicle's layout as it is recorded: a line with both its ends, a hose, a block, a modulator. */
+export interface NetworkPart {
+  /** Its name in the layout: "rear-line". */
+  readonly part: string;
+  /** Which side of a production change it comes from; "not-known" where several apply. */
+  readonly set?: string;
+  readonly facts: readonly ChainFact[];
+  /** What it is on each side of the change, where several are recorded. */
+  readonly sides?: readonly { readonly set: string; readonly facts: readonly ChainFact[] }[];
+}
+
+const layoutOf = (name: LayoutName | undefined) => LAYOUTS.find((row) => row.layout === name);
+const isUnit = (part: Part | undefined): boolean => part !== undefined && partRow(part.kind).unit !== undefined;
+
+/** The kind of line that comes to a unit by the layout: a hose, or a rigid line. */
+export function endKind(unit: string, rows: Pick<JobRows, 'layouts'>): 'line' | 'hose' | undefined {
+  for (const name of Object.values(rows.layouts ?? {})) {
+    const row = layoutOf(name);
+    const joint = row?.joints.find((j) => j.kind === 'port' && readRef(j.between[0]).part === unit);
+    const end = row?.parts.find((p) => p.id === readRef(joint?.between[1] ?? '').part);
+    if (end?.kind === 'line' || end?.kind === 'hose') return end.kind;
+  }
+  return undefined;
+}
+
+/** The port of a unit that a port of the layout is recorded as: its own name, else the only one that feeds the same, else the only one left. */
+function positionOn(unit: string, at: string, layout: Part, free: readonly string[], draft: Draft): string | undefined {
+  if (free.includes(at)) return at;
+  const wanted = layout.facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
+  const feedsAt = (position: string): string | undefined => draft.feeds.get(`${unit}@${position}`);
+  const same = free.filter((position) => wanted !== undefined && feedsAt(position) === wanted);
+  if (same.length === 1) return same[0];
+  const [only] = free;
+  const others = wanted !== undefined && only !== undefined && feedsAt(only) !== undefined && feedsAt(only) !== wanted;
+  return free.length === 1 && !others ? only : undefined;
+}
+
+/**
+ * Adds what lies between the units of a vehicle. A line that the record of a place knows already is the line of the layout, with its
+ * other end. True when every line of every layout was found, so that circuits can be judged as a whole.
+ */
+export function addNetwork(rows: JobRows, draft: Draft): boolean {
+  const names = Object.values(rows.layouts ?? {}).filter((name) => name !== undefined);
+  if (names.length === 0) return false;
+  const whole = names.map((name) => addLayout(name, rows, draft));
+  const wet = [...draft.parts.values()].filter(
+    (part) => partRow(part.kind).fed || part.kind === 'brake-master' || part.kind === 'clutch-master',
+  );
+  const met = new Set(
+    draft.joints.flatMap((j) => (j.kind === 'port' ? j.between.map((ref) => readRef(ref).part) : [])),
+  );
+  return whole.every(Boolean) && wet.every((part) => met.has(part.id));
+}
+
+function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
+  const row = layoutOf(name);
+  if (!row) return false;
+  const base = new Map(row.parts.map((part) => [part.id, part]));
+  const alias = new Map<string, { readonly id: string; readonly end: string }>();
+  const joints: Joint[] = [];
+  const used = new Set<string>();
+  let whole = true;
+  const linesAt = (unit: string): string[] =>
+    draft.joints.flatMap((j) => {
+      const { part, at } = readRef(j.between[0]);
+      return j.kind === 'port' && part === unit && at !== undefined ? [at] : [];
+    });
+  for (const joint of row.joints) {
+    if (joint.kind !== 'port') continue;
+    const refs = joint.between.map(readRef);
+    const unit = refs.find(({ part }) => isUnit(base.get(part)));
+    const other = refs.find((ref) => ref !== unit);
+    if (!unit || !other) {
+      joints.push(joint);
+      continue;
+    }
+    const there = draft.parts.get(unit.part);
+    const layout = base.get(unit.part);
+    const lines = linesAt(unit.part);
+    const free = lines.filter((position) => !used.has(`${unit.part}@${position}`));
+    const at = there && layout && positionOn(unit.part, unit.at ?? '', layout, free, draft);
+    const known = draft.joints.find((j) => j.kind === 'port' && j.between[0] === `${unit.part}@${at ?? ''}`);
+    if (known && !isUnit(base.get(other.part))) {
+      alias.set(other.part, { id: readRef(known.between[1]).part, end: other.at ?? '' });
+      used.add(known.between[0]);
+      continue;
+    }
+    // Which of the lines that are there it is nobody knows; one that is not there is asked about.
+    if (!there || lines.length > 0) whole = false;
+    if (there && lines.length === 0) joints.push(joint);
+  }
+  for (const part of row.parts) {
+    if (isUnit(part) || partRow(part.kind).fluid === undefined) continue;
+    const recorded = rows.network?.find((n) => n.part === part.id);
+    const known = alias.get(part.id);
+    const facts = [...part.facts, ...(recorded?.facts ?? [])];
+    const set = recorded?.set === undefined ? {} : { set: recorded.set };
+    const named = (own: readonly ChainFact[]): ChainFact[] =>
+      own.map((f) => (known && f.position === known.end ? { ...f, position: 'end' } : f));
+    for (const side of recorded?.sides ?? [])
+      draft.variants.push({ part: known?.id ?? part.id, set: side.set, facts: named([...part.facts, ...side.facts]) });
+    if (!known) {
+      draft.parts.set(part.id, { id: part.id, kind: part.kind, ...set, facts });
+      continue;
+    }
+    const before = draft.parts.get(known.id);
+    if (!before) continue;
+    // What was found at the port goes before what the record says of that end.
+    const more = named(facts).filter(
+      (f) => !before.facts.some((o) => o.attribute === f.attribute && o.position === f.position),
+    );
+    draft.parts.set(known.id, { ...before, kind: part.kind, ...set, facts: [...before.facts, ...more] });
+  }
+  const renamed = (ref: string): string => {
+    const { part, at } = readRef(ref);
+    const known = alias.get(part);
+    return known ? `${known.id}@${at === known.end ? 'end' : (at ?? '')}` : ref;
+  };
+  const hasBoth = (joint: Joint): boolean => joint.between.every((ref) => draft.parts.has(readRef(ref).part));
+  const made = joints.map((joint): Joint => ({
+    ...joint,
+    between: [renamed(joint.between[0]), renamed(joint.between[1])],
+  }));
+  draft.joints.push(...made.filter(hasBoth));
+  return whole && made.every(hasBoth);
+}

@@ -1,0 +1,275 @@
+import { findAttribute, type AttributeName } from '../attribute/index.js';
+import type { Fix, Skill } from '../fix/index.js';
+import { CHECKS, type Check, type CheckCode, type JudgedJoint } from '../joint/index.js';
+import { worst, type FourState } from '../joint/state.js';
+import { FITTING_KINDS } from '../need/index.js';
+import type { SlipProposal } from '../parts-list/types.js';
+import { checkWords, fixWords, linesOf, operationsOf, partWordsOf, riskOf, sentenceOf } from '../words/index.js';
+import { drawerOf, type ShownFaces } from './drawn.js';
+import { fixKey, hasAnswered, outlookOf, type JointName, type JudgedChain } from './fixes.js';
+import { foldSides } from './fold.js';
+import type { Origin } from './known.js';
+import type { Measure } from './measurements.js';
+import { jointKey, jointWords, placeOf, slotOf, type StripPlace } from './names.js';
+import { measuresOf, sidesOf, workingOf } from './sides.js';
+
+/**
+ * Judged joints of a chain as the stages show them: by the place that is worked on, each check with what the vehicle and the new
+ * unit have, what answers it, and the fixes that the table of remedies has for it.
+ */
+
+/** A fix as it is offered and taken: accepting it changes the chain, which is judged again. */
+export interface ShownFix {
+  /** Within its place: "reflare@front-left". */
+  readonly key: string;
+  readonly row: string;
+  readonly words: string;
+  /** Least intrusive first. */
+  readonly order: number;
+  readonly minutes: number;
+  readonly skill: Skill;
+  readonly tools: readonly string[];
+  readonly operations: readonly string[];
+  /** What could go wrong. */
+  readonly risk: string;
+  readonly accepted: boolean;
+  readonly slip: readonly SlipProposal[];
+  /** What the joints come to with it. */
+  readonly after?: {
+    readonly state: FourState;
+    readonly sentence: string;
+    readonly opens: readonly string[];
+    /** What the joint is drawn from with it; absent where it is no longer there. */
+    readonly drawn?: ShownFaces;
+  };
+}
+
+export interface ShownCheck {
+  readonly id: string;
+  readonly words: string;
+  /** What the vehicle has, in words; undefined when not known. */
+  readonly vehicle?: string;
+  readonly vehicleOrigin?: Origin;
+  /** What the unit has, in words; undefined when not known. */
+  readonly unit?: string;
+  readonly rule: string;
+  /** The attributes that it compares, of the face with the first role and of the other. */
+  readonly about?: readonly [AttributeName, AttributeName];
+  readonly state: FourState;
+  readonly sentence: string;
+  /** The arithmetic with its values in it. */
+  readonly working?: string;
+  /** How to find out, when the state is "not known": every value that is missing. */
+  readonly measures: readonly Measure[];
+  readonly remedies: readonly ShownFix[];
+  /** Lines that this check puts on the slip as it stands. */
+  readonly slip: readonly SlipProposal[];
+  /** It says something that whoever fits the unit wants to know, and decides nothing. */
+  readonly tells?: true;
+  /** Somebody decides it: another design is wanted. */
+  readonly decides?: 'wanted';
+}
+
+export interface ShownJoint {
+  readonly id: string;
+  readonly slot: string;
+  readonly words: string;
+  readonly place: StripPlace;
+  readonly state: FourState;
+  readonly checks: readonly ShownCheck[];
+  /** What it is drawn from; absent where there is nothing to draw. */
+  readonly drawn?: ShownFaces;
+}
+
+const ORIGIN: Readonly<Record<Check['rests'], Origin | undefined>> = {
+  measured: 'measured',
+  recorded: 'vehicle-record',
+  'by-its-mate': 'old-unit',
+  'as-it-was': 'old-unit',
+  sister: 'neighbour',
+  listed: 'vehicle-record',
+  'not-known': undefined,
+};
+const RANK_WORDS = {
+  must: 'before ordering',
+  receive: 'when the part is there',
+  tells: 'for whoever fits it',
+} as const;
+
+/** The judged joints of each place that is worked on, with the fixes that are offered and those that were taken. */
+export function shownJoints(judged: JudgedChain, worked: readonly string[]): ShownJoint[] {
+  const joints = judged.answer?.joints ?? [];
+  const drawer = drawerOf(judged);
+  const closed = judged.taken.flatMap(({ answered }) => answered.map(({ joint }) => joint));
+  const gone = closed.filter(
+    (joint, i) => closed.findIndex((j) => j.id === joint.id) === i && !joints.some((j) => j.id === joint.id),
+  );
+  const shown = [...joints, ...gone.map((joint) => ({ ...joint, checks: [] }))].flatMap((joint): ShownJoint[] => {
+    const slot = slotOf(joint, worked);
+    if (slot === undefined) return [];
+    const seen = new Map<string, number>();
+    const standing = joint.checks.map((check) => {
+      const id = idOf(check.code, joint);
+      const n = seen.get(id) ?? 0;
+      seen.set(id, n + 1);
+      return shownCheck(check, n === 0 ? id : `${id}-${n}`, joint as JudgedJoint, slot, judged);
+    });
+    const checks = [...standing, ...closedChecks(joint, judged)];
+    const deciding = checks.filter((check) => !check.tells);
+    const state = deciding.length === 0 ? 'fits' : worst(deciding.map((check) => check.state));
+    const codes = joint.checks.map((check) => check.code.split('.')[0] ?? '');
+    const drawn = drawer.facesFor(joint as JudgedJoint, slot);
+    return [
+      {
+        id: jointKey(joint.id),
+        slot,
+        words: jointWords(joint),
+        place: placeOf(joint, codes, slot),
+        state,
+        checks,
+        ...(drawn ? { drawn } : {}),
+      },
+    ];
+  });
+  return foldSides(shown);
+}
+
+/** Checks that a taken fix closed so well that nothing asks them any more: a line that found no port goes to a tee now. */
+const closedChecks = (joint: JointName & Pick<JudgedJoint, 'checks'>, { taken }: JudgedChain): ShownCheck[] =>
+  taken.flatMap(({ fix, answered }) =>
+    answered.flatMap(({ joint: { id }, code }): ShownCheck[] => {
+      if (id !== joint.id || joint.checks.some((check) => check.code === code)) return [];
+      const sentence = `${fixWords(fix)}.`;
+      const remedies = [shownFix(fix, sentence, true)];
+      const words = checkWords(code);
+      return [
+        {
+          id: idOf(code, joint),
+          words,
+          rule: RANK_WORDS.must,
+          state: 'fits-with-change',
+          sentence,
+          measures: [],
+          remedies,
+          slip: [],
+        },
+      ];
+    }),
+  );
+
+/** The name of a check within its joint: what it is about, and at a line which one. */
+function idOf(code: CheckCode, joint: JointName): string {
+  const line = /(?:line|hose) (.+)$/.exec(joint.id)?.[1];
+  const own = OWN_ID[code];
+  if (own !== undefined) return line === undefined ? own : `${own}@${line}`;
+  if (code === 'wiring.plug') return joint.between[1].split('@')[1] ?? 'sensor';
+  const row = CHECKS.find((r) => r.code === code);
+  return row ? (row.b ?? row.a) : code;
+}
+const OWN_ID: Readonly<Partial<Record<Check['code'], string>>> = {
+  'push.gap': 'recess-depth',
+  'port.thread': 'thread',
+  'port.seat': 'seat',
+  'port.place': 'place',
+  'port.none': 'line',
+  'place.reservoir': 'reservoir',
+  'vehicle.valve': 'valve-in-body',
+  'vehicle.nipple': 'clutch-feed',
+  'vehicle.hose': 'hose-length',
+  'vehicle.tab': 'tab',
+  'fluid.seals': 'seals',
+  'place.bore': 'bore',
+  'place.wanted': 'bore',
+  'path.clutch': 'pedal-travel',
+};
+
+/** Lines of a fix, as it is offered. */
+function linesOfFix(fix: Fix, key: string, because: string): SlipProposal[] {
+  return fix.parts.map((part): SlipProposal => {
+    const [words, why] = partWordsOf(fix, part);
+    const { section, item, quantity, thread, seat, tube, sizeMm } = part;
+    const sized = {
+      ...(thread ? { thread } : {}),
+      ...(seat ? { seat } : {}),
+      ...(tube ? { tube } : {}),
+      ...(sizeMm === undefined ? {} : { sizeMm }),
+    };
+    const kind = FITTING_KINDS.find((k) => k === item);
+    const wants = section === 'order' && kind !== undefined ? { wants: { kind, ...sized } } : {};
+    return { key: `${key}-${part.key}`, section, words, quantity, reason: why ?? because, ...wants };
+  });
+}
+
+/** A fix as it is shown. */
+export function shownFix(fix: Fix, because: string, accepted: boolean): ShownFix {
+  const key = fixKey(fix);
+  const { fix: row, order, minutes, skill, tools } = fix;
+  return {
+    key,
+    row,
+    words: fixWords(fix),
+    order,
+    minutes,
+    skill,
+    tools,
+    operations: operationsOf(fix),
+    risk: riskOf(fix),
+    accepted,
+    slip: linesOfFix(fix, key, because),
+  };
+}
+
+function fixesOf(check: Check, joint: JudgedJoint, slot: string, judged: JudgedChain): ShownFix[] {
+  const because = sentenceOf(check, joint);
+  const mine = judged.taken.filter((t) => hasAnswered(t, joint, check.code));
+  const offered = check.fixes.map((fix): ShownFix => {
+    const taken = judged.taken.find((t) => t.key === `${slot}/${fixKey(fix)}`);
+    const shown = shownFix(fix, because, taken !== undefined);
+    if (taken) return shown;
+    const { state, opens, faults, judged: then, after } = outlookOf(judged, fix, joint);
+    const drawn = then && after && drawerOf(then).facesFor(after, slot);
+    const told = [...opens.map((o) => `${checkWords(o.check.code)}: ${sentenceOf(o.check, o.joint)}`), ...faults];
+    const sentence = told.length > 0 ? `Then: ${told.join(' ')}` : '';
+    return {
+      ...shown,
+      after: { state, sentence, opens: opens.map((o) => checkWords(o.check.code)), ...(drawn ? { drawn } : {}) },
+    };
+  });
+  const known = new Set(offered.map((f) => f.key));
+  return [...mine.filter((t) => !known.has(fixKey(t.fix))).map((t) => shownFix(t.fix, because, true)), ...offered];
+}
+
+/** What a check compares: at a plug, the connector that its joint names. */
+function aboutOf(code: CheckCode, { between }: JointName): { about?: readonly [AttributeName, AttributeName] } {
+  const row = CHECKS.find((r) => r.code === code);
+  if (!row) return {};
+  if (row.joint !== 'wiring') return { about: [row.a, row.b ?? row.a] };
+  const plug = findAttribute(between[1].split('@')[1] ?? '')?.name ?? row.a;
+  return { about: [plug, plug] };
+}
+
+function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, judged: JudgedChain): ShownCheck {
+  const [vehicle, unit] = sidesOf(check, joint, slot);
+  const origin = ORIGIN[check.rests];
+  const remedies = fixesOf(check, joint, slot, judged);
+  const closed = check.state === 'fits' && remedies.some((r) => r.accepted);
+  return {
+    id,
+    words: checkWords(check.code),
+    ...(vehicle === undefined ? {} : { vehicle }),
+    ...(vehicle !== undefined && origin !== undefined ? { vehicleOrigin: origin } : {}),
+    ...(unit === undefined ? {} : { unit }),
+    rule: RANK_WORDS[check.rank],
+    ...aboutOf(check.code, joint),
+    state: closed ? 'fits-with-change' : check.state,
+    sentence: sentenceOf(check, joint),
+    ...workingOf(check),
+    measures: check.rank === 'must' && check.state === 'not-known' ? measuresOf(check, slot) : [],
+    remedies,
+    slip: closed ? [] : linesOf(check, joint),
+    ...(check.rank === 'must' ? {} : check.state === 'does-not-fit' ? {} : { tells: true as const }),
+    ...(check.answers.some((a) => a.how === 'decide') && check.code.startsWith('place.')
+      ? { decides: 'wanted' as const }
+      : {}),
+  };
+}

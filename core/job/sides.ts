@@ -1,0 +1,64 @@
+import { attribute, attributeWords, valueWords, type AttributeName } from '../attribute/index.js';
+import { readRef } from '../chain/index.js';
+import { CHECKS, type Answer, type Check, type JudgedJoint } from '../joint/index.js';
+import { lookup } from '../words/index.js';
+import { slotOfPart } from './draft.js';
+import { measureOf, type Measure } from './measurements.js';
+
+/** What a check has on its two sides, its arithmetic, and what answers it, at the place that is worked on. */
+
+/** What the vehicle has and what the new unit has, where the check compares two faces. */
+export function sidesOf(
+  check: Check,
+  { between }: JudgedJoint,
+  slot: string,
+): [string | undefined, string | undefined] {
+  const row = CHECKS.find((r) => r.code === check.code);
+  if (!row) return [undefined, undefined];
+  const unit = between.find((ref) => slotOfPart(readRef(ref).part) === slot);
+  const other = between.find((ref) => ref !== unit);
+  const nameOf = (ref: string | undefined): AttributeName =>
+    row.joint === 'wiring'
+      ? ((ref?.split('@')[1] ?? 'sensor') as AttributeName)
+      : ref === between[0]
+        ? row.a
+        : (row.b ?? row.a);
+  const say = (ref: string | undefined): string | undefined => {
+    const known = ref === undefined ? undefined : lookup(check.values, ref);
+    if (known === undefined || typeof known === 'boolean') return undefined;
+    if (known === null) return check.state === 'not-known' ? undefined : 'none';
+    return valueWords(nameOf(ref), known);
+  };
+  return [say(other), say(unit)];
+}
+
+export function workingOf({ code, values }: Check): { working?: string } {
+  if (code === 'push.gap' && typeof values['gap'] === 'number')
+    return {
+      working: `recess ${values['recess']} + plate ${values['plate']} − insert ${values['insert']} − rod ${values['pin']} = ${values['gap']} ± ${values['doubt']} mm; target ${values['low']} to ${values['high']} mm`,
+    };
+  const figures = Object.entries(values).filter(([, v]) => typeof v === 'number');
+  return figures.length < 3 ? {} : { working: figures.map(([name, v]) => `${name} ${v}`).join(', ') };
+}
+
+/** Answers as entries: on the new unit, or on what it meets, at the place that is worked on. */
+export function measuresOf({ code, values, answers }: Check, slot: string): Measure[] {
+  const seen = new Set<string>();
+  return answers.flatMap((answer) => {
+    const { part, attribute: name } = answer;
+    if (name === undefined || answer.how === 'decide') return [];
+    // The bore that is missing may be that of the unit that comes off.
+    const ofOld = code === 'place.bore' && typeof values['then'] === 'number';
+    const side = slotOfPart(part) === slot && !ofOld ? ('unit' as const) : ('vehicle' as const);
+    // A booster has two mounts; without a word the one at the bulkhead is meant.
+    const face = answer.position === 'master' && side === 'unit' ? 'master' : undefined;
+    const position = attribute(name).perPort ? portOf(answer) : face;
+    const key = `${side} ${name} ${position ?? ''}`;
+    if (seen.has(key)) return [];
+    seen.add(key);
+    return [{ ...measureOf(side, name, position), what: attributeWords(name, position) }];
+  });
+}
+
+/** The port that is meant: of a line, the one that it sits in. */
+const portOf = ({ part, position }: Answer): string | undefined => /(?:line|hose) (.+)$/.exec(part)?.[1] ?? position;

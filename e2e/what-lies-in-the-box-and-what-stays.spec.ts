@@ -1,0 +1,72 @@
+import { expect, it } from 'vitest';
+import { workshop } from './browser.js';
+
+const { server, sit } = workshop();
+
+interface Workspace {
+  readonly slip: readonly { readonly section: string; readonly words: string; readonly quantity: number }[];
+}
+const api = async (method: string, path: string, body: unknown): Promise<Record<string, number>> => {
+  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
+  const answer = await fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
+  return (await answer.json()) as Record<string, number>;
+};
+/** A job with the old unit and the new one decided. */
+async function open(vehicleId: string, slot: string, built: string, old: string, unit: string): Promise<number> {
+  const { id = 0 } = await api('POST', '/jobs', { asker: 'Quay', request: 'replace', complaints: [], words: '', vehicleId, built, options: [], slot }); // prettier-ignore
+  for (const [subject, choice] of [
+    ['old', old],
+    ['unit', unit],
+  ] as const)
+    await api('PUT', `/jobs/${id}/decisions/${subject}:${slot}`, { value: { choice }, reason: 'as fitted' });
+  return id;
+}
+const lines = async (id: number): Promise<string[]> => {
+  const { slip } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
+  return slip.map((l) => `${l.section}: ${l.quantity} × ${l.words}`);
+};
+
+it('the supplier is asked what is in the box, and the answer is counted', async () => {
+  const id = await open('v12', 'brake-master', '1999-05', 'ard-tm22vs', 'pel-tm22vs');
+  const seat = await sit();
+  await seat.go(`/jobs/${id}/fit/joints`);
+  await seat.see('Ask the supplier: is it in the box of P/0912/3? Sensor', 'app-parts-list');
+  await seat.tabTo('Count it as not there');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(
+    () => !document.querySelector('app-parts-list')?.textContent?.includes('Ask the supplier'),
+  );
+  expect(await lines(id)).toContain('move: 1 × Sensor');
+  expect(seat.errors).toEqual([]);
+});
+
+it('what stays is looked at by keyboard: a wet booster leads on, and a seized bleeder is ordered', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/3/fit/look');
+  await seat.see('Face of the booster');
+  await seat.tabTo('dry');
+  await seat.keys('ArrowRight');
+  await seat.see('Inside of the booster');
+  await seat.see('look inside before it is used again');
+  await seat.tabTo('all open');
+  await seat.keys('ArrowRight');
+  await seat.see('The seized bleeder');
+  await seat.see('bleeders: one is seized', 'app-parts-list');
+  expect(await lines(3)).toEqual(expect.arrayContaining(['order: 1 × Bleeder screw']));
+  expect((await lines(3)).filter((line) => line.includes('Bleeder'))).toHaveLength(1);
+  expect(seat.errors).toEqual([]);
+});
+
+it('why a line is there, and what would happen without it, is one press away', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/3/kit');
+  await seat.see('Seal ring between booster and master', 'app-parts-list');
+  await seat.tabTo('Change Seal ring');
+  await seat.keys('Enter');
+  await seat.see('Why it is here');
+  await seat.keys('ArrowDown');
+  await seat.keys('ArrowDown');
+  await seat.keys('Enter');
+  await seat.see('For: booster to master. Without it: a flattened ring leaks vacuum', 'app-parts-list');
+  expect(seat.errors).toEqual([]);
+});

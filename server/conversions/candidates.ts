@@ -1,0 +1,69 @@
+import type { RoleView } from '@kerabat/contract';
+import type { Role } from '@kerabat/core/conversion';
+import { composeJob, isOpen } from '@kerabat/core/job';
+import { factOf, type UnitDesign } from '@kerabat/core/unit';
+import { checkChain } from '@kerabat/core/verdict';
+import { sentenceOf } from '@kerabat/core/words';
+import { entriesFor } from '../jobs/choose.js';
+import { placeRows, type PlaceInput } from '../jobs/rows.js';
+import type { Stores } from './needs.js';
+
+const SHOWN = 6;
+const AT_ONCE = 8;
+
+/**
+ * Units for a role, those of the sister vehicles first, then by what does not fit and what is not known. Each is judged in the chain
+ * as the conversion changes it, a few at a time: others are answered in between.
+ */
+export async function candidatesFor(
+  role: Role,
+  input: PlaceInput,
+  vehicleId: string,
+  stores: Stores,
+): Promise<RoleView['candidates']> {
+  const entries = entriesFor(input.chain, role.slot, input.known);
+  const old = entries.length === 1 ? stores.units.design(entries[0]?.unitId ?? '') : undefined;
+  const judged = (unitId: string, from: string): RoleView['candidates'] => {
+    const unit = stores.units.design(unitId);
+    if (!unit || !suits(unit, role)) return [];
+    const rows = placeRows([{ slot: role.slot, ...(old ? { old } : {}), chosen: unit, measured: [] }], input, stores);
+    const answer = checkChain(composeJob(rows));
+    if ('faults' in answer) return [];
+    const checks = answer.joints.flatMap((joint) => joint.checks.filter(isOpen).map((check) => ({ joint, check })));
+    const misfits = checks.filter(({ check }) => check.state === 'does-not-fit');
+    const hopeless = misfits.filter(({ check }) => check.fixes.length === 0).length;
+    const open = checks.length - misfits.length;
+    const number = stores.units.numbers(unitId)[0];
+    const side = stores.siblings.sideOf(unitId, role.slot);
+    const [first] = misfits;
+    const says = first
+      ? sentenceOf(first.check, first.joint)
+      : open > 0
+        ? `${open} to measure`
+        : 'every check that is asked fits';
+    const named = {
+      unitId,
+      name: unit.name,
+      maker: unit.maker,
+      from,
+      ...(number ? { number } : {}),
+      ...(side ? { side } : {}),
+    };
+    return [{ ...named, misfits: misfits.length, hopeless, open, sentence: says }];
+  };
+  const found: RoleView['candidates'] = [];
+  for (const [i, [unitId, from]] of [...stores.siblings.forPlace(role.slot, role.kind, vehicleId)].entries()) {
+    if (i % AT_ONCE === AT_ONCE - 1) await new Promise(setImmediate);
+    found.push(...judged(unitId, from));
+  }
+  const rank = (c: (typeof found)[number]): number =>
+    c.hopeless * 1000 + (c.from === '' ? 200 : 0) + c.misfits * 30 + c.open * 5;
+  return found.sort((a, b) => rank(a) - rank(b) || (a.unitId < b.unitId ? -1 : 1)).slice(0, SHOWN);
+}
+
+/** Whether a unit has what the role wants; what is not recorded of it does not rule it out. */
+const suits = (unit: UnitDesign, role: Role): boolean =>
+  (role.wanted ?? []).every(({ attribute, is }) => {
+    const fact = factOf(unit.facts, attribute);
+    return fact === undefined || is.includes(fact.value);
+  });

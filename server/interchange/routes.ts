@@ -1,0 +1,95 @@
+import type Router from '@koa/router';
+import type { Context } from 'koa';
+import { NewOutcome, type InterchangeAnswer } from '@kerabat/contract';
+import { readBody } from '../http/body.js';
+import { numberQuery, textQuery } from '../http/door.js';
+import { hangsUp } from '../http/gone.js';
+import { personOf, sender } from '../http/guard.js';
+import { badRequest } from '../http/problem.js';
+import { wholeNumber } from '../jobs/routes.js';
+import type { Stores } from './needs.js';
+import { isNode } from './store.js';
+
+/** A walk of so many nodes is done on the spot; a longer one in a thread. */
+const NEAR = 250;
+
+/** Interchange of a unit, the paths to it, and what came of acting on them. */
+export function interchangeRoutes(router: Router, stores: Stores): void {
+  router.get('/units/:id/interchange', async (ctx) => {
+    const practice = stores.practice.current();
+    const [id, grade, minTrust] = [ctx.params['id'] ?? '', textQuery(ctx, 'grade'), numberQuery(ctx, 'minTrust', 0)];
+    const depth = numberQuery(ctx, 'depth', practice.interchangeDepth);
+    const near = stores.interchange.interchange(id, practice, { depth, work: NEAR });
+    const interchange = near.tired
+      ? await stores.pool.run('interchange', { ...taskOf(id, depth), practice }, asking(ctx))
+      : near.answer;
+    const limit = numberQuery(ctx, 'geometry', 0);
+    ctx.body = {
+      ...interchange,
+      entries: interchange.entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust),
+      ...(limit === 0 || isNode(id) ? {} : await byGeometry(id, interchange, limit, stores)),
+    };
+  });
+  router.get('/units/:id/interchange/:node', async (ctx) => {
+    const practice = stores.practice.current();
+    const [id, node] = [ctx.params['id'] ?? '', ctx.params['node'] ?? ''];
+    if (!isNode(node))
+      throw badRequest('The other end is named like "u:12" or "n:40", as the list of interchange has it.', '/node');
+    const [depth, count] = [numberQuery(ctx, 'depth', practice.interchangeDepth), numberQuery(ctx, 'count', 3)];
+    const near = stores.interchange.paths(id, node, practice, count, { depth, work: NEAR });
+    const paths = near.tired
+      ? await stores.pool.run('interchangePaths', { ...taskOf(id, depth), practice, target: node, count }, asking(ctx))
+      : near.paths;
+    const links = [...new Set(paths.flat().map((step) => step.link))];
+    ctx.body = { paths, outcomes: stores.outcomes.ofLinks(links) };
+  });
+  const taskOf = (key: string, depth: number) => ({
+    file: stores.files.catalogue,
+    key,
+    depth,
+    outcomes: stores.outcomes.counts(),
+  });
+  const asking = (ctx: Context) => ({ person: sender(ctx), signal: hangsUp(ctx) });
+  router.post('/outcomes', async (ctx) => {
+    const person = personOf(ctx);
+    const outcome = await readBody(ctx, NewOutcome);
+    if (!stores.interchange.hasLink(outcome.link)) throw badRequest('There is no such link in the catalogue.', '/link');
+    if (outcome.result !== 'fitted' && outcome.reason === '')
+      throw badRequest('Say why: the next one who looks wants to know.', '/reason');
+    ctx.status = 201;
+    ctx.body = { id: stores.outcomes.add(outcome, person) };
+  });
+  router.post('/outcomes/:id/withdraw', (ctx) => {
+    stores.outcomes.withdraw(wholeNumber(ctx.params['id'] ?? '', 'outcome'), personOf(ctx));
+    ctx.status = 204;
+  });
+}
+
+/** What would do by its joints alone, without what is known interchange. */
+async function byGeometry(
+  id: string,
+  interchange: InterchangeAnswer,
+  limit: number,
+  stores: Stores,
+): Promise<Pick<InterchangeAnswer, 'byGeometry' | 'byGeometryCount' | 'byGeometryProblem'>> {
+  const practice = stores.practice.current();
+  const kind = stores.units.head(id)?.kind ?? 'brake-master';
+  const without = [
+    ...stores.interchange.sameUnits(id, practice),
+    ...interchange.entries.flatMap((e) => e.unitId ?? []),
+  ];
+  const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit, practice });
+  const views = found.map((unit) => ({
+    ...unit,
+    differences: [...unit.differences],
+    open: [...unit.open],
+    name: stores.units.head(unit.unitId)?.name ?? unit.unitId,
+    maker: stores.units.head(unit.unitId)?.maker ?? '',
+    numbers: stores.units.numbers(unit.unitId),
+  }));
+  return {
+    byGeometry: views,
+    byGeometryCount: count,
+    ...(because === undefined ? {} : { byGeometryProblem: because }),
+  };
+}

@@ -1,0 +1,23 @@
+import type { InterchangeAnswer, InterchangeStep } from '@kerabat/contract';
+import type { InterchangeNode, Outcomes } from '@kerabat/core/interchange';
+import type { Settings } from '@kerabat/core/settings';
+import { readingOf } from '../work/reading.js';
+import { interchangeStore } from './store.js';
+
+export interface InterchangeTask {
+  readonly file: string;
+  readonly key: string;
+  readonly practice: Settings;
+  readonly depth: number;
+  readonly outcomes: ReadonlyMap<string, Outcomes>;
+}
+export interface PathsTask extends InterchangeTask {
+  readonly target: InterchangeNode;
+  readonly count: number;
+}
+/** Walks that are too long for the loop, in a thread. */
+export const interchangeOf = ({ file, key, practice, depth, outcomes }: InterchangeTask): InterchangeAnswer =>
+  interchangeStore(readingOf(file), () => outcomes).interchange(key, practice, { depth }).answer;
+
+export const pathsOf = ({ file, key, target, practice, count, depth, outcomes }: PathsTask): InterchangeStep[][] =>
+  interchangeStore(readingOf(file), () => outcomes).paths(key, target, practice, count, { depth }).paths;

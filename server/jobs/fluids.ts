@@ -1,0 +1,168 @@
+import type { FluidView } from '@kerabat/contract';
+import {
+  bottlesFor,
+  capAgainstSeals,
+  findFluid,
+  fluidNeeded,
+  FLUIDS,
+  judgeFluid,
+  type SealMaterial,
+} from '@kerabat/core/fluid';
+import { partsOf, subjectText, type Slot } from '@kerabat/core/job';
+import { SYSTEMS, type Opened, type System, type Told } from '@kerabat/core/need';
+import type { SlipProposal } from '@kerabat/core/parts-list';
+import { findSlot, SLOTS } from '@kerabat/core/strip';
+import { textOf } from '@kerabat/core/unit';
+import type { Stores } from './needs.js';
+import { decisionOf, type SlotInput } from './choose.js';
+import type { JudgedWork } from './judged.js';
+import { capOf, type SlotResult } from './slot-work.js';
+
+/** The fluid of each system that a job is about: what the cap names, what the seals of every part survive, and how much of it. */
+
+/** Systems that a job opens, and the one that it is about. */
+function systemsOf(results: readonly SlotResult[], { opened }: JudgedWork, input: SlotInput): System[] {
+  const own = results.length === 0 ? [input.job.slot] : results.map((r) => r.work.slot);
+  const systems = new Set([
+    ...own.map((slot) => findSlot(slot ?? '')?.system ?? 'brake'),
+    ...opened.map(({ system }) => system),
+  ]);
+  return SYSTEMS.filter((system) => systems.has(system));
+}
+
+/** The fluid that the cap of a system names, read at one of its places or on record. */
+function capIn(
+  system: System,
+  results: readonly SlotResult[],
+  { vehicle }: SlotInput,
+  stores: Stores,
+): ReturnType<typeof capOf> {
+  const here = results.filter((r) => findSlot(r.work.slot)?.system === system);
+  const known = here.map((r) => capOf(r.vehicle)).find((cap) => cap !== undefined);
+  if (known) return known;
+  const recorded = SLOTS.filter((row) => row.system === system).map(({ slot }) =>
+    vehicle ? textOf(stores.vehicles.recordedAt(vehicle.id, slot), 'fluid') : undefined,
+  );
+  const grade = recorded.find((one) => one !== undefined);
+  return grade === undefined ? undefined : { grade, origin: 'vehicle-record' };
+}
+
+const UNREAD_CAP = { state: 'not-known' as const, sentence: 'The fluid is not known: read which grade the cap names.' };
+
+/** Each system's fluid judged by its cap and by the seals of all its parts; a kit brings the seals of the unit that it is for. */
+export function fluidsOf(
+  results: readonly SlotResult[],
+  judged: JudgedWork,
+  input: SlotInput,
+  stores: Stores,
+): FluidView[] {
+  const kits = results.flatMap(({ kit, choice, work }) =>
+    kit && choice.stays === 'resealed'
+      ? partsOf(work.slot as Slot).map((part) => ({ part, seals: kit.kit.seals, system: findSlot(work.slot)?.system }))
+      : [],
+  );
+  return systemsOf(results, judged, input).map((system): FluidView => {
+    const capKnown = capIn(system, results, input, stores);
+    const cap = capKnown && findFluid(capKnown.grade);
+    const stay = judged.sealed.filter((one) => one.system === system && !kits.some(({ part }) => part === one.part));
+    const seals = [
+      ...new Set([
+        ...stay.map((one) => one.seals),
+        ...kits.filter((kit) => kit.system === system).flatMap((kit) => kit.seals ?? []),
+      ]),
+    ] as SealMaterial[];
+    const subject = { about: 'fluid', system } as const;
+    const chosen = findFluid(decisionOf(input.decisions, subject)?.choice ?? cap?.grade ?? '');
+    const conflict = cap && capAgainstSeals(cap, seals);
+    const verdict = conflict
+      ? { state: 'does-not-fit' as const, sentence: conflict }
+      : chosen
+        ? judgeFluid(chosen, cap, seals)
+        : UNREAD_CAP;
+    return {
+      system,
+      subject: subjectText(subject),
+      ...(capKnown ? { cap: capKnown.grade, capOrigin: capKnown.origin } : {}),
+      seals,
+      ...(chosen ? { chosen: chosen.grade } : {}),
+      ...(conflict ? { conflict } : {}),
+      ...verdict,
+      grades: FLUIDS.map((fluid) => ({ grade: fluid.grade, ...judgeFluid(fluid, cap, seals) })),
+    };
+  });
+}
+
+/** What an opened system is filled with. */
+const gradeOf = (fluids: readonly FluidView[], system: System): string | undefined =>
+  fluids.find((fluid) => fluid.system === system)?.chosen;
+
+/** Caps that are to be read before fluid can be ordered. */
+export const capsToRead = (fluids: readonly FluidView[], { opened }: JudgedWork): SlipProposal[] =>
+  opened
+    .filter(({ system }) => gradeOf(fluids, system) === undefined)
+    .map(({ system }) => ({
+      key: `fluid-${system}`,
+      section: 'ask',
+      words: `Which fluid for the ${system}: read the cap`,
+      quantity: 1,
+      reason: 'fluid goes by the cap and the seals, not by habit',
+    }));
+
+/** What an opened system takes, and how that is worked out: what the new units hold, the flush of what hangs on it, and waste. */
+function takenBy(
+  { system, holds, wheels, unknown }: Opened,
+  { practice }: SlotInput,
+): { readonly ml: number; readonly reason: string } {
+  const axles = system === 'clutch' ? 1 : unknown ? 2 : wheels / 2;
+  const flush = Math.ceil(axles * practice.flushMillilitres);
+  const ml = Math.ceil(fluidNeeded(holds ?? 0, flush, practice.wasteShare));
+  const wheelsWords = unknown
+    ? 'two axles (its wheels are not on record)'
+    : axles === 1
+      ? 'one axle'
+      : `${axles} axles`;
+  const reason = [
+    holds === undefined ? `${system}: what the unit holds is not on record` : `${system}: unit ${holds} ml`,
+    `flush of ${system === 'clutch' ? 'its line' : wheelsWords} ${flush} ml`,
+    `${Math.round(practice.wasteShare * 100)} % waste: ${ml} ml`,
+  ].join(', ');
+  return { ml, reason };
+}
+
+/** Fluid in bottles, of each grade the cheapest set for all the systems that take it. */
+export function bottlesOf(
+  fluids: readonly FluidView[],
+  { opened: all }: JudgedWork,
+  input: SlotInput,
+  stores: Stores,
+): Told[] {
+  return [...new Set(all.flatMap(({ system }) => gradeOf(fluids, system) ?? []))].flatMap((grade) => {
+    const opened = all.filter(({ system }) => gradeOf(fluids, system) === grade);
+    const taken = opened.map((one) => takenBy(one, input));
+    const ml = taken.reduce((sum, t) => sum + t.ml, 0);
+    const line = {
+      item: 'fluid' as const,
+      grade,
+      because: 'fluid',
+      section: 'order' as const,
+      at: opened.flatMap(({ units }) => units),
+      reason: taken.map((t) => t.reason).join('; '),
+    };
+    const bottles = bottlesFor(ml, stores.kits.bottles(grade));
+    const key = `fluid-${grade.replace(/ /g, '-')}`;
+    if (bottles.length === 0)
+      return [
+        { ...line, key, quantity: Math.ceil(ml / USUAL_BOTTLE_ML), words: `${grade}, bottle of ${USUAL_BOTTLE_ML} ml` },
+      ];
+    return bottles.map(({ number, millilitres, quantity }) => ({
+      ...line,
+      key: `${key}-${millilitres}`,
+      number,
+      quantity,
+      words: `${grade}, bottle of ${millilitres} ml`,
+    }));
+  });
+}
+
+/** What is said where the catalogue knows no bottle of a grade. */
+const USUAL_BOTTLE_ML = 500;

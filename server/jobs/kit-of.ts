@@ -1,0 +1,76 @@
+import type { KitView, SlotWork } from '@kerabat/contract';
+import { KIT_ANSWERS, judgeKit, type KitJudgement, type KitRecord } from '@kerabat/core/kit';
+import { findSlot } from '@kerabat/core/strip';
+import type { UnitDesign } from '@kerabat/core/unit';
+import { kitSentence } from '@kerabat/core/words';
+import type { Stores } from './needs.js';
+import { decisionOf, type SlotInput } from './choose.js';
+
+/** Something beside the joints that an order waits for, or that is looked at when the part is there. */
+export interface Beside {
+  readonly words: string;
+  readonly sentence?: string;
+}
+
+/** A kit of a place, judged. */
+export interface JudgedKit {
+  readonly kit: KitRecord;
+  readonly judged: KitJudgement;
+  readonly sentence: string;
+}
+
+/** Kits that a list names for the unit of a place, or that its bore does not exclude, each judged against it. */
+export function kitsFor(
+  unit: UnitDesign,
+  cap: string | undefined,
+  slot: string,
+  input: SlotInput,
+  stores: Stores,
+): { readonly views: KitView[]; readonly chosen?: JudgedKit } {
+  const decided = decisionOf(input.decisions, { about: 'kit', slot });
+  const needed = stores.kits.piecesOf(unit.id);
+  const all = stores.kits.forUnit(unit, input.practice.oneSizeWithin).map((kit): JudgedKit => {
+    const asked = decided?.choice === kit.id ? KIT_ANSWERS.find((a) => a === decided.detail) : undefined;
+    const judged = judgeKit(unit, kit, needed, {
+      practice: input.practice,
+      ...(cap === undefined ? {} : { cap }),
+      ...(asked === undefined ? {} : { asked }),
+    });
+    return { kit, judged, sentence: kitSentence(judged) };
+  });
+  const chosen = all.find(({ kit }) => kit.id === decided?.choice);
+  return { views: all.map((one) => viewOf(one, one === chosen)), ...(chosen ? { chosen } : {}) };
+}
+
+const viewOf = ({ kit, judged, sentence }: JudgedKit, chosen: boolean): SlotWork['kits'][number] => ({
+  id: kit.id,
+  name: kit.name,
+  ...(kit.number ? { number: kit.number } : {}),
+  state: judged.state,
+  sentence,
+  contents: kit.contents.map(({ item, quantity, sizeMm, note }) =>
+    [`${quantity} × ${item}`, sizeMm === undefined ? undefined : `${sizeMm} mm`, note]
+      .filter((part) => part !== undefined && part !== '')
+      .join(', '),
+  ),
+  chosen,
+  asks: judged.code === 'by-bore' || judged.code === 'side-by-side' || judged.code === 'confirmed',
+});
+
+/** What kits stand in the way of an order: one that does not fit, one that is not known, and a unit to be sealed without one. */
+export function kitReasons(
+  places: readonly { readonly slot: string; readonly resealed: boolean; readonly kit?: JudgedKit }[],
+): { readonly must: Beside[]; readonly receive: Beside[] } {
+  const open = places.flatMap(({ slot, kit }) => {
+    const state = kit?.judged.state;
+    if (!kit || (state !== 'does-not-fit' && state !== 'not-known')) return [];
+    const words = `the kit for the ${findSlot(slot)?.words ?? slot} ${state === 'does-not-fit' ? 'does not fit' : 'is not known to fit'}`;
+    return [{ rank: kit.judged.rank, words, sentence: kit.sentence }];
+  });
+  const of = (rank: 'must' | 'receive'): Beside[] =>
+    open.filter((one) => one.rank === rank).map(({ words, sentence }) => ({ words, sentence }));
+  const without = places
+    .filter(({ resealed, kit }) => resealed && !kit)
+    .map(({ slot }) => ({ words: `no seal kit is chosen for the ${findSlot(slot)?.words ?? slot}` }));
+  return { must: [...of('must'), ...without], receive: of('receive') };
+}

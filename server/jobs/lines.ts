@@ -1,0 +1,261 @@
+import { boreName } from '@kerabat/core/bore';
+import { toldByLooks } from '@kerabat/core/condition';
+import { partsOfPlan, type Plan } from '@kerabat/core/conversion';
+import type { FluidView } from '@kerabat/contract';
+import {
+  foreseenByFixes,
+  partsOf,
+  wantOf,
+  wordsOfList,
+  type Asked,
+  type ShownCheck,
+  type Slot,
+} from '@kerabat/core/job';
+import { packed } from '@kerabat/core/need';
+import type { Bag, List, ListLine, Need, Told } from '@kerabat/core/need';
+import type { SlipProposal } from '@kerabat/core/parts-list';
+import { bagOf, toolsFor, toldByKit } from '@kerabat/core/kit';
+import { KIND_WORDS, numberOf } from '@kerabat/core/unit';
+import { lookup } from '@kerabat/core/words';
+import { wantFor } from '../conversions/plan.js';
+import type { Stores } from './needs.js';
+import { findingsIn, orderedByFindings } from './asked.js';
+import { bottlesOf, capsToRead } from './fluids.js';
+import type { SlotInput } from './choose.js';
+import type { JudgedWork } from './judged.js';
+import { itemOfBox } from './rows.js';
+import type { SlotResult } from './slot-work.js';
+
+/**
+ * The lines of a job: what its chain needs, counted once, with what fixes, the conversion, the kit and the fluid bring laid over it;
+ * and beside it what is to be asked or measured.
+ */
+export function linesOfJob(
+  results: readonly SlotResult[],
+  judged: JudgedWork,
+  fluids: readonly FluidView[],
+  input: SlotInput,
+  stores: Stores,
+): { readonly lines: SlipProposal[]; readonly list: List; readonly open: readonly string[] } {
+  const chosen = results.filter((r) => r.choice.chosen !== undefined);
+  const goesIn = chosen.filter((r) => r.choice.stays === undefined);
+  const kits = chosen.flatMap((r) => kitOf(r));
+  const vehicle = results.find((r) => r.work.slot === input.job.slot) ?? results[0];
+  const found = orderedByFindings(findingsIn(input.decisions), vehicle?.vehicle);
+  const rounds: Told[][] = [
+    foreseenByFixes(judged.taken),
+    toldByPlan(input, stores),
+    toldByLooks(judged.looks, input.practice).filter((told) => told.section !== 'perhaps'),
+    [...kits.flatMap(({ told }) => told), ...found.told, ...bottlesOf(fluids, judged, input, stores)],
+    toldByLooks(judged.looks, input.practice).filter((told) => told.section === 'perhaps'),
+  ];
+  const list = judged.list(
+    rounds,
+    kits.flatMap(({ bags }) => bags),
+  );
+  const units = (line: ListLine, needs: readonly Need[]): SlipProposal[] =>
+    unitLine(line, needs, results, input, stores);
+  const counted = wordsOfList(
+    { needs: list.needs, list: packed(list.list, stores.kits.packs(), (one) => priceOf(one, stores)) },
+    rounds.flat(),
+    units,
+    (at) => boxAt(at, goesIn, stores),
+  );
+  const before = new Set(counted.map((line) => line.key.replace(/^.*\//, '')));
+  const lines = [
+    ...counted,
+    ...goesIn.flatMap((r) => boxTexts(r, stores).map(keyed(r))),
+    ...chosen.flatMap((r) =>
+      [...conditionLines(r, before), ...r.joints.flatMap((joint) => joint.checks.flatMap(checkLines))].map(keyed(r)),
+    ),
+    ...capsToRead(fluids, judged),
+    ...chosen.flatMap((r) => brokenBy(r, input, stores)),
+    ...judged.uncounted(list),
+    ...found.asks,
+    ...onceEach(chosen.filter((r) => r.choice.stays !== 'gone-over').flatMap((r) => toolsFor(r.vehicle))),
+  ];
+  return { lines, list, open: found.open };
+}
+
+/** What breaks when something has to come off to reach a place: it lies ready, or the job stops for a clip. */
+const brokenBy = ({ work: { slot, words } }: SlotResult, { vehicle }: SlotInput, stores: Stores): SlipProposal[] =>
+  (vehicle ? stores.vehicles.access(vehicle.id, slot) : [])
+    .filter(({ breaks }) => breaks !== '')
+    .map(({ comesOff, breaks }, i) => ({
+      key: `${slot}/breaks-${i}`,
+      section: 'perhaps',
+      words: breaks.slice(0, 1).toUpperCase() + breaks.slice(1),
+      quantity: 1,
+      reason: `${comesOff} comes off to reach the ${words}, and breaks them`,
+    }));
+
+/** What one of a small part costs by itself, as far as anybody who has it has told. */
+function priceOf(line: ListLine, stores: Stores): number | undefined {
+  const want = wantOf(line);
+  return want && stores.kits.fittingPrice(want);
+}
+
+/** What may be wanted at several places is told once. */
+const onceEach = (lines: readonly SlipProposal[]): SlipProposal[] => [
+  ...new Map(lines.map((line) => [line.key, line])).values(),
+];
+
+/** The number whose box is asked about, at one of these places. */
+function boxAt(at: readonly string[], results: readonly SlotResult[], stores: Stores): Asked | undefined {
+  const here = results.find((r) => partsOf(r.work.slot as Slot).some((part) => at.includes(part)));
+  const chosen = here?.choice.chosen;
+  const number = here?.choice.chosenNumber ?? (chosen && stores.units.numbers(chosen.id)[0]);
+  return here && number !== undefined ? { slot: here.work.slot, number } : undefined;
+}
+
+const keyed =
+  (result: SlotResult) =>
+  (line: SlipProposal): SlipProposal => ({ ...line, key: `${result.work.slot}/${line.key}` });
+
+/** What the conversion foresees, with the thread of the vehicle's own line where a part goes on one. */
+function toldByPlan({ plan, vehicle }: SlotInput, stores: Stores): Told[] {
+  if (!plan || !vehicle) return [];
+  const sized = (part: Plan['parts'][number]) => {
+    const wants = wantFor(part, vehicle.id, stores);
+    return wants === undefined ? part : { ...part, wants };
+  };
+  return partsOfPlan({ ...plan, parts: plan.parts.map(sized) });
+}
+
+/** One line for a design that goes in, with the number that it is ordered by. */
+function unitLine(
+  line: ListLine,
+  needs: readonly Need[],
+  results: readonly SlotResult[],
+  input: SlotInput,
+  stores: Stores,
+): SlipProposal[] {
+  const at = needs.map((need) => need.because.replace(/^put /, ''));
+  const result = results.find(
+    (r) => r.choice.chosen?.id === line.unit && partsOf(r.work.slot as Slot).some((part) => at.includes(part)),
+  );
+  const chosen = result?.choice.chosen;
+  if (!result || !chosen) return [];
+  const number = result.choice.chosenNumber ?? stores.units.numbers(chosen.id)[0];
+  const bore = numberOf(chosen.facts, 'bore');
+  const condition = number === undefined ? undefined : stores.units.condition(chosen.id, number);
+  const handling = stores.units.notes(chosen.id).map((note) => note.words);
+  const { slot, words } = result.work;
+  const decision = input.decisions.find((d) => d.subject === `unit:${slot}`);
+  const old = result.choice.old;
+  const planned = input.plan?.roles.some((role) => role.slot === slot) === true;
+  const fitted = old === undefined && planned ? `${words} of the conversion` : `the ${words} that is fitted`;
+  const instead = old === undefined || old.id === chosen.id ? fitted : `instead of ${old.name}`;
+  return [
+    {
+      key: `${slot}/unit`,
+      section: line.section,
+      words: [KIND_WORDS[chosen.kind], chosen.name, bore === undefined ? undefined : boreName(bore), condition]
+        .filter((part) => part !== undefined)
+        .join(', '),
+      quantity: line.quantity,
+      reason: decision?.reason ? `${instead}: ${decision.reason}` : instead,
+      serves: at.map((part) => part.replace(/-/g, ' ')),
+      ...(number ? { number } : {}),
+      ...(handling.length === 0 ? {} : { handling }),
+    },
+  ];
+}
+
+/** What a box is recorded to hold that no item stands for: told in the words of its list. */
+function boxTexts({ choice }: SlotResult, stores: Stores): SlipProposal[] {
+  const { chosen } = choice;
+  const number = chosen && (choice.chosenNumber ?? stores.units.numbers(chosen.id)[0]);
+  if (!chosen || !number) return [];
+  return stores.kits.box(chosen.id, number).flatMap((row): SlipProposal[] => {
+    const known = itemOfBox(row);
+    if (known !== undefined && known !== 'fluid') return [];
+    const { item, presence } = row;
+    const line = { key: `box-${item}`, quantity: row.quantity ?? 1 };
+    if (known === 'fluid')
+      return presence === 'left-out'
+        ? []
+        : [
+            {
+              ...line,
+              section: 'ask',
+              words: `Read grade and amount of the fluid in the box of ${number}`,
+              reason: 'a bottle counts only when both are known',
+            },
+          ];
+    if (presence === 'included') return [{ ...line, section: 'box', words: item, reason: `in the box of ${number}` }];
+    const section = 'ask' as const;
+    if (presence === 'left-out')
+      return [
+        {
+          ...line,
+          section,
+          words: `Look whether the ${item} comes off the old unit`,
+          reason: `not in the box of ${number}`,
+        },
+      ];
+    return [
+      { ...line, section, words: `Ask the supplier: is the ${item} in the box of ${number}?`, reason: 'not recorded' },
+    ];
+  });
+}
+
+const SECTION_OF: Readonly<Record<string, SlipProposal['section']>> = {
+  'move-over': 'move',
+  'mated-part': 'order',
+  'without-reservoir': 'move',
+  rod: 'make',
+  line: 'make',
+  order: 'order',
+  check: 'ask',
+};
+
+/** Lines of a checked joint that say the same as a condition of this kind, with figures. */
+const COVERS: readonly (readonly [key: string, kind: string])[] = [
+  ['adjust-rod', 'rod'],
+  ['old-rod', 'rod'],
+  ['reflare@', 'line'],
+  ['sensor', 'move-over'],
+  ['reservoir', 'without-reservoir'],
+];
+
+/** The conditions of the interchange path from the old unit to the chosen one, as far as no checked joint says them already. */
+function conditionLines(result: SlotResult, counted: ReadonlySet<string>): SlipProposal[] {
+  const keys = [...counted, ...result.joints.flatMap((j) => j.checks.flatMap((c) => c.slip.map((line) => line.key)))];
+  const covered = new Set(keys.flatMap((name) => COVERS.find(([key]) => name.startsWith(key))?.[1] ?? []));
+  return (result.interchange?.conditions ?? [])
+    .filter((condition) => !covered.has(condition.kind))
+    .map((condition, i) => ({
+      key: `condition-${i}-${condition.kind}`,
+      section: lookup(SECTION_OF, condition.kind) ?? 'perhaps',
+      words: condition.text,
+      quantity: 1,
+      reason: 'condition of the interchange',
+      ...(condition.number ? { number: condition.number } : {}),
+    }));
+}
+
+/** Lines of a check: what a change needs, or what to measure while it is not known. */
+const checkLines = (check: ShownCheck): SlipProposal[] => [
+  ...check.slip,
+  ...check.measures.map((m): SlipProposal => ({
+    key: `measure-${m.side}-${m.attribute}${m.position === undefined ? '' : `@${m.position}`}`,
+    section: 'ask',
+    words: `${m.what}, ${m.side === 'unit' ? 'new unit' : 'vehicle'}`,
+    quantity: 1,
+    reason: m.where || check.sentence,
+  })),
+];
+
+/** What the kit of a place brings, for each unit there, and what lies in it. */
+function kitOf({ kit, work: { slot }, choice }: SlotResult): { readonly told: Told[]; readonly bags: Bag[] }[] {
+  if (!kit) return [];
+  const hand = choice.chosen?.facts.find((f) => f.attribute === 'hand')?.value;
+  const places = partsOf(slot as Slot).filter((part) => typeof hand !== 'string' || part.endsWith(hand));
+  return [
+    {
+      told: toldByKit(kit.kit, kit.judged, kit.sentence, slot, places),
+      bags: bagOf(kit.kit, kit.judged, places),
+    },
+  ];
+}

@@ -1,0 +1,21 @@
+import type { Needs } from '../needs.js';
+
+/** What this folder takes of the rest of the server. */
+export type Stores = Pick<
+  Needs,
+  | 'files'
+  | 'pool'
+  | 'summary'
+  | 'vehicles'
+  | 'units'
+  | 'numbers'
+  | 'kits'
+  | 'stock'
+  | 'siblings'
+  | 'interchange'
+  | 'identify'
+  | 'jobs'
+  | 'latest'
+  | 'photographs'
+  | 'practice'
+>;

@@ -1,0 +1,24 @@
+import { valueWords } from '@kerabat/core/attribute';
+import { keyOf, partDrawing, type Drawing } from '@kerabat/core/drawing';
+import type { UnitDesign } from '@kerabat/core/unit';
+import type { LabelSize } from './drawing';
+
+/** The drawing of a unit with what is recorded of it at its places, as short as a drawing wants it. */
+export function drawnUnit({ kind, facts }: Pick<UnitDesign, 'kind' | 'facts'>): {
+  readonly drawing: Drawing;
+  readonly values: ReadonlyMap<string, string>;
+  readonly labels: ReadonlyMap<string, LabelSize>;
+} {
+  const drawing = partDrawing(kind, facts);
+  const known = new Map(
+    facts.flatMap((f): [string, string][] =>
+      f.value === null
+        ? []
+        : [[keyOf(f.attribute, f.position), valueWords(f.attribute, f.value).split(' · ')[0] ?? '']],
+    ),
+  );
+  const told = drawing.views.flatMap((view) => [...view.dimensions, ...view.marks]);
+  const values = new Map(told.flatMap(({ key }) => (known.has(key) ? [[key, known.get(key) ?? ''] as const] : [])));
+  const labels = new Map([...values].map(([key, words]) => [key, { width: words.length * 8 + 10, height: 22 }]));
+  return { drawing, values, labels };
+}

@@ -1,0 +1,117 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormControl, FormRecord, ReactiveFormsModule, Validators } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { firstValueFrom } from 'rxjs';
+import type { WorkshopSetting } from '@kerabat/contract';
+import { SETTING_GROUPS } from '@kerabat/core/settings';
+import { Acting } from '../api/acting';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { Folded } from '../parts/folded';
+import { ProblemLine } from '../parts/problem-line';
+
+/** A figure with a point or a comma. */
+const FIGURE = /^\s*\d*[.,]?\d+\s*$/;
+
+/** The workshop's conventions, in groups: every figure that is custom and no standard. What was changed is saved in one act. */
+@Component({
+  selector: 'app-settings-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, Folded, ProblemLine],
+  templateUrl: './settings-page.html',
+  styleUrl: './settings-page.scss',
+})
+export class SettingsPage {
+  private readonly api = inject(Api);
+  private readonly acting = inject(Acting);
+  protected readonly settings = signal<readonly WorkshopSetting[]>([]);
+  protected readonly form = new FormRecord<FormControl<string>>({});
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly saved = signal('');
+  private readonly typed = signal(0);
+
+  protected readonly groups = computed(() =>
+    SETTING_GROUPS.map((group) => ({ ...group, list: this.settings().filter((s) => s.group === group.id) })).filter(
+      ({ list }) => list.length > 0,
+    ),
+  );
+  /** Settings whose field says something else than what holds. */
+  protected readonly changed = computed(() => {
+    this.typed();
+    return this.settings().filter((s) => this.valueOf(s.key) !== s.value);
+  });
+
+  constructor() {
+    void this.load();
+    this.form.valueChanges.subscribe(() => this.typed.update((n) => n + 1));
+  }
+
+  /** The field of a setting; all of them are in the form too. */
+  protected field = (key: string): FormControl<string> | undefined => this.fields.get(key);
+  private readonly fields = new Map<string, FormControl<string>>();
+
+  protected changedIn = (list: readonly WorkshopSetting[]): number =>
+    list.filter((s) => this.changed().includes(s)).length;
+  protected ownIn = (list: readonly WorkshopSetting[]): number => list.filter((s) => s.value !== s.standard).length;
+
+  private valueOf(key: string): number {
+    return Number((this.field(key)?.value ?? '').replace(',', '.'));
+  }
+
+  protected async save(): Promise<void> {
+    const wrong = this.settings().find((s) => this.field(s.key)?.invalid);
+    this.saved.set('');
+    if (wrong) {
+      this.form.markAllAsTouched();
+      return this.problem.set(`${wrong.words}: "${this.field(wrong.key)?.value ?? ''}" is not a number.`);
+    }
+    const changes = this.changed();
+    for (const setting of changes) {
+      const value = this.valueOf(setting.key);
+      try {
+        if (!(await this.acting.named())) return;
+        const { settings } = await firstValueFrom(this.api.changeSetting(setting.key, value, setting.version));
+        this.show(settings, new Set([setting.key]));
+      } catch (error) {
+        const { status, detail } = problemOf(error);
+        if (status === 412) await this.load(new Set(changes.map((s) => s.key)));
+        return this.problem.set(status === 412 ? `${detail} Yours, ${value}, is still in its field.` : detail);
+      }
+    }
+    this.problem.set(undefined);
+    this.saved.set(`${changes.length} ${changes.length === 1 ? 'setting' : 'settings'} saved`);
+  }
+
+  protected undo(): void {
+    for (const s of this.settings()) this.field(s.key)?.setValue(String(s.value));
+    this.problem.set(undefined);
+  }
+
+  private async load(keep: ReadonlySet<string> = new Set()): Promise<void> {
+    try {
+      this.show((await firstValueFrom(this.api.settings())).settings, undefined, keep);
+    } catch (error) {
+      this.problem.set(problemOf(error).detail);
+    }
+  }
+
+  /** Shows what holds; what was typed and is not saved yet stays in its field. */
+  private show(
+    settings: readonly WorkshopSetting[],
+    only?: ReadonlySet<string>,
+    keep: ReadonlySet<string> = new Set(),
+  ): void {
+    this.settings.set(settings);
+    for (const s of settings) {
+      const field = this.field(s.key);
+      if (!field) {
+        const validators = [Validators.required, Validators.pattern(FIGURE)];
+        const made = new FormControl(String(s.value), { nonNullable: true, validators });
+        this.fields.set(s.key, made);
+        this.form.addControl(s.key, made);
+      } else if ((only === undefined || only.has(s.key)) && !keep.has(s.key)) field.setValue(String(s.value));
+    }
+  }
+}

@@ -1,0 +1,19 @@
+import { inject, Injectable } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { catchError, map, of } from 'rxjs';
+import { practiceWith, STANDARD_SETTINGS, type Settings } from '@kerabat/core/settings';
+import { Api } from '../api/api';
+
+/** The workshop's figures for what is computed in the browser; the shipped ones until the server has answered. */
+@Injectable()
+export class SettingsService {
+  readonly current = toSignal<Settings, Settings>(
+    inject(Api)
+      .settings()
+      .pipe(
+        map(({ settings }) => practiceWith(Object.fromEntries(settings.map((s) => [s.key, s.value])))),
+        catchError(() => of(STANDARD_SETTINGS)),
+      ),
+    { initialValue: STANDARD_SETTINGS },
+  );
+}

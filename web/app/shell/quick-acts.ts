@@ -1,0 +1,53 @@
+import { inject, Injectable } from '@angular/core';
+import { Router } from '@angular/router';
+
+/** Something that the quick box does instead of finding it. */
+export interface QuickAct {
+  readonly words: string;
+  readonly run: () => void;
+}
+
+/** Acts of the quick box, and those of the job that is open. */
+@Injectable({ providedIn: 'root' })
+export class QuickActs {
+  private readonly router = inject(Router);
+
+  /** Acts whose words all begin like those that were typed; nothing is offered for fewer than three letters. */
+  matching(text: string): readonly QuickAct[] {
+    const typed = text.trim().toLowerCase();
+    if (typed.length < 3) return [];
+    return this.all().filter(({ words }) => {
+      const own = words.toLowerCase().split(' ');
+      return typed.split(/\s+/).every((word) => own.some((w) => w.startsWith(word)));
+    });
+  }
+
+  private all(): QuickAct[] {
+    const job = /^\/jobs\/(\d+)/.exec(this.router.url)?.[1];
+    const go = (words: string, ...commands: unknown[]): QuickAct => ({
+      words,
+      run: () => void this.router.navigate(commands),
+    });
+    const paper = (words: string, name: string): QuickAct => ({ words, run: () => void window.open(`/api/v1/jobs/${job}/${name}.pdf`, '_blank') }); // prettier-ignore
+    return [
+      go('New job', '/jobs', 'new'),
+      go('List of jobs', '/jobs'),
+      { words: 'Tools: read a thread', run: () => void this.router.navigate(['/tools'], { fragment: 'thread' }) },
+      go('Tools: bore, rod and clearance', '/tools'),
+      go('Bring in a list', '/library/bring-in'),
+      go('Audit the library', '/library/audit'),
+      go('Workshop settings', '/settings'),
+      ...(job === undefined
+        ? []
+        : [
+            paper('Print parts list', 'parts-list'),
+            paper('Print work card', 'work-card'),
+            paper('Print measuring sheet', 'measure'),
+            go('Measure before you order', '/jobs', job, 'fit', 'measure'),
+            go('Plan a conversion', '/jobs', job, 'fit', 'plan'),
+            go('Show work card', '/jobs', job, 'fit', 'card'),
+            go('For the customer', '/jobs', job, 'customer'),
+          ]),
+    ];
+  }
+}

@@ -1,0 +1,82 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import type { LookView } from '@kerabat/contract';
+import { JobService } from '../../jobs/job-service';
+import { ProblemLine } from '../../parts/problem-line';
+
+/** What stays on the vehicle and is looked at while it is open: each answer brings its line or takes its "perhaps" off. */
+@Component({
+  selector: 'app-look',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [MatButtonModule, MatButtonToggleModule, ProblemLine],
+  template: `
+    <app-problem-line [text]="problem()" />
+    <h2>Look at what stays</h2>
+    @if (looks().length === 0) {
+      <p>Nothing that stays is opened. The list appears when a unit is chosen.</p>
+    } @else {
+      <p class="small quiet">{{ open() }} of {{ looks().length }} not looked at yet, about {{ minutes() }} minutes.</p>
+    }
+    @for (look of looks(); track look.subject) {
+      <section>
+        <h3 [id]="look.subject">{{ look.words }}{{ look.count > 1 ? ', ' + look.count : '' }}</h3>
+        <p class="small quiet">{{ look.how }}.</p>
+        <mat-button-toggle-group
+          hideSingleSelectionIndicator
+          [attr.aria-labelledby]="look.subject"
+          [value]="look.answer ?? ''"
+          (change)="answer(look, $event.value)"
+        >
+          @for (a of look.answers; track a.id) {
+            <mat-button-toggle [value]="a.id">{{ a.words }}</mat-button-toggle>
+          }
+        </mat-button-toggle-group>
+        @if (look.answer) {
+          <button matButton type="button" (click)="forget(look)" [attr.aria-label]="'Not looked at: ' + look.words">
+            Not looked at
+          </button>
+        }
+        @if (look.finding) {
+          <p class="finding">{{ look.finding }}</p>
+        }
+      </section>
+    }
+  `,
+  styles: `
+    section {
+      padding: 8px 0 10px;
+      border-bottom: 1px solid var(--line);
+    }
+    h3 {
+      margin: 0;
+      font-size: 14px;
+    }
+    p {
+      margin: 2px 0 6px;
+    }
+    mat-button-toggle-group {
+      flex-wrap: wrap;
+    }
+    .finding {
+      font-weight: 600;
+      max-width: 60rem;
+    }
+  `,
+})
+export class LookStage {
+  private readonly service = inject(JobService);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly looks = computed(() => this.service.workspace()?.looks ?? []);
+  private readonly left = computed(() => this.looks().filter((look) => look.answer === undefined));
+  protected readonly open = computed(() => this.left().length);
+  protected readonly minutes = computed(() => this.left().reduce((sum, look) => sum + look.minutes, 0));
+
+  protected async answer(look: LookView, choice: string): Promise<void> {
+    this.problem.set(await this.service.decide(look.subject, choice, 'looked at'));
+  }
+
+  protected async forget(look: LookView): Promise<void> {
+    this.problem.set(await this.service.undecide(look.subject));
+  }
+}

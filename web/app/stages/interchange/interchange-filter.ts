@@ -1,0 +1,46 @@
+import type { InterchangeEntry } from '@kerabat/contract';
+
+/** What of the interchange somebody wants to see. */
+export interface InterchangeFilter {
+  readonly hidden: readonly InterchangeEntry['grade'][];
+  readonly minTrust: number;
+  /** Infinity for any. */
+  readonly mostChanges: number;
+  readonly inStock: boolean;
+}
+
+export const EVERYTHING: InterchangeFilter = { hidden: [], minTrust: 0, mostChanges: Infinity, inStock: false };
+
+/** What the box of an entry holds: of its first number. */
+export const boxOf = (entry: InterchangeEntry): string => entry.numbers[0]?.box ?? '';
+
+/** An entry as a row of the list, by a name of its own. */
+export interface InterchangeRow extends InterchangeEntry {
+  readonly row: string;
+}
+
+/** Whether a row of the list, or of the map, is of an entry. */
+export const isRowOf = (entry: InterchangeEntry, row: string): boolean =>
+  row === entry.node || row.startsWith(`${entry.node}|`);
+
+/** Numbers of one unit whose boxes hold different things stand apart: one is ordered and the other is not. */
+export const byBox = (entry: InterchangeEntry): InterchangeRow[] => {
+  const boxes = [...new Set(entry.numbers.map((n) => n.box ?? ''))];
+  return boxes.length < 2
+    ? [{ ...entry, row: entry.node }]
+    : boxes.map((box) => ({
+        ...entry,
+        row: `${entry.node}|${box}`,
+        numbers: entry.numbers.filter((n) => (n.box ?? '') === box),
+      }));
+};
+
+/** The entries that a filter leaves. What does not fit is not narrowed by trust, changes or stock: it is a warning. */
+export function filtered(entries: readonly InterchangeEntry[], filter: InterchangeFilter): InterchangeEntry[] {
+  return entries.filter((e) => {
+    if (filter.hidden.includes(e.grade)) return false;
+    if (e.grade === 'does-not-fit') return true;
+    const stocked = e.numbers.some((n) => n.stock.length > 0);
+    return e.trust >= filter.minTrust && e.conditions.length <= filter.mostChanges && (!filter.inStock || stocked);
+  });
+}
