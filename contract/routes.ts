@@ -67,6 +67,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/history', summary: 'Who changed what in the catalogue, the last first', query: { limit: whole(1, 100) }, answer: audit.History },
   { method: 'post', path: '/history/{id}/undo', summary: 'Put everything that an act changed back to what it was', answer: audit.UndoAnswer },
   { method: 'get', path: '/demo', summary: 'What there is of the made-up demo', answer: audit.DemoSeen },
+  { method: 'post', path: '/demo', summary: 'Bring the made-up demo in where nothing is yet', answer: audit.DemoSeen },
   { method: 'delete', path: '/demo', summary: 'Remove the demo: one act, which the history can undo; its jobs go for good', answer: audit.UndoAnswer },
   { method: 'post', path: '/identify', computes: true, summary: 'Rank the units that fit the evidence, and say what to check next', body: identify.IdentifyRequest, answer: identify.IdentifyAnswer },
   { method: 'post', path: '/chain/check', computes: true, summary: 'A vehicle as parts and joints, edits made to it: every joint that is made or opened, what it needs, and how sure an order is', body: chain.ChainRequest, answer: chain.ChainAnswer },

@@ -154,8 +154,8 @@ export interface Known {
 }
 
 /** The facts of a part by their attribute. A part is a value: what was sorted once stays sorted. */
-const sorted = new WeakMap<Part, Map<string, ChainFact[]>>();
-function factsOf(part: Part, name: AttributeName): readonly ChainFact[] {
+const sorted = new WeakMap<Part, Map<AttributeName, ChainFact[]>>();
+function sortedFacts(part: Part): ReadonlyMap<AttributeName, readonly ChainFact[]> {
   let by = sorted.get(part);
   if (!by) {
     by = new Map();
@@ -166,9 +166,13 @@ function factsOf(part: Part, name: AttributeName): readonly ChainFact[] {
     }
     sorted.set(part, by);
   }
-  return by.get(name) ?? NONE;
+  return by;
 }
 const NONE: readonly ChainFact[] = [];
+const factsOf = (part: Part, name: AttributeName): readonly ChainFact[] => sortedFacts(part).get(name) ?? NONE;
+
+/** What a part has facts about, each attribute once. */
+export const attributesOf = (part: Part): readonly AttributeName[] => [...sortedFacts(part).keys()];
 
 const isOf = (face: Face, fact: ChainFact): boolean => {
   if (fact.position === face.at) return true;

@@ -1,6 +1,7 @@
 export { applyEdits, chainFaults } from './edit.js';
 export {
   faceOf,
+  attributesOf,
   facesOf,
   jointsOfPart,
   knownAt,

@@ -1,4 +1,4 @@
-import { applyEdits, facesOf, knownAt, partRow, partsById, readRef, type Chain, type Face, type Joint, type JointKind, type Part, type PartKind, type Value } from '../chain/index.js'; // prettier-ignore
+import { applyEdits, attributesOf, facesOf, knownAt, partRow, partsById, readRef, type Chain, type Face, type Joint, type JointKind, type Part, type PartKind, type Value } from '../chain/index.js'; // prettier-ignore
 import type { AttributeName } from '../attribute/index.js';
 import { CHECKS, type JudgedJoint } from '../joint/index.js';
 import { lookup } from '../words/lookup.js';
@@ -83,7 +83,7 @@ function facesShown(
 function factsAt(face: Face, judged: JudgedJoint, beside: Face | undefined): ReadonlyMap<AttributeName, Value> {
   const facts = new Map<AttributeName, Value>();
   for (const at of beside ? [beside, face] : [face])
-    for (const { attribute } of at.part.facts) {
+    for (const attribute of attributesOf(at.part)) {
       const known = knownAt(at, attribute);
       if (known && known.disputed !== true) facts.set(attribute, known.value);
     }

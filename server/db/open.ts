@@ -1,11 +1,8 @@
 import { chmodSync, existsSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import Database from 'better-sqlite3';
+import { HOME } from '../home.js';
 import { storageFault } from './faults.js';
-
-/** The SQL files lie beside the sources, wherever the compiled program runs from. */
-const HERE = dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json'));
 
 export type Db = Database.Database;
 
@@ -79,7 +76,7 @@ function backUp(db: Db, file: string, before: number): void {
 
 /** Applies the numbered migrations that are missing, each in a transaction; a database that is in use is copied first. */
 function migrate(db: Db, file: string, kind: string): void {
-  const directory = join(HERE, 'db', kind);
+  const directory = join(HOME, 'db', kind);
   const steps = readdirSync(directory)
     .filter((name) => /^\d{3}-.*\.sql$/.test(name))
     .sort();

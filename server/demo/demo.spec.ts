@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { DemoSeen } from '@kerabat/contract';
+import type { DemoSeen, JobList } from '@kerabat/contract';
 import { testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;
@@ -97,5 +97,29 @@ describe('the demo beside what is somebody’s', () => {
   it('again, and once more when there is none left: nothing is done', async () => {
     expect((await server.ask('DELETE', '/demo')).body.id).toEqual(expect.any(Number));
     expect((await server.ask('DELETE', '/demo')).body).toEqual({ id: null, stays: [] });
+  });
+});
+
+describe('a directory in which nothing is', () => {
+  let empty: TestServer;
+  beforeAll(async () => {
+    empty = await testServer({ demo: false });
+  });
+  afterAll(() => empty.close());
+  it('gets the demo by one request, judged like the one that comes at the first start', async () => {
+    expect((await empty.ask('POST', '/demo', { person: '' })).status).toBe(400);
+    const { status, body } = await empty.ask('POST', '/demo');
+    expect(status).toBe(201);
+    expect(body).toMatchObject({ units: 73, vehicles: 15, jobs: 6 });
+    const { jobs } = (await empty.ask('GET', '/jobs')).body as JobList;
+    expect(jobs).toHaveLength(6);
+    expect(jobs.filter(({ safety }) => safety === '')).toEqual([]);
+  });
+  it('and beside something that is there it is refused; nothing is changed', async () => {
+    const before = (await empty.ask('GET', '/catalogue')).body;
+    const { status, body } = await empty.ask('POST', '/demo');
+    expect(status).toBe(409);
+    expect(body.detail).toContain('only where nothing is');
+    expect((await empty.ask('GET', '/catalogue')).body).toEqual(before);
   });
 });

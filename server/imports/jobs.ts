@@ -19,7 +19,7 @@ const JobFile = T.Array(
 );
 
 /** Loads jobs from a JSON file, all of them or none. No file is no jobs. */
-export function loadJobs(db: Db, stores: Stores, file: string): number {
+export function loadJobs(db: Db, stores: Pick<Stores, 'jobs'>, file: string): number {
   if (!existsSync(file)) return 0;
   const jobs = JSON.parse(readFileSync(file, 'utf8')) as Static<typeof JobFile>;
   const check = new Ajv({ strict: false }).compile(JobFile);

@@ -36,7 +36,7 @@ async function serve(): Promise<void> {
   const stores = storesOf(directory, events.log, wallClock);
   if (directory.isNew)
     console.log(empty ? 'New data directory: it begins empty.' : 'New data directory: loading the demo …');
-  firstStart(directory, stores, empty ? undefined : root('demo'), wallClock());
+  firstStart(directory, stores, !empty, wallClock());
   for (const id of stores.jobs.unsettled()) await settle(id, stores);
   for (const { kinds } of SLOTS) stores.identify.warm(kinds);
   const instruments = instrumentFeed({ port: instrumentPort });

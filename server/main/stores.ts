@@ -36,6 +36,7 @@ export function storesOf(
   const [pool, turn] = [workPool(), writeTurn()];
   const outcomes = outcomeStore(jobs, clock);
   const acceptances = acceptanceStore(jobs, clock);
+  const jobRows = jobStore(jobs, clock);
   const practice = settingsStore(jobs, clock);
   const audit = auditService(catalogue, acceptances, practice, pool, log, clock);
   const history = historyStore(catalogue, clock, turn, pool);
@@ -51,7 +52,7 @@ export function storesOf(
     acceptances,
     audit,
     history,
-    demo: demoStore(catalogue, jobs, outcomes.forget),
+    demo: demoStore({ catalogue, jobs }, jobRows, turn, { clock, outcomesGone: outcomes.forget, written }),
     settle: settler(catalogue, history, audit, acceptances, clock),
     summary: summaryStore(catalogue),
     vehicles: vehicleStore(catalogue),
@@ -65,7 +66,7 @@ export function storesOf(
     identify,
     exports: exportService(catalogue, pool, work, clock),
     imports,
-    jobs: jobStore(jobs, clock),
+    jobs: jobRows,
     latest: latestStore(catalogue, jobs),
     photographs: photographStore(jobs, clock),
     practice,

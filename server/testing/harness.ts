@@ -48,7 +48,7 @@ async function withDemo(): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'kerabat-template-'));
   const directory = openDirectory(folder, { program: 'tests', now: clockFrom(0)() });
   const stores = storesOf(directory, SILENT, clockFrom(0));
-  firstStart(directory, stores, DEMO, clockFrom(0)());
+  firstStart(directory, stores, true, clockFrom(0)());
   for (const id of stores.jobs.unsettled()) await settle(id, stores);
   await stores.close();
   directory.close();
@@ -86,7 +86,7 @@ export async function testServer({
   const clock = clockFrom(1000);
   const directory = openDirectory(folder, { program: 'tests', now: clock() });
   const stores = storesOf(directory, log, clock);
-  firstStart(directory, stores, undefined, clock());
+  firstStart(directory, stores, false, clock());
   const instruments = instrumentFeed({ port: instrumentPort, retry: 50, silence: 400 });
   const app = makeApp({ stores, log, clock, instruments, chassis: chassisService(chassisUrl, 500) });
   const server = createServer(app.callback());

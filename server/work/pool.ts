@@ -1,17 +1,12 @@
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
 import { MessageChannel, type MessagePort, type Transferable } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { HOME } from '../home.js';
 import { HttpProblem } from '../http/problem.js';
 import type { TaskName, Tasks } from './worker.js';
 
 /** Threads run the built program, wherever this file runs from. */
-const THREAD = join(
-  dirname(createRequire(import.meta.url).resolve('@kerabat/server/package.json')),
-  'dist',
-  'work',
-  'worker.js',
-);
+const THREAD = join(HOME, 'dist', 'work', 'worker.js');
 
 /** What somebody waits for, what takes its time, and what nobody waits for. `most`: so many may be under way or waiting. */
 const POOLS = {

@@ -140,6 +140,7 @@ export class Api {
   history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
   undoAct = (id: number): Observable<UndoAnswer> => this.http.post<UndoAnswer>(`${ROOT}/history/${id}/undo`, null);
   demo = (): Observable<DemoSeen> => this.http.get<DemoSeen>(`${ROOT}/demo`);
+  bringInDemo = (): Observable<DemoSeen> => this.http.post<DemoSeen>(`${ROOT}/demo`, {});
   removeDemo = (): Observable<UndoAnswer> => this.http.delete<UndoAnswer>(`${ROOT}/demo`);
   addLink = (link: NewLink): Observable<{ link: string }> => this.http.post<{ link: string }>(`${ROOT}/links`, link);
   conversions = (): Observable<ConversionList> => this.http.get<ConversionList>(`${ROOT}/conversions`);

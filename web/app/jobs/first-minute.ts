@@ -1,6 +1,11 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { exhaustMap, Subject, tap } from 'rxjs';
+import { Acting } from '../api/acting';
+import { Api } from '../api/api';
+import { ProblemLine } from '../parts/problem-line';
 import { FirstLook } from './first-look';
 
 const TOUR: readonly { readonly title: string; readonly words: string }[] = [
@@ -28,7 +33,7 @@ const TOUR: readonly { readonly title: string; readonly words: string }[] = [
 @Component({
   selector: 'app-first-minute',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, RouterLink],
+  imports: [MatButtonModule, ProblemLine, RouterLink],
   template: `
     <h2>Nothing is here yet. Three ways to begin:</h2>
     <ul class="plain">
@@ -41,10 +46,15 @@ const TOUR: readonly { readonly title: string; readonly words: string }[] = [
         <span>A maker’s list, a wholesaler’s cross-references, a stock list.</span>
       </li>
       <li>
-        <span class="mono">npm start</span>
-        <span>in a new data directory fills it with a made-up quay, its vehicles and eight jobs to try things on.</span>
+        <button matButton="outlined" type="button" [disabled]="loading()" (click)="look.endTour(); demo.next()">
+          {{ loading() ? 'The demo is coming in …' : 'Look at the demo' }}
+        </button>
+        <span
+          >A made-up quay, its vehicles and six jobs to try things on. The library removes it again in one act.</span
+        >
       </li>
     </ul>
+    <app-problem-line [text]="problem()" />
     @if (look.tour()) {
       <section aria-label="Tour">
         <h3>{{ TOUR[step()]?.title }}</h3>
@@ -87,7 +97,28 @@ const TOUR: readonly { readonly title: string; readonly words: string }[] = [
   `,
 })
 export class FirstMinute {
+  private readonly api = inject(Api);
+  private readonly acting = inject(Acting);
+  /** Something is here now. */
+  readonly changed = output();
   protected readonly look = inject(FirstLook);
   protected readonly TOUR = TOUR;
   protected readonly step = signal(0);
+  protected readonly demo = new Subject<void>();
+  protected readonly loading = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+
+  constructor() {
+    this.demo
+      .pipe(
+        tap(() => this.loading.set(true)),
+        exhaustMap(() => this.acting.answer(this.api.bringInDemo())),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ problem }) => {
+        this.loading.set(false);
+        this.problem.set(problem);
+        if (problem === undefined) this.changed.emit();
+      });
+  }
 }

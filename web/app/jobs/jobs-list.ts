@@ -8,7 +8,7 @@ import { MatTableDataSource, MatTableModule } from '@angular/material/table';
 import { MatButtonModule } from '@angular/material/button';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { catchError, debounceTime, distinctUntilChanged, map, of, startWith, switchMap, tap } from 'rxjs';
+import { catchError, combineLatest, debounceTime, distinctUntilChanged, map, of, startWith, Subject, switchMap, tap } from 'rxjs'; // prettier-ignore
 import { findSlot } from '@kerabat/core/strip';
 import { jobNumber } from '@kerabat/core/words';
 import type { JobRow } from '@kerabat/contract';
@@ -46,7 +46,7 @@ import { StateMark } from '../parts/state-mark';
       @if (state$ | async; as state) {
         <app-problem-line [text]="state.problem" />
         @if (state.none) {
-          <app-first-minute />
+          <app-first-minute (changed)="again.next()" />
         } @else {
           <div class="row">
             <mat-form-field>
@@ -184,12 +184,15 @@ import { StateMark } from '../parts/state-mark';
 export class JobsList {
   private readonly api = inject(Api);
   protected readonly words = new FormControl('', { nonNullable: true });
-  protected readonly state$ = this.words.valueChanges.pipe(
+  protected readonly again = new Subject<void>();
+  private readonly asked = this.words.valueChanges.pipe(
     debounceTime(60),
     startWith(''),
     map((words) => words.trim()),
     distinctUntilChanged(),
-    switchMap((q) =>
+  );
+  protected readonly state$ = combineLatest([this.asked, this.again.pipe(startWith(undefined))]).pipe(
+    switchMap(([q]) =>
       this.api.jobs(q).pipe(
         map((list) => ({ ...list, none: q === '' && list.total === 0, problem: undefined as string | undefined })),
         catchError((error: unknown) => of({ jobs: [], total: 0, none: false, problem: problemOf(error).detail })),

@@ -10,7 +10,7 @@ import { SettingsPage } from '../settings/settings-page';
 import { QuickBox } from '../shell/quick-box';
 import { AskForm } from '../stages/ask/ask-form';
 import { VehicleSearch } from '../stages/ask/vehicle-search';
-import { render, type } from '../testing';
+import { named, render, type } from '../testing';
 import { ManyNumbers } from './many-numbers';
 import { NumberPage } from './number-page';
 import { NumbersPage } from './numbers-page';
@@ -63,6 +63,23 @@ describe('the list of jobs', () => {
       'Three ways to begin',
     );
     expect((await render(JobsList, { api: { jobs: down } })).text()).toContain('does not answer');
+  });
+  it('is filled with the demo by one press, and what the server refuses is said', async () => {
+    let total = 0;
+    const bringInDemo = vi.fn(() => {
+      total = 1;
+      return of({});
+    });
+    const jobs = () => of({ jobs: [], total });
+    const { host, text, settle } = await render(JobsList, { api: { jobs, bringInDemo } });
+    named(host, 'Look at the demo').click();
+    await settle();
+    expect(bringInDemo).toHaveBeenCalledOnce();
+    expect(text()).not.toContain('Three ways to begin');
+    const refused = await render(JobsList, { api: { jobs: () => of({ jobs: [], total: 0 }), bringInDemo: down } });
+    named(refused.host, 'Look at the demo').click();
+    await refused.settle();
+    expect(refused.text()).toContain('does not answer');
   });
 });
 
