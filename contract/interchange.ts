@@ -58,7 +58,12 @@ export const InterchangeEntry = T.Object({
       box: T.Optional(T.String()),
       /** Suppliers that say they have some. */
       stock: T.Array(
-        T.Object({ supplier: T.String(), quantity: T.Integer(), date: T.String(), price: T.Optional(T.Number()) }),
+        T.Object({
+          supplier: T.String(),
+          quantity: T.Optional(T.Integer()),
+          date: T.String(),
+          price: T.Optional(T.Number()),
+        }),
       ),
     }),
   ),

@@ -35,12 +35,12 @@ export class Seat {
   static async take(
     browser: Browser,
     address: string,
-    { name = 'Ilse', width = 1280, height = 800, dark = false, stays = false } = {},
+    { name = 'Ilse', width = 1280, height = 800, touch = false, dark = false, stays = false } = {},
   ): Promise<Seat> {
     const context = await browser.createBrowserContext();
     if (!stays) onTestFinished(() => context.close());
     const page = await context.newPage();
-    await page.setViewport({ width, height });
+    await page.setViewport({ width, height, hasTouch: touch, isMobile: touch });
     const seat = new Seat(page, address);
     page.on('pageerror', (error) => seat.errors.push(String(error)));
     page.on('console', (message) => {
@@ -63,6 +63,34 @@ export class Seat {
     await this.page.waitForSelector('h1, .problem', { timeout: 20_000 });
     // Only so that less is waited for below: what a journey looks for is waited for where it is looked for.
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
+  }
+
+  /** How far the work can be scrolled sideways, in px. */
+  sideways(): Promise<number> {
+    return this.page.evaluate(() => {
+      const main = document.querySelector('main');
+      return main ? main.scrollWidth - main.clientWidth : 999;
+    });
+  }
+
+  /** What can be pressed and is smaller than so many px, with its label or field taken together. Links within a sentence are left out. */
+  smallTargets(least: number): Promise<string[]> {
+    return this.page.evaluate((px) => {
+      const PRESSED = 'a[href], button, input, textarea, [role=tab], [role=combobox], mat-expansion-panel-header';
+      return [...document.querySelectorAll<HTMLElement>(PRESSED)].flatMap((one) => {
+        const own = one.getBoundingClientRect();
+        const style = getComputedStyle(one);
+        const away =
+          style.visibility === 'hidden' || own.width < 2 || own.right < 0 || one.closest('[hidden]') !== null;
+        if (away || (one.matches('a') && style.display === 'inline')) return [];
+        const whole = (one.closest('mat-form-field, mat-checkbox, mat-radio-button') ?? one).getBoundingClientRect();
+        const [width, height] = [Math.max(own.width, whole.width), Math.max(own.height, whole.height)];
+        const words = one.getAttribute('aria-label') ?? one.textContent ?? '';
+        return width < px - 0.5 || height < px - 0.5
+          ? [`${words.trim()}: ${Math.round(width)} x ${Math.round(height)}`]
+          : [];
+      });
+    }, least);
   }
 
   /** Keys that were pressed so far to get about; letters of what is typed are not counted. */

@@ -41,15 +41,15 @@ const SQL = {
       AND NOT EXISTS (SELECT 1 FROM fitting_piece p WHERE p.fitting_id = f.id)
     ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
   /** Bottles of a grade that can be ordered, with the lowest price that anybody with some in stock has told. */
-  bottles: `SELECT n.written AS number, f.volume_ml AS millilitres, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity > 0) AS price
+  bottles: `SELECT n.written AS number, f.volume_ml AS millilitres, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity IS NOT 0) AS price
     FROM fitting f JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
     WHERE f.kind = 'fluid' AND f.grade = ? AND f.volume_ml > 0 ORDER BY f.volume_ml, n.written`,
-  packs: `SELECT f.id, f.key, f.name, f.kind AS item, n.written AS number, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity > 0) AS price
+  packs: `SELECT f.id, f.key, f.name, f.kind AS item, n.written AS number, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity IS NOT 0) AS price
     FROM fitting f LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
     WHERE EXISTS (SELECT 1 FROM fitting_piece p WHERE p.fitting_id = f.id) ORDER BY f.key`,
   piecesOfPack: `SELECT NULLIF(thread, '') AS thread, NULLIF(size, 0) AS size, quantity FROM fitting_piece WHERE fitting_id = ? ORDER BY thread, size`,
   /** The lowest price that anybody with some in stock has told. */
-  price: `SELECT MIN(s.price) FROM stock s JOIN number n ON n.id = s.number_id WHERE n.written = ? AND n.fitting_id IS NOT NULL AND s.quantity > 0`,
+  price: `SELECT MIN(s.price) FROM stock s JOIN number n ON n.id = s.number_id WHERE n.written = ? AND n.fitting_id IS NOT NULL AND s.quantity IS NOT 0`,
   box: `SELECT b.item, b.presence, b.kind, b.quantity, b.thread, b.size FROM box_item b JOIN number n ON n.id = b.number_id JOIN unit u ON u.id = n.unit_id
     WHERE u.key = ? AND n.written = ? ORDER BY b.item`,
 };

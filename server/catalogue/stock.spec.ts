@@ -32,4 +32,15 @@ describe('prices that suppliers told', () => {
     expect(slip.find((l) => l.number === 'M13-105')?.soldOut).toBeDefined();
     expect(slip.find((l) => l.number === 'M13-105')).not.toHaveProperty('price');
   });
+  it('of a price list that does not say how many there are: the price stands, and it is not sold out', async () => {
+    const of = (written: string) => server.stores.stock.supplyOf(written);
+    const [none, some] = ['M13-105', 'P/1130/2'];
+    const tell = server.databases.catalogue.prepare(
+      `INSERT INTO stock (number_id, supplier, quantity, told_on, price) SELECT id, 'Price list', NULL, '2024-06-01', 12 FROM number WHERE written = ?`,
+    );
+    for (const number of [none, some]) tell.run(number);
+    expect(of(none)).toEqual({ price: { each: 12, supplier: 'Price list', date: '2024-06-01' } });
+    // Who says that he has some goes before who only told a price.
+    expect(of(some).price?.supplier).toBe('Gannet Row Stores');
+  });
 });

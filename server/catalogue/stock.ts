@@ -3,14 +3,15 @@ import type { Db } from '../db/open.js';
 /** What a supplier has told of a number: how many, since when, and what one costs. */
 export interface Offer {
   readonly supplier: string;
-  readonly quantity: number;
+  /** Null: a price was told, and not how many there are. */
+  readonly quantity: number | null;
   readonly date: string;
   readonly price: number | null;
 }
 
 /** What is known of getting a number now. */
 export interface Supply {
-  /** The lowest price of those who have some. */
+  /** The lowest price of those who have some; where nobody says how many he has, of those who told one. */
   readonly price?: { readonly each: number; readonly supplier: string; readonly date: string };
   /** Everybody who told of it has none left; the number to order instead, where one is known to be on a shelf. */
   readonly soldOut?: { readonly next?: string };
@@ -43,8 +44,9 @@ export function stockStore(db: Db) {
     /** What is known of getting a number; nothing where nobody told anything. */
     supplyOf(written: string): Supply {
       const told = offers.all({ written });
-      const there = told.filter((offer) => offer.quantity > 0);
-      const best = there.find((offer) => offer.price !== null);
+      const there = told.filter((offer) => offer.quantity !== 0);
+      const priced = there.filter((offer) => offer.price !== null);
+      const best = priced.find((offer) => offer.quantity !== null) ?? priced[0];
       if (best && best.price !== null) return { price: { each: best.price, supplier: best.supplier, date: best.date } };
       if (told.length === 0 || there.length > 0) return {};
       const instead = successor.get(written) ?? next.get(written);

@@ -53,6 +53,12 @@ describe('a catalogue folder', () => {
   });
   it.each([
     [
+      'a row of stock that says neither how many nor what one costs',
+      'stock.csv',
+      (t: string) => `${t.trimEnd()}\nNobody,ardfrith,A 23-802,,2024-04-17,\n`,
+      'Say how many there are, or what one costs.',
+    ],
+    [
       'a misspelt heading',
       'units.csv',
       (t: string) => t.replace('bore_mm', 'bohre_mm'),

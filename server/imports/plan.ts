@@ -7,7 +7,19 @@ import { TABLES, type TableName } from './tables.js';
 /** What the columns of foreign lists are often called, without case and marks. */
 const OFTEN: Readonly<Record<string, readonly string[]>> = {
   issuer: ['maker', 'brand', 'make', 'manufacturer', 'our brand'],
-  number: ['part number', 'part no', 'part', 'article', 'article number', 'item', 'item no', 'our number', 'no', 'sku'],
+  number: [
+    'part number',
+    'part no',
+    'part',
+    'article',
+    'article number',
+    'item',
+    'item no',
+    'our number',
+    'no',
+    'sku',
+    'artikel',
+  ],
   other_issuer: [
     'other maker',
     'other brand',
@@ -33,6 +45,7 @@ const OFTEN: Readonly<Record<string, readonly string[]>> = {
   note: ['notes', 'remark', 'remarks', 'comment'],
   name: ['description', 'title', 'text', 'designation'],
   quantity: ['qty', 'stock', 'on hand', 'available', 'pieces'],
+  price: ['list price', 'net price', 'unit price', 'price each', 'price net', 'net', 'cost', 'preis'],
   supplier: ['warehouse', 'store', 'branch', 'shop'],
   date: ['as of', 'stand', 'updated', 'dated'],
   bore_mm: ['bore', 'bore diameter', 'cylinder bore', 'cylinder diameter', 'size'],
@@ -62,6 +75,9 @@ export function unitOfHeading(heading: string): { words: string; unit?: NonNulla
   return { words, unit: word.startsWith('l') ? 'l' : 'ml' };
 }
 
+/** ISO 4217 codes as price lists write them after the heading. */
+const CURRENCY_AT_END = / (?:eur|gbp|usd|chf|sek|nok|dkk|pln|czk|aud|cad|nzd|jpy|inr)$/;
+
 interface Named {
   readonly exact: ReadonlyMap<string, ColumnRead>;
   readonly sure: ReadonlyMap<string, ColumnRead>;
@@ -89,9 +105,10 @@ function columnFor(heading: string, table: TableName): { column: ColumnRead; sur
   const { exact, sure, often } = namesOf(table);
   const written = exact.get(heading.trim());
   if (written) return { column: written, sure: true };
-  const wanted = [plain(heading), plain(unitOfHeading(heading).words)];
+  const words = plain(unitOfHeading(heading).words);
+  const wanted = [plain(heading), words, words.replace(CURRENCY_AT_END, '')];
   const found = (names: ReadonlyMap<string, ColumnRead>): ColumnRead | undefined =>
-    names.get(wanted[0] ?? '') ?? names.get(wanted[1] ?? '');
+    wanted.map((name) => names.get(name)).find((column) => column !== undefined);
   const [meant, perhaps] = [found(sure), found(often)];
   if (meant) return { column: meant, sure: true };
   return perhaps ? { column: perhaps, sure: false } : undefined;
@@ -117,11 +134,14 @@ export function matchColumns(headings: readonly string[], table: TableName): Col
   });
 }
 
+/** What mostly holds for a whole list and stands in its letter, not in a column. */
+const OF_THE_LIST: readonly string[] = ['source', 'supplier', 'issuer', 'date'];
+
 /** How well a table explains the headings: what is matched, less what it would want and what would be left over. */
 function score(headings: readonly string[], table: TableName): number {
   const matched = matchColumns(headings, table).flatMap((c) => (c.to === null ? [] : [c.to]));
   const required: readonly string[] = TABLES[table].columns;
-  const missing = required.filter((name) => !matched.includes(name) && name !== 'source').length;
+  const missing = required.filter((name) => !matched.includes(name) && !OF_THE_LIST.includes(name)).length;
   return matched.length * 2 - missing * 1.5 - (headings.length - matched.length) * 0.25;
 }
 

@@ -207,14 +207,16 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
         },
         { kind: '' },
       ),
-    stock: (c) =>
-      put('stock', {
+    stock: (c) => {
+      if (!c['quantity'] && !c['price']) throw new Refused('Say how many there are, or what one costs.');
+      return put('stock', {
         number_id: find.number(c['issuer'], c['number']),
         supplier: c['supplier'] ?? '',
-        quantity: Number(c['quantity']),
+        quantity: figure(c['quantity']),
         told_on: c['date'] ?? '',
         price: figure(c['price']),
-      }),
+      });
+    },
     links: (c) => {
       if (c['from'] === c['to']) throw new Refused('A link must not lead to itself.');
       const [from, to] = [find.endpoint(c['from']), find.endpoint(c['to'])];

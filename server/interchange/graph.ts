@@ -36,7 +36,7 @@ interface ConditionRow {
 export interface StockRow {
   readonly numberId: number;
   readonly supplier: string;
-  readonly quantity: number;
+  readonly quantity: number | null;
   readonly date: string;
   readonly price: number | null;
 }
@@ -75,7 +75,7 @@ const SQL = {
   conditions: `SELECT link_id AS linkId, kind, txt AS text, number FROM condition WHERE link_id IN ${MANY} ORDER BY link_id, seq`,
   numbersOfUnits: `${NUMBER} WHERE n.unit_id IN ${MANY} AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
   numbers: `${NUMBER} WHERE n.id IN ${MANY}`,
-  stock: `SELECT number_id AS numberId, supplier, quantity, told_on AS date, price FROM stock WHERE number_id IN ${MANY} AND quantity > 0 ORDER BY number_id, supplier`,
+  stock: `SELECT number_id AS numberId, supplier, quantity, told_on AS date, price FROM stock WHERE number_id IN ${MANY} AND quantity IS NOT 0 ORDER BY number_id, supplier`,
   boxes: `SELECT number_id AS numberId, item, presence FROM box_item WHERE number_id IN ${MANY} ORDER BY number_id, presence, item`,
   units: `SELECT id, key, name FROM unit WHERE id IN ${MANY}`,
   sources: `SELECT id AS rowId, key AS id, kind, title, issued AS date FROM source`,

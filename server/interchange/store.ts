@@ -103,7 +103,7 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
               ...(boxes.has(n.id) ? { box: boxes.get(n.id) ?? '' } : {}),
               stock: (stock.get(n.id) ?? []).map(({ supplier, quantity, date, price }) => ({
                 supplier,
-                quantity,
+                ...(quantity === null ? {} : { quantity }),
                 date,
                 ...(price === null ? {} : { price }),
               })),

@@ -10,7 +10,7 @@ import { StartProblem } from '../db/open.js';
 import { chassisService } from '../chassis/service.js';
 import { instrumentFeed } from '../devices/feed.js';
 import { makeApp } from './app.js';
-import { readArguments } from './arguments.js';
+import { readArguments, readWhat } from './arguments.js';
 import { storesOf, wallClock, type Stores } from './stores.js';
 
 let work: string;
@@ -157,5 +157,10 @@ describe('arguments of the server', () => {
   ])('%s %s is refused in words', (...args) => {
     // prettier-ignore
     expect(() => readArguments(args, '/data')).toThrow(StartProblem);
+  });
+  it('reads what a command is about, and says how it is called when that is missing or unknown', () => {
+    expect(readWhat(['there', '--data', '/x'], 'usage')).toEqual({ what: 'there', data: '/x' });
+    expect(() => readWhat([], 'Say which.')).toThrow(new StartProblem('Say which.'));
+    expect(() => readWhat(['--help'], 'Say which.')).toThrow(/'--help'.* Say which\./s);
   });
 });

@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { StartProblem } from '../db/open.js';
 
@@ -51,4 +52,17 @@ function portOf(name: string, text: string): number {
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new StartProblem(`${name} must be a whole number from 0 to 65535, not "${text}".`);
   return port;
+}
+
+/** Reads `WHAT [--data DIR]` of a command; `usage` says how it is called. Throws a StartProblem in plain words. */
+export function readWhat(args: readonly string[], usage: string): { readonly what: string; readonly data: string } {
+  let read;
+  try {
+    read = parseArgs({ args: [...args], allowPositionals: true, options: { data: { type: 'string' } } });
+  } catch (error) {
+    throw new StartProblem(`${(error as Error).message} ${usage}`);
+  }
+  const [what] = read.positionals;
+  if (!what) throw new StartProblem(usage);
+  return { what, data: read.values.data ?? fileURLToPath(new URL('../../../data', import.meta.url)) };
 }

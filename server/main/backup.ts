@@ -1,18 +1,16 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
-import { fileURLToPath } from 'node:url';
 import { create } from 'tar';
-import { connectReading } from '../db/open.js';
+import { connectReading, StartProblem } from '../db/open.js';
 import { DATABASE_FILES } from '../db/storage.js';
+import { readWhat } from './arguments.js';
+
+const USAGE = 'Say where the backup goes: npm run backup -- FILE [--data DIR]';
 
 /** npm run backup -- FILE [--data DIR]: both databases, consistent each in itself, in one tar file; the server may run. */
 async function main(): Promise<number> {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { data: { type: 'string' } } });
-  const [file] = positionals;
-  if (!file) return fail('Say where the backup goes: npm run backup -- FILE [--data DIR]', 2);
-  const data = values.data ?? fileURLToPath(new URL('../../../data', import.meta.url));
+  const { what: file, data } = readWhat(process.argv.slice(2), USAGE);
   const missing = DATABASE_FILES.filter((name) => !existsSync(join(data, name)));
   if (missing.length > 0) return fail(`There is no ${missing.join(' and no ')} in ${data}: nothing to back up.`, 1);
   if (existsSync(file)) return fail(`${file} is there already; nothing was written. Choose another name.`, 1);
@@ -41,4 +39,9 @@ function fail(sentence: string, code: number): number {
   return code;
 }
 
-process.exitCode = await main();
+try {
+  process.exitCode = await main();
+} catch (error) {
+  if (!(error instanceof StartProblem)) throw error;
+  process.exitCode = fail(error.message, 2);
+}

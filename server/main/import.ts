@@ -1,22 +1,17 @@
-import { parseArgs } from 'node:util';
-import { fileURLToPath } from 'node:url';
 import { openDirectory, type DataDirectory } from '../db/directory.js';
 import { StartProblem } from '../db/open.js';
 import { loadCatalogue, type ImportReport } from '../imports/load.js';
 import { ImportProblem } from '../imports/read.js';
+import { readWhat } from './arguments.js';
 import { wallClock } from './stores.js';
+
+const USAGE = 'Say which catalogue folder to load: npm run import -- DIR [--data DIR]';
 
 /** npm run import -- DIR [--data DIR]: loads a catalogue folder, all of it or nothing. */
 function main(): number {
-  const { values, positionals } = parseArgs({ allowPositionals: true, options: { data: { type: 'string' } } });
-  const [folder] = positionals;
-  if (!folder) {
-    console.error('Say which catalogue folder to load: npm run import -- DIR [--data DIR]');
-    return 2;
-  }
   try {
+    const { what: folder, data } = readWhat(process.argv.slice(2), USAGE);
     process.umask(0o077);
-    const data = values.data ?? fileURLToPath(new URL('../../../data', import.meta.url));
     const directory = openDirectory(data, { program: 'npm run import', now: wallClock() });
     const readOnly = directory.storage.problem();
     if (readOnly !== undefined) throw new StartProblem(readOnly);
@@ -30,7 +25,7 @@ function main(): number {
     return 0;
   } catch (error) {
     if (!(error instanceof ImportProblem) && !(error instanceof StartProblem)) throw error;
-    console.error(`Nothing was loaded.\n${error.message}`);
+    console.error(`Nothing was loaded. ${error.message}`);
     return 1;
   }
 }

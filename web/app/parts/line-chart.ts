@@ -16,6 +16,8 @@ export interface Curve {
     :host {
       display: block;
       min-height: 250px;
+      min-width: 0;
+      overflow: hidden;
     }
   `,
 })

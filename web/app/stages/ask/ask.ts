@@ -59,7 +59,7 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
                 <tr [class.out]="l.found === 'no'">
                   <td>{{ l.cause }}</td>
                   <td>{{ l.check }}</td>
-                  <td class="mono">{{ l.minutes }}</td>
+                  <td class="mono minutes">{{ l.minutes }}</td>
                   <td>
                     {{ l.then }}
                     @if (l.turned && l.found === 'yes') {
@@ -116,14 +116,6 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
     }
   `,
   styles: `
-    details {
-      margin-top: 12px;
-    }
-    summary {
-      cursor: pointer;
-      padding: 4px 0;
-      font-weight: 600;
-    }
     h3 {
       margin: 10px 0 2px;
     }
@@ -140,6 +132,32 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
     }
     mat-button-toggle-group {
       white-space: nowrap;
+    }
+    @media (max-width: 700px) {
+      thead {
+        display: none;
+      }
+      tr {
+        display: grid;
+        grid-template-columns: minmax(0, 1fr) auto;
+        padding: 6px 0;
+        border-bottom: 1px solid var(--line);
+      }
+      tr td {
+        grid-column: 1 / -1;
+        border: 0;
+        padding: 2px 8px;
+      }
+      tr td:first-child {
+        grid-column: 1;
+        font-weight: 600;
+      }
+      td.minutes {
+        grid-area: 1 / 2;
+      }
+      td.minutes::after {
+        content: ' min';
+      }
     }
   `,
 })

@@ -37,14 +37,6 @@ import { Folded } from '../../parts/folded';
     </app-folded>
   `,
   styles: `
-    details {
-      border-left: 3px solid var(--strong-line);
-      padding: 2px 0 2px 10px;
-      margin: 8px 0;
-    }
-    summary {
-      cursor: pointer;
-    }
     .built {
       white-space: nowrap;
     }

@@ -86,7 +86,7 @@ const groupOf = (e: InterchangeEntry): string =>
                     >
                     @for (s of n.stock; track s.supplier) {
                       <span class="stock small" [title]="s.supplier + ' says so since ' + s.date"
-                        >{{ s.quantity }} at {{ s.supplier
+                        >{{ s.quantity ?? 'how many not told,' }} at {{ s.supplier
                         }}{{ s.price === undefined ? '' : ', ' + s.price.toFixed(2) }}</span
                       >
                     }
