@@ -14,5 +14,5 @@ export {
   type Rank,
   type View,
 } from './types.js';
-export type { Refusal } from './vehicle.js';
+export { asOneFace, type Refusal } from './vehicle.js';
 export { spacesOf } from './circuits.js';

@@ -5,6 +5,7 @@ export const SETTING_GROUPS = [
   { id: 'readings', words: 'Readings: how far they can be off, and when it is enough to order' },
   { id: 'threads', words: 'Threads' },
   { id: 'work', words: 'Work: minutes, ages, fluid' },
+  { id: 'feel', words: 'Feel: efforts, balance, what public rules ask' },
   { id: 'trust', words: 'Interchange: trust in lists' },
   { id: 'minutes', words: 'What a check costs, in minutes' },
   { id: 'errors', words: 'How often a check is recorded wrong' },
@@ -14,6 +15,7 @@ export const SETTING_GROUP_IDS: readonly SettingGroup[] = SETTING_GROUPS.map(({ 
 
 /** The first row whose pattern a key has says where it belongs. */
 const BY_KEY: readonly (readonly [RegExp, SettingGroup])[] = [
+  [/^feel/, 'feel'],
   [/^minutes\./, 'minutes'],
   [/^epsilon\./, 'errors'],
   [/^(trust|cases)\.|^trust|^condition|^interchange/, 'trust'],

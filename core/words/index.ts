@@ -8,3 +8,4 @@ export { wheelSentence } from './wheels.js';
 export { linesOf } from './lines.js';
 export { countedWords, itemWords, withoutWords } from './needs.js';
 export { fixWords, FIXES_IN_WORDS, operationsOf, partWordsOf, riskOf } from './fixes.js';
+export { areasWords, clutchWords, feelSummary, feelVerdictWords, whichBoreNone, whichBoreWords, type FeelHeard } from './feel.js'; // prettier-ignore

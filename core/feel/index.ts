@@ -1,0 +1,27 @@
+import type { Settings } from '../settings/index.js';
+import type { FeelLimits } from './verdicts.js';
+
+export * from './brakes.js';
+export * from './clutch.js';
+export * from './compare.js';
+export * from './effort.js';
+export * from './fields.data.js';
+export * from './ratios.js';
+export * from './types.js';
+export * from './verdicts.js';
+export * from './which-bore.js';
+
+/** What the workshop's settings say of the feel. */
+export const feelLimits = (settings: Settings): FeelLimits => ({
+  byPass: settings.feelByPass,
+  rearFirstBelow: settings.feelRearFirst,
+  everyday: settings.feelEveryday,
+  effortLeast: settings.feelEffortLeast,
+  effortMost: settings.feelEffortMost,
+  kneeFrom: settings.feelKneeFrom,
+  stepLeast: settings.feelStepLeast,
+  dryGrip: settings.feelDryGrip,
+  serviceRule: settings.feelServiceRule,
+  secondaryRule: settings.feelSecondaryRule,
+  ruleEffort: settings.feelRuleEffort,
+});

@@ -1,0 +1,183 @@
+import { assistOf, G, type FeelSettings } from './brakes.js';
+import { effortFor } from './effort.js';
+import type { Case, Point, SetUp, Vehicle } from './types.js';
+
+/**
+ * What is wrong with a set-up in a case, as a code with its values; words/feel makes the sentences. A limit is a setting with its
+ * source. Nothing here is an approval: that is an inspector's.
+ */
+
+/** What a set-up is judged by. */
+export interface FeelLimits extends FeelSettings {
+  /** Rear first under this deceleration is a warning (share of g). */
+  readonly rearFirstBelow: number;
+  /** Deceleration of an everyday stop (share of g), and the efforts that are comfortable for it, N. */
+  readonly everyday: number;
+  readonly effortLeast: number;
+  readonly effortMost: number;
+  /** The knee of the booster should not come before this deceleration (share of g). */
+  readonly kneeFrom: number;
+  /** Effort between an everyday stop and locking wheels, least, N: less cannot be metered. */
+  readonly stepLeast: number;
+  /** Grip of a good dry road. */
+  readonly dryGrip: number;
+  /** The public rule for service and secondary braking, m/s² at so many N. */
+  readonly serviceRule: number;
+  readonly secondaryRule: number;
+  readonly ruleEffort: number;
+}
+
+export type FeelCode =
+  | 'stroke-out'
+  | 'rear-first'
+  | 'effort-high'
+  | 'effort-low'
+  | 'effort-none'
+  | 'knee-early'
+  | 'step-small'
+  | 'over-limit'
+  | 'service-rule'
+  | 'secondary-rule'
+  | 'tips'
+  | 'vehicle-not-known'
+  | 'drum-follows'
+  | 'travel-not-known'
+  | 'no-cut-off';
+
+export interface FeelVerdict {
+  readonly code: FeelCode;
+  /** A warning in red, something to know, or what cannot be said. */
+  readonly weight: 'stop' | 'warning' | 'note' | 'not-known';
+  readonly values: Readonly<Record<string, number>>;
+}
+
+export interface Judged {
+  readonly vehicle: Vehicle;
+  readonly setUp: SetUp;
+  readonly how: Case;
+  readonly points: readonly Point[];
+  readonly knee?: { readonly pedalForce: number; readonly deceleration?: number };
+}
+
+type Rule = (judged: Judged, limits: FeelLimits) => FeelVerdict | undefined;
+
+/** What a vehicle lacks for its deceleration, and for which axle locks first. */
+const LACKS = ['mass', 'tyreRadius', 'frontShare', 'height', 'wheelbase'] as const;
+const decides = (vehicle: Vehicle): boolean => vehicle.mass !== undefined && vehicle.tyreRadius !== undefined;
+
+const lacking: Rule = ({ vehicle, how }) => {
+  const whole = { ...vehicle, ...how.load };
+  const lacks = LACKS.filter((key) => whole[key] === undefined);
+  return lacks.length === 0
+    ? undefined
+    : { code: 'vehicle-not-known', weight: 'not-known', values: Object.fromEntries(lacks.map((key) => [key, 1])) };
+};
+
+const tips: Rule = ({ points, vehicle, how }) =>
+  how.grip !== undefined &&
+  vehicle.mass !== undefined &&
+  points.some((p) => p.firstToLock && p.deceleration === undefined)
+    ? { code: 'tips', weight: 'not-known', values: {} }
+    : undefined;
+
+const stroke: Rule = ({ points, setUp: { master, front, rear } }) => {
+  const used = points.at(-1)?.stroke;
+  if (used === undefined)
+    return front.lift === undefined || rear.lift === undefined
+      ? { code: 'travel-not-known', weight: 'not-known', values: {} }
+      : undefined;
+  return master.stroke !== undefined && used > master.stroke
+    ? { code: 'stroke-out', weight: 'stop', values: { used, available: master.stroke } }
+    : undefined;
+};
+
+const cutOff: Rule = ({ setUp, points }) =>
+  setUp.cutOff === undefined && points.at(-1)?.stroke !== undefined
+    ? { code: 'no-cut-off', weight: 'note', values: {} }
+    : undefined;
+
+/** Found between the points too: by the effort at which it happens first. */
+const rearFirst: Rule = ({ points, how }, { rearFirstBelow }) => {
+  if (how.lost === 'front' || how.lost === 'rear') return undefined;
+  const first = points.find(
+    (p) =>
+      p.firstToLock === 'rear' &&
+      (p.rearForce ?? 0) > 0 &&
+      p.deceleration !== undefined &&
+      p.deceleration <= rearFirstBelow,
+  );
+  return first && { code: 'rear-first', weight: 'stop', values: { deceleration: first.deceleration ?? 0, pedalForce: first.pedalForce, below: rearFirstBelow } }; // prettier-ignore
+};
+
+const effort: Rule = ({ vehicle, setUp, how }, limits) => {
+  if (how.lost !== undefined || !decides(vehicle)) return undefined;
+  const at = effortFor(limits.everyday, vehicle, setUp, how, limits);
+  const values = { deceleration: limits.everyday, least: limits.effortLeast, most: limits.effortMost };
+  if (at === undefined) return { code: 'effort-none', weight: 'stop', values };
+  if (at > limits.effortMost) return { code: 'effort-high', weight: 'warning', values: { ...values, pedalForce: at } };
+  return at < limits.effortLeast
+    ? { code: 'effort-low', weight: 'warning', values: { ...values, pedalForce: at } }
+    : undefined;
+};
+
+const kneeEarly: Rule = ({ knee, how }, { kneeFrom }) =>
+  knee?.deceleration !== undefined && how.lost === undefined && how.grip === undefined && knee.deceleration < kneeFrom
+    ? {
+        code: 'knee-early',
+        weight: 'warning',
+        values: { pedalForce: knee.pedalForce, deceleration: knee.deceleration, from: kneeFrom },
+      }
+    : undefined;
+
+/** How much effort lies between an everyday stop and wheels that lock on a good road. */
+const step: Rule = ({ vehicle, setUp, how }, limits) => {
+  if (how.lost !== undefined || how.grip !== undefined || !decides(vehicle)) return undefined;
+  const dry = { ...how, grip: limits.dryGrip };
+  const [from, to] = [limits.everyday, limits.dryGrip - 1e-6].map((z) => effortFor(z, vehicle, setUp, dry, limits));
+  return from !== undefined && to !== undefined && to - from < limits.stepLeast
+    ? { code: 'step-small', weight: 'warning', values: { from, to, least: limits.stepLeast } }
+    : undefined;
+};
+
+const overLimit: Rule = ({ vehicle, setUp, how, points }) => {
+  const { limit } = setUp.master;
+  const hardest = points.at(-1)?.pedalForce;
+  if (limit === undefined || hardest === undefined || !setUp.booster) return undefined;
+  const output = hardest * vehicle.pedalRatio * (vehicle.pedalEfficiency ?? 1) + assistOf(setUp, how);
+  return output > limit
+    ? { code: 'over-limit', weight: 'stop', values: { output, limit, pedalForce: hardest } }
+    : undefined;
+};
+
+/** What public rules ask of service braking, and of what is left when a circuit or the assistance is lost. */
+const rule: Rule = ({ vehicle, setUp, how }, limits) => {
+  if (how.grip !== undefined || !decides(vehicle)) return undefined;
+  const [code, asked] =
+    how.lost === undefined
+      ? (['service-rule', limits.serviceRule] as const)
+      : (['secondary-rule', limits.secondaryRule] as const);
+  const at = effortFor(asked / G, vehicle, setUp, how, limits);
+  return at === undefined || at > limits.ruleEffort
+    ? {
+        code,
+        weight: 'warning',
+        values: { asked, effort: limits.ruleEffort, ...(at === undefined ? {} : { pedalForce: at }) },
+      }
+    : undefined;
+};
+
+const drums: Rule = ({ setUp: { front, rear }, how }) =>
+  how.friction !== undefined && (front.kind === 'drum' || rear.kind === 'drum')
+    ? { code: 'drum-follows', weight: 'note', values: {} }
+    : undefined;
+
+const RULES: readonly Rule[] = [lacking, stroke, rearFirst, overLimit, effort, kneeEarly, step, rule, cutOff, drums];
+
+/** Everything that is to be said of a set-up in a case, what stops it first. */
+export function judge(judged: Judged, limits: FeelLimits): FeelVerdict[] {
+  const unclear = tips(judged, limits);
+  if (unclear) return [unclear];
+  const found = RULES.flatMap((one) => one(judged, limits) ?? []);
+  const order: readonly FeelVerdict['weight'][] = ['stop', 'warning', 'not-known', 'note'];
+  return found.sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
+}

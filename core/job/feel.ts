@@ -1,0 +1,182 @@
+import { pistonArea } from '../bore/index.js';
+import { applyEdits, knownAt, partsById, type Chain, type Part, type Rests } from '../chain/index.js';
+import type { AttributeName } from '../attribute/index.js';
+import type { ClutchInput, FeelKey, FeelKinds } from '../feel/index.js';
+import { asOneFace } from '../joint/index.js';
+import type { Settings } from '../settings/index.js';
+import type { JudgedChain } from './fixes.js';
+
+/** What the chains of a job say of the feel: every value that is known, and what it rests on. Nothing that is only usual is among them. */
+
+/** How a value comes about: as a fact of the chain, a setting of the workshop, or worked out from other facts. */
+export const FEEL_RESTS = ['measured', 'recorded', 'setting', 'worked-out'] as const;
+export type FeelRests = (typeof FEEL_RESTS)[number];
+
+export interface FeelValue {
+  readonly key: FeelKey;
+  readonly value: number;
+  readonly rests: FeelRests;
+  /** What it was worked out from. */
+  readonly from?: string;
+}
+export interface FeelSide {
+  readonly kinds: FeelKinds;
+  readonly values: readonly FeelValue[];
+  /** Axles whose kind nobody recorded: a disc in front and a drum behind are assumed. */
+  readonly assumed: readonly ('front' | 'rear')[];
+}
+/** A clutch's figures; what is not known is not there. */
+export interface ClutchSide {
+  readonly pedalTravel?: number;
+  readonly freeTravel?: number;
+  readonly pedalRatio?: number;
+  readonly masterBore?: number;
+  readonly slaveBore?: number;
+  readonly wanted?: number;
+}
+export interface FeelSheet {
+  readonly brake?: { readonly now: FeelSide; readonly then: FeelSide };
+  readonly clutch?: { readonly now: ClutchSide; readonly then: ClutchSide };
+}
+
+type Parts = ReadonlyMap<string, Part>;
+const restsOf = (rests: Rests): FeelRests => (rests === 'measured' ? 'measured' : 'recorded');
+
+function known(part: Part | undefined, name: AttributeName): { value: number | string; rests: FeelRests } | undefined {
+  const found = part && knownAt(asOneFace(part), name);
+  if (found?.disputed === true || (typeof found?.value !== 'number' && typeof found?.value !== 'string'))
+    return undefined;
+  return { value: found.value, rests: restsOf(found.rests) };
+}
+const figure = (part: Part | undefined, name: AttributeName): number | undefined => {
+  const value = known(part, name)?.value;
+  return typeof value === 'number' ? value : undefined;
+};
+const word = (part: Part | undefined, name: AttributeName): string | undefined => {
+  const value = known(part, name)?.value;
+  return typeof value === 'string' ? value : undefined;
+};
+
+/** A value as it stands on a part. */
+function fact(key: FeelKey, part: Part | undefined, name: AttributeName): FeelValue[] {
+  const found = known(part, name);
+  return typeof found?.value === 'number' ? [{ key, value: found.value, rests: found.rests }] : [];
+}
+
+const VALVES: readonly AttributeName[] = ['line-valve', 'valve-in-body'];
+const formOf = (part: Part | undefined): 'floating' | 'fixed' | undefined => {
+  const form = word(part, 'caliper-form');
+  return form === 'floating' || form === 'fixed' ? form : undefined;
+};
+
+function kindsOf(parts: Parts): FeelKinds {
+  const [front, rear] = [parts.get('front-left'), parts.get('rear-left')];
+  const [atFront, atRear] = [formOf(front), formOf(rear)];
+  return {
+    front: front?.kind === 'wheel-cylinder' ? 'drum' : 'disc',
+    rear: rear?.kind === 'caliper' ? 'disc' : 'drum',
+    ...(atFront ? { frontForm: atFront } : {}),
+    ...(atRear ? { rearForm: atRear } : {}),
+    assisted: parts.has('booster'),
+    stepped: word(parts.get('master'), 'bore-form') === 'stepped',
+    valve: [...parts.values()].some((part) => VALVES.some((name) => word(part, name) === 'proportioning')),
+  };
+}
+
+/** Effective radius of a disc: its pads lie under the piston, whose edge reaches nearly to the rim. */
+function radius(key: 'frontRadius' | 'rearRadius', part: Part | undefined): FeelValue[] {
+  const [disc, piston] = [figure(part, 'disc'), figure(part, 'bore')];
+  if (disc === undefined || piston === undefined) return [];
+  return [
+    {
+      key,
+      value: disc / 2 - piston / 2,
+      rests: 'worked-out',
+      from: `half of the disc of ${disc} mm less half of the piston`,
+    },
+  ];
+}
+
+/** What a booster adds: vacuum on its diaphragms, or what its maker says of its output. Source: p A. */
+function assist(part: Part | undefined, practice: Settings): FeelValue[] {
+  const output = fact('assist', part, 'output-force');
+  if (output.length > 0) return output;
+  const [diameter, count] = [figure(part, 'diaphragm'), figure(part, 'diaphragms') ?? 1];
+  if (diameter === undefined || word(part, 'booster-supply') !== 'vacuum') return [];
+  return [{ key: 'assist', value: practice.feelVacuum * count * pistonArea(diameter), rests: 'worked-out', from: `${count} × ${diameter} mm at ${practice.feelVacuum} MPa` }]; // prettier-ignore
+}
+
+function sideOf(chain: Chain, judged: JudgedChain, practice: Settings, comes: boolean): FeelSide {
+  const parts = partsById(chain);
+  const [master, booster, front, rear] = ['master', 'booster', 'front-left', 'rear-left'].map((id) => parts.get(id));
+  const gap = comes
+    ? judged.answer?.joints.flatMap((joint) => joint.checks).find((check) => check.code === 'push.gap')?.values['gap']
+    : undefined;
+  const kinds = kindsOf(parts);
+  const wheels = (end: 'front' | 'rear', part: Part | undefined): FeelValue[] => [
+    ...fact(`${end}Piston`, part, 'bore'),
+    ...(kinds[end] === 'disc' ? [...fact(`${end}Count`, part, 'piston-count'), ...radius(`${end}Radius`, part)] : []),
+  ];
+  return {
+    kinds,
+    assumed: [...(front ? [] : (['front'] as const)), ...(rear ? [] : (['rear'] as const))],
+    values: [
+      ...fact('pedalRatio', parts.get('pedal'), 'pedal-ratio'),
+      ...fact('bore', master, 'bore'),
+      ...(kinds.stepped ? fact('largeBore', master, 'bore-large') : []),
+      ...fact('masterStroke', master, 'travel'),
+      ...assist(booster, practice),
+      ...wheels('front', front),
+      ...wheels('rear', rear),
+      ...(typeof gap === 'number'
+        ? [{ key: 'gap', value: gap, rests: 'worked-out', from: 'recess and pin' } as const]
+        : []),
+      { key: 'cutOff', value: practice.portClosing, rests: 'setting' },
+    ],
+  };
+}
+
+function clutchOf(chain: Chain): ClutchSide {
+  const parts = partsById(chain);
+  const pedal = parts.get('clutch-pedal');
+  const all = {
+    pedalTravel: figure(pedal, 'pedal-travel'),
+    freeTravel: figure(pedal, 'free-travel'),
+    pedalRatio: figure(pedal, 'pedal-ratio'),
+    masterBore: figure(parts.get('clutch-master'), 'bore'),
+    slaveBore: figure(parts.get('slave'), 'bore'),
+    wanted: figure(parts.get('fork'), 'travel'),
+  };
+  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined)) as ClutchSide;
+}
+
+/** What the two chains of a job say of the feel: of its brakes, and of its clutch. */
+export function feelOfJob(judged: JudgedChain, practice: Settings): FeelSheet {
+  const now: Chain = judged.input;
+  const then = applyEdits(now, judged.input.edits);
+  if ('faults' in then) return {};
+  const has = (id: string): boolean => then.parts.some((part) => part.id === id);
+  return {
+    ...(has('master')
+      ? { brake: { now: sideOf(now, judged, practice, false), then: sideOf(then, judged, practice, true) } }
+      : {}),
+    ...(has('clutch-master') && has('slave') ? { clutch: { now: clutchOf(now), then: clutchOf(then) } } : {}),
+  };
+}
+
+/** The clutch's figures as its arithmetic takes them; undefined while a size is missing. */
+export function clutchInput(side: ClutchSide, practice: Settings): ClutchInput | undefined {
+  const { pedalTravel, freeTravel, pedalRatio, masterBore, slaveBore, wanted } = side;
+  if (pedalTravel === undefined || pedalRatio === undefined || masterBore === undefined || slaveBore === undefined)
+    return undefined;
+  return {
+    pedalTravel,
+    pedalRatio,
+    masterBore,
+    slave: { bore: slaveBore },
+    cutOff: practice.portClosing,
+    efficiency: practice.clutchEfficiency,
+    ...(freeTravel === undefined ? {} : { freeTravel }),
+    ...(wanted === undefined ? {} : { wanted }),
+  };
+}
