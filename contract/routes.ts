@@ -4,6 +4,7 @@ import * as catalogue from './catalogue.js';
 import * as chain from './chain.js';
 import * as conversions from './conversions.js';
 import * as devices from './devices.js';
+import * as feel from './feel.js';
 import * as fit from './fit.js';
 import * as identify from './identify.js';
 import * as interchange from './interchange.js';
@@ -106,6 +107,9 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/tools/rod/gap', computes: true, summary: 'Clearance between booster and master', body: tools.RodGapRequest, answer: tools.RodGapAnswer },
   { method: 'post', path: '/tools/rod/engagement', computes: true, summary: 'What a rod has engaged in its fork, and what stays after a cut', body: tools.RodEngagementRequest, answer: tools.RodEngagementAnswer },
   { method: 'post', path: '/tools/rod/compare', computes: true, summary: 'How much longer the new rod stands than the old one', body: tools.RodCompareRequest, answer: tools.RodCompareAnswer },
+  { method: 'post', path: '/tools/feel/compare', computes: true, summary: 'What set-ups of one vehicle do to effort, travel, deceleration and balance, case by case', body: feel.FeelCompareRequest, answer: feel.FeelCompareAnswer },
+  { method: 'post', path: '/tools/feel/which-bore', computes: true, summary: 'Which bore of the master brings travel and effort into a window', body: feel.WhichBoreRequest, answer: feel.WhichBoreAnswer },
+  { method: 'post', path: '/tools/clutch/travel', computes: true, summary: 'From the clutch pedal to its slave', body: feel.ClutchTravelRequest, answer: feel.ClutchTravelAnswer },
   { method: 'post', path: '/tools/thread/read', computes: true, summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
   { method: 'post', path: '/tools/quantity/read', computes: true, summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
 ];

@@ -1,4 +1,4 @@
-import type { ClutchTravel, FeelCode, FeelRatios, FeelVerdict, WhichBore } from '../feel/index.js';
+import type { ClutchTravel, FeelCode, FeelRatios, FeelSummary, FeelVerdict, WhichBore } from '../feel/index.js';
 import { inUnit } from '../units/index.js';
 import { lookup } from './lookup.js';
 
@@ -47,18 +47,8 @@ const reached = (v: FeelVerdict['values']): string =>
 export const feelVerdictWords = ({ code, values }: Pick<FeelVerdict, 'code' | 'values'>): string =>
   VERDICTS[code](values);
 
-/** What is known of a set-up beside the first one. */
-export interface FeelHeard {
-  readonly ratios?: FeelRatios;
-  /** Pedal force of an everyday stop: now and then. */
-  readonly effort?: readonly [number, number];
-  readonly travel?: readonly [number, number];
-  readonly everyday: number;
-  readonly first?: 'front' | 'rear';
-  readonly firstBefore?: 'front' | 'rear';
-  /** Pedal force of an everyday stop without assistance; undefined where there is none to lose, or no push reaches it. */
-  readonly without?: number;
-}
+/** What is known of a set-up beside the first one: figures, or else ratios. */
+export type FeelHeard = FeelSummary & { readonly ratios?: FeelRatios };
 
 /** The answer in plain words first: travel, effort, which axle locks first, and what is left without assistance. */
 export function feelSummary({ ratios, effort, travel, everyday, first, firstBefore, without }: FeelHeard): string {

@@ -14,28 +14,17 @@ import { findAttribute } from '@kerabat/core/attribute';
 import { changeBore, identifyBore } from '@kerabat/core/bore';
 import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
 import { readThread } from '@kerabat/core/thread';
-import { mm, otherSystem, print, readQuantity, toBase, UNITS, type Quantity } from '@kerabat/core/units';
+import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import { boreWorking } from '../jobs/slot-work.js';
+import { feelRoutes } from './feel.js';
+import { lengthIn, lengthOf } from './quantities.js';
 import type { Stores } from './needs.js';
 
 /** Fields that are left out of an answer may be undefined until it is written. */
 type Loose<T> = { [K in keyof T]: T[K] | undefined };
 
-/** A length of more than zero in mm, or a problem that names the field. */
-function lengthOf(quantity: Quantity, pointer: string): number {
-  if (UNITS[quantity.unit].dimension !== 'length')
-    throw badRequest(`${pointer.slice(1)} must be a length in mm or in, not ${quantity.unit}.`, pointer);
-  const value = toBase(quantity);
-  if (!(value > 0) || value > 1000)
-    throw badRequest(`${pointer.slice(1)} must be more than zero and at most 1000 mm.`, pointer);
-  return value;
-}
-
-/** The same with an answer for a field that was left out. */
-const lengthIn = (quantity: Quantity | undefined, pointer: string): number | undefined =>
-  quantity === undefined ? undefined : lengthOf(quantity, pointer);
 const orNothing = (value: number | undefined): Quantity | undefined => (value === undefined ? undefined : mm(value));
 
 /** The calculators: /tools/… */
@@ -156,6 +145,8 @@ export function toolRoutes(router: Router, stores: Stores): void {
         ? found
         : { difference: mm(found.differenceMm), sentence: found.sentence, working: found.working };
   });
+
+  feelRoutes(router, stores);
 
   router.post('/tools/thread/read', async (ctx) => {
     ctx.body = readThread((await readBody(ctx, ThreadReadRequest)).text);

@@ -1,0 +1,35 @@
+import { pushed } from './brakes.js';
+import { effortFor } from './effort.js';
+import type { Point, SetUp, Vehicle } from './types.js';
+import type { FeelLimits } from './verdicts.js';
+
+/** What is told first of a set-up beside another: figures for one everyday stop, as far as they are known. */
+export interface FeelSummary {
+  readonly effort?: readonly [number, number];
+  readonly travel?: readonly [number, number];
+  readonly everyday: number;
+  readonly first?: Point['firstToLock'];
+  readonly firstBefore?: Point['firstToLock'];
+  /** Pedal force of an everyday stop without assistance, where there is assistance to lose and a push reaches it. */
+  readonly without?: number;
+}
+
+/** Two set-ups of one vehicle beside each other, at an everyday stop. */
+export function summaryOf(vehicle: Vehicle, now: SetUp, then: SetUp, limits: FeelLimits): FeelSummary {
+  const { everyday } = limits;
+  const stops = [now, then].map((setUp) => {
+    const effort = effortFor(everyday, vehicle, setUp, {}, limits);
+    return { effort, point: effort === undefined ? undefined : pushed(effort, vehicle, setUp, {}, limits) };
+  });
+  const [a, b] = stops as [(typeof stops)[number], (typeof stops)[number]];
+  const [t, u] = a.point && b.point ? [a.point.pedalTravel, b.point.pedalTravel] : [undefined, undefined];
+  const without = then.booster ? effortFor(everyday, vehicle, then, { lost: 'assistance' }, limits) : undefined;
+  return {
+    everyday,
+    ...(a.effort !== undefined && b.effort !== undefined ? { effort: [a.effort, b.effort] as const } : {}),
+    ...(t !== undefined && u !== undefined ? { travel: [t, u] as const } : {}),
+    ...(b.point?.firstToLock ? { first: b.point.firstToLock } : {}),
+    ...(a.point?.firstToLock ? { firstBefore: a.point.firstToLock } : {}),
+    ...(without === undefined ? {} : { without }),
+  };
+}
