@@ -1,6 +1,7 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { LOSSES } from '@kerabat/core/feel';
-import { oneOf, Quantity, strict } from './shapes.js';
+import { FEEL_KEYS, LOSSES } from '@kerabat/core/feel';
+import { FEEL_RESTS, type FeelSheet as CoreSheet } from '@kerabat/core/job';
+import { oneOf, Quantity, strict, type Same } from './shapes.js';
 
 /** What is felt at the pedal, compared. Lengths, forces and pressures are quantities; masses in kg, shares and decelerations (of g) are numbers. */
 
@@ -153,6 +154,54 @@ export const ClutchTravelAnswer = T.Object({
   advice: T.String(),
 });
 
+const AXLE_KINDS = oneOf(['disc', 'drum'] as const);
+const CALIPER_FORMS = oneOf(['floating', 'fixed'] as const);
+const FeelSide = T.Object({
+  kinds: T.Object({
+    front: AXLE_KINDS,
+    rear: AXLE_KINDS,
+    frontForm: T.Optional(CALIPER_FORMS),
+    rearForm: T.Optional(CALIPER_FORMS),
+    assisted: T.Boolean(),
+    stepped: T.Boolean(),
+    valve: T.Boolean(),
+  }),
+  values: T.Array(
+    T.Object({ key: oneOf(FEEL_KEYS), value: T.Number(), rests: oneOf(FEEL_RESTS), from: T.Optional(T.String()) }),
+  ),
+  assumed: T.Array(oneOf(['front', 'rear'] as const)),
+});
+const ClutchSide = T.Object({
+  pedalTravel: T.Optional(T.Number()),
+  freeTravel: T.Optional(T.Number()),
+  pedalRatio: T.Optional(T.Number()),
+  masterBore: T.Optional(T.Number()),
+  slaveBore: T.Optional(T.Number()),
+  wanted: T.Optional(T.Number()),
+});
+const FeelLimits = T.Object({
+  byPass: T.Number(),
+  rearFirstBelow: T.Number(),
+  everyday: T.Number(),
+  effortLeast: T.Number(),
+  effortMost: T.Number(),
+  kneeFrom: T.Number(),
+  stepLeast: T.Number(),
+  dryGrip: T.Number(),
+  serviceRule: T.Number(),
+  secondaryRule: T.Number(),
+  ruleEffort: T.Number(),
+  portClosing: T.Number(),
+  clutchEfficiency: T.Number(),
+});
+/** What the two chains of a job say of the feel, in mm, N, MPa and shares, each value with what it rests on. */
+export const FeelSheet = T.Object({
+  limits: FeelLimits,
+  brake: T.Optional(T.Object({ now: FeelSide, then: FeelSide })),
+  clutch: T.Optional(T.Object({ now: ClutchSide, then: ClutchSide })),
+});
+export const feelSheetIsCores: Same<keyof Static<typeof FeelSheet>, keyof CoreSheet> = true;
+export type FeelSheet = Static<typeof FeelSheet>;
 export type FeelCompareRequest = Static<typeof FeelCompareRequest>;
 export type FeelCompareAnswer = Static<typeof FeelCompareAnswer>;
 export type FeelVehicle = Static<typeof FeelVehicle>;

@@ -5,6 +5,7 @@ import type { Chain } from '@kerabat/core/strip';
 import { SOURCE_KINDS } from '@kerabat/core/unit';
 import { VERDICT_GRADES } from '@kerabat/core/verdict';
 import { FourState, Month, oneOf, Quantity, strict, text, UnitKind, type Same } from './shapes.js';
+import { FeelSheet } from './feel.js';
 import { Vehicle } from './catalogue.js';
 import { PART_KINDS } from '@kerabat/core/chain';
 import { SYSTEMS } from '@kerabat/core/need';
@@ -13,7 +14,6 @@ import { DrawnFact, JointView, MeasurementView } from './fit.js';
 import { LookView, OrderSum, SlipLineView } from './parts-list.js';
 import { WorkStep } from './workcard.js';
 import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
-import { BoreChangeAnswer, BoreChangeRequest } from './tools.js';
 
 /** Jobs: what was asked, seen, decided and ordered. */
 
@@ -209,17 +209,6 @@ export const FluidView = T.Object({
   sentence: T.String(),
   grades: T.Array(T.Object({ grade: T.String(), state: FourState, sentence: T.String() })),
 });
-/** A change of bore as the calculator answers it, with the bores it was worked out for. */
-export const FeelView = T.Object({ ...BoreChangeRequest.properties, ...BoreChangeAnswer.properties });
-
-/** What other wheel units do to force, travel and balance. */
-export const WheelView = T.Object({
-  areaRatio: T.Number(),
-  torqueRatio: T.Optional(T.Number()),
-  sentence: T.String(),
-  working: T.String(),
-});
-
 /** One slot of a job with everything computed for it. */
 export const SlotWork = T.Object({
   slot: T.String(),
@@ -241,8 +230,6 @@ export const SlotWork = T.Object({
   kits: T.Array(KitView),
   /** The unit stays and gets new seals. */
   resealed: T.Boolean(),
-  feel: T.Optional(FeelView),
-  wheels: T.Optional(WheelView),
 });
 
 /** One reason of a verdict. `joint` is where it stands in the stages: "brake-master/push". */
@@ -277,6 +264,8 @@ export const Workspace = T.Object({
     }),
   ),
   chain: ChainView,
+  /** What the chains say of the feel. */
+  feel: FeelSheet,
   work: T.Array(SlotWork),
   /** One for each system that the job is about or opens. */
   fluids: T.Array(FluidView),
@@ -336,8 +325,6 @@ export type Decision = Static<typeof Decision>;
 export type ChainView = Static<typeof ChainView>;
 export type KitView = Static<typeof KitView>;
 export type FluidView = Static<typeof FluidView>;
-export type FeelView = Static<typeof FeelView>;
-export type WheelView = Static<typeof WheelView>;
 export type SlotWork = Static<typeof SlotWork>;
 export type Workspace = Static<typeof Workspace>;
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { BORE_SIZES, boreName, changeBore, changeWheels, groupSizes, identifyBore, pistonArea } from './index.js';
+import { BORE_SIZES, boreName, changeBore, groupSizes, identifyBore, pistonArea } from './index.js';
 
 const p = (answer: ReturnType<typeof identifyBore>, label: string): number =>
   answer.candidates.find((c) => c.labels.includes(label))?.probability ?? 0;
@@ -106,32 +106,5 @@ describe('what another bore does', () => {
         },
       ),
     );
-  });
-});
-
-describe('other wheel units', () => {
-  it('two pistons of 36 on one side against one of 54: area × 0.889, and the disc counts', () => {
-    const from = { boreMm: 54, pistons: 1, units: 2, discMm: 280 };
-    const change = changeWheels(from, { boreMm: 36, pistons: 2, units: 2, discMm: 310 });
-    expect(change.areaRatio).toBeCloseTo(0.8889, 4);
-    expect(change.torqueRatio).toBeCloseTo(0.8889 * (310 / 280), 4);
-    expect(changeWheels({ ...from, discMm: 280 }, { boreMm: 36, pistons: 2, units: 2 })).not.toHaveProperty(
-      'torqueRatio',
-    );
-  });
-  it('two discs to one with the same caliper: half the area, and the same feel at 11.2, so 11', () => {
-    const caliper = { boreMm: 30, pistons: 2 };
-    const change = changeWheels({ ...caliper, units: 2 }, { ...caliper, units: 1 }, 15.875);
-    // Left as it is: half the travel, and for the same stop twice the effort.
-    expect(change.areaRatio).toBe(0.5);
-    expect(change.sameFeel?.exactMm).toBeCloseTo(11.225, 3);
-    expect(change.sameFeel?.made).toEqual(['11 mm', '7/16 in']);
-  });
-  it('there and back is as it was', () => {
-    const [a, b] = [
-      { boreMm: 38, pistons: 2, units: 2 },
-      { boreMm: 48, pistons: 1, units: 2 },
-    ];
-    expect(changeWheels(a, b).areaRatio * changeWheels(b, a).areaRatio).toBeCloseTo(1, 12);
   });
 });

@@ -1,4 +1,3 @@
 export * from './sizes.data.js';
 export * from './identify.js';
 export * from './change.js';
-export * from './wheels.js';

@@ -72,3 +72,51 @@ export function clutchTravel(input: ClutchInput): ClutchTravel {
     advice,
   };
 }
+
+/** A clutch's figures; what is not known is not there. */
+export interface ClutchSide {
+  readonly pedalTravel?: number;
+  readonly freeTravel?: number;
+  readonly pedalRatio?: number;
+  readonly masterBore?: number;
+  readonly slaveBore?: number;
+  readonly wanted?: number;
+}
+/** What a workshop takes where a clutch does not say. */
+export interface ClutchPractice {
+  readonly portClosing: number;
+  readonly clutchEfficiency: number;
+}
+
+/** The clutch's figures as its arithmetic takes them; undefined while a size is missing. */
+export function clutchInput(side: ClutchSide, practice: ClutchPractice): ClutchInput | undefined {
+  const { pedalTravel, freeTravel, pedalRatio, masterBore, slaveBore, wanted } = side;
+  if (pedalTravel === undefined || pedalRatio === undefined || masterBore === undefined || slaveBore === undefined)
+    return undefined;
+  return {
+    pedalTravel,
+    pedalRatio,
+    masterBore,
+    slave: { bore: slaveBore },
+    cutOff: practice.portClosing,
+    efficiency: practice.clutchEfficiency,
+    ...(freeTravel === undefined ? {} : { freeTravel }),
+    ...(wanted === undefined ? {} : { wanted }),
+  };
+}
+
+/**
+ * What a change of clutch units does without any travel being known: slave travel for the same pedal travel, and pedal effort for the
+ * same force at the slave. Undefined where a bore is not known. Source: areas of master and slave.
+ */
+export function clutchRatios(
+  now: ClutchSide,
+  then: ClutchSide,
+): { readonly travel: number; readonly effort: number } | undefined {
+  const of = ({ masterBore, slaveBore }: ClutchSide): number | undefined =>
+    masterBore === undefined || slaveBore === undefined ? undefined : pistonArea(masterBore) / pistonArea(slaveBore);
+  const [before, after] = [of(now), of(then)];
+  if (before === undefined || after === undefined) return undefined;
+  const pedal = now.pedalRatio !== undefined && then.pedalRatio !== undefined ? then.pedalRatio / now.pedalRatio : 1;
+  return { travel: after / before / pedal, effort: after / before / pedal };
+}

@@ -26,4 +26,6 @@ export const feelLimits = (settings: Settings): FeelLimits => ({
   serviceRule: settings.feelServiceRule,
   secondaryRule: settings.feelSecondaryRule,
   ruleEffort: settings.feelRuleEffort,
+  portClosing: settings.portClosing,
+  clutchEfficiency: settings.clutchEfficiency,
 });

@@ -25,6 +25,9 @@ export interface FeelLimits extends FeelSettings {
   readonly serviceRule: number;
   readonly secondaryRule: number;
   readonly ruleEffort: number;
+  /** What a workshop takes of a clutch that does not say. */
+  readonly portClosing: number;
+  readonly clutchEfficiency: number;
 }
 
 export type FeelCode =

@@ -1,7 +1,7 @@
 import { pistonArea } from '../bore/index.js';
 import { applyEdits, knownAt, partsById, type Chain, type Part, type Rests } from '../chain/index.js';
 import type { AttributeName } from '../attribute/index.js';
-import type { ClutchInput, FeelKey, FeelKinds } from '../feel/index.js';
+import { feelLimits, type ClutchSide, type FeelKey, type FeelKinds, type FeelLimits } from '../feel/index.js';
 import { asOneFace } from '../joint/index.js';
 import type { Settings } from '../settings/index.js';
 import type { JudgedChain } from './fixes.js';
@@ -25,16 +25,9 @@ export interface FeelSide {
   /** Axles whose kind nobody recorded: a disc in front and a drum behind are assumed. */
   readonly assumed: readonly ('front' | 'rear')[];
 }
-/** A clutch's figures; what is not known is not there. */
-export interface ClutchSide {
-  readonly pedalTravel?: number;
-  readonly freeTravel?: number;
-  readonly pedalRatio?: number;
-  readonly masterBore?: number;
-  readonly slaveBore?: number;
-  readonly wanted?: number;
-}
 export interface FeelSheet {
+  /** What this workshop judges by. */
+  readonly limits: FeelLimits;
   readonly brake?: { readonly now: FeelSide; readonly then: FeelSide };
   readonly clutch?: { readonly now: ClutchSide; readonly then: ClutchSide };
 }
@@ -154,29 +147,14 @@ function clutchOf(chain: Chain): ClutchSide {
 export function feelOfJob(judged: JudgedChain, practice: Settings): FeelSheet {
   const now: Chain = judged.input;
   const then = applyEdits(now, judged.input.edits);
-  if ('faults' in then) return {};
+  const limits = feelLimits(practice);
+  if ('faults' in then) return { limits };
   const has = (id: string): boolean => then.parts.some((part) => part.id === id);
   return {
+    limits,
     ...(has('master')
       ? { brake: { now: sideOf(now, judged, practice, false), then: sideOf(then, judged, practice, true) } }
       : {}),
     ...(has('clutch-master') && has('slave') ? { clutch: { now: clutchOf(now), then: clutchOf(then) } } : {}),
-  };
-}
-
-/** The clutch's figures as its arithmetic takes them; undefined while a size is missing. */
-export function clutchInput(side: ClutchSide, practice: Settings): ClutchInput | undefined {
-  const { pedalTravel, freeTravel, pedalRatio, masterBore, slaveBore, wanted } = side;
-  if (pedalTravel === undefined || pedalRatio === undefined || masterBore === undefined || slaveBore === undefined)
-    return undefined;
-  return {
-    pedalTravel,
-    pedalRatio,
-    masterBore,
-    slave: { bore: slaveBore },
-    cutOff: practice.portClosing,
-    efficiency: practice.clutchEfficiency,
-    ...(freeTravel === undefined ? {} : { freeTravel }),
-    ...(wanted === undefined ? {} : { wanted }),
   };
 }

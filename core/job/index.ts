@@ -31,4 +31,4 @@ export { shownFix, shownJoints, type ShownCheck, type ShownFix, type ShownJoint 
 export { networkWords, PART_CHANGES, wholeChain, type PartChange, type WholePart } from './whole.js';
 export type { Change, JobPlace, JobRows, Slot } from './types.js';
 export { readSubject, subjectText, type PlaceSubject, type Subject } from './subject.js';
-export { clutchInput, FEEL_RESTS, feelOfJob, type ClutchSide, type FeelRests, type FeelSheet, type FeelSide, type FeelValue } from './feel.js'; // prettier-ignore
+export { FEEL_RESTS, feelOfJob, type FeelRests, type FeelSheet, type FeelSide, type FeelValue } from './feel.js';

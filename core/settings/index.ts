@@ -7,7 +7,8 @@ import { attribute, type AttributeName } from '../attribute/index.js';
 import { SETTING_ROWS, type Settings } from './rows.data.js';
 
 export { SETTING_ROWS } from './rows.data.js';
-export type { CheckSetting, Settings, SettingsRow, TrustSetting } from './rows.data.js';
+export type { SettingsRow } from './row.js';
+export type { CheckSetting, Settings, TrustSetting } from './rows.data.js';
 
 /** Minutes of work that a look at an attribute takes, as this workshop sets them. */
 export const minutesOf = (name: AttributeName, practice: Settings): number =>

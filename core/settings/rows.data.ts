@@ -1,4 +1,5 @@
-import { groupOfKey, type SettingGroup } from './groups.js';
+import { FEEL_ROWS, type FeelFigures } from './feel.data.js';
+import { row, type SettingsRow } from './row.js';
 import { ATTRIBUTES, type AttributeName } from '../attribute/index.js';
 import type { SourceKind } from '../unit/index.js';
 
@@ -10,7 +11,7 @@ export type TrustSetting = `trust.${SourceKind}` | `cases.${SourceKind}`;
 
 export type Settings = WorkshopFigures & Readonly<Partial<Record<CheckSetting | TrustSetting, number>>>;
 
-interface WorkshopFigures {
+interface WorkshopFigures extends FeelFigures {
   readonly sigmaRuler: number;
   readonly sigmaCaliper: number;
   readonly sigmaMicrometer: number;
@@ -70,49 +71,7 @@ interface WorkshopFigures {
   readonly nutHeight: number;
   readonly adapterReach: number;
   readonly adjustableRod: number;
-  readonly feelByPass: number;
-  readonly feelRearFirst: number;
-  readonly feelEveryday: number;
-  readonly feelEffortLeast: number;
-  readonly feelEffortMost: number;
-  readonly feelKneeFrom: number;
-  readonly feelStepLeast: number;
-  readonly feelDryGrip: number;
-  readonly feelServiceRule: number;
-  readonly feelSecondaryRule: number;
-  readonly feelRuleEffort: number;
-  readonly feelVacuum: number;
 }
-
-export interface SettingsRow {
-  readonly key: keyof Settings;
-  readonly group: SettingGroup;
-  readonly words: string;
-  readonly standard: number;
-  readonly min: number;
-  readonly max: number;
-  readonly unit: string;
-  readonly why: string;
-}
-
-const row = (
-  key: keyof Settings,
-  words: string,
-  standard: number,
-  min: number,
-  max: number,
-  unit: string,
-  why: string,
-): SettingsRow => ({
-  key,
-  group: groupOfKey(key),
-  words,
-  standard,
-  min,
-  max,
-  unit,
-  why,
-});
 
 const SOURCE_TRUST: readonly (readonly [kind: SourceKind, words: string, mean: number, cases: number])[] = [
   ['maker-bulletin', 'a maker’s own bulletin', 0.97, 20],
@@ -307,18 +266,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
   row('fluidYears', 'Interval of the fluid', 2, 1, 10, 'years', 'it takes up water; the maker’s interval goes before this one'),
   row('bleedOrder', 'Wheels are bled: 1 the farthest first, 2 the nearest first', 1, 1, 2, 'school', 'both schools live; the maker’s order goes before either'),
   row('wasteShare', 'Fluid wasted', 0.15, 0, 1, 'share', 'bench bleeding and what stays in the hose'),
-  row('feelByPass', 'By-pass pressure of a stepped master', 0.5, 0.05, 3, 'MPa', 'up to it the large bore moves the fluid'),
-  row('feelRearFirst', 'Rear wheels must not lock first below', 0.8, 0.1, 1, 'g', 'UN R13-H annex 5: front before rear up to 0.8'),
-  row('feelEveryday', 'An everyday stop', 0.3, 0.05, 0.6, 'g', 'practice'),
-  row('feelEffortLeast', 'Effort of an everyday stop, least', 25, 1, 200, 'N', 'less is braked with the weight of the leg'),
-  row('feelEffortMost', 'Effort of an everyday stop, most', 160, 20, 600, 'N', 'more tires a leg in a day’s work'),
-  row('feelKneeFrom', 'Assistance should last to', 0.6, 0.1, 1, 'g', 'beyond its knee the pedal turns hard'),
-  row('feelStepLeast', 'Effort between an everyday stop and locking wheels, least', 60, 5, 400, 'N', 'less cannot be metered'),
-  row('feelDryGrip', 'Grip of a good dry road', 0.9, 0.3, 1.4, 'of the load', 'practice'),
-  row('feelServiceRule', 'Service braking asked by rule', 6.43, 1, 10, 'm/s²', 'UN R13-H; R13 asks 5.0 at 700 N of goods vehicles; local codes go first'),
-  row('feelSecondaryRule', 'Secondary braking asked by rule', 2.44, 0.5, 6, 'm/s²', 'UN R13-H; R13 asks 2.2 at 700 N of goods vehicles'),
-  row('feelRuleEffort', 'at no more than', 500, 100, 1000, 'N', 'UN R13-H'),
-  row('feelVacuum', 'Vacuum that an engine makes at idle', 0.07, 0.02, 0.1, 'MPa', 'at sea level, less rod and return spring'),
+  ...FEEL_ROWS,
   ...ATTRIBUTES.filter((a) => a.paper !== true).flatMap((a) => [
     row(`minutes.${a.name}`, `${a.words}, minutes`, a.minutes, 0.1, 240, 'min', a.where),
     row(

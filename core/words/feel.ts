@@ -108,3 +108,10 @@ export function clutchWords({ advice, shortBy, slaveTravel, masterStroke }: Clut
       : [`Master stroke ${way(masterStroke)}, slave travel ${way(slaveTravel)}.`];
   return [...gives, ...advice.map((code) => says[code])].join(' ');
 }
+
+/** What other clutch units do, without any travel being known. */
+export function clutchRatioWords({ travel, effort }: { readonly travel: number; readonly effort: number }): string {
+  if (Math.abs(travel - 1) < SAME) return 'The same travel and the same effort as before.';
+  const release = travel > 1 ? 'releases further' : 'releases less far';
+  return `For the same pedal travel the slave moves ${than(travel, 'further', 'less far', '')} and ${release}; the pedal takes ${than(effort, 'more effort', 'less effort', '')}. Free travel, air and a swelling hose are not counted.`;
+}

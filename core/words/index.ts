@@ -4,8 +4,7 @@ export { checkWords, sentenceOf } from './checks.js';
 export { reasonWords, verdictSentence } from './verdict.js';
 export { STEPS_IN_WORDS, stepWhy, stepWords } from './card.js';
 export { kitSentence } from './kits.js';
-export { wheelSentence } from './wheels.js';
 export { linesOf } from './lines.js';
 export { countedWords, itemWords, withoutWords } from './needs.js';
 export { fixWords, FIXES_IN_WORDS, operationsOf, partWordsOf, riskOf } from './fixes.js';
-export { areasWords, clutchWords, feelSummary, feelVerdictWords, whichBoreNone, whichBoreWords, type FeelHeard } from './feel.js'; // prettier-ignore
+export { areasWords, clutchRatioWords, clutchWords, feelSummary, feelVerdictWords, whichBoreNone, whichBoreWords, type FeelHeard } from './feel.js'; // prettier-ignore

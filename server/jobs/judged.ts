@@ -17,8 +17,10 @@ import {
   shownId,
   shownJoints,
   slotOf,
+  feelOfJob,
   wholeChain,
   withoutSide,
+  type FeelSheet,
   type WholePart,
   type Sealed,
   type ShownJoint,
@@ -43,6 +45,8 @@ export interface JudgedWork {
   readonly joints: readonly ShownJoint[];
   /** The whole chain, from the pedal to the wheels. */
   readonly parts: readonly WholePart[];
+  /** What the chains say of the feel. */
+  readonly feel: FeelSheet;
   readonly taken: readonly TakenFix[];
   /** Its parts list, with what writers foresee laid over it, and what lies in kits. */
   readonly list: (rounds: readonly (readonly Told[])[], bags: readonly Bag[]) => List;
@@ -93,6 +97,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, store
     joints,
     stays,
     parts: wholeChain(rows, chain, joints, worked),
+    feel: feelOfJob(chain, rows.practice),
     taken: chain.taken,
     looks,
     sealed: sealedIn(chain),

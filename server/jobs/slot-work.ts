@@ -1,16 +1,14 @@
-import type { FeelView, InterchangeEntry, SlotWork, SplitView, WheelView } from '@kerabat/contract';
-import { boreName, changeBore, changeWheels, type BoreChangeKind, type WheelUnits } from '@kerabat/core/bore';
+import type { InterchangeEntry, SlotWork, SplitView } from '@kerabat/contract';
+import { boreName } from '@kerabat/core/bore';
 import { findSlot } from '@kerabat/core/strip';
-import { knownSide, partsOf, type KnownSide, type ShownJoint, type Slot } from '@kerabat/core/job';
+import { knownSide, type KnownSide, type ShownJoint } from '@kerabat/core/job';
 import { splitOf } from '@kerabat/core/identify';
 import { tubesFor } from '@kerabat/core/line';
 import { findSeat } from '@kerabat/core/seat';
 import { findThread, BRAKE_THREADS } from '@kerabat/core/thread';
 import { numberOf, portPositions, textOf, type UnitDesign } from '@kerabat/core/unit';
-import { mm } from '@kerabat/core/units';
-import { wheelSentence } from '@kerabat/core/words';
 import type { Stores } from './needs.js';
-import { entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import type { SlotChoice, SlotInput } from './choose.js';
 import { kitsFor, type JudgedKit } from './kit-of.js';
 import { interchangeOf } from './interchange-of.js';
 import { hasBooster } from './rows.js';
@@ -60,8 +58,6 @@ export function computeSlot(
     ports: unit ? portViews(unit) : [],
     kits: kits?.views ?? [],
     resealed: choice.stays === 'resealed',
-    ...feelOf(side, chosen),
-    ...wheelsOf(side, old, chosen, slot, input, stores),
   };
   return {
     work,
@@ -119,72 +115,3 @@ export function capOf(side: KnownSide): { grade: string; origin: string } | unde
   const known = side.get('fluid');
   return typeof known?.value === 'string' ? { grade: known.value, origin: known.origin } : undefined;
 }
-
-const FEEL_KINDS: readonly string[] = ['brake-master', 'clutch-master', 'slave'] satisfies BoreChangeKind[];
-
-function feelOf(side: KnownSide, chosen: UnitDesign | undefined): { feel?: FeelView } {
-  const from = side.get('bore')?.value;
-  const to = chosen && numberOf(chosen.facts, 'bore');
-  if (!chosen || !FEEL_KINDS.includes(chosen.kind) || typeof from !== 'number' || to === undefined) return {};
-  const kind = chosen.kind as BoreChangeKind;
-  const change = changeBore(kind, from, to);
-  return {
-    feel: {
-      kind,
-      from: mm(from),
-      to: mm(to),
-      pressureRatio: change.pressureRatio,
-      travelRatio: change.travelRatio,
-      areaFrom: { value: change.areaFromMm2, unit: 'mm2' },
-      areaTo: { value: change.areaToMm2, unit: 'mm2' },
-      summary: change.summary,
-      working: boreWorking(from, to),
-    },
-  };
-}
-
-const WHEEL_KINDS: readonly string[] = ['caliper', 'wheel-cylinder'];
-
-/** What other wheel units do, beside the master that stays: its bore where the record names exactly one. */
-function wheelsOf(
-  side: KnownSide,
-  old: UnitDesign | undefined,
-  chosen: UnitDesign | undefined,
-  slot: string,
-  input: SlotInput,
-  stores: Stores,
-): { wheels?: WheelView } {
-  if (!old || !chosen || !WHEEL_KINDS.includes(chosen.kind) || old.kind !== chosen.kind) return {};
-  const unitsOf = (unit: UnitDesign): WheelUnits | undefined => {
-    const boreMm = numberOf(unit.facts, 'bore');
-    // A sliding caliper and a cylinder have one that counts where nobody says more.
-    const pistons = numberOf(unit.facts, 'piston-count') ?? 1;
-    const discMm = numberOf(unit.facts, 'disc');
-    return boreMm === undefined
-      ? undefined
-      : { boreMm, pistons, units: partsOf(slot as Slot).length, ...(discMm === undefined ? {} : { discMm }) };
-  };
-  const measured = side.get('bore')?.value;
-  const before = unitsOf(old);
-  const [from, to] = [
-    before && typeof measured === 'number' ? { ...before, boreMm: measured } : before,
-    unitsOf(chosen),
-  ];
-  if (!from || !to) return {};
-  const masters = entriesFor(input.chain, 'brake-master', input.known);
-  const master = masters.length === 1 ? stores.units.design(masters[0]?.unitId ?? '') : undefined;
-  const change = changeWheels(from, to, master && numberOf(master.facts, 'bore'));
-  const { areaRatio, torqueRatio, working } = change;
-  return {
-    wheels: {
-      areaRatio,
-      ...(torqueRatio === undefined ? {} : { torqueRatio }),
-      sentence: wheelSentence(change),
-      working,
-    },
-  };
-}
-
-/** The arithmetic of a change of bore with its values in it. */
-export const boreWorking = (from: number, to: number): string =>
-  `(${from.toFixed(4)} / ${to.toFixed(4)})² = ${((from / to) ** 2).toFixed(4)}; areas π d² / 4 = ${((Math.PI * from ** 2) / 4).toFixed(2)} and ${((Math.PI * to ** 2) / 4).toFixed(2)} mm²`;

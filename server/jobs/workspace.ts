@@ -88,6 +88,7 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
     ...readingOf(job, input.decisions, kindsOn(input)),
     chain: { ...chainFor(input, results, judged.parts, stores), parts: [...judged.parts] } as Workspace['chain'],
     work: results.map((r) => r.work),
+    feel: judged.feel as Workspace['feel'],
     fluids,
     decisions: input.decisions as Decision[],
     slip: slip as Workspace['slip'],

@@ -17,7 +17,6 @@ import { readThread } from '@kerabat/core/thread';
 import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
-import { boreWorking } from '../jobs/slot-work.js';
 import { feelRoutes } from './feel.js';
 import { lengthIn, lengthOf } from './quantities.js';
 import type { Stores } from './needs.js';
@@ -26,6 +25,10 @@ import type { Stores } from './needs.js';
 type Loose<T> = { [K in keyof T]: T[K] | undefined };
 
 const orNothing = (value: number | undefined): Quantity | undefined => (value === undefined ? undefined : mm(value));
+
+/** The arithmetic of a change of bore with its values in it. */
+const boreWorking = (from: number, to: number): string =>
+  `(${from.toFixed(4)} / ${to.toFixed(4)})² = ${((from / to) ** 2).toFixed(4)}; areas π d² / 4 = ${((Math.PI * from ** 2) / 4).toFixed(2)} and ${((Math.PI * to ** 2) / 4).toFixed(2)} mm²`;
 
 /** The calculators: /tools/… */
 export function toolRoutes(router: Router, stores: Stores): void {

@@ -27,7 +27,7 @@ const FOR: Readonly<Record<string, string>> = {
   identify: 'Identify: what is really on the vehicle. Type what you see or measure; each entry rules units out.',
   interchange: 'Interchange: which other numbers and units would do, each with its conditions and who says so.',
   fit: 'Fit: every joint of the new unit with what it meets. Type on the drawing what is missing.',
-  feel: 'Feel: what another bore or wheel unit does to effort and travel.',
+  feel: 'Feel: what the change does to effort, travel, deceleration and balance.',
   lines: 'Lines: thread, seat and nut of every line that is opened.',
   kit: 'Kit: seal kits and the fluid that cap and seals need.',
   customer: 'For the customer: one picture, one sentence, one price.',

@@ -26,12 +26,14 @@ export class LineChart implements OnDestroy {
   readonly curves = input.required<readonly Curve[]>();
   readonly xWords = input.required<string>();
   readonly yWords = input.required<string>();
+  /** Digits behind the point along x. */
+  readonly decimals = input(0);
   private chart: ApexCharts | undefined;
   /** Counts the drawings asked for; one that was overtaken, or whose view is gone, is not made. */
   private asked = 0;
 
   constructor() {
-    effect(() => void this.draw(this.curves(), this.xWords(), this.yWords()));
+    effect(() => void this.draw(this.curves(), this.xWords(), this.yWords(), this.decimals()));
   }
 
   ngOnDestroy(): void {
@@ -39,7 +41,7 @@ export class LineChart implements OnDestroy {
     this.chart?.destroy();
   }
 
-  private async draw(curves: readonly Curve[], x: string, y: string): Promise<void> {
+  private async draw(curves: readonly Curve[], x: string, y: string, decimals: number): Promise<void> {
     const mine = ++this.asked;
     const { default: Apex } = await import('apexcharts');
     if (mine !== this.asked) return;
@@ -58,10 +60,11 @@ export class LineChart implements OnDestroy {
         foreColor: style.color,
       },
       series: curves.map((c) => ({ name: c.name, data: c.points.map(([px, py]) => ({ x: px, y: py })) })),
-      stroke: { width: [2, 3], dashArray: [5, 0], curve: 'straight' },
-      colors: [resolved(this.host.nativeElement, quiet ?? ''), resolved(this.host.nativeElement, ink ?? '')],
+      // Told by their strokes, not by colour: the first is what is there now.
+      stroke: { width: [2, 3, 2, 2], dashArray: [5, 0, 2, 9], curve: 'straight' },
+      colors: [quiet, ink, ink, quiet].map((colour) => resolved(this.host.nativeElement, colour ?? '')),
       grid: { borderColor: resolved(this.host.nativeElement, line ?? '') },
-      xaxis: { type: 'numeric', title: { text: x, style: text }, tickAmount: 6, decimalsInFloat: 0 },
+      xaxis: { type: 'numeric', title: { text: x, style: text }, tickAmount: 6, decimalsInFloat: decimals },
       yaxis: { title: { text: y, style: text }, decimalsInFloat: 1, min: 0 },
       legend: { position: 'top' },
       tooltip: { enabled: false },

@@ -1,0 +1,225 @@
+import { computed, Injectable, signal } from '@angular/core';
+import type { FeelSheet } from '@kerabat/contract';
+import {
+  compareFeel,
+  FEEL_FIELDS,
+  feelFaults,
+  isAsked,
+  ratiosOf,
+  setUpOf,
+  summaryOf,
+  type Case,
+  type Compared,
+  type FeelField,
+  type FeelInputs,
+  type FeelKey,
+  type FeelKinds,
+  type SetUp,
+  type Vehicle,
+} from '@kerabat/core/feel';
+import { feelSummary } from '@kerabat/core/words';
+
+/** How a value came about; "assumed" is what vehicles usually have, "typed" what somebody entered here. */
+export type Origin = 'measured' | 'recorded' | 'setting' | 'worked-out' | 'assumed' | 'typed';
+export interface Entered {
+  readonly value: number;
+  readonly origin: Origin;
+  readonly from?: string;
+}
+type Values = Readonly<Partial<Record<FeelKey, Entered>>>;
+/** What was entered here over what the chains say, by set-up; kept in the browser. */
+export interface FeelDraft {
+  readonly typed: Readonly<Record<string, Values>>;
+  readonly tries: readonly string[];
+}
+export interface Column {
+  readonly id: string;
+  readonly name: string;
+  readonly kinds: FeelKinds;
+  readonly values: Values;
+}
+export interface Worked {
+  readonly column: Column;
+  readonly vehicle: Vehicle;
+  readonly setUp: SetUp;
+  readonly cases: readonly Compared[];
+}
+
+/** What belongs to the vehicle and is one for all set-ups. */
+const SHARED: ReadonlySet<FeelKey> = new Set(['mass', 'frontShare', 'height', 'wheelbase', 'tyreRadius', 'pedalEfficiency']); // prettier-ignore
+const EFFORTS = Array.from({ length: 101 }, (_, i) => i * 5);
+const NOTHING: FeelDraft = { typed: {}, tries: [] };
+const MOST_TRIES = 2;
+
+/** Set-ups side by side: values of the chains, what is entered over them, and everything that follows, worked out at once. */
+@Injectable()
+export class FeelDesk {
+  readonly sheet = signal<FeelSheet | undefined>(undefined);
+  readonly draft = signal<FeelDraft>(NOTHING);
+
+  readonly columns = computed<readonly Column[]>(() => {
+    const brake = this.sheet()?.brake;
+    if (!brake) return [];
+    const { typed, tries } = this.draft();
+    const column = (id: string, name: string, side: typeof brake.now, over: Values): Column => {
+      const chain = Object.fromEntries(side.values.map(({ key, value, rests, from }) => [key, { value, origin: rests, ...(from ? { from } : {}) }])); // prettier-ignore
+      return { id, name, kinds: side.kinds, values: { ...chain, ...typed['shared'], ...over } as Values };
+    };
+    const then = column('then', 'then', brake.then, typed['then'] ?? {});
+    return [
+      column('now', 'now', brake.now, typed['now'] ?? {}),
+      then,
+      ...tries.map((id, i) => column(id, `try ${i + 1}`, brake.then, { ...typed['then'], ...typed[id] })),
+    ];
+  });
+  readonly mayTry = computed(() => this.draft().tries.length < MOST_TRIES);
+
+  /** The fields that any of the set-ups asks for. */
+  readonly fields = computed<readonly FeelField[]>(() =>
+    FEEL_FIELDS.filter((field) => this.columns().some(({ kinds }) => isAsked(field, kinds))),
+  );
+
+  /** Cases that every set-up is looked at in. */
+  readonly cases = computed<readonly Case[]>(() => {
+    const then = this.columns()[1];
+    if (!then) return [];
+    const friction = then.values.frontFriction?.value;
+    return [
+      { name: 'as it is' },
+      { name: 'dry road', grip: this.limits().dryGrip },
+      { name: 'wet road', grip: 0.5 },
+      ...(friction !== undefined && then.kinds.front === 'disc' ? [{ name: 'linings faded by a third', friction: friction * 0.67 }] : []), // prettier-ignore
+      { name: 'front circuit lost', lost: 'front' as const },
+      { name: 'rear circuit lost', lost: 'rear' as const },
+      { name: 'one of two diagonals lost', lost: 'diagonal' as const },
+      ...(then.kinds.assisted
+        ? [
+            { name: 'assistance lost', lost: 'assistance' as const },
+            { name: '2000 m above the sea', altitude: 2000 },
+            { name: 'half of the assistance left', assistance: 0.5 },
+          ]
+        : []),
+    ];
+  });
+
+  readonly limits = computed(() => this.sheet()?.limits ?? NO_LIMITS);
+
+  /** Set-ups of which everything that is needed is there, with their figures; a fault in a value takes its set-up out. */
+  readonly worked = computed<readonly Worked[]>(() =>
+    this.columns().flatMap((column) => {
+      const made = setUpOf(inputsOf(column), column.kinds);
+      if ('missing' in made || feelFaults(made.vehicle, made.setUp).length > 0) return [];
+      const [cases] = compareFeel(made.vehicle, [made.setUp], this.cases(), EFFORTS, this.limits());
+      return cases ? [{ column, ...made, cases }] : [];
+    }),
+  );
+
+  /** What each set-up lacks before figures can be said. */
+  readonly missing = computed<ReadonlyMap<string, readonly FeelKey[]>>(
+    () =>
+      new Map(
+        this.columns().map((column) => {
+          const made = setUpOf(inputsOf(column), column.kinds);
+          return [column.id, 'missing' in made ? made.missing : []];
+        }),
+      ),
+  );
+
+  /** Sizes that cannot be so, by set-up and field. */
+  readonly faults = computed<ReadonlyMap<string, string>>(
+    () =>
+      new Map(
+        this.columns().flatMap((column) => {
+          const made = setUpOf(inputsOf(column), column.kinds);
+          if ('missing' in made) return [];
+          return feelFaults(made.vehicle, made.setUp).map(({ at, sentence }) => [`${column.id}/${keyAt(at)}`, sentence] as const);
+        }),
+      ),
+  ); // prettier-ignore
+
+  readonly ratios = computed(() => {
+    const [now, then] = this.columns();
+    return now && then ? ratiosOf(sideOf(now), sideOf(then)) : undefined;
+  });
+
+  /** The answer in plain words, of the set-up that comes beside the one that is there. */
+  readonly summary = computed(() => {
+    const [now, then] = ['now', 'then'].map((id) => this.worked().find(({ column }) => column.id === id));
+    const ratios = this.ratios();
+    const limits = this.limits();
+    const known = now && then ? summaryOf(then.vehicle, now.setUp, then.setUp, limits) : { everyday: limits.everyday };
+    return feelSummary({ ...known, ...(ratios ? { ratios } : {}) });
+  });
+
+  /** Whether a value belongs to the vehicle: it stands once for all. */
+  isShared = (key: FeelKey): boolean => SHARED.has(key);
+
+  enter(column: string, key: FeelKey, value: number | undefined): void {
+    const place = SHARED.has(key) ? 'shared' : column;
+    this.draft.update((draft) => {
+      const { [key]: _, ...rest } = draft.typed[place] ?? {};
+      const typed: Values = value === undefined ? rest : { ...rest, [key]: { value, origin: 'typed' } };
+      return { ...draft, typed: { ...draft.typed, [place]: typed } };
+    });
+  }
+
+  /** Takes for everything that is missing what vehicles usually have. Each is marked as assumed and can be changed. */
+  assumeUsual(): void {
+    const columns = this.columns();
+    this.draft.update((draft) => {
+      const typed: Record<string, Values> = { ...draft.typed };
+      for (const { id, kinds, values } of columns)
+        for (const field of FEEL_FIELDS) {
+          if (!field.usual || values[field.key] !== undefined || !isAsked(field, kinds)) continue;
+          const place = SHARED.has(field.key) ? 'shared' : id;
+          typed[place] = { ...typed[place], [field.key]: { value: field.usual.value, origin: 'assumed', from: field.usual.why } }; // prettier-ignore
+        }
+      return { ...draft, typed };
+    });
+  }
+
+  /** A further set-up, beginning as the one that comes. */
+  tryAnother(): void {
+    if (!this.mayTry()) return;
+    this.draft.update(({ typed, tries }) => ({ typed, tries: [...tries, `try-${tries.length + 1}`] }));
+  }
+
+  dropTry(id: string): void {
+    this.draft.update(({ typed, tries }) => {
+      const { [id]: _, ...rest } = typed;
+      return { typed: rest, tries: tries.filter((one) => one !== id) };
+    });
+  }
+
+  /** How far an assumption matters: the effort of an everyday stop at either end of its band, over what it is; undefined where it cannot be said. */
+  influence(
+    column: Column,
+    field: FeelField,
+    effortOf: (inputs: FeelInputs, kinds: FeelKinds) => number | undefined,
+  ): number | undefined {
+    if (!field.usual) return undefined;
+    const [low, high] = [field.usual.from, field.usual.to].map((value) => effortOf({ ...inputsOf(column), [field.key]: value }, column.kinds)); // prettier-ignore
+    const middle = effortOf(inputsOf(column), column.kinds);
+    if (low === undefined || high === undefined || middle === undefined || middle === 0) return undefined;
+    return Math.abs(high - low) / 2 / middle;
+  }
+}
+
+/** What a pointer of a fault is as a field. */
+function keyAt(at: string): FeelKey {
+  const [, whose, part = '', name = ''] = at.split('/');
+  if (whose === 'vehicle') return part as FeelKey;
+  if (part === 'master') return name as FeelKey;
+  if (part === 'valve') return name === 'knee' ? 'valveKnee' : 'valveSlope';
+  if (part === 'booster') return name as FeelKey;
+  const field =
+    name === 'pistons' || name === 'cylinder' ? 'Piston' : `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
+  return `${part}${field}` as FeelKey;
+}
+
+export const inputsOf = ({ values }: Column): FeelInputs =>
+  Object.fromEntries(Object.entries(values).map(([key, entered]) => [key, entered.value]));
+const sideOf = (column: Column) => ({ inputs: inputsOf(column), kinds: column.kinds });
+
+/** Until a job is there nothing is judged. */
+const NO_LIMITS: FeelSheet['limits'] = { byPass: 0.5, rearFirstBelow: 0, everyday: 0.3, effortLeast: 0, effortMost: Infinity, kneeFrom: 0, stepLeast: 0, dryGrip: 1, serviceRule: 0, secondaryRule: 0, ruleEffort: Infinity, portClosing: 0, clutchEfficiency: 1 }; // prettier-ignore
