@@ -30,7 +30,7 @@ export interface FeelField {
 export const FEEL_KEYS = [
   'pedalRatio', 'pedalEfficiency', 'mass', 'frontShare', 'height', 'wheelbase', 'tyreRadius',
   'bore', 'largeBore', 'masterEfficiency', 'masterStroke',
-  'boosterRatio', 'assist',
+  'ladenMass', 'ladenShare', 'boosterRatio', 'assist',
   'frontPiston', 'frontCount', 'frontFriction', 'frontFactor', 'frontRadius', 'frontPushOut', 'frontLift',
   'rearPiston', 'rearCount', 'rearFriction', 'rearFactor', 'rearRadius', 'rearPushOut', 'rearLift', 'valveKnee', 'valveSlope',
   'gap', 'cutOff', 'give',
@@ -80,6 +80,8 @@ export const FEEL_FIELDS: readonly FeelField[] = [
   row('height', 'vehicle', 'height of the centre of gravity', 'mm', [200, 2500, 10], { usual: usual(600, 500, 900, 'hard to measure; higher when loaded'), optional: true }),
   row('wheelbase', 'vehicle', 'wheelbase', 'mm', [800, 8000, 10], { usual: usual(2500, 2000, 3200, 'measure hub to hub'), optional: true }),
   row('tyreRadius', 'vehicle', 'radius of the tyre, loaded', 'mm', [120, 700, 1], { usual: usual(310, 270, 380, 'hub centre to the ground'), optional: true }),
+  row('ladenMass', 'vehicle', 'mass with its load', 'kg', [100, 60_000, 10], { optional: true }),
+  row('ladenShare', 'vehicle', 'share of it in front', '', [0.1, 0.8, 0.01], { optional: true }),
   row('bore', 'master', 'bore of the master', 'mm', [9, 51, 0.0125]),
   row('largeBore', 'master', 'its large bore', 'mm', [12, 60, 0.0125], { optional: true }),
   row('masterEfficiency', 'master', 'master passes on', '', [0.6, 1, 0.01], { usual: usual(0.95, 0.9, 0.98, 'friction of the seals'), optional: true }),

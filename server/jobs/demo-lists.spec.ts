@@ -172,11 +172,10 @@ describe('whole lists of conversions and upgrades', () => {
       ['unit:front-brake', 'cas-k57q'],
     ] as const)
       await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice }, reason: 'x' }, seen: 0 }); // prettier-ignore
-    const { work } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
-    // (57 / 54)² = 1.114; the master of 25.4 would be 25.4 × √1.114 = 26.8.
-    expect(work[0]?.wheels?.areaRatio).toBeCloseTo((57 / 54) ** 2, 6);
-    expect(work[0]?.wheels?.sentence).toContain('clamps with 11 % more force, and these wheels take 11 % more fluid');
-    expect(work[0]?.wheels?.sentence).toContain('one of 26.8 mm would leave the travel as it was');
+    const { feel } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
+    const of = (side: 'now' | 'then') => feel.brake?.[side].values.find(({ key }) => key === 'frontPiston')?.value;
+    expect([of('now'), of('then')]).toEqual([54, 57]);
+    expect(feel.brake?.then.values.find(({ key }) => key === 'bore')?.value).toBe(25.4);
   });
   it('other calipers on a front axle: two of them, two washers on each bolt, fluid for one axle', async () => {
     const list = await made({ vehicleId: 'q4', built: '2001-05', slot: 'front-brake' }, [

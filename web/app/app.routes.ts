@@ -61,6 +61,11 @@ export const routes: Routes = [
     loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage),
   },
   {
+    path: 'tools/feel',
+    title: 'Feel · Kerabat',
+    loadComponent: () => import('./tools/feel-tool').then((m) => m.FeelTool),
+  },
+  {
     path: 'tools',
     title: 'Tools · Kerabat',
     loadComponent: () => import('./tools/tools-page').then((m) => m.ToolsPage),

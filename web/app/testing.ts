@@ -10,9 +10,12 @@ import { provideRouter } from '@angular/router';
 import { NEVER, of } from 'rxjs';
 import { vi } from 'vitest';
 import type { CheckView, JointView, MeasurementView, RemedyView, SlotWork, Workspace } from '@kerabat/contract';
+import { feelLimits } from '@kerabat/core/feel';
+import { STANDARD_SETTINGS } from '@kerabat/core/settings';
 import { Api } from './api/api';
 import { Person } from './api/person';
 import { JobService } from './jobs/job-service';
+import { CHARTS } from './parts/line-chart';
 import { MATERIAL } from './parts/material';
 
 // A loaded machine draws slowly; a test that waits is no failure.
@@ -135,6 +138,8 @@ export const work = (over: Partial<SlotWork> = {}): SlotWork => ({
   ...over,
 });
 
+const FEEL_LIMITS: Workspace['feel']['limits'] = feelLimits(STANDARD_SETTINGS);
+
 export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace> = {}): Workspace => ({
   job: {
     id: 1,
@@ -153,6 +158,7 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
     version: 1,
   },
   chain: { system: 'brake', links: [], joints: [], parts: [] },
+  feel: { limits: FEEL_LIMITS },
   work: [work(slot)],
   fluids: [
     { system: 'brake', subject: 'fluid:brake', seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
@@ -233,6 +239,14 @@ export const using = (service: ReturnType<typeof job>, api = {}) => ({
   providers: [{ provide: JobService, useValue: service }],
 });
 
+/** The chart library measures its texts, which a page without a screen cannot. */
+class NoChart {
+  render = (): Promise<void> => Promise.resolve();
+  destroy(): void {
+    return undefined;
+  }
+}
+
 /** A fake server: each method answers what it is given, and remembers how it was called. */
 export type FakeApi = Partial<Record<keyof Api, (...args: never[]) => unknown>>;
 
@@ -251,6 +265,7 @@ export async function render<C>(
       provideZonelessChangeDetection(),
       provideRouter([]),
       ...MATERIAL,
+      { provide: CHARTS, useValue: async () => ({ default: NoChart }) },
       { provide: Api, useValue: { touched: () => NEVER, ...api } },
       { provide: Person, useValue: { name: () => name, set: () => undefined } },
       { provide: MatDialog, useValue: { open: () => ({ afterClosed: () => of(false) }), openDialogs: [] } },
@@ -284,10 +299,13 @@ export async function choose(fixture: ComponentFixture<unknown>, list: string, o
   await select.clickOptions({ text: option });
 }
 
-/** Types into the field of this label. */
+/** Types into the field of this label, or of this name for readers. */
 export async function typeIn(fixture: ComponentFixture<unknown>, label: string | RegExp, text: string): Promise<void> {
-  const field = await loaderOf(fixture).getHarness(MatFormFieldHarness.with({ floatingLabelText: label }));
-  const input = await field.getControl(MatInputHarness);
+  const loader = loaderOf(fixture);
+  const [labelled] = await loader.getAllHarnesses(MatFormFieldHarness.with({ floatingLabelText: label }));
+  const input = labelled
+    ? await labelled.getControl(MatInputHarness)
+    : await loader.getHarness(MatInputHarness.with({ selector: `[aria-label="${String(label)}"]` }));
   if (!input) throw new Error(`no field ${String(label)}`);
   await input.setValue(text);
   await input.blur();

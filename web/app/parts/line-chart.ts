@@ -1,10 +1,16 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, input, type OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, InjectionToken, input, type OnDestroy } from '@angular/core'; // prettier-ignore
 import type ApexCharts from 'apexcharts';
+
+/** Where the chart library comes from: loaded when the first chart is shown. */
+export const CHARTS = new InjectionToken('charts', { factory: () => () => import('apexcharts') });
 
 export interface Curve {
   readonly name: string;
   readonly points: readonly (readonly [number, number])[];
 }
+
+/** How the curves are told apart where no colour is seen. */
+const STROKES = ['dashed', 'full', 'short dashes', 'dots'];
 
 /** Curves over one another. The same facts stand beside it as text, so it is hidden from readers. */
 @Component({
@@ -28,6 +34,7 @@ export class LineChart implements OnDestroy {
   readonly yWords = input.required<string>();
   /** Digits behind the point along x. */
   readonly decimals = input(0);
+  private readonly library = inject(CHARTS);
   private chart: ApexCharts | undefined;
   /** Counts the drawings asked for; one that was overtaken, or whose view is gone, is not made. */
   private asked = 0;
@@ -43,7 +50,7 @@ export class LineChart implements OnDestroy {
 
   private async draw(curves: readonly Curve[], x: string, y: string, decimals: number): Promise<void> {
     const mine = ++this.asked;
-    const { default: Apex } = await import('apexcharts');
+    const { default: Apex } = await this.library();
     if (mine !== this.asked) return;
     this.chart?.destroy();
     const style = getComputedStyle(this.host.nativeElement);
@@ -59,12 +66,15 @@ export class LineChart implements OnDestroy {
         fontFamily: style.fontFamily,
         foreColor: style.color,
       },
-      series: curves.map((c) => ({ name: c.name, data: c.points.map(([px, py]) => ({ x: px, y: py })) })),
+      series: curves.map((c, i) => ({
+        name: `${c.name}, ${STROKES[i % STROKES.length] ?? ''}`,
+        data: c.points.map(([px, py]) => ({ x: px, y: py })),
+      })),
       // Told by their strokes, not by colour: the first is what is there now.
       stroke: { width: [2, 3, 2, 2], dashArray: [5, 0, 2, 9], curve: 'straight' },
       colors: [quiet, ink, ink, quiet].map((colour) => resolved(this.host.nativeElement, colour ?? '')),
       grid: { borderColor: resolved(this.host.nativeElement, line ?? '') },
-      xaxis: { type: 'numeric', title: { text: x, style: text }, tickAmount: 6, decimalsInFloat: decimals },
+      xaxis: { type: 'numeric', title: { text: x, style: text }, tickAmount: 5, decimalsInFloat: decimals },
       yaxis: { title: { text: y, style: text }, decimalsInFloat: 1, min: 0 },
       legend: { position: 'top' },
       tooltip: { enabled: false },

@@ -4,7 +4,6 @@ import type { Workspace } from '@kerabat/contract';
 import { PartsList } from '../parts-list/parts-list';
 import { job, named, OLD, render, typeIn, using, workspace, SAFE } from '../testing';
 import { AskStage } from './ask/ask';
-import { FeelStage } from './feel/feel';
 import { KitStage } from './kit/kit';
 import { LinesStage } from './lines/lines';
 
@@ -49,25 +48,7 @@ describe('Ask', () => {
   });
 });
 
-describe('Feel, Lines, Kit', () => {
-  it('Feel shows the ratios with their working', async () => {
-    const feel = {
-      kind: 'slave' as const,
-      from: { value: 19.05, unit: 'mm' as const },
-      to: { value: 20.6375, unit: 'mm' as const },
-      pressureRatio: 1.1736,
-      travelRatio: 0.8521,
-      areaFrom: { value: 285.02, unit: 'mm2' as const },
-      areaTo: { value: 334.51, unit: 'mm2' as const },
-      summary: 'A lighter pedal that releases less far: …',
-      working: '(19.0500 / 20.6375)²',
-    };
-    const { text } = await render(FeelStage, using(job(workspace({ feel }))));
-    expect(text()).toContain('3/4 in ≡ 19 mm');
-    expect(text()).toContain('0.8521');
-    expect(text()).toContain('(19.0500 / 20.6375)²');
-    expect((await render(FeelStage, using(job(workspace())))).text()).toContain('once the old bore is known');
-  });
+describe('Lines, Kit', () => {
   it('Lines names nut, seat and tube of each port, and what is missing', async () => {
     const ports = [
       { position: 'rear-left', thread: 'M10x1.0', seat: 'bubble flare', tubes: ['4.75 mm', '3/16 in'], feeds: 'front' },
@@ -93,13 +74,6 @@ describe('Feel, Lines, Kit', () => {
       { grade: 'mineral', state: 'does-not-fit', sentence: 'mineral ruins EPDM.' },
     ],
   };
-  it('Feel says what other wheel units do, with the working', async () => {
-    const wheels = { areaRatio: 0.889, sentence: 'The same pressure clamps with 11 % less force.', working: '72 / 81' };
-    const { text } = await render(FeelStage, using(job(workspace({ wheels }))));
-    expect(text()).toContain('clamps with 11 % less force');
-    expect(text()).toContain('72 / 81');
-    expect(text()).toContain('Front and rear must stay in balance');
-  });
   it('Kit refuses a wrong fluid aloud and writes nothing', async () => {
     const service = job(workspace({ old: OLD }, { fluids: [fluid] }));
     const { host, text, settle } = await render(KitStage, using(service));

@@ -32,7 +32,7 @@ const EXPECTS = { mm: 'length', N: 'force', MPa: 'pressure' } as const;
         [formControl]="control"
         [placeholder]="entered() ? '' : placeholder()"
         [attr.aria-label]="field().words + ', ' + name()"
-        (change)="take()"
+        (blur)="take()"
         (keydown.enter)="take()"
       />
     </mat-form-field>

@@ -17,7 +17,7 @@ import {
   type SetUp,
   type Vehicle,
 } from '@kerabat/core/feel';
-import { feelSummary } from '@kerabat/core/words';
+import { feelSummary, lookup } from '@kerabat/core/words';
 
 /** How a value came about; "assumed" is what vehicles usually have, "typed" what somebody entered here. */
 export type Origin = 'measured' | 'recorded' | 'setting' | 'worked-out' | 'assumed' | 'typed';
@@ -31,6 +31,8 @@ type Values = Readonly<Partial<Record<FeelKey, Entered>>>;
 export interface FeelDraft {
   readonly typed: Readonly<Record<string, Values>>;
   readonly tries: readonly string[];
+  /** How set-ups are made otherwise than the chains say. */
+  readonly kinds?: Readonly<Record<string, Partial<FeelKinds>>>;
 }
 export interface Column {
   readonly id: string;
@@ -46,7 +48,7 @@ export interface Worked {
 }
 
 /** What belongs to the vehicle and is one for all set-ups. */
-const SHARED: ReadonlySet<FeelKey> = new Set(['mass', 'frontShare', 'height', 'wheelbase', 'tyreRadius', 'pedalEfficiency']); // prettier-ignore
+const SHARED: ReadonlySet<FeelKey> = new Set(['mass', 'ladenMass', 'ladenShare', 'frontShare', 'height', 'wheelbase', 'tyreRadius', 'pedalEfficiency']); // prettier-ignore
 const EFFORTS = Array.from({ length: 101 }, (_, i) => i * 5);
 const NOTHING: FeelDraft = { typed: {}, tries: [] };
 const MOST_TRIES = 2;
@@ -60,16 +62,21 @@ export class FeelDesk {
   readonly columns = computed<readonly Column[]>(() => {
     const brake = this.sheet()?.brake;
     if (!brake) return [];
-    const { typed, tries } = this.draft();
+    const { typed, tries, kinds = {} } = this.draft();
     const column = (id: string, name: string, side: typeof brake.now, over: Values): Column => {
       const chain = Object.fromEntries(side.values.map(({ key, value, rests, from }) => [key, { value, origin: rests, ...(from ? { from } : {}) }])); // prettier-ignore
-      return { id, name, kinds: side.kinds, values: { ...chain, ...typed['shared'], ...over } as Values };
+      return {
+        id,
+        name,
+        kinds: { ...side.kinds, ...(tries.includes(id) ? kinds['then'] : {}), ...lookup(kinds, id) },
+        values: { ...chain, ...typed['shared'], ...over } as Values,
+      };
     };
     const then = column('then', 'then', brake.then, typed['then'] ?? {});
     return [
       column('now', 'now', brake.now, typed['now'] ?? {}),
       then,
-      ...tries.map((id, i) => column(id, `try ${i + 1}`, brake.then, { ...typed['then'], ...typed[id] })),
+      ...tries.map((id, i) => column(id, `try ${i + 1}`, brake.then, { ...typed['then'], ...lookup(typed, id) })),
     ];
   });
   readonly mayTry = computed(() => this.draft().tries.length < MOST_TRIES);
@@ -83,11 +90,12 @@ export class FeelDesk {
   readonly cases = computed<readonly Case[]>(() => {
     const then = this.columns()[1];
     if (!then) return [];
-    const friction = then.values.frontFriction?.value;
+    const [friction, laden, ladenShare] = [then.values.frontFriction?.value, then.values.ladenMass?.value, then.values.ladenShare?.value]; // prettier-ignore
     return [
       { name: 'as it is' },
       { name: 'dry road', grip: this.limits().dryGrip },
       { name: 'wet road', grip: 0.5 },
+      ...(laden === undefined ? [] : [{ name: 'laden', load: { mass: laden, ...(ladenShare === undefined ? {} : { frontShare: ladenShare }) } }]), // prettier-ignore
       ...(friction !== undefined && then.kinds.front === 'disc' ? [{ name: 'linings faded by a third', friction: friction * 0.67 }] : []), // prettier-ignore
       { name: 'front circuit lost', lost: 'front' as const },
       { name: 'rear circuit lost', lost: 'rear' as const },
@@ -151,13 +159,23 @@ export class FeelDesk {
     return feelSummary({ ...known, ...(ratios ? { ratios } : {}) });
   });
 
+  /** How many values of the set-ups are only what is usual: figures rest on them, ratios do not. */
+  readonly assumed = computed(() => {
+    const all = this.columns().flatMap(({ id, values }) =>
+      Object.entries(values).flatMap(([key, entered]) =>
+        entered.origin === 'assumed' ? [SHARED.has(key as FeelKey) ? key : `${id}/${key}`] : [],
+      ),
+    );
+    return new Set(all).size;
+  });
+
   /** Whether a value belongs to the vehicle: it stands once for all. */
   isShared = (key: FeelKey): boolean => SHARED.has(key);
 
   enter(column: string, key: FeelKey, value: number | undefined): void {
     const place = SHARED.has(key) ? 'shared' : column;
     this.draft.update((draft) => {
-      const { [key]: _, ...rest } = draft.typed[place] ?? {};
+      const { [key]: _, ...rest } = lookup(draft.typed, place) ?? {};
       const typed: Values = value === undefined ? rest : { ...rest, [key]: { value, origin: 'typed' } };
       return { ...draft, typed: { ...draft.typed, [place]: typed } };
     });
@@ -167,27 +185,36 @@ export class FeelDesk {
   assumeUsual(): void {
     const columns = this.columns();
     this.draft.update((draft) => {
-      const typed: Record<string, Values> = { ...draft.typed };
+      let typed: FeelDraft['typed'] = draft.typed;
       for (const { id, kinds, values } of columns)
         for (const field of FEEL_FIELDS) {
           if (!field.usual || values[field.key] !== undefined || !isAsked(field, kinds)) continue;
           const place = SHARED.has(field.key) ? 'shared' : id;
-          typed[place] = { ...typed[place], [field.key]: { value: field.usual.value, origin: 'assumed', from: field.usual.why } }; // prettier-ignore
+          const usual: Entered = { value: field.usual.value, origin: 'assumed', from: field.usual.why };
+          typed = { ...typed, [place]: { ...lookup(typed, place), [field.key]: usual } };
         }
       return { ...draft, typed };
     });
   }
 
+  /** A set-up that is made otherwise than its chain says. */
+  make(column: string, kinds: Partial<FeelKinds>): void {
+    this.draft.update((draft) => ({
+      ...draft,
+      kinds: { ...draft.kinds, [column]: { ...lookup(draft.kinds ?? {}, column), ...kinds } },
+    }));
+  }
+
   /** A further set-up, beginning as the one that comes. */
   tryAnother(): void {
     if (!this.mayTry()) return;
-    this.draft.update(({ typed, tries }) => ({ typed, tries: [...tries, `try-${tries.length + 1}`] }));
+    this.draft.update((draft) => ({ ...draft, tries: [...draft.tries, `try-${Date.now()}`] }));
   }
 
   dropTry(id: string): void {
-    this.draft.update(({ typed, tries }) => {
-      const { [id]: _, ...rest } = typed;
-      return { typed: rest, tries: tries.filter((one) => one !== id) };
+    this.draft.update(({ typed, tries, kinds = {} }) => {
+      const [{ [id]: _, ...values }, { [id]: __, ...made }] = [typed, kinds];
+      return { typed: values, kinds: made, tries: tries.filter((one) => one !== id) };
     });
   }
 

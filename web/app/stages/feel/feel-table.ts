@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatSelectModule } from '@angular/material/select';
 import { effortFor, FEEL_GROUPS, isAsked, setUpOf, type FeelField, type FeelGroup, type FeelInputs, type FeelKinds } from '@kerabat/core/feel'; // prettier-ignore
 import { FeelCell } from './feel-cell';
 import { FeelDesk, type Column } from './feel-desk';
@@ -13,11 +15,46 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
   travel: 'what travel is lost in',
 };
 
+/** How a set-up is made: one choice a row, read from its kinds and turned into them. */
+interface Choice {
+  readonly words: string;
+  readonly options: readonly string[];
+  readonly of: (kinds: FeelKinds) => string;
+  readonly make: (option: string) => Partial<FeelKinds>;
+}
+const yesNo = (
+  words: string,
+  options: readonly [yes: string, no: string],
+  key: 'assisted' | 'stepped' | 'valve',
+): Choice => ({
+  words,
+  options,
+  of: (kinds) => (kinds[key] ? options[0] : options[1]),
+  make: (option) => ({ [key]: option === options[0] }),
+});
+const DISC = ['disc, floating caliper', 'disc, fixed caliper', 'drum'] as const;
+const wheels = (words: string, end: 'front' | 'rear'): Choice => ({
+  words,
+  options: DISC,
+  of: (kinds) => (kinds[end] === 'drum' ? DISC[2] : kinds[`${end}Form`] === 'fixed' ? DISC[1] : DISC[0]),
+  make: (option) =>
+    option === DISC[2]
+      ? { [end]: 'drum' }
+      : { [end]: 'disc', [`${end}Form`]: option === DISC[1] ? 'fixed' : 'floating' },
+});
+const CHOICES: readonly Choice[] = [
+  yesNo('assistance', ['a booster', 'none'], 'assisted'),
+  yesNo('bore', ['stepped', 'straight'], 'stepped'),
+  wheels('front', 'front'),
+  wheels('rear', 'rear'),
+  yesNo('valve at the rear', ['proportioning', 'none'], 'valve'),
+];
+
 /** Every value of every set-up, with what it rests on; a value of the vehicle stands once. */
 @Component({
   selector: 'app-feel-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FeelCell, MatButtonModule],
+  imports: [FeelCell, MatButtonModule, MatFormFieldModule, MatSelectModule],
   template: `
     <div class="scroll" tabindex="0" role="region" aria-label="Values of the set-ups">
       <table class="plain">
@@ -41,6 +78,28 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
             }
           </tr>
         </thead>
+        <tbody>
+          @for (choice of choices; track choice.words) {
+            <tr>
+              <th scope="row">{{ choice.words }}</th>
+              @for (column of desk.columns(); track column.id) {
+                <td>
+                  <mat-form-field class="tight">
+                    <mat-select
+                      [aria-label]="choice.words + ', ' + column.name"
+                      [value]="choice.of(column.kinds)"
+                      (valueChange)="desk.make(column.id, choice.make($event))"
+                    >
+                      @for (option of choice.options; track option) {
+                        <mat-option [value]="option">{{ option }}</mat-option>
+                      }
+                    </mat-select>
+                  </mat-form-field>
+                </td>
+              }
+            </tr>
+          }
+        </tbody>
         @for (group of groups(); track group.id) {
           <tbody>
             <tr>
@@ -83,6 +142,9 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
     table {
       width: auto;
     }
+    mat-form-field {
+      width: 13rem;
+    }
     th[scope='row'] {
       max-width: 15rem;
       color: var(--ink);
@@ -98,6 +160,7 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
 })
 export class FeelTable {
   protected readonly desk = inject(FeelDesk);
+  protected readonly choices = CHOICES;
   protected readonly groups = computed(() =>
     FEEL_GROUPS.map((id) => ({
       id,

@@ -1,226 +1,32 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, untracked } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
-import { MatSliderModule } from '@angular/material/slider';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { FEEL_FIELDS, isAsked, type FeelField, type FeelKey } from '@kerabat/core/feel';
-import { areasWords } from '@kerabat/core/words';
-import { Drafts } from '../../api/drafts';
 import { JobService } from '../../jobs/job-service';
-import { Folded } from '../../parts/folded';
 import { ClutchFeel } from './clutch-feel';
-import { FeelCases } from './feel-cases';
-import { shown } from './feel-cell';
-import { FeelDesk, type FeelDraft } from './feel-desk';
-import { FeelPictures } from './feel-pictures';
-import { FeelTable } from './feel-table';
-import { WhichBorePart } from './which-bore';
+import { FeelBoard } from './feel-board';
 
-/** What can be dragged: each moves every picture with it. */
-const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assist', 'valveKnee', 'valveSlope'];
 const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
 
-/** What the change does to effort, travel, deceleration and balance: in words, in ratios, in figures, in pictures. */
+/** What the change of a job does to effort, travel, deceleration and balance; of a clutch, to its travel. */
 @Component({
   selector: 'app-feel-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    ClutchFeel,
-    FeelCases,
-    FeelPictures,
-    FeelTable,
-    Folded,
-    MatButtonModule,
-    MatSliderModule,
-    RouterLink,
-    WhichBorePart,
-  ],
-  providers: [FeelDesk],
+  imports: [ClutchFeel, FeelBoard, RouterLink],
   template: `
-    @if (clutch(); as c) {
-      <app-clutch-feel [clutch]="c" [practice]="desk.limits()" />
-    } @else if (desk.columns().length > 0) {
-      <h2>{{ desk.summary() }}</h2>
-      @if (ratios().length > 0) {
-        <p class="row">
-          @for (one of ratios(); track one.words) {
-            <span
-              >{{ one.words }} <b class="mono">× {{ one.value }}</b></span
-            >
-          }
+    @if (service.workspace(); as w) {
+      @if (onClutch() && w.feel.clutch) {
+        <app-clutch-feel [clutch]="w.feel.clutch" [practice]="w.feel.limits" />
+      } @else if (w.feel.brake) {
+        <app-feel-board [sheet]="w.feel" [name]="'feel-' + w.job.id" />
+      } @else {
+        <p>
+          The feel is compared once there is a master in the chain.
+          <a routerLink="../interchange">To Interchange</a>
         </p>
       }
-      @if (areas(); as words) {
-        <p class="small">{{ words }}</p>
-      }
-      <div class="row acts">
-        @if (lacks(); as words) {
-          <button matButton="filled" type="button" (click)="desk.assumeUsual()">Assume what is usual</button>
-          <span class="small needs-you">{{ words }}</span>
-        }
-        @if (desk.mayTry()) {
-          <button matButton="outlined" type="button" (click)="desk.tryAnother()">Try another set-up</button>
-        }
-        @if (changed()) {
-          <button matButton type="button" (click)="forget()">Take back what was entered here</button>
-        }
-      </div>
-      @if (desk.worked().length > 0) {
-        <section class="drag" aria-label="Drag a value">
-          @for (d of dragged(); track d.field.key) {
-            <label>
-              <span
-                >{{ d.name }}, {{ d.field.words }}: <b class="mono">{{ d.words }}</b></span
-              >
-              <mat-slider [min]="d.least" [max]="d.most" [step]="d.field.step">
-                <input
-                  matSliderThumb
-                  [value]="d.value"
-                  [attr.aria-label]="d.name + ', ' + d.field.words"
-                  (valueChange)="desk.enter(d.column, d.field.key, $event)"
-                />
-              </mat-slider>
-            </label>
-          }
-        </section>
-        <div class="two">
-          <section aria-label="Pictures"><app-feel-pictures /></section>
-          <section aria-label="Cases"><app-feel-cases /></section>
-        </div>
-        <app-folded>
-          <span slot="title">Which bore for these wheel units?</span>
-          <app-which-bore />
-        </app-folded>
-      }
-      <app-folded [open]="desk.worked().length === 0">
-        <span slot="title">Values of the set-ups, and what each rests on</span>
-        <app-feel-table />
-      </app-folded>
-      <app-folded>
-        <span slot="title">Working</span>
-        <p class="mono small">{{ desk.ratios()?.working }}</p>
-        <p class="small">
-          Line pressure p = F / A, A = π d² / 4. Force of an axle: 2 T / r, T = 2 μ (p − p₀) A r of a disc, C* (p − p₀)
-          A r of a drum. The load moves forward with the deceleration: N = m g (x + z h / L). Stroke: clearance, port
-          closing, V / A.
-        </p>
-      </app-folded>
-      <p class="needs-you small">
-        Front and rear must stay in balance, and nothing here is an approval: modified brakes are looked at by a
-        licensed inspector where local codes ask for it, and proved on a closed road first.
-      </p>
-    } @else {
-      <p>
-        The feel is compared once there is a master in the chain.
-        <a routerLink="../interchange">To Interchange</a>
-      </p>
-    }
-  `,
-  styles: `
-    .row {
-      gap: 6px 20px;
-    }
-    .acts {
-      margin: 8px 0;
-    }
-    .drag {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
-      gap: 4px 20px;
-    }
-    .drag label {
-      display: grid;
-      font-size: 13.5px;
-    }
-    .two {
-      display: grid;
-      grid-template-columns: repeat(auto-fit, minmax(min(100%, 30rem), 1fr));
-      gap: 20px;
-    }
-    .two > section {
-      min-width: 0;
     }
   `,
 })
 export class FeelStage {
   protected readonly service = inject(JobService);
-  protected readonly desk = inject(FeelDesk);
-  private readonly drafts = inject(Drafts);
-  private readonly job = computed(() => this.service.workspace()?.job.id);
-
-  protected readonly clutch = computed(() => {
-    const feel = this.service.workspace()?.feel;
-    return CLUTCH_SLOTS.includes(this.service.slot() ?? '') ? feel?.clutch : undefined;
-  });
-  protected readonly areas = computed(() => {
-    const areas = this.desk.ratios()?.areas;
-    return areas && Math.abs(areas[0] - areas[1]) > 0.5 ? areasWords(areas) : undefined;
-  });
-  protected readonly ratios = computed(() => {
-    const r = this.desk.ratios();
-    if (!r) return [];
-    const rows: readonly (readonly [string, number | undefined])[] = [
-      ['line pressure for the same push', r.pressure],
-      ['pedal travel', r.travel],
-      ['effort for the same braking in front', r.effort],
-      ['and at the rear', r.rearEffort],
-    ];
-    return rows.flatMap(([words, value]) => (value === undefined ? [] : [{ words, value: value.toFixed(4) }]));
-  });
-  protected readonly lacks = computed(() => {
-    const all = new Set([...this.desk.missing().values()].flat());
-    for (const field of FEEL_FIELDS) {
-      const open = this.desk
-        .columns()
-        .some(({ kinds, values }) => isAsked(field, kinds) && field.usual && !values[field.key]);
-      if (open) all.add(field.key);
-    }
-    if (all.size === 0) return undefined;
-    const words = [...all].map((key) => FEEL_FIELDS.find((field) => field.key === key)?.words ?? key);
-    const some = words.slice(0, 4).join(', ');
-    return `Not known: ${some}${words.length > 4 ? ` and ${words.length - 4} more` : ''}. Ratios hold without them.`;
-  });
-  protected readonly changed = computed(() => {
-    const { typed, tries } = this.desk.draft();
-    return tries.length > 0 || Object.values(typed).some((values) => Object.keys(values).length > 0);
-  });
-  /** The set-up that is dragged: the last one laid beside, else the one that comes. */
-  protected readonly dragged = computed(() => {
-    const column = this.desk.columns().at(-1);
-    if (!column) return [];
-    return DRAGGED.flatMap((key) => {
-      const field = FEEL_FIELDS.find((one): one is FeelField => one.key === key);
-      const value = column.values[key]?.value;
-      if (!field || value === undefined || !isAsked(field, column.kinds)) return [];
-      // Around what it is, so that a finger can set it.
-      const [least, most] = [Math.max(field.least, value * 0.5), Math.min(field.most, value * 1.6)];
-      const base = this.anchors.get(`${column.id}/${key}`) ?? { least, most };
-      this.anchors.set(`${column.id}/${key}`, base);
-      return [{ column: column.id, name: column.name, field, value, words: shown(value, field.unit), ...base }];
-    });
-  });
-  /** The range of a slider stays while it is dragged. */
-  private readonly anchors = new Map<string, { least: number; most: number }>();
-
-  constructor() {
-    effect(() => this.desk.sheet.set(this.service.workspace()?.feel));
-    effect(() => {
-      const id = this.job();
-      untracked(() => {
-        this.anchors.clear();
-        const kept = id === undefined ? undefined : this.drafts.read<FeelDraft>(`feel-${id}`);
-        this.desk.draft.set({ typed: kept?.typed ?? {}, tries: kept?.tries ?? [] });
-      });
-    });
-    effect(() => {
-      const draft = this.desk.draft();
-      const id = untracked(this.job);
-      if (id !== undefined && this.changed()) this.drafts.keep(`feel-${id}`, draft);
-    });
-  }
-
-  protected forget(): void {
-    this.anchors.clear();
-    this.desk.draft.set({ typed: {}, tries: [] });
-    this.drafts.drop(`feel-${this.job() ?? ''}`);
-  }
+  protected readonly onClutch = computed(() => CLUTCH_SLOTS.includes(this.service.slot() ?? ''));
 }

@@ -1,0 +1,47 @@
+import { AsyncPipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { catchError, map, of } from 'rxjs';
+import type { FeelSheet } from '@kerabat/contract';
+import { feelLimits } from '@kerabat/core/feel';
+import { practiceWith } from '@kerabat/core/settings';
+import { Api } from '../api/api';
+import { problemOf } from '../api/problem';
+import { ProblemLine } from '../parts/problem-line';
+import { FeelBoard } from '../stages/feel/feel-board';
+
+const BLANK: NonNullable<FeelSheet['brake']>['now'] = {
+  kinds: { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false },
+  values: [],
+  assumed: ['front', 'rear'],
+};
+
+/** The comparison of the Feel stage on its own, with a blank vehicle. */
+@Component({
+  selector: 'app-feel-tool',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AsyncPipe, FeelBoard, ProblemLine],
+  template: `
+    <div class="page">
+      <h1>Feel, with a blank vehicle</h1>
+      @if (state$ | async; as state) {
+        <app-problem-line [text]="state.problem" />
+        @if (state.sheet) {
+          <app-feel-board [sheet]="state.sheet" name="feel-tool" />
+        }
+      }
+    </div>
+  `,
+})
+export class FeelTool {
+  protected readonly state$ = inject(Api)
+    .settings()
+    .pipe(
+      map(({ settings }): { sheet?: FeelSheet; problem?: string } => ({
+        sheet: {
+          limits: feelLimits(practiceWith(Object.fromEntries(settings.map(({ key, value }) => [key, value])))),
+          brake: { now: BLANK, then: BLANK },
+        },
+      })),
+      catchError((error: unknown) => of({ problem: problemOf(error).detail })),
+    );
+}
