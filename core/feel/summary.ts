@@ -14,6 +14,18 @@ export interface FeelSummary {
   readonly without?: number;
 }
 
+/** Which axle locks first, as far as a leg can push and up to the limit of the balance: the rear, when it does anywhere before. Undefined where it cannot be said. */
+function firstUpTo(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): Point['firstToLock'] {
+  const steps = Array.from({ length: 8 }, (_, i) => (limits.rearFirstBelow * (i + 1)) / 8);
+  const found = steps.flatMap((z) => {
+    const effort = effortFor(z, vehicle, setUp, {}, limits);
+    return effort === undefined || effort > limits.ruleEffort
+      ? []
+      : (pushed(effort, vehicle, setUp, {}, limits).firstToLock ?? []);
+  });
+  return found.includes('rear') ? 'rear' : found[0];
+}
+
 /** Two set-ups of one vehicle beside each other, at an everyday stop. */
 export function summaryOf(vehicle: Vehicle, now: SetUp, then: SetUp, limits: FeelLimits): FeelSummary {
   const { everyday } = limits;
@@ -23,13 +35,14 @@ export function summaryOf(vehicle: Vehicle, now: SetUp, then: SetUp, limits: Fee
   });
   const [a, b] = stops as [(typeof stops)[number], (typeof stops)[number]];
   const [t, u] = a.point && b.point ? [a.point.pedalTravel, b.point.pedalTravel] : [undefined, undefined];
+  const [firstBefore, first] = [now, then].map((setUp) => firstUpTo(vehicle, setUp, limits));
   const without = then.booster ? effortFor(everyday, vehicle, then, { lost: 'assistance' }, limits) : undefined;
   return {
     everyday,
     ...(a.effort !== undefined && b.effort !== undefined ? { effort: [a.effort, b.effort] as const } : {}),
     ...(t !== undefined && u !== undefined ? { travel: [t, u] as const } : {}),
-    ...(b.point?.firstToLock ? { first: b.point.firstToLock } : {}),
-    ...(a.point?.firstToLock ? { firstBefore: a.point.firstToLock } : {}),
+    ...(first ? { first } : {}),
+    ...(firstBefore ? { firstBefore } : {}),
     ...(without === undefined ? {} : { without }),
   };
 }

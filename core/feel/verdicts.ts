@@ -62,6 +62,10 @@ export interface Judged {
   readonly knee?: { readonly pedalForce: number; readonly deceleration?: number };
 }
 
+/** Nothing lost, faded or thin: what rules for service braking and a booster’s knee are about. */
+const isPlain = ({ lost, grip, friction, assistance, altitude }: Case): boolean =>
+  [lost, grip, friction, assistance, altitude].every((one) => one === undefined);
+
 type Rule = (judged: Judged, limits: FeelLimits) => FeelVerdict | undefined;
 
 /** What a vehicle lacks for its deceleration, and for which axle locks first. */
@@ -124,7 +128,11 @@ const effort: Rule = ({ vehicle, setUp, how }, limits) => {
 };
 
 const kneeEarly: Rule = ({ knee, how }, { kneeFrom }) =>
-  knee?.deceleration !== undefined && how.lost === undefined && how.grip === undefined && knee.deceleration < kneeFrom
+  isPlain(how) &&
+  knee?.deceleration !== undefined &&
+  how.lost === undefined &&
+  how.grip === undefined &&
+  knee.deceleration < kneeFrom
     ? {
         code: 'knee-early',
         weight: 'warning',
@@ -154,7 +162,7 @@ const overLimit: Rule = ({ vehicle, setUp, how, points }) => {
 
 /** What public rules ask of service braking, and of what is left when a circuit or the assistance is lost. */
 const rule: Rule = ({ vehicle, setUp, how }, limits) => {
-  if (how.grip !== undefined || !decides(vehicle)) return undefined;
+  if ((how.lost === undefined && !isPlain(how)) || how.grip !== undefined || !decides(vehicle)) return undefined;
   const [code, asked] =
     how.lost === undefined
       ? (['service-rule', limits.serviceRule] as const)

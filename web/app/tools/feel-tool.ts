@@ -15,6 +15,11 @@ const BLANK: NonNullable<FeelSheet['brake']>['now'] = {
   assumed: ['front', 'rear'],
 };
 
+interface Shown {
+  readonly sheet?: FeelSheet;
+  readonly problem?: string;
+}
+
 /** The comparison of the Feel stage on its own, with a blank vehicle. */
 @Component({
   selector: 'app-feel-tool',
@@ -36,12 +41,12 @@ export class FeelTool {
   protected readonly state$ = inject(Api)
     .settings()
     .pipe(
-      map(({ settings }): { sheet?: FeelSheet; problem?: string } => ({
+      map(({ settings }): Shown => ({
         sheet: {
           limits: feelLimits(practiceWith(Object.fromEntries(settings.map(({ key, value }) => [key, value])))),
           brake: { now: BLANK, then: BLANK },
         },
       })),
-      catchError((error: unknown) => of({ problem: problemOf(error).detail })),
+      catchError((error: unknown) => of<Shown>({ problem: problemOf(error).detail })),
     );
 }

@@ -34,9 +34,12 @@ import { FeelDesk } from './feel-desk';
         </tbody>
       </table>
     </div>
-    @for (said of verdicts(); track said.words) {
+    @for (said of verdicts(); track said.where + said.words) {
       <p class="verdict small" [class]="said.weight">
         <b>{{ said.where }}</b> {{ said.words }}
+        @if (said.also; as names) {
+          <span class="quiet">So too: {{ names }}.</span>
+        }
       </p>
     }
   `,
@@ -46,6 +49,9 @@ import { FeelDesk } from './feel-desk';
     }
     table {
       width: auto;
+    }
+    td {
+      white-space: nowrap;
     }
     .bad {
       color: var(--nofit);
@@ -93,17 +99,27 @@ export class FeelCases {
 
   /** What is to be said of the set-ups, each sentence once, with the cases that it holds in. */
   protected readonly verdicts = computed(() => {
-    const said = new Map<string, { words: string; weight: string; where: string }>();
+    const said = new Map<string, { words: string; weight: string; where: string; also: string[] }>();
     for (const { column, cases } of this.desk.worked())
       cases.forEach((one: Compared, i) => {
         for (const verdict of one.verdicts) {
           const words = feelVerdictWords(verdict);
-          const key = `${column.id}/${verdict.code}/${verdict.weight === 'not-known' || verdict.weight === 'note' ? '' : i}`;
-          if (said.has(key)) continue;
-          said.set(key, { words, weight: verdict.weight, where: `${column.name}${i === 0 ? '' : `, ${this.desk.cases()[i]?.name ?? ''}`}:` }); // prettier-ignore
+          const name = this.desk.cases()[i]?.name ?? '';
+          const key = `${column.id}/${verdict.code}`;
+          const before = said.get(key);
+          if (before) before.also.push(name);
+          else
+            said.set(key, {
+              words,
+              weight: verdict.weight,
+              where: `${column.name}${i === 0 ? '' : `, ${name}`}:`,
+              also: [],
+            });
         }
       });
     const order = ['stop', 'warning', 'not-known', 'note'];
-    return [...said.values()].sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
+    return [...said.values()]
+      .map((one) => ({ ...one, also: one.weight === 'not-known' || one.weight === 'note' ? '' : one.also.join(', ') }))
+      .sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
   });
 }

@@ -161,10 +161,8 @@ export class FeelDesk {
 
   /** How many values of the set-ups are only what is usual: figures rest on them, ratios do not. */
   readonly assumed = computed(() => {
-    const all = this.columns().flatMap(({ id, values }) =>
-      Object.entries(values).flatMap(([key, entered]) =>
-        entered.origin === 'assumed' ? [SHARED.has(key as FeelKey) ? key : `${id}/${key}`] : [],
-      ),
+    const all = this.columns().flatMap(({ values }) =>
+      Object.entries(values).flatMap(([key, entered]) => (entered.origin === 'assumed' ? [key] : [])),
     );
     return new Set(all).size;
   });

@@ -34,7 +34,7 @@ const figure = () => new FormControl<number | null>(null);
           <tr>
             <th>bore</th>
             <th>effort and travel</th>
-            <th></th>
+            <th><span class="hidden-text">lay it beside</span></th>
           </tr>
         </thead>
         <tbody>
@@ -45,7 +45,7 @@ const figure = () => new FormControl<number | null>(null);
               <td>
                 @if (desk.mayTry()) {
                   <button matButton type="button" (click)="take(one.bore)" [attr.aria-label]="'Try ' + one.name">
-                    Try it
+                    Try
                   </button>
                 }
               </td>

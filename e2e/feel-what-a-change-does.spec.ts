@@ -1,0 +1,99 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { workshop, type Seat } from './browser.js';
+
+const { sit, server } = workshop();
+
+/** A job whose new master has another bore. */
+async function upgrade(): Promise<number> {
+  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
+  const send = (method: string, path: string, body: unknown) =>
+    fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
+  const asked = { asker: 'Tunnel Works', request: 'upgrade', complaints: [], words: '', vehicleId: 'v10', built: '1990-03', options: [], slot: 'brake-master' }; // prettier-ignore
+  const { id } = (await (await send('POST', '/jobs', asked)).json()) as { id: number };
+  for (const [subject, choice] of [['old:brake-master', 'ard-tm22v'], ['unit:brake-master', 'ard-tm23v']] as const)
+    await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'larger' }); // prettier-ignore
+  return id;
+}
+
+describe('what a change does, by keyboard', () => {
+  let seat: Seat;
+  let id: number;
+  beforeAll(async () => {
+    id = await upgrade();
+    seat = await sit({ stays: true });
+  });
+
+  it('says ratios first, and figures once the usual is assumed; every picture follows a value that is dragged', async () => {
+    await seat.go(`/jobs/${id}/feel`);
+    await seat.see('13 % less pedal travel, 15 % more effort.');
+    await seat.tabTo('Assume what is usual');
+    await seat.keys('Enter');
+    await seat.see('without assistance 0.30 g takes');
+    await seat.see('Figures rest on');
+    await seat.page.waitForSelector('app-line-chart svg');
+    const before = await seat.page.$eval('app-stroke-bar .small', (e) => e.textContent);
+    await seat.tabTo('then, bore of the master');
+    await seat.keys('ArrowRight', 'ArrowRight', 'ArrowRight');
+    await seat.page.waitForFunction((was: string | null) => document.querySelector('app-stroke-bar .small')?.textContent !== was, {}, before); // prettier-ignore
+    expect(seat.errors).toEqual([]);
+  });
+
+  it('is there again after a reload', async () => {
+    await seat.go(`/jobs/${id}/feel`);
+    await seat.see('Figures rest on');
+  });
+
+  it('which bore: a window is asked, and a size of it laid beside the others', async () => {
+    await seat.tabTo('Which bore for these wheel units');
+    await seat.keys('Enter');
+    await seat.tabTo('Effort from, N');
+    await seat.type('100');
+    await seat.keys('Tab');
+    await seat.type('140');
+    await seat.see('for 0.30 g');
+    await seat.tabTo('Try');
+    await seat.keys('Enter');
+    await seat.see('try 1: 0.3 g takes');
+    expect(seat.errors).toEqual([]);
+  });
+
+  it('has no findings of axe with everything open, and is usable at 390 px', async () => {
+    expect(await seat.axe()).toEqual([]);
+    const phone = await sit({ width: 390, height: 844, touch: true });
+    await phone.go(`/jobs/${id}/feel`);
+    await phone.page.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent?.includes('Assume what is usual'))?.click()); // prettier-ignore
+    await phone.see('front circuit lost');
+    expect(await phone.sideways()).toBeLessThanOrEqual(1);
+    expect(await phone.smallTargets(44)).toEqual([]);
+  });
+});
+
+it('an upgrade from a call to its feel takes few keys', async () => {
+  const seat = await sit();
+  await seat.go('/jobs');
+  await seat.keys('/');
+  await seat.type('V10 master sinks');
+  await seat.see('New job: Varnhusk V10');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => document.activeElement?.id === 'asker');
+  await seat.type('Tunnel Works');
+  await seat.tabTo('replace');
+  await seat.keys('ArrowDown', 'ArrowDown');
+  await seat.page.keyboard.down('Control');
+  await seat.keys('Enter');
+  await seat.page.keyboard.up('Control');
+  await seat.page.waitForFunction(() => /jobs\/\d+\/ask$/.test(location.pathname));
+  await seat.see('upgrade');
+  await seat.keys('Escape', 'b');
+  await seat.page.waitForFunction(() => document.activeElement?.id === 'bench-line');
+  await seat.type('label VA');
+  await seat.keys('Enter', 'Escape');
+  await seat.keys('3');
+  await seat.tabTo('Choose');
+  await seat.keys('Enter');
+  await seat.see('to order', 'app-parts-list');
+  await seat.keys('5');
+  await seat.page.waitForFunction(() => location.pathname.endsWith('/feel'));
+  expect(seat.strokes).toBeLessThan(60);
+  expect(seat.errors).toEqual([]);
+});
