@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { NUMBER_KINDS, NUMBER_STATES } from '@kerabat/core/unit';
-import { oneOf, strict, UnitKind } from './shapes.js';
+import { oneOf, Quantity, strict, UnitKind } from './shapes.js';
 
 /** Vehicles, units, numbers and interchange as the server tells them. */
 
@@ -161,3 +161,17 @@ export type UnitSummary = Static<typeof UnitSummary>;
 export type UnitDetail = Static<typeof UnitDetail>;
 export type CatalogueSummary = Static<typeof CatalogueSummary>;
 export type Found = Static<typeof Found>;
+
+/** Masters and boosters that vehicles on record have with a wheel unit. */
+export const PairedUnits = T.Object({
+  paired: T.Array(
+    T.Object({
+      vehicle: T.String(),
+      unitId: T.String(),
+      name: T.String(),
+      bore: T.Optional(Quantity),
+      booster: T.Optional(T.String()),
+    }),
+  ),
+});
+export type PairedUnits = Static<typeof PairedUnits>;

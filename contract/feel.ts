@@ -169,6 +169,7 @@ const FeelSide = T.Object({
   values: T.Array(
     T.Object({ key: oneOf(FEEL_KEYS), value: T.Number(), rests: oneOf(FEEL_RESTS), from: T.Optional(T.String()) }),
   ),
+  units: T.Object({ front: T.Optional(T.String()), rear: T.Optional(T.String()) }),
   assumed: T.Array(oneOf(['front', 'rear'] as const)),
 });
 const ClutchSide = T.Object({

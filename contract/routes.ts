@@ -43,6 +43,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
   { method: 'get', path: '/units', summary: 'Units by kind and words', query: { kind: words, q: words, limit: whole(1, 1000), offset: whole(0, 1_000_000), sort: oneOf(catalogue.UNIT_ORDERS), descending: oneOf(['true', 'false']) }, answer: catalogue.UnitList },
   { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
+  { method: 'get', path: '/units/{id}/paired', summary: 'Masters and boosters that vehicles on record have with a wheel unit', answer: catalogue.PairedUnits },
   { method: 'get', path: '/units/{id}/interchange', summary: 'Numbers and units that would do instead', query: { depth: whole(1, 8), grade: interchange.InterchangeGrade, minTrust: T.Number({ minimum: 0, maximum: 1 }), geometry: whole(0, 100) }, answer: interchange.InterchangeAnswer },
   { method: 'get', path: '/units/{id}/interchange/{node}', summary: 'The cheapest few paths to one of them, and what came of their links', query: { count: whole(1, 5), depth: whole(1, 8) }, answer: interchange.InterchangePaths },
   { method: 'post', path: '/outcomes', summary: 'Record what came of acting on a link of interchange', body: interchange.NewOutcome },

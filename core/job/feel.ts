@@ -22,6 +22,8 @@ export interface FeelValue {
 export interface FeelSide {
   readonly kinds: FeelKinds;
   readonly values: readonly FeelValue[];
+  /** The wheel units by their keys in the catalogue, where they are known. */
+  readonly units: { readonly front?: string; readonly rear?: string };
   /** Axles whose kind nobody recorded: a disc in front and a drum behind are assumed. */
   readonly assumed: readonly ('front' | 'rear')[];
 }
@@ -112,6 +114,10 @@ function sideOf(chain: Chain, judged: JudgedChain, practice: Settings, comes: bo
   ];
   return {
     kinds,
+    units: {
+      ...(front?.unit === undefined ? {} : { front: front.unit }),
+      ...(rear?.unit === undefined ? {} : { rear: rear.unit }),
+    },
     assumed: [...(front ? [] : (['front'] as const)), ...(rear ? [] : (['rear'] as const))],
     values: [
       ...fact('pedalRatio', parts.get('pedal'), 'pedal-ratio'),

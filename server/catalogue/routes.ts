@@ -1,6 +1,7 @@
 import type Router from '@koa/router';
 import { UNIT_KINDS } from '@kerabat/core/unit';
-import { UNIT_ORDERS, type UnitList, ResolveRequest } from '@kerabat/contract';
+import { mm } from '@kerabat/core/units';
+import { UNIT_ORDERS, type PairedUnits, type UnitList, ResolveRequest } from '@kerabat/contract';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
@@ -53,6 +54,18 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
   });
   router.get('/units/:id', (ctx) => {
     ctx.body = stores.units.detail(ctx.params['id'] ?? '');
+  });
+  router.get('/units/:id/paired', (ctx) => {
+    const id = ctx.params['id'] ?? '';
+    stores.units.detail(id);
+    const paired = stores.siblings.pairedWith(id);
+    ctx.body = {
+      paired: paired.map(({ bore, booster, ...row }) => ({
+        ...row,
+        ...(bore === null ? {} : { bore: mm(bore) }),
+        ...(booster === null ? {} : { booster }),
+      })),
+    } satisfies PairedUnits;
   });
   router.get('/numbers', (ctx) => {
     ctx.body = stores.numbers.find(textQuery(ctx, 'q'), numberQuery(ctx, 'limit', 20));

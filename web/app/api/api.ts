@@ -2,6 +2,7 @@ import { HttpClient, HttpEventType, type HttpEvent } from '@angular/common/http'
 import { inject, Injectable } from '@angular/core';
 import { concatMap, scan, type Observable } from 'rxjs';
 import type {
+  PairedUnits,
   AuditAnswer,
   CatalogueSummary,
   ConversionList,
@@ -140,6 +141,8 @@ export class Api {
   history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
   undoAct = (id: number): Observable<UndoAnswer> => this.http.post<UndoAnswer>(`${ROOT}/history/${id}/undo`, null);
   demo = (): Observable<DemoSeen> => this.http.get<DemoSeen>(`${ROOT}/demo`);
+  paired = (unitId: string): Observable<PairedUnits> =>
+    this.http.get<PairedUnits>(`${ROOT}/units/${encodeURIComponent(unitId)}/paired`);
   bringInDemo = (): Observable<DemoSeen> => this.http.post<DemoSeen>(`${ROOT}/demo`, {});
   removeDemo = (): Observable<UndoAnswer> => this.http.delete<UndoAnswer>(`${ROOT}/demo`);
   addLink = (link: NewLink): Observable<{ link: string }> => this.http.post<{ link: string }>(`${ROOT}/links`, link);

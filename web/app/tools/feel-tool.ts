@@ -12,6 +12,7 @@ import { FeelBoard } from '../stages/feel/feel-board';
 const BLANK: NonNullable<FeelSheet['brake']>['now'] = {
   kinds: { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false },
   values: [],
+  units: {},
   assumed: ['front', 'rear'],
 };
 

@@ -12,6 +12,7 @@ import { shown } from './feel-cell';
 import { FeelDesk, type FeelDraft } from './feel-desk';
 import { FeelPictures } from './feel-pictures';
 import { FeelTable } from './feel-table';
+import { Paired } from './paired';
 import { WhichBorePart } from './which-bore';
 
 /** What can be dragged: each moves every picture with it. */
@@ -21,7 +22,7 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
 @Component({
   selector: 'app-feel-board',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FeelCases, FeelPictures, FeelTable, Folded, MatButtonModule, MatSliderModule, WhichBorePart],
+  imports: [FeelCases, FeelPictures, FeelTable, Paired, Folded, MatButtonModule, MatSliderModule, WhichBorePart],
   providers: [FeelDesk],
   template: `
     @if (desk.columns().length > 0) {
@@ -77,6 +78,9 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
         </div>
         <app-folded>
           <span slot="title">Which bore for these wheel units?</span>
+          @if (frontUnit(); as unit) {
+            <app-paired [unit]="unit" />
+          }
           <app-which-bore />
         </app-folded>
       }
@@ -133,6 +137,8 @@ export class FeelBoard {
   private readonly drafts = inject(Drafts);
   private readonly snack = inject(MatSnackBar);
 
+  /** The front wheel unit that comes, where it is one of the catalogue. */
+  protected readonly frontUnit = computed(() => this.sheet().brake?.then.units.front);
   protected readonly areas = computed(() => {
     const areas = this.desk.ratios()?.areas;
     return areas && Math.abs(areas[0] - areas[1]) > 0.5 ? areasWords(areas) : undefined;

@@ -6,6 +6,7 @@ type Values = NonNullable<FeelSheet['brake']>['now']['values'];
 const kinds = { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false } as const;
 const side = (bore: number, more: Values = []) => ({
   kinds,
+  units: { front: 'ard-k48v' },
   assumed: [],
   values: [
     { key: 'pedalRatio' as const, value: 4.2, rests: 'recorded' as const },
