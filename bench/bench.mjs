@@ -1,9 +1,10 @@
-// npm run bench [-- fit | chain | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- fit | chain | feel | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
 import { chainBench } from './chains.mjs';
+import { feelBench } from './feel.mjs';
 import { fitBench } from './fitting.mjs';
 import { holdBench } from './holding.mjs';
 import { identifyBench } from './identify.mjs';
@@ -115,6 +116,7 @@ async function all() {
     await identifyBench(data);
     await fitBench();
     chainBench();
+    feelBench();
   } finally {
     rmSync(data, { recursive: true, force: true });
   }
@@ -126,6 +128,7 @@ const parts = {
   import: importBench,
   fit: fitBench,
   chain: chainBench,
+  feel: feelBench,
   hold: holdBench,
   write: writeBench,
   web: webBench,

@@ -7,7 +7,7 @@ import puppeteer from 'puppeteer-core';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
-  ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['interchange', '/jobs/3/interchange'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel'],
+  ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['interchange', '/jobs/3/interchange'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel', { press: 'Assume what is usual' }],
   ['lines', '/jobs/3/lines'], ['kit', '/jobs/8/kit'], ['work-card', '/jobs/3/fit/card'], ['what-stays', '/jobs/3/fit/look'], ['numbers', '/numbers?q=30718'], ['whole-chain', '/jobs/6/fit/whole'], ['tools', '/tools?thread=3%2F8-24%20UNF'], ['settings', '/settings'], ['customer', '/jobs/3/customer'],
   ['bring-in', '/library/bring-in'], ['library-dark', '/library', { dark: true }], ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
 ]; // prettier-ignore
@@ -77,7 +77,7 @@ const browser = await puppeteer.launch({
   headless: true,
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
-for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VIEWS.filter(
+for (const [name, path, { width = 1280, height = 800, dark = false, press } = {}] of VIEWS.filter(
   ([view]) => wanted.length === 0 || wanted.includes(view),
 )) {
   const page = await browser.newPage();
@@ -89,6 +89,10 @@ for (const [name, path, { width = 1280, height = 800, dark = false } = {}] of VI
   await page.goto(address + path, { waitUntil: 'networkidle0' });
   if (name === 'tools') await fillTools(page);
   if (name === 'bring-in') await bringIn(page);
+  if (press) {
+    await page.locator(`button ::-p-text(${press})`).click();
+    await page.waitForNetworkIdle();
+  }
   await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
   await page.close();
 }

@@ -19,7 +19,8 @@ export function effortFor(
     (pushed(force, vehicle, setUp, how, settings).deceleration ?? 0) >= deceleration;
   if (!reaches(HARDEST)) return undefined;
   let [low, high] = [0, HARDEST];
-  for (let i = 0; i < 52; i++) {
+  // 5000 N halved so often is less than a millionth of a newton.
+  for (let i = 0; i < 36; i++) {
     const middle = (low + high) / 2;
     if (reaches(middle)) high = middle;
     else low = middle;

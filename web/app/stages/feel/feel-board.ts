@@ -111,6 +111,7 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
       margin: 8px 0;
     }
     .drag {
+      --mat-slider-inactive-track-color: var(--strong-line);
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
       gap: 4px 20px;

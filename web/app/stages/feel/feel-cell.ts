@@ -121,4 +121,4 @@ export class FeelCell {
 
 /** As it stands in a field: to the digits that matter, with its unit. */
 export const shown = (value: number, unit: FeelField['unit']): string =>
-  `${String(Number(value.toPrecision(6)))}${unit === '' ? '' : ` ${unit}`}`;
+  `${unit === 'N' || unit === 'kg' ? value.toFixed(0) : String(Number(value.toPrecision(6)))}${unit === '' ? '' : ` ${unit}`}`;

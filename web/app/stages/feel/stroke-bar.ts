@@ -13,7 +13,7 @@ const PARTS = ['free', 'cut-off', 'fill', 'give'] as const;
   template: `
     @if (bars().length > 0) {
       <svg
-        [attr.viewBox]="'0 0 ' + (width + 130) + ' ' + (bars().length * row + 26)"
+        [attr.viewBox]="'0 0 ' + (width + 130) + ' ' + (bars().length * row + 4)"
         role="img"
         [attr.aria-label]="words()"
       >

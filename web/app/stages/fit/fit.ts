@@ -37,6 +37,15 @@ import { JobService } from '../../jobs/job-service';
       text-decoration: underline;
       text-underline-offset: 5px;
     }
+    @media (max-width: 700px) {
+      nav {
+        flex-wrap: nowrap;
+        overflow-x: auto;
+      }
+      a {
+        white-space: nowrap;
+      }
+    }
     .count {
       color: var(--change);
       font-weight: 400;

@@ -1,0 +1,57 @@
+// npm run bench -- feel: four set-ups in six cases at 200 pushes, beside the same arithmetic as one loop over plain numbers that keeps nothing.
+import { compareFeel, feelLimits } from '../core/dist/feel/index.js';
+import { STANDARD_SETTINGS } from '../core/dist/settings/index.js';
+import { median, report } from './lib.mjs';
+
+const LIMITS = feelLimits(STANDARD_SETTINGS);
+const VEHICLE = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2, pedalEfficiency: 0.95 }; // prettier-ignore
+const setUp = (bore) => ({
+  master: { bore, efficiency: 0.95, stroke: 36 },
+  booster: { ratio: 4, assist: 2600 },
+  valve: { knee: 3, slope: 0.35 },
+  front: { kind: 'disc', pistons: [54], friction: 0.38, radius: 112, pushOut: 0.05, lift: 0.35 },
+  rear: { kind: 'drum', cylinder: 19.05, factor: 2.3, radius: 100, pushOut: 0.3, lift: 1.2 },
+  gap: 0.4,
+  cutOff: 1.2,
+  give: 150,
+});
+const SETUPS = [22.225, 23.8125, 25.4, 20.6375].map(setUp);
+const CASES = [{}, { grip: 0.9 }, { friction: 0.26 }, { lost: 'front' }, { lost: 'assistance' }, { altitude: 2000 }];
+const EFFORTS = Array.from({ length: 200 }, (_, i) => i * 2.5);
+
+/** The bare arithmetic of the plain case, for as many set-ups, cases and pushes. */
+function bare() {
+  let sum = 0;
+  const area = (d) => (Math.PI * d * d) / 4;
+  for (const { master } of SETUPS) {
+    const [a, front, rear] = [area(master.bore), area(54), area(19.05)];
+    for (let c = 0; c < CASES.length; c++)
+      for (const push of EFFORTS) {
+        const input = push * 4.2 * 0.95;
+        const p = (Math.min(4 * input, input + 2600) * 0.95) / a;
+        const q = p > 3 ? 3 + 0.35 * (p - 3) : p;
+        const f = (4 * 0.38 * Math.max(0, p - 0.05) * front * 112) / 298;
+        const r = (2 * 2.3 * Math.max(0, q - 0.3) * rear * 100) / 298;
+        const z = (f + r) / (1420 * 9.80665);
+        const load = 0.56 + (z * 560) / 2550;
+        sum += z + f / load + r / (1 - load);
+      }
+  }
+  return sum;
+}
+
+const timed = (run) => {
+  const began = performance.now();
+  run();
+  return performance.now() - began;
+};
+
+export function feelBench() {
+  const ours = () => compareFeel(VEHICLE, SETUPS, CASES, EFFORTS, LIMITS);
+  for (let i = 0; i < 20; i++) {
+    ours();
+    bare();
+  }
+  const [all, plain] = [Array.from({ length: 60 }, () => timed(ours)), Array.from({ length: 60 }, () => timed(bare))];
+  report('feel: 4 set-ups, 6 cases, 200 pushes, judged', `${median(all).toFixed(1)} ms`, `the bare loop ${median(plain).toFixed(2)} ms`, (median(all) / median(plain)).toFixed(0), 'under 20 ms'); // prettier-ignore
+}
