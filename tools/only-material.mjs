@@ -19,7 +19,11 @@ function instead(node) {
   if (Object.hasOwn(NEVER, node.name)) return NEVER[node.name];
   if (node.name === 'button' && !has(node, /^mat/i)) return 'matButton or matIconButton';
   if (node.name === 'textarea' && !has(node, /^matInput$/)) return 'matInput';
-  if (node.name === 'input' && !has(node, /^(matInput|matAutocomplete|matSliderThumb)$/) && valueOf(node, 'type') !== 'file')
+  if (
+    node.name === 'input' &&
+    !has(node, /^(matInput|matAutocomplete|matSliderThumb)$/) &&
+    valueOf(node, 'type') !== 'file'
+  )
     return 'matInput in a mat-form-field';
   if (node.name === 'table' && !has(node, /^mat-table$/) && !valueOf(node, 'class').split(' ').includes('plain'))
     return 'mat-table, or class plain for a few fixed rows';

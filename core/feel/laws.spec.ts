@@ -53,13 +53,9 @@ describe('laws', () => {
   it('a harder push never brakes less, nor takes less travel', () =>
     fc.assert(
       fc.property(vehicles, setUps, efforts, between(0, 300), (vehicle, setUp, effort, more) => {
-        const [soft, hard] = [effort, effort + more].map((f) => pushed(f, vehicle, setUp, {}, LIMITS)) as [
-          never,
-          never,
-        ];
-        const [a, b] = [soft, hard] as unknown as [Required<ReturnType<typeof pushed>>, Required<ReturnType<typeof pushed>>]; // prettier-ignore
+        const [a, b] = [pushed(effort, vehicle, setUp, {}, LIMITS), pushed(effort + more, vehicle, setUp, {}, LIMITS)];
         expect(z(b)).toBeGreaterThanOrEqual(z(a) - 1e-12);
-        expect(b.pedalTravel).toBeGreaterThanOrEqual(a.pedalTravel - 1e-9);
+        expect(b.pedalTravel).toBeGreaterThanOrEqual((a.pedalTravel ?? Number.NaN) - 1e-9);
       }),
     ));
 
@@ -68,8 +64,8 @@ describe('laws', () => {
       fc.property(vehicles, setUps, efforts, between(14, 26), (vehicle, setUp, effort, bore) => {
         const other = { ...setUp, master: { ...setUp.master, bore } };
         const ratio = (setUp.master.bore / bore) ** 2;
-        const [a, b] = [setUp, other].map((s) => pushed(effort, vehicle, s, {}, LIMITS)) as [never, never];
-        expect((b as { frontPressure: number }).frontPressure).toBeCloseTo((a as { frontPressure: number }).frontPressure * ratio, 8); // prettier-ignore
+        const [a, b] = [pushed(effort, vehicle, setUp, {}, LIMITS), pushed(effort, vehicle, other, {}, LIMITS)];
+        expect(b.frontPressure).toBeCloseTo(a.frontPressure * ratio, 8);
         expect(strokeFor(5000, 0, other.master)).toBeCloseTo(strokeFor(5000, 0, setUp.master) * ratio, 8);
       }),
     ));

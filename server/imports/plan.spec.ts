@@ -17,7 +17,7 @@ describe('what a sheet seems to be', () => {
     expect(plan.table).toBe('stock');
     expect(plan.columns.map((c) => c.to)).toContain('price');
     expect(plan.columns.map((c) => c.to)).toContain('number');
-    expect(planProblems({ sheets: [plan] }).join(' ')).toContain('say what holds for every row');
+    expect(planProblems({ sheets: [plan], rejects: 'hand-back' }).join(' ')).toContain('say what holds for every row');
   });
   it('a letter is nothing', () => {
     expect(sheetOf('Dear sirs;\nwe are closed;in August').table).toBeNull();
