@@ -71,6 +71,19 @@ export function applyEdits(
   chain: Chain,
   edits: readonly Edit[],
 ): EditedChain | { readonly faults: readonly ChainFault[] } {
+  const before = made.get(edits);
+  if (before?.parts === chain.parts && before.joints === chain.joints) return before.then;
+  const then = edited(chain, edits);
+  made.set(edits, { parts: chain.parts, joints: chain.joints, then });
+  return then;
+}
+/** Chains and edits are values: what was made of them last stays. */
+const made = new WeakMap<
+  readonly Edit[],
+  Pick<Chain, 'parts' | 'joints'> & { readonly then: ReturnType<typeof edited> }
+>();
+
+function edited(chain: Chain, edits: readonly Edit[]): EditedChain | { readonly faults: readonly ChainFault[] } {
   const faults = editFaults(chain, edits);
   if (faults.length > 0) return { faults };
   const sorted = [...edits].sort((a, b) => (a.id < b.id ? -1 : 1));

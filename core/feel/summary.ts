@@ -27,8 +27,10 @@ function firstUpTo(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): Point['f
 }
 
 /** Two set-ups of one vehicle beside each other, at an everyday stop. */
-export function summaryOf(vehicle: Vehicle, now: SetUp, then: SetUp, limits: FeelLimits): FeelSummary {
+export function summaryOf(vehicle: Vehicle, before: SetUp, after: SetUp, limits: FeelLimits): FeelSummary {
   const { everyday } = limits;
+  // A clearance that is known of one alone would be a difference that nobody measured.
+  const [now, then] = [withGapOf(before, after), withGapOf(after, before)];
   const stops = [now, then].map((setUp) => {
     const effort = effortFor(everyday, vehicle, setUp, {}, limits);
     return { effort, point: effort === undefined ? undefined : pushed(effort, vehicle, setUp, {}, limits) };
@@ -46,3 +48,6 @@ export function summaryOf(vehicle: Vehicle, now: SetUp, then: SetUp, limits: Fee
     ...(without === undefined ? {} : { without }),
   };
 }
+
+const withGapOf = (setUp: SetUp, { gap }: SetUp): SetUp =>
+  setUp.gap === undefined && gap !== undefined ? { ...setUp, gap } : setUp;

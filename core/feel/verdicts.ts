@@ -44,6 +44,8 @@ export type FeelCode =
   | 'tips'
   | 'vehicle-not-known'
   | 'drum-follows'
+  | 'fade-not-known'
+  | 'no-gap'
   | 'travel-not-known'
   | 'no-cut-off';
 
@@ -97,6 +99,12 @@ const stroke: Rule = ({ points, setUp: { master, front, rear } }) => {
     ? { code: 'stroke-out', weight: 'stop', values: { used, available: master.stroke } }
     : undefined;
 };
+
+/** A travel that is said without the clearance of the rod says so: what is missing is not 0. */
+const gap: Rule = ({ setUp, points }) =>
+  setUp.gap === undefined && points.at(-1)?.stroke !== undefined
+    ? { code: 'no-gap', weight: 'note', values: {} }
+    : undefined;
 
 const cutOff: Rule = ({ setUp, points }) =>
   setUp.cutOff === undefined && points.at(-1)?.stroke !== undefined
@@ -177,12 +185,28 @@ const rule: Rule = ({ vehicle, setUp, how }, limits) => {
     : undefined;
 };
 
-const drums: Rule = ({ setUp: { front, rear }, how }) =>
-  how.friction !== undefined && (front.kind === 'drum' || rear.kind === 'drum')
-    ? { code: 'drum-follows', weight: 'note', values: {} }
-    : undefined;
+/** What fading linings do to a drum is not in its one factor. */
+const drums: Rule = ({ setUp: { front, rear }, how }) => {
+  const drum = [front, rear].filter((axle) => axle.kind === 'drum').length;
+  if (how.friction === undefined || drum === 0) return undefined;
+  return drum === 2
+    ? { code: 'fade-not-known', weight: 'not-known', values: {} }
+    : { code: 'drum-follows', weight: 'note', values: {} };
+};
 
-const RULES: readonly Rule[] = [lacking, stroke, rearFirst, overLimit, effort, kneeEarly, step, rule, cutOff, drums];
+const RULES: readonly Rule[] = [
+  lacking,
+  stroke,
+  rearFirst,
+  overLimit,
+  effort,
+  kneeEarly,
+  step,
+  rule,
+  gap,
+  cutOff,
+  drums,
+];
 
 /** Everything that is to be said of a set-up in a case, what stops it first. */
 export function judge(judged: Judged, limits: FeelLimits): FeelVerdict[] {

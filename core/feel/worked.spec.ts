@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { clutchTravel, compareFeel, effortFor, feelLimits, kneeAt, linePressure, pushed, strokeFor, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import { clutchTravel, compareFeel, effortFor, feelLimits, kneeAt, linePressure, pushed, strokeFor, summaryOf, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
 
 /** The worked examples of the field's arithmetic, to the digits shown. */
 
@@ -62,6 +62,15 @@ describe('brakes', () => {
   });
 });
 
+describe('fading', () => {
+  it('of two drums cannot be said, and the figures stay those of fresh linings', () => {
+    const drums: SetUp = { ...BARE, front: { kind: 'drum', cylinder: 22.2, factor: 2.3, radius: 110 } };
+    const [fresh, faded] = compareFeel(VEHICLE, [drums], [{}, { friction: 0.2 }], [150], LIMITS)[0] ?? [];
+    expect(faded?.points[0]?.deceleration).toBe(fresh?.points[0]?.deceleration);
+    expect(faded?.verdicts).toContainEqual({ code: 'fade-not-known', weight: 'not-known', values: {} });
+  });
+});
+
 describe('a stepped master', () => {
   const stepped = { bore: 23.8125, largeBore: 31.75 };
   it.each([
@@ -95,6 +104,13 @@ describe('travel', () => {
     expect(at(100)).not.toHaveProperty('pedalTravel');
     const seen = compareFeel(VEHICLE, [SETUP], [{}], [100, 200], LIMITS)[0]?.[0];
     expect(seen?.verdicts.map(({ code }) => code)).toContain('travel-not-known');
+  });
+  it('a clearance that is known of one set-up alone makes no difference between two', () => {
+    const { gap: _, ...without } = moved(23.8125, 1.2);
+    const { travel } = summaryOf(VEHICLE, without, moved(23.8125, 1.2), LIMITS);
+    expect(travel?.[0]).toBeCloseTo(travel?.[1] ?? Number.NaN, 9);
+    const codes = compareFeel(VEHICLE, [without], [{}], [100], LIMITS)[0]?.[0]?.verdicts.map(({ code }) => code);
+    expect(codes).toContain('no-gap');
   });
   it('beyond what the master has is a failure', () => {
     const short = { ...moved(19.05, 1.2), master: { bore: 19.05, stroke: 15 } };

@@ -22,8 +22,17 @@ function circuitOf(part: Part, at: string): string {
   return String(fact('port-circuit') ?? fact('port-feeds') ?? at);
 }
 
-/** What is connected with what, through lines, hoses, blocks and the parts between. */
+/** What is connected with what, through lines, hoses, blocks and the parts between. Joints are a value: what was found of them stays. */
 export function spacesOf(joints: readonly Joint[], parts: ReadonlyMap<string, Part>): Spaces {
+  const before = found.get(joints);
+  if (before?.parts === parts) return before.spaces;
+  const spaces = spacesFound(joints, parts);
+  found.set(joints, { parts, spaces });
+  return spaces;
+}
+const found = new WeakMap<readonly Joint[], { readonly parts: ReadonlyMap<string, Part>; readonly spaces: Spaces }>();
+
+function spacesFound(joints: readonly Joint[], parts: ReadonlyMap<string, Part>): Spaces {
   const parent = new Map<string, string>();
   const root = (space: string): string => {
     let at = space;

@@ -21,8 +21,17 @@ import type { ChainAnswer, ChainInput, PartState } from './types.js';
 
 export * from './types.js';
 
-/** Now and then as rules see them, or why they cannot be taken. */
+/** Now and then as rules see them, or why they cannot be taken. An input is a value: what was seen of it stays. */
 export function viewOf(input: ChainInput): View | { readonly faults: readonly ChainFault[] } {
+  const before = viewed.get(input);
+  if (before) return before;
+  const view = viewMade(input);
+  viewed.set(input, view);
+  return view;
+}
+const viewed = new WeakMap<ChainInput, ReturnType<typeof viewMade>>();
+
+function viewMade(input: ChainInput): View | { readonly faults: readonly ChainFault[] } {
   const now = asItIs(input);
   if ('faults' in now) return now;
   const then = applyEdits(now, input.edits);

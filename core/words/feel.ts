@@ -35,6 +35,8 @@ const VERDICTS: Readonly<Record<FeelCode, Words>> = {
   tips: () => 'Cannot say: on this grip the vehicle would tip over its front axle before its wheels lock. Look at height and wheelbase again.',
   'vehicle-not-known': (v) => `Cannot say how it slows down or which wheels lock first: ${Object.keys(v).map((key) => lookup(LACKING, key) ?? key).join(', ')} not known. Pressures, travel and ratios hold all the same.`,
   'drum-follows': () => 'A drum’s C* is taken to fall as the disc linings do; a drum with servo shoes falls by more.',
+  'fade-not-known': () => 'Cannot say what fading does: both axles have drums, and how their C* follows the lining is not known. The figures are those of fresh linings.',
+  'no-gap': () => 'Clearance of the rod was not given and is taken as 0: the pedal goes further.',
   'travel-not-known': () => 'Travel cannot be said: how far each piston moves to its lining is not known.',
   'no-cut-off': () => 'Port-closing travel of the master was not given and is taken as 0: the pedal goes further.',
 }; // prettier-ignore
