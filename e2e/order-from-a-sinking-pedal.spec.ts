@@ -63,7 +63,7 @@ it('somebody with a customer on the phone takes a job from the complaint to a pr
 
   // Feel, lines, kit, fluid.
   await seat.keys('5');
-  await seat.see('stay as they are');
+  await seat.see('The same pedal travel, the same effort');
   await seat.keys('6');
   await seat.see('bubble flare');
   await seat.see('M10x1.0');

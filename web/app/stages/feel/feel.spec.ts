@@ -1,3 +1,4 @@
+import { of } from 'rxjs';
 import type { FeelSheet } from '@kerabat/contract';
 import { choose, job, named, render, typeIn, using, workspace } from '../../testing';
 import { FeelStage } from './feel';
@@ -19,10 +20,11 @@ const side = (bore: number, more: Values = []) => ({
 });
 const { feel } = workspace();
 const sheet: FeelSheet = { limits: feel.limits, brake: { now: side(22.225), then: side(23.8125) } };
+const PAIRED = [{ vehicle: 'V10 crew carrier', unitId: 'ard-tm22v', name: 'tandem master 22 V', bore: { value: 22.225, unit: 'mm' } }]; // prettier-ignore
 const stage = (over: FeelSheet = sheet, slot = 'brake-master') => {
   const service = job(workspace({ slot }, { feel: over }));
   service.slot.set(slot);
-  return render(FeelStage, using(service));
+  return render(FeelStage, using(service, { paired: () => of({ paired: PAIRED }) }));
 };
 
 beforeEach(() => localStorage.clear());
@@ -100,6 +102,8 @@ describe('Feel', () => {
     await typeIn(fixture, 'Effort from, N', '60');
     await typeIn(fixture, 'to, N', '400');
     await settle();
+    expect(text()).toContain('V10 crew carrier');
+    expect(text()).toContain('none on record');
     expect(text()).toContain('for 0.30 g');
     expect(text()).toContain('within');
   });
