@@ -35,6 +35,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.tabTo('Change bore');
     await seat.keys('Enter');
     await seat.see('Withdraw', '[role=menu]');
+    await seat.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem');
     await seat.keys('ArrowDown', 'Enter');
     await seat.see('withdrawn by Ilse');
     await seat.see('Not enough to order from');

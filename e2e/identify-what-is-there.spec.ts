@@ -91,6 +91,7 @@ describe('evidence that contradicts itself', () => {
     await seat.tabTo('Change bore');
     await seat.keys('Enter');
     await seat.see('Withdraw', '[role=menu]');
+    await seat.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem');
     await seat.keys('ArrowDown', 'Enter');
     await seat.see('withdrawn by Ilse', '.evidence');
     await seat.page.waitForFunction(

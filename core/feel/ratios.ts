@@ -21,6 +21,8 @@ export interface FeelRatios {
 interface Side {
   readonly inputs: FeelInputs;
   readonly kinds: FeelKinds;
+  /** The wheel units, where they are known by name. */
+  readonly units?: { readonly front?: string; readonly rear?: string };
 }
 
 /** Pistons of an axle that make force, and those that take fluid, in mm²; undefined where their size is not known. */
@@ -39,6 +41,13 @@ function areasOf({ inputs, kinds }: Side, end: 'front' | 'rear'): { working: num
 const lifted = (filled: number, { inputs }: Side, end: 'front' | 'rear', both: boolean): number =>
   both ? filled * (inputs[`${end}Lift`] ?? 1) : filled;
 
+/** Wheel units of which nobody knows the size, and that stay: whatever it is, it is the same now and then. */
+const staysUnknown = (now: Side, then: Side, end: 'front' | 'rear'): boolean =>
+  now.inputs[`${end}Piston`] === undefined &&
+  then.inputs[`${end}Piston`] === undefined &&
+  now.kinds[end] === then.kinds[end] &&
+  now.units?.[end] === then.units?.[end];
+
 export function ratiosOf(now: Side, then: Side): FeelRatios {
   const [a, b] = [now.inputs.bore, then.inputs.bore];
   const [ratioNow, ratioThen] = [now.inputs.pedalRatio, then.inputs.pedalRatio];
@@ -47,6 +56,7 @@ export function ratiosOf(now: Side, then: Side): FeelRatios {
   const pedal = ratioNow !== undefined && ratioThen !== undefined ? ratioThen / ratioNow : 1;
   const [front, rear] = (['front', 'rear'] as const).map((end) => [areasOf(now, end), areasOf(then, end)] as const);
   const force = (pair: typeof front, end: 'front' | 'rear'): number | undefined => {
+    if (staysUnknown(now, then, end)) return 1;
     if (pair?.[0] === undefined || pair[1] === undefined || now.kinds[end] !== then.kinds[end]) return undefined;
     const [r, s] = [now.inputs[`${end}Radius`], then.inputs[`${end}Radius`]];
     return (pair[1].working / pair[0].working) * (r !== undefined && s !== undefined ? s / r : 1);
@@ -58,7 +68,8 @@ export function ratiosOf(now: Side, then: Side): FeelRatios {
     return f && r && lifted(f.filled, side, 'front', ways) + lifted(r.filled, side, 'rear', ways);
   };
   const [before, after] = [fluid(0, now), fluid(1, then)];
-  const moved = before !== undefined && after !== undefined ? after / before : undefined;
+  const alike = staysUnknown(now, then, 'front') && (staysUnknown(now, then, 'rear') || atRear === 1);
+  const moved = before !== undefined && after !== undefined ? after / before : alike ? 1 : undefined;
   return {
     pressure: pedal / master,
     ...(moved === undefined ? {} : { travel: (moved * pedal) / master }),

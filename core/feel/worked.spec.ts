@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { clutchTravel, compareFeel, effortFor, feelLimits, kneeAt, linePressure, pushed, strokeFor, summaryOf, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import { clutchTravel, compareFeel, effortFor, feelLimits, kneeAt, linePressure, pushed, ratiosOf, strokeFor, summaryOf, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
 
 /** The worked examples of the field's arithmetic, to the digits shown. */
 
@@ -116,6 +116,22 @@ describe('travel', () => {
     const short = { ...moved(19.05, 1.2), master: { bore: 19.05, stroke: 15 } };
     const seen = compareFeel(VEHICLE, [short], [{}], [100], LIMITS)[0]?.[0];
     expect(seen?.verdicts[0]).toMatchObject({ code: 'stroke-out', weight: 'stop' });
+  });
+});
+
+describe('ratios', () => {
+  const kinds = { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false } as const;
+  it('of a master alone hold where nobody knows the wheel units that stay', () => {
+    const ratios = ratiosOf({ inputs: { bore: 22.225 }, kinds }, { inputs: { bore: 23.8125 }, kinds });
+    expect(ratios.travel).toBeCloseTo(0.8711, 4);
+    expect(ratios.effort).toBeCloseTo(1.148, 4);
+  });
+  it('are not said where an unknown wheel unit is changed', () => {
+    const units = { front: 'another' };
+    const ratios = ratiosOf({ inputs: { bore: 22.225 }, kinds }, { inputs: { bore: 23.8125 }, kinds, units });
+    expect(ratios).not.toHaveProperty('travel');
+    expect(ratios).not.toHaveProperty('effort');
+    expect(ratios.pressure).toBeCloseTo(0.8711, 4);
   });
 });
 

@@ -38,6 +38,7 @@ export interface Column {
   readonly id: string;
   readonly name: string;
   readonly kinds: FeelKinds;
+  readonly units: { readonly front?: string; readonly rear?: string };
   readonly values: Values;
 }
 export interface Worked {
@@ -68,6 +69,7 @@ export class FeelDesk {
       return {
         id,
         name,
+        units: side.units,
         kinds: { ...side.kinds, ...(tries.includes(id) ? kinds['then'] : {}), ...lookup(kinds, id) },
         values: { ...chain, ...typed['shared'], ...over } as Values,
       };
@@ -244,7 +246,7 @@ function keyAt(at: string): FeelKey {
 
 export const inputsOf = ({ values }: Column): FeelInputs =>
   Object.fromEntries(Object.entries(values).map(([key, entered]) => [key, entered.value]));
-const sideOf = (column: Column) => ({ inputs: inputsOf(column), kinds: column.kinds });
+const sideOf = (column: Column) => ({ inputs: inputsOf(column), kinds: column.kinds, units: column.units });
 
 /** Until a job is there nothing is judged. */
 const NO_LIMITS: FeelSheet['limits'] = { byPass: 0.5, rearFirstBelow: 0, everyday: 0.3, effortLeast: 0, effortMost: Infinity, kneeFrom: 0, stepLeast: 0, dryGrip: 1, serviceRule: 0, secondaryRule: 0, ruleEffort: Infinity, portClosing: 0, clutchEfficiency: 1 }; // prettier-ignore
