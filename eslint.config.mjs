@@ -28,7 +28,7 @@ export default ts.config(
   },
   {
     files: ['core/**/*.ts', 'contract/**/*.ts', 'server/**/*.ts', 'web/**/*.ts'],
-    ignores: ['**/*.spec.ts', '**/testing/**', 'web/app/testing.ts', 'core/words/lookup.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**', 'web/*.config.ts', 'web/app/testing.ts', 'core/words/lookup.ts'],
     plugins: { kerabat: { rules: { 'no-outside-keys': noOutsideKeys } } },
     languageOptions: {
       parserOptions: {

@@ -1,35 +1,33 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { firstValueFrom, type Observable } from 'rxjs';
+import { defer, from, map, of, switchMap, type Observable } from 'rxjs';
 import { Person } from './person';
-import { problemOf } from './problem';
+import { outcome, type Outcome } from './problem';
 
-/** Whatever is written is written under a name: asks for it once, and answers the sentence of what went wrong. */
+const UNNAMED = 'Not saved yet: say who you are first.';
+
+/** Whatever is written is written under a name: asks for it once. */
 @Injectable({ providedIn: 'root' })
 export class Acting {
   private readonly person = inject(Person);
   private readonly dialog = inject(MatDialog);
 
-  async act(write: () => Promise<unknown>): Promise<string | undefined> {
-    if (!(await this.named())) return 'Not saved yet: say who you are first.';
-    try {
-      await write();
-      return undefined;
-    } catch (error) {
-      return problemOf(error).detail;
-    }
+  /** Writes when it is subscribed to, and answers once; it never fails. */
+  act<T>(write: Observable<T>): Observable<Outcome<T>> {
+    return this.named(write.pipe(outcome())).pipe(map(({ answer, problem }) => answer ?? { problem }));
   }
 
-  /** The same for a write whose answer is wanted: it, or the sentence of what went wrong. */
-  async answer<T>(write: Observable<T>): Promise<{ answer?: T; problem?: string }> {
-    let answer: T | undefined;
-    const problem = await this.act(async () => (answer = await firstValueFrom(write)));
-    return problem === undefined ? { answer: answer as T } : { problem };
+  /** The same for one who looks at what went wrong himself: an error of the write is thrown on. */
+  named<T>(write: Observable<T>): Observable<Outcome<T>> {
+    return defer(() => (this.person.name() === '' ? this.ask() : of(true))).pipe(
+      switchMap((known) => (known ? write.pipe(map((answer) => ({ answer }))) : of({ problem: UNNAMED }))),
+    );
   }
 
-  async named(): Promise<boolean> {
-    if (this.person.name() !== '') return true;
-    const { NameDialog } = await import('../shell/name-dialog');
-    return (await firstValueFrom(this.dialog.open(NameDialog, { width: '24rem' }).afterClosed())) === true;
+  private ask(): Observable<boolean> {
+    return from(import('../shell/name-dialog')).pipe(
+      switchMap(({ NameDialog }) => this.dialog.open(NameDialog, { width: '24rem' }).afterClosed()),
+      map((said) => said === true),
+    );
   }
 }

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import { firstValueFrom } from 'rxjs';
+import { catchError, map, of, shareReplay, type Observable } from 'rxjs';
 import type { UnitDetail } from '@kerabat/contract';
 import type { AttributeName } from '@kerabat/core/attribute';
 import type { UnitDesign } from '@kerabat/core/unit';
@@ -9,16 +9,20 @@ import { Api } from './api';
 @Injectable({ providedIn: 'root' })
 export class Designs {
   private readonly api = inject(Api);
-  private readonly known = new Map<string, Promise<UnitDesign | undefined>>();
+  private readonly known = new Map<string, Observable<UnitDesign | undefined>>();
 
-  /** The unit's facts; undefined when the server does not give them. */
-  get(id: string): Promise<UnitDesign | undefined> {
+  /** The unit's facts, answered once; undefined when the server does not give them. */
+  get(id: string): Observable<UnitDesign | undefined> {
     const known = this.known.get(id);
     if (known) return known;
-    const asked = firstValueFrom(this.api.unit(id)).then(designOf, () => {
-      this.known.delete(id);
-      return undefined;
-    });
+    const asked = this.api.unit(id).pipe(
+      map(designOf),
+      catchError(() => {
+        this.known.delete(id);
+        return of(undefined);
+      }),
+      shareReplay(1),
+    );
     this.known.set(id, asked);
     return asked;
   }

@@ -1,4 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
+import { catchError, map, of, type Observable } from 'rxjs';
 import type { Problem } from '@kerabat/contract';
 
 /** The problem details in a failed answer; a sentence of our own when the server could not be reached. */
@@ -22,3 +23,18 @@ export function problemOf(error: unknown): Problem {
 
 const isProblem = (value: unknown): value is Problem =>
   typeof value === 'object' && value !== null && 'detail' in value;
+
+/** What came of asking: the answer, or the sentence of what went wrong. */
+export interface Outcome<T> {
+  readonly answer?: T;
+  readonly problem?: string;
+}
+
+/** Makes of a request one that never fails. */
+export const outcome =
+  <T>() =>
+  (request: Observable<T>): Observable<Outcome<T>> =>
+    request.pipe(
+      map((answer): Outcome<T> => ({ answer })),
+      catchError((error: unknown) => of({ problem: problemOf(error).detail })),
+    );

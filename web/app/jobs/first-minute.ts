@@ -112,7 +112,7 @@ export class FirstMinute {
     this.demo
       .pipe(
         tap(() => this.loading.set(true)),
-        exhaustMap(() => this.acting.answer(this.api.bringInDemo())),
+        exhaustMap(() => this.acting.act(this.api.bringInDemo())),
         takeUntilDestroyed(),
       )
       .subscribe(({ problem }) => {

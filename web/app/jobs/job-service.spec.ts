@@ -28,7 +28,8 @@ function setup({ name = 'Ilse', answer = true as unknown } = {}) {
     touched: () => NEVER,
     workspace: vi.fn(() => of(WORKSPACE)),
     decide: vi.fn((..._: unknown[]) => of({}) as ReturnType<typeof conflict>),
-    benchLine: vi.fn(() => of({})),
+    undecide: vi.fn((..._: unknown[]) => of({})),
+    benchLine: vi.fn((..._: unknown[]) => of({})),
     withdraw: vi.fn(() => of({})),
     addPhotograph: vi.fn(() => of({})),
     changeJob: vi.fn(() => of({})),
@@ -88,6 +89,33 @@ describe('one job', () => {
     await service.load(1);
     expect(await service.decide('fluid', 'DOT 4', 'cap')).toContain('say who you are');
     expect(api.decide).not.toHaveBeenCalled();
+  });
+  it('acts one after the other, each with the version that is seen when its turn comes', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    const first = new Subject<unknown>();
+    api.decide.mockReturnValueOnce(first as never);
+    const both = [service.decide('fluid', 'DOT 4', 'cap'), service.undecide('fluid')];
+    expect(api.decide).toHaveBeenCalledOnce();
+    expect(api.undecide).not.toHaveBeenCalled();
+    first.next({ workspace: { ...WORKSPACE, decisions: [{ subject: 'fluid', version: 3 }] } });
+    first.complete();
+    expect(await Promise.all(both)).toEqual([undefined, undefined]);
+    expect(api.undecide).toHaveBeenCalledWith(1, 'fluid', 3);
+  });
+  it('an act is written to the job it was asked for, also when another is open by then', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    const first = new Subject<unknown>();
+    api.benchLine.mockReturnValueOnce(first as never);
+    const both = [service.benchLine('bore 22.2'), service.benchLine('studs 60 cal')];
+    api.workspace.mockReturnValueOnce(of({ ...WORKSPACE, job: { id: 2, version: 1 } }) as never);
+    await service.load(2);
+    first.next({ workspace: WORKSPACE });
+    first.complete();
+    await Promise.all(both);
+    expect(api.benchLine.mock.calls.map(([job]: unknown[]) => job)).toEqual([1, 1]);
+    expect(service.workspace()?.job.id).toBe(2);
   });
   it('puts evidence on the old unit or on the new one in the hand', async () => {
     const { api, service } = setup();

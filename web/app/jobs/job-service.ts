@@ -1,7 +1,7 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { catchError, distinctUntilChanged, EMPTY, exhaustMap, filter, firstValueFrom, interval, map, of, Subject, switchMap, tap, type Observable } from 'rxjs'; // prettier-ignore
+import { catchError, concatMap, defer, distinctUntilChanged, EMPTY, exhaustMap, filter, finalize, from, interval, map, of, Subject, switchMap, tap, type Observable } from 'rxjs'; // prettier-ignore
 import type {
   JobChange,
   MeasurementView,
@@ -17,13 +17,28 @@ import { Acting } from '../api/acting';
 import { kept } from '../api/kept';
 import { problemOf } from '../api/problem';
 
+/** A write to one job. What it is a version of is looked up when its turn comes. */
+interface Act {
+  readonly job: number;
+  readonly write: (job: number, version: number) => Observable<unknown>;
+  readonly versioned?: Versioned;
+}
+
+/** What two people may change at once: its words, the version seen here, and that of an answer. */
+interface Versioned {
+  readonly what: string;
+  readonly seen: () => number;
+  readonly of: (theirs: unknown) => number;
+}
+
 /** So often it is asked whether somebody else changed the job, ms. */
 const ASK_EVERY_MS = 8000;
 
 /**
  * One job's workspace and everything that can be done to it. Jobs that are opened are a stream of which only the newest counts, so
- * that what is answered for one never shows in another. Each act writes, and shows the whole workspace as it is then, so that what
- * is shown is what the server computed. An act answers the sentence of what went wrong, or undefined.
+ * that what is answered for one never shows in another. Acts are a stream too, done one after the other for the job they were asked
+ * for: each writes, and shows the whole workspace as it is then, so that what is shown is what the server computed. An act answers the
+ * sentence of what went wrong, or undefined.
  */
 @Injectable()
 export class JobService {
@@ -31,6 +46,7 @@ export class JobService {
   private readonly acting = inject(Acting);
   private readonly dialog = inject(MatDialog);
   private readonly asked = new Subject<{ readonly id: number; readonly done: () => void }>();
+  private readonly acts = new Subject<{ readonly act: Act; readonly done: (problem?: string) => void }>();
   private id = 0;
 
   readonly workspace = signal<Workspace | undefined>(undefined);
@@ -69,6 +85,9 @@ export class JobService {
         this.changedByOthers.next();
         void this.load(this.id);
       });
+    this.acts.pipe(concatMap(({ act, done }) => this.perform(act).pipe(tap(done)))).subscribe();
+    // What was begun is written to its end, also when its page is left.
+    inject(DestroyRef).onDestroy(() => this.acts.complete());
   }
   /** Acts on their way: what changes meanwhile is our own doing. */
   private writing = 0;
@@ -100,29 +119,26 @@ export class JobService {
   }
 
   change(change: JobChange): Promise<string | undefined> {
-    const version = this.workspace()?.job.version ?? 0;
-    return this.act(
-      (v) => this.api.changeJob(this.id, change, v),
-      version,
-      'what was asked',
-      (theirs) => (theirs as { version: number }).version,
-    );
+    return this.act((job, version) => this.api.changeJob(job, change, version), {
+      what: 'what was asked',
+      seen: () => this.workspace()?.job.version ?? 0,
+      of: versionIn,
+    });
   }
 
   /** Evidence on the unit in the focused slot, or on the chosen new one. */
   benchLine(line: string, on: 'vehicle' | 'unit' = 'vehicle'): Promise<string | undefined> {
     const slot = on === 'unit' ? `unit:${this.focus()?.chosen?.unitId ?? ''}` : (this.slot() ?? '');
     const onVehicle = on === 'vehicle' && this.focus()?.unitIs === 'on-vehicle';
-    return this.act(() => this.api.benchLine(this.id, line, slot, onVehicle));
+    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle));
   }
 
   /** A value that was asked for, on the side that lacks it. */
   measure(m: Pick<MeasurementView, 'side' | 'slot' | 'onVehicle'>, line: string): Promise<string | undefined> {
     const work = this.workspace()?.work.find((w) => w.slot === m.slot);
     const slot = m.side === 'unit' ? `unit:${work?.chosen?.unitId ?? ''}` : m.slot;
-    return this.act(() =>
-      this.api.benchLine(this.id, line, slot, m.side === 'vehicle' && work?.unitIs === 'on-vehicle'),
-    );
+    const onVehicle = m.side === 'vehicle' && work?.unitIs === 'on-vehicle';
+    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle));
   }
 
   /** A mark that was read wrong: what it should have been is added, and the reading is withdrawn with it. */
@@ -133,15 +149,15 @@ export class JobService {
   /** Keeps a photograph of the unit in the focused slot, beside a piece of evidence when it shows one. */
   photograph(picture: Blob, shows: string, evidence?: number): Promise<string | undefined> {
     const about = { shows, slot: this.slot() ?? '', ...(evidence === undefined ? {} : { evidence: String(evidence) }) };
-    return this.act(() => this.api.addPhotograph(this.id, picture, about));
+    return this.act((job) => this.api.addPhotograph(job, picture, about));
   }
 
   markPhotograph(photograph: number, mark: PhotographMark): Promise<string | undefined> {
-    return this.act(() => this.api.markPhotograph(this.id, photograph, mark));
+    return this.act((job) => this.api.markPhotograph(job, photograph, mark));
   }
 
   withdrawPhotograph(photograph: number): Promise<string | undefined> {
-    return this.act(() => this.api.withdrawPhotograph(this.id, photograph));
+    return this.act((job) => this.api.withdrawPhotograph(job, photograph));
   }
 
   /** Where the pictures of this job lie. */
@@ -150,41 +166,42 @@ export class JobService {
   }
 
   withdraw(evidence: number): Promise<string | undefined> {
-    return this.act(() => this.api.withdraw(this.id, evidence));
+    return this.act((job) => this.api.withdraw(job, evidence));
   }
 
   decide(subject: string, choice: string, reason: string, detail?: string): Promise<string | undefined> {
     const request = { value: { choice, ...(detail === undefined ? {} : { detail }) }, reason };
-    return this.act(
-      (v) => this.api.decide(this.id, subject, request, v),
-      this.versionOf(subject),
-      'this decision',
-      versionIn,
-    );
+    return this.act((job, v) => this.api.decide(job, subject, request, v), this.decisionOn(subject));
   }
 
   /** Several decisions as one act: all of them, or none. */
   decideAll(decided: readonly { subject: string; choice: string; reason: string }[]): Promise<string | undefined> {
-    const decisions = decided.map(({ subject, choice, reason }) => ({
-      subject,
-      value: { choice },
-      reason,
-      seen: this.versionOf(subject),
-    }));
-    return this.act(() => this.api.decideAll(this.id, { decisions }));
+    return this.act((job) => {
+      const decisions = decided.map(({ subject, choice, reason }) => ({
+        subject,
+        value: { choice },
+        reason,
+        seen: this.versionOf(subject),
+      }));
+      return this.api.decideAll(job, { decisions });
+    });
   }
 
   undecide(subject: string): Promise<string | undefined> {
-    return this.act((v) => this.api.undecide(this.id, subject, v), this.versionOf(subject), 'this decision', versionIn);
+    return this.act((job, v) => this.api.undecide(job, subject, v), this.decisionOn(subject));
   }
 
   editSlip(line: SlipLineView, edit: SlipEditRequest): Promise<string | undefined> {
-    return this.act((v) => this.api.editSlip(this.id, line.key, edit, v), line.version, 'this line', versionIn);
+    return this.act((job, v) => this.api.editSlip(job, line.key, edit, v), {
+      what: 'this line',
+      seen: () => line.version,
+      of: versionIn,
+    });
   }
 
   addSlip(words: string, number: string, quantity: number, reason: string): Promise<string | undefined> {
     const line = { section: 'order' as const, words, quantity, reason, ...(number === '' ? {} : { number }) };
-    return this.act(() => this.api.addSlip(this.id, line));
+    return this.act((job) => this.api.addSlip(job, line));
   }
 
   decision(subject: string): Workspace['decisions'][number] | undefined {
@@ -195,42 +212,40 @@ export class JobService {
     return this.workspace()?.decisions.find((d) => d.subject === subject)?.version ?? 0;
   }
 
-  private async act(
-    write: (version: number) => Observable<unknown>,
-    version = 0,
-    what = '',
-    versionOf?: (theirs: unknown) => number,
-  ): Promise<string | undefined> {
-    if (!(await this.acting.named())) return 'Not saved yet: say who you are first.';
+  private decisionOn(subject: string): Versioned {
+    return { what: 'this decision', seen: () => this.versionOf(subject), of: versionIn };
+  }
+
+  private act(write: Act['write'], versioned?: Versioned): Promise<string | undefined> {
+    const act = { job: this.id, write, ...(versioned ? { versioned } : {}) };
+    return new Promise((done) => this.acts.next({ act, done }));
+  }
+
+  /** Answers once, when what came of it is shown. */
+  private perform(act: Act, version = act.versioned?.seen() ?? 0): Observable<string | undefined> {
     this.writing++;
-    try {
-      const answer = await firstValueFrom(write(version));
-      const workspace = (answer as { workspace?: Workspace } | null)?.workspace;
-      if (workspace) this.show(workspace);
-      else await this.load(this.id);
-      return undefined;
-    } catch (error) {
-      const problem = problemOf(error);
-      if (problem.status !== 412 || !versionOf) return problem.detail;
-      return this.settle(problem, write, what, versionOf);
-    } finally {
-      this.writing--;
-    }
+    return this.acting.named(defer(() => act.write(act.job, version))).pipe(
+      switchMap(({ answer, problem }) => (problem === undefined ? this.written(act, answer) : of(problem))),
+      catchError((error: unknown) => this.refused(act, problemOf(error))),
+      finalize(() => this.writing--),
+    );
+  }
+
+  private written(act: Act, answer: unknown): Observable<undefined> {
+    const workspace = (answer as { workspace?: Workspace } | null)?.workspace;
+    if (workspace) this.show(workspace);
+    return (workspace || act.job !== this.id ? of(undefined) : from(this.load(act.job))).pipe(map(() => undefined));
   }
 
   /** Two people changed the same thing: both versions are shown, and a person chooses. */
-  private async settle(
-    problem: Problem,
-    write: (v: number) => Observable<unknown>,
-    what: string,
-    versionOf: (t: unknown) => number,
-  ): Promise<string | undefined> {
-    const { ConflictDialog } = await import('./conflict-dialog');
-    const data = { what, theirs: problem.theirs, mine: problem.mine };
-    const mine = await firstValueFrom(this.dialog.open(ConflictDialog, { data, width: '38rem' }).afterClosed());
-    if (mine) return this.act(write, versionOf(problem.theirs), what, versionOf);
-    await this.load(this.id);
-    return undefined;
+  private refused(act: Act, problem: Problem): Observable<string | undefined> {
+    const { versioned } = act;
+    if (problem.status !== 412 || !versioned) return of(problem.detail);
+    const data = { what: versioned.what, theirs: problem.theirs, mine: problem.mine };
+    return from(import('./conflict-dialog')).pipe(
+      switchMap(({ ConflictDialog }) => this.dialog.open(ConflictDialog, { data, width: '38rem' }).afterClosed()),
+      switchMap((mine) => (mine ? this.perform(act, versioned.of(problem.theirs)) : this.written(act, undefined))),
+    );
   }
 }
 

@@ -1,13 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
 import type { NewJob } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { COMPLAINTS } from '@kerabat/core/ask';
 import { SLOTS } from '@kerabat/core/strip';
 import { Drafts } from '../api/drafts';
 import { Acting } from '../api/acting';
-import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
 import { AskForm, BLANK } from '../stages/ask/ask-form';
 
@@ -44,14 +42,12 @@ export class NewJobPage {
   }));
   protected readonly problem = signal<string | undefined>(undefined);
 
-  protected async open(fields: NewJob): Promise<void> {
-    if (!(await this.acting.named())) return;
-    try {
-      const job = await firstValueFrom(this.api.openJob(fields));
+  protected open(fields: NewJob): void {
+    this.acting.act(this.api.openJob(fields)).subscribe(({ answer, problem }) => {
+      this.problem.set(problem);
+      if (!answer) return;
       this.drafts.drop('new-job');
-      await this.router.navigate(['/jobs', job.id, 'ask']);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
+      void this.router.navigate(['/jobs', answer.id, 'ask']);
+    });
   }
 }

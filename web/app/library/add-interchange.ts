@@ -3,7 +3,7 @@ import { MatSelectModule } from '@angular/material/select';
 import { MatInputModule } from '@angular/material/input';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
-import { firstValueFrom } from 'rxjs';
+import { map, switchMap, type Observable } from 'rxjs';
 import type { NewLink, NumberView } from '@kerabat/contract';
 import { Acting } from '../api/acting';
 import { Api } from '../api/api';
@@ -89,43 +89,46 @@ export class AddInterchange {
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly done = signal('');
 
-  protected async say(): Promise<void> {
+  protected say(): void {
     const raw = this.form.getRawValue();
     const [number, change, note] = [raw.number.trim(), raw.change.trim(), raw.note.trim()];
     const kind = raw.kind;
     this.done.set('');
     if (kind === 'with-changes' && change === '') return this.problem.set('Write what has to be changed.');
-    this.problem.set(
-      await this.acting.act(async () => {
-        const other = await this.numberOf(number);
-        await firstValueFrom(
-          this.api.addLink({
-            from: `unit:${this.unitId()}`,
-            to: `${other.issuer}:${other.written}`,
-            kind,
-            ...(note === '' ? {} : { note }),
-            ...(change === '' ? {} : { conditions: [{ kind: 'check', text: change }] }),
-          }),
-        );
-        this.done.set(`${other.issuer} ${other.written}: recorded. Undo it under Library, Audit.`);
-        this.form.reset();
-        this.said.emit();
-      }),
+    if (number === '') return this.problem.set('Write the other number.');
+    const link = (other: NumberView): NewLink => ({
+      from: `unit:${this.unitId()}`,
+      to: `${other.issuer}:${other.written}`,
+      kind,
+      ...(note === '' ? {} : { note }),
+      ...(change === '' ? {} : { conditions: [{ kind: 'check', text: change }] }),
+    });
+    const write = this.numberOf(number).pipe(
+      switchMap((other) => this.api.addLink(link(other)).pipe(map(() => other))),
     );
+    this.acting.act(write).subscribe(({ answer, problem }) => {
+      this.problem.set(problem);
+      if (!answer) return;
+      this.done.set(`${answer.issuer} ${answer.written}: recorded. Undo it under Library, Audit.`);
+      this.form.reset();
+      this.said.emit();
+    });
   }
 
-  /** The one number that is meant. Throws with the sentence when it is none or several. */
-  private async numberOf(text: string): Promise<NumberView> {
-    if (text === '') throw new Error('Write the other number.');
-    const { exact, normalised, near } = await firstValueFrom(this.api.numbers(text));
-    const sure = [...exact, ...normalised].filter((n) => n.kind === 'order');
-    const [only, ...others] = sure;
-    if (only && others.length === 0) return only;
-    if (sure.length > 1) throw new Error(`${sure.length} makers use this number: write it with its maker’s marks.`);
-    throw new Error(
-      near.length > 0
-        ? `Is ${near.map((n) => `${n.issuer} ${n.written}`).join(' or ')} meant? Write it so.`
-        : `“${text}” is not in the catalogue. Bring it in with a list first.`,
+  /** The one number that is meant. Fails with the sentence when it is none or several. */
+  private numberOf(text: string): Observable<NumberView> {
+    return this.api.numbers(text).pipe(
+      map(({ exact, normalised, near }) => {
+        const sure = [...exact, ...normalised].filter((n) => n.kind === 'order');
+        const [only, ...others] = sure;
+        if (only && others.length === 0) return only;
+        if (sure.length > 1) throw new Error(`${sure.length} makers use this number: write it with its maker’s marks.`);
+        throw new Error(
+          near.length > 0
+            ? `Is ${near.map((n) => `${n.issuer} ${n.written}`).join(' or ')} meant? Write it so.`
+            : `“${text}” is not in the catalogue. Bring it in with a list first.`,
+        );
+      }),
     );
   }
 }

@@ -3,7 +3,7 @@ import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import { catchError, exhaustMap, filter, from, map, of, startWith, Subject, switchMap, type Observable } from 'rxjs';
+import { catchError, exhaustMap, filter, map, of, startWith, Subject, switchMap, type Observable } from 'rxjs';
 import type { DemoSeen } from '@kerabat/contract';
 import { Acting } from '../api/acting';
 import { Api } from '../api/api';
@@ -78,7 +78,7 @@ export class DemoData {
 
   /** Does it under a name; answers the act's number, or undefined when it was not done. */
   private acted(write: Observable<{ id: number | null }>): Observable<number | undefined> {
-    return from(this.acting.answer(write)).pipe(
+    return this.acting.act(write).pipe(
       map(({ answer, problem }) => {
         this.problem.set(problem);
         this.again.next();

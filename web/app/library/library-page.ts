@@ -1,9 +1,9 @@
 import { AsyncPipe, DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { catchError, map, of, startWith, Subject, switchMap } from 'rxjs';
+import { startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api/api';
-import { problemOf } from '../api/problem';
+import { outcome } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
 import { UnitListPart } from './unit-list';
 import { DemoData } from './demo-data';
@@ -29,7 +29,7 @@ import { DemoData } from './demo-data';
       <app-demo-data (changed)="changed()" />
       @if (summary$ | async; as s) {
         <app-problem-line [text]="s.problem" />
-        @if (s.catalogue; as c) {
+        @if (s.answer; as c) {
           <p>
             @for (count of counts(c.counts); track count[0]) {
               <span class="count"
@@ -111,12 +111,7 @@ export class LibraryPage {
   protected readonly again = new Subject<void>();
   protected readonly summary$ = this.again.pipe(
     startWith(undefined),
-    switchMap(() =>
-      this.api.catalogue().pipe(
-        map((catalogue) => ({ catalogue, problem: undefined as string | undefined })),
-        catchError((error: unknown) => of({ catalogue: undefined, problem: problemOf(error).detail })),
-      ),
-    ),
+    switchMap(() => this.api.catalogue().pipe(outcome())),
   );
   protected changed(): void {
     this.again.next();

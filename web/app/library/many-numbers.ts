@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { MatInputModule } from '@angular/material/input';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
+import { Subject, switchMap } from 'rxjs';
 import type { Resolved } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { problemOf } from '../api/problem';
+import { outcome } from '../api/problem';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { numbersIn, Pasted } from './pasted';
@@ -112,28 +112,34 @@ export class ManyNumbers {
   protected readonly numbers = computed(() => numbersIn(this.text()));
   protected readonly settled = computed(() => this.rows().filter((row) => this.sure(row)).length);
 
+  private readonly asked = new Subject<readonly string[]>();
+
   constructor() {
+    this.asked
+      .pipe(
+        switchMap((numbers) => this.api.resolve(numbers).pipe(outcome())),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ answer, problem }) => {
+        this.problem.set(problem);
+        if (answer) this.rows.set(answer.rows);
+      });
     effect(() => {
       const text = this.pasted.text();
       if (text === '') return;
       this.pasted.text.set('');
       this.field.setValue(text);
-      void this.ask();
+      this.ask();
     });
   }
 
   protected readonly sure = (row: Resolved): boolean => row.how === 'exact' || row.how === 'normalised';
 
-  protected async ask(): Promise<void> {
+  protected ask(): void {
     const numbers = this.numbers();
     if (numbers.length === 0) return this.problem.set('There is no number here. Type one on each line.');
     if (numbers.length > MOST)
       return this.problem.set(`These are ${numbers.length} numbers; at most ${MOST} can be looked up at once.`);
-    try {
-      this.rows.set((await firstValueFrom(this.api.resolve(numbers))).rows);
-      this.problem.set(undefined);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
+    this.asked.next(numbers);
   }
 }

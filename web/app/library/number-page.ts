@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { catchError, of, switchMap } from 'rxjs';
+import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
-import { problemOf } from '../api/problem';
+import { outcome } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
 import { InterchangeView } from '../stages/interchange/interchange-view';
 
@@ -14,8 +14,8 @@ import { InterchangeView } from '../stages/interchange/interchange-view';
   imports: [InterchangeView, ProblemLine, RouterLink],
   template: `
     <div class="page">
-      <app-problem-line [text]="problem()" />
-      @if (interchange(); as k) {
+      <app-problem-line [text]="state()?.problem" />
+      @if (state()?.answer; as k) {
         <h1>{{ k.name }}</h1>
         <p class="quiet">
           What this number is called for is not on record: no dimensions, no joints. What is said about it is its
@@ -32,18 +32,10 @@ export class NumberPage {
   private readonly api = inject(Api);
   /** "n:40" */
   readonly node = input.required<string>();
-  protected readonly problem = signal<string | undefined>(undefined);
   protected readonly times = signal(0);
-  protected readonly interchange = toSignal(
+  protected readonly state = toSignal(
     toObservable(computed(() => ({ node: this.node(), times: this.times() }))).pipe(
-      switchMap(({ node }) =>
-        this.api.interchange(node, 0).pipe(
-          catchError((error: unknown) => {
-            this.problem.set(problemOf(error).detail);
-            return of(undefined);
-          }),
-        ),
-      ),
+      switchMap(({ node }) => this.api.interchange(node, 0).pipe(outcome())),
     ),
   );
 }

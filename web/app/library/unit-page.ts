@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { catchError, forkJoin, map, of, switchMap } from 'rxjs';
+import { forkJoin, map, switchMap } from 'rxjs';
 import { KIND_WORDS } from '@kerabat/core/unit';
 import { Api } from '../api/api';
-import { problemOf } from '../api/problem';
+import { outcome } from '../api/problem';
 import { designOf } from '../api/designs';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
@@ -19,8 +19,8 @@ import { AddInterchange } from './add-interchange';
   imports: [InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView],
   template: `
     <div class="page">
-      <app-problem-line [text]="problem()" />
-      @if (both(); as b) {
+      <app-problem-line [text]="state()?.problem" />
+      @if (state()?.answer; as b) {
         <h1>{{ b.unit.maker }} {{ b.unit.name }}</h1>
         <p class="quiet">{{ kinds[b.unit.kind] }} · {{ b.unit.source }}{{ b.unit.note ? ' · ' + b.unit.note : '' }}</p>
         <div class="two">
@@ -101,18 +101,14 @@ export class UnitPage {
   private readonly api = inject(Api);
   readonly id = input.required<string>();
   protected readonly kinds = KIND_WORDS;
-  protected readonly problem = signal<string | undefined>(undefined);
   /** Grows when something was recorded: then all is read again. */
   protected readonly times = signal(0);
-  protected readonly both = toSignal(
+  protected readonly state = toSignal(
     toObservable(computed(() => ({ id: this.id(), times: this.times() }))).pipe(
       switchMap(({ id }) =>
         forkJoin({ unit: this.api.unit(id), interchange: this.api.interchange(id) }).pipe(
           map((both) => ({ ...both, ...drawnUnit(designOf(both.unit)) })),
-          catchError((error: unknown) => {
-            this.problem.set(problemOf(error).detail);
-            return of(undefined);
-          }),
+          outcome(),
         ),
       ),
     ),

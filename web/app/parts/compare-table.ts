@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { switchMap } from 'rxjs';
+import { forkJoin, of, switchMap } from 'rxjs';
 import type { EvidenceView } from '@kerabat/contract';
 import { compareUnits, factOfEvidence } from '@kerabat/core/identify';
 import { Designs } from '../api/designs';
@@ -101,7 +101,9 @@ export class CompareTable {
   protected readonly all = signal(false);
 
   private readonly loaded = toSignal(
-    toObservable(this.ids).pipe(switchMap((ids) => Promise.all(ids.map((id) => this.designs.get(id))))),
+    toObservable(this.ids).pipe(
+      switchMap((ids) => (ids.length === 0 ? of([]) : forkJoin(ids.map((id) => this.designs.get(id))))),
+    ),
     { initialValue: [] },
   );
   protected readonly units = computed(() => this.loaded().filter((u) => u !== undefined));

@@ -3,12 +3,12 @@ import { FormControl, FormRecord, ReactiveFormsModule, Validators } from '@angul
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { firstValueFrom } from 'rxjs';
-import type { WorkshopSetting } from '@kerabat/contract';
+import { catchError, concatMap, from, last, of, takeWhile, tap, type Observable } from 'rxjs';
+import type { SettingsAnswer, WorkshopSetting } from '@kerabat/contract';
 import { SETTING_GROUPS } from '@kerabat/core/settings';
 import { Acting } from '../api/acting';
 import { Api } from '../api/api';
-import { problemOf } from '../api/problem';
+import { outcome, problemOf, type Outcome } from '../api/problem';
 import { Folded } from '../parts/folded';
 import { ProblemLine } from '../parts/problem-line';
 
@@ -44,7 +44,7 @@ export class SettingsPage {
   });
 
   constructor() {
-    void this.load();
+    this.load();
     this.form.valueChanges.subscribe(() => this.typed.update((n) => n + 1));
   }
 
@@ -60,7 +60,7 @@ export class SettingsPage {
     return Number((this.field(key)?.value ?? '').replace(',', '.'));
   }
 
-  protected async save(): Promise<void> {
+  protected save(): void {
     const wrong = this.settings().find((s) => this.field(s.key)?.invalid);
     this.saved.set('');
     if (wrong) {
@@ -68,20 +68,30 @@ export class SettingsPage {
       return this.problem.set(`${wrong.words}: "${this.field(wrong.key)?.value ?? ''}" is not a number.`);
     }
     const changes = this.changed();
-    for (const setting of changes) {
-      const value = this.valueOf(setting.key);
-      try {
-        if (!(await this.acting.named())) return;
-        const { settings } = await firstValueFrom(this.api.changeSetting(setting.key, value, setting.version));
-        this.show(settings, new Set([setting.key]));
-      } catch (error) {
+    from(changes)
+      .pipe(
+        concatMap((setting) => this.write(setting, changes)),
+        takeWhile(({ problem }) => problem === undefined, true),
+        last(undefined, {} as Outcome<SettingsAnswer>),
+      )
+      .subscribe(({ problem }) => {
+        this.problem.set(problem);
+        if (problem === undefined) this.saved.set(`${changes.length} ${changes.length === 1 ? 'setting' : 'settings'} saved`); // prettier-ignore
+      });
+  }
+
+  /** One setting; what somebody else wrote meanwhile is shown, and what was typed here stays. */
+  private write(setting: WorkshopSetting, changes: readonly WorkshopSetting[]): Observable<Outcome<SettingsAnswer>> {
+    const value = this.valueOf(setting.key);
+    return this.acting.named(this.api.changeSetting(setting.key, value, setting.version)).pipe(
+      tap(({ answer }) => answer && this.show(answer.settings, new Set([setting.key]))),
+      catchError((error: unknown) => {
         const { status, detail } = problemOf(error);
-        if (status === 412) await this.load(new Set(changes.map((s) => s.key)));
-        return this.problem.set(status === 412 ? `${detail} Yours, ${value}, is still in its field.` : detail);
-      }
-    }
-    this.problem.set(undefined);
-    this.saved.set(`${changes.length} ${changes.length === 1 ? 'setting' : 'settings'} saved`);
+        if (status !== 412) return of({ problem: detail });
+        this.load(new Set(changes.map((s) => s.key)));
+        return of({ problem: `${detail} Yours, ${value}, is still in its field.` });
+      }),
+    );
   }
 
   protected undo(): void {
@@ -89,12 +99,14 @@ export class SettingsPage {
     this.problem.set(undefined);
   }
 
-  private async load(keep: ReadonlySet<string> = new Set()): Promise<void> {
-    try {
-      this.show((await firstValueFrom(this.api.settings())).settings, undefined, keep);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
+  private load(keep: ReadonlySet<string> = new Set()): void {
+    this.api
+      .settings()
+      .pipe(outcome())
+      .subscribe(({ answer, problem }) => {
+        if (answer) this.show(answer.settings, undefined, keep);
+        else this.problem.set(problem);
+      });
   }
 
   /** Shows what holds; what was typed and is not saved yet stays in its field. */

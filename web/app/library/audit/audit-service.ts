@@ -4,7 +4,7 @@ import { catchError, defer, EMPTY, map, repeat, Subject, switchMap, takeWhile, t
 import type { AuditAnswer, HistoryAct, Settlement, UndoAnswer } from '@kerabat/contract';
 import { Acting } from '../../api/acting';
 import { Api } from '../../api/api';
-import { problemOf } from '../../api/problem';
+import { problemOf, type Outcome } from '../../api/problem';
 
 /** How long to wait before asking again how far an audit is, in ms. */
 const AGAIN = 700;
@@ -53,11 +53,11 @@ export class Audit {
   settle = (settlement: Settlement): Observable<string | undefined> => this.changed(this.api.settle(settlement));
   withdraw = (id: number): Observable<string | undefined> => this.changed(this.api.withdrawAcceptance(id));
   /** Answers what stays although it was added, or the sentence of what went wrong. */
-  undo = (id: number): Observable<{ answer?: UndoAnswer; problem?: string }> =>
-    defer(() => this.acting.answer(this.api.undoAct(id))).pipe(tap(() => this.look()));
+  undo = (id: number): Observable<Outcome<UndoAnswer>> =>
+    this.acting.act(this.api.undoAct(id)).pipe(tap(() => this.look()));
 
   private changed(write: Observable<unknown>): Observable<string | undefined> {
-    return defer(() => this.acting.answer(write)).pipe(
+    return this.acting.act(write).pipe(
       tap(() => this.look()),
       map(({ problem }) => problem),
     );

@@ -6,10 +6,10 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
-import { catchError, map, of } from 'rxjs';
+import { catchError, of } from 'rxjs';
 import { IMPORT_ENCODINGS } from '@kerabat/contract';
 import { Api } from '../../api/api';
-import { problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 import { BringIn } from './bring-in-service';
 import { NewOrigin } from './new-origin';
@@ -44,14 +44,9 @@ export class BringInPage {
   protected readonly list = inject(BringIn);
   protected readonly encodings = IMPORT_ENCODINGS;
   protected readonly over = signal(false);
-  private readonly loaded = toSignal(
-    this.api.importTables().pipe(
-      map(({ tables }) => ({ tables, problem: undefined as string | undefined })),
-      catchError((error: unknown) => of({ tables: [], problem: problemOf(error).detail })),
-    ),
-  );
+  private readonly loaded = toSignal(this.api.importTables().pipe(outcome()));
   protected readonly catalogue = toSignal(this.api.catalogue().pipe(catchError(() => of(undefined))));
-  protected readonly tables = computed(() => this.loaded()?.tables ?? []);
+  protected readonly tables = computed(() => this.loaded()?.answer?.tables ?? []);
   protected readonly problem = computed(
     () => this.loaded()?.problem ?? this.list.problem() ?? this.list.view()?.problem,
   );

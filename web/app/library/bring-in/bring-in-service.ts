@@ -1,8 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { finalize, firstValueFrom, Observable } from 'rxjs';
+import { concatMap, last, Observable, Subject, switchMap, tap } from 'rxjs';
 import type { ImportPlan, ImportView, SheetPlan } from '@kerabat/contract';
 import { Acting } from '../../api/acting';
 import { Api } from '../../api/api';
+import { outcome } from '../../api/problem';
 
 /** One list on its way into the catalogue. It stays when somebody leaves the page for another and comes back. */
 @Injectable({ providedIn: 'root' })
@@ -15,47 +16,68 @@ export class BringIn {
   readonly problem = signal<string | undefined>(undefined);
   readonly busy = computed(() => this.sending() || ['looking', 'running'].includes(this.view()?.state ?? ''));
   private readonly sending = signal(false);
+  private readonly acts = new Subject<Observable<unknown>>();
 
-  async send(file: File): Promise<void> {
+  constructor() {
+    this.acts
+      .pipe(
+        tap(() => this.sending.set(true)),
+        concatMap((act) => this.acting.act(act)),
+      )
+      .subscribe(({ problem }) => {
+        this.problem.set(problem);
+        this.sending.set(false);
+      });
+  }
+
+  send(file: File): void {
     this.forget();
     const form = new FormData();
     form.set('file', file, file.name);
-    await this.go(async () => {
-      await this.follow(await firstValueFrom(this.api.sendImport(form)));
-      this.plan.set(this.view()?.plan);
-    });
+    this.acts.next(
+      this.api.sendImport(form).pipe(
+        switchMap((view) => this.follow(view)),
+        tap({ complete: () => this.plan.set(this.view()?.plan) }),
+      ),
+    );
   }
 
-  async readAs(encoding: string): Promise<void> {
-    const id = this.view()?.id ?? '';
-    await this.go(async () => {
-      await this.follow(await firstValueFrom(this.api.readImportAs(id, encoding)));
-      const plan = this.view()?.plan;
-      this.plan.set(plan ? { ...plan, encoding: encoding as ImportPlan['encoding'] } : undefined);
-    });
+  readAs(encoding: string): void {
+    this.acts.next(
+      this.api.readImportAs(this.view()?.id ?? '', encoding).pipe(
+        switchMap((view) => this.follow(view)),
+        tap({
+          complete: () => {
+            const plan = this.view()?.plan;
+            this.plan.set(plan ? { ...plan, encoding: encoding as ImportPlan['encoding'] } : undefined);
+          },
+        }),
+      ),
+    );
   }
 
-  async run(dryRun: boolean): Promise<void> {
+  run(dryRun: boolean): void {
     const [view, plan] = [this.view(), this.plan()];
-    if (!view || !plan) return;
-    await this.go(async () => this.follow(await firstValueFrom(this.api.runImport(view.id, { plan, dryRun }))));
+    if (view && plan)
+      this.acts.next(this.api.runImport(view.id, { plan, dryRun }).pipe(switchMap((made) => this.follow(made))));
   }
 
-  async cancel(): Promise<void> {
+  /** Not one of the acts: it is not to wait until what it ends has ended. */
+  cancel(): void {
     const id = this.view()?.id;
-    if (id !== undefined) await firstValueFrom(this.api.cancelImport(id));
+    if (id === undefined) return;
+    this.api
+      .cancelImport(id)
+      .pipe(outcome())
+      .subscribe(({ problem }) => this.problem.set(problem));
   }
 
   /** The sheet as rows of another table, or with its headings in another line. */
-  async match(index: number, table: string | null, headingLine: number): Promise<void> {
+  match(index: number, table: string | null, headingLine: number): void {
     const [view, sheet] = [this.view(), this.plan()?.sheets[index]];
     if (!view || !sheet) return;
-    await this.go(async () =>
-      this.change(
-        index,
-        await firstValueFrom(this.api.matchImport(view.id, { sheet: sheet.sheet, table, headingLine })),
-      ),
-    );
+    const match = this.api.matchImport(view.id, { sheet: sheet.sheet, table, headingLine });
+    this.acts.next(match.pipe(tap((matched) => this.change(index, matched))));
   }
 
   change(index: number, sheet: SheetPlan): void {
@@ -72,20 +94,13 @@ export class BringIn {
     this.problem.set(undefined);
   }
 
-  private async go(act: () => Promise<unknown>): Promise<void> {
-    this.sending.set(true);
-    this.problem.set(await this.acting.act(act));
-    this.sending.set(false);
-  }
-
-  /** Takes what the server says of it until it rests. */
-  private follow(first: ImportView): Promise<void> {
+  /** Shows what the server says of it until it rests; answers once, then. */
+  private follow(first: ImportView): Observable<ImportView> {
     this.view.set(first);
-    return new Promise((done) => {
-      this.events(first.id)
-        .pipe(finalize(done))
-        .subscribe((view) => this.view.set(view));
-    });
+    return this.events(first.id).pipe(
+      tap((view) => this.view.set(view)),
+      last(undefined, first),
+    );
   }
 
   private events(id: string): Observable<ImportView> {

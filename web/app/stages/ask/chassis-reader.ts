@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { firstValueFrom } from 'rxjs';
+import { finalize } from 'rxjs';
 import type { ChassisAnswer, Vehicle } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
@@ -71,25 +71,24 @@ export class ChassisReader {
   protected readonly asking = signal(false);
   protected readonly answer = signal<ChassisAnswer | undefined>(undefined);
 
-  protected async read(event: Event): Promise<void> {
+  protected read(event: Event): void {
     event.preventDefault();
     if (this.number().trim() === '' || this.asking()) return;
     this.asking.set(true);
     this.answer.set(undefined);
-    try {
-      this.answer.set(await firstValueFrom(this.api.chassis(this.number().trim())));
-    } catch (error) {
-      this.answer.set({ state: 'no-answer', sentence: problemOf(error).detail });
-    }
-    this.asking.set(false);
+    this.api
+      .chassis(this.number().trim())
+      .pipe(finalize(() => this.asking.set(false)))
+      .subscribe({ next: (answer) => this.answer.set(answer), error: this.silent });
   }
 
-  protected async take(): Promise<void> {
+  protected take(): void {
     const { vehicleId = '', built = '', options = [] } = this.answer() ?? {};
-    try {
-      this.taken.emit({ vehicle: await firstValueFrom(this.api.vehicle(vehicleId)), built, options });
-    } catch (error) {
-      this.answer.set({ state: 'no-answer', sentence: problemOf(error).detail });
-    }
+    this.api
+      .vehicle(vehicleId)
+      .subscribe({ next: (vehicle) => this.taken.emit({ vehicle, built, options }), error: this.silent });
   }
+
+  private readonly silent = (error: unknown): void =>
+    this.answer.set({ state: 'no-answer', sentence: problemOf(error).detail });
 }

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { catchError, of, switchMap } from 'rxjs';
-import type { PairedUnits } from '@kerabat/contract';
+import { switchMap } from 'rxjs';
 import { boreName } from '@kerabat/core/bore';
 import { printBoth, toBase } from '@kerabat/core/units';
 import { Api } from '../../api/api';
-import { problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 
 /** What makers paired with these wheel units, before any formula: masters and boosters of vehicles on record. */
@@ -54,13 +53,11 @@ export class Paired {
   private readonly api = inject(Api);
   /** The front wheel unit by its key. */
   readonly unit = input.required<string>();
-  protected readonly state = toSignal<{ paired: PairedUnits['paired']; problem?: string }>(
-    toObservable(this.unit).pipe(
-      switchMap((unit) => this.api.paired(unit).pipe(catchError((error: unknown) => of({ paired: [], problem: problemOf(error).detail })))), // prettier-ignore
-    ),
+  protected readonly state = toSignal(
+    toObservable(this.unit).pipe(switchMap((unit) => this.api.paired(unit).pipe(outcome()))),
   );
   protected readonly rows = computed(() =>
-    (this.state()?.paired ?? []).map((row) => ({
+    (this.state()?.answer?.paired ?? []).map((row) => ({
       ...row,
       size: row.bore ? (boreName(toBase(row.bore)) ?? printBoth(row.bore)) : 'not known',
     })),

@@ -1,12 +1,13 @@
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatSelectModule } from '@angular/material/select';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatButtonModule } from '@angular/material/button';
-import { firstValueFrom } from 'rxjs';
+import { concatMap, EMPTY, Subject, switchMap } from 'rxjs';
 import type { ConversionHead, PlanAnswer } from '@kerabat/contract';
 import { Api } from '../../api/api';
-import { problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { PlanDetail } from './plan-detail';
@@ -90,8 +91,23 @@ export class PlanView {
   private readonly snack = inject(MatSnackBar);
   private started = false;
 
+  /** Plans that are looked for, of which only the newest counts; and whether the job follows when it is planned by this. */
+  private readonly wanted = new Subject<{ readonly follow: boolean }>();
+
   constructor() {
-    void this.list();
+    this.api
+      .conversions()
+      .pipe(outcome())
+      .subscribe(({ answer, problem }) => {
+        this.problem.set(problem);
+        this.conversions.set(answer?.conversions ?? []);
+      });
+    this.wanted
+      .pipe(
+        switchMap(({ follow }) => this.asked(follow)),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
     effect(() => {
       const w = this.service.workspace();
       if (!w || this.started) return;
@@ -99,49 +115,41 @@ export class PlanView {
       if (w.conversion) {
         this.id.set(w.conversion.id);
         this.choices.set(w.conversion.choices);
-        void this.show();
+        this.wanted.next({ follow: false });
       }
     });
-  }
-
-  private async list(): Promise<void> {
-    try {
-      this.conversions.set((await firstValueFrom(this.api.conversions())).conversions);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
   }
 
   protected choose(id: string): void {
     this.id.set(id);
     this.choices.set({});
     this.plan.set(undefined);
-    if (id !== '') void this.show();
+    if (id !== '') this.wanted.next({ follow: false });
   }
 
-  protected async option(choice: string, option: string): Promise<void> {
+  protected option(choice: string, option: string): void {
     this.choices.update((c) => ({ ...c, [choice]: option }));
-    await this.show();
-    // The job follows at once when it is planned by this.
-    const plan = this.plan();
-    if (this.planned() && plan) await this.take(plan);
+    this.wanted.next({ follow: true });
   }
 
-  private async show(): Promise<void> {
+  private asked(follow: boolean) {
     const w = this.service.workspace();
-    if (!w?.vehicle) return;
-    try {
-      const request = {
-        vehicleId: w.vehicle.id,
-        options: w.job.options,
-        choices: { ...this.choices() },
-        ...(w.job.built ? { built: w.job.built } : {}),
-      };
-      this.plan.set(await firstValueFrom(this.api.plan(this.id(), request)));
-      this.problem.set(undefined);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
+    if (!w?.vehicle) return EMPTY;
+    const choices = { ...this.choices() };
+    const request = {
+      vehicleId: w.vehicle.id,
+      options: w.job.options,
+      choices,
+      ...(w.job.built ? { built: w.job.built } : {}),
+    };
+    return this.api.plan(this.id(), request).pipe(
+      outcome(),
+      concatMap(({ answer, problem }) => {
+        this.problem.set(problem);
+        if (answer) this.plan.set(answer);
+        return answer && follow && this.planned() ? this.take(answer) : EMPTY;
+      }),
+    );
   }
 
   protected async take(plan: PlanAnswer): Promise<void> {

@@ -1,3 +1,4 @@
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatSelectModule } from '@angular/material/select';
 import { MatInputModule } from '@angular/material/input';
@@ -5,12 +6,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { NonNullableFormBuilder, FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { firstValueFrom } from 'rxjs';
+import { forkJoin, Subject, switchMap } from 'rxjs';
 import type { SlotWork, UnitSummary } from '@kerabat/contract';
 import { findSlot } from '@kerabat/core/strip';
 import { KIND_WORDS, type UnitKind } from '@kerabat/core/unit';
 import { Api } from '../../api/api';
-import { problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';
 import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
@@ -35,7 +36,7 @@ import { ProblemLine } from '../../parts/problem-line';
     </button>
     @if (open()) {
       <div class="panel">
-        <form (submit)="$event.preventDefault(); search()">
+        <form (submit)="$event.preventDefault(); searched.next()">
           <mat-form-field>
             <mat-label>From the catalogue</mat-label>
             <input matInput appTakesFocus autocomplete="off" placeholder="name, maker, number" [formControl]="q" />
@@ -121,16 +122,22 @@ export class PutIn {
       .join(' or '),
   );
 
-  protected async search(): Promise<void> {
-    try {
-      const lists = await Promise.all(
-        this.kinds().map((kind) => firstValueFrom(this.api.units({ kind, q: this.q.value.trim(), limit: 12 }))),
-      );
-      this.found.set(lists.flatMap((list) => list.units).slice(0, 12));
-      this.problem.set(undefined);
-    } catch (error) {
-      this.problem.set(problemOf(error).detail);
-    }
+  protected readonly searched = new Subject<void>();
+
+  constructor() {
+    this.searched
+      .pipe(
+        switchMap(() =>
+          forkJoin(this.kinds().map((kind) => this.api.units({ kind, q: this.q.value.trim(), limit: 12 }))).pipe(
+            outcome(),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ answer, problem }) => {
+        this.problem.set(problem);
+        if (answer) this.found.set(answer.flatMap((list) => list.units).slice(0, 12));
+      });
   }
 
   protected async put(choice: string): Promise<void> {

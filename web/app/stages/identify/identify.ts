@@ -6,7 +6,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { switchMap } from 'rxjs';
+import { of, switchMap } from 'rxjs';
 import { attribute, findAttribute } from '@kerabat/core/attribute';
 import { BENCH_WORDS, benchWord, readBenchLine } from '@kerabat/core/identify';
 import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
@@ -103,9 +103,7 @@ export class IdentifyStage {
   );
   /** The likeliest unit, as it is drawn. */
   protected readonly drawn = toSignal(
-    toObservable(this.shown).pipe(
-      switchMap((id) => (id === undefined ? Promise.resolve(undefined) : this.designs.get(id))),
-    ),
+    toObservable(this.shown).pipe(switchMap((id) => (id === undefined ? of(undefined) : this.designs.get(id)))),
   );
   protected readonly words = BENCH_WORDS.filter(({ name }) => OFFERED.includes(name)).map((word) => ({
     ...word,

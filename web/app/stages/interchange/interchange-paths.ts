@@ -6,11 +6,11 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { catchError, firstValueFrom, of, switchMap } from 'rxjs';
+import { switchMap, type Observable } from 'rxjs';
 import type { InterchangeEntry, InterchangeStep, NewOutcome, OutcomeView } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { Acting } from '../../api/acting';
-import { problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 import { lookup } from '@kerabat/core/words';
 
@@ -108,7 +108,7 @@ const RESULTS = [
         <button matButton="outlined" type="submit">Record outcome</button>
       </form>
     }
-    <app-problem-line [text]="problem()" />
+    <app-problem-line [text]="problem() ?? loaded()?.problem" />
   `,
   styleUrl: './interchange-paths.scss',
 })
@@ -130,21 +130,14 @@ export class InterchangePathsPart {
   protected readonly result = toSignal(this.form.controls.result.valueChanges, { initialValue: 'fitted' as const });
   protected readonly chosen = signal('');
   private readonly again = signal(0);
-  private readonly loaded = toSignal(
+  protected readonly loaded = toSignal(
     toObservable(computed(() => ({ unit: this.unitId(), node: this.entry().node, again: this.again() }))).pipe(
-      switchMap(({ unit, node }) =>
-        this.api.interchangePaths(unit, node).pipe(
-          catchError((error: unknown) => {
-            this.problem.set(problemOf(error).detail);
-            return of(undefined);
-          }),
-        ),
-      ),
+      switchMap(({ unit, node }) => this.api.interchangePaths(unit, node).pipe(outcome())),
     ),
   );
   /** The one that is known already until all are read. */
   protected readonly paths = computed<readonly (readonly InterchangeStep[])[]>(() =>
-    this.loaded()?.paths.length ? (this.loaded()?.paths ?? []) : this.entry().paths,
+    this.loaded()?.answer?.paths.length ? (this.loaded()?.answer?.paths ?? []) : this.entry().paths,
   );
   protected readonly links = computed(() => [
     ...new Map((this.paths()[0] ?? []).map((step) => [step.link, step])).values(),
@@ -165,10 +158,11 @@ export class InterchangePathsPart {
     `${lookup(KIND_WORDS, step.kind) ?? step.kind}${step.direction === 'backward' && step.kind !== 'same' ? ' (the other way)' : ''}`;
   protected trust = (path: readonly InterchangeStep[]): number =>
     path.reduce((product, step) => product * step.trust, 1);
-  protected outcomesOf = (link: string): OutcomeView[] => this.loaded()?.outcomes.filter((o) => o.link === link) ?? [];
+  protected outcomesOf = (link: string): OutcomeView[] =>
+    this.loaded()?.answer?.outcomes.filter((o) => o.link === link) ?? [];
   protected resultWords = (o: OutcomeView): string => RESULTS.find((r) => r.result === o.result)?.words ?? o.result;
 
-  protected async record(): Promise<void> {
+  protected record(): void {
     const { result, reason } = this.form.getRawValue();
     const job = this.jobId();
     const outcome = {
@@ -177,19 +171,20 @@ export class InterchangePathsPart {
       reason: reason.trim(),
       ...(job === undefined ? {} : { jobId: job }),
     };
-    await this.act(() => firstValueFrom(this.api.addOutcome(outcome)));
+    this.act(this.api.addOutcome(outcome));
   }
 
-  protected async withdraw(id: number): Promise<void> {
-    await this.act(() => firstValueFrom(this.api.withdrawOutcome(id)));
+  protected withdraw(id: number): void {
+    this.act(this.api.withdrawOutcome(id));
   }
 
-  private async act(write: () => Promise<unknown>): Promise<void> {
-    const problem = await this.acting.act(write);
-    this.problem.set(problem);
-    if (problem !== undefined) return;
-    this.form.controls.reason.setValue('');
-    this.again.update((n) => n + 1);
-    this.changed.emit();
+  private act(write: Observable<unknown>): void {
+    this.acting.act(write).subscribe(({ problem }) => {
+      this.problem.set(problem);
+      if (problem !== undefined) return;
+      this.form.controls.reason.setValue('');
+      this.again.update((n) => n + 1);
+      this.changed.emit();
+    });
   }
 }

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { catchError, distinctUntilChanged, of, switchMap } from 'rxjs';
+import { distinctUntilChanged, of, switchMap } from 'rxjs';
 import type { GeometricView, InterchangeEntry } from '@kerabat/contract';
 import { Api } from '../../api/api';
-import { problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
@@ -28,7 +28,7 @@ import { InterchangeView } from './interchange-view';
             Order this one
           </button>
         </div>
-        <app-problem-line [text]="problem() ?? interchangeProblem()" />
+        <app-problem-line [text]="problem() ?? state()?.problem" />
         @if (w.chosen; as chosen) {
           <p class="chosen">
             Chosen: <strong>{{ chosen.maker }} {{ chosen.name }}</strong
@@ -40,7 +40,7 @@ import { InterchangeView } from './interchange-view';
             <a routerLink="../fit">On to Fit</a>
           </p>
         }
-        @if (interchange(); as k) {
+        @if (state()?.answer; as k) {
           <app-interchange-view
             [interchange]="k"
             [name]="old.name"
@@ -72,24 +72,14 @@ export class InterchangeStage {
   protected readonly service = inject(JobService);
   protected readonly problem = signal<string | undefined>(undefined);
   private readonly times = signal(0);
-  protected readonly interchangeProblem = signal<string | undefined>(undefined);
   protected readonly work = computed(() => {
     this.service.workspace();
     return this.service.focus();
   });
-  protected readonly interchange = toSignal(
+  protected readonly state = toSignal(
     toObservable(computed(() => ({ id: this.work()?.old?.unitId, times: this.times() }))).pipe(
       distinctUntilChanged((a, b) => a.id === b.id && a.times === b.times),
-      switchMap(({ id }) =>
-        id === undefined
-          ? of(undefined)
-          : this.api.interchange(id).pipe(
-              catchError((error: unknown) => {
-                this.interchangeProblem.set(problemOf(error).detail);
-                return of(undefined);
-              }),
-            ),
-      ),
+      switchMap(({ id }) => (id === undefined ? of(undefined) : this.api.interchange(id).pipe(outcome()))),
     ),
   );
 
