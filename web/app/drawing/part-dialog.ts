@@ -8,6 +8,7 @@ import { valueWords } from '@kerabat/core/attribute';
 import { factsWords, keyOf, partDrawing } from '@kerabat/core/drawing';
 import { StateMark, STATE_WORDS } from '../parts/state-mark';
 import { DrawingView, type LabelSize } from './drawing';
+import { Zoomable } from './zoomable';
 
 interface PartData {
   readonly part: ChainView['parts'][number];
@@ -18,19 +19,21 @@ interface PartData {
 @Component({
   selector: 'app-part-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, DrawingView, StateMark],
+  imports: [RouterLink, DrawingView, StateMark, Zoomable],
   template: `
     @let p = data().part;
     <p class="quiet">
       {{ p.next ?? p.now ?? 'nothing recorded by name' }}{{ p.change === 'stays' ? ', stays' : ', ' + p.change }}
     </p>
-    <app-drawing [drawing]="drawing()" [over]="over()" [words]="words()" [labels]="labels()" [mostHeight]="260">
-      <ng-template let-label
-        ><span class="told"
-          ><span class="small quiet">{{ label.words }}</span> <b class="mono">{{ values().get(label.key) }}</b></span
-        ></ng-template
-      >
-    </app-drawing>
+    <app-zoomable
+      ><app-drawing [drawing]="drawing()" [over]="over()" [words]="words()" [labels]="labels()" [mostHeight]="260">
+        <ng-template let-label
+          ><span class="told"
+            ><span class="small quiet">{{ label.words }}</span> <b class="mono">{{ values().get(label.key) }}</b></span
+          ></ng-template
+        >
+      </app-drawing></app-zoomable
+    >
     @for (doubt of drawing().doubts; track doubt) {
       <p class="needs-you small">{{ doubt }}</p>
     }

@@ -8,6 +8,7 @@ import { designOf } from '../api/designs';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { DrawingView } from '../drawing/drawing';
+import { Zoomable } from '../drawing/zoomable';
 import { drawnUnit } from '../drawing/drawn-unit';
 import { InterchangeView } from '../stages/interchange/interchange-view';
 import { AddInterchange } from './add-interchange';
@@ -16,7 +17,7 @@ import { AddInterchange } from './add-interchange';
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView],
+  imports: [InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView, Zoomable],
   template: `
     <div class="page">
       <app-problem-line [text]="state()?.problem" />
@@ -26,16 +27,18 @@ import { AddInterchange } from './add-interchange';
         <div class="two">
           <section aria-labelledby="facts">
             <h2 id="facts">Recorded</h2>
-            <app-drawing
-              [drawing]="b.drawing"
-              [words]="b.unit.name + ', drawn to scale'"
-              [labels]="b.labels"
-              [mostHeight]="150"
-            >
-              <ng-template let-label
-                ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
+            <app-zoomable
+              ><app-drawing
+                [drawing]="b.drawing"
+                [words]="b.unit.name + ', drawn to scale'"
+                [labels]="b.labels"
+                [mostHeight]="150"
               >
-            </app-drawing>
+                <ng-template let-label
+                  ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
+                >
+              </app-drawing></app-zoomable
+            >
             @for (doubt of b.drawing.doubts; track doubt) {
               <p class="needs-you small">{{ doubt }}</p>
             }

@@ -17,6 +17,9 @@ import type { FourState } from '@kerabat/core/joint';
 import { lookup } from '@kerabat/core/words';
 import { StateMark, STATE_WORDS } from './state-mark';
 
+/** What a name takes at least, px. */
+const NAME = 190;
+
 /** Kinds that hold the fluid of the other system: they are not drawn on this one's strip. */
 const CLUTCH = /^(clutch|slave|fork|gearbox)/;
 
@@ -40,6 +43,7 @@ export class ChainStrip {
   readonly part = output<string>();
 
   private readonly frame = viewChild.required<ElementRef<HTMLElement>>('frame');
+  private readonly scroll = viewChild.required<ElementRef<HTMLElement>>('scroll');
   private readonly width = signal(0);
 
   constructor() {
@@ -47,6 +51,14 @@ export class ChainStrip {
       const watch = new ResizeObserver(([entry]) => this.width.set(Math.floor(entry?.contentRect.width ?? 0)));
       watch.observe(this.frame().nativeElement);
       onEnd(() => watch.disconnect());
+    });
+    // Where the strip is wider than its window, what is worked on is in sight.
+    effect(() => {
+      const worked = (this.strip()?.items ?? []).filter((item) => lookup(PLACES, this.focus())?.(item) ?? false);
+      const window = this.scroll().nativeElement;
+      if (worked.length === 0 || window.scrollWidth <= window.clientWidth) return;
+      const middle = worked.reduce((sum, { box }) => sum + box.x + box.width / 2, 0) / worked.length;
+      window.scrollLeft = middle - window.clientWidth / 2;
     });
   }
 
@@ -71,19 +83,26 @@ export class ChainStrip {
   });
   protected readonly links = computed(() => {
     const items = this.strip()?.items ?? [];
-    return this.chain().links.flatMap((link) => {
+    const edge = this.strip()?.width ?? 0;
+    const named = this.chain().links.flatMap((link) => {
       const own = items.filter((item) => lookup(PLACES, link.id)?.(item) ?? false);
       if (own.length === 0) return [];
       const x = Math.min(...own.map(({ box }) => box.x)) - 6;
-      const width = Math.max(...own.map(({ box }) => box.x + box.width)) - x + 18;
       const end = link.id === 'front-brake' || link.id === 'rear-brake';
       const low = Math.max(...own.map(({ box }) => box.y + box.height));
       const middle = (Math.min(...own.map(({ box }) => box.y)) + low) / 2;
       // Wheel units are named at their left, below their line; the others below themselves.
       const place = end
         ? { right: this.width() - x + 24, top: middle + 5 }
-        : { left: x, top: (this.strip()?.height ?? 0) + 2 };
-      return [{ ...link, ...place, width: end ? 0 : width }];
+        : { left: Math.min(x, edge - NAME), top: (this.strip()?.height ?? 0) + 2 };
+      return [{ ...link, ...place }];
+    });
+    // A name has the room up to the next one, and the last up to the edge.
+    return named.map((one) => {
+      const after = named
+        .filter(({ left = 0 }) => one.left !== undefined && left > one.left)
+        .map(({ left = edge }) => left);
+      return { ...one, width: one.left === undefined ? 200 : Math.min(...after, edge) - one.left - 8 };
     });
   });
   protected readonly path = (points: readonly Point[]): string => points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join(''); // prettier-ignore

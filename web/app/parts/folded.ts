@@ -17,15 +17,17 @@ import { MatExpansionModule } from '@angular/material/expansion';
   styles: `
     :host {
       display: block;
-      --mat-expansion-header-collapsed-state-height: 30px;
-      --mat-expansion-header-expanded-state-height: 30px;
+      --mat-expansion-header-collapsed-state-height: auto;
+      --mat-expansion-header-expanded-state-height: auto;
       --mat-expansion-container-background-color: transparent;
       --mat-expansion-header-text-size: 13px;
       --mat-expansion-header-text-weight: 400;
       --mat-expansion-container-text-size: inherit;
     }
     mat-expansion-panel-header {
-      padding: 0 6px;
+      padding: 4px 6px;
+      min-height: 30px;
+      box-sizing: border-box;
     }
     ::ng-deep .mat-expansion-panel-body {
       padding: 0 6px 8px;

@@ -9,6 +9,7 @@ import { measureOf } from '@kerabat/core/job';
 import { printBoth } from '@kerabat/core/units';
 import { JobService } from '../../jobs/job-service';
 import { DrawingView, type LabelSize } from '../../drawing/drawing';
+import { Zoomable } from '../../drawing/zoomable';
 import { StateMark } from '../../parts/state-mark';
 import { MeasureField } from './measure-field';
 
@@ -30,7 +31,7 @@ const LETTER = 7.6;
 @Component({
   selector: 'app-joint-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatTableModule, DrawingView, MeasureField, StateMark],
+  imports: [MatButtonModule, MatTableModule, DrawingView, Zoomable, MeasureField, StateMark],
   templateUrl: './joint-sheet.html',
   styleUrl: './joint-sheet.scss',
 })

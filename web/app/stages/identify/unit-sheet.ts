@@ -8,6 +8,7 @@ import { measureOf } from '@kerabat/core/job';
 import type { Fact } from '@kerabat/core/unit';
 import { evidenceItem } from '../../jobs/evidence';
 import { DrawingView, type LabelSize } from '../../drawing/drawing';
+import { Zoomable } from '../../drawing/zoomable';
 import { MeasureField } from '../fit/measure-field';
 
 interface Place {
@@ -26,38 +27,40 @@ const FIELD: LabelSize = { width: 142, height: 38 };
 @Component({
   selector: 'app-unit-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, MeasureField],
+  imports: [DrawingView, MeasureField, Zoomable],
   template: `
-    <app-drawing
-      #view
-      [drawing]="drawing()"
-      [over]="over()"
-      [words]="words()"
-      [labels]="labels()"
-      [states]="states()"
-      [active]="active()"
-      [mostHeight]="170"
-      (pointed)="pointed.set($event)"
-      (wide)="wide.set($event)"
-    >
-      <ng-template let-label>
-        @if (byKey().get(label.key); as place) {
-          @if (place.measure; as m) {
-            <app-measure-field
-              [measure]="m"
-              [bare]="true"
-              [short]="place.words"
-              (told)="echo.set($event)"
-              (recorded)="goOn(place.key)"
-            />
-          } @else {
-            <span class="seen"
-              ><span class="small quiet">{{ place.words }}</span> <b class="mono">{{ place.seen }}</b></span
-            >
+    <app-zoomable
+      ><app-drawing
+        #view
+        [drawing]="drawing()"
+        [over]="over()"
+        [words]="words()"
+        [labels]="labels()"
+        [states]="states()"
+        [active]="active()"
+        [mostHeight]="170"
+        (pointed)="pointed.set($event)"
+        (wide)="wide.set($event)"
+      >
+        <ng-template let-label>
+          @if (byKey().get(label.key); as place) {
+            @if (place.measure; as m) {
+              <app-measure-field
+                [measure]="m"
+                [bare]="true"
+                [short]="place.words"
+                (told)="echo.set($event)"
+                (recorded)="goOn(place.key)"
+              />
+            } @else {
+              <span class="seen"
+                ><span class="small quiet">{{ place.words }}</span> <b class="mono">{{ place.seen }}</b></span
+              >
+            }
           }
-        }
-      </ng-template>
-    </app-drawing>
+        </ng-template>
+      </app-drawing></app-zoomable
+    >
     <p class="small caption">
       <span class="quiet">{{ caption() }}</span>
       <span class="mono" aria-live="polite" [class.bad]="echo().bad">{{ echo().echo }}</span>
