@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { findAttribute } from '../attribute/index.js';
 import { findSlot } from '../strip/index.js';
-import { WORK_GROUPS } from '../workcard/index.js';
+import { CARD, WORK_GROUPS } from '../workcard/index.js';
 import {
   CONVERSIONS,
   findConversion,
@@ -101,6 +101,11 @@ describe('a plan', () => {
       'brake-master',
       'booster',
     ]);
+  });
+  it('what a conversion repeats is a step of the card', () => {
+    const repeats = CONVERSIONS.flatMap((c) => c.steps.flatMap((step) => step.repeats ?? []));
+    expect(repeats.length).toBeGreaterThan(10);
+    expect(repeats.filter((name) => !CARD.some(({ step }) => step === name))).toEqual([]);
   });
   it('puts parts on the slip by what becomes of them; what is taken out is work', () => {
     const lines = partsOfPlan(planConversion(row('vacuum-to-hydraulic'), TUG));

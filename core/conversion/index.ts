@@ -3,7 +3,7 @@ import type { UnitKind } from '../unit/index.js';
 import type { WorkStep } from '../workcard/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
-import type { Choice, Chosen, ConversionPart, ConversionRow, Need } from './types.js';
+import type { Choice, Chosen, ConversionPart, ConversionRow, ConversionStep, Need } from './types.js';
 import { lookup } from '../words/lookup.js';
 
 export type { Choice, ConversionPart, ConversionRow, Role } from './types.js';
@@ -31,7 +31,7 @@ export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps'>
   readonly because: readonly string[];
   /** Every choice with what was taken. */
   readonly choices: readonly (Choice & { readonly taken: string })[];
-  readonly steps: readonly WorkStep[];
+  readonly steps: readonly (WorkStep & Pick<ConversionStep, 'repeats'>)[];
 }
 
 /**
@@ -66,7 +66,7 @@ export function planConversion(
     asks: Object.fromEntries(Object.entries(row.asks).filter(([slot]) => places.has(slot))),
     changes: row.changes.filter(chosen).filter(({ slot }) => places.has(slot)),
     parts: row.parts.filter(chosen),
-    steps: row.steps.filter(chosen).map((step, i): WorkStep => {
+    steps: row.steps.filter(chosen).map((step, i) => {
       const { when: _when, ...rest } = step;
       return { ...rest, key: `${row.id}-${i}`, why: row.words };
     }),

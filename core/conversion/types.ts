@@ -50,6 +50,8 @@ export interface ConversionStep {
   readonly tools?: readonly string[];
   readonly caution?: string;
   readonly when?: Chosen;
+  /** The step of the card that says the same of a chain: a job that has it does not need this one. */
+  readonly repeats?: string;
 }
 
 /** Where practitioners disagree, each option with its argument; the first is taken when nobody says otherwise. */

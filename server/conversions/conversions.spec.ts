@@ -81,6 +81,12 @@ describe('conversions', () => {
     const { body } = await server.ask('GET', `/jobs/${id}`);
     expect(body.conversion.id).toBe(conversion);
     expect(body.workCard.map((step: { group: string }) => step.group)).toContain('prove');
+    // What the card of the chain says already is not said again by the conversion.
+    for (const once of ['Hold the pedal', 'First stops', 'Bleed the wheels', 'Start every'])
+      expect(
+        body.workCard.filter((step: { words: string }) => step.words.startsWith(once)).length,
+        once,
+      ).toBeLessThanOrEqual(1);
     const paper = await server.ask('GET', `/jobs/${id}/work-card.pdf`);
     expect([paper.status, String(paper.body).slice(0, 5)]).toEqual([200, '%PDF-']);
   });

@@ -135,7 +135,7 @@ export async function planFor(
       sums: s.sums.map((sum) => ({ ...sum, missing: [...sum.missing] })),
     })),
     tools: [...plan.tools],
-    steps: plan.steps as PlanAnswer['steps'],
+    steps: plan.steps.map(({ repeats: _, ...step }) => step) as PlanAnswer['steps'],
     mated: plan.mated.map((slot) => findSlot(slot)?.words ?? slot),
     watch: [...plan.watch],
     cautions: [...plan.cautions],

@@ -74,6 +74,7 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   const fluids = fluidsOf(results, judged, input, stores);
   const { lines, list, open } = linesOfJob(results, judged, fluids, input, stores);
   const slip = mergeSlip(withNumbers(lines, stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
+  const card = judged.card(list);
   const findings = findingsIn(input.decisions);
   const kits = kitReasons(
     results.map(({ work: { slot }, choice, kit }) => ({
@@ -108,8 +109,10 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
         }
       : {}),
     workCard: onceInWords([
-      ...judged.card(list),
-      ...(plan ? [toolsOf(plan), ...plan.steps] : []),
+      ...card,
+      ...(plan
+        ? [toolsOf(plan), ...plan.steps.flatMap(({ repeats, ...step }) => (isOn(card, repeats) ? [] : [step]))]
+        : []),
       ...accessSteps(results, input, stores),
       ...noteSteps(results, stores),
       ...stepsOf(judged.taken),
@@ -203,6 +206,10 @@ function looksFor(looks: readonly Look[], input: SlotInput): LookView[] {
 const partWords = (id: string): string => positionWords(/(?:line|hose) (.+)$/.exec(id)?.[1] ?? id);
 
 /** What a conversion and the joints both say is done once. */
+/** Whether a card has a step, for the whole job or at some joint. */
+const isOn = (card: readonly WorkStep[], step: string | undefined): boolean =>
+  step !== undefined && card.some(({ key }) => key === step || key.startsWith(`${step}-`));
+
 const onceInWords = (steps: readonly WorkStep[]): WorkStep[] => [
   ...new Map(steps.map((step) => [step.words, step])).values(),
 ];

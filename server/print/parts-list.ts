@@ -14,7 +14,7 @@ export function partsListSheet(workspace: Workspace): Sheet {
   const sum =
     priced === 0
       ? []
-      : [{ text: `Sum of ${priced} lines with a price: ${total.toFixed(2)}; ${unpriced} without one.`, bold: true, margin: [0, 6, 0, 0] }]; // prettier-ignore
+      : [{ text: `Sum of ${priced} ${priced === 1 ? 'line' : 'lines'} with a price: ${total.toFixed(2)}; ${unpriced} without one.`, bold: true, margin: [0, 6, 0, 0] }]; // prettier-ignore
   const order = {
     columns: [
       `Job opened by ${workspace.job.openedBy}, ${workspace.job.createdAt.slice(0, 10)}`,

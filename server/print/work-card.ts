@@ -17,12 +17,14 @@ export function workCardSheet(workspace: Workspace): Sheet {
     : [];
   const none = { text: 'Nothing beyond fitting and bleeding as usual.', margin: [0, 8, 0, 8] };
   const changed = workspace.work.flatMap((work) => work.joints.flatMap((joint) => jointPicture(work.words, joint)));
-  const drawn = changed.length === 0 ? [] : [heading('Joints that change'), ...changed];
+  const [first, ...more] = changed;
+  // A heading, a drawing and what is said of it are never parted by the end of a page.
+  const drawn = first === undefined ? [] : [together(heading('Joints that change'), ...first), ...more.map((one) => together(...one))]; // prettier-ignore
   return { title: 'Work card', content: [...planned, ...(content.length === 0 ? [none] : content), ...drawn] };
 }
 
 /** A joint that does not simply fit, drawn as it will be, with the sentence of each check that says why. */
-function jointPicture(unit: string, { words, state, drawn, checks }: JointView): unknown[] {
+function jointPicture(unit: string, { words, state, drawn, checks }: JointView): unknown[][] {
   if (!drawn || state === 'fits') return [];
   const [a, b] = drawn.faces;
   const { svg } = svgOf(jointDrawing({ kind: drawn.kind, a: a.facts, b: b.facts }), {
@@ -37,11 +39,15 @@ function jointPicture(unit: string, { words, state, drawn, checks }: JointView):
   });
   const why = checks.filter((check) => check.state !== 'fits').map((check) => check.sentence);
   return [
-    { text: `${words}, ${unit}`, bold: true, margin: [0, 6, 0, 2] },
-    { svg, width: WIDTH },
-    { ul: why, fontSize: 8.5 },
+    [
+      { text: `${words}, ${unit}`, bold: true, margin: [0, 6, 0, 2] },
+      { svg, width: WIDTH },
+      { ul: why, fontSize: 8.5 },
+    ],
   ];
 }
+
+const together = (...stack: readonly unknown[]): unknown => ({ stack, unbreakable: true });
 
 const step = ({ words, minutes, skill, tools, caution }: WorkStep): unknown => {
   const about = [
