@@ -103,6 +103,16 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
   await seat.go('/jobs/5/fit/joints?joint=booster/supply');
   await seat.see('too little: supply 7.5 MPa · 1088 psi');
   await seat.see('A pump that gives 8 l/min');
+  // What is worked on and its drawing are in sight before anything is scrolled.
+  const seen = await seat.page.evaluate(() => {
+    const window = document.querySelector('app-chain-strip .scroll')?.getBoundingClientRect();
+    const worked = document.querySelector('app-chain-strip .name.worked')?.getBoundingClientRect();
+    const drawing = document.querySelector('app-joint-sheet app-drawing')?.getBoundingClientRect();
+    return window && worked && drawing && { left: worked.left - window.left, right: window.right - worked.right, drawing: drawing.top }; // prettier-ignore
+  });
+  expect(seen?.left).toBeGreaterThanOrEqual(0);
+  expect(seen?.right).toBeGreaterThanOrEqual(0);
+  expect(seen?.drawing).toBeLessThan(600);
   expect(await seat.axe()).toEqual([]);
   expect(seat.errors).toEqual([]);
 });

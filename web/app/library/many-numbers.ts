@@ -4,14 +4,13 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
 import { Subject, switchMap } from 'rxjs';
 import type { Resolved } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
-import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { numbersIn, Pasted } from './pasted';
+import { isSettled, ResolvedTable } from './resolved-table';
 import { Folded } from '../parts/folded';
 
 /** No request takes more. */
@@ -27,8 +26,7 @@ const MOST = 2000;
     ReactiveFormsModule,
     Folded,
     MatButtonModule,
-    RouterLink,
-    PartNumber,
+    ResolvedTable,
     ProblemLine,
   ],
   template: `
@@ -44,46 +42,7 @@ const MOST = 2000;
       </form>
       @if (rows().length > 0) {
         <p aria-live="polite">{{ settled() }} of {{ rows().length }} are settled.</p>
-        <table class="plain">
-          <thead>
-            <tr>
-              <th scope="col">asked</th>
-              <th scope="col">number</th>
-              <th scope="col">is</th>
-              <th scope="col">how it was found</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (row of rows(); track $index) {
-              <tr>
-                <td class="mono">{{ row.query }}</td>
-                <td>
-                  @if (row.number; as n) {
-                    <app-part-number [number]="n.written" />
-                    <span class="quiet small"
-                      >{{ n.issuer }}{{ n.supersededBy ? ', order now ' + n.supersededBy : '' }}</span
-                    >
-                  }
-                </td>
-                <td>
-                  @if (row.number?.leadsTo; as to) {
-                    @if (to.kind === 'unit') {
-                      <a [routerLink]="['/units', to.id]">{{ to.words }}</a>
-                    } @else {
-                      {{ to.words }}
-                    }
-                  }
-                </td>
-                <td [class.needs-you]="!sure(row)">
-                  {{ row.sentence }}
-                  @if (row.how === 'several') {
-                    <a routerLink="." [queryParams]="{ q: row.query }">look</a>
-                  }
-                </td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <app-resolved-table [rows]="rows()" />
       }
     </app-folded>
   `,
@@ -110,7 +69,7 @@ export class ManyNumbers {
   protected readonly rows = signal<readonly Resolved[]>([]);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly numbers = computed(() => numbersIn(this.text()));
-  protected readonly settled = computed(() => this.rows().filter((row) => this.sure(row)).length);
+  protected readonly settled = computed(() => this.rows().filter(isSettled).length);
 
   private readonly asked = new Subject<readonly string[]>();
 
@@ -132,8 +91,6 @@ export class ManyNumbers {
       this.ask();
     });
   }
-
-  protected readonly sure = (row: Resolved): boolean => row.how === 'exact' || row.how === 'normalised';
 
   protected ask(): void {
     const numbers = this.numbers();

@@ -275,6 +275,18 @@ describe('many numbers at once', () => {
     await settle();
     expect(resolve).toHaveBeenLastCalledWith(['B 2', 'B 3']);
   });
+  it('of two thousand only a page is drawn, and each is found again by its place', async () => {
+    const many = Array.from({ length: 2000 }, (_, i) => ({ query: `Z ${i + 1}`, how: 'none', sentence: 'None.' }));
+    const { host, settle } = await render(ManyNumbers, { api: { resolve: () => of({ rows: many }) } });
+    type(host.querySelector('textarea'), 'Z 1');
+    await settle();
+    host.querySelector('form')?.dispatchEvent(new Event('submit'));
+    await settle();
+    expect(host.querySelectorAll('tbody tr')).toHaveLength(25);
+    host.querySelector<HTMLElement>('th .mat-sort-header-container')?.click();
+    await settle();
+    expect(host.querySelector('tbody tr')?.textContent).toContain('Z 2000');
+  });
   it('none, and too many, are told', async () => {
     const { host, text, settle } = await render(ManyNumbers);
     const look = async (lines: string): Promise<void> => {
