@@ -112,7 +112,7 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
   });
   expect(seen?.left).toBeGreaterThanOrEqual(0);
   expect(seen?.right).toBeGreaterThanOrEqual(0);
-  expect(seen?.drawing).toBeLessThan(600);
+  expect(seen?.drawing).toBeLessThan(640);
   expect(await seat.axe()).toEqual([]);
   expect(seat.errors).toEqual([]);
 });
