@@ -34,6 +34,18 @@ export function linePressure(force: number, { bore, largeBore }: Master, { byPas
   return low <= byPass ? low : (force - byPass * (large - small)) / small;
 }
 
+/** The force on the rod that makes a line pressure: the other way round. */
+export function rodForce(pressure: number, { bore, largeBore }: Master, { byPass }: FeelSettings): number {
+  const small = pistonArea(bore);
+  if (largeBore === undefined) return pressure * small;
+  const large = pistonArea(largeBore);
+  return pressure <= byPass ? pressure * large : pressure * small + byPass * (large - small);
+}
+
+/** The force at the input of the booster that gives a force at its output. */
+export const boosterIn = (output: number, setUp: SetUp, how: Case): number =>
+  setUp.booster ? Math.max(output / setUp.booster.ratio, output - assistOf(setUp, how)) : output;
+
 /** The stroke that moves a volume: the large bore of a stepped master up to the by-pass pressure. Source: V = A s. */
 export function strokeFor(volume: number, low: number, { bore, largeBore }: Master): number {
   const small = pistonArea(bore);
@@ -41,8 +53,16 @@ export function strokeFor(volume: number, low: number, { bore, largeBore }: Mast
   return Math.min(low, volume) / pistonArea(largeBore) + Math.max(0, volume - low) / small;
 }
 
-const behindValve = (pressure: number, valve: Valve | undefined): number =>
-  valve && pressure > valve.knee ? valve.knee + valve.slope * (pressure - valve.knee) : pressure;
+const behindValve = (pressure: number, valve: Valve | undefined, how: Case): number => {
+  const knee = valve && kneeOf(valve, how);
+  return valve && knee !== undefined && pressure > knee ? knee + valve.slope * (pressure - knee) : pressure;
+};
+/** A valve that feels the load begins later when there is one. */
+const kneeOf = (valve: Valve, { load }: Case): number =>
+  load?.mass !== undefined && valve.ladenKnee !== undefined ? valve.ladenKnee : valve.knee;
+/** A metering valve holds the front off below its pressure. */
+const pastMetering = (pressure: number, { metering }: SetUp): number =>
+  metering !== undefined && pressure <= metering ? 0 : pressure;
 
 /** Piston area that makes the torque of one wheel: one side of a disc, one piston of a drum's cylinder. */
 export const workingArea = (axle: Axle): number =>
@@ -65,6 +85,24 @@ function axleForce(axle: Axle, pressure: number, tyreRadius: number, faded: numb
   return (
     (2 * grip * faded * Math.max(0, pressure - (axle.pushOut ?? 0)) * workingArea(axle) * axle.radius) / tyreRadius
   );
+}
+
+/** What the brakes do at the tyres of both axles together for a pressure of the master, when nothing bounds them, N. */
+export function brakingAt(pressure: number, tyreRadius: number, setUp: SetUp, how: Case): number {
+  const [front, rear] = how.lost === undefined ? [1, 1] : WITHOUT[how.lost];
+  return (
+    front * axleForce(setUp.front, pastMetering(pressure, setUp), tyreRadius, fade(setUp.front, setUp, how)) +
+    rear * axleForce(setUp.rear, behindValve(pressure, setUp.valve, how), tyreRadius, fade(setUp.rear, setUp, how))
+  );
+}
+
+/** Pressures of the master at which the braking bends, rising: between two of them, and beyond the last, it is straight. */
+export function bendsOf({ front, rear, valve, metering }: SetUp, how: Case): number[] {
+  const knee = valve && kneeOf(valve, how);
+  const pushOut = rear.pushOut ?? 0;
+  // Behind a valve the rear moves when the valve passes on what moves it.
+  const atRear = valve && knee !== undefined && pushOut > knee && valve.slope > 0 ? knee + (pushOut - knee) / valve.slope : pushOut; // prettier-ignore
+  return [0, front.pushOut ?? 0, atRear, ...(knee === undefined ? [] : [knee]), ...(metering === undefined ? [] : [metering])].sort((a, b) => a - b); // prettier-ignore
 }
 
 const WITHOUT: Readonly<Record<Lost, readonly [front: number, rear: number]>> = {
@@ -125,9 +163,10 @@ export function pushed(pedalForce: number, given: Vehicle, setUp: SetUp, how: Ca
   const vehicle = loaded(given, how);
   const input = pedalForce * vehicle.pedalRatio * (vehicle.pedalEfficiency ?? 1);
   const rod = boosterOut(input, setUp, how) * (setUp.master.efficiency ?? 1);
-  const frontPressure = linePressure(rod, setUp.master, settings);
-  const rearPressure = behindValve(frontPressure, setUp.valve);
-  const stroke = strokeAt(frontPressure, rearPressure, setUp, how, settings);
+  const made = linePressure(rod, setUp.master, settings);
+  const frontPressure = pastMetering(made, setUp);
+  const rearPressure = behindValve(made, setUp.valve, how);
+  const stroke = strokeAt(made, rearPressure, setUp, how, settings);
   return {
     pedalForce,
     frontPressure: how.lost === 'front' ? 0 : frontPressure,
@@ -191,13 +230,15 @@ function strokeAt(
   front: number,
   rear: number,
   setUp: SetUp,
-  { lost }: Case,
+  { lost, pushedBack = 0 }: Case,
   { byPass }: FeelSettings,
 ): number | undefined {
   const { master, give = 0, gap = 0, cutOff = 0 } = setUp;
   if (setUp.front.lift === undefined || setUp.rear.lift === undefined) return undefined;
   const [f, r] = lost === undefined ? [1, 1] : WITHOUT[lost];
-  const contact = f * filledArea(setUp.front) * setUp.front.lift + r * filledArea(setUp.rear) * setUp.rear.lift;
+  // Only a disc pushes its pistons back; a shoe has its springs.
+  const lift = (axle: Axle): number => (axle.lift ?? 0) + (axle.kind === 'disc' ? pushedBack : 0);
+  const contact = f * filledArea(setUp.front) * lift(setUp.front) + r * filledArea(setUp.rear) * lift(setUp.rear);
   const giving = (give * (f * front + r * rear)) / 2;
   const low = contact + give * Math.min(front, byPass);
   const way = gap + cutOff + strokeFor(contact + giving, low, master);

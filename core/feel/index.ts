@@ -1,8 +1,10 @@
 import type { Settings } from '../settings/index.js';
 import type { FeelLimits } from './verdicts.js';
 
+export * from './bands.js';
 export * from './brakes.js';
 export * from './clutch.js';
+export * from './loss.js';
 export * from './compare.js';
 export * from './effort.js';
 export * from './faults.js';
@@ -10,6 +12,7 @@ export * from './fields.data.js';
 export * from './ratios.js';
 export * from './summary.js';
 export * from './types.js';
+export * from './valves.js';
 export * from './verdicts.js';
 export * from './which-bore.js';
 

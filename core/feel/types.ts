@@ -40,6 +40,8 @@ export interface Booster {
 /** Of the rear circuit: pressure is passed on whole up to the knee, and by the slope beyond it. */
 export interface Valve {
   readonly knee: number;
+  /** Where it begins in a case with a load, of one that feels the load. */
+  readonly ladenKnee?: number;
   readonly slope: number;
 }
 
@@ -71,6 +73,10 @@ export interface SetUp {
   readonly master: Master;
   readonly booster?: Booster;
   readonly valve?: Valve;
+  /** How many residual valves lie on the way to an axle; absent: not known. They act on release: no force hangs on them. */
+  readonly residual?: { readonly front?: number; readonly rear?: number };
+  /** A metering valve holds the front off up to this pressure. */
+  readonly metering?: number;
   readonly front: Axle;
   readonly rear: Axle;
   /** Clearance of the rod. */
@@ -92,6 +98,8 @@ export interface Case {
   readonly lost?: Lost;
   /** Share of the assistance that is left: altitude, a pump on its reserve. */
   readonly assistance?: number;
+  /** How far a turn has pushed the pistons of discs back, mm. */
+  readonly pushedBack?: number;
   /** Metres above the sea, for vacuum. */
   readonly altitude?: number;
   /** The vehicle with another load: what it is then. */

@@ -1,6 +1,7 @@
 import { assistOf, G, type FeelSettings } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { Case, Point, SetUp, Vehicle } from './types.js';
+import { whichValve } from './valves.js';
 
 /**
  * What is wrong with a set-up in a case, as a code with its values; words/feel makes the sentences. A limit is a setting with its
@@ -45,6 +46,10 @@ export type FeelCode =
   | 'vehicle-not-known'
   | 'drum-follows'
   | 'fade-not-known'
+  | 'residual-at-disc'
+  | 'residual-doubled'
+  | 'residual-missing'
+  | 'valve-wanted'
   | 'no-gap'
   | 'travel-not-known'
   | 'no-cut-off';
@@ -110,6 +115,23 @@ const cutOff: Rule = ({ setUp, points }) =>
   setUp.cutOff === undefined && points.at(-1)?.stroke !== undefined
     ? { code: 'no-cut-off', weight: 'note', values: {} }
     : undefined;
+
+/** A residual valve keeps the cups of a drum’s cylinders spread; a disc it holds on, and two in a row hold twice. */
+const residuals: readonly Rule[] = (['front', 'rear'] as const).map((end): Rule => ({ setUp }) => {
+  const count = setUp.residual?.[end];
+  if (count === undefined) return undefined;
+  const values = { [end]: 1, count };
+  if (setUp[end].kind === 'disc') return count > 0 ? { code: 'residual-at-disc', weight: 'stop', values } : undefined;
+  if (count > 1) return { code: 'residual-doubled', weight: 'stop', values };
+  return count === 0 ? { code: 'residual-missing', weight: 'note', values } : undefined;
+});
+
+/** Where the rear comes first and nothing holds it back, which valve would: once, in the plain case. */
+const valveWanted: Rule = ({ vehicle, setUp, how }, limits) => {
+  if (!isPlain(how) || how.load !== undefined || setUp.valve) return undefined;
+  const [first] = whichValve(vehicle, setUp, limits).valves;
+  return first && { code: 'valve-wanted', weight: 'note', values: { slope: first.slope, knee: first.knee, below: limits.rearFirstBelow } }; // prettier-ignore
+};
 
 /** Found between the points too: by the effort at which it happens first. */
 const rearFirst: Rule = ({ points, how }, { rearFirstBelow }) => {
@@ -198,6 +220,8 @@ const RULES: readonly Rule[] = [
   lacking,
   stroke,
   rearFirst,
+  valveWanted,
+  ...residuals,
   overLimit,
   effort,
   kneeEarly,
