@@ -42,7 +42,18 @@ export const FeelSetUp = strict({
     limit: T.Optional(Quantity),
   }),
   booster: T.Optional(strict({ ratio: T.Number({ minimum: 1, maximum: 30 }), assist: Quantity })),
-  valve: T.Optional(strict({ knee: Quantity, slope: T.Number({ minimum: 0, maximum: 1 }) })),
+  valve: T.Optional(
+    strict({ knee: Quantity, slope: T.Number({ minimum: 0, maximum: 1 }), ladenKnee: T.Optional(Quantity) }),
+  ),
+  /** A metering valve holds the front off up to this pressure. */
+  metering: T.Optional(Quantity),
+  /** How many residual valves lie on the way to an axle. */
+  residual: T.Optional(
+    strict({
+      front: T.Optional(T.Integer({ minimum: 0, maximum: 4 })),
+      rear: T.Optional(T.Integer({ minimum: 0, maximum: 4 })),
+    }),
+  ),
   front: FeelAxle,
   rear: FeelAxle,
   gap: T.Optional(Quantity),
@@ -60,6 +71,8 @@ export const FeelCase = strict({
   lost: T.Optional(oneOf(LOSSES)),
   assistance: T.Optional(T.Number({ minimum: 0, maximum: 1 })),
   altitude: T.Optional(T.Number({ minimum: 0, maximum: 6000 })),
+  /** How far a turn has pushed the pistons of discs back. */
+  pushedBack: T.Optional(Quantity),
   load: T.Optional(strict({ mass: T.Optional(mass), frontShare: T.Optional(shareOf), height: T.Optional(Quantity) })),
 });
 
@@ -69,6 +82,14 @@ export const FeelCompareRequest = strict({
   cases: T.Optional(T.Array(FeelCase, { minItems: 1, maxItems: 8 })),
   /** Pedal forces; absent: 0 to 500 N in steps of 25. */
   efforts: T.Optional(T.Array(Quantity, { minItems: 1, maxItems: 400 })),
+});
+
+/** A comparison to print: what it is called, what it rests on in words, and ratios that need no friction. */
+export const FeelPrintRequest = strict({
+  compare: FeelCompareRequest,
+  title: T.Optional(T.String({ minLength: 1, maxLength: 120 })),
+  ratios: T.Optional(T.Array(T.String({ maxLength: 200 }), { maxItems: 12 })),
+  assumed: T.Optional(T.Array(T.String({ maxLength: 200 }), { maxItems: 80 })),
 });
 
 const FeelPoint = T.Object({
@@ -204,6 +225,7 @@ export const FeelSheet = T.Object({
 export const feelSheetIsCores: Same<keyof Static<typeof FeelSheet>, keyof CoreSheet> = true;
 export type FeelSheet = Static<typeof FeelSheet>;
 export type FeelCompareRequest = Static<typeof FeelCompareRequest>;
+export type FeelPrintRequest = Static<typeof FeelPrintRequest>;
 export type FeelCompareAnswer = Static<typeof FeelCompareAnswer>;
 export type FeelVehicle = Static<typeof FeelVehicle>;
 export type FeelSetUp = Static<typeof FeelSetUp>;

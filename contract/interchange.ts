@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { OUTCOMES } from '@kerabat/core/interchange';
-import { oneOf, strict, text } from './shapes.js';
+import { oneOf, Quantity, strict, text } from './shapes.js';
 
 /** Interchange: what would do instead, how that is known, and what came of it. */
 
@@ -86,6 +86,23 @@ export const GeometricView = T.Object({
   differences: T.Array(T.Object({ attribute: T.String(), sentence: T.String(), change: T.String() })),
   open: T.Array(T.String()),
 });
+/** Units that would go into the place of one and have a bore of their own, those with the fewest changes of each bore. */
+export const OtherBores = T.Object({
+  units: T.Array(
+    T.Object({
+      unitId: T.String(),
+      name: T.String(),
+      maker: T.String(),
+      bore: Quantity,
+      /** What differs, each with what closes it. */
+      changes: T.Array(T.String()),
+      /** What is not recorded of it. */
+      open: T.Array(T.String()),
+    }),
+  ),
+  because: T.Optional(T.String()),
+});
+export type OtherBores = Static<typeof OtherBores>;
 export const InterchangeAnswer = T.Object({
   /** The unit that was asked for; for a number of which no unit is recorded, its node. */
   unitId: T.String(),

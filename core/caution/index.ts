@@ -2,7 +2,7 @@ import type { UnitKind } from '../unit/index.js';
 
 /** Cautions, at the step where the hurt happens. */
 
-const STANDING =
+export const STANDING =
   'Brake and clutch work is for people competent in it. The maker’s data and local law come first; modified brakes may need an inspector’s approval.';
 const FLUID = 'Glycol fluid strips paint and hurts eyes: goggles on, water at hand. Petroleum cleaners ruin the seals.';
 export const STORED =
@@ -20,3 +20,7 @@ export function cautionsFor(kinds: readonly UnitKind[], stored: boolean): string
     ...(wheel ? [STANDS, DUST] : kinds.includes('slave') ? [STANDS] : []),
   ];
 }
+
+/** What is said with figures of brakes: they are no approval. */
+export const NO_APPROVAL =
+  'Nothing here is an approval: modified brakes are looked at by a licensed inspector where local codes ask for it, and proved on a closed road first.';

@@ -32,7 +32,8 @@ export const FEEL_KEYS = [
   'bore', 'largeBore', 'masterEfficiency', 'masterStroke',
   'ladenMass', 'ladenShare', 'boosterRatio', 'assist',
   'frontPiston', 'frontCount', 'frontFriction', 'frontFactor', 'frontRadius', 'frontPushOut', 'frontLift',
-  'rearPiston', 'rearCount', 'rearFriction', 'rearFactor', 'rearRadius', 'rearPushOut', 'rearLift', 'valveKnee', 'valveSlope',
+  'rearPiston', 'rearCount', 'rearFriction', 'rearFactor', 'rearRadius', 'rearPushOut', 'rearLift', 'valveKnee', 'valveSlope', 'valveLadenKnee',
+  'metering', 'frontResidual', 'rearResidual',
   'gap', 'cutOff', 'give',
 ] as const; // prettier-ignore
 export type FeelKey = (typeof FEEL_KEYS)[number];
@@ -92,6 +93,10 @@ export const FEEL_FIELDS: readonly FeelField[] = [
   ...axle('rear', 'rear'),
   row('valveKnee', 'rear', 'valve begins at', 'MPa', [0.2, 12, 0.1], { usual: usual(3, 2, 4.5, 'stamped on it, or maker’s data') }),
   row('valveSlope', 'rear', 'valve passes on beyond it', '', [0, 1, 0.01], { usual: usual(0.35, 0.25, 0.5, 'maker’s data') }),
+  row('valveLadenKnee', 'rear', 'with a load it begins at', 'MPa', [0.2, 16, 0.1], { optional: true }),
+  row('metering', 'front', 'metering valve holds the front off up to', 'MPa', [0, 4, 0.05], { optional: true }),
+  row('frontResidual', 'front', 'residual valves on the way to the front', '', [0, 3, 1], { optional: true }),
+  row('rearResidual', 'rear', 'residual valves on the way to the rear', '', [0, 3, 1], { optional: true }),
   row('gap', 'travel', 'clearance of the rod', 'mm', [0, 3, 0.01], { usual: usual(0.38, 0.25, 0.51, 'as it is set') , optional: true }),
   row('cutOff', 'travel', 'port-closing travel of the master', 'mm', [0, 5, 0.1], { usual: usual(1.2, 0.8, 1.8, 'before anything moves'), optional: true }),
   row('give', 'travel', 'what hoses and calipers give, mm³ per MPa', '', [0, 1000, 5], { usual: usual(150, 60, 350, 'longer and older hoses give more'), optional: true }),
@@ -101,7 +106,7 @@ export const FEEL_FIELDS: readonly FeelField[] = [
 export function isAsked(field: FeelField, kinds: FeelKinds): boolean {
   if (field.key === 'largeBore') return kinds.stepped;
   if (field.group === 'assistance') return kinds.assisted;
-  if (field.key === 'valveKnee' || field.key === 'valveSlope') return kinds.valve;
+  if (field.key === 'valveKnee' || field.key === 'valveSlope' || field.key === 'valveLadenKnee') return kinds.valve;
   if (field.axle !== undefined) return (field.group === 'front' ? kinds.front : kinds.rear) === field.axle;
   return true;
 }
@@ -147,7 +152,11 @@ export function setUpOf(
         ...given('stroke', inputs.masterStroke),
       },
       ...(kinds.assisted ? { booster: { ratio: of('boosterRatio'), assist: of('assist') } } : {}),
-      ...(kinds.valve ? { valve: { knee: of('valveKnee'), slope: of('valveSlope') } } : {}),
+      ...(kinds.valve ? { valve: { knee: of('valveKnee'), slope: of('valveSlope'), ...given('ladenKnee', inputs.valveLadenKnee) } } : {}),
+      ...given('metering', inputs.metering),
+      ...(inputs.frontResidual === undefined && inputs.rearResidual === undefined
+        ? {}
+        : { residual: { ...given('front', inputs.frontResidual), ...given('rear', inputs.rearResidual) } }),
       front: wheel('front'),
       rear: wheel('rear'),
       ...given('gap', inputs.gap),

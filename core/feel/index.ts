@@ -11,6 +11,7 @@ export * from './faults.js';
 export * from './fields.data.js';
 export * from './ratios.js';
 export * from './summary.js';
+export * from './table.js';
 export * from './types.js';
 export * from './valves.js';
 export * from './verdicts.js';

@@ -37,6 +37,9 @@ const MOST_OPEN = 3;
 /** With more changes than this it is another unit. */
 const MOST_CHANGES = 3;
 
+/** What another bore is another of. */
+const BORES: readonly string[] = ['bore', 'bore-large'];
+
 const [SAME, CHANGE, OPEN, REJECT] = [0, 1, 2, 3];
 
 interface Compared {
@@ -50,8 +53,8 @@ interface Compared {
 /**
  * Units that nobody lists and that would go into the place of a unit of the pool: every joint that is recorded of it matches
  * within the tolerances of the Fit stage, or but for a few changes that are named. Fewest changes first, then fewest
- * unknowns, then by id. The bore must be the same: another bore is an upgrade, and somebody has to want it. `without` are units that are
- * known interchange already.
+ * unknowns, then by id. The bore must be the same unless `anyBore` is asked for: another bore is an upgrade, and somebody has to want it.
+ * `without` are units that are known interchange already.
  */
 export function interchangeByGeometry(
   pool: Pool,
@@ -60,9 +63,11 @@ export function interchangeByGeometry(
   practice: Settings,
   limit: number,
   without: ReadonlySet<string> = new Set(),
+  anyBore = false,
 ): GeometrySearch {
   const place = placeOf(pool, unitId);
-  const compared = place < 0 ? [] : comparedColumns(pool, place, kind, practice);
+  const all = place < 0 ? [] : comparedColumns(pool, place, kind, practice);
+  const compared = anyBore ? all.filter(({ column }) => !BORES.includes(column.attribute)) : all;
   if (compared.length < LEAST_COMPARED) {
     return {
       found: [],

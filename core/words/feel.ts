@@ -1,4 +1,15 @@
-import type { ClutchTravel, FeelCode, FeelRatios, FeelSummary, FeelVerdict, WhichBore } from '../feel/index.js';
+import type {
+  Band,
+  CaseCell,
+  ClutchLoss,
+  ClutchPair,
+  ClutchTravel,
+  FeelCode,
+  FeelRatios,
+  FeelSummary,
+  FeelVerdict,
+  WhichBore,
+} from '../feel/index.js';
 import { inUnit } from '../units/index.js';
 import { lookup } from './lookup.js';
 
@@ -75,6 +86,23 @@ export function feelSummary({ ratios, effort, travel, everyday, first, firstBefo
 export const areasWords = ([now, then]: readonly [number, number]): string =>
   `Piston area ${now.toFixed(1)} mm² now, ${then.toFixed(1)} mm² then: ${Math.abs(then - now).toFixed(1)} mm² ${then >= now ? 'more' : 'less'}. A larger master is less pressure for the same push, and less travel.`;
 
+/** A cell of the table of cases, in the order of its columns: what an everyday stop takes, what is reached, which axle locks first. */
+export const cellWords = (
+  { effort, reached, first }: CaseCell,
+  oneAxle: boolean,
+): readonly [string, string, string] => [
+  effort !== undefined ? `${effort.toFixed(0)} N` : reached === undefined ? 'not known' : 'none reaches it',
+  reached === undefined ? 'not known' : g(reached),
+  oneAxle ? '' : (first ?? 'not known'),
+];
+
+/** Between what a figure lies in ninety of a hundred draws. */
+export const bandWords = (band: Band, unit: 'N' | 'mm' | '×'): string => {
+  const digits = unit === 'N' ? 0 : unit === 'mm' ? 1 : 2;
+  const [low, middle, high] = [band.low, band.middle, band.high].map((value) => value.toFixed(digits));
+  return unit === '×' ? `× ${middle} (${low} to ${high})` : `${middle} ${unit} (${low} to ${high})`;
+};
+
 /** Why no bore comes into the windows. */
 const NONE: Readonly<Record<NonNullable<WhichBore['none']>, string>> = {
   effort: 'No size brings the effort into the window: it wants another pedal ratio, booster or wheel units.',
@@ -114,6 +142,25 @@ export function clutchWords({ advice, shortBy, slaveTravel, masterStroke }: Clut
       : [`Master stroke ${way(masterStroke)}, slave travel ${way(slaveTravel)}.`];
   return [...gives, ...advice.map((code) => says[code])].join(' ');
 }
+
+/** What is lost between pedal and slave, and what would explain it. */
+export function clutchLossWords({ expected, lost, share: part, volume, air, swelling, play, turns }: ClutchLoss): string[] {
+  const turned = turns === undefined ? [] : [Math.abs(turns) < 0.05 ? 'Free travel is as it is wanted.' : `Turn the rod ${Math.abs(turns).toFixed(1)} turns ${turns > 0 ? 'longer' : 'shorter'} to bring free travel to what is wanted.`]; // prettier-ignore
+  if (Math.abs(part) < 0.03) return [`${way(expected)} are expected and arrive: nothing is lost that a rule could show.`, ...turned];
+  if (lost < 0)
+    return [`${way(-lost)} more arrive than these bores can give: a bore, the ratio or a travel was taken wrong.`, ...turned];
+  return [
+    `Of ${way(expected)} expected ${way(lost)} do not arrive (${(part * 100).toFixed(0)} %): ${volume.toFixed(0)} mm³ of fluid.`,
+    ...(air === undefined
+      ? ['With the pressure at release it can be said how much air or swelling would explain it.']
+      : [`${air.toFixed(0)} mm³ of air would explain it: bleed first. If it comes back after bleeding, a hose that swells by ${(swelling ?? 0).toFixed(0)} mm³ for each MPa would.`]),
+    `Play of ${way(play)} at the pedal (pins, bushings, rod) would explain it too: hold the rod and feel.`,
+    ...turned,
+  ];
+} // prettier-ignore
+
+export const clutchPairWords = ({ changes, slaveTravel, effort, enough, tooFar }: ClutchPair, named: string): string =>
+  `${changes} ${named}: ${way(slaveTravel)} at the slave, ${than(effort, 'more effort', 'less effort', 'the same effort')}${tooFar ? '; beyond the longest stroke of the slave' : enough ? '' : '; not enough'}`;
 
 /** What other clutch units do, without any travel being known. */
 export function clutchRatioWords({ travel, effort }: { readonly travel: number; readonly effort: number }): string {

@@ -27,6 +27,7 @@ export interface GeometryAsk {
   readonly without: readonly string[];
   readonly limit: number;
   readonly practice: Settings;
+  readonly anyBore?: boolean;
 }
 
 const SQL = {
@@ -70,8 +71,8 @@ export function identifier(db: Db) {
     size,
     /** Reads a pool ahead of the first question for it. */
     warm: (kinds: readonly UnitKind[]): void => void pool(kinds),
-    geometry: ({ unitId, kind, without, limit, practice }: GeometryAsk): GeometrySearch =>
-      interchangeByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without)),
+    geometry: ({ unitId, kind, without, limit, practice, anyBore }: GeometryAsk): GeometrySearch =>
+      interchangeByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without), anyBore),
     /** The same question about the same catalogue has the same answer: a job asks about all its places whenever one of them changes. */
     answer(ask: IdentifyAsk): IdentifyAnswer {
       const now = stamp();

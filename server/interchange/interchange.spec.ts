@@ -96,6 +96,12 @@ describe('interchange over HTTP', () => {
     expect((await server.ask('GET', '/units/ard-tm23v/interchange')).body.byGeometry).toEqual([]);
   });
 
+  it('units of other bores that would go into a place, each with its bore and what has to be changed', async () => {
+    const { status, body } = await server.ask('GET', '/units/ard-tm22q/other-bores');
+    expect(status).toBe(200);
+    expect(body.units.map((u: { bore: { value: number } }) => u.bore.value)).toEqual([23.8125]);
+    expect((await server.ask('GET', '/units/nobody/other-bores')).status).toBe(404);
+  });
   it('the claim that a number names a unit can be refuted too', async () => {
     const number = (await interchange('ard-tm23v')).entries.find((e) => e.numbers[0]?.written === 'A 23-814');
     const link = number?.paths[0]?.[0]?.link ?? '';

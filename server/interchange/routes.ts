@@ -1,6 +1,7 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
-import { NewOutcome, type InterchangeAnswer } from '@kerabat/contract';
+import { NewOutcome, type InterchangeAnswer, type OtherBores } from '@kerabat/contract';
+import { mm } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
@@ -29,6 +30,9 @@ export function interchangeRoutes(router: Router, stores: Stores): void {
       entries: interchange.entries.filter((e) => (grade === '' || e.grade === grade) && e.trust >= minTrust),
       ...(limit === 0 || isNode(id) ? {} : await byGeometry(id, interchange, limit, stores)),
     };
+  });
+  router.get('/units/:id/other-bores', async (ctx) => {
+    ctx.body = await otherBores(ctx.params['id'] ?? '', stores);
   });
   router.get('/units/:id/interchange/:node', async (ctx) => {
     const practice = stores.practice.current();
@@ -63,6 +67,28 @@ export function interchangeRoutes(router: Router, stores: Stores): void {
     stores.outcomes.withdraw(wholeNumber(ctx.params['id'] ?? '', 'outcome'), personOf(ctx));
     ctx.status = 204;
   });
+}
+
+/** So many units are looked at for their bores, and so many of each bore are told. */
+const [LOOKED_AT, OF_EACH] = [400, 3];
+
+/** Units that would go into the place of one by their joints, whatever their bore. */
+async function otherBores(id: string, stores: Stores): Promise<OtherBores> {
+  const { kind } = stores.units.detail(id);
+  const practice = stores.practice.current();
+  const { found, because } = await stores.identify.geometry({ unitId: id, kind, without: [], limit: LOOKED_AT, practice, anyBore: true }); // prettier-ignore
+  const told = new Map<number, number>();
+  const units = found.flatMap(({ unitId, differences, open }) => {
+    const unit = stores.units.design(unitId);
+    const bore = unit?.facts.find((f) => f.attribute === 'bore')?.value;
+    if (!unit || typeof bore !== 'number') return [];
+    const before = told.get(bore) ?? 0;
+    told.set(bore, before + 1);
+    if (before >= OF_EACH) return [];
+    const changes = differences.map(({ sentence, change }) => `${sentence}: ${change}`);
+    return [{ unitId, name: unit.name, maker: unit.maker, bore: mm(bore), changes, open: [...open] }];
+  });
+  return { units, ...(because === undefined ? {} : { because }) };
 }
 
 /** What would do by its joints alone, without what is known interchange. */

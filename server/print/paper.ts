@@ -2,9 +2,10 @@ import { createRequire } from 'node:module';
 import type { Workspace } from '@kerabat/contract';
 import { jobNumber } from '@kerabat/core/words';
 import { fonts, runsOf, STANDARD_FACE, type Family } from './faces.js';
+import { feelSheet, type FeelPaper } from './feel.js';
 import { measureSheet } from './measure.js';
 import type { Paper } from './papers.js';
-import { heading, type Sheet } from './sheet.js';
+import { heading, type Printed, type Sheet } from './sheet.js';
 import { partsListSheet } from './parts-list.js';
 import { workCardSheet } from './work-card.js';
 
@@ -17,11 +18,9 @@ interface PdfMake {
   createPdf(definition: unknown): { getBuffer(): Promise<Buffer> };
 }
 
-export interface PaperTask {
-  readonly paper: Paper;
-  readonly workspace: Workspace;
-  readonly printedAt: string;
-}
+export type PaperTask = { readonly printedAt: string } & (
+  { readonly paper: Paper; readonly workspace: Workspace } | { readonly feel: FeelPaper }
+);
 
 const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
   'parts-list': partsListSheet,
@@ -29,27 +28,39 @@ const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
   'work-card': workCardSheet,
 };
 
-/** A paper about a job as PDF: what it is, whose it is, whether it is safe to order, who let what pass, then its own content. */
-export async function print({ paper, workspace, printedAt }: PaperTask): Promise<Uint8Array> {
+/** A paper about a job: what it is, whose it is, whether it is safe to order, who let what pass, then its own content. */
+function jobSheet(paper: Paper, workspace: Workspace): Printed {
   const { job, vehicle, safety } = workspace;
   const { title, content } = SHEETS[paper](workspace);
   const built = job.built ? `, built ${job.built}` : '';
+  return {
+    title: `${title} for job ${jobNumber(job.id)}`,
+    about: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`,
+    lead: [
+      { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
+      ...safety.overridden.map((o) => ({
+        text: `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
+        bold: true,
+        margin: [0, 0, 0, 4],
+      })),
+    ],
+    content,
+    cautions: workspace.cautions,
+    foot: `Job ${job.id}`,
+  };
+}
+
+/** A paper as PDF. */
+export async function print(task: PaperTask): Promise<Uint8Array> {
+  const sheet = 'feel' in task ? feelSheet(task.feel) : jobSheet(task.paper, task.workspace);
   const unprinted = new Set<string>();
   const whole = [
-    { text: `${title} for job ${jobNumber(job.id)}`, bold: true, fontSize: 16 },
-    {
-      text: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`,
-      margin: [0, 2, 0, 8],
-    },
-    { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
-    ...safety.overridden.map((o) => ({
-      text: `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
-      bold: true,
-      margin: [0, 0, 0, 4],
-    })),
-    ...content,
+    { text: sheet.title, bold: true, fontSize: 16 },
+    { text: sheet.about, margin: [0, 2, 0, 8] },
+    ...(sheet.lead ?? []),
+    ...sheet.content,
     heading('Cautions'),
-    { ul: workspace.cautions },
+    { ul: sheet.cautions },
   ];
   const set = inFaces(whole, (text) => unprinted.add(text)) as unknown[];
   const note =
@@ -64,7 +75,7 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
   return pdfmake
     .createPdf({
       info: {
-        title: `Kerabat ${title.toLowerCase()}, job ${job.id}`,
+        title: `Kerabat: ${sheet.title}`,
         ...(unprinted.size > 0 ? { subject: [...unprinted].join(' | ') } : {}),
       },
       tagged: true,
@@ -79,7 +90,7 @@ export async function print({ paper, workspace, printedAt }: PaperTask): Promise
       pageMargins: [40, 44, 40, 48],
       defaultStyle: { font: STANDARD_FACE, fontSize: 9.5, lineHeight: 1.15 },
       footer: (page: number, pages: number) => ({
-        text: `Job ${job.id} · printed ${printedAt.slice(0, 16).replace('T', ' ')} · page ${page} of ${pages}`,
+        text: `${sheet.foot} · printed ${task.printedAt.slice(0, 16).replace('T', ' ')} · page ${page} of ${pages}`,
         margin: [40, 12],
         fontSize: 8,
       }),

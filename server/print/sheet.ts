@@ -4,6 +4,14 @@ export interface Sheet {
   readonly content: readonly unknown[];
 }
 
+/** A sheet with everything around it: whose it is, what stands first, and what stands at the foot of each page. */
+export interface Printed extends Sheet {
+  readonly about: string;
+  readonly lead?: readonly unknown[];
+  readonly cautions: readonly string[];
+  readonly foot: string;
+}
+
 export const heading = (text: string): unknown => ({
   text,
   bold: true,

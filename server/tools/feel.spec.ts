@@ -1,5 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FeelCompareAnswer, WhichBoreAnswer } from '@kerabat/contract';
+import { feelLimits } from '@kerabat/core/feel';
+import { STANDARD_SETTINGS } from '@kerabat/core/settings';
+import { feelSheet } from '../print/feel.js';
 import { testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;
@@ -83,6 +86,33 @@ describe('compare', () => {
     const { status, body } = await ask('feel/compare', { vehicle: VEHICLE, setups: [SETUP], ...over });
     expect(status).toBe(400);
     expect(body.errors.map((e: { pointer: string }) => e.pointer)).toContain(pointer);
+  });
+});
+
+describe('a comparison on paper', () => {
+  const compare = { vehicle: VEHICLE, setups: [{ ...SETUP, name: 'now' }, { ...larger, residual: { front: 1 }, metering: MPa(0.8) }] }; // prettier-ignore
+  it('is a PDF with its title, whatever anything is called', async () => {
+    const { status, body } = await ask('feel/print', { compare, title: '<b>Job</b> & 漢', ratios: ['× 0.88'], assumed: ['front lining friction 0.38'] }); // prettier-ignore
+    expect(status).toBe(200);
+    expect(String(body).slice(0, 5)).toBe('%PDF-');
+  });
+  it('says first what a customer asks, each verdict once, and what nobody measured', () => {
+    const [vehicle, setUp] = [{ mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2 }, { master: { bore: 23.8125 }, front: { kind: 'disc' as const, pistons: [54], friction: 0.38, radius: 112 }, rear: { kind: 'drum' as const, cylinder: 19.05, factor: 2.3, radius: 100 } }]; // prettier-ignore
+    const setUps = [{ name: 'now', setUp }, { name: 'then', setUp: { ...setUp, master: { bore: 25.4 }, residual: { front: 1 } } }]; // prettier-ignore
+    const { content, about } = feelSheet({ title: 'Job 7', ratios: [], assumed: ['mass 1420 kg'], vehicle, setUps, cases: [{}, { name: 'rear lost', lost: 'rear' }], efforts: [0, 100, 200], limits: feelLimits(STANDARD_SETTINGS) }); // prettier-ignore
+    const said = JSON.stringify(content);
+    expect(about).toBe('Job 7');
+    expect(said).toContain('then, beside now: 14 % more effort');
+    expect(said.split('A residual valve lies on the way to the discs in front')).toHaveLength(2);
+    expect(said).toContain('mass 1420 kg');
+    expect(said).toContain('<svg');
+  });
+  it('refuses at the field what comparing refuses', async () => {
+    const { status, body } = await ask('feel/print', {
+      compare: { ...compare, vehicle: { ...VEHICLE, tyreRadius: mm(3) } },
+    });
+    expect(status).toBe(400);
+    expect(JSON.stringify(body.errors)).toContain('tyreRadius');
   });
 });
 

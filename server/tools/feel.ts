@@ -2,6 +2,7 @@ import type Router from '@koa/router';
 import {
   ClutchTravelRequest,
   FeelCompareRequest,
+  FeelPrintRequest,
   WhichBoreRequest,
   type ClutchTravelAnswer,
   type FeelAxle,
@@ -28,6 +29,8 @@ import {
 import { mm, type Quantity } from '@kerabat/core/units';
 import { clutchWords, feelSummary, feelVerdictWords, whichBoreNone, whichBoreWords } from '@kerabat/core/words';
 import { readBody } from '../http/body.js';
+import { hangsUp } from '../http/gone.js';
+import { sender } from '../http/guard.js';
 import { badRequest, HttpProblem } from '../http/problem.js';
 import { lengthOf, sizeOf } from './quantities.js';
 import type { Stores } from './needs.js';
@@ -48,12 +51,12 @@ const push = (pointer: string) => (quantity: Quantity) => sizeOf(quantity, 'forc
 const press = (pointer: string) => (quantity: Quantity) =>
   sizeOf(quantity, 'pressure', pointer, { most: 100, from0: true });
 
-function vehicleIn({ height, wheelbase, tyreRadius, ...plain }: FeelVehicle): Vehicle {
+function vehicleIn({ height, wheelbase, tyreRadius, ...plain }: FeelVehicle, at = ''): Vehicle {
   return {
     ...plain,
-    ...part('height', given(height, long('/vehicle/height'))),
-    ...part('wheelbase', given(wheelbase, long('/vehicle/wheelbase'))),
-    ...part('tyreRadius', given(tyreRadius, long('/vehicle/tyreRadius'))),
+    ...part('height', given(height, long(`${at}/vehicle/height`))),
+    ...part('wheelbase', given(wheelbase, long(`${at}/vehicle/wheelbase`))),
+    ...part('tyreRadius', given(tyreRadius, long(`${at}/vehicle/tyreRadius`))),
   };
 }
 
@@ -91,7 +94,17 @@ function setUpIn(asked: FeelSetUp, at: string): SetUp {
       ...part('limit', given(master.limit, push(`${at}/master/limit`))),
     },
     ...(booster ? { booster: { ratio: booster.ratio, assist: push(`${at}/booster/assist`)(booster.assist) } } : {}),
-    ...(valve ? { valve: { slope: valve.slope, knee: press(`${at}/valve/knee`)(valve.knee) } } : {}),
+    ...(valve
+      ? {
+          valve: {
+            slope: valve.slope,
+            knee: press(`${at}/valve/knee`)(valve.knee),
+            ...part('ladenKnee', given(valve.ladenKnee, press(`${at}/valve/ladenKnee`))),
+          },
+        }
+      : {}),
+    ...part('metering', given(asked.metering, press(`${at}/metering`))),
+    ...part('residual', asked.residual),
     front: axleIn(asked.front, `${at}/front`),
     rear: axleIn(asked.rear, `${at}/rear`),
     ...part('gap', given(asked.gap, way(`${at}/gap`))),
@@ -101,10 +114,11 @@ function setUpIn(asked: FeelSetUp, at: string): SetUp {
   };
 }
 
-function caseIn({ load, ...plain }: FeelCase, at: string): Case {
-  if (!load) return plain;
+function caseIn({ load, pushedBack, ...plain }: FeelCase, at: string): Case {
+  const how = { ...plain, ...part('pushedBack', given(pushedBack, way(`${at}/pushedBack`))) };
+  if (!load) return how;
   const { height, ...rest } = load;
-  return { ...plain, load: { ...rest, ...part('height', given(height, long(`${at}/load/height`))) } };
+  return { ...how, load: { ...rest, ...part('height', given(height, long(`${at}/load/height`))) } };
 }
 
 /** Refuses sizes that no vehicle has, each at its field. */
@@ -112,6 +126,16 @@ function soundOrRefused(vehicle: Vehicle, setUp: SetUp, at: string): void {
   const errors = feelFaults(vehicle, setUp).map((fault) => ({ pointer: fault.at.replace('/setUp', at), detail: fault.sentence })); // prettier-ignore
   if (errors.length > 0)
     throw new HttpProblem(400, 'Not understood', errors.map((e) => e.detail).join(' '), { errors });
+}
+
+/** A comparison as the engine takes it. */
+function comparisonIn(asked: FeelCompareRequest, at: string) {
+  const vehicle = vehicleIn(asked.vehicle, at);
+  const setUps = asked.setups.map((one, i) => setUpIn(one, `${at}/setups/${i}`));
+  setUps.forEach((setUp, i) => soundOrRefused(vehicle, setUp, `${at}/setups/${i}`));
+  const cases = (asked.cases ?? [{}]).map((one, i) => caseIn(one, `${at}/cases/${i}`));
+  const efforts = (asked.efforts?.map((effort, i) => sizeOf(effort, 'force', `${at}/efforts/${i}`, { from0: true, most: 5000 })) ?? USUAL_EFFORTS).sort((a, b) => a - b); // prettier-ignore
+  return { vehicle, setUps, cases, efforts };
 }
 
 const pointOut = (point: Point): FeelCompareAnswer['setups'][number]['cases'][number]['points'][number] => ({
@@ -135,11 +159,7 @@ const USUAL_EFFORTS = Array.from({ length: 21 }, (_, i) => i * 25);
 export function feelRoutes(router: Router, stores: Stores): void {
   router.post('/tools/feel/compare', async (ctx) => {
     const asked = await readBody(ctx, FeelCompareRequest);
-    const vehicle = vehicleIn(asked.vehicle);
-    const setUps = asked.setups.map((one, i) => setUpIn(one, `/setups/${i}`));
-    setUps.forEach((setUp, i) => soundOrRefused(vehicle, setUp, `/setups/${i}`));
-    const cases = (asked.cases ?? [{}]).map((one, i) => caseIn(one, `/cases/${i}`));
-    const efforts = (asked.efforts?.map((effort, i) => sizeOf(effort, 'force', `/efforts/${i}`, { from0: true, most: 5000 })) ?? USUAL_EFFORTS).sort((a, b) => a - b); // prettier-ignore
+    const { vehicle, setUps, cases, efforts } = comparisonIn(asked, '');
     const limits = feelLimits(stores.practice.current());
     const compared = compareFeel(vehicle, setUps, cases, efforts, limits);
     ctx.body = {
@@ -158,6 +178,20 @@ export function feelRoutes(router: Router, stores: Stores): void {
         })),
       })),
     } satisfies FeelCompareAnswer;
+  });
+
+  router.post('/tools/feel/print', async (ctx) => {
+    const { compare, title, ratios = [], assumed = [] } = await readBody(ctx, FeelPrintRequest);
+    const { setUps, ...rest } = comparisonIn(compare, '/compare');
+    const named = setUps.map((setUp, i) => ({ setUp, name: compare.setups[i]?.name ?? `set-up ${i + 1}` }));
+    const feel = { ...rest, ...part('title', title), ratios, assumed, setUps: named, limits: feelLimits(stores.practice.current()) }; // prettier-ignore
+    const printed = await stores.pool.run(
+      'paper',
+      { feel, printedAt: new Date().toISOString() },
+      { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 },
+    );
+    ctx.type = 'application/pdf';
+    ctx.body = Buffer.from(printed);
   });
 
   router.post('/tools/feel/which-bore', async (ctx) => {
