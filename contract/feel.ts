@@ -56,6 +56,8 @@ export const FeelSetUp = strict({
   ),
   front: FeelAxle,
   rear: FeelAxle,
+  /** Its own pedal ratio, where it is not the vehicle’s. */
+  pedalRatio: T.Optional(ratio(20)),
   gap: T.Optional(Quantity),
   cutOff: T.Optional(Quantity),
   valveTravel: T.Optional(Quantity),
@@ -79,7 +81,7 @@ export const FeelCase = strict({
 export const FeelCompareRequest = strict({
   vehicle: FeelVehicle,
   setups: T.Array(FeelSetUp, { minItems: 1, maxItems: 4 }),
-  cases: T.Optional(T.Array(FeelCase, { minItems: 1, maxItems: 8 })),
+  cases: T.Optional(T.Array(FeelCase, { minItems: 1, maxItems: 12 })),
   /** Pedal forces; absent: 0 to 500 N in steps of 25. */
   efforts: T.Optional(T.Array(Quantity, { minItems: 1, maxItems: 400 })),
 });
@@ -190,7 +192,7 @@ const FeelSide = T.Object({
   values: T.Array(
     T.Object({ key: oneOf(FEEL_KEYS), value: T.Number(), rests: oneOf(FEEL_RESTS), from: T.Optional(T.String()) }),
   ),
-  units: T.Object({ front: T.Optional(T.String()), rear: T.Optional(T.String()) }),
+  units: T.Object({ master: T.Optional(T.String()), front: T.Optional(T.String()), rear: T.Optional(T.String()) }),
   assumed: T.Array(oneOf(['front', 'rear'] as const)),
 });
 const ClutchSide = T.Object({
@@ -199,6 +201,10 @@ const ClutchSide = T.Object({
   pedalRatio: T.Optional(T.Number()),
   masterBore: T.Optional(T.Number()),
   slaveBore: T.Optional(T.Number()),
+  slaveOutside: T.Optional(T.Number()),
+  slaveInside: T.Optional(T.Number()),
+  forkRatio: T.Optional(T.Number()),
+  longest: T.Optional(T.Number()),
   wanted: T.Optional(T.Number()),
 });
 const FeelLimits = T.Object({

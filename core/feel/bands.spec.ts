@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { chance, drawn, effortFor, feelLimits, sampleFeel, setUpOf, whichBore, type FeelInputs, type FeelKinds, type SampleAsk, type Sampled } from './index.js'; // prettier-ignore
+import { chance, drawn, effortFor, FEEL_FIELDS, feelLimits, sampleFeel, setterOf, setUpOf, whichBore, type FeelInputs, type FeelKinds, type SampleAsk, type Sampled } from './index.js'; // prettier-ignore
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
 const KINDS: FeelKinds = { front: 'disc', rear: 'drum', assisted: false, stepped: false, valve: false };
@@ -42,6 +42,18 @@ describe('draws', () => {
     const ask = { setUps: [setUp({}, { frontFriction: FRICTION })], samples: 300 };
     expect(sampled(ask)).toEqual(sampled(ask));
   });
+});
+
+describe('a value that is drawn', () => {
+  it.each(FEEL_FIELDS.filter(({ usual }) => usual).map(({ key }) => [key]))('%s is written where setting it up puts it', (key) => {
+    const kinds: FeelKinds = { front: key === 'frontFactor' ? 'drum' : 'disc', rear: key.startsWith('rear') && key !== 'rearFactor' ? 'disc' : 'drum', assisted: true, stepped: false, valve: true };
+    const all: FeelInputs = { ...INPUTS, ...Object.fromEntries(FEEL_FIELDS.flatMap((f) => (f.usual && INPUTS[f.key] === undefined ? [[f.key, f.usual.value]] : []))), rearCount: 1 };
+    const [made, other] = [setUpOf(all, kinds), setUpOf({ ...all, [key]: 2 }, kinds)];
+    if ('missing' in made || 'missing' in other) throw new Error('a value is missing');
+    setterOf(made, key)?.(2);
+    expect(made).toEqual(other);
+    expect(made).not.toEqual(setUpOf(all, kinds));
+  }); // prettier-ignore
 });
 
 describe('bands', () => {

@@ -1,6 +1,15 @@
 import { pushed } from './brakes.js';
 import { effortFor } from './effort.js';
-import { FEEL_FIELDS, isAsked, setUpOf, type FeelInputs, type FeelKey, type FeelKinds } from './fields.data.js';
+import { lookup } from '../words/lookup.js';
+import {
+  FEEL_FIELDS,
+  FEEL_PATHS,
+  isAsked,
+  setUpOf,
+  type FeelInputs,
+  type FeelKey,
+  type FeelKinds,
+} from './fields.data.js';
 import type { SetUp, Vehicle } from './types.js';
 import type { FeelLimits } from './verdicts.js';
 import type { BoreWanted, Window } from './which-bore.js';
@@ -90,15 +99,18 @@ const endOf = (key: FeelKey): 'front' | 'rear' | undefined =>
 export function* sampleFeel({ setUps, which, samples, seed, limits }: SampleAsk): Generator<number, Sampled> {
   const random = chance(seed);
   const keys = FEEL_FIELDS.map(({ key }) => key).filter((key) => setUps.some(({ bands }) => bands[key]));
+  const draws = setUps.map((setUp) => drawsOf(setUp, setUps[0] as Uncertain, keys));
+  const shared = new Float64Array(keys.length);
   const found = setUps.map(() => columns(samples));
   const ratios = setUps.map(() => columns(samples));
   const bores = (which?.sizes ?? []).map((bore) => ({ bore, ...columns(samples), within: 0 }));
   for (let n = 0; n < samples; n++) {
-    const shared = new Map(keys.map((key) => [key, random()]));
-    const stops = setUps.map((setUp) => {
-      const own = inputsDrawn(setUp, setUps[0] as Uncertain, keys, shared, random);
-      const made = setUpOf(own, setUp.kinds);
-      return 'missing' in made ? undefined : { ...made, ...stopOf(made.vehicle, made.setUp, limits.everyday, limits) };
+    for (let i = 0; i < shared.length; i++) shared[i] = random();
+    const stops = draws.map((made) => {
+      if (!made) return undefined;
+      for (const { place, other, set, band, likely } of made.values)
+        set(drawn(other ? random() : (shared[place] as number), band, likely));
+      return { vehicle: made.vehicle, setUp: made.setUp, ...stopOf(made.vehicle, made.setUp, limits.everyday, limits) };
     });
     stops.forEach((stop, i) => {
       keep(found[i], n, stop?.effort, stop?.travel);
@@ -156,25 +168,59 @@ const over = (a: number | undefined, b: number | undefined): number | undefined 
 const isWithin = (value: number | undefined, window: Window | undefined): boolean =>
   window === undefined || (value !== undefined && value >= window.from && value <= window.to);
 
-function inputsDrawn(
+interface Drawn {
+  /** Which of the shared draws it takes, unless it is another wheel unit’s own. */
+  readonly place: number;
+  readonly other: boolean;
+  readonly band: Window;
+  readonly likely: number;
+  readonly set: (value: number) => void;
+}
+
+/** A set-up whose assumed values are written anew for each draw: nothing is made again that stays. Undefined where a value is missing. */
+function drawsOf(
   { inputs, kinds, bands, units }: Uncertain,
   first: Uncertain,
   keys: readonly FeelKey[],
-  shared: ReadonlyMap<FeelKey, number>,
-  random: () => number,
-): FeelInputs {
-  const out: Partial<Record<FeelKey, number>> = { ...inputs };
-  for (const key of keys) {
-    const band = bands[key];
-    const field = FEEL_FIELDS.find((f) => f.key === key);
-    if (!band || !field || !isAsked(field, kinds)) continue;
+): { vehicle: Vehicle; setUp: SetUp; values: readonly Drawn[] } | undefined {
+  // Made for these draws alone: it is written to.
+  const own = setUpOf(inputs, kinds);
+  if ('missing' in own) return undefined;
+  const values = keys.flatMap((key, place): Drawn[] => {
+    const [band, field] = [bands[key], FEEL_FIELDS.find((f) => f.key === key)];
+    if (!band || !field || !isAsked(field, kinds)) return [];
     const end = endOf(key);
     // Other wheel units are other linings: what is not known of them is drawn for themselves.
     const other = end !== undefined && (units?.[end] !== first.units?.[end] || kinds[end] !== first.kinds[end]);
-    const u = other ? random() : (shared.get(key) ?? random());
-    out[key] = drawn(u, band, inputs[key] ?? (band.from + band.to) / 2);
+    const set = setterOf(own, key);
+    return set ? [{ place, other, band, likely: inputs[key] ?? (band.from + band.to) / 2, set }] : [];
+  });
+  return { ...own, values };
+}
+
+/** Writes a value where it lies. */
+export function setterOf(
+  made: { readonly vehicle: Vehicle; readonly setUp: SetUp },
+  key: FeelKey,
+): ((value: number) => void) | undefined {
+  if (key === 'frontCount' || key === 'rearCount') {
+    const axle = made.setUp[key === 'frontCount' ? 'front' : 'rear'];
+    if (axle.kind !== 'disc') return undefined;
+    const [piston = 0] = axle.pistons;
+    return (value) => {
+      (axle as { pistons: readonly number[] }).pistons = Array.from(
+        { length: Math.max(1, Math.round(value)) },
+        () => piston,
+      );
+    };
   }
-  return out;
+  const path = lookup(FEEL_PATHS, key)?.split('/') ?? [];
+  const name = path.pop();
+  const at = path.reduce<unknown>((of, part) => (of as Record<string, unknown> | undefined)?.[part], made);
+  if (name === undefined || at === undefined) return undefined;
+  return (value) => {
+    (at as Record<string, number>)[name] = value;
+  };
 }
 
 function stopOf(vehicle: Vehicle, setUp: SetUp, at: number, limits: FeelLimits): { effort?: number; travel?: number } {

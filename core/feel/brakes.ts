@@ -145,6 +145,9 @@ function bounded(front: number, rear: number, { weight, frontShare, lean }: Stan
   return found?.[0];
 }
 
+/** The pedal ratio of a set-up: its own, or the vehicle’s. */
+export const ratioOf = (vehicle: Vehicle, setUp: SetUp): number => setUp.pedalRatio ?? vehicle.pedalRatio;
+
 /** A vehicle as it is in a case. */
 export const loaded = (vehicle: Vehicle, { load }: Case): Vehicle => ({ ...vehicle, ...load });
 
@@ -152,7 +155,7 @@ export const loaded = (vehicle: Vehicle, { load }: Case): Vehicle => ({ ...vehic
 export function kneeAt(vehicle: Vehicle, setUp: SetUp, how: Case = {}): number | undefined {
   const { booster } = setUp;
   if (!booster || how.lost === 'assistance' || booster.ratio <= 1) return undefined;
-  return assistOf(setUp, how) / (booster.ratio - 1) / (vehicle.pedalRatio * (vehicle.pedalEfficiency ?? 1));
+  return assistOf(setUp, how) / (booster.ratio - 1) / (ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1));
 }
 
 /**
@@ -161,7 +164,7 @@ export function kneeAt(vehicle: Vehicle, setUp: SetUp, how: Case = {}): number |
  */
 export function pushed(pedalForce: number, given: Vehicle, setUp: SetUp, how: Case, settings: FeelSettings): Point {
   const vehicle = loaded(given, how);
-  const input = pedalForce * vehicle.pedalRatio * (vehicle.pedalEfficiency ?? 1);
+  const input = pedalForce * ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1);
   const rod = boosterOut(input, setUp, how) * (setUp.master.efficiency ?? 1);
   const made = linePressure(rod, setUp.master, settings);
   const frontPressure = pastMetering(made, setUp);
@@ -174,7 +177,9 @@ export function pushed(pedalForce: number, given: Vehicle, setUp: SetUp, how: Ca
     ...(vehicle.tyreRadius === undefined
       ? {}
       : braked(vehicle, vehicle.tyreRadius, setUp, how, [frontPressure, rearPressure])),
-    ...(stroke === undefined ? {} : { stroke, pedalTravel: vehicle.pedalRatio * (stroke + (setUp.valveTravel ?? 0)) }),
+    ...(stroke === undefined
+      ? {}
+      : { stroke, pedalTravel: ratioOf(vehicle, setUp) * (stroke + (setUp.valveTravel ?? 0)) }),
   };
 }
 

@@ -80,6 +80,11 @@ export interface ClutchSide {
   readonly pedalRatio?: number;
   readonly masterBore?: number;
   readonly slaveBore?: number;
+  /** The ring of a concentric slave; it goes before a bore. */
+  readonly slaveOutside?: number;
+  readonly slaveInside?: number;
+  readonly forkRatio?: number;
+  readonly longest?: number;
   readonly wanted?: number;
 }
 /** What a workshop takes where a clutch does not say. */
@@ -90,19 +95,29 @@ export interface ClutchPractice {
 
 /** The clutch's figures as its arithmetic takes them; undefined while a size is missing. */
 export function clutchInput(side: ClutchSide, practice: ClutchPractice): ClutchInput | undefined {
-  const { pedalTravel, freeTravel, pedalRatio, masterBore, slaveBore, wanted } = side;
-  if (pedalTravel === undefined || pedalRatio === undefined || masterBore === undefined || slaveBore === undefined)
+  const { pedalTravel, freeTravel, pedalRatio, masterBore, wanted, forkRatio, longest } = side;
+  const slave = slaveOf(side);
+  if (pedalTravel === undefined || pedalRatio === undefined || masterBore === undefined || slave === undefined)
     return undefined;
   return {
     pedalTravel,
     pedalRatio,
     masterBore,
-    slave: { bore: slaveBore },
+    slave,
     cutOff: practice.portClosing,
     efficiency: practice.clutchEfficiency,
     ...(freeTravel === undefined ? {} : { freeTravel }),
     ...(wanted === undefined ? {} : { wanted }),
+    ...(forkRatio === undefined ? {} : { forkRatio }),
+    ...(longest === undefined ? {} : { longest }),
   };
+}
+
+/** The slave by its ring, else by its bore; undefined where neither is known, or the ring cannot be so. */
+function slaveOf({ slaveBore, slaveOutside, slaveInside }: ClutchSide): ClutchInput['slave'] | undefined {
+  if (slaveOutside !== undefined && slaveInside !== undefined)
+    return slaveInside < slaveOutside ? { outside: slaveOutside, inside: slaveInside } : undefined;
+  return slaveBore === undefined ? undefined : { bore: slaveBore };
 }
 
 /**
@@ -113,8 +128,12 @@ export function clutchRatios(
   now: ClutchSide,
   then: ClutchSide,
 ): { readonly travel: number; readonly effort: number } | undefined {
-  const of = ({ masterBore, slaveBore }: ClutchSide): number | undefined =>
-    masterBore === undefined || slaveBore === undefined ? undefined : pistonArea(masterBore) / pistonArea(slaveBore);
+  const of = (side: ClutchSide): number | undefined => {
+    const slave = slaveOf(side);
+    return side.masterBore === undefined || slave === undefined
+      ? undefined
+      : pistonArea(side.masterBore) / slaveArea(slave);
+  };
   const [before, after] = [of(now), of(then)];
   if (before === undefined || after === undefined) return undefined;
   const pedal = now.pedalRatio !== undefined && then.pedalRatio !== undefined ? then.pedalRatio / now.pedalRatio : 1;

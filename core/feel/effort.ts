@@ -1,4 +1,4 @@
-import { bendsOf, boosterIn, brakingAt, G, loaded, pushed, rodForce, type FeelSettings } from './brakes.js';
+import { bendsOf, boosterIn, brakingAt, G, loaded, pushed, ratioOf, rodForce, type FeelSettings } from './brakes.js';
 import type { Case, SetUp, Vehicle } from './types.js';
 
 /** No driver pushes harder, N. */
@@ -28,12 +28,12 @@ function backwards(
   how: Case,
   settings: FeelSettings,
 ): number | undefined {
-  const { mass, tyreRadius, pedalRatio, pedalEfficiency = 1 } = vehicle;
+  const { mass, tyreRadius, pedalEfficiency = 1 } = vehicle;
   if (mass === undefined || tyreRadius === undefined) return undefined;
   const pressure = pressureFor(deceleration * mass * G, tyreRadius, setUp, how);
   if (pressure === undefined) return undefined;
   const output = rodForce(pressure, setUp.master, settings) / (setUp.master.efficiency ?? 1);
-  const force = boosterIn(output, setUp, how) / (pedalRatio * pedalEfficiency);
+  const force = boosterIn(output, setUp, how) / (ratioOf(vehicle, setUp) * pedalEfficiency);
   return force <= HARDEST ? force : undefined;
 }
 

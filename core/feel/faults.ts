@@ -34,14 +34,21 @@ function axleFaults(end: 'front' | 'rear', axle: Axle): FeelFault[] {
   ]; // prettier-ignore
 }
 
+/** A master of drums may be larger than the cylinders of its wheels, for it fills many of them; one of discs never is. */
+const OVER_DRUM = 2;
+const isTooLarge = (bore: number, axles: readonly Axle[]): boolean =>
+  axles.every((axle) => {
+    const piston = Math.max(...pistonsOf(axle));
+    return piston >= 6 && bore > piston * (axle.kind === 'drum' ? OVER_DRUM : 1);
+  });
+
 /** What cannot be so, of a vehicle and a set-up; empty when all of it can. */
 export function feelFaults(vehicle: Vehicle, setUp: SetUp): FeelFault[] {
   const { master, valve, booster } = setUp;
-  const largest = Math.max(...pistonsOf(setUp.front), ...pistonsOf(setUp.rear));
   return [
     ...vehicleFaults(vehicle),
     ...(outside(master.bore, 6, 80) ? [{ at: '/setUp/master/bore', sentence: 'A master’s bore lies between 6 and 80 mm.' }] : []),
-    ...(master.bore > largest && largest >= 6 ? [{ at: '/setUp/master/bore', sentence: 'The master’s bore is larger than every piston that it feeds: one of them is misread.' }] : []),
+    ...(isTooLarge(master.bore, [setUp.front, setUp.rear]) ? [{ at: '/setUp/master/bore', sentence: 'The master’s bore is too large for every piston that it feeds: one of them is misread.' }] : []),
     ...(master.largeBore !== undefined && master.largeBore <= master.bore ? [{ at: '/setUp/master/largeBore', sentence: 'The large bore of a stepped master is larger than its small one.' }] : []),
     ...(valve && outside(valve.knee, 0.05, 20) ? [{ at: '/setUp/valve/knee', sentence: 'A valve begins between 0.05 and 20 MPa: no pedal reaches more, and it would never work.' }] : []),
     ...(booster && outside(booster.assist, 1, 60_000) ? [{ at: '/setUp/booster/assist', sentence: 'A booster adds between 1 and 60 000 N.' }] : []),

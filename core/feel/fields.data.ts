@@ -102,6 +102,19 @@ export const FEEL_FIELDS: readonly FeelField[] = [
   row('give', 'travel', 'what hoses and calipers give, mm³ per MPa', '', [0, 1000, 5], { usual: usual(150, 60, 350, 'longer and older hoses give more'), optional: true }),
 ]; // prettier-ignore
 
+/** Where a value lies in what it stands for: "vehicle/mass", "setUp/front/radius". A count of pistons lies in how many there are. */
+export const FEEL_PATHS: Readonly<Record<Exclude<FeelKey, 'frontCount' | 'rearCount' | 'ladenMass' | 'ladenShare'>, string>> = {
+  pedalRatio: 'setUp/pedalRatio', pedalEfficiency: 'vehicle/pedalEfficiency', mass: 'vehicle/mass', frontShare: 'vehicle/frontShare', height: 'vehicle/height',
+  wheelbase: 'vehicle/wheelbase', tyreRadius: 'vehicle/tyreRadius',
+  bore: 'setUp/master/bore', largeBore: 'setUp/master/largeBore', masterEfficiency: 'setUp/master/efficiency', masterStroke: 'setUp/master/stroke',
+  boosterRatio: 'setUp/booster/ratio', assist: 'setUp/booster/assist',
+  frontPiston: 'setUp/front/cylinder', frontFriction: 'setUp/front/friction', frontFactor: 'setUp/front/factor', frontRadius: 'setUp/front/radius', frontPushOut: 'setUp/front/pushOut', frontLift: 'setUp/front/lift',
+  rearPiston: 'setUp/rear/cylinder', rearFriction: 'setUp/rear/friction', rearFactor: 'setUp/rear/factor', rearRadius: 'setUp/rear/radius', rearPushOut: 'setUp/rear/pushOut', rearLift: 'setUp/rear/lift',
+  valveKnee: 'setUp/valve/knee', valveSlope: 'setUp/valve/slope', valveLadenKnee: 'setUp/valve/ladenKnee',
+  metering: 'setUp/metering', frontResidual: 'setUp/residual/front', rearResidual: 'setUp/residual/rear',
+  gap: 'setUp/gap', cutOff: 'setUp/cutOff', give: 'setUp/give',
+}; // prettier-ignore
+
 /** Whether a field counts where things are of these kinds. */
 export function isAsked(field: FeelField, kinds: FeelKinds): boolean {
   if (field.key === 'largeBore') return kinds.stepped;
@@ -157,6 +170,8 @@ export function setUpOf(
       ...(inputs.frontResidual === undefined && inputs.rearResidual === undefined
         ? {}
         : { residual: { ...given('front', inputs.frontResidual), ...given('rear', inputs.rearResidual) } }),
+      // Its own: what comes may hang from another pedal than what is there.
+      pedalRatio: of('pedalRatio'),
       front: wheel('front'),
       rear: wheel('rear'),
       ...given('gap', inputs.gap),

@@ -4,6 +4,7 @@ import type { FeelLimits } from './verdicts.js';
 export * from './bands.js';
 export * from './brakes.js';
 export * from './clutch.js';
+export * from './clutch-fields.data.js';
 export * from './loss.js';
 export * from './compare.js';
 export * from './effort.js';

@@ -79,6 +79,8 @@ export interface SetUp {
   readonly metering?: number;
   readonly front: Axle;
   readonly rear: Axle;
+  /** Its own pedal ratio, where it is not the vehicle’s. */
+  readonly pedalRatio?: number;
   /** Clearance of the rod. */
   readonly gap?: number;
   /** Port-closing travel of the master. Absent: 0, and said so. */

@@ -91,6 +91,11 @@ describe('valves', () => {
     const [inCases] = compareFeel(VEHICLE, [SETUP], [{}, { lost: 'front' }], [100, 300, 500], LIMITS);
     expect(inCases?.map((one) => one.verdicts.some((v) => v.code === 'valve-wanted'))).toEqual([true, false]);
   });
+  it('a set-up with a pedal ratio of its own is the vehicle with that ratio', () => {
+    const [own, whole] = [pushed(100, VEHICLE, { ...SETUP, pedalRatio: 5 }, {}, LIMITS), pushed(100, { ...VEHICLE, pedalRatio: 5 }, SETUP, {}, LIMITS)]; // prettier-ignore
+    expect(own).toEqual(whole);
+    expect(effortFor(0.3, VEHICLE, { ...SETUP, pedalRatio: 5 }, {}, LIMITS)).toBe(effortFor(0.3, { ...VEHICLE, pedalRatio: 5 }, SETUP, {}, LIMITS)); // prettier-ignore
+  });
   it('after a turn has pushed the pistons of the discs back the pedal goes further, by their volume', () => {
     const [plain, after] = [{}, { pushedBack: 0.4 }].map((how) => pushed(100, VEHICLE, SETUP, how, LIMITS).stroke ?? 0);
     const area = (d: number) => (Math.PI * d * d) / 4;

@@ -1,4 +1,4 @@
-import { assistOf, G, type FeelSettings } from './brakes.js';
+import { assistOf, G, ratioOf, type FeelSettings } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { Case, Point, SetUp, Vehicle } from './types.js';
 import { whichValve } from './valves.js';
@@ -184,7 +184,7 @@ const overLimit: Rule = ({ vehicle, setUp, how, points }) => {
   const { limit } = setUp.master;
   const hardest = points.at(-1)?.pedalForce;
   if (limit === undefined || hardest === undefined || !setUp.booster) return undefined;
-  const output = hardest * vehicle.pedalRatio * (vehicle.pedalEfficiency ?? 1) + assistOf(setUp, how);
+  const output = hardest * ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1) + assistOf(setUp, how);
   return output > limit
     ? { code: 'over-limit', weight: 'stop', values: { output, limit, pedalForce: hardest } }
     : undefined;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { clutchTravel, compareFeel, effortFor, feelLimits, kneeAt, linePressure, pushed, ratiosOf, strokeFor, summaryOf, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import { clutchTravel, compareFeel, effortFor, feelFaults, feelLimits, kneeAt, linePressure, pushed, ratiosOf, strokeFor, summaryOf, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
 
 /** The worked examples of the field's arithmetic, to the digits shown. */
 
@@ -15,6 +15,19 @@ const BARE: SetUp = {
 const SETUP: SetUp = { ...BARE, valve: { knee: 3, slope: 0.35 } };
 const LARGER: SetUp = { ...SETUP, master: { bore: 25.4, efficiency: 0.95 } };
 const at = (force: number, setUp = SETUP, how: Case = {}) => pushed(force, VEHICLE, setUp, how, LIMITS);
+
+describe('sizes that cannot be so', () => {
+  const drum = { kind: 'drum' as const, cylinder: 28.575, factor: 2.3, radius: 115 };
+  const disc = { kind: 'disc' as const, pistons: [28], friction: 0.38, radius: 115 };
+  const faults = (bore: number, front: typeof drum | typeof disc, rear: typeof drum | typeof disc) =>
+    feelFaults({ pedalRatio: 4 }, { master: { bore }, front, rear }).map(({ at }) => at);
+  it('a master may be larger than the cylinders of drums, and not larger than the pistons of discs', () => {
+    expect(faults(30.1625, drum, drum)).toEqual([]);
+    expect(faults(30.1625, disc, drum)).toEqual([]);
+    expect(faults(30.1625, disc, disc)).toEqual(['/setUp/master/bore']);
+    expect(faults(60, drum, drum)).toEqual(['/setUp/master/bore']);
+  });
+});
 
 describe('brakes', () => {
   it.each([

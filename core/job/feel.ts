@@ -23,7 +23,7 @@ export interface FeelSide {
   readonly kinds: FeelKinds;
   readonly values: readonly FeelValue[];
   /** The wheel units by their keys in the catalogue, where they are known. */
-  readonly units: { readonly front?: string; readonly rear?: string };
+  readonly units: { readonly master?: string; readonly front?: string; readonly rear?: string };
   /** Axles whose kind nobody recorded: a disc in front and a drum behind are assumed. */
   readonly assumed: readonly ('front' | 'rear')[];
 }
@@ -78,6 +78,23 @@ function kindsOf(parts: Parts): FeelKinds {
   };
 }
 
+/**
+ * Residual valves on the way to the drums, where it is certain: what the master's body holds and what lies in the lines are both known.
+ * Where both axles have drums nobody can say on whose way they lie; where none has, they lie on the way to discs.
+ */
+function residuals(parts: Parts, kinds: FeelKinds): FeelValue[] {
+  const [body, ...lines] = [parts.get('master'), ...[...parts.values()].filter(({ facts }) => facts.some((f) => f.attribute === 'line-valve'))]; // prettier-ignore
+  const found = [
+    body && knownAt(asOneFace(body), 'valve-in-body'),
+    ...lines.map((part) => knownAt(asOneFace(part), 'line-valve')),
+  ];
+  if (found.length < 2 || found.some((one) => one === undefined || one.disputed === true)) return [];
+  const value = found.filter((one) => one?.value === 'residual').length;
+  const from = 'the master’s body and the lines';
+  if (kinds.front === kinds.rear) return kinds.front === 'disc' && value > 0 ? [{ key: 'frontResidual', value, rests: 'worked-out', from }] : []; // prettier-ignore
+  return [{ key: kinds.front === 'drum' ? 'frontResidual' : 'rearResidual', value, rests: 'worked-out', from }];
+}
+
 /** Effective radius of a disc: its pads lie under the piston, whose edge reaches nearly to the rim. */
 function radius(key: 'frontRadius' | 'rearRadius', part: Part | undefined): FeelValue[] {
   const [disc, piston] = [figure(part, 'disc'), figure(part, 'bore')];
@@ -115,6 +132,7 @@ function sideOf(chain: Chain, judged: JudgedChain, practice: Settings, comes: bo
   return {
     kinds,
     units: {
+      ...(master?.unit === undefined ? {} : { master: master.unit }),
       ...(front?.unit === undefined ? {} : { front: front.unit }),
       ...(rear?.unit === undefined ? {} : { rear: rear.unit }),
     },
@@ -127,6 +145,7 @@ function sideOf(chain: Chain, judged: JudgedChain, practice: Settings, comes: bo
       ...assist(booster, practice),
       ...wheels('front', front),
       ...wheels('rear', rear),
+      ...residuals(parts, kinds),
       ...(typeof gap === 'number'
         ? [{ key: 'gap', value: gap, rests: 'worked-out', from: 'recess and pin' } as const]
         : []),

@@ -105,6 +105,7 @@ function setUpIn(asked: FeelSetUp, at: string): SetUp {
       : {}),
     ...part('metering', given(asked.metering, press(`${at}/metering`))),
     ...part('residual', asked.residual),
+    ...part('pedalRatio', asked.pedalRatio),
     front: axleIn(asked.front, `${at}/front`),
     rear: axleIn(asked.rear, `${at}/rear`),
     ...part('gap', given(asked.gap, way(`${at}/gap`))),

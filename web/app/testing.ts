@@ -18,9 +18,6 @@ import { JobService } from './jobs/job-service';
 import { CHARTS } from './parts/line-chart';
 import { MATERIAL } from './parts/material';
 
-// A loaded machine draws slowly; a test that waits is no failure.
-vi.setConfig({ testTimeout: 20_000 });
-
 globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
 
 /** The tests have no layout: every frame is as wide as a stage. */

@@ -1,7 +1,9 @@
 import { HttpClient, HttpEventType, type HttpEvent } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { concatMap, scan, type Observable } from 'rxjs';
+import { catchError, concatMap, scan, type Observable } from 'rxjs';
 import type {
+  FeelPrintRequest,
+  OtherBores,
   PairedUnits,
   AuditAnswer,
   CatalogueSummary,
@@ -46,6 +48,8 @@ import type {
   VehicleSearch,
   Workspace,
 } from '@kerabat/contract';
+
+import { refusedInWords } from './problem';
 
 const ROOT = '/api/v1';
 
@@ -141,6 +145,11 @@ export class Api {
   history = (): Observable<History> => this.http.get<History>(`${ROOT}/history`);
   undoAct = (id: number): Observable<UndoAnswer> => this.http.post<UndoAnswer>(`${ROOT}/history/${id}/undo`, null);
   demo = (): Observable<DemoSeen> => this.http.get<DemoSeen>(`${ROOT}/demo`);
+  otherBores = (unitId: string): Observable<OtherBores> =>
+    this.http.get<OtherBores>(`${ROOT}/units/${encodeURIComponent(unitId)}/other-bores`);
+  /** A comparison as a PDF. */
+  printFeel = (body: FeelPrintRequest): Observable<Blob> =>
+    this.http.post(`${ROOT}/tools/feel/print`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));
   paired = (unitId: string): Observable<PairedUnits> =>
     this.http.get<PairedUnits>(`${ROOT}/units/${encodeURIComponent(unitId)}/paired`);
   bringInDemo = (): Observable<DemoSeen> => this.http.post<DemoSeen>(`${ROOT}/demo`, {});

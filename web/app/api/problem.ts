@@ -1,5 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import { catchError, map, of, type Observable } from 'rxjs';
+import { catchError, from, map, of, switchMap, throwError, type Observable } from 'rxjs';
 import type { Problem } from '@kerabat/contract';
 
 /** The problem details in a failed answer; a sentence of our own when the server could not be reached. */
@@ -23,6 +23,22 @@ export function problemOf(error: unknown): Problem {
 
 const isProblem = (value: unknown): value is Problem =>
   typeof value === 'object' && value !== null && 'detail' in value;
+
+/** A refusal that came where a file was wanted: read as the words it is. */
+export const refusedInWords = (error: unknown): Observable<never> =>
+  error instanceof HttpErrorResponse && error.error instanceof Blob
+    ? from(error.error.text()).pipe(
+        switchMap((text) => throwError(() => new HttpErrorResponse({ status: error.status, error: readAsJson(text) }))),
+      )
+    : throwError(() => error);
+
+function readAsJson(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return text;
+  }
+}
 
 /** What came of asking: the answer, or the sentence of what went wrong. */
 export interface Outcome<T> {

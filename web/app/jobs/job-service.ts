@@ -7,6 +7,7 @@ import type {
   MeasurementView,
   PhotographMark,
   Problem,
+  SlipAddRequest,
   SlipEditRequest,
   SlipLineView,
   SlotWork,
@@ -202,6 +203,11 @@ export class JobService {
   addSlip(words: string, number: string, quantity: number, reason: string): Promise<string | undefined> {
     const line = { section: 'order' as const, words, quantity, reason, ...(number === '' ? {} : { number }) };
     return this.act((job) => this.api.addSlip(job, line));
+  }
+
+  /** A line that is no part: something to ask or to measure first. */
+  addLine(section: SlipAddRequest['section'], words: string, reason: string): Promise<string | undefined> {
+    return this.act((job) => this.api.addSlip(job, { section, words, quantity: 1, reason }));
   }
 
   decision(subject: string): Workspace['decisions'][number] | undefined {

@@ -7,6 +7,7 @@ import { practiceWith } from '@kerabat/core/settings';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
+import { ClutchFeel } from '../stages/feel/clutch-feel';
 import { FeelBoard } from '../stages/feel/feel-board';
 
 const BLANK: NonNullable<FeelSheet['brake']>['now'] = {
@@ -25,7 +26,7 @@ interface Shown {
 @Component({
   selector: 'app-feel-tool',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AsyncPipe, FeelBoard, ProblemLine],
+  imports: [AsyncPipe, ClutchFeel, FeelBoard, ProblemLine],
   template: `
     <div class="page">
       <h1>Feel, with a blank vehicle</h1>
@@ -33,12 +34,15 @@ interface Shown {
         <app-problem-line [text]="state.problem" />
         @if (state.sheet) {
           <app-feel-board [sheet]="state.sheet" name="feel-tool" />
+          <h2>A clutch, with blank values</h2>
+          <app-clutch-feel [clutch]="clutch" [practice]="state.sheet.limits" name="tool" [inJob]="false" />
         }
       }
     </div>
   `,
 })
 export class FeelTool {
+  protected readonly clutch = { now: {}, then: {} };
   protected readonly state$ = inject(Api)
     .settings()
     .pipe(

@@ -1,15 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input, output, signal, untracked } from '@angular/core'; // prettier-ignore
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatSliderModule } from '@angular/material/slider';
 import { FEEL_FIELDS, isAsked, type FeelField, type FeelKey } from '@kerabat/core/feel';
 import type { FeelSheet } from '@kerabat/contract';
-import { areasWords } from '@kerabat/core/words';
+import { areasWords, lookup } from '@kerabat/core/words';
+import { exhaustMap, filter, map, Subject, tap } from 'rxjs';
+import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
+import { outcome } from '../../api/problem';
 import { Folded } from '../../parts/folded';
+import { ProblemLine } from '../../parts/problem-line';
+import { FeelBands } from './feel-bands';
 import { FeelCases } from './feel-cases';
-import { shown } from './feel-cell';
-import { FeelDesk, type FeelDraft } from './feel-desk';
+import { FeelDesk, type FeelDraft, type TriedMaster } from './feel-desk';
+import { printRequest } from './feel-paper';
+import { shown } from './making';
 import { FeelPictures } from './feel-pictures';
 import { FeelTable } from './feel-table';
 import { Paired } from './paired';
@@ -18,11 +25,30 @@ import { WhichBorePart } from './which-bore';
 /** What can be dragged: each moves every picture with it. */
 const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assist', 'valveKnee', 'valveSlope'];
 
+/** A set-up that goes into a job: its master, and what would have to be so with it. */
+export interface TakenSetUp {
+  readonly id: string;
+  readonly name: string;
+  readonly master?: TriedMaster;
+  readonly conditions: readonly string[];
+}
+
 /** Set-ups of one vehicle compared: in words, in ratios, in figures, in pictures. */
 @Component({
   selector: 'app-feel-board',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FeelCases, FeelPictures, FeelTable, Paired, Folded, MatButtonModule, MatSliderModule, WhichBorePart],
+  imports: [
+    FeelBands,
+    FeelCases,
+    FeelPictures,
+    FeelTable,
+    Paired,
+    Folded,
+    ProblemLine,
+    MatButtonModule,
+    MatSliderModule,
+    WhichBorePart,
+  ],
   providers: [FeelDesk],
   template: `
     @if (desk.columns().length > 0) {
@@ -53,7 +79,26 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
         @if (changed()) {
           <button matButton type="button" (click)="forget()">Take back what was entered here</button>
         }
+        @if (desk.worked().length > 0) {
+          <button matButton="outlined" type="button" [disabled]="printing()" (click)="print.next()">
+            Print the comparison
+          </button>
+        }
+        @if (takes()) {
+          @for (one of offers(); track one.id) {
+            <button matButton="outlined" type="button" (click)="taken.emit(one)">
+              Take {{ one.name }} into the job
+            </button>
+          }
+        }
       </div>
+      <app-problem-line [text]="problem()" />
+      @for (fault of faults(); track fault) {
+        <p class="problem">{{ fault }}</p>
+      }
+      @if (assumedKinds(); as words) {
+        <p class="small needs-you">{{ words }}</p>
+      }
       @if (desk.worked().length > 0) {
         <section class="drag" aria-label="Drag a value">
           @for (d of dragged(); track d.field.key) {
@@ -81,7 +126,11 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
           @if (frontUnit(); as unit) {
             <app-paired [unit]="unit" />
           }
-          <app-which-bore />
+          <app-which-bore [master]="sheet().brake?.now?.units?.master" />
+        </app-folded>
+        <app-folded>
+          <span slot="title">How sure are the figures?</span>
+          <app-feel-bands />
         </app-folded>
       }
       <app-folded [open]="desk.worked().length === 0">
@@ -134,7 +183,17 @@ export class FeelBoard {
   /** What is known; what is entered over it is kept in the browser under the name. */
   readonly sheet = input.required<FeelSheet>();
   readonly name = input.required<string>();
+  /** What is written over a comparison that is printed. */
+  readonly title = input('');
+  /** Whether a set-up that was tried can be taken into a job. */
+  readonly takes = input(false);
+  readonly taken = output<TakenSetUp>();
   protected readonly desk = inject(FeelDesk);
+  private readonly api = inject(Api);
+  protected readonly print = new Subject<void>();
+  protected readonly printing = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
+  private readonly document = inject(DOCUMENT);
   private readonly drafts = inject(Drafts);
   private readonly snack = inject(MatSnackBar);
 
@@ -168,6 +227,28 @@ export class FeelBoard {
     const some = words.slice(0, 4).join(', ');
     return `Not known: ${some}${words.length > 4 ? ` and ${words.length - 4} more` : ''}. Ratios hold without them.`;
   });
+  /** Set-ups that were tried and differ from what comes. */
+  protected readonly offers = computed<TakenSetUp[]>(() =>
+    this.desk
+      .columns()
+      .filter(({ id }) => id !== 'now')
+      .flatMap(({ id, name }) => {
+        const master = lookup(this.desk.draft().masters ?? {}, id);
+        const conditions = this.desk
+          .conditionsOf(id)
+          .filter((words) => !master || !words.startsWith('bore of the master'));
+        return master || conditions.length > 0 ? [{ id, name, conditions, ...(master ? { master } : {}) }] : [];
+      }),
+  );
+  /** Why a set-up has no figures, each once. */
+  protected readonly faults = computed(() => [...new Set(this.desk.faults().values())]);
+  protected readonly assumedKinds = computed(() => {
+    const { brake } = this.sheet();
+    const ends = new Set([...(brake?.now.assumed ?? []), ...(brake?.then.assumed ?? [])]);
+    return ends.size === 0
+      ? undefined
+      : `Nobody recorded what sits ${[...ends].map((end) => (end === 'front' ? 'in front' : 'at the rear')).join(' and ')}: discs in front and drums at the rear are assumed. Choose below how it is made.`;
+  });
   protected readonly changed = computed(() => {
     const { typed, tries, kinds = {} } = this.desk.draft();
     return (
@@ -196,18 +277,41 @@ export class FeelBoard {
 
   constructor() {
     effect(() => this.desk.sheet.set(this.sheet()));
+    this.print
+      .pipe(
+        map(() => this.paper()),
+        filter((paper) => paper !== undefined),
+        tap(() => this.printing.set(true)),
+        exhaustMap((paper) => this.api.printFeel(paper).pipe(outcome())),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ answer, problem }) => {
+        this.printing.set(false);
+        this.problem.set(problem);
+        if (answer) this.document.defaultView?.open(URL.createObjectURL(answer), '_blank');
+      });
     effect(() => {
       const name = this.name();
       untracked(() => {
         this.anchors.clear();
         const kept = this.drafts.read<FeelDraft>(name);
-        this.desk.draft.set({ typed: kept?.typed ?? {}, tries: kept?.tries ?? [], kinds: kept?.kinds ?? {} });
+        this.desk.draft.set({ typed: {}, tries: [], ...kept });
       });
     });
     effect(() => {
       const draft = this.desk.draft();
       if (this.changed()) this.drafts.keep(untracked(this.name), draft);
     });
+  }
+
+  private paper() {
+    const ratios = this.ratios().map(({ words, value }) => `${words} × ${value}`);
+    return printRequest(
+      this.desk.worked(),
+      this.desk.cases(),
+      this.title() || 'Comparison with a blank vehicle',
+      ratios,
+    );
   }
 
   protected forget(): void {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { effortFor, type Compared } from '@kerabat/core/feel';
-import { feelVerdictWords } from '@kerabat/core/words';
+import { caseTable, saidOnce } from '@kerabat/core/feel';
+import { cellWords, feelVerdictWords } from '@kerabat/core/words';
 import { FeelDesk } from './feel-desk';
 
 /** Cases side by side: what an everyday stop takes, what the hardest push reaches, which axle locks first. */
@@ -75,51 +75,31 @@ export class FeelCases {
   protected readonly everyday = computed(() => `${this.desk.limits().everyday} g`);
   protected readonly hardest = computed(() => this.desk.worked()[0]?.cases[0]?.points.at(-1)?.pedalForce ?? 0);
 
+  private readonly inCases = computed(() =>
+    this.desk.worked().map(({ column, ...rest }) => ({ name: column.name, ...rest })),
+  );
+
   protected readonly rows = computed(() => {
-    const limits = this.desk.limits();
-    return this.desk.cases().map((how, i) => ({
-      name: how.name ?? '',
-      cells: this.desk.worked().map(({ vehicle, setUp, cases }) => {
-        const effort = effortFor(limits.everyday, vehicle, setUp, how, limits);
-        const last = cases[i]?.points.at(-1);
-        return {
-          effort:
-            effort === undefined
-              ? last?.deceleration === undefined
-                ? 'not known'
-                : 'none reaches it'
-              : `${effort.toFixed(0)} N`,
-          reached: last?.deceleration === undefined ? 'not known' : `${last.deceleration.toFixed(2)} g`,
-          first: how.lost === 'front' || how.lost === 'rear' ? '' : (last?.firstToLock ?? 'not known'),
-          rear: last?.firstToLock === 'rear' && how.lost === undefined,
-        };
-      }),
-    }));
+    const cases = this.desk.cases();
+    return caseTable(this.inCases(), cases, this.desk.limits()).map(({ name, cells }, i) => {
+      const oneAxle = cases[i]?.lost === 'front' || cases[i]?.lost === 'rear';
+      return {
+        name,
+        cells: cells.map((cell) => {
+          const [effort, reached, first] = cellWords(cell, oneAxle);
+          return { effort, reached, first, rear: cell.rear };
+        }),
+      };
+    });
   });
 
   /** What is to be said of the set-ups, each sentence once, with the cases that it holds in. */
-  protected readonly verdicts = computed(() => {
-    const said = new Map<string, { words: string; weight: string; where: string; also: string[] }>();
-    for (const { column, cases } of this.desk.worked())
-      cases.forEach((one: Compared, i) => {
-        for (const verdict of one.verdicts) {
-          const words = feelVerdictWords(verdict);
-          const name = this.desk.cases()[i]?.name ?? '';
-          const key = `${column.id}/${verdict.code}`;
-          const before = said.get(key);
-          if (before) before.also.push(name);
-          else
-            said.set(key, {
-              words,
-              weight: verdict.weight,
-              where: `${column.name}${i === 0 ? '' : `, ${name}`}:`,
-              also: [],
-            });
-        }
-      });
-    const order = ['stop', 'warning', 'not-known', 'note'];
-    return [...said.values()]
-      .map((one) => ({ ...one, also: one.weight === 'not-known' || one.weight === 'note' ? '' : one.also.join(', ') }))
-      .sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
-  });
+  protected readonly verdicts = computed(() =>
+    saidOnce(this.inCases(), this.desk.cases()).map(({ verdict, setUp, where, also }) => ({
+      words: feelVerdictWords(verdict),
+      weight: verdict.weight,
+      where: `${setUp}${where === '' ? '' : `, ${where}`}:`,
+      also: also.join(', '),
+    })),
+  );
 }

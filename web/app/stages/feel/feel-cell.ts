@@ -6,6 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { FeelField } from '@kerabat/core/feel';
 import { readQuantity, toBase } from '@kerabat/core/units';
 import type { Entered, Origin } from './feel-desk';
+import { shown } from './making';
 
 const ORIGINS: Readonly<Record<Origin, string>> = {
   measured: 'measured',
@@ -62,7 +63,7 @@ const EXPECTS = { mm: 'length', N: 'force', MPa: 'pressure' } as const;
   `,
 })
 export class FeelCell {
-  readonly field = input.required<FeelField>();
+  readonly field = input.required<Pick<FeelField, 'words' | 'unit' | 'least' | 'most' | 'usual' | 'optional'>>();
   /** What the set-up is called. */
   readonly name = input.required<string>();
   readonly entered = input<Entered>();
@@ -118,7 +119,3 @@ export class FeelCell {
       : value;
   }
 }
-
-/** As it stands in a field: to the digits that matter, with its unit. */
-export const shown = (value: number, unit: FeelField['unit']): string =>
-  `${unit === 'N' || unit === 'kg' ? value.toFixed(0) : String(Number(value.toPrecision(6)))}${unit === '' ? '' : ` ${unit}`}`;

@@ -3,6 +3,7 @@ import type { FeelSheet } from '@kerabat/contract';
 import {
   compareFeel,
   FEEL_FIELDS,
+  FEEL_PATHS,
   feelFaults,
   isAsked,
   ratiosOf,
@@ -14,10 +15,12 @@ import {
   type FeelInputs,
   type FeelKey,
   type FeelKinds,
+  type SampleAsk,
   type SetUp,
   type Vehicle,
 } from '@kerabat/core/feel';
 import { feelSummary, lookup } from '@kerabat/core/words';
+import { CHOICES, madeWords, shown } from './making';
 
 /** How a value came about; "assumed" is what vehicles usually have, "typed" what somebody entered here. */
 export type Origin = 'measured' | 'recorded' | 'setting' | 'worked-out' | 'assumed' | 'typed';
@@ -33,12 +36,18 @@ export interface FeelDraft {
   readonly tries: readonly string[];
   /** How set-ups are made otherwise than the chains say. */
   readonly kinds?: Readonly<Record<string, Partial<FeelKinds>>>;
+  /** The master that a set-up was tried with, where it is one of the catalogue. */
+  readonly masters?: Readonly<Record<string, TriedMaster>>;
+}
+export interface TriedMaster {
+  readonly unitId: string;
+  readonly name: string;
 }
 export interface Column {
   readonly id: string;
   readonly name: string;
   readonly kinds: FeelKinds;
-  readonly units: { readonly front?: string; readonly rear?: string };
+  readonly units: { readonly master?: string; readonly front?: string; readonly rear?: string };
   readonly values: Values;
 }
 export interface Worked {
@@ -51,8 +60,12 @@ export interface Worked {
 /** What belongs to the vehicle and is one for all set-ups. */
 const SHARED: ReadonlySet<FeelKey> = new Set(['mass', 'ladenMass', 'ladenShare', 'frontShare', 'height', 'wheelbase', 'tyreRadius', 'pedalEfficiency']); // prettier-ignore
 const EFFORTS = Array.from({ length: 101 }, (_, i) => i * 5);
+/** How far a turn pushes the pistons of a disc back, mm. Source: practice; run-out and play of the bearing make it more. */
+const PUSHED_BACK = 0.3;
 const NOTHING: FeelDraft = { typed: {}, tries: [] };
 const MOST_TRIES = 2;
+/** The same values are drawn each time: two people see the same bands. */
+const SEED = 20240229;
 
 /** Set-ups side by side: values of the chains, what is entered over them, and everything that follows, worked out at once. */
 @Injectable()
@@ -99,6 +112,7 @@ export class FeelDesk {
       { name: 'wet road', grip: 0.5 },
       ...(laden === undefined ? [] : [{ name: 'laden', load: { mass: laden, ...(ladenShare === undefined ? {} : { frontShare: ladenShare }) } }]), // prettier-ignore
       ...(friction !== undefined && then.kinds.front === 'disc' ? [{ name: 'linings faded by a third', friction: friction * 0.67 }] : []), // prettier-ignore
+      ...(then.kinds.front === 'disc' || then.kinds.rear === 'disc' ? [{ name: 'first push after a turn', pushedBack: PUSHED_BACK }] : []), // prettier-ignore
       { name: 'front circuit lost', lost: 'front' as const },
       { name: 'rear circuit lost', lost: 'rear' as const },
       { name: 'one of two diagonals lost', lost: 'diagonal' as const },
@@ -119,10 +133,35 @@ export class FeelDesk {
     this.columns().flatMap((column) => {
       const made = setUpOf(inputsOf(column), column.kinds);
       if ('missing' in made || feelFaults(made.vehicle, made.setUp).length > 0) return [];
-      const [cases] = compareFeel(made.vehicle, [made.setUp], this.cases(), EFFORTS, this.limits());
-      return cases ? [{ column, ...made, cases }] : [];
+      return [{ column, ...made, cases: this.compared(column.id, made.vehicle, made.setUp) }];
     }),
   );
+  /** A set-up that nobody changed is not worked out again while another is dragged. */
+  private compared(id: string, vehicle: Vehicle, setUp: SetUp): readonly Compared[] {
+    const [cases, limits] = [this.cases(), this.limits()];
+    const key = JSON.stringify([vehicle, setUp, cases, limits]);
+    const before = this.kept.get(id);
+    if (before?.key === key) return before.cases;
+    const [made = []] = compareFeel(vehicle, [setUp], cases, EFFORTS, limits);
+    this.kept.set(id, { key, cases: made });
+    return made;
+  }
+  private readonly kept = new Map<string, { readonly key: string; readonly cases: readonly Compared[] }>();
+
+  /** What is drawn to say how sure the figures are: every value that is only assumed, within the band that is usual. */
+  sampleAsk(samples: number, which?: SampleAsk['which']): SampleAsk {
+    const setUps = this.columns().map((column) => ({
+      inputs: inputsOf(column),
+      kinds: column.kinds,
+      units: column.units,
+      bands: Object.fromEntries(
+        FEEL_FIELDS.flatMap(({ key, usual }) =>
+          usual && column.values[key]?.origin === 'assumed' ? [[key, { from: usual.from, to: usual.to }]] : [],
+        ),
+      ),
+    }));
+    return { setUps, samples, seed: SEED, limits: this.limits(), ...(which ? { which } : {}) };
+  }
 
   /** What each set-up lacks before figures can be said. */
   readonly missing = computed<ReadonlyMap<string, readonly FeelKey[]>>(
@@ -206,16 +245,34 @@ export class FeelDesk {
   }
 
   /** A further set-up, beginning as the one that comes. */
-  tryAnother(): void {
+  tryAnother(bore?: number, master?: TriedMaster): void {
     if (!this.mayTry()) return;
-    this.draft.update((draft) => ({ ...draft, tries: [...draft.tries, `try-${Date.now()}`] }));
+    const id = `try-${Date.now()}`;
+    this.draft.update((draft) => ({
+      ...draft,
+      tries: [...draft.tries, id],
+      ...(master ? { masters: { ...draft.masters, [id]: master } } : {}),
+    }));
+    if (bore !== undefined) this.enter(id, 'bore', bore);
   }
 
   dropTry(id: string): void {
-    this.draft.update(({ typed, tries, kinds = {} }) => {
-      const [{ [id]: _, ...values }, { [id]: __, ...made }] = [typed, kinds];
-      return { typed: values, kinds: made, tries: tries.filter((one) => one !== id) };
+    this.draft.update(({ typed, tries, kinds = {}, masters = {} }) => {
+      const [{ [id]: _, ...values }, { [id]: __, ...made }, { [id]: ___, ...units }] = [typed, kinds, masters];
+      return { typed: values, kinds: made, masters: units, tries: tries.filter((one) => one !== id) };
     });
+  }
+
+  /** What of a set-up was entered by a person and is not what the chain that comes has: conditions that the job would have to meet. */
+  conditionsOf(id: string): string[] {
+    const { typed, kinds = {} } = this.draft();
+    const values = Object.entries(lookup(typed, id) ?? {}) as [FeelKey, Entered][];
+    const entered = values.flatMap(([key, { value, origin }]) => {
+      const field = FEEL_FIELDS.find((one) => one.key === key);
+      return field && origin === 'typed' ? [`${field.words} ${shown(value, field.unit)}`] : [];
+    });
+    const made = lookup(kinds, id);
+    return [...entered, ...(made ? CHOICES.flatMap((choice) => madeWords(choice, made)) : [])];
   }
 
   /** How far an assumption matters: the effort of an everyday stop at either end of its band, over what it is; undefined where it cannot be said. */
@@ -234,14 +291,12 @@ export class FeelDesk {
 
 /** What a pointer of a fault is as a field. */
 function keyAt(at: string): FeelKey {
-  const [, whose, part = '', name = ''] = at.split('/');
-  if (whose === 'vehicle') return part as FeelKey;
-  if (part === 'master') return name as FeelKey;
-  if (part === 'valve') return name === 'knee' ? 'valveKnee' : 'valveSlope';
-  if (part === 'booster') return name as FeelKey;
-  const field =
-    name === 'pistons' || name === 'cylinder' ? 'Piston' : `${name.charAt(0).toUpperCase()}${name.slice(1)}`;
-  return `${part}${field}` as FeelKey;
+  const path = at
+    .slice(1)
+    .replace('vehicle/pedalRatio', 'setUp/pedalRatio')
+    .replace(/pistons\/\d+$/, 'cylinder');
+  const found = Object.entries(FEEL_PATHS).find(([, where]) => where === path);
+  return (found?.[0] ?? 'bore') as FeelKey;
 }
 
 export const inputsOf = ({ values }: Column): FeelInputs =>

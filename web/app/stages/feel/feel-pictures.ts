@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import type { Point } from '@kerabat/core/feel';
 import { LineChart, type Curve } from '../../parts/line-chart';
+import { Folded } from '../../parts/folded';
 import { FeelDesk } from './feel-desk';
 import { StrokeBar } from './stroke-bar';
 
@@ -15,7 +17,7 @@ type Picture = (typeof PICTURES)[number]['id'];
 @Component({
   selector: 'app-feel-pictures',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LineChart, MatButtonToggleModule, StrokeBar],
+  imports: [Folded, LineChart, MatButtonToggleModule, StrokeBar],
   template: `
     <app-stroke-bar />
     <mat-button-toggle-group
@@ -35,6 +37,31 @@ type Picture = (typeof PICTURES)[number]['id'];
       [decimals]="picture() === 'balance' ? 1 : 0"
     />
     <p class="small quiet">{{ words() }}</p>
+    <app-folded>
+      <span slot="title">The same as a table</span>
+      <div class="scroll" tabindex="0" role="region" [attr.aria-label]="axes().y + ' by ' + axes().x">
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>pedal force</th>
+              @for (one of table().names; track one) {
+                <th>{{ one }}</th>
+              }
+            </tr>
+          </thead>
+          <tbody>
+            @for (row of table().rows; track row.force) {
+              <tr>
+                <th scope="row" class="mono">{{ row.force }} N</th>
+                @for (cell of row.cells; track $index) {
+                  <td class="mono">{{ cell }}</td>
+                }
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+    </app-folded>
   `,
   styles: `
     mat-button-toggle-group {
@@ -42,6 +69,12 @@ type Picture = (typeof PICTURES)[number]['id'];
     }
     app-line-chart {
       max-width: 720px;
+    }
+    .scroll {
+      overflow-x: auto;
+    }
+    table {
+      width: auto;
     }
   `,
 })
@@ -68,6 +101,20 @@ export class FeelPictures {
     return picture === 'balance' ? [...curves, { name: 'both alike', points: [[0, 0], [1, 1]] }] : curves; // prettier-ignore
   });
 
+  /** What the curves say, every 50 N. */
+  protected readonly table = computed(() => {
+    const picture = this.picture();
+    const worked = this.desk.worked();
+    const points = worked.map(({ cases }) => (cases[0]?.points ?? []).filter(({ pedalForce }) => pedalForce > 0 && pedalForce % 50 === 0)); // prettier-ignore
+    return {
+      names: worked.map(({ column }) => column.name),
+      rows: (points[0] ?? []).map(({ pedalForce }, i) => ({
+        force: pedalForce,
+        cells: points.map((all) => cellOf(all[i], picture)),
+      })),
+    };
+  });
+
   protected readonly words = computed(() => {
     const picture = this.picture();
     if (this.curves().every(({ points }) => points.length === 0))
@@ -85,4 +132,14 @@ export class FeelPictures {
       })
       .join('. ');
   });
+}
+
+function cellOf(point: Point | undefined, picture: Picture): string {
+  if (!point) return 'not known';
+  const { deceleration, pedalTravel, frontAdhesion, rearAdhesion } = point;
+  if (picture === 'travel') return pedalTravel === undefined ? 'not known' : `${pedalTravel.toFixed(1)} mm`;
+  if (picture === 'deceleration') return deceleration === undefined ? 'not known' : `${deceleration.toFixed(3)} g`;
+  return frontAdhesion === undefined || rearAdhesion === undefined
+    ? 'not known'
+    : `front ${frontAdhesion.toFixed(2)}, rear ${rearAdhesion.toFixed(2)}`;
 }

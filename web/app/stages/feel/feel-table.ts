@@ -5,6 +5,7 @@ import { MatSelectModule } from '@angular/material/select';
 import { effortFor, FEEL_GROUPS, isAsked, setUpOf, type FeelField, type FeelGroup, type FeelInputs, type FeelKinds } from '@kerabat/core/feel'; // prettier-ignore
 import { FeelCell } from './feel-cell';
 import { FeelDesk, type Column } from './feel-desk';
+import { CHOICES } from './making';
 
 const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
   vehicle: 'vehicle',
@@ -14,41 +15,6 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
   rear: 'rear wheels',
   travel: 'what travel is lost in',
 };
-
-/** How a set-up is made: one choice a row, read from its kinds and turned into them. */
-interface Choice {
-  readonly words: string;
-  readonly options: readonly string[];
-  readonly of: (kinds: FeelKinds) => string;
-  readonly make: (option: string) => Partial<FeelKinds>;
-}
-const yesNo = (
-  words: string,
-  options: readonly [yes: string, no: string],
-  key: 'assisted' | 'stepped' | 'valve',
-): Choice => ({
-  words,
-  options,
-  of: (kinds) => (kinds[key] ? options[0] : options[1]),
-  make: (option) => ({ [key]: option === options[0] }),
-});
-const DISC = ['disc, floating caliper', 'disc, fixed caliper', 'drum'] as const;
-const wheels = (words: string, end: 'front' | 'rear'): Choice => ({
-  words,
-  options: DISC,
-  of: (kinds) => (kinds[end] === 'drum' ? DISC[2] : kinds[`${end}Form`] === 'fixed' ? DISC[1] : DISC[0]),
-  make: (option) =>
-    option === DISC[2]
-      ? { [end]: 'drum' }
-      : { [end]: 'disc', [`${end}Form`]: option === DISC[1] ? 'fixed' : 'floating' },
-});
-const CHOICES: readonly Choice[] = [
-  yesNo('assistance', ['a booster', 'none'], 'assisted'),
-  yesNo('bore', ['stepped', 'straight'], 'stepped'),
-  wheels('front', 'front'),
-  wheels('rear', 'rear'),
-  yesNo('valve at the rear', ['proportioning', 'none'], 'valve'),
-];
 
 /** Every value of every set-up, with what it rests on; a value of the vehicle stands once. */
 @Component({

@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
+import { jobNumber } from '@kerabat/core/words';
 import { JobService } from '../../jobs/job-service';
 import { ClutchFeel } from './clutch-feel';
-import { FeelBoard } from './feel-board';
+import { ProblemLine } from '../../parts/problem-line';
+import { FeelBoard, type TakenSetUp } from './feel-board';
 
 const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
 
@@ -10,13 +13,20 @@ const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
 @Component({
   selector: 'app-feel-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ClutchFeel, FeelBoard, RouterLink],
+  imports: [ClutchFeel, FeelBoard, ProblemLine, RouterLink],
   template: `
     @if (service.workspace(); as w) {
       @if (onClutch() && w.feel.clutch) {
-        <app-clutch-feel [clutch]="w.feel.clutch" [practice]="w.feel.limits" />
+        <app-clutch-feel [clutch]="w.feel.clutch" [practice]="w.feel.limits" [name]="'' + w.job.id" />
       } @else if (w.feel.brake) {
-        <app-feel-board [sheet]="w.feel" [name]="'feel-' + w.job.id" />
+        <app-problem-line [text]="problem()" />
+        <app-feel-board
+          [sheet]="w.feel"
+          [name]="'feel-' + w.job.id"
+          [title]="title()"
+          [takes]="true"
+          (taken)="take($event)"
+        />
       } @else {
         <p>
           The feel is compared once there is a master in the chain.
@@ -28,5 +38,26 @@ const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
 })
 export class FeelStage {
   protected readonly service = inject(JobService);
+  private readonly snack = inject(MatSnackBar);
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly title = computed(() => {
+    const w = this.service.workspace();
+    if (!w) return '';
+    const vehicle = w.vehicle ? `${w.vehicle.maker} ${w.vehicle.name}` : 'vehicle not known';
+    return `Job ${jobNumber(w.job.id)}, ${w.job.asker}: ${vehicle}`;
+  });
+
+  /** The master goes into the chain; what else would have to be so goes onto the list, to be asked or measured first. */
+  protected async take({ name, master, conditions }: TakenSetUp): Promise<void> {
+    const reason = `of the set-up “${name}” in Feel`;
+    const problem =
+      (master && (await this.service.decide('unit:brake-master', master.unitId, reason))) ??
+      (conditions.length === 0 ? undefined : await this.service.addLine('ask', conditions.join('; '), reason));
+    this.problem.set(problem);
+    if (problem !== undefined) return;
+    const said = [...(master ? [`${master.name} chosen`] : []), ...(conditions.length > 0 ? ['conditions are on the list'] : [])]; // prettier-ignore
+    this.snack.open(said.join('; '), undefined, { duration: 6000 });
+  }
+
   protected readonly onClutch = computed(() => CLUTCH_SLOTS.includes(this.service.slot() ?? ''));
 }

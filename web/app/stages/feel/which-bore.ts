@@ -1,21 +1,40 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, FormGroup, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { catchError, map, of, skip, Subject, switchMap } from 'rxjs';
 import { BORE_SIZES, boreName } from '@kerabat/core/bore';
-import { whichBore } from '@kerabat/core/feel';
-import { whichBoreNone, whichBoreWords } from '@kerabat/core/words';
-import { FeelDesk } from './feel-desk';
+import { whichBore, type BoreBands } from '@kerabat/core/feel';
+import { toBase } from '@kerabat/core/units';
+import { bandWords, whichBoreNone, whichBoreWords } from '@kerabat/core/words';
+import { Api } from '../../api/api';
+import { outcome, problemOf } from '../../api/problem';
+import { ProblemLine } from '../../parts/problem-line';
+import { FeelDesk, type TriedMaster } from './feel-desk';
+import { Sampler } from './sampler';
 
 const figure = () => new FormControl<number | null>(null);
+const SIZES = BORE_SIZES.map((size) => size.diameterMm);
+/** Units whose bore is this near to a nominal size have it, mm. */
+const NEAR = 0.06;
+const SAMPLES = 20_000;
+const SHOWN = 8;
 
-/** The reverse question: which bore brings effort and travel into a window for these wheel units. */
+/** The reverse question: which bore brings effort and travel into a window for these wheel units, and which units have it and fit the place. */
 @Component({
   selector: 'app-which-bore',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  imports: [
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatProgressBarModule,
+    ReactiveFormsModule,
+    ProblemLine,
+  ],
   template: `
     <form class="row" [formGroup]="form" (submit)="$event.preventDefault()">
       @for (f of fields; track f.name) {
@@ -28,47 +47,106 @@ const figure = () => new FormControl<number | null>(null);
     @if (none(); as words) {
       <p>{{ words }}</p>
     }
+    <app-problem-line [text]="problem() ?? others()?.problem" />
+    @if (others()?.answer?.because; as words) {
+      <p class="small needs-you">{{ words }}</p>
+    }
     @if (ranked().length > 0) {
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>bore</th>
-            <th>effort and travel</th>
-            <th><span class="hidden-text">lay it beside</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (one of ranked(); track one.bore) {
-            <tr [class.within]="one.within">
-              <td class="mono">{{ one.name }}</td>
-              <td>{{ one.because }}</td>
-              <td>
-                @if (desk.mayTry()) {
-                  <button matButton type="button" (click)="take(one.bore)" [attr.aria-label]="'Try ' + one.name">
-                    Try
-                  </button>
-                }
-              </td>
+      @if (desk.assumed() > 0) {
+        @if (drawn() === undefined) {
+          <button matButton="outlined" type="button" (click)="draw.next(true)">Draw what is assumed</button>
+        } @else {
+          <button matButton="outlined" type="button" (click)="draw.next(false)">Cancel</button>
+          <mat-progress-bar [value]="((drawn() ?? 0) / samples) * 100" aria-label="Draws made" />
+        }
+      }
+      <div class="scroll" tabindex="0" role="region" aria-label="Bores, the best first">
+        <table class="plain">
+          <thead>
+            <tr>
+              <th>bore</th>
+              <th>effort and travel</th>
+              <th>units that have it and fit the place</th>
+              <th><span class="hidden-text">lay it beside</span></th>
             </tr>
-          }
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            @for (one of ranked(); track one.bore) {
+              <tr [class.within]="one.within">
+                <td class="mono">{{ one.name }}</td>
+                <td>
+                  {{ one.because }}
+                  @if (one.band; as band) {
+                    <div class="small quiet">{{ band }}</div>
+                  }
+                </td>
+                <td>
+                  @for (unit of one.units; track unit.unitId) {
+                    <div>
+                      {{ unit.name }}
+                      @if (desk.mayTry()) {
+                        <button
+                          matButton
+                          type="button"
+                          (click)="desk.tryAnother(one.bore, unit)"
+                          [attr.aria-label]="'Try ' + unit.name"
+                        >
+                          Try
+                        </button>
+                      }
+                      @if (unit.but; as but) {
+                        <div class="small quiet">{{ but }}</div>
+                      }
+                    </div>
+                  } @empty {
+                    <span class="quiet small">{{ master() ? 'none recorded' : '' }}</span>
+                  }
+                </td>
+                <td>
+                  @if (desk.mayTry()) {
+                    <button
+                      matButton
+                      type="button"
+                      (click)="desk.tryAnother(one.bore)"
+                      [attr.aria-label]="'Try ' + one.name"
+                    >
+                      Try the size
+                    </button>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
     }
   `,
   styles: `
     mat-form-field {
       width: 11rem;
     }
+    .scroll {
+      overflow-x: auto;
+    }
     table {
       width: auto;
     }
-    .within td {
+    .within td:first-child {
       font-weight: 600;
+    }
+    mat-progress-bar {
+      max-width: 24rem;
+      margin: 6px 0;
     }
   `,
 })
 export class WhichBorePart {
   protected readonly desk = inject(FeelDesk);
+  private readonly api = inject(Api);
+  private readonly sampler = inject(Sampler);
+  /** The master in whose place another bore would go, by its key. */
+  readonly master = input<string>();
+  protected readonly samples = SAMPLES;
   protected readonly fields = [
     { name: 'effortFrom', words: 'Effort from, N' },
     { name: 'effortTo', words: 'to, N' },
@@ -77,35 +155,99 @@ export class WhichBorePart {
   ] as const;
   protected readonly form = new FormGroup({ effortFrom: figure(), effortTo: figure(), travelFrom: figure(), travelTo: figure() }); // prettier-ignore
   private readonly asked = toSignal(this.form.valueChanges, { initialValue: this.form.value });
+  protected readonly others = toSignal(
+    toObservable(this.master).pipe(
+      switchMap((master) => (master === undefined ? of(undefined) : this.api.otherBores(master).pipe(outcome()))),
+    ),
+  );
 
-  private readonly answer = computed(() => {
-    const then = this.desk.worked().find(({ column }) => column.id === 'then');
+  /** True to draw what is assumed, false to leave off. */
+  protected readonly draw = new Subject<boolean>();
+  protected readonly drawn = signal<number | undefined>(undefined);
+  protected readonly problem = signal<string | undefined>(undefined);
+  private readonly bands = signal<ReadonlyMap<number, BoreBands>>(new Map());
+
+  private readonly wanted = computed(() => {
     const { effortFrom, effortTo, travelFrom, travelTo } = this.asked();
-    const limits = this.desk.limits();
     const window = (from: number | null | undefined, to: number | null | undefined) =>
       typeof from === 'number' && typeof to === 'number' && to >= from && from > 0 ? { from, to } : undefined;
     const [effort, travel] = [window(effortFrom, effortTo), window(travelFrom, travelTo)];
-    if (!then || (!effort && !travel)) return undefined;
-    const wanted = { ...(effort ? { effort: { ...effort, at: limits.everyday } } : {}), ...(travel ? { travel } : {}) };
-    return whichBore(then.vehicle, then.setUp, wanted, BORE_SIZES.map((size) => size.diameterMm), limits); // prettier-ignore
+    return effort || travel
+      ? { ...(effort ? { effort: { ...effort, at: this.desk.limits().everyday } } : {}), ...(travel ? { travel } : {}) }
+      : undefined;
+  });
+  private readonly answer = computed(() => {
+    const [then, wanted] = [this.desk.worked().find(({ column }) => column.id === 'then'), this.wanted()];
+    return then && wanted ? whichBore(then.vehicle, then.setUp, wanted, SIZES, this.desk.limits()) : undefined;
   });
   protected readonly none = computed(() => {
     const none = this.answer()?.none;
     return none && whichBoreNone(none);
   });
+  /** Of those within, and of those outside, the sizes that a fitting unit has come first. */
+  private readonly best = computed(() => {
+    const all = (this.answer()?.ranked ?? []).map((one, place) => ({ ...one, place, units: this.unitsOf(one.bore) }));
+    const rank = ({ within, units, place }: (typeof all)[number]): number =>
+      (within ? 0 : 2000) + (units.length > 0 ? 0 : 1000) + place;
+    return all.sort((a, b) => rank(a) - rank(b)).slice(0, SHOWN);
+  });
   protected readonly ranked = computed(() =>
-    (this.answer()?.ranked ?? []).slice(0, 8).map((one) => ({
+    this.best().map((one) => ({
       bore: one.bore,
       name: boreName(one.bore) ?? `${one.bore.toFixed(2)} mm`,
       within: one.within,
       because: whichBoreWords(one, this.desk.limits().everyday),
+      band: bandsIn(this.bands().get(one.bore)),
+      units: one.units,
     })),
   );
 
-  /** Lays the bore beside the others as a further set-up. */
-  protected take(bore: number): void {
-    this.desk.tryAnother();
-    const last = this.desk.draft().tries.at(-1);
-    if (last !== undefined) this.desk.enter(last, 'bore', bore);
+  constructor() {
+    this.draw
+      .pipe(
+        switchMap((draws) => {
+          this.drawn.set(draws ? 0 : undefined);
+          this.problem.set(undefined);
+          const [wanted, place] = [this.wanted(), this.desk.columns().findIndex(({ id }) => id === 'then')];
+          if (!draws || !wanted || place < 0) return of(undefined);
+          return this.sampler
+            .run(this.desk.sampleAsk(SAMPLES, { of: place, sizes: this.best().map(({ bore }) => bore), wanted }))
+            .pipe(catchError((error: unknown) => of({ problem: problemOf(error).detail })));
+        }),
+        takeUntilDestroyed(),
+      )
+      .subscribe((said) => {
+        if (said === undefined) return this.drawn.set(undefined);
+        if ('drawn' in said) return this.drawn.set(said.drawn);
+        this.drawn.set(undefined);
+        if ('problem' in said) this.problem.set(said.problem);
+        else this.bands.set(new Map(said.sampled.bores.map((one) => [one.bore, one])));
+      });
+    // Bands of other values or windows than those that are shown would be wrong.
+    toObservable(computed(() => [this.desk.columns(), this.wanted()]))
+      .pipe(
+        skip(1),
+        map(() => this.bands.set(new Map())),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.draw.next(false));
+  }
+
+  private unitsOf(bore: number): (TriedMaster & { readonly but: string })[] {
+    return (this.others()?.answer?.units ?? [])
+      .filter((unit) => Math.abs(toBase(unit.bore) - bore) <= NEAR)
+      .map(({ unitId, maker, name, changes, open }) => ({
+        unitId,
+        name: `${maker} ${name}`,
+        but: [...changes, ...(open.length === 0 ? [] : [`not recorded: ${open.join(', ')}`])].join('; '),
+      }));
   }
 }
+
+const bandsIn = (bands: BoreBands | undefined): string | undefined =>
+  bands &&
+  [
+    `within in ${(bands.within * 100).toFixed(0)} of 100 draws`,
+    ...(bands.effort ? [bandWords(bands.effort, 'N')] : []),
+    ...(bands.travel ? [bandWords(bands.travel, 'mm')] : []),
+  ].join(', ');
