@@ -170,10 +170,9 @@ export class Seat {
       const by = (e.getAttribute('aria-labelledby') ?? '')
         .split(' ')
         .map((id) => document.getElementById(id)?.textContent ?? '');
-      return [e.getAttribute('aria-label') ?? '', ...labels, ...by, e.textContent ?? '']
-        .join(' ')
-        .replace(/\s+/g, ' ')
-        .trim();
+      // A part of the page is called by its label; what stands in it are other things.
+      const own = e.matches('[role=region], [role=group]') ? '' : (e.textContent ?? '');
+      return [e.getAttribute('aria-label') ?? '', ...labels, ...by, own].join(' ').replace(/\s+/g, ' ').trim();
     });
   }
 

@@ -51,9 +51,37 @@ describe('what a change does, by keyboard', () => {
     await seat.keys('Tab');
     await seat.type('140');
     await seat.see('for 0.30 g');
-    await seat.tabTo('Try');
+    await seat.tabTo('Draw what is assumed');
+    await seat.keys('Enter');
+    await seat.see('of 100 draws');
+    await seat.tabTo('Try the size 7/8 in');
     await seat.keys('Enter');
     await seat.see('try 1: 0.3 g takes');
+    expect(seat.errors).toEqual([]);
+  });
+
+  it('how sure the figures are is drawn in a thread of its own, and the page is never held up for long', async () => {
+    await seat.tabTo('How sure are the figures');
+    await seat.keys('Enter');
+    await seat.page.evaluate(() => {
+      const held: number[] = ((window as { held?: number[] }).held = []);
+      new PerformanceObserver((list) => held.push(...list.getEntries().map(({ duration }) => duration))).observe({ entryTypes: ['longtask'] }); // prettier-ignore
+    });
+    await seat.tabTo('Draw 20000 times');
+    await seat.keys('Enter');
+    await seat.see('ninety of a hundred lie between');
+    expect(await seat.page.evaluate(() => (window as { held?: number[] }).held?.length ?? 99)).toBeLessThan(4);
+  });
+
+  it('what was tried is printed, and taken into the job: its conditions stand on the list', async () => {
+    await seat.tabTo('Print the comparison');
+    const printed = seat.page.waitForResponse((answer) => answer.url().endsWith('/tools/feel/print'));
+    await seat.keys('Enter');
+    expect([(await printed).status(), (await printed).headers()['content-type']]).toEqual([200, 'application/pdf']);
+    await seat.page.bringToFront();
+    await seat.tabTo('Take try 1 into the job');
+    await seat.keys('Enter');
+    await seat.see('bore of the master', 'app-parts-list');
     expect(seat.errors).toEqual([]);
   });
 
@@ -66,6 +94,31 @@ describe('what a change does, by keyboard', () => {
     expect(await phone.sideways()).toBeLessThanOrEqual(1);
     expect(await phone.smallTargets(44)).toEqual([]);
   });
+});
+
+it('a clutch that drags: what is measured says where its travel is lost', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/2/feel');
+  for (const [field, value] of [['pedal travel, now', '135'], ['free travel of the pedal, now', '12'], ['travel that releases, now', '14']] as const) {
+    await seat.tabTo(field);
+    await seat.page.keyboard.down('Control');
+    await seat.keys('a');
+    await seat.page.keyboard.up('Control');
+    await seat.type(value);
+    await seat.keys('Tab');
+  } // prettier-ignore
+  await seat.see('slave travel');
+  await seat.tabTo('Measured on the vehicle');
+  await seat.keys('Enter');
+  await seat.tabTo('slave travel, measured');
+  await seat.type('9');
+  await seat.keys('Tab');
+  await seat.see('do not arrive');
+  await seat.tabTo('Which pair brings');
+  await seat.keys('Enter');
+  await seat.see('at the slave,');
+  expect(await seat.axe()).toEqual([]);
+  expect(seat.errors).toEqual([]);
 });
 
 it('an upgrade from a call to its feel takes few keys', async () => {

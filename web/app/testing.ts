@@ -229,6 +229,7 @@ export function job(w: Workspace, answers: string | undefined = undefined) {
     change: act(),
     editSlip: act(),
     addSlip: act(),
+    addLine: act(),
   };
 }
 export const using = (service: ReturnType<typeof job>, api = {}) => ({

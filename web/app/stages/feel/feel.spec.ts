@@ -1,13 +1,15 @@
 import { of } from 'rxjs';
-import type { FeelSheet } from '@kerabat/contract';
+import type { FeelPrintRequest, FeelSheet } from '@kerabat/contract';
+import { sampleFeel, type SampleAsk } from '@kerabat/core/feel';
 import { choose, job, named, render, typeIn, using, workspace } from '../../testing';
 import { FeelStage } from './feel';
+import { SAMPLER_THREAD } from './sampler';
 
 type Values = NonNullable<FeelSheet['brake']>['now']['values'];
 const kinds = { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false } as const;
 const side = (bore: number, more: Values = []) => ({
   kinds,
-  units: { front: 'ard-k48v' },
+  units: { master: 'ard-tm22v', front: 'ard-k48v' },
   assumed: [],
   values: [
     { key: 'pedalRatio' as const, value: 4.2, rests: 'recorded' as const },
@@ -21,11 +23,36 @@ const side = (bore: number, more: Values = []) => ({
 const { feel } = workspace();
 const sheet: FeelSheet = { limits: feel.limits, brake: { now: side(22.225), then: side(23.8125) } };
 const PAIRED = [{ vehicle: 'V10 crew carrier', unitId: 'ard-tm22v', name: 'tandem master 22 V', bore: { value: 22.225, unit: 'mm' } }]; // prettier-ignore
-const stage = (over: FeelSheet = sheet, slot = 'brake-master') => {
+const OTHERS = [{ unitId: 'ard-tm25v', name: 'tandem master 25 V', maker: 'Ardfrith', bore: { value: 25.4, unit: 'mm' }, changes: ['rod length: 118 there, 122 here: Adjust the rod'], open: ['sensor'] }]; // prettier-ignore
+/** The thread that draws, in the same thread: at once, or never when it is held. */
+function thread(held = false) {
+  const ended = vi.fn();
+  const make = () => {
+    const made = {
+      onmessage: null as ((event: MessageEvent) => void) | null,
+      onerror: null,
+      terminate: ended,
+      postMessage: (ask: SampleAsk) => {
+        if (held) return made.onmessage?.({ data: { drawn: 500 } } as MessageEvent);
+        const run = sampleFeel({ ...ask, samples: 200 });
+        let next = run.next();
+        while (next.done !== true) next = run.next();
+        made.onmessage?.({ data: { sampled: next.value } } as MessageEvent);
+      },
+    };
+    return made;
+  };
+  return { ended, make };
+}
+const printFeel = vi.fn((_: FeelPrintRequest) => of(new Blob(['%PDF-'])));
+async function stage(over: FeelSheet = sheet, slot = 'brake-master', threads = thread()) {
   const service = job(workspace({ slot }, { feel: over }));
   service.slot.set(slot);
-  return render(FeelStage, using(service, { paired: () => of({ paired: PAIRED }) }));
-};
+  const others = { paired: () => of({ paired: PAIRED }), otherBores: () => of({ units: OTHERS }), printFeel };
+  const { api, providers } = using(service, others);
+  const made = await render(FeelStage, { api, providers: [...providers, { provide: SAMPLER_THREAD, useValue: threads.make }] }); // prettier-ignore
+  return { ...made, service };
+}
 
 beforeEach(() => localStorage.clear());
 
@@ -106,6 +133,90 @@ describe('Feel', () => {
     expect(text()).toContain('none on record');
     expect(text()).toContain('for 0.30 g');
     expect(text()).toContain('within');
+  });
+
+  it('a size that a fitting unit has comes with it, is tried with it, and taken into the job: unit to the chain, conditions to the list', async () => {
+    const { fixture, host, text, settle, service } = await stage();
+    named(host, 'Assume what is usual').click();
+    await settle();
+    await typeIn(fixture, 'Effort from, N', '60');
+    await typeIn(fixture, 'to, N', '400');
+    await settle();
+    expect(text()).toContain('rod length: 118 there, 122 here: Adjust the rod; not recorded: sensor');
+    named(host, 'Try Ardfrith tandem master 25 V').click();
+    await settle();
+    await typeIn(fixture, 'pedal ratio, try 1', '5');
+    await settle();
+    named(host, 'Take try 1 into the job').click();
+    await settle();
+    expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-tm25v', 'of the set-up “try 1” in Feel');
+    expect(service.addLine).toHaveBeenCalledWith('ask', 'pedal ratio 5', 'of the set-up “try 1” in Feel');
+  });
+
+  it('how sure: what is assumed is drawn; another value takes the bands away; a run can be left', async () => {
+    const { fixture, host, text, settle } = await stage();
+    named(host, 'Assume what is usual').click();
+    await settle();
+    named(host, 'Draw 20000 times').click();
+    await settle();
+    // Nothing but the bore differs, and what both share is drawn once: the ratio has no band.
+    expect(text()).toContain('× 1.15 (1.15 to 1.15)');
+    expect(text()).toMatch(/\d+ N \(\d+ to \d+\)/);
+    await typeIn(fixture, 'mass, all', '1500');
+    await settle();
+    expect(text()).not.toContain('× 1.15 (1.15');
+    const held = thread(true);
+    const other = await stage(sheet, 'brake-master', held);
+    named(other.host, 'Draw 20000 times').click();
+    await other.settle();
+    expect(other.host.querySelector('mat-progress-bar')).not.toBeNull();
+    named(other.host, 'Cancel').click();
+    await other.settle();
+    expect(held.ended).toHaveBeenCalledOnce();
+    expect(other.host.querySelector('mat-progress-bar')).toBeNull();
+  });
+
+  it('prints what is on the screen: set-ups by name, cases, ratios, and what is only assumed', async () => {
+    const { host, settle } = await stage();
+    named(host, 'Assume what is usual').click();
+    await settle();
+    const open = vi.spyOn(window, 'open').mockReturnValue(null);
+    URL.createObjectURL = () => 'blob:paper';
+    named(host, 'Print the comparison').click();
+    await settle();
+    expect(open).toHaveBeenCalledWith('blob:paper', '_blank');
+    const [sent] = printFeel.mock.calls.at(-1) ?? [];
+    expect(sent?.compare.setups.map(({ name, master }) => [name, master.bore])).toEqual([
+      ['now', { value: 22.225, unit: 'mm' }],
+      ['then', { value: 23.8125, unit: 'mm' }],
+    ]);
+    expect(sent?.compare.cases?.map(({ name }) => name)).toContain('front circuit lost');
+    expect(sent?.ratios).toContain('pedal travel × 0.8711');
+    expect(sent?.assumed).toContain('front lining friction 0.38');
+  });
+
+  it('says why a set-up has no figures, and what of its kinds nobody recorded', async () => {
+    const odd = { ...side(22.225), assumed: ['rear' as const], values: side(22.225).values.map((v) => (v.key === 'frontPiston' ? { ...v, value: 20 } : v)) }; // prettier-ignore
+    const { host, text, settle } = await stage({ ...sheet, brake: { now: odd, then: { ...odd, kinds: { ...kinds, rear: 'disc' } } } }); // prettier-ignore
+    expect(text()).toContain('Nobody recorded what sits at the rear');
+    named(host, 'Assume what is usual').click();
+    await settle();
+    expect(text()).toContain('too large for every piston');
+  });
+
+  it('of a clutch: what was measured says what is lost, turns of the rod, and which pair restores it', async () => {
+    const clutch = { pedalTravel: 135, pedalRatio: 5.6, masterBore: 15.875, slaveBore: 19.05, wanted: 14 };
+    const { fixture, text, settle } = await stage({ ...sheet, clutch: { now: clutch, then: clutch } }, 'clutch-master');
+    await typeIn(fixture, 'free travel of the pedal, now', '12');
+    await typeIn(fixture, 'slave travel, measured, measured', '10');
+    await typeIn(fixture, 'line pressure at release, measured', '2 MPa');
+    await typeIn(fixture, 'pitch of the rod’s thread, measured', '1.25');
+    await typeIn(fixture, 'free travel that is wanted, measured', '5');
+    await settle();
+    expect(text()).toContain('do not arrive');
+    expect(text()).toContain('mm³ of air would explain it: bleed first');
+    expect(text()).toContain('Turn the rod 1.0 turns longer');
+    expect(text()).toMatch(/(master|slave) .*at the slave, .*(more|less) effort/);
   });
 
   it('of a clutch: travel now and then; free travel that is not known is asked for', async () => {

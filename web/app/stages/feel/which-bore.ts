@@ -108,7 +108,7 @@ const SHOWN = 8;
                       matButton
                       type="button"
                       (click)="desk.tryAnother(one.bore)"
-                      [attr.aria-label]="'Try ' + one.name"
+                      [attr.aria-label]="'Try the size ' + one.name"
                     >
                       Try the size
                     </button>
