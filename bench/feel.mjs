@@ -1,5 +1,5 @@
 // npm run bench -- feel: four set-ups in six cases at 200 pushes, beside the same arithmetic as one loop over plain numbers that keeps nothing.
-import { compareFeel, feelLimits } from '../core/dist/feel/index.js';
+import { compareFeel, FEEL_FIELDS, feelLimits, sampleFeel } from '../core/dist/feel/index.js';
 import { STANDARD_SETTINGS } from '../core/dist/settings/index.js';
 import { median, report } from './lib.mjs';
 
@@ -40,6 +40,35 @@ function bare() {
   return sum;
 }
 
+/** What four set-ups of which all is only assumed are drawn from. */
+const INPUTS = { pedalRatio: 4.2, mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, bore: 22.225, boosterRatio: 4, assist: 2600, frontPiston: 54, frontCount: 1, frontFriction: 0.38, frontRadius: 112, frontLift: 0.35, frontPushOut: 0.05, rearPiston: 19.05, rearFactor: 2.3, rearRadius: 100, rearLift: 1.2, rearPushOut: 0.3, valveKnee: 3, valveSlope: 0.35, gap: 0.4, cutOff: 1.2, give: 150, pedalEfficiency: 0.95, masterEfficiency: 0.95 }; // prettier-ignore
+const BANDS = Object.fromEntries(FEEL_FIELDS.filter((f) => f.usual).map(({ key, usual }) => [key, { from: usual.from, to: usual.to }])); // prettier-ignore
+const KINDS = { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: true };
+const SAMPLES = 20_000;
+function sampled() {
+  const setUps = SETUPS.map(({ master: { bore } }) => ({ inputs: { ...INPUTS, bore }, kinds: KINDS, bands: BANDS }));
+  const run = sampleFeel({ setUps, samples: SAMPLES, seed: 1, limits: LIMITS });
+  let next = run.next();
+  while (!next.done) next = run.next();
+  return next.value;
+}
+/** As many draws of as many values, and one effort by a formula for each set-up: no valve, no push-out, no band kept. */
+function drawnBare() {
+  let sum = 0;
+  const keys = Object.keys(BANDS).length;
+  for (let n = 0; n < SAMPLES; n++) {
+    let u = 0;
+    for (let k = 0; k < keys; k++) u += Math.random();
+    for (const { master } of SETUPS) {
+      const a = (Math.PI * master.bore ** 2) / 4;
+      const slope = (4 * 0.38 * 2290 * 112 + 2 * 2.3 * 285 * 100) / 298;
+      const rod = ((0.3 * 1420 * 9.80665) / slope) * a;
+      sum += Math.max(rod / 4, rod - 2600) / (4.2 * (0.9 + u / keys / 10));
+    }
+  }
+  return sum;
+}
+
 const timed = (run) => {
   const began = performance.now();
   run();
@@ -54,4 +83,6 @@ export function feelBench() {
   }
   const [all, plain] = [Array.from({ length: 60 }, () => timed(ours)), Array.from({ length: 60 }, () => timed(bare))];
   report('feel: 4 set-ups, 6 cases, 200 pushes, judged', `${median(all).toFixed(1)} ms`, `the bare loop ${median(plain).toFixed(2)} ms`, (median(all) / median(plain)).toFixed(0), 'under 20 ms'); // prettier-ignore
+  const [draws, few] = [Array.from({ length: 5 }, () => timed(sampled)), Array.from({ length: 5 }, () => timed(drawnBare))]; // prettier-ignore
+  report('feel: 20 000 draws, 4 set-ups', `${median(draws).toFixed(0)} ms`, `draws and a bare formula ${median(few).toFixed(0)} ms`, (median(draws) / median(few)).toFixed(1), 'under 1500 ms'); // prettier-ignore
 }

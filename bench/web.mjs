@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import puppeteer from 'puppeteer-core';
+import { dragged, sampledInPage } from './dragging.mjs';
 import { addMadeUnits } from './made-units.mjs';
 import { end, median, quantile, report, ROOT, ROUNDS, start } from './lib.mjs';
 
@@ -183,6 +184,11 @@ export async function webBench() {
     await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Bench'));
     const typed = await typedToDrawn(page, ours.address);
     report('typed to drawn, checked, p95', `${typed.ours.toFixed(0)} ms`, `two bare requests ${typed.bare.toFixed(0)} ms`, (typed.ours / typed.bare).toFixed(1), 'under 80 ms'); // prettier-ignore
+    const drag = await dragged(page, ours.address);
+    report('a value dragged, to its figures', `${drag.told.toFixed(1)} ms`, `a text written ${drag.bare.toFixed(1)} ms`, (drag.told / drag.bare).toFixed(1), 'under 16 ms'); // prettier-ignore
+    report('a value dragged, to its chart', `${drag.drawn.toFixed(0)} ms`, `a text written ${drag.bare.toFixed(1)} ms`, (drag.drawn / drag.bare).toFixed(0), 'under 100 ms'); // prettier-ignore
+    const draws = await sampledInPage(page);
+    report('20 000 draws in a thread', `${draws.took.toFixed(0)} ms`, `page held up ${draws.longest.toFixed(0)} ms`, (draws.took / Math.max(1, draws.longest)).toFixed(0), 'under 1500 ms, held up under 50'); // prettier-ignore
     const [fifty, none] = [
       await memory(
         browser,

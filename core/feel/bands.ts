@@ -1,4 +1,4 @@
-import { pushed } from './brakes.js';
+import { pedalTravelAt } from './brakes.js';
 import { effortFor } from './effort.js';
 import { lookup } from '../words/lookup.js';
 import {
@@ -216,17 +216,15 @@ export function setterOf(
   }
   const path = lookup(FEEL_PATHS, key)?.split('/') ?? [];
   const name = path.pop();
-  const at = path.reduce<unknown>((of, part) => (of as Record<string, unknown> | undefined)?.[part], made);
+  const at = path.reduce<object | undefined>((of, part) => of && (Reflect.get(of, part) as object | undefined), made);
   if (name === undefined || at === undefined) return undefined;
-  return (value) => {
-    (at as Record<string, number>)[name] = value;
-  };
+  return (value) => Reflect.set(at, name, value);
 }
 
 function stopOf(vehicle: Vehicle, setUp: SetUp, at: number, limits: FeelLimits): { effort?: number; travel?: number } {
   const effort = effortFor(at, vehicle, setUp, {}, limits);
   if (effort === undefined) return {};
-  const travel = pushed(effort, vehicle, setUp, {}, limits).pedalTravel;
+  const travel = pedalTravelAt(effort, vehicle, setUp, {}, limits);
   return { effort, ...(travel === undefined ? {} : { travel }) };
 }
 

@@ -164,9 +164,7 @@ export function kneeAt(vehicle: Vehicle, setUp: SetUp, how: Case = {}): number |
  */
 export function pushed(pedalForce: number, given: Vehicle, setUp: SetUp, how: Case, settings: FeelSettings): Point {
   const vehicle = loaded(given, how);
-  const input = pedalForce * ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1);
-  const rod = boosterOut(input, setUp, how) * (setUp.master.efficiency ?? 1);
-  const made = linePressure(rod, setUp.master, settings);
+  const made = pressureAt(pedalForce, vehicle, setUp, how, settings);
   const frontPressure = pastMetering(made, setUp);
   const rearPressure = behindValve(made, setUp.valve, how);
   const stroke = strokeAt(made, rearPressure, setUp, how, settings);
@@ -181,6 +179,25 @@ export function pushed(pedalForce: number, given: Vehicle, setUp: SetUp, how: Ca
       ? {}
       : { stroke, pedalTravel: ratioOf(vehicle, setUp) * (stroke + (setUp.valveTravel ?? 0)) }),
   };
+}
+
+/** The pressure that a push on the pedal makes in the master. */
+function pressureAt(pedalForce: number, vehicle: Vehicle, setUp: SetUp, how: Case, settings: FeelSettings): number {
+  const input = pedalForce * ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1);
+  return linePressure(boosterOut(input, setUp, how) * (setUp.master.efficiency ?? 1), setUp.master, settings);
+}
+
+/** Pedal travel of a push alone, for whoever asks it many times; undefined where a piston’s way is not known. */
+export function pedalTravelAt(
+  pedalForce: number,
+  vehicle: Vehicle,
+  setUp: SetUp,
+  how: Case,
+  settings: FeelSettings,
+): number | undefined {
+  const made = pressureAt(pedalForce, vehicle, setUp, how, settings);
+  const stroke = strokeAt(made, behindValve(made, setUp.valve, how), setUp, how, settings);
+  return stroke === undefined ? undefined : ratioOf(vehicle, setUp) * (stroke + (setUp.valveTravel ?? 0));
 }
 
 /** What the pressures do at the tyres, as far as the vehicle is known. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
 import { feelVerdictWords } from '../words/index.js';
-import { airFor, clutchLoss, clutchPairs, clutchTravel, compareFeel, effortFor, feelLimits, pedalLoss, pushed, rearFirstAt, whichValve, type ClutchInput, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import { airFor, clutchLoss, clutchPairs, clutchTravel, compareFeel, effortFor, feelLimits, pedalLoss, pushed, rearFirstAt, fittingValves, type ClutchInput, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
 const VEHICLE: Vehicle = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2 }; // prettier-ignore
@@ -64,7 +64,7 @@ describe('valves', () => {
   });
   it('the one that keeps the front first does, and one that begins later does not', () => {
     expect(rearFirstAt(VEHICLE, SETUP, LIMITS)).toBeDefined();
-    const { valves } = whichValve(VEHICLE, SETUP, LIMITS);
+    const valves = [...fittingValves(VEHICLE, SETUP, LIMITS)];
     expect(valves.length).toBeGreaterThan(1);
     for (const { slope, knee } of valves) {
       expect(rearFirstAt(VEHICLE, { ...SETUP, valve: { slope, knee } }, LIMITS)).toBeUndefined();
@@ -72,8 +72,9 @@ describe('valves', () => {
         expect(rearFirstAt(VEHICLE, { ...SETUP, valve: { slope, knee: knee + 0.02 } }, LIMITS)).toBeDefined();
     }
     const mild = { ...SETUP, rear: { ...SETUP.rear, factor: 1 } as SetUp['rear'] };
-    expect(whichValve(VEHICLE, mild, LIMITS)).toEqual({ valves: [], because: 'not-needed' });
-    expect(whichValve({ ...VEHICLE, height: undefined } as unknown as Vehicle, SETUP, LIMITS).because).toBe('not-known'); // prettier-ignore
+    expect([...fittingValves(VEHICLE, mild, LIMITS)]).toEqual([]);
+    const { height: _, ...unknown } = VEHICLE;
+    expect([...fittingValves(unknown, SETUP, LIMITS)]).toEqual([]);
   });
   it.each([
     ['a residual valve before discs', { front: 1 }, 'residual-at-disc', 'stop', 'discs in front'],

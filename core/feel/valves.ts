@@ -30,30 +30,25 @@ export interface FittingValve {
 }
 
 /**
- * For each slope the highest knee with which the front still locks first up to the limit. Empty when the rear does not lock first as it
- * is, or when even the earliest valve is too late; then `because` says which.
+ * For each slope the highest knee with which the front still locks first up to the limit, the mildest slope first and each worked out
+ * when it is asked for. None when the rear does not lock first as it is, when even the earliest valve is too late, or when the vehicle
+ * is not known well enough.
  */
-export function whichValve(
-  vehicle: Vehicle,
-  setUp: SetUp,
-  limits: FeelLimits,
-): { readonly valves: readonly FittingValve[]; readonly because?: 'not-needed' | 'none-enough' | 'not-known' } {
-  const bare: SetUp = { ...setUp };
-  delete (bare as { valve?: unknown }).valve;
+export function* fittingValves(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): Generator<FittingValve> {
+  const { valve: _, ...bare } = setUp;
   const known = [vehicle.mass, vehicle.tyreRadius, vehicle.frontShare, vehicle.height, vehicle.wheelbase];
-  if (known.includes(undefined)) return { valves: [], because: 'not-known' };
-  if (rearFirstAt(vehicle, bare, limits) === undefined) return { valves: [], because: 'not-needed' };
+  if (known.includes(undefined) || rearFirstAt(vehicle, bare, limits) === undefined) return;
   const holds = (slope: number, knee: number): boolean =>
     rearFirstAt(vehicle, { ...bare, valve: { slope, knee } }, limits) === undefined;
-  const valves = VALVE_SLOPES.flatMap((slope) => {
-    if (!holds(slope, LEAST_KNEE)) return [];
+  for (const slope of VALVE_SLOPES) {
+    if (!holds(slope, LEAST_KNEE)) continue;
     let [low, high] = [LEAST_KNEE, MOST_KNEE];
-    for (let i = 0; i < 16; i++) {
+    // To a thousandth of a megapascal: no valve is made nearer.
+    for (let i = 0; i < 13; i++) {
       const middle = (low + high) / 2;
       if (holds(slope, middle)) low = middle;
       else high = middle;
     }
-    return [{ slope, knee: low }];
-  });
-  return valves.length === 0 ? { valves, because: 'none-enough' } : { valves };
+    yield { slope, knee: low };
+  }
 }

@@ -1,7 +1,7 @@
 import { assistOf, G, ratioOf, type FeelSettings } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { Case, Point, SetUp, Vehicle } from './types.js';
-import { whichValve } from './valves.js';
+import { fittingValves } from './valves.js';
 
 /**
  * What is wrong with a set-up in a case, as a code with its values; words/feel makes the sentences. A limit is a setting with its
@@ -129,7 +129,7 @@ const residuals: readonly Rule[] = (['front', 'rear'] as const).map((end): Rule 
 /** Where the rear comes first and nothing holds it back, which valve would: once, in the plain case. */
 const valveWanted: Rule = ({ vehicle, setUp, how }, limits) => {
   if (!isPlain(how) || how.load !== undefined || setUp.valve) return undefined;
-  const [first] = whichValve(vehicle, setUp, limits).valves;
+  const [first] = fittingValves(vehicle, setUp, limits);
   return first && { code: 'valve-wanted', weight: 'note', values: { slope: first.slope, knee: first.knee, below: limits.rearFirstBelow } }; // prettier-ignore
 };
 

@@ -109,9 +109,10 @@ export interface TakenSetUp {
               <mat-slider [min]="d.least" [max]="d.most" [step]="d.field.step">
                 <input
                   matSliderThumb
+                  #thumb="matSliderThumb"
                   [value]="d.value"
                   [attr.aria-label]="d.name + ', ' + d.field.words"
-                  (valueChange)="desk.enter(d.column, d.field.key, $event)"
+                  (input)="desk.enter(d.column, d.field.key, thumb.value)"
                 />
               </mat-slider>
             </label>
