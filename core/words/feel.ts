@@ -8,6 +8,7 @@ import type {
   FeelRatios,
   FeelSummary,
   FeelVerdict,
+  PedalLoss,
   WhichBore,
 } from '../feel/index.js';
 import { inUnit } from '../units/index.js';
@@ -142,6 +143,18 @@ export function clutchWords({ advice, shortBy, slaveTravel, masterStroke }: Clut
       : [`Master stroke ${way(masterStroke)}, slave travel ${way(slaveTravel)}.`];
   return [...gives, ...advice.map((code) => says[code])].join(' ');
 }
+
+/** A brake pedal that goes further than it should: what would explain it, and how the explanations are told apart. */
+export function pedalLossWords({ volume, air, swelling }: PedalLoss, expected: number, measured: number, pressure: number): string[] {
+  const at = `${way(expected)} are expected at ${pressure.toFixed(1)} MPa (${inUnit(pressure, 'psi').value.toFixed(0)} psi)`;
+  if (air === undefined || swelling === undefined || (measured - expected) / expected < 0.03)
+    return [`${at}, ${way(measured)} were measured: nothing is lost that a rule could show.`];
+  return [
+    `${at}; ${way(measured - expected)} more were measured: ${volume.toFixed(0)} mm³ of fluid went elsewhere.`,
+    `${air.toFixed(0)} mm³ of air would explain it, or hoses that give ${swelling.toFixed(0)} mm³ more for each MPa.`,
+    'Measure again at twice the push: if nearly nothing is added it is air, if as much again is added it is a hose that swells; more with each stroke of the master is a wrong bore.',
+  ];
+} // prettier-ignore
 
 /** What is lost between pedal and slave, and what would explain it. */
 export function clutchLossWords({ expected, lost, share: part, volume, air, swelling, play, turns }: ClutchLoss): string[] {

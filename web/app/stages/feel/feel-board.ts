@@ -1,22 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input, output, signal, untracked } from '@angular/core'; // prettier-ignore
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { MatButtonModule } from '@angular/material/button';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core'; // prettier-ignore
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatSliderModule } from '@angular/material/slider';
 import { FEEL_FIELDS, isAsked, type FeelField, type FeelKey } from '@kerabat/core/feel';
 import type { FeelSheet } from '@kerabat/contract';
-import { areasWords, lookup } from '@kerabat/core/words';
-import { exhaustMap, filter, map, Subject, tap } from 'rxjs';
-import { Api } from '../../api/api';
+import { areasWords } from '@kerabat/core/words';
 import { Drafts } from '../../api/drafts';
-import { outcome } from '../../api/problem';
 import { Folded } from '../../parts/folded';
-import { ProblemLine } from '../../parts/problem-line';
 import { FeelBands } from './feel-bands';
 import { FeelCases } from './feel-cases';
-import { FeelDesk, type FeelDraft, type TriedMaster } from './feel-desk';
-import { printRequest } from './feel-paper';
+import { FeelActs, type TakenSetUp } from './feel-acts';
+import { FeelDesk, type FeelDraft } from './feel-desk';
 import { shown } from './making';
+import { FeelLoss } from './feel-loss';
 import { FeelPictures } from './feel-pictures';
 import { FeelTable } from './feel-table';
 import { Paired } from './paired';
@@ -25,27 +20,19 @@ import { WhichBorePart } from './which-bore';
 /** What can be dragged: each moves every picture with it. */
 const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assist', 'valveKnee', 'valveSlope'];
 
-/** A set-up that goes into a job: its master, and what would have to be so with it. */
-export interface TakenSetUp {
-  readonly id: string;
-  readonly name: string;
-  readonly master?: TriedMaster;
-  readonly conditions: readonly string[];
-}
-
 /** Set-ups of one vehicle compared: in words, in ratios, in figures, in pictures. */
 @Component({
   selector: 'app-feel-board',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    FeelActs,
     FeelBands,
+    FeelLoss,
     FeelCases,
     FeelPictures,
     FeelTable,
     Paired,
     Folded,
-    ProblemLine,
-    MatButtonModule,
     MatSliderModule,
     WhichBorePart,
   ],
@@ -65,34 +52,14 @@ export interface TakenSetUp {
       @if (areas(); as words) {
         <p class="small">{{ words }}</p>
       }
-      <div class="row acts">
-        @if (desk.assumed() > 0) {
-          <span class="small needs-you">Figures rest on {{ desk.assumed() }} assumed values; ratios do not.</span>
-        }
-        @if (lacks(); as words) {
-          <button matButton="filled" type="button" (click)="desk.assumeUsual()">Assume what is usual</button>
-          <span class="small needs-you">{{ words }}</span>
-        }
-        @if (desk.mayTry()) {
-          <button matButton="outlined" type="button" (click)="desk.tryAnother()">Try another set-up</button>
-        }
-        @if (changed()) {
-          <button matButton type="button" (click)="forget()">Take back what was entered here</button>
-        }
-        @if (desk.worked().length > 0) {
-          <button matButton="outlined" type="button" [disabled]="printing()" (click)="print.next()">
-            Print the comparison
-          </button>
-        }
-        @if (takes()) {
-          @for (one of offers(); track one.id) {
-            <button matButton="outlined" type="button" (click)="taken.emit(one)">
-              Take {{ one.name }} into the job
-            </button>
-          }
-        }
-      </div>
-      <app-problem-line [text]="problem()" />
+      <app-feel-acts
+        [title]="title()"
+        [ratios]="ratios()"
+        [takes]="takes()"
+        [changed]="changed()"
+        (taken)="taken.emit($event)"
+        (forgotten)="forget()"
+      />
       @for (fault of faults(); track fault) {
         <p class="problem">{{ fault }}</p>
       }
@@ -133,6 +100,10 @@ export interface TakenSetUp {
           <span slot="title">How sure are the figures?</span>
           <app-feel-bands />
         </app-folded>
+        <app-folded>
+          <span slot="title">The pedal goes further than it should?</span>
+          <app-feel-loss />
+        </app-folded>
       }
       <app-folded [open]="desk.worked().length === 0">
         <span slot="title">Values of the set-ups, and what each rests on</span>
@@ -156,9 +127,6 @@ export interface TakenSetUp {
   styles: `
     .row {
       gap: 6px 20px;
-    }
-    .acts {
-      margin: 8px 0;
     }
     .drag {
       --mat-slider-inactive-track-color: var(--strong-line);
@@ -190,11 +158,6 @@ export class FeelBoard {
   readonly takes = input(false);
   readonly taken = output<TakenSetUp>();
   protected readonly desk = inject(FeelDesk);
-  private readonly api = inject(Api);
-  protected readonly print = new Subject<void>();
-  protected readonly printing = signal(false);
-  protected readonly problem = signal<string | undefined>(undefined);
-  private readonly document = inject(DOCUMENT);
   private readonly drafts = inject(Drafts);
   private readonly snack = inject(MatSnackBar);
 
@@ -215,32 +178,6 @@ export class FeelBoard {
     ];
     return rows.flatMap(([words, value]) => (value === undefined ? [] : [{ words, value: value.toFixed(4) }]));
   });
-  protected readonly lacks = computed(() => {
-    const all = new Set([...this.desk.missing().values()].flat());
-    for (const field of FEEL_FIELDS) {
-      const open = this.desk
-        .columns()
-        .some(({ kinds, values }) => isAsked(field, kinds) && field.usual && !values[field.key]);
-      if (open) all.add(field.key);
-    }
-    if (all.size === 0) return undefined;
-    const words = [...all].map((key) => FEEL_FIELDS.find((field) => field.key === key)?.words ?? key);
-    const some = words.slice(0, 4).join(', ');
-    return `Not known: ${some}${words.length > 4 ? ` and ${words.length - 4} more` : ''}. Ratios hold without them.`;
-  });
-  /** Set-ups that were tried and differ from what comes. */
-  protected readonly offers = computed<TakenSetUp[]>(() =>
-    this.desk
-      .columns()
-      .filter(({ id }) => id !== 'now')
-      .flatMap(({ id, name }) => {
-        const master = lookup(this.desk.draft().masters ?? {}, id);
-        const conditions = this.desk
-          .conditionsOf(id)
-          .filter((words) => !master || !words.startsWith('bore of the master'));
-        return master || conditions.length > 0 ? [{ id, name, conditions, ...(master ? { master } : {}) }] : [];
-      }),
-  );
   /** Why a set-up has no figures, each once. */
   protected readonly faults = computed(() => [...new Set(this.desk.faults().values())]);
   protected readonly assumedKinds = computed(() => {
@@ -278,19 +215,6 @@ export class FeelBoard {
 
   constructor() {
     effect(() => this.desk.sheet.set(this.sheet()));
-    this.print
-      .pipe(
-        map(() => this.paper()),
-        filter((paper) => paper !== undefined),
-        tap(() => this.printing.set(true)),
-        exhaustMap((paper) => this.api.printFeel(paper).pipe(outcome())),
-        takeUntilDestroyed(),
-      )
-      .subscribe(({ answer, problem }) => {
-        this.printing.set(false);
-        this.problem.set(problem);
-        if (answer) this.document.defaultView?.open(URL.createObjectURL(answer), '_blank');
-      });
     effect(() => {
       const name = this.name();
       untracked(() => {
@@ -303,16 +227,6 @@ export class FeelBoard {
       const draft = this.desk.draft();
       if (this.changed()) this.drafts.keep(untracked(this.name), draft);
     });
-  }
-
-  private paper() {
-    const ratios = this.ratios().map(({ words, value }) => `${words} × ${value}`);
-    return printRequest(
-      this.desk.worked(),
-      this.desk.cases(),
-      this.title() || 'Comparison with a blank vehicle',
-      ratios,
-    );
   }
 
   protected forget(): void {

@@ -71,6 +71,8 @@ export class FeelCell {
   readonly fault = input<string>();
   readonly changed = output<number | undefined>();
   protected readonly control = new FormControl('', { nonNullable: true });
+  /** What is typed stays until the value itself is another one. */
+  private readonly value = computed(() => this.entered()?.value);
   private readonly text = toSignal(this.control.valueChanges, { initialValue: '' });
   private readonly refused = signal<string | undefined>(undefined);
   protected readonly problem = computed(() => this.refused() ?? this.fault());
@@ -88,8 +90,8 @@ export class FeelCell {
 
   constructor() {
     effect(() => {
-      const entered = this.entered();
-      this.control.setValue(entered ? shown(entered.value, this.field().unit) : '', { emitEvent: false });
+      const value = this.value();
+      this.control.setValue(value === undefined ? '' : shown(value, this.field().unit), { emitEvent: false });
       this.refused.set(undefined);
     });
   }

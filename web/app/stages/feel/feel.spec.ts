@@ -180,11 +180,13 @@ describe('Feel', () => {
     const { host, settle } = await stage();
     named(host, 'Assume what is usual').click();
     await settle();
-    const open = vi.spyOn(window, 'open').mockReturnValue(null);
+    const kept = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockReturnValue(undefined);
     URL.createObjectURL = () => 'blob:paper';
+    URL.revokeObjectURL = () => undefined;
     named(host, 'Print the comparison').click();
     await settle();
-    expect(open).toHaveBeenCalledWith('blob:paper', '_blank');
+    expect(kept).toHaveBeenCalledOnce();
+    kept.mockRestore();
     const [sent] = printFeel.mock.calls.at(-1) ?? [];
     expect(sent?.compare.setups.map(({ name, master }) => [name, master.bore])).toEqual([
       ['now', { value: 22.225, unit: 'mm' }],
@@ -193,6 +195,19 @@ describe('Feel', () => {
     expect(sent?.compare.cases?.map(({ name }) => name)).toContain('front circuit lost');
     expect(sent?.ratios).toContain('pedal travel × 0.8711');
     expect(sent?.assumed).toContain('front lining friction 0.38');
+  });
+
+  it('a pedal that goes further than it should: what of fluid is lost, and what would explain it', async () => {
+    const { fixture, host, text, settle } = await stage();
+    named(host, 'Assume what is usual').click();
+    await settle();
+    await typeIn(fixture, 'push on the pedal, measured', '100 N');
+    await typeIn(fixture, 'pedal travel at it, measured', '120');
+    await settle();
+    expect(text()).toMatch(/\d+ mm³ of air would explain it, or hoses that give/);
+    await typeIn(fixture, 'pedal travel at it, measured', '2');
+    await settle();
+    expect(text()).toContain('nothing is lost that a rule could show');
   });
 
   it('says why a set-up has no figures, and what of its kinds nobody recorded', async () => {

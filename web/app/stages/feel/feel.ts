@@ -5,7 +5,8 @@ import { jobNumber } from '@kerabat/core/words';
 import { JobService } from '../../jobs/job-service';
 import { ClutchFeel } from './clutch-feel';
 import { ProblemLine } from '../../parts/problem-line';
-import { FeelBoard, type TakenSetUp } from './feel-board';
+import type { TakenSetUp } from './feel-acts';
+import { FeelBoard } from './feel-board';
 
 const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
 
