@@ -45,6 +45,9 @@ const MOST_PAIRS = 8;
         <b>{{ one.name }}:</b> {{ one.words }}
       </p>
     }
+    @if (lacks(); as words) {
+      <p class="small needs-you">{{ words }}</p>
+    }
     <table class="plain">
       <thead>
         <tr>
@@ -173,6 +176,14 @@ export class ClutchFeel {
       return input ? [{ name, words: clutchWords(clutchTravel(input)) }] : [];
     }),
   );
+  protected readonly lacks = computed(() => {
+    const { now, then } = this.both();
+    const missing = CLUTCH_FIELDS.filter(({ key, optional }) => !optional && (now[key] === undefined || then[key] === undefined)); // prettier-ignore
+    const open = missing.filter(({ key }) => key !== 'slaveBore' || then.slaveOutside === undefined);
+    return open.length === 0
+      ? undefined
+      : `Travel cannot be said yet; not known: ${open.map(({ words }) => words).join(', ')}.`;
+  });
   /** Measured on what is there now. */
   protected readonly loss = computed(() => {
     const input = clutchInput(this.both().now, this.practice());

@@ -131,6 +131,13 @@ const SHOWN = 8;
     table {
       width: auto;
     }
+    td:nth-child(1) {
+      white-space: nowrap;
+    }
+    td:nth-child(2),
+    td:nth-child(3) {
+      min-width: 11rem;
+    }
     .within td:first-child {
       font-weight: 600;
     }
