@@ -2,13 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { catchError, map, of, skip, Subject, switchMap } from 'rxjs';
+import { skip } from 'rxjs';
 import type { Sampled } from '@kerabat/core/feel';
 import { bandWords } from '@kerabat/core/words';
-import { problemOf } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 import { FeelDesk } from './feel-desk';
-import { Sampler } from './sampler';
+import { Draws, Sampler } from './sampler';
 
 const SAMPLES = 20_000;
 
@@ -25,14 +24,14 @@ const SAMPLES = 20_000;
         Assumed values are drawn within their bands, most often near what is usual. What set-ups share is drawn once for
         all of them, so a ratio has only the doubt that is its own.
       </p>
-      @if (drawn() === undefined) {
-        <button matButton="outlined" type="button" (click)="asked.next(true)">Draw {{ samples }} times</button>
+      @if (draws.drawn() === undefined) {
+        <button matButton="outlined" type="button" (click)="draw()">Draw {{ samples }} times</button>
       } @else {
-        <button matButton="outlined" type="button" (click)="asked.next(false)">Cancel</button>
-        <mat-progress-bar [value]="((drawn() ?? 0) / samples) * 100" aria-label="Draws made" />
+        <button matButton="outlined" type="button" (click)="draws.asked.next(undefined)">Cancel</button>
+        <mat-progress-bar [value]="((draws.drawn() ?? 0) / samples) * 100" aria-label="Draws made" />
       }
     }
-    <app-problem-line [text]="problem()" />
+    <app-problem-line [text]="draws.problem()" />
     @if (rows().length > 0) {
       <table class="plain" aria-live="polite">
         <thead>
@@ -71,43 +70,24 @@ const SAMPLES = 20_000;
 })
 export class FeelBands {
   protected readonly desk = inject(FeelDesk);
-  private readonly sampler = inject(Sampler);
   protected readonly samples = SAMPLES;
-  /** True to draw, false to leave off. */
-  protected readonly asked = new Subject<boolean>();
-  protected readonly drawn = signal<number | undefined>(undefined);
-  protected readonly problem = signal<string | undefined>(undefined);
   private readonly sampled = signal<{ readonly of: Sampled; readonly names: readonly string[] } | undefined>(undefined);
+  protected readonly draws = new Draws(inject(Sampler), (of) =>
+    this.sampled.set({ of, names: this.desk.columns().map(({ name }) => name) }),
+  );
 
   constructor() {
-    this.asked
-      .pipe(
-        switchMap((draws) => {
-          this.drawn.set(draws ? 0 : undefined);
-          this.problem.set(undefined);
-          const names = this.desk.columns().map(({ name }) => name);
-          if (!draws) return of(undefined);
-          return this.sampler.run(this.desk.sampleAsk(SAMPLES)).pipe(
-            map((said) => ({ ...said, names })),
-            catchError((error: unknown) => of({ problem: problemOf(error).detail })),
-          );
-        }),
-        takeUntilDestroyed(),
-      )
-      .subscribe((said) => {
-        if (said === undefined) return;
-        if ('drawn' in said) return this.drawn.set(said.drawn);
-        this.drawn.set(undefined);
-        if ('problem' in said) this.problem.set(said.problem);
-        else this.sampled.set({ of: said.sampled, names: said.names });
-      });
     // Bands of other values than those that are shown would be wrong.
     toObservable(this.desk.columns)
       .pipe(skip(1), takeUntilDestroyed())
       .subscribe(() => {
         this.sampled.set(undefined);
-        this.asked.next(false);
+        this.draws.asked.next(undefined);
       });
+  }
+
+  protected draw(): void {
+    this.draws.asked.next(this.desk.sampleAsk(SAMPLES));
   }
 
   protected readonly rows = computed(() =>

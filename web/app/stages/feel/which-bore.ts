@@ -5,16 +5,16 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { catchError, map, of, skip, Subject, switchMap } from 'rxjs';
+import { map, of, skip, switchMap } from 'rxjs';
 import { BORE_SIZES, boreName } from '@kerabat/core/bore';
 import { whichBore, type BoreBands } from '@kerabat/core/feel';
 import { toBase } from '@kerabat/core/units';
 import { bandWords, whichBoreNone, whichBoreWords } from '@kerabat/core/words';
 import { Api } from '../../api/api';
-import { outcome, problemOf } from '../../api/problem';
+import { outcome } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 import { FeelDesk, type TriedMaster } from './feel-desk';
-import { Sampler } from './sampler';
+import { Draws, Sampler } from './sampler';
 
 const figure = () => new FormControl<number | null>(null);
 const SIZES = BORE_SIZES.map((size) => size.diameterMm);
@@ -47,17 +47,17 @@ const SHOWN = 8;
     @if (none(); as words) {
       <p>{{ words }}</p>
     }
-    <app-problem-line [text]="problem() ?? others()?.problem" />
+    <app-problem-line [text]="draws.problem() ?? others()?.problem" />
     @if (others()?.answer?.because; as words) {
       <p class="small needs-you">{{ words }}</p>
     }
     @if (ranked().length > 0) {
       @if (desk.assumed() > 0) {
-        @if (drawn() === undefined) {
-          <button matButton="outlined" type="button" (click)="draw.next(true)">Draw what is assumed</button>
+        @if (draws.drawn() === undefined) {
+          <button matButton="outlined" type="button" (click)="draw()">Draw what is assumed</button>
         } @else {
-          <button matButton="outlined" type="button" (click)="draw.next(false)">Cancel</button>
-          <mat-progress-bar [value]="((drawn() ?? 0) / samples) * 100" aria-label="Draws made" />
+          <button matButton="outlined" type="button" (click)="draws.asked.next(undefined)">Cancel</button>
+          <mat-progress-bar [value]="((draws.drawn() ?? 0) / samples) * 100" aria-label="Draws made" />
         }
       }
       <div class="scroll" tabindex="0" role="region" aria-label="Bores, the best first">
@@ -150,7 +150,6 @@ const SHOWN = 8;
 export class WhichBorePart {
   protected readonly desk = inject(FeelDesk);
   private readonly api = inject(Api);
-  private readonly sampler = inject(Sampler);
   /** The master in whose place another bore would go, by its key. */
   readonly master = input<string>();
   protected readonly samples = SAMPLES;
@@ -168,11 +167,10 @@ export class WhichBorePart {
     ),
   );
 
-  /** True to draw what is assumed, false to leave off. */
-  protected readonly draw = new Subject<boolean>();
-  protected readonly drawn = signal<number | undefined>(undefined);
-  protected readonly problem = signal<string | undefined>(undefined);
   private readonly bands = signal<ReadonlyMap<number, BoreBands>>(new Map());
+  protected readonly draws = new Draws(inject(Sampler), ({ bores }) =>
+    this.bands.set(new Map(bores.map((one) => [one.bore, one]))),
+  );
 
   private readonly wanted = computed(() => {
     const { effortFrom, effortTo, travelFrom, travelTo } = this.asked();
@@ -210,26 +208,6 @@ export class WhichBorePart {
   );
 
   constructor() {
-    this.draw
-      .pipe(
-        switchMap((draws) => {
-          this.drawn.set(draws ? 0 : undefined);
-          this.problem.set(undefined);
-          const [wanted, place] = [this.wanted(), this.desk.columns().findIndex(({ id }) => id === 'then')];
-          if (!draws || !wanted || place < 0) return of(undefined);
-          return this.sampler
-            .run(this.desk.sampleAsk(SAMPLES, { of: place, sizes: this.best().map(({ bore }) => bore), wanted }))
-            .pipe(catchError((error: unknown) => of({ problem: problemOf(error).detail })));
-        }),
-        takeUntilDestroyed(),
-      )
-      .subscribe((said) => {
-        if (said === undefined) return this.drawn.set(undefined);
-        if ('drawn' in said) return this.drawn.set(said.drawn);
-        this.drawn.set(undefined);
-        if ('problem' in said) this.problem.set(said.problem);
-        else this.bands.set(new Map(said.sampled.bores.map((one) => [one.bore, one])));
-      });
     // Bands of other values or windows than those that are shown would be wrong.
     toObservable(computed(() => [this.desk.columns(), this.wanted()]))
       .pipe(
@@ -237,7 +215,13 @@ export class WhichBorePart {
         map(() => this.bands.set(new Map())),
         takeUntilDestroyed(),
       )
-      .subscribe(() => this.draw.next(false));
+      .subscribe(() => this.draws.asked.next(undefined));
+  }
+
+  protected draw(): void {
+    const [wanted, place] = [this.wanted(), this.desk.columns().findIndex(({ id }) => id === 'then')];
+    const sizes = this.best().map(({ bore }) => bore);
+    if (wanted && place >= 0) this.draws.asked.next(this.desk.sampleAsk(SAMPLES, { of: place, sizes, wanted }));
   }
 
   private unitsOf(bore: number): (TriedMaster & { readonly but: string })[] {
