@@ -41,7 +41,15 @@ export const FeelSetUp = strict({
     stroke: T.Optional(Quantity),
     limit: T.Optional(Quantity),
   }),
-  booster: T.Optional(strict({ ratio: T.Number({ minimum: 1, maximum: 30 }), assist: Quantity })),
+  /** `crack`: input before its valve opens; `jumpIn`: what comes out at once then. */
+  booster: T.Optional(
+    strict({
+      ratio: T.Number({ minimum: 1, maximum: 30 }),
+      assist: Quantity,
+      crack: T.Optional(Quantity),
+      jumpIn: T.Optional(Quantity),
+    }),
+  ),
   valve: T.Optional(
     strict({ knee: Quantity, slope: T.Number({ minimum: 0, maximum: 1 }), ladenKnee: T.Optional(Quantity) }),
   ),

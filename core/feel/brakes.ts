@@ -12,9 +12,17 @@ export interface FeelSettings {
   readonly byPass: number;
 }
 
-/** What comes out of the booster for a force at its input: the ratio below the knee, the input and all the assistance beyond it. */
-export const boosterOut = (input: number, setUp: SetUp, how: Case): number =>
-  setUp.booster ? Math.min(setUp.booster.ratio * input, input + assistOf(setUp, how)) : input;
+/**
+ * What comes out of the booster for a force at its input: nothing before its valve opens, then the jump-in and the ratio below the knee,
+ * the input and all the assistance beyond it. Without assistance the push goes straight through. Source: balance of the reaction disc.
+ */
+export function boosterOut(input: number, setUp: SetUp, how: Case): number {
+  const { booster } = setUp;
+  const assist = assistOf(setUp, how);
+  if (!booster || assist === 0) return input;
+  const { ratio, crack = 0, jumpIn = 0 } = booster;
+  return input < crack ? 0 : Math.min(jumpIn + ratio * (input - crack), input + assist);
+}
 
 /** What the assistance can add in a case. */
 export const assistOf = ({ booster }: SetUp, { lost, assistance = 1, altitude = 0 }: Case): number =>
@@ -42,9 +50,15 @@ export function rodForce(pressure: number, { bore, largeBore }: Master, { byPass
   return pressure <= byPass ? pressure * large : pressure * small + byPass * (large - small);
 }
 
-/** The force at the input of the booster that gives a force at its output. */
-export const boosterIn = (output: number, setUp: SetUp, how: Case): number =>
-  setUp.booster ? Math.max(output / setUp.booster.ratio, output - assistOf(setUp, how)) : output;
+/** The least force at the input of the booster that gives a force at its output. */
+export function boosterIn(output: number, setUp: SetUp, how: Case): number {
+  const { booster } = setUp;
+  const assist = assistOf(setUp, how);
+  if (!booster || assist === 0) return output;
+  const { ratio, crack = 0, jumpIn = 0 } = booster;
+  if (output <= 0) return 0;
+  return Math.max(crack, crack + (output - jumpIn) / ratio, output - assist);
+}
 
 /** The stroke that moves a volume: the large bore of a stepped master up to the by-pass pressure. Source: V = A s. */
 export function strokeFor(volume: number, low: number, { bore, largeBore }: Master): number {
@@ -151,11 +165,13 @@ export const ratioOf = (vehicle: Vehicle, setUp: SetUp): number => setUp.pedalRa
 /** A vehicle as it is in a case. */
 export const loaded = (vehicle: Vehicle, { load }: Case): Vehicle => ({ ...vehicle, ...load });
 
-/** The pedal force at which the booster adds all it has; undefined without one. Source: B F = F + A_max. */
+/** The pedal force at which the booster adds all it has; undefined without one. Source: J + B (F − c) = F + A_max. */
 export function kneeAt(vehicle: Vehicle, setUp: SetUp, how: Case = {}): number | undefined {
   const { booster } = setUp;
   if (!booster || how.lost === 'assistance' || booster.ratio <= 1) return undefined;
-  return assistOf(setUp, how) / (booster.ratio - 1) / (ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1));
+  const { ratio, crack = 0, jumpIn = 0 } = booster;
+  const input = Math.max(crack, (assistOf(setUp, how) - jumpIn + ratio * crack) / (ratio - 1));
+  return input / (ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1));
 }
 
 /**

@@ -35,6 +35,10 @@ export interface Booster {
   readonly ratio: number;
   /** The most that it adds. */
   readonly assist: number;
+  /** Input before its valve opens: until then nothing comes out. Absent: 0. */
+  readonly crack?: number;
+  /** What comes out at once when it opens. Absent: 0. */
+  readonly jumpIn?: number;
 }
 
 /** Of the rear circuit: pressure is passed on whole up to the knee, and by the slope beyond it. */

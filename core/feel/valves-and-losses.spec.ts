@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
 import { feelVerdictWords } from '../words/index.js';
-import { airFor, clutchLoss, clutchPairs, clutchTravel, compareFeel, effortFor, feelLimits, pedalLoss, pushed, rearFirstAt, fittingValves, type ClutchInput, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import { airFor, boosterIn, boosterOut, clutchLoss, clutchPairs, clutchTravel, compareFeel, effortFor, feelLimits, fittingValves, kneeAt, pedalLoss, pushed, rearFirstAt, type ClutchInput, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
 const VEHICLE: Vehicle = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2 }; // prettier-ignore
@@ -21,7 +21,14 @@ describe('the effort for a deceleration, worked out backwards', () => {
         fc.option(fc.record({ knee: between(0.5, 5), slope: between(0, 1), ladenKnee: between(1, 8) })),
         fc.option(between(0.3, 2)),
         fc.option(between(1.1, 1.6)),
-        fc.option(fc.record({ ratio: between(1, 6), assist: between(300, 5000) })),
+        fc.option(
+          fc.record({
+            ratio: between(1, 6),
+            assist: between(300, 5000),
+            crack: between(0, 60),
+            jumpIn: between(0, 300),
+          }),
+        ),
         fc.constantFrom({}, { lost: 'front' as const }, { lost: 'diagonal' as const }, { load: { mass: 2400 } }),
         (z, valve, metering, step, booster, how) => {
           const setUp: SetUp = {
@@ -47,6 +54,23 @@ describe('the effort for a deceleration, worked out backwards', () => {
           expect(Math.abs((found ?? 0) - high)).toBeLessThan(1e-3);
         },
       ),
+    ));
+});
+
+describe('a booster that opens late and jumps', () => {
+  const setUp = { ...SETUP, booster: { ratio: 4, assist: 2600, crack: 30, jumpIn: 200 } };
+  it('by hand: nothing at 29 N, 200 at 30, 480 at 100, the knee at 840 with 3440, and the push itself without assistance', () => {
+    expect([29, 30, 100, 840, 1000].map((input) => boosterOut(input, setUp, {}))).toEqual([0, 200, 480, 3440, 3600]);
+    expect(kneeAt({ ...VEHICLE, pedalRatio: 1 }, setUp, {})).toBeCloseTo(840, 9);
+    expect(boosterOut(100, setUp, { lost: 'assistance' })).toBe(100);
+  });
+  it('the other way round is the least input that gives it', () =>
+    fc.assert(
+      fc.property(between(1, 4000), (output) => {
+        const input = boosterIn(output, setUp, {});
+        expect(boosterOut(input + 1e-9, setUp, {})).toBeGreaterThanOrEqual(output - 1e-6);
+        if (input > 30) expect(boosterOut(input - 0.01, setUp, {})).toBeLessThan(output);
+      }),
     ));
 });
 

@@ -48,6 +48,8 @@ const long = (pointer: string) => (quantity: Quantity) => sizeOf(quantity, 'leng
 const way = (pointer: string) => (quantity: Quantity) =>
   sizeOf(quantity, 'length', pointer, { most: 1000, from0: true });
 const push = (pointer: string) => (quantity: Quantity) => sizeOf(quantity, 'force', pointer, { most: 200_000 });
+const force0 = (pointer: string) => (quantity: Quantity) =>
+  sizeOf(quantity, 'force', pointer, { most: 200_000, from0: true });
 const press = (pointer: string) => (quantity: Quantity) =>
   sizeOf(quantity, 'pressure', pointer, { most: 100, from0: true });
 
@@ -93,7 +95,16 @@ function setUpIn(asked: FeelSetUp, at: string): SetUp {
       ),
       ...part('limit', given(master.limit, push(`${at}/master/limit`))),
     },
-    ...(booster ? { booster: { ratio: booster.ratio, assist: push(`${at}/booster/assist`)(booster.assist) } } : {}),
+    ...(booster
+      ? {
+          booster: {
+            ratio: booster.ratio,
+            assist: push(`${at}/booster/assist`)(booster.assist),
+            ...part('crack', given(booster.crack, force0(`${at}/booster/crack`))),
+            ...part('jumpIn', given(booster.jumpIn, force0(`${at}/booster/jumpIn`))),
+          },
+        }
+      : {}),
     ...(valve
       ? {
           valve: {

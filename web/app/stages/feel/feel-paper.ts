@@ -27,7 +27,7 @@ const setUpOut = (name: string, setUp: SetUp): object => ({
   ...as(as(setUp, ['gap', 'cutOff', 'valveTravel'], mm) as SetUp, ['metering'], mpa),
   name,
   master: as(as(setUp.master, ['bore', 'largeBore', 'stroke'], mm) as SetUp['master'], ['limit'], newton),
-  ...(setUp.booster ? { booster: as(setUp.booster, ['assist'], newton) } : {}),
+  ...(setUp.booster ? { booster: as(setUp.booster, ['assist', 'crack', 'jumpIn'], newton) } : {}),
   ...(setUp.valve ? { valve: as(setUp.valve, ['knee', 'ladenKnee'], mpa) } : {}),
   front: axleOut(setUp.front),
   rear: axleOut(setUp.rear),
