@@ -119,6 +119,39 @@ export type BoreChangeAnswer = Static<typeof BoreChangeAnswer>;
 export type ThreadReadRequest = Static<typeof ThreadReadRequest>;
 export type QuantityReadRequest = Static<typeof QuantityReadRequest>;
 
+/** A thread in the hand: a diameter, and what else was taken. */
+export const ThreadIdentifyRequest = strict({
+  gender: oneOf(['male', 'female'] as const),
+  diameter: Quantity,
+  pitch: T.Optional(Quantity),
+  over: T.Optional(
+    T.Union([
+      strict({ pitches: T.Integer({ minimum: 1, maximum: 60 }), length: Quantity }),
+      strict({ crests: T.Integer({ minimum: 2, maximum: 61 }), length: Quantity }),
+    ]),
+  ),
+  taper: T.Optional(strict({ second: Quantity, apart: Quantity })),
+  instrument: T.Optional(Instrument),
+});
+const ThreadSeen = T.Object({
+  designation: T.String(),
+  family: T.String(),
+  major: Quantity,
+  pitch: Quantity,
+  uses: T.Array(T.String()),
+});
+export const ThreadIdentifyAnswer = T.Object({
+  verdict: oneOf(['one', 'several', 'none'] as const),
+  candidates: T.Array(T.Composite([ThreadSeen, T.Object({ probability: T.Number() })])),
+  /** The standard thread that it is and that hydraulics do not use. */
+  other: T.Optional(T.Composite([ThreadSeen, T.Object({ probability: T.Number() })])),
+  confusedWith: T.Array(ThreadSeen),
+  nextCheck: T.Optional(T.String()),
+  sentence: T.String(),
+});
+export type ThreadIdentifyRequest = Static<typeof ThreadIdentifyRequest>;
+export type ThreadIdentifyAnswer = Static<typeof ThreadIdentifyAnswer>;
+
 type Loose<A> = { -readonly [K in keyof A]: A[K] };
 export const readingIsCores: Same<keyof Static<typeof QuantityReadAnswer>, keyof Loose<Reading>> = true;
 export const threadNameIsCores: Same<keyof Static<typeof ThreadReadAnswer>, keyof Loose<ThreadName>> = true;

@@ -3,4 +3,4 @@ export * from './brake.data.js';
 export * from './designation.js';
 export * from './find.js';
 export * from './mate.js';
-export * from './measure.js';
+export * from './identify.js';

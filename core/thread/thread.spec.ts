@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BRAKE_THREADS, findThread, mate, readThread, threadsFromMeasurement, type SeriesThread } from './index.js';
+import { BRAKE_THREADS, findThread, mate, readThread, type SeriesThread } from './index.js';
 import { SERIES } from './series.data.js';
 
 const thread = (name: string): SeriesThread => {
@@ -8,8 +8,6 @@ const thread = (name: string): SeriesThread => {
   if (!found) throw new Error(`no thread ${name}`);
   return found;
 };
-const p = (name: string, reading: Parameters<typeof threadsFromMeasurement>[0]): number =>
-  threadsFromMeasurement(reading).find((c) => c.thread.designation === name)?.probability ?? 0;
 
 describe('reading a thread name', () => {
   it.each([
@@ -140,45 +138,5 @@ describe('do two threads mate', () => {
   });
   it('every brake thread mates with itself', () => {
     for (const t of BRAKE_THREADS) expect(mate(t, t).verdict).toBe('mates');
-  });
-});
-
-describe('a thread from a measurement', () => {
-  it('9.45 mm over the crests leaves 3/8-24 and R 1/8 until the pitch is taken', () => {
-    const reading = { gender: 'male', diameterMm: 9.45, instrument: 'caliper' } as const;
-    expect(p('3/8-24 UNF', reading)).toBeCloseTo(0.54, 2);
-    expect(p('R 1/8 (BSPT)', reading)).toBeCloseTo(0.44, 2);
-    expect(p('G 1/8 (BSPP)', reading)).toBeCloseTo(0.02, 2);
-    expect(p('M10x1.0', reading)).toBeLessThan(0.005);
-    expect(p('3/8-24 UNF', { ...reading, pitchMm: 1.06 })).toBeGreaterThan(0.99);
-  });
-  it('9.90 mm with 0.94 pitch is 1/8 NPT; without the pitch it is one of four', () => {
-    const reading = { gender: 'male', diameterMm: 9.9, instrument: 'caliper' } as const;
-    expect(p('1/8-27 NPT', { ...reading, pitchMm: 0.94 })).toBeGreaterThan(0.985);
-    for (const name of ['1/8-27 NPT', 'M10x1.0', 'M10x1.25', 'M10x1.5']) expect(p(name, reading)).toBeCloseTo(0.25, 1);
-  });
-  it('an 8.66 mm mouth leaves six threads; 0.91 leaves G and R 1/8', () => {
-    const reading = { gender: 'female', diameterMm: 8.66, instrument: 'caliper' } as const;
-    expect(p('G 1/8 (BSPP)', reading)).toBeCloseTo(0.32, 2);
-    expect(p('R 1/8 (BSPT)', reading)).toBeCloseTo(0.32, 2);
-    expect(p('M10x1.25', reading)).toBeCloseTo(0.21, 2);
-    expect(p('1/8-27 NPT', reading)).toBeCloseTo(0.05, 1);
-    const withPitch = { ...reading, pitchMm: 0.91 };
-    expect(p('G 1/8 (BSPP)', withPitch) + p('R 1/8 (BSPT)', withPitch)).toBeGreaterThan(0.8);
-  });
-  it('probabilities sum to one whatever was read', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 1, max: 60, noNaN: true }),
-        fc.constantFrom('male' as const, 'female' as const),
-        (d, gender) => {
-          const sum = threadsFromMeasurement({ gender, diameterMm: d, instrument: 'caliper' }).reduce(
-            (s, c) => s + c.probability,
-            0,
-          );
-          expect(sum).toBeCloseTo(1, 9);
-        },
-      ),
-    );
   });
 });

@@ -8,3 +8,4 @@ export { linesOf } from './lines.js';
 export { countedWords, itemWords, withoutWords } from './needs.js';
 export { fixWords, FIXES_IN_WORDS, operationsOf, partWordsOf, riskOf } from './fixes.js';
 export { areasWords, bandWords, cellWords, clutchLossWords, clutchPairWords, clutchRatioWords, clutchWords, feelSummary, feelVerdictWords, pedalLossWords, whichBoreNone, whichBoreWords, type FeelHeard } from './feel.js'; // prettier-ignore
+export { threadCheckWords, threadIdentityWords } from './threads.js';

@@ -186,6 +186,19 @@ describe('the calculators over the wire', () => {
     expect(answer.status).toBe(400);
     expect(answer.body.errors[0].pointer).toBe('/from');
   });
+  it('thread/identify: one, several with what parts them, or none with what it is', async () => {
+    const mm = (value: number) => ({ value, unit: 'mm' });
+    const ask = async (body: object) => (await tool('/thread/identify', body)).body;
+    expect(await ask({ gender: 'male', diameter: mm(9.45), over: { crests: 9, length: mm(8.47) } })).toMatchObject({ verdict: 'one', candidates: [{ designation: '3/8-24 UNF', family: 'UN' }] }); // prettier-ignore
+    const several = await ask({ gender: 'female', diameter: mm(8.66), pitch: mm(0.91) });
+    expect([several.verdict, several.nextCheck]).toEqual(['several', expect.stringContaining('further up')]);
+    const none = await ask({ gender: 'male', diameter: mm(8.92), pitch: { value: 1.25, unit: 'mm' } });
+    expect(none).toMatchObject({ verdict: 'none', other: { designation: 'M9x1.25' } });
+    expect((await tool('/thread/identify', { gender: 'male', diameter: { value: 3, unit: 'MPa' } })).status).toBe(400);
+    expect(
+      (await tool('/thread/identify', { gender: 'male', diameter: mm(9), over: { crests: 1, length: mm(9) } })).status,
+    ).toBe(400);
+  });
   it('thread/read', async () => {
     expect((await tool('/thread/read', { text: '7/16 by 24' })).body).toEqual({
       recognised: true,

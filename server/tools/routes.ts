@@ -6,14 +6,17 @@ import {
   RodCompareRequest,
   RodEngagementRequest,
   RodGapRequest,
+  ThreadIdentifyRequest,
   ThreadReadRequest,
   type RodEngagementAnswer,
   type RodGapAnswer,
+  type ThreadIdentifyAnswer,
 } from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/attribute';
 import { changeBore, identifyBore } from '@kerabat/core/bore';
 import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
-import { readThread } from '@kerabat/core/thread';
+import { identifyThread, readThread, type SeriesThread } from '@kerabat/core/thread';
+import { threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
@@ -150,6 +153,44 @@ export function toolRoutes(router: Router, stores: Stores): void {
   });
 
   feelRoutes(router, stores);
+
+  router.post('/tools/thread/identify', async (ctx) => {
+    const asked = await readBody(ctx, ThreadIdentifyRequest);
+    const { gender, diameter, pitch, over, taper, instrument = 'caliper' } = asked;
+    const found = identifyThread(
+      {
+        gender,
+        instrument,
+        diameterMm: lengthOf(diameter, '/diameter'),
+        ...(pitch ? { pitchMm: lengthOf(pitch, '/pitch') } : {}),
+        ...(over ? { over: { ...over, lengthMm: lengthOf(over.length, '/over/length') } } : {}),
+        ...(taper
+          ? {
+              taper: {
+                secondMm: lengthOf(taper.second, '/taper/second'),
+                apartMm: lengthOf(taper.apart, '/taper/apart'),
+              },
+            }
+          : {}),
+      },
+      stores.practice.current(),
+    );
+    const seen = (thread: SeriesThread) => ({
+      designation: thread.designation,
+      family: thread.family,
+      major: mm(thread.majorMm),
+      pitch: mm(thread.pitchMm),
+      uses: 'usedFor' in thread ? String(thread.usedFor).split('; ') : [],
+    });
+    ctx.body = {
+      verdict: found.verdict,
+      candidates: found.candidates.map(({ thread, probability }) => ({ ...seen(thread), probability })),
+      ...(found.other ? { other: { ...seen(found.other.thread), probability: found.other.probability } } : {}),
+      confusedWith: found.confusedWith.map(seen),
+      ...(found.nextCheck ? { nextCheck: threadCheckWords(found.nextCheck) } : {}),
+      sentence: threadIdentityWords(found),
+    } satisfies ThreadIdentifyAnswer;
+  });
 
   router.post('/tools/thread/read', async (ctx) => {
     ctx.body = readThread((await readBody(ctx, ThreadReadRequest)).text);

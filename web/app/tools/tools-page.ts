@@ -5,7 +5,8 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { boreName, changeBore, identifyBore, type BoreChangeKind } from '@kerabat/core/bore';
 import { INSTRUMENTS, type Instrument } from '@kerabat/core/settings';
-import { findThread, mate, readThread, threadsFromMeasurement } from '@kerabat/core/thread';
+import { findThread, identifyThread, mate, readThread } from '@kerabat/core/thread';
+import { threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
 import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';
@@ -63,17 +64,23 @@ export class ToolsPage {
   protected readonly gender = signal<'male' | 'female'>('male');
   protected readonly diameter = signal<Quantity | undefined>(undefined);
   protected readonly pitch = signal<Quantity | undefined>(undefined);
-  protected readonly threads = computed(() => {
-    const [diameter, pitch] = [this.diameter(), this.pitch()];
-    if (!diameter) return [];
+  protected readonly crests = signal<Quantity | undefined>(undefined);
+  protected readonly further = signal<Quantity | undefined>(undefined);
+  protected readonly found = computed(() => {
+    const [diameter, pitch, crests, further] = [this.diameter(), this.pitch(), this.crests(), this.further()];
+    if (!diameter) return undefined;
     const reading = {
       gender: this.gender(),
       diameterMm: toBase(diameter),
       instrument: 'caliper' as const,
       ...(pitch ? { pitchMm: toBase(pitch) } : {}),
+      ...(crests ? { over: { crests: 8, lengthMm: toBase(crests) } } : {}),
+      ...(further ? { taper: { secondMm: toBase(further), apartMm: 6 } } : {}),
     };
-    return threadsFromMeasurement(reading, this.practice()).filter((c) => c.probability >= 0.01);
+    return identifyThread(reading, this.practice());
   });
+  protected threadWords = threadIdentityWords;
+  protected checkWords = threadCheckWords;
 
   protected readonly name = signal('');
   protected readonly read = computed(() => (this.name().trim() === '' ? undefined : readThread(this.name())));
