@@ -35,6 +35,8 @@ export const ThreadReadAnswer = T.Object({
   problem: T.Optional(oneOf(['no-such-pitch', 'family-mismatch', 'unreadable'] as const)),
   sentence: T.Optional(T.String()),
   nearest: T.Array(T.Object({ designation: T.String(), why: T.String() })),
+  /** The seat that was named with it. */
+  seat: T.Optional(T.String()),
 });
 
 export const QuantityReadRequest = strict({

@@ -1,7 +1,7 @@
 import { BRAKE_THREADS } from './brake.data.js';
 import { inchSizeMm, pitchText, SERIES as STANDARD } from './series.data.js';
 import type { SeriesThread } from './types.js';
-import { lookup } from '../words/lookup.js';
+import { plainWriting } from './writing.js';
 
 export interface NearThread {
   readonly designation: string;
@@ -17,6 +17,8 @@ export interface ThreadName {
   /** The problem in a sentence. */
   readonly sentence?: string;
   readonly nearest: readonly NearThread[];
+  /** The seat that was named with it. */
+  readonly seat?: string;
 }
 
 /** What hydraulics use beside the standards is known too, so that it is told apart from a name that is wrong. */
@@ -25,7 +27,7 @@ const OFF_STANDARD: readonly SeriesThread[] = BRAKE_THREADS.filter(
 );
 const SERIES: readonly SeriesThread[] = [...STANDARD, ...OFF_STANDARD];
 
-type Label = 'M' | 'UNC' | 'UNF' | 'UNEF' | 'UNS' | 'UN' | 'NPT' | 'G' | 'R' | 'BSP';
+type Label = 'M' | 'KEG' | 'UNC' | 'UNF' | 'UNEF' | 'UNS' | 'UN' | 'BSF' | 'NPT' | 'NPTF' | 'G' | 'R' | 'Rp' | 'BSP';
 
 interface Written {
   readonly size: string;
@@ -39,20 +41,21 @@ const LABELS: readonly (readonly [RegExp, Label])[] = [
   [/\bbspp\b|\bbsp parallel\b/, 'G'],
   [/\bbspt\b|\bbsp taper(ed)?\b/, 'R'],
   [/\bbsp\b/, 'BSP'],
-  [/\bn\.?p\.?t\.?f?\b/, 'NPT'],
+  [/\bkeg\b|\bkegelig\b|\bconical\b/, 'KEG'],
+  [/\bbsf\b/, 'BSF'],
+  [/\bnptf\b/, 'NPTF'],
+  [/\bn\.?p\.?t\b\.?/, 'NPT'],
   [/\bunef\b/, 'UNEF'],
   [/\bunc\b/, 'UNC'],
   [/\bunf\b/, 'UNF'],
   [/\buns\b/, 'UNS'],
   [/\bun\b/, 'UN'],
   [/^g(?=[ \d])/, 'G'],
-  [/^rp?(?=[ \d])/, 'R'],
+  [/^rp(?=[ \d])/, 'Rp'],
+  [/^r(?=[ \d])/, 'R'],
 ];
 
-const PIPE: readonly Label[] = ['NPT', 'G', 'R', 'BSP'];
-
-/** SAE dash sizes on hoses and fittings (SAE J514). */
-const DASH: Readonly<Record<string, string>> = { '3': '3/8-24', '4': '7/16-20', '5': '1/2-20', '6': '9/16-18' };
+const PIPE: readonly Label[] = ['NPT', 'NPTF', 'G', 'R', 'Rp', 'BSP'];
 
 const INCH = /^(#?\d{1,2}(?:\/\d{1,2})?)(?:\s*(?:-|x|by|×|\s)\s*(\d{1,2}(?:\.5)?))?\s*(?:tpi|per inch)?$/;
 const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*)\s*(\d(?:\.\d{1,3})?|\.\d{1,3}|\d{2}))?\s*(?:mm)?$/;
@@ -63,24 +66,24 @@ const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*)\s*(\d(?:\.\d{1,3}
  * (19 per inch called NPT), is said to be so, with the nearest real threads. Never throws.
  */
 export function readThread(text: string): ThreadName {
-  const clean = text
-    .normalize('NFKC')
-    .toLowerCase()
-    .replace(/,/g, '.')
-    .replace(/[\u2010-\u2015\u2212]/g, '-')
-    .replace(/["”″']/g, '')
-    .replace(/⁄/g, '/')
-    .replace(/\s+/g, ' ')
-    .trim();
+  const { text: clean, seat, fine } = plainWriting(text);
   if (clean === '') return unreadable('Nothing is written here.');
-  if (clean.length > 40) return unreadable('This is too long to be a thread name.');
-  const dash = /^(?:an|jic)\s*-?\s*([3-6])$|^-([3-6])\s*an$/.exec(clean);
-  const written = parse(dash ? (lookup(DASH, dash[1] ?? dash[2] ?? '') ?? '') : clean);
+  if (text.length > 80 || clean.length > 40) return unreadable('This is too long to be a thread name.');
+  const written = parse(clean);
   if (!written)
     return unreadable(
       `"${clean.slice(0, 24)}" does not read as a thread: write it like 3/8-24, M10x1.0, 1/8 NPT or G 1/8.`,
     );
-  return judge(written);
+  const read = fine === true && written.pitch === undefined ? whichFine(written) : judge(written);
+  return seat === undefined ? read : { ...read, seat };
+}
+
+/** "M10 fine" names a size and that it is not the coarse thread: how fine has to be measured. */
+function whichFine(written: Written): ThreadName {
+  const [, ...finer] = SERIES.filter((t) => sizeOf(t) === written.size && (t.family === 'metric') === written.metric && carries(t, written.label)).sort((a, b) => b.pitchMm - a.pitchMm); // prettier-ignore
+  const used = BRAKE_THREADS.filter((t) => finer.some(({ designation }) => designation === t.designation));
+  if (finer.length === 0) return noSize(written);
+  return problem('unreadable', `${sizeWritten(written)} fine may be ${orList(used.length > 0 ? used : finer)}: measure the pitch.`, used.map((t) => near(t, t.usedFor))); // prettier-ignore
 }
 
 function parse(clean: string): Written | undefined {
@@ -95,7 +98,7 @@ function parse(clean: string): Written | undefined {
       .replace(/\s+/g, ' ')
       .trim()
       .replace(/[- ]+$/, '');
-    if (PIPE.includes(name)) rest = rest.replace(/^(g|rp?|npt) ?/, '');
+    if (PIPE.includes(name)) rest = rest.replace(/^(g|rp?|nptf?) ?/, '');
     break;
   }
   if (/^m/.test(rest) || (label === undefined && /^\d{1,2}(\.\d)?\s*(x|by|×|\*)\s*(\d?\.\d+|\d)$/.test(rest))) {
@@ -126,7 +129,7 @@ function judge(written: Written): ThreadName {
   if (written.pitch === undefined) return withoutPitch(written, ofLabel, ofSize);
   if (matching.length === 1 && matching[0]) return real(matching[0]);
   if (matching.length > 1) return whichOne(matching);
-  const otherFamily = ofPitch(ofSize);
+  const otherFamily = ofPitch(ofSize).filter((thread) => !isNamedOnly(thread));
   if (otherFamily.length > 0) {
     const says = `${sizeWritten(written)} with ${pitchSaid(written)} is ${orList(otherFamily)}, not ${written.label ?? ''}`;
     const right = ofLabel.length > 0 ? `; ${written.label} ${sizeWritten(written)} has ${listPitches(ofLabel)}` : '';
@@ -188,6 +191,17 @@ function real(thread: SeriesThread): ThreadName {
 }
 
 function whichOne(matching: readonly SeriesThread[]): ThreadName {
+  const british = matching.find((t) => t.family === 'BSF');
+  const meant = british ? BRAKE_THREADS.filter((t) => sizeOf(t) === sizeOf(british)) : [];
+  if (british && meant.length > 0)
+    return problem(
+      'unreadable',
+      `${british.designation} is right on an old British unit; on most others ${orList(meant)} was meant and misspoken. Ask, or count the threads.`,
+      [
+        near(british, `British, ${pitchWords(british)}`),
+        ...meant.map((t) => near(t, `${pitchWords(t)}: ${t.usedFor}`)),
+      ],
+    );
   const taper =
     matching.length === 2 && matching.some((t) => t.family === 'G') && matching.some((t) => t.family === 'R');
   const how = taper ? 'only the taper tells them apart: say G (parallel) or R (tapered)' : 'say which family is meant';
@@ -254,21 +268,31 @@ function sizeOf(thread: SeriesThread): string {
 function carries(thread: SeriesThread, label: Label | undefined): boolean {
   switch (label) {
     case undefined:
-      return true;
+      return !isNamedOnly(thread);
     case 'M':
-      return thread.family === 'metric';
+      return thread.family === 'metric' && !thread.tapered;
+    case 'KEG':
+      return thread.family === 'metric' && thread.tapered;
+    case 'BSF':
+      return thread.family === 'BSF';
+    case 'NPTF':
+    case 'Rp':
+      return thread.designation.split(' ').includes(label);
     case 'BSP':
-      return thread.family === 'G' || thread.family === 'R';
+      return thread.family === 'G' || (thread.family === 'R' && thread.tapered);
     case 'NPT':
     case 'G':
     case 'R':
-      return thread.family === label;
+      return thread.family === label && !isNamedOnly(thread);
     case 'UN':
       return thread.family === 'UN';
     default:
       return thread.designation.endsWith(` ${label}`);
   }
 }
+
+/** Threads that are meant only when they are named: a bare 1/8-27 stays NPT, a bare M10x1 is parallel. */
+const isNamedOnly = ({ designation }: SeriesThread): boolean => /\bkeg$|\bNPTF$|^Rp /.test(designation);
 
 const pitchWritten = (t: SeriesThread): number => (t.family === 'metric' ? t.pitchMm : Math.round(25.4 / t.pitchMm));
 const pitchWords = (t: SeriesThread): string =>

@@ -100,7 +100,7 @@ describe('threads as the standards let them be made, measured with a caliper', (
     expect(sureAndRight / sure).toBeGreaterThan(0.99);
   });
   it('one that hydraulics do not use ends in none nearly always', () => {
-    const others = SERIES.filter(({ designation, majorMm }) => majorMm > 5 && !BRAKE_THREADS.some((b) => b.designation === designation)); // prettier-ignore
+    const others = SERIES.filter(({ designation, majorMm }) => majorMm > 5 && !BRAKE_THREADS.some((b) => b.designation === designation) && !/NPTF$|^Rp /.test(designation)); // prettier-ignore
     let [none, all] = [0, 0];
     for (const thread of others)
       for (let i = 0; i < 8; i++) {

@@ -65,7 +65,8 @@ export const mouthTolerance = (pitchMm: number): number =>
 const isBrake = (thread: SeriesThread): thread is BrakeThread => 'usedFor' in thread;
 const ALL: readonly SeriesThread[] = [
   ...BRAKE_THREADS,
-  ...SERIES.filter((one) => !BRAKE_THREADS.some(({ designation }) => designation === one.designation)),
+  // Dryseal and parallel female pipe threads are those of their names as far as a caliper can tell.
+  ...SERIES.filter(({ designation }) => !BRAKE_THREADS.some((one) => one.designation === designation) && !/NPTF$|^Rp /.test(designation)), // prettier-ignore
 ];
 
 /** Where a reading of a thread centres, and how it spreads, before the instrument. */

@@ -70,6 +70,8 @@ function sentenceFor(
     case 'mates':
       return `${pair}: the threads mate. The seats must be of the same form too.`;
     case 'taper mismatch':
+      if (male.family === 'R' && male.tapered && female.designation.startsWith('Rp '))
+        return `${pair}: a pipe joint of ISO 7 that seals with a sealant. It is no joint for the flare seat of a brake line.`;
       return `${pair}: one is tapered, the other parallel. They do not seal on each other.`;
     case 'will not start':
       return `${pair}: the male thread is too large to start.`;

@@ -39,6 +39,14 @@ const UNS: readonly InchRow[] = [
   ['5/8', [14, 27]], ['11/16', [18]], ['3/4', [14, 18, 24, 27]], ['7/8', [10, 18, 24, 27]], ['1', [10, 14, 18, 24, 27]],
 ];
 
+/** British Standard Fine to 1 in (BS 84). */
+const BSF: readonly InchRow[] = [
+  ['3/16', [32]], ['7/32', [28]], ['1/4', [26]], ['9/32', [26]], ['5/16', [22]], ['3/8', [20]], ['7/16', [18]], ['1/2', [16]], ['9/16', [16]],
+  ['5/8', [14]], ['11/16', [14]], ['3/4', [12]], ['7/8', [11]], ['1', [10]],
+];
+/** Metric threads that taper 1 in 16, for screws that seal by themselves (DIN 158-1). */
+const KEG: readonly (readonly [number, number])[] = [[8, 1], [10, 1], [12, 1.5], [14, 1.5], [16, 1.5]];
+
 interface PipeRow {
   readonly size: string;
   readonly tpi: number;
@@ -72,15 +80,20 @@ export function inchSizeMm(size: string): number {
 /** "1.0", "1.25", "0.75": a metric pitch with at least one decimal. */
 export const pitchText = (pitchMm: number): string => (Number.isInteger(pitchMm) ? pitchMm.toFixed(1) : String(pitchMm));
 
-const inchThreads = (rows: readonly InchRow[], series: string): SeriesThread[] =>
+const inchThreads = (
+  rows: readonly InchRow[],
+  series: string,
+  family: ThreadFamily = 'UN',
+  source = 'ASME B1.1',
+): SeriesThread[] =>
   rows.flatMap(([size, pitches]) =>
     pitches.map((tpi) => ({
       designation: `${size.replace('#', '')}-${tpi} ${series}`,
-      family: 'UN' as const,
+      family,
       majorMm: inchSizeMm(size),
       pitchMm: 25.4 / tpi,
       tapered: false,
-      source: 'ASME B1.1',
+      source,
     })),
   );
 
@@ -95,7 +108,7 @@ const pipeThreads = (
     family,
     majorMm: row.majorMm,
     pitchMm: 25.4 / row.tpi,
-    tapered: family !== 'G',
+    tapered: family !== 'G' && !name(row).startsWith('Rp'),
     source,
   }));
 
@@ -118,5 +131,16 @@ export const SERIES: readonly SeriesThread[] = [
   ...inchThreads(UNS, 'UNS'),
   ...pipeThreads(BSP, 'G', (row) => `G ${row.size} (BSPP)`, 'ISO 228-1'),
   ...pipeThreads(BSP, 'R', (row) => `R ${row.size} (BSPT)`, 'ISO 7-1'),
+  ...inchThreads(BSF, 'BSF', 'BSF', 'BS 84'),
+  ...KEG.map(([diameter, pitchMm]) => ({
+    designation: `M${diameter}x${pitchText(pitchMm)} keg`,
+    family: 'metric' as const,
+    majorMm: diameter,
+    pitchMm,
+    tapered: true,
+    source: 'DIN 158-1',
+  })),
+  ...pipeThreads(BSP, 'R', (row) => `Rp ${row.size}`, 'ISO 7-1, parallel female'),
+  ...pipeThreads(NPT, 'NPT', (row) => `${row.size}-${row.tpi} NPTF`, 'ASME B1.20.3, dryseal'),
   ...pipeThreads(NPT, 'NPT', (row) => `${row.size}-${row.tpi} NPT`, 'ASME B1.20.1'),
 ];

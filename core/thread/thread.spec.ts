@@ -33,6 +33,36 @@ describe('reading a thread name', () => {
     expect(readThread(text)).toMatchObject({ recognised: true, designation });
   });
 
+  it.each([
+    ['3/8-24UNF', '3/8-24 UNF'], ['3/8UNF', '3/8-24 UNF'], ['3/8-24 UNF-2B', '3/8-24 UNF'], ['M10x1-6H', 'M10x1.0'], ['M10x1.0-6g', 'M10x1.0'],
+    ['10 mm x 1.0', 'M10x1.0'], ['10-1.0', 'M10x1.0'], ['10x1 mm', 'M10x1.0'], ['.375-24', '3/8-24 UNF'], ['0.4375-20', '7/16-20 UNF'],
+    ['3AN', '3/8-24 UNF'], ['-4 JIC', '7/16-20 UNF'], ['AN-8', '3/4-16 UNF'], ['1/8NPT', '1/8-27 NPT'], ['1/8 NPTF', '1/8-27 NPTF'], ['1/8-27', '1/8-27 NPT'],
+    ['G1/8A', 'G 1/8 (BSPP)'], ['Rp 1/8', 'Rp 1/8'], ['Rc1/8', 'R 1/8 (BSPT)'], ['PT 1/8', 'R 1/8 (BSPT)'], ['PF1/8', 'G 1/8 (BSPP)'], ['3/8-24 NF', '3/8-24 UNF'],
+    ['3/8-20 BSF', '3/8-20 BSF'], ['1/4-26', '1/4-26 BSF'], ['5/16-22', '5/16-22 BSF'], ['3/8″-24', '3/8-24 UNF'], ['⅜-24', '3/8-24 UNF'], ['three eighths 24', '3/8-24 UNF'],
+    ['M12x1,5 keg', 'M12x1.5 keg'], ['M8x1', 'M8x1.0'], ['M9x1.25', 'M9x1.25'], ['M11x1.5', 'M11x1.5'], ['3/4-16', '3/4-16 UNF'], ['5/16-28', '5/16-28 UN'],
+  ])('%s, as people write it, is %s', (text, designation) => {
+    expect(readThread(text)).toMatchObject({ recognised: true, designation });
+  }); // prettier-ignore
+  it.each([
+    ['3/8-24 inverted flare', '3/8-24 UNF', 'inverted-flare'],
+    ['M10x1 bubble', 'M10x1.0', 'bubble-flare'],
+    ['7/16-20 JIC 37', '7/16-20 UNF', 'flare-37'],
+    ['AN-3', '3/8-24 UNF', 'flare-37'],
+  ])('%s names its seat too', (text, designation, seat) => {
+    expect(readThread(text)).toMatchObject({ designation, seat });
+  });
+  it('asks where a name has two meanings: a British fine thread or a misspoken one, and how fine fine is', () => {
+    const british = readThread('3/8-20');
+    expect([british.recognised, british.sentence]).toEqual([false, expect.stringContaining('old British unit')]);
+    expect(british.nearest.map((n) => n.designation)).toEqual(['3/8-20 BSF', '3/8-24 UNF']);
+    expect(readThread('10 mm fine bubble')).toMatchObject({ recognised: false, seat: 'bubble-flare', sentence: expect.stringContaining('M10x1.0 or M10x1.25') }); // prettier-ignore
+  });
+
+  it('a taper in a parallel pipe thread is a joint of its own, and none for a flare', () => {
+    const { verdict, sentence } = mate(thread('R 1/8 (BSPT)'), thread('Rp 1/8'));
+    expect([verdict, sentence]).toEqual(['taper mismatch', expect.stringContaining('no joint for the flare seat')]);
+  });
+
   it('says that 19 per inch is never NPT and what it may be', () => {
     const read = readThread('1/4-19 NPT');
     expect(read).toMatchObject({ recognised: false, problem: 'family-mismatch' });

@@ -1,7 +1,8 @@
-export type ThreadFamily = 'metric' | 'UN' | 'NPT' | 'G' | 'R';
+export type ThreadFamily = 'metric' | 'UN' | 'NPT' | 'G' | 'R' | 'BSF';
 
-/** Thread form angle in degrees: 60 for ISO metric, UN and NPT; 55 for the Whitworth pipe threads. */
-export const flankAngle = (family: ThreadFamily): 55 | 60 => (family === 'G' || family === 'R' ? 55 : 60);
+/** Thread form angle in degrees: 60 for ISO metric, UN and NPT; 55 for the Whitworth threads. */
+export const flankAngle = (family: ThreadFamily): 55 | 60 =>
+  family === 'G' || family === 'R' || family === 'BSF' ? 55 : 60;
 
 /** One thread of a standard series. */
 export interface SeriesThread {

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
+import { valueWords } from '@kerabat/core/attribute';
 import { boreName, changeBore, identifyBore, type BoreChangeKind } from '@kerabat/core/bore';
 import { INSTRUMENTS, type Instrument } from '@kerabat/core/settings';
 import { findThread, identifyThread, mate, readThread } from '@kerabat/core/thread';
@@ -80,6 +81,7 @@ export class ToolsPage {
     return identifyThread(reading, this.practice());
   });
   protected threadWords = threadIdentityWords;
+  protected seatWords = (seat: string): string => valueWords('port-seat', seat);
   protected checkWords = threadCheckWords;
 
   protected readonly name = signal('');
