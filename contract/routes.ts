@@ -114,6 +114,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/tools/feel/which-bore', computes: true, summary: 'Which bore of the master brings travel and effort into a window', body: feel.WhichBoreRequest, answer: feel.WhichBoreAnswer },
   { method: 'post', path: '/tools/clutch/travel', computes: true, summary: 'From the clutch pedal to its slave', body: feel.ClutchTravelRequest, answer: feel.ClutchTravelAnswer },
   { method: 'post', path: '/tools/thread/identify', computes: true, summary: 'Which thread is in the hand, or that it is none that hydraulics use', body: tools.ThreadIdentifyRequest, answer: tools.ThreadIdentifyAnswer },
+  { method: 'post', path: '/tools/thread/mate', computes: true, summary: 'Whether two threads go together, and what happens when they do not', body: tools.ThreadMateRequest, answer: tools.ThreadMateAnswer },
   { method: 'post', path: '/tools/thread/read', computes: true, summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },
   { method: 'post', path: '/tools/quantity/read', computes: true, summary: 'Read a quantity as people write it', body: tools.QuantityReadRequest, answer: tools.QuantityReadAnswer },
 ];

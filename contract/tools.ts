@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import type { Reading } from '@kerabat/core/units';
-import type { ThreadName } from '@kerabat/core/thread';
+import { MATE_VERDICTS, type ThreadName } from '@kerabat/core/thread';
 import { Instrument, oneOf, Quantity, strict, text, type Same } from './shapes.js';
 
 /** The calculators that stand on their own. */
@@ -151,6 +151,25 @@ export const ThreadIdentifyAnswer = T.Object({
   nextCheck: T.Optional(T.String()),
   sentence: T.String(),
 });
+/** Two threads by their names, in any writing; `turns` is what the nut has. */
+export const ThreadMateRequest = strict({
+  male: T.String({ minLength: 1, maxLength: 80 }),
+  female: T.String({ minLength: 1, maxLength: 80 }),
+  turns: T.Optional(T.Number({ exclusiveMinimum: 0, maximum: 100 })),
+});
+export const ThreadMateAnswer = T.Object({
+  verdict: oneOf(MATE_VERDICTS),
+  sentence: T.String(),
+  male: T.String(),
+  female: T.String(),
+  deltaMm: T.Number(),
+  deltaPitchDiameterMm: T.Number(),
+  driftMm: T.Number(),
+  engagement: T.Number(),
+  bindsAfterTurns: T.Optional(T.Number()),
+});
+export type ThreadMateRequest = Static<typeof ThreadMateRequest>;
+export type ThreadMateAnswer = Static<typeof ThreadMateAnswer>;
 export type ThreadIdentifyRequest = Static<typeof ThreadIdentifyRequest>;
 export type ThreadIdentifyAnswer = Static<typeof ThreadIdentifyAnswer>;
 

@@ -1,8 +1,8 @@
 import { STANDARD_SETTINGS, type Settings } from '../settings/index.js';
 import { flankAngle, minorDiameter, pitchDiameter, type SeriesThread } from './types.js';
 
-export type MateVerdict =
-  'mates' | 'taper mismatch' | 'will not start' | 'falls through' | 'loose' | 'starts, then binds';
+export const MATE_VERDICTS = ['mates', 'taper mismatch', 'will not start', 'falls through', 'loose', 'starts, then binds'] as const; // prettier-ignore
+export type MateVerdict = (typeof MATE_VERDICTS)[number];
 
 export interface Mating {
   readonly verdict: MateVerdict;

@@ -199,6 +199,13 @@ describe('the calculators over the wire', () => {
       (await tool('/thread/identify', { gender: 'male', diameter: mm(9), over: { crests: 1, length: mm(9) } })).status,
     ).toBe(400);
   });
+  it('thread/mate: what happens, in a sentence to say; a name that is none is refused where it stands', async () => {
+    const { body } = await tool('/thread/mate', { male: '3/8-24UNF', female: 'M10x1-6H' });
+    expect(body).toMatchObject({ verdict: 'starts, then binds', male: '3/8-24 UNF', female: 'M10x1.0' });
+    expect(body.bindsAfterTurns).toBeCloseTo(6.45, 1);
+    const refused = await tool('/thread/mate', { male: '3/8-20', female: 'M10x1' });
+    expect([refused.status, refused.body.errors[0].pointer]).toEqual([400, '/male']);
+  });
   it('thread/read', async () => {
     expect((await tool('/thread/read', { text: '7/16 by 24' })).body).toEqual({
       recognised: true,

@@ -7,15 +7,17 @@ import {
   RodEngagementRequest,
   RodGapRequest,
   ThreadIdentifyRequest,
+  ThreadMateRequest,
   ThreadReadRequest,
   type RodEngagementAnswer,
   type RodGapAnswer,
   type ThreadIdentifyAnswer,
+  type ThreadMateAnswer,
 } from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/attribute';
 import { changeBore, identifyBore } from '@kerabat/core/bore';
 import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
-import { identifyThread, readThread, type SeriesThread } from '@kerabat/core/thread';
+import { findThread, identifyThread, mate, readThread, type SeriesThread } from '@kerabat/core/thread';
 import { threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
@@ -190,6 +192,18 @@ export function toolRoutes(router: Router, stores: Stores): void {
       ...(found.nextCheck ? { nextCheck: threadCheckWords(found.nextCheck) } : {}),
       sentence: threadIdentityWords(found),
     } satisfies ThreadIdentifyAnswer;
+  });
+
+  router.post('/tools/thread/mate', async (ctx) => {
+    const { male, female, turns } = await readBody(ctx, ThreadMateRequest);
+    const named = (text: string, pointer: string): SeriesThread => {
+      const thread = findThread(text);
+      if (!thread) throw badRequest(readThread(text).sentence ?? 'This names no thread.', pointer);
+      return thread;
+    };
+    const [a, b] = [named(male, '/male'), named(female, '/female')];
+    const found = mate(a, b, stores.practice.current(), turns);
+    ctx.body = { ...found, male: a.designation, female: b.designation } satisfies ThreadMateAnswer;
   });
 
   router.post('/tools/thread/read', async (ctx) => {
