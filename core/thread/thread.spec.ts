@@ -55,6 +55,7 @@ describe('reading a thread name', () => {
     const british = readThread('3/8-20');
     expect([british.recognised, british.sentence]).toEqual([false, expect.stringContaining('old British unit')]);
     expect(british.nearest.map((n) => n.designation)).toEqual(['3/8-20 BSF', '3/8-24 UNF']);
+    expect(readThread('10 mm').recognised).toBe(false);
     expect(readThread('10 mm fine bubble')).toMatchObject({ recognised: false, seat: 'bubble-flare', sentence: expect.stringContaining('M10x1.0 or M10x1.25') }); // prettier-ignore
   });
 

@@ -82,7 +82,8 @@ export function plainWriting(text: string): Plain {
   for (const [pattern, name] of RENAMED) clean = clean.replace(pattern, name);
   clean = clean
     .replace(/^(\d{1,2}(?:\.\d)?)\s*mm\s*(?:x|×|by|-)\s*/, 'm$1x')
-    .replace(/^(\d{1,2}(?:\.\d)?)\s*mm$/, 'm$1')
+    // A bare "10 mm" may be a spanner; with "fine" it is a thread.
+    .replace(/^(\d{1,2}(?:\.\d)?)\s*mm$/, fine ? 'm$1' : '$&')
     .replace(/^(\d{1,2})\s*-\s*(\d\.\d{1,3})$/, 'm$1x$2')
     .replace(/^(\d{1,2})\s*(?:x|×)\s*(\d(?:\.\d{1,3})?)\s*mm$/, 'm$1x$2')
     .replace(/^0?(\.\d{2,4})(?=[ x-])/, (_, decimal: string) => fraction(decimal))
