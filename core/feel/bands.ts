@@ -11,7 +11,7 @@ import {
   type FeelKinds,
 } from './fields.data.js';
 import type { SetUp, Vehicle } from './types.js';
-import type { FeelLimits } from './verdicts.js';
+import type { FeelLimits } from './limits.js';
 import type { BoreWanted, Window } from './which-bore.js';
 
 /** How sure figures are that rest on assumptions: the assumed values are drawn many times, each within its band. */

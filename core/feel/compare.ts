@@ -1,6 +1,7 @@
 import { kneeAt, loaded, pushed, type FeelSettings } from './brakes.js';
 import type { Case, Point, SetUp, Vehicle } from './types.js';
-import { judge, type FeelLimits, type FeelVerdict } from './verdicts.js';
+import type { FeelLimits } from './limits.js';
+import { judge, type FeelVerdict } from './verdicts.js';
 
 /** Where the assistance is all used up: the pedal force, and the deceleration there where it can be said. */
 export interface Knee {

@@ -1,10 +1,11 @@
 import type { Settings } from '../settings/index.js';
-import type { FeelLimits } from './verdicts.js';
+import type { FeelLimits } from './limits.js';
 
 export * from './bands.js';
 export * from './brakes.js';
 export * from './clutch.js';
 export * from './clutch-fields.data.js';
+export * from './limits.js';
 export * from './loss.js';
 export * from './compare.js';
 export * from './effort.js';

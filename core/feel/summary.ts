@@ -1,7 +1,7 @@
 import { pushed } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { Point, SetUp, Vehicle } from './types.js';
-import type { FeelLimits } from './verdicts.js';
+import type { FeelLimits } from './limits.js';
 
 /** What is told first of a set-up beside another: figures for one everyday stop, as far as they are known. */
 export interface FeelSummary {

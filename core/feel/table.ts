@@ -1,7 +1,8 @@
 import type { Compared } from './compare.js';
 import { effortFor } from './effort.js';
 import type { Case, SetUp, Vehicle } from './types.js';
-import type { FeelLimits, FeelVerdict } from './verdicts.js';
+import type { FeelLimits } from './limits.js';
+import type { FeelVerdict } from './verdicts.js';
 
 /** Set-ups side by side as a table, and what is to be said of them, each sentence once. */
 

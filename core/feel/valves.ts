@@ -1,7 +1,7 @@
 import { pushed } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { SetUp, Vehicle } from './types.js';
-import type { FeelLimits } from './verdicts.js';
+import type { FeelLimits } from './limits.js';
 
 /** Which proportioning keeps the front first. */
 

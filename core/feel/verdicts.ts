@@ -1,5 +1,6 @@
-import { assistOf, G, ratioOf, type FeelSettings } from './brakes.js';
+import { assistOf, G, ratioOf } from './brakes.js';
 import { effortFor } from './effort.js';
+import type { FeelLimits } from './limits.js';
 import type { Case, Point, SetUp, Vehicle } from './types.js';
 import { fittingValves } from './valves.js';
 
@@ -7,29 +8,6 @@ import { fittingValves } from './valves.js';
  * What is wrong with a set-up in a case, as a code with its values; words/feel makes the sentences. A limit is a setting with its
  * source. Nothing here is an approval: that is an inspector's.
  */
-
-/** What a set-up is judged by. */
-export interface FeelLimits extends FeelSettings {
-  /** Rear first under this deceleration is a warning (share of g). */
-  readonly rearFirstBelow: number;
-  /** Deceleration of an everyday stop (share of g), and the efforts that are comfortable for it, N. */
-  readonly everyday: number;
-  readonly effortLeast: number;
-  readonly effortMost: number;
-  /** The knee of the booster should not come before this deceleration (share of g). */
-  readonly kneeFrom: number;
-  /** Effort between an everyday stop and locking wheels, least, N: less cannot be metered. */
-  readonly stepLeast: number;
-  /** Grip of a good dry road. */
-  readonly dryGrip: number;
-  /** The public rule for service and secondary braking, m/s² at so many N. */
-  readonly serviceRule: number;
-  readonly secondaryRule: number;
-  readonly ruleEffort: number;
-  /** What a workshop takes of a clutch that does not say. */
-  readonly portClosing: number;
-  readonly clutchEfficiency: number;
-}
 
 export type FeelCode =
   | 'stroke-out'
