@@ -94,9 +94,7 @@ export class FeelActs {
       .filter(({ id }) => id !== 'now')
       .flatMap(({ id, name }) => {
         const master = lookup(this.desk.draft().masters ?? {}, id);
-        const conditions = this.desk
-          .conditionsOf(id)
-          .filter((words) => !master || !words.startsWith('bore of the master'));
+        const conditions = this.desk.conditionsOf(id);
         return master || conditions.length > 0 ? [{ id, name, conditions, ...(master ? { master } : {}) }] : [];
       }),
   );

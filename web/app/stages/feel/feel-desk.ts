@@ -216,7 +216,10 @@ export class FeelDesk {
     this.draft.update((draft) => {
       const { [key]: _, ...rest } = lookup(draft.typed, place) ?? {};
       const typed: Values = value === undefined ? rest : { ...rest, [key]: { value, origin: 'typed' } };
-      return { ...draft, typed: { ...draft.typed, [place]: typed } };
+      // With another size it is no longer the master that it was tried with.
+      const { [column]: tried, ...others } = draft.masters ?? {};
+      const masters = key === 'bore' && tried ? { masters: others } : {};
+      return { ...draft, ...masters, typed: { ...draft.typed, [place]: typed } };
     });
   }
 
@@ -248,12 +251,9 @@ export class FeelDesk {
   tryAnother(bore?: number, master?: TriedMaster): void {
     if (!this.mayTry()) return;
     const id = `try-${Date.now()}`;
-    this.draft.update((draft) => ({
-      ...draft,
-      tries: [...draft.tries, id],
-      ...(master ? { masters: { ...draft.masters, [id]: master } } : {}),
-    }));
+    this.draft.update((draft) => ({ ...draft, tries: [...draft.tries, id] }));
     if (bore !== undefined) this.enter(id, 'bore', bore);
+    if (master) this.draft.update((draft) => ({ ...draft, masters: { ...draft.masters, [id]: master } }));
   }
 
   dropTry(id: string): void {
@@ -265,11 +265,13 @@ export class FeelDesk {
 
   /** What of a set-up was entered by a person and is not what the chain that comes has: conditions that the job would have to meet. */
   conditionsOf(id: string): string[] {
-    const { typed, kinds = {} } = this.draft();
+    const { typed, kinds = {}, masters = {} } = this.draft();
     const values = Object.entries(lookup(typed, id) ?? {}) as [FeelKey, Entered][];
     const entered = values.flatMap(([key, { value, origin }]) => {
       const field = FEEL_FIELDS.find((one) => one.key === key);
-      return field && origin === 'typed' ? [`${field.words} ${shown(value, field.unit)}`] : [];
+      // The size of a master that is named goes with it.
+      const named = key === 'bore' && id in masters;
+      return field && origin === 'typed' && !named ? [`${field.words} ${shown(value, field.unit)}`] : [];
     });
     const made = lookup(kinds, id);
     return [...entered, ...(made ? CHOICES.flatMap((choice) => madeWords(choice, made)) : [])];

@@ -151,6 +151,14 @@ describe('Feel', () => {
     await settle();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-tm25v', 'of the set-up “try 1” in Feel');
     expect(service.addLine).toHaveBeenCalledWith('ask', 'pedal ratio 5', 'of the set-up “try 1” in Feel');
+    // With another bore it is not that unit any more.
+    await typeIn(fixture, 'bore of the master, try 1', '22.225');
+    await settle();
+    service.decide.mockClear();
+    named(host, 'Take try 1 into the job').click();
+    await settle();
+    expect(service.decide).not.toHaveBeenCalled();
+    expect(service.addLine.mock.calls.at(-1)?.[1]).toContain('bore of the master 22.225 mm');
   });
 
   it('how sure: what is assumed is drawn; another value takes the bands away; a run can be left', async () => {
