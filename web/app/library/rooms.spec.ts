@@ -96,7 +96,7 @@ describe('asking', () => {
     const taken = vi.fn();
     fixture.componentInstance.taken.subscribe(taken);
     type(host.querySelector('input'), 'crew');
-    host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     await settle();
     expect(taken).toHaveBeenCalledWith(V12);
   });
@@ -106,9 +106,25 @@ describe('asking', () => {
     const taken = vi.fn();
     fixture.componentInstance.taken.subscribe(taken);
     type(host.querySelector('input'), 'crew');
-    host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    host.querySelector('input')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
     await settle();
     expect(taken).not.toHaveBeenCalled();
+  });
+  it('Enter never takes the marked row of an answer to fewer letters', async () => {
+    const other = { ...FOUND, vehicles: [{ ...V12, id: 'v14' }] };
+    const vehicles = (query: Record<string, string>) => of(query['q'] === 'crew' ? FOUND : other);
+    const { fixture, host, settle } = await render(VehicleSearch, { api: { vehicles } });
+    const taken = vi.fn();
+    fixture.componentInstance.taken.subscribe(taken);
+    const field = host.querySelector('input');
+    field?.focus();
+    type(field, 'cr');
+    await settle();
+    await vi.waitFor(() => expect(document.querySelectorAll('mat-option')).toHaveLength(1));
+    type(field, 'crew');
+    field?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    await settle();
+    expect(taken.mock.calls).toEqual([[V12]]);
   });
   it('no vehicle is no dead end', async () => {
     const { text } = await render(VehicleSearch, { api: { vehicles: () => of({ ...FOUND, vehicles: [] }) } });

@@ -178,12 +178,16 @@ export class AskForm {
     if (event.key !== 'Enter') return;
     if (event.ctrlKey) {
       event.preventDefault();
-      void this.send();
+      this.send();
     } else if ((event.target as HTMLElement).tagName === 'INPUT') event.preventDefault();
   }
 
-  protected async send(): Promise<void> {
-    await this.search()?.settled();
+  /** What Enter asked for in the search is waited for. */
+  protected send(): void {
+    (this.search()?.settled() ?? of(true)).subscribe(() => this.sendNow());
+  }
+
+  private sendNow(): void {
     if (this.form.invalid) {
       this.form.markAllAsTouched();
       if (this.form.controls.asker.invalid) focusSoon('asker');

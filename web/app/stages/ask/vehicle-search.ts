@@ -1,10 +1,10 @@
-import { ChangeDetectionStrategy, Component, inject, input, output, signal, viewChild } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core'; // prettier-ignore
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatAutocompleteModule, MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { catchError, debounceTime, filter, firstValueFrom, map, of, startWith, switchMap } from 'rxjs';
+import { BehaviorSubject, catchError, debounceTime, filter, finalize, first, fromEvent, map, Observable, of, startWith, Subject, switchMap } from 'rxjs'; // prettier-ignore
 import type { Vehicle, VehicleSearch as Answer } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
@@ -18,13 +18,7 @@ import { ProblemLine } from '../../parts/problem-line';
   template: `
     <mat-form-field>
       <mat-label>Vehicle: any words, a year, an option code</mat-label>
-      <input
-        matInput
-        autocomplete="off"
-        [formControl]="words"
-        [matAutocomplete]="list"
-        (keydown.enter)="enter($event)"
-      />
+      <input matInput autocomplete="off" [formControl]="words" [matAutocomplete]="list" />
       <mat-autocomplete
         #list="matAutocomplete"
         [displayWith]="written"
@@ -73,14 +67,41 @@ export class VehicleSearch {
     filter((value) => typeof value === 'string'),
     map((value) => value.trim()),
   );
-  protected readonly answer = toSignal<Answer | undefined>(
+  /** What was found, and for which words. */
+  private readonly found = toSignal(
     this.typed.pipe(
       debounceTime(80),
-      switchMap((q) => this.ask(q)),
+      switchMap((q) => this.ask(q).pipe(map((answer) => ({ q, answer })))),
     ),
   );
+  protected readonly answer = computed(() => this.found()?.answer);
+  private readonly entered = new Subject<string>();
+  private readonly waiting = new BehaviorSubject(false);
 
-  private ask(q: string) {
+  constructor() {
+    // Before the list of options hears of it: its marked row may be an answer to fewer letters than are typed by now.
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    fromEvent<KeyboardEvent>(host, 'keydown', { capture: true })
+      .pipe(
+        filter((event) => event.key === 'Enter' && !event.ctrlKey),
+        takeUntilDestroyed(),
+      )
+      .subscribe((event) => this.enter(event));
+    this.entered
+      .pipe(
+        switchMap((q) => this.ask(q)),
+        takeUntilDestroyed(),
+        finalize(() => this.waiting.next(false)),
+      )
+      .subscribe((answer) => {
+        const [only] = answer?.vehicles ?? [];
+        if (answer?.vehicles.length === 1 && only) this.take(only);
+        else this.trigger().openPanel();
+        this.waiting.next(false);
+      });
+  }
+
+  private ask(q: string): Observable<Answer | undefined> {
     return this.api.vehicles({ q }).pipe(
       map((answer) => {
         this.problem.set(undefined);
@@ -100,22 +121,18 @@ export class VehicleSearch {
     this.taken.emit(vehicle);
   }
 
-  /** Before the search has answered it is waited for; several that match stay open to be chosen from. */
-  protected enter(event: Event): void {
-    event.preventDefault();
-    this.waiting = this.takeOnly();
-  }
-
-  /** Ends when what Enter asked for has been answered: nothing is sent before. */
-  settled = (): Promise<void> => this.waiting;
-  private waiting: Promise<void> = Promise.resolve();
-
-  private async takeOnly(): Promise<void> {
+  /** The marked row of an answer to these very words is taken; else they are asked for first. Several that match stay open to be chosen from. */
+  private enter(event: KeyboardEvent): void {
     const { value } = this.words;
-    if (this.trigger().activeOption || typeof value !== 'string' || value.trim() === '') return;
-    const answer = await firstValueFrom(this.ask(value.trim()));
-    const [only] = answer?.vehicles ?? [];
-    if (answer?.vehicles.length === 1 && only) this.take(only);
-    else this.trigger().openPanel();
+    const { activeOption, panelOpen } = this.trigger();
+    if (typeof value !== 'string' || (panelOpen && activeOption && this.found()?.q === value.trim())) return;
+    event.preventDefault();
+    event.stopPropagation();
+    if (value.trim() === '') return;
+    this.waiting.next(true);
+    this.entered.next(value.trim());
   }
+
+  /** Answers when what Enter asked for has been answered: nothing is sent before. */
+  settled = (): Observable<boolean> => this.waiting.pipe(first((waits) => !waits));
 }
