@@ -1,3 +1,5 @@
+import { TUBE_NAMES } from '../line/tubes.data.js';
+import { SEAT_FORMS } from '../seat/index.js';
 import { choice, length, row } from './rows.js';
 import type { AttributeRow } from './types.js';
 
@@ -16,7 +18,7 @@ export const UNIT_ROWS = [
   row('port-side', 'side of the ports', 'choice', 1, 'yes', 0.02, 'seen from the pedal', 'the driver’s other side has its ports mirrored', { ...choice('left', 'right', 'both'), spot: 'ports', gone: 'where the lines end' }),
   row('port-distance', 'port distance from the flange', 'quantity', 2, 'yes', 0.03, 'flange face to the middle of the port', '', { perPort: true, ...length(5, 300, 'a distance'), tool: 'ruler', spot: 'ports' }),
   row('port-thread', 'port thread', 'thread', 5, 'no', 0.05, 'thread gauge on the removed nut', 'inch and metric neighbours; the hex of a nut is only a hint', { perPort: true, tool: 'thread-gauge', off: 'the line', spot: 'ports', gone: 'gauge the nut on the line' }),
-  row('port-seat', 'port seat', 'choice', 3, 'no', 0.03, 'look into the port, and at the flare on the line', 'same thread, other seat', { perPort: true, ...choice('inverted-flare', 'bubble-flare', 'flare-37', 'banjo', 'taper-pipe', 'o-ring', 'spigot'), off: 'the line', spot: 'ports', gone: 'look at the flare on the line' }),
+  row('port-seat', 'port seat', 'choice', 3, 'no', 0.03, 'look into the port, and at the flare on the line', 'same thread, other seat', { perPort: true, ...choice(...SEAT_FORMS), off: 'the line', spot: 'ports', gone: 'look at the flare on the line' }),
   row('port-feeds', 'port feeds', 'choice', 2, 'yes', 0.03, 'follow the line', 'the rear port often feeds the front', { perPort: true, ...choice('front', 'rear', 'left', 'right', 'all', 'slave', 'reservoir', 'pump', 'steering', 'return'), spot: 'ports', gone: 'follow the line' }),
   row('flange-angle', 'flange angle to the bore', 'quantity', 1, 'yes', 0.01, 'look, or a square', 'clocking of the reservoir against the flange', { dimension: 'angle', usual: { min: 0, max: 180, what: 'a flange angle' }, spot: 'flange' }),
   row('stud-spacing', 'stud spacing', 'quantity', 3, 'yes', 0.03, 'caliper over both studs minus one diameter', 'diagonal patterns', { ...length(25, 250, 'a stud spacing'), tool: 'caliper', spot: 'flange', gone: 'over both studs or holes of the bulkhead' }),
@@ -52,7 +54,7 @@ export const UNIT_ROWS = [
   row('fluid', 'fluid on the cap', 'choice', 1, 'yes', 0.03, 'moulded on the cap', 'the cap may come from another vehicle', { ...choice('DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'ISO class 3', 'ISO class 4', 'ISO class 5-1', 'ISO class 6', 'ISO class 7', 'mineral', 'central hydraulic', 'steering oil'), paper: true, spot: 'reservoir' }),
   row('holds', 'fluid held', 'quantity', 1, 'no', 0.05, 'maker’s data', '', { dimension: 'volume', paper: true }),
   row('pedal-ratio', 'pedal ratio', 'quantity', 5, 'yes', 0.05, 'pivot to pad over pivot to pin', '', { dimension: 'ratio', paper: true, spot: 'vehicle' }),
-  row('tube', 'tube', 'choice', 2, 'yes', 0.05, 'caliper over the tube', '3/16 in and 4.75 mm interchange, 1/4 in and 6 mm do not', { perPort: true, ...choice('3/16 in', '4.75 mm', '1/4 in', '6 mm', '5/16 in', '8 mm', '3/8 in'), tool: 'caliper', spot: 'ports', gone: 'over the tube' }),
+  row('tube', 'tube', 'choice', 2, 'yes', 0.05, 'caliper over the tube', '3/16 in and 4.75 mm interchange, 1/4 in and 6 mm do not', { perPort: true, ...choice(...TUBE_NAMES), tool: 'caliper', spot: 'ports', gone: 'over the tube' }),
   row('caliper-form', 'caliper', 'choice', 1, 'yes', 0.03, 'slides on pins, or has pistons on both sides', 'pins under boots are easily overlooked', { ...choice('floating', 'fixed'), paper: true, spot: 'body' }),
   row('slave-form', 'slave', 'choice', 1, 'yes', 0.02, 'outside on the gearbox, or around the shaft', '', { ...choice('outside', 'concentric'), paper: true, spot: 'body' }),
   row('option-code', 'option code', 'mark', 2, 'yes', 0.02, 'vehicle’s plate, door, glove box', 'says what left the factory, not what is there', { vehicle: true, spot: 'vehicle', gone: 'the plate is still there' }),

@@ -1,5 +1,5 @@
 import type { Settings } from '../settings/index.js';
-import { Heap } from './heap.js';
+import { Heap } from '../search/heap.js';
 import { gradeOfStep, gradeRank, worseGrade } from './grade.js';
 import { linkTrust } from './trust.js';
 import type { Grade, InterchangeLink, InterchangeNode, InterchangeSource, Step } from './types.js';

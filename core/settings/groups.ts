@@ -4,6 +4,7 @@ export const SETTING_GROUPS = [
   { id: 'joints', words: 'Joints: what difference still goes together' },
   { id: 'readings', words: 'Readings: how far they can be off, and when it is enough to order' },
   { id: 'threads', words: 'Threads' },
+  { id: 'lines', words: 'Lines and hoses: straights, stock, adapters' },
   { id: 'work', words: 'Work: minutes, ages, fluid' },
   { id: 'feel', words: 'Feel: efforts, balance, what public rules ask' },
   { id: 'trust', words: 'Interchange: trust in lists' },
@@ -16,6 +17,7 @@ export const SETTING_GROUP_IDS: readonly SettingGroup[] = SETTING_GROUPS.map(({ 
 /** The first row whose pattern a key has says where it belongs. */
 const BY_KEY: readonly (readonly [RegExp, SettingGroup])[] = [
   [/^feel/, 'feel'],
+  [/^line/, 'lines'],
   [/^minutes\./, 'minutes'],
   [/^epsilon\./, 'errors'],
   [/^(trust|cases)\.|^trust|^condition|^interchange/, 'trust'],

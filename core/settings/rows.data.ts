@@ -1,3 +1,4 @@
+import { LINE_ROWS, type LineFigures } from './line.data.js';
 import { FEEL_ROWS, type FeelFigures } from './feel.data.js';
 import { row, type SettingsRow } from './row.js';
 import { ATTRIBUTES, type AttributeName } from '../attribute/index.js';
@@ -11,7 +12,7 @@ export type TrustSetting = `trust.${SourceKind}` | `cases.${SourceKind}`;
 
 export type Settings = WorkshopFigures & Readonly<Partial<Record<CheckSetting | TrustSetting, number>>>;
 
-interface WorkshopFigures extends FeelFigures {
+interface WorkshopFigures extends FeelFigures, LineFigures {
   readonly sigmaRuler: number;
   readonly sigmaCaliper: number;
   readonly sigmaMicrometer: number;
@@ -267,6 +268,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
   row('bleedOrder', 'Wheels are bled: 1 the farthest first, 2 the nearest first', 1, 1, 2, 'school', 'both schools live; the maker’s order goes before either'),
   row('wasteShare', 'Fluid wasted', 0.15, 0, 1, 'share', 'bench bleeding and what stays in the hose'),
   ...FEEL_ROWS,
+  ...LINE_ROWS,
   ...ATTRIBUTES.filter((a) => a.paper !== true).flatMap((a) => [
     row(`minutes.${a.name}`, `${a.words}, minutes`, a.minutes, 0.1, 240, 'min', a.where),
     row(
