@@ -234,7 +234,7 @@ export type ChainSolveAnswer = Static<typeof ChainSolveAnswer>;
 
 /** The core owns these; the wire may not drift from them. */
 /** Sizes that only number a line in a job's own list. */
-type Told = 'seat' | 'tube' | 'grade' | 'sizeMm' | 'at';
+type Told = 'seat' | 'tube' | 'grade' | 'sizeMm' | 'ends' | 'at';
 export const needIsCores: Same<keyof Static<typeof NeedView>, Exclude<keyof Need, Told>> = true;
 export const haveIsCores: Same<keyof Static<typeof HaveView>, keyof Have> = true;
 export const listLineIsCores: Same<keyof Static<typeof LineView>, Exclude<keyof ListLine, Told | 'foreseen'>> = true;

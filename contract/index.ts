@@ -7,6 +7,7 @@ export * from './identify.js';
 export * from './workcard.js';
 export * from './conversions.js';
 export * from './feel.js';
+export * from './lines.js';
 export * from './fit.js';
 export * from './parts-list.js';
 export * from './jobs.js';

@@ -32,6 +32,7 @@ export const SlipLineView = T.Object({
       tube: T.Optional(T.String()),
       grade: T.Optional(T.String()),
       sizeMm: T.Optional(T.Number()),
+      ends: T.Optional(T.String()),
     }),
   ),
   price: T.Optional(T.Object({ each: T.Number(), supplier: T.String(), date: T.String() })),

@@ -10,6 +10,7 @@ import * as identify from './identify.js';
 import * as interchange from './interchange.js';
 import * as imports from './imports.js';
 import * as jobs from './jobs.js';
+import * as lines from './lines.js';
 import * as practice from './settings.js';
 import { oneOf } from './shapes.js';
 import * as slip from './parts-list.js';
@@ -113,6 +114,11 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'post', path: '/tools/feel/print', computes: true, summary: 'A comparison of set-ups on paper, for a customer', body: feel.FeelPrintRequest },
   { method: 'post', path: '/tools/feel/which-bore', computes: true, summary: 'Which bore of the master brings travel and effort into a window', body: feel.WhichBoreRequest, answer: feel.WhichBoreAnswer },
   { method: 'post', path: '/tools/clutch/travel', computes: true, summary: 'From the clutch pedal to its slave', body: feel.ClutchTravelRequest, answer: feel.ClutchTravelAnswer },
+  { method: 'post', path: '/tools/fittings/route', computes: true, summary: 'Ways from a port to a line, best first, with pieces of the catalogue', body: lines.RouteRequest, answer: lines.RouteAnswer },
+  { method: 'post', path: '/tools/line/cut', computes: true, summary: 'How a line is cut, marked, bent and flared, and what does not go', body: lines.LineCutRequest, answer: lines.LineCutAnswer },
+  { method: 'post', path: '/tools/line/points', computes: true, summary: 'Read corners of a line from a list: x, y, z in mm', body: lines.LinePointsRequest, answer: lines.LinePointsAnswer },
+  { method: 'post', path: '/tools/line/file', computes: true, summary: 'A line as a file: CSV and DXF of its corners, or PDF at true scale', body: lines.LineFileRequest },
+  { method: 'post', path: '/tools/hose/length', computes: true, summary: 'How long a hose is ordered, and how its ends lie to each other', body: lines.HoseRequest, answer: lines.HoseAnswer },
   { method: 'post', path: '/tools/thread/identify', computes: true, summary: 'Which thread is in the hand, or that it is none that hydraulics use', body: tools.ThreadIdentifyRequest, answer: tools.ThreadIdentifyAnswer },
   { method: 'post', path: '/tools/thread/mate', computes: true, summary: 'Whether two threads go together, and what happens when they do not', body: tools.ThreadMateRequest, answer: tools.ThreadMateAnswer },
   { method: 'post', path: '/tools/thread/read', computes: true, summary: 'Read a thread name and check that it exists', body: tools.ThreadReadRequest, answer: tools.ThreadReadAnswer },

@@ -1,6 +1,7 @@
 import type { acceptanceStore } from './audit/acceptances.js';
 import type { auditService } from './audit/service.js';
 import type { settler } from './audit/settle.js';
+import type { fittingStore } from './catalogue/fittings.js';
 import type { kitStore } from './catalogue/kits.js';
 import type { numberStore } from './catalogue/numbers.js';
 import type { siblingStore } from './catalogue/siblings.js';
@@ -37,6 +38,7 @@ export interface Needs {
   readonly vehicles: ReturnType<typeof vehicleStore>;
   readonly units: ReturnType<typeof unitStore>;
   readonly numbers: ReturnType<typeof numberStore>;
+  readonly fittings: ReturnType<typeof fittingStore>;
   readonly kits: ReturnType<typeof kitStore>;
   readonly stock: ReturnType<typeof stockStore>;
   readonly siblings: ReturnType<typeof siblingStore>;

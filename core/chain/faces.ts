@@ -1,3 +1,4 @@
+import type { Gender } from '../thread/index.js';
 import type { AttributeName } from '../attribute/index.js';
 import { partRow, ROLES, type FaceRow, type Role } from './parts.data.js';
 import type { Chain, ChainFact, Joint, Part } from './types.js';
@@ -134,7 +135,7 @@ function portOrder(a: Face, b: Face): readonly [Face, Face] {
       ];
 }
 
-export function genderOf(face: Face): 'male' | 'female' | undefined {
+export function genderOf(face: Face): Gender | undefined {
   const own = rawFact(face, 'port-gender')?.value;
   if (own === 'male' || own === 'female') return own;
   const { ports } = partRow(face.part.kind);

@@ -1,6 +1,6 @@
 import { readRef, type ChainFact, type EditBody, type Face, type Joint } from '../chain/index.js';
-import { tubesFor } from '../line/index.js';
-import { findThread } from '../thread/index.js';
+import { endsOf, tubesFor } from '../line/index.js';
+import { findThread, type Gender } from '../thread/index.js';
 import { knownAt } from '../chain/index.js';
 import { copy, fact, figure, make, order, setOn, textAt, valueAt, type FixCase, type FixRow } from './row.js';
 
@@ -10,7 +10,7 @@ const isFlare = (face: Face): boolean => FLARES.includes(valueAt(face, 'port-sea
 const threadOf = (face: Face): string | undefined => findThread(textAt(face, 'port-thread') ?? '')?.designation;
 
 /** An end or an opening of a part that a fix puts in. */
-function opening(position: string, from: Face, gender: 'male' | 'female'): ChainFact[] {
+function opening(position: string, from: Face, gender: Gender): ChainFact[] {
   const own = (['port-thread', 'port-seat'] as const).flatMap((attribute): ChainFact[] => {
     const known = knownAt(from, attribute);
     return known ? [{ attribute, position, value: known.value, tolerance: known.tolerance, rests: known.rests }] : [];
@@ -90,6 +90,11 @@ const sized = (face: Face) => {
   const [thread, seat] = [threadOf(face), textAt(face, 'port-seat')];
   return { ...(thread === undefined ? {} : { thread }), ...(seat === undefined ? {} : { seat }) };
 };
+/** What the ends of a piece go into, where each is known. */
+function endsKey(ends: readonly (readonly [Gender, Face])[]): { readonly ends?: string } {
+  const told = ends.map(([gender, face]) => ({ gender, ...sized(face) }));
+  return endsOf(told);
+}
 const tubed = (face: Face) => {
   const tube = textAt(face, 'tube');
   return tube === undefined ? {} : { tube };
@@ -117,7 +122,7 @@ export const LINE_FIXES: readonly FixRow[] = [
         { do: 'join', joint: { id, kind: 'port', between: [`${id}@line`, c.b.ref] } },
       ];
     },
-    parts: (c) => [order('adapter', 'adapter', 1, sized(c.a))],
+    parts: (c) => [order('adapter', 'adapter', 1, { ...sized(c.a), ...endsKey([['male', c.a], ['female', c.b]]) })],
     values: ends,
   },
   {

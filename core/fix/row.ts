@@ -93,7 +93,7 @@ export function nowFace({ view }: FixCase, face: Face): Face | undefined {
   return part && part.kind === face.part.kind ? { ...face, part } : undefined;
 }
 
-type Sized = Partial<Pick<FixPart, 'thread' | 'seat' | 'tube' | 'sizeMm'>>;
+type Sized = Partial<Pick<FixPart, 'thread' | 'seat' | 'tube' | 'sizeMm' | 'ends'>>;
 const part =
   (section: FixPart['section']) =>
   (key: string, item: FixPart['item'], quantity = 1, sized: Sized = {}): FixPart => ({

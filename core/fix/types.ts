@@ -20,6 +20,7 @@ export interface FixPart {
   readonly seat?: string;
   readonly tube?: string;
   readonly sizeMm?: number;
+  readonly ends?: string;
 }
 
 /** A way to close a mismatch: edits that are checked like anything else. Its words are made in words/. */

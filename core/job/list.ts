@@ -207,6 +207,7 @@ export function wantOf({
   tube,
   grade,
   sizeMm,
+  ends,
 }: Omit<ListLine, 'section'>): FittingWant | undefined {
   const kind = item === 'connector' ? 'union' : FITTING_KINDS.find((k) => k === item);
   if (kind === undefined) return undefined;
@@ -217,6 +218,7 @@ export function wantOf({
     ...(tube === undefined ? {} : { tube }),
     ...(grade === undefined ? {} : { grade }),
     ...(sizeMm === undefined ? {} : { sizeMm }),
+    ...(ends === undefined ? {} : { ends }),
   };
 }
 
@@ -260,8 +262,8 @@ function servedWords({ because, quantity, at: places }: Need): string {
 }
 
 /** The name that a hand edit keeps to. */
-const keyOf = ({ item, thread, seat, tube, grade, sizeMm }: ListLine): string =>
-  jointKey([item, thread, seat, tube, grade, sizeMm].filter((part) => part !== undefined).join(' '));
+const keyOf = ({ item, thread, seat, tube, grade, sizeMm, ends }: ListLine): string =>
+  jointKey([item, thread, seat, tube, grade, sizeMm, ends].filter((part) => part !== undefined).join(' '));
 
 function unique(key: string, section: string, taken: Set<string>): string {
   const name = taken.has(key) ? `${key}·${section}` : key;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hoseWords } from '../words/index.js';
-import { banjoLength, hoseFault, hoseLength, shortestWay, type HoseOrder } from './index.js';
+import { banjoLength, hoseFault, hoseLength, shortestWay, wayPoints, type HoseOrder } from './index.js';
 
 const RIGHT = Math.PI / 2;
 const HOSE: HoseOrder = {
@@ -60,6 +60,19 @@ describe('how long a hose is', () => {
       expect(best).toBeLessThanOrEqual(walked(d, a, b, 30) + 0.5);
       expect(best).toBeGreaterThanOrEqual(d);
     } // prettier-ignore
+  });
+  it('the way that is drawn ends where the second fitting is, and is as long as was said', () => {
+    const angle = fc.double({ min: -3.1, max: 3.1, noNaN: true });
+    fc.assert(
+      fc.property(fc.double({ min: 20, max: 900, noNaN: true }), angle, angle, fc.double({ min: 5, max: 80, noNaN: true }), (apart, leave, reach, radius) => {
+        const points = wayPoints(apart, leave, reach, radius);
+        const [x, y] = points.at(-1) ?? [0, 0];
+        expect(Math.hypot(x - apart, y)).toBeLessThan(1e-6 * (apart + radius));
+        const long = points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - (points[i]?.[0] ?? 0), p[1] - (points[i]?.[1] ?? 0)), 0);
+        expect(long).toBeLessThanOrEqual(shortestWay(apart, leave, reach, radius) + 1e-6);
+        expect(long).toBeGreaterThan(shortestWay(apart, leave, reach, radius) * 0.998);
+      }),
+    ); // prettier-ignore
   });
   it('what is no hose is refused with its place', () => {
     expect(hoseFault({ ...HOSE, stringMm: {} })?.pointer).toBe('/needed');

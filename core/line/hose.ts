@@ -28,6 +28,8 @@ export interface HoseNeed {
   readonly stringMm: number;
   /** The shortest that leaves both fittings straight and nowhere bends tighter, mm. */
   readonly leastMm: number;
+  /** How it lies there, from 0 to where the string ends, mm. */
+  readonly way: readonly (readonly [number, number])[];
 }
 
 export interface HoseLength {
@@ -53,30 +55,60 @@ const turnTo = (angle: number): number => {
   return turn > 2 * Math.PI - 1e-9 ? 0 : turn;
 };
 
+/** A way of arc, straight, arc: how far each turns (to the left is more than 0), and the straight between, in radii. */
+interface Way {
+  readonly turns: readonly [number, number];
+  readonly straight: number;
+}
+
 /**
  * The shortest way in a plane from one fitting to another that leaves and reaches each along its axis and nowhere bends tighter than
- * a radius: arc, straight, arc. Lengths in mm, angles in radians from the straight line between them. Source: Dubins, 1957.
+ * a radius: arc, straight, arc. Lengths in radii, angles in radians from the straight line between them. Source: Dubins, 1957.
  */
-export function shortestWay(apartMm: number, leave: number, reach: number, radiusMm: number): number {
-  const d = apartMm / radiusMm;
+function wayOf(d: number, leave: number, reach: number): Way {
   const [sa, sb, ca, cb] = [Math.sin(leave), Math.sin(reach), Math.cos(leave), Math.cos(reach)];
   const both = Math.cos(leave - reach);
-  const ways: number[] = [];
-  const straight = (square: number, first: (p: number) => number, last: (p: number) => number): void => {
-    if (square < 0) return;
-    const p = Math.sqrt(square);
-    ways.push(first(p) + p + last(p));
+  const ways: Way[] = [];
+  const add = (square: number, way: (p: number) => readonly [number, number]): void => {
+    if (square >= 0) ways.push({ straight: Math.sqrt(square), turns: way(Math.sqrt(square)) });
   };
   const left = Math.atan2(cb - ca, d + sa - sb);
-  straight(2 + d * d - 2 * both + 2 * d * (sa - sb), () => turnTo(left - leave), () => turnTo(reach - left)); // prettier-ignore
+  add(2 + d * d - 2 * both + 2 * d * (sa - sb), () => [turnTo(left - leave), turnTo(reach - left)]);
   const right = Math.atan2(ca - cb, d - sa + sb);
-  straight(2 + d * d - 2 * both + 2 * d * (sb - sa), () => turnTo(leave - right), () => turnTo(right - reach)); // prettier-ignore
+  add(2 + d * d - 2 * both + 2 * d * (sb - sa), () => [-turnTo(leave - right), -turnTo(right - reach)]);
   const lsr = (p: number): number => Math.atan2(-ca - cb, d + sa + sb) - Math.atan2(-2, p);
-  straight(-2 + d * d + 2 * both + 2 * d * (sa + sb), (p) => turnTo(lsr(p) - leave), (p) => turnTo(lsr(p) - reach)); // prettier-ignore
+  add(-2 + d * d + 2 * both + 2 * d * (sa + sb), (p) => [turnTo(lsr(p) - leave), -turnTo(lsr(p) - reach)]);
   const rsl = (p: number): number => Math.atan2(ca + cb, d - sa - sb) - Math.atan2(2, p);
-  straight(-2 + d * d + 2 * both - 2 * d * (sa + sb), (p) => turnTo(leave - rsl(p)), (p) => turnTo(reach - rsl(p))); // prettier-ignore
-  return Math.min(...ways) * radiusMm;
+  add(-2 + d * d + 2 * both - 2 * d * (sa + sb), (p) => [-turnTo(leave - rsl(p)), turnTo(reach - rsl(p))]);
+  return ways.reduce((a, b) => (longOf(b) < longOf(a) ? b : a));
 }
+const longOf = ({ turns, straight }: Way): number => Math.abs(turns[0]) + straight + Math.abs(turns[1]);
+
+/** Length of the shortest way, mm; angles in radians from the straight line between the fittings. */
+export const shortestWay = (apartMm: number, leave: number, reach: number, radiusMm: number): number =>
+  longOf(wayOf(apartMm / radiusMm, leave, reach)) * radiusMm;
+
+/** The same way as points, mm: it begins at 0 and ends at (apart, 0). */
+export function wayPoints(apartMm: number, leave: number, reach: number, radiusMm: number): readonly (readonly [number, number])[] {
+  const { turns, straight } = wayOf(apartMm / radiusMm, leave, reach);
+  const points: (readonly [number, number])[] = [[0, 0]];
+  let [x, y, heading] = [0, 0, leave];
+  const arc = (turn: number): void => {
+    const steps = Math.max(1, Math.ceil(Math.abs(turn) / 0.1));
+    const [side, from] = [Math.sign(turn) || 1, heading];
+    const [cx, cy] = [x - side * radiusMm * Math.sin(heading), y + side * radiusMm * Math.cos(heading)];
+    for (let i = 1; i <= steps; i++) {
+      heading = from + (turn * i) / steps;
+      [x, y] = [cx + side * radiusMm * Math.sin(heading), cy - side * radiusMm * Math.cos(heading)];
+      points.push([x, y]);
+    }
+  };
+  arc(turns[0]);
+  [x, y] = [x + straight * radiusMm * Math.cos(heading), y + straight * radiusMm * Math.sin(heading)];
+  points.push([x, y]);
+  arc(turns[1]);
+  return points;
+} // prettier-ignore
 
 /** A fitting whose direction nobody told stands square to the line: the longest that a usual one asks for. */
 const UNTOLD_DEG = 90;
@@ -101,9 +133,10 @@ export function hoseLength(order: HoseOrder, practice: Settings = STANDARD_SETTI
     const stringMm = order.stringMm[place];
     if (stringMm === undefined) return [];
     // Both to one side, or each to its own: where it is not known how they lie, the longer of the two.
-    const same = shortestWay(stringMm, first, -second, order.bendRadiusMm);
-    const across = shortestWay(stringMm, first, second, order.bendRadiusMm);
-    return [{ place, stringMm, leastMm: Math.max(stringMm, clocking === 0 ? same : clocking === 180 ? across : Math.max(same, across)) }];
+    const [same, across] = [-second, second].map((reach) => shortestWay(stringMm, first, reach, order.bendRadiusMm)) as [number, number];
+    const reach = clocking === 0 || (clocking !== 180 && same >= across) ? -second : second;
+    const leastMm = Math.max(stringMm, reach === -second ? same : across);
+    return [{ place, stringMm, leastMm, way: wayPoints(stringMm, first, reach, order.bendRadiusMm) }];
   }); // prettier-ignore
   const longest = needs.reduce((a, b) => (b.leastMm > a.leastMm ? b : a));
   const shortest = Math.min(...needs.map(({ stringMm }) => stringMm));

@@ -9,8 +9,8 @@ export {
   type LineFlare,
   type LineOperation,
 } from './ends.data.js';
-export { indexFittings, openingKey, opposite, type FittingIndex } from './fittings.js';
-export { banjoLength, HOSE_PLACES, hoseFault, hoseLength, shortestWay, type HoseEnd, type HoseLength, type HoseOrder, type HosePlace } from './hose.js'; // prettier-ignore
+export { endsOf, indexFittings, openingKey, opposite, type FittingIndex } from './fittings.js';
+export { banjoLength, HOSE_PLACES, hoseFault, hoseLength, shortestWay, wayPoints, type HoseEnd, type HoseLength, type HoseOrder, type HosePlace } from './hose.js'; // prettier-ignore
 export { closest, cornersOf, legsOf, stretchesOf, tangentMm, type Bend, type Legs, type Stretch, type Xyz } from './path.js'; // prettier-ignore
 export { findRoutes, lineOpening } from './route.js';
 export { PIECE_KINDS, ROUTE_ACTS, ROUTE_DOUBTS, ROUTE_REFUSALS, type FittingPiece, type Opening, type PieceKind, type Route, type RouteAnswer, type RouteLine, type RouteQuestion, type RouteStep } from './route.types.js'; // prettier-ignore

@@ -35,7 +35,12 @@ describe('from a port to a line', () => {
   });
   it('best first: right nut and flare, a made-up line, one adapter', () => {
     const { routes } = findRoutes({ port: PORT, line: { ...LINE, far: { nut: '3/8-24 UNF', flare: 'inverted-flare' }, lengthMm: 550 } }, INDEX); // prettier-ignore
-    expect(routes.map(acts).slice(0, 4)).toEqual(['reflare', 'made-line', 'adapter screw-in', 'made-line union screw-in']);
+    expect(routes.map(acts).slice(0, 4)).toEqual([
+      'reflare',
+      'made-line',
+      'adapter screw-in',
+      'made-line union screw-in',
+    ]);
     expect(routes[0]).toMatchObject({ leakJoints: 1, price: 1, minutes: 15, needs: ['flare-bubble'] });
     // The next longer one comes first: it is cheaper here; and of two like adapters the cheaper.
     expect(routes[1]?.steps[0]?.item?.lengthMm).toBe(600);
@@ -128,7 +133,7 @@ describe('the search against trying everything', () => {
       fc.property(opening, adapters, (port, list) => {
         const pieces = list.map(([a, b, price], i) => piece('adapter', `a${i}`, [a, b], { price }));
         for (const { steps } of findRoutes({ port, line: LINE }, indexFittings(pieces)).routes) {
-          let open = port;
+          let open: Opening = port;
           for (const step of steps) {
             if (!step.item || step.do === 'reflare') continue;
             const into = step.item.ends.findIndex((end) => openingKey(end) === openingKey(opposite(open)));

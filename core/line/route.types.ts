@@ -1,9 +1,10 @@
+import type { Gender } from '../thread/types.js';
 import type { SeatForm } from '../seat/index.js';
 import type { LineFlare, LineOperation } from './ends.data.js';
 
 /** A port, an opening of a fitting, or what goes into one: thread, seat, and which of the two it is. */
 export interface Opening {
-  readonly gender: 'male' | 'female';
+  readonly gender: Gender;
   readonly thread: string;
   readonly seat: SeatForm;
 }

@@ -27,7 +27,7 @@ interface Thing extends Sized {
 const NAMELESS: ReadonlySet<Need['item']> = new Set<Need['item']>(['other', 'work', 'tool']);
 /** Bottles of one grade come in sizes: each that was foreseen is a line of its own. */
 const BY_WRITER: ReadonlySet<Need['item']> = new Set<Need['item']>([...NAMELESS, 'fluid']);
-const SIZES = ['thread', 'seat', 'tube', 'grade'] as const;
+const SIZES = ['thread', 'seat', 'tube', 'grade', 'ends'] as const;
 /** Sizes within so many millimetres are one: rings and hoses are sold by whole millimetres. */
 const ONE_SIZE_MM = 0.5;
 
@@ -38,7 +38,8 @@ function alike(a: Sized & { item: Need['item'] }, b: Sized & { item: Need['item'
   return a.sizeMm === undefined || b.sizeMm === undefined || Math.abs(a.sizeMm - b.sizeMm) <= ONE_SIZE_MM;
 }
 
-const sizesOf = ({ thread, seat, tube, grade, sizeMm }: Sized): Sized => ({
+const sizesOf = ({ thread, seat, tube, grade, sizeMm, ends }: Sized): Sized => ({
+  ...(ends === undefined ? {} : { ends }),
   ...(thread === undefined ? {} : { thread }),
   ...(seat === undefined ? {} : { seat }),
   ...(tube === undefined ? {} : { tube }),

@@ -8,6 +8,8 @@ export interface Sized {
   readonly tube?: string;
   readonly sizeMm?: number;
   readonly grade?: string;
+  /** What every end of a joining piece goes into, where they are not alike: an adapter has one that fits nothing else. */
+  readonly ends?: string;
 }
 
 /** Where a line of the parts list stands. */

@@ -1,5 +1,7 @@
 import { partRow, portsOf, readRef, type Edit, type Part, type PartKind } from '../chain/index.js';
 import { isNew, type JudgedJoint, type View } from '../joint/index.js';
+import type { AttributeName } from '../attribute/index.js';
+import { endsOf } from '../line/index.js';
 import { CONSUMED, consumed, threaded, type Unnamed } from './consumes.data.js';
 import type { ItemName } from './items.data.js';
 import type { Sized } from './types.js';
@@ -39,15 +41,26 @@ function neededBy(edit: Edit, view: View): Unnamed[] {
   const { kind, unit, id } = edit.part;
   const item = kind === 'hose' ? hoseAt(id, view) : ADDED[kind];
   if (kind === 'line') return [{ item: 'line', ...tubeOf(edit.part), quantity: 1, because: edit.id }, ...nutsOf(edit)];
-  if (item !== undefined) return [{ item, ...firstThread(edit.part), quantity: 1, because: edit.id }];
+  if (item !== undefined) return [{ item, ...piece(edit.part), quantity: 1, because: edit.id }];
   return unit === undefined ? [] : [{ item: 'unit', unit, quantity: 1, because: edit.id }];
 }
 
-/** A tee, a connector and an adapter go by the thread of their first opening. */
-const firstThread = ({ kind, facts }: Part): Sized =>
-  ['tee', 'connector', 'adapter'].includes(kind)
-    ? threaded(facts.find((f) => f.attribute === 'port-thread')?.value)
-    : {};
+/** A tee, a connector and an adapter go by the thread of their first opening, and by all of their ends where these are not alike. */
+function piece({ kind, facts }: Part): Sized {
+  if (!['tee', 'connector', 'adapter'].includes(kind)) return {};
+  const at = (name: AttributeName, position: string | undefined) =>
+    facts.find((f) => f.attribute === name && f.position === position)?.value;
+  const ends = facts
+    .filter((f) => f.attribute === 'port-thread')
+    .map(({ position, value }) => ({
+      ...threaded(value),
+      gender: text(at('port-gender', position)),
+      seat: text(at('port-seat', position)),
+    }));
+  return { ...threaded(facts.find((f) => f.attribute === 'port-thread')?.value), ...endsOf(ends) };
+}
+
+const text = (value: unknown): string | undefined => (typeof value === 'string' ? value : undefined);
 
 const tubeOf = ({ facts }: Part): Sized => {
   const tube = facts.find((f) => f.attribute === 'tube')?.value;

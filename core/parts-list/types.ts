@@ -22,6 +22,7 @@ export interface FittingWant {
   readonly grade?: string;
   /** For rings and hoses: the pilot or the bore that it is for, mm. */
   readonly sizeMm?: number;
+  readonly ends?: string;
 }
 
 /** A line that a decision or a check puts on the parts list. `key` is stable, so that a hand edit keeps to its line. */

@@ -1,7 +1,7 @@
 import { STANDARD_SETTINGS, sigmaOf, type Instrument, type Settings } from '../settings/index.js';
 import { BRAKE_THREADS } from './brake.data.js';
 import { SERIES } from './series.data.js';
-import { minorDiameter, type BrakeThread, type SeriesThread } from './types.js';
+import { minorDiameter, type BrakeThread, type Gender, type SeriesThread } from './types.js';
 
 /**
  * Which thread is in the hand. Every thread of the standards competes, not only what brakes use: what is none of theirs is said to be
@@ -12,7 +12,7 @@ import { minorDiameter, type BrakeThread, type SeriesThread } from './types.js';
 export type OverThreads = { readonly lengthMm: number } & ({ readonly pitches: number } | { readonly crests: number });
 
 export interface ThreadReading {
-  readonly gender: 'male' | 'female';
+  readonly gender: Gender;
   readonly diameterMm: number;
   readonly instrument: Instrument;
   /** Pitch by a gauge, mm per turn; undefined when it was not taken. */

@@ -1,3 +1,7 @@
+/** Outside or inside: a nut or screw, or a port. */
+export const GENDERS = ['male', 'female'] as const;
+export type Gender = (typeof GENDERS)[number];
+
 export type ThreadFamily = 'metric' | 'UN' | 'NPT' | 'G' | 'R' | 'BSF';
 
 /** Thread form angle in degrees: 60 for ISO metric, UN and NPT; 55 for the Whitworth threads. */

@@ -36,9 +36,10 @@ const SQL = {
   pieces: `SELECT p.item, p.quantity, NULLIF(p.size, 0) AS size, p.stays FROM unit_piece p JOIN unit u ON u.id = p.unit_id WHERE u.key = ? ORDER BY p.item, p.size`,
   fitting: `SELECT f.name, n.written AS number FROM fitting f
     LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
-    WHERE f.kind = @kind AND f.thread IS @thread AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
+    WHERE f.kind = @kind AND (f.thread IS @thread OR @ends IS NOT NULL) AND (@seat IS NULL OR f.seat = @seat OR f.seat IS NULL)
       AND (@tube IS NULL OR f.tube IN (SELECT value FROM json_each(@tubes)) OR f.tube IS NULL) AND (@grade IS NULL OR f.grade = @grade) AND (f.size IS @size OR ABS(f.size - @size) <= 0.5 OR @size BETWEEN f.size AND f.size_to)
       AND NOT EXISTS (SELECT 1 FROM fitting_piece p WHERE p.fitting_id = f.id)
+      AND (SELECT group_concat(key, ' + ') FROM (SELECT e.gender || '|' || e.thread || '|' || e.seat AS key FROM fitting_end e WHERE e.fitting_id = f.id ORDER BY 1)) IS @ends
     ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
   /** Bottles of a grade that can be ordered, with the lowest price that anybody with some in stock has told. */
   bottles: `SELECT n.written AS number, f.volume_ml AS millilitres, (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity IS NOT 0) AS price
@@ -81,7 +82,11 @@ export function kitStore(db: Db) {
   const contents = db.prepare<[number], PieceRow & { readonly note: string }>(SQL.contents);
   const pieces = db.prepare<[string], PieceRow & { readonly stays: 0 | 1 }>(SQL.pieces);
   const fitting = db.prepare<
-    [Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade', string | null> & { readonly size: number | null }],
+    [
+      Record<'kind' | 'thread' | 'seat' | 'tube' | 'tubes' | 'grade' | 'ends', string | null> & {
+        readonly size: number | null;
+      },
+    ],
     { name: string; number: string | null }
   >(SQL.fitting);
   const price = db.prepare<[string], number | null>(SQL.price).pluck() as {
@@ -127,9 +132,9 @@ export function kitStore(db: Db) {
       pieces.all(unitKey).map(({ stays, ...piece }) => ({ ...pieceOf(piece), stays: stays === 1 })),
     /** The number that a small part is ordered by, when the catalogue has one. */
     fittingNumber(want: FittingWant): string | undefined {
-      const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null } = want;
+      const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null, ends = null } = want;
       const tubes = JSON.stringify(tube === null ? [] : interchangeableTubes(tube));
-      return fitting.get({ kind, thread, seat, tube, tubes, grade, size })?.number ?? undefined;
+      return fitting.get({ kind, thread, seat, tube, tubes, grade, size, ends })?.number ?? undefined;
     },
     /** What a small part costs, as far as anybody who has it has told. */
     fittingPrice(want: FittingWant): number | undefined {

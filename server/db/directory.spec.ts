@@ -50,7 +50,7 @@ const job = (directory: DataDirectory): void =>
 /** A catalogue as it was before it knew layouts and what the demo is. */
 const TO_FORMAT_4 = `ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up;
   ALTER TABLE vehicle DROP COLUMN brake_layout; ALTER TABLE vehicle DROP COLUMN clutch_layout;
-  DROP TABLE vehicle_part_fact; DROP TABLE vehicle_access; DROP TABLE unit_note; DROP TABLE unit_piece; DROP TABLE fitting_piece; ALTER TABLE fitting DROP COLUMN size_to;
+  DROP TABLE vehicle_part_fact; DROP TABLE vehicle_access; DROP TABLE unit_note; DROP TABLE unit_piece; DROP TABLE fitting_piece; DROP TABLE fitting_end; ALTER TABLE fitting DROP COLUMN size_to; ALTER TABLE fitting DROP COLUMN length;
   DROP INDEX kit_content_holds; ALTER TABLE kit_content DROP COLUMN holds_kit; ALTER TABLE kit_content DROP COLUMN size;
   ALTER TABLE box_item DROP COLUMN kind; ALTER TABLE box_item DROP COLUMN quantity; ALTER TABLE box_item DROP COLUMN thread;
   ALTER TABLE box_item DROP COLUMN size; ALTER TABLE number DROP COLUMN condition;

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { JOB_STATES, REQUESTS } from '@kerabat/core/ask';
 import { EVIDENCE_KINDS } from '@kerabat/core/identify';
 import { CONDITION_KINDS, LINK_KINDS, OUTCOMES } from '@kerabat/core/interchange';
+import { GENDERS } from '@kerabat/core/thread';
 import { BOX_PRESENCES, MAKER_ROLES, NUMBER_KINDS, NUMBER_STATES, SOURCE_KINDS, UNIT_KINDS } from '@kerabat/core/unit';
 
 /** What the checks of the databases allow, by table and column. They stay plain SQL; the words are the core's. */
@@ -17,6 +18,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   'number.kind': NUMBER_KINDS,
   'number.status': NUMBER_STATES,
   'box_item.presence': BOX_PRESENCES,
+  'fitting_end.gender': GENDERS,
   'link.kind': LINK_KINDS,
   'condition.kind': CONDITION_KINDS,
   'job.request': REQUESTS.map((r) => r.id),

@@ -10,7 +10,7 @@ afterAll(() => server.close());
 
 const db = () => server.databases.catalogue;
 const count = (what: string): unknown => db().prepare(`SELECT COUNT(*) FROM ${what}`).pluck().get();
-const TABLES = ['source', 'maker', 'vehicle', 'vehicle_option', 'vehicle_fact', 'vehicle_part_fact', 'vehicle_access', 'unit', 'unit_note', 'unit_piece', 'unit_fact', 'kit', 'kit_content', 'kit_unit', 'fitting_piece', 'fitting', 'number', 'box_item', 'stock', 'chain_entry', 'link', 'assertion', 'condition']; // prettier-ignore
+const TABLES = ['source', 'maker', 'vehicle', 'vehicle_option', 'vehicle_fact', 'vehicle_part_fact', 'vehicle_access', 'unit', 'unit_note', 'unit_piece', 'unit_fact', 'kit', 'kit_content', 'kit_unit', 'fitting_end', 'fitting_piece', 'fitting', 'number', 'box_item', 'stock', 'chain_entry', 'link', 'assertion', 'condition']; // prettier-ignore
 const everything = () =>
   Object.fromEntries(
     TABLES.map((table) => {

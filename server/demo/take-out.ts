@@ -25,6 +25,7 @@ const GOES: readonly (readonly [KeptName, string])[] = [
   ['stock', `number_id IN ${NUMBERS}`],
   ['box_item', `number_id IN ${NUMBERS} OR source_id IN ${MADE}`],
   ['number', `id IN ${NUMBERS}`],
+  ['fitting_end', `fitting_id IN ${FITTINGS}`],
   ['fitting_piece', `fitting_id IN ${FITTINGS}`],
   ['fitting', `id IN ${FITTINGS}`],
   ['kit_unit', `kit_id IN ${KITS} OR unit_id IN ${UNITS} OR source_id IN ${MADE}`],

@@ -35,7 +35,8 @@ const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
   kitContents: `SELECT ${KIT} AS kit, item, quantity, note, NULLIF(size, 0) AS size_mm, (SELECT key FROM kit WHERE id = holds_kit) AS contains_kit FROM kit_content ORDER BY kit_id, seq`,
   unitPieces: `SELECT ${UNIT} AS unit, item, quantity, ${SOURCE} AS source, NULLIF(size, 0) AS size_mm, CASE stays WHEN 1 THEN 'yes' ELSE '' END AS stays FROM unit_piece`,
   kitUnits: `SELECT ${KIT} AS kit, ${UNIT} AS unit, ${SOURCE} AS source FROM kit_unit`,
-  fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, size AS size_mm, size_to AS size_to_mm, ${SOURCE} AS source FROM fitting ORDER BY id`,
+  fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, size AS size_mm, size_to AS size_to_mm, length AS length_mm, ${SOURCE} AS source FROM fitting ORDER BY id`,
+  fittingEnds: `SELECT (SELECT key FROM fitting WHERE id = fitting_id) AS fitting, position, gender, thread, seat FROM fitting_end`,
   fittingPieces: `SELECT (SELECT key FROM fitting WHERE id = fitting_id) AS fitting, NULLIF(thread, '') AS thread, NULLIF(size, 0) AS size_mm, quantity FROM fitting_piece`,
   numbers: `SELECT ${MAKER} AS issuer, written AS number, kind, status, CASE WHEN unit_id IS NOT NULL THEN 'unit:' || ${UNIT} WHEN kit_id IS NOT NULL THEN 'kit:' || ${KIT}
       WHEN fitting_id IS NOT NULL THEN 'fitting:' || (SELECT key FROM fitting WHERE id = fitting_id) END AS leads_to, note, condition, ${SOURCE} AS source FROM number ORDER BY id`,

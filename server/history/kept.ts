@@ -56,8 +56,9 @@ export const KEPT = {
   kit_unit: { key: ['kit_id', 'unit_id'], values: ['source_id'] },
   fitting: {
     key: ['key'],
-    values: ['id', 'kind', 'name', 'thread', 'seat', 'tube', 'grade', 'volume_ml', 'size', 'size_to', 'source_id'],
+    values: ['id', 'kind', 'name', 'thread', 'seat', 'tube', 'grade', 'volume_ml', 'size', 'size_to', 'length', 'source_id'],
   },
+  fitting_end: { key: ['fitting_id', 'position'], values: ['gender', 'thread', 'seat'] },
   fitting_piece: { key: ['fitting_id', 'thread', 'size'], values: ['quantity'] },
   number: {
     key: ['maker_id', 'written'],

@@ -21,6 +21,7 @@ const WORDS: Readonly<Record<KeptName, string>> = {
   kit_content: 'contents of',
   kit_unit: '',
   fitting: 'fitting',
+  fitting_end: 'an end of',
   fitting_piece: 'contents of',
   number: 'number',
   box_item: 'in the box of',

@@ -31,6 +31,7 @@ const TABLE_WORDS: Readonly<Partial<Record<TableName, string>>> = {
   unitPieces: 'what a unit is sealed with',
   kitContents: 'what is in a kit',
   kitUnits: 'which kit is for which unit',
+  fittingEnds: 'what the ends of small parts go into',
   fittingPieces: 'what is in a pack of small parts',
   boxes: 'what is in a box',
   chains: 'which unit sits where in a vehicle',

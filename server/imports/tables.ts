@@ -2,7 +2,8 @@ import { SLOTS } from '@kerabat/core/strip';
 import { LAYOUT_NAMES } from '@kerabat/core/chain';
 import { FITTING_KINDS, ITEMS } from '@kerabat/core/need';
 import { findFluid } from '@kerabat/core/fluid';
-import { findThread } from '@kerabat/core/thread';
+import { SEAT_FORMS } from '@kerabat/core/seat';
+import { findThread, GENDERS } from '@kerabat/core/thread';
 import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/interchange';
 import {
   BOX_PRESENCES,
@@ -81,7 +82,8 @@ export const TABLES = {
   kitContents: { file: 'kit-contents.csv', columns: ['kit', 'item', 'quantity'], optional: ['note', 'size_mm', 'contains_kit'], check: { item: filled, size_mm: decimal, quantity: howMany } },
   unitPieces: { file: 'unit-pieces.csv', columns: ['unit', 'item', 'quantity', 'source'], optional: ['size_mm', 'stays'], check: { item: filled, size_mm: decimal, stays: optional(among(['yes', 'no'])), quantity: howMany } },
   kitUnits: { file: 'kit-units.csv', columns: ['kit', 'unit', 'source'], optional: [] },
-  fittings: { file: 'fittings.csv', columns: ['fitting', 'kind', 'name', 'source'], optional: ['thread', 'seat', 'tube', 'grade', 'volume_ml', 'size_mm', 'size_to_mm'], check: { fitting: filled, kind: among(FITTING_KINDS), thread, grade, volume_ml: decimal, size_mm: decimal, size_to_mm: decimal } },
+  fittings: { file: 'fittings.csv', columns: ['fitting', 'kind', 'name', 'source'], optional: ['thread', 'seat', 'tube', 'grade', 'volume_ml', 'size_mm', 'size_to_mm', 'length_mm'], check: { fitting: filled, kind: among(FITTING_KINDS), thread, grade, volume_ml: decimal, size_mm: decimal, size_to_mm: decimal, length_mm: decimal } },
+  fittingEnds: { file: 'fitting-ends.csv', columns: ['fitting', 'position', 'gender', 'thread', 'seat'], optional: [], check: { position: filled, gender: among(GENDERS), thread: (c: string) => filled(c) ?? thread(c), seat: among(SEAT_FORMS) } },
   fittingPieces: { file: 'fitting-pieces.csv', columns: ['fitting', 'quantity'], optional: ['thread', 'size_mm'], check: { thread, size_mm: decimal, quantity: howMany } },
   numbers: { file: 'numbers.csv', columns: ['issuer', 'number', 'kind', 'status', 'leads_to', 'source'], optional: ['note', 'condition'], check: { condition: optional(among(CONDITIONS)), number: aNumber, kind: among(NUMBER_KINDS), status: among(NUMBER_STATES) } },
   stock: { file: 'stock.csv', columns: ['supplier', 'issuer', 'number', 'date'], optional: ['quantity', 'price'], check: { supplier: filled, date, price: decimal, quantity: optional((c: string) => (/^\d{1,6}$/.test(c) ? undefined : `"${c}" is not a whole number.`)) } },

@@ -11,7 +11,10 @@ export function partRows(
   put: Ledger['put'],
   find: Finders,
 ): Readonly<
-  Record<'kits' | 'kitContents' | 'unitPieces' | 'kitUnits' | 'fittings' | 'fittingPieces', (c: RowCells) => Effect>
+  Record<
+    'kits' | 'kitContents' | 'unitPieces' | 'kitUnits' | 'fittings' | 'fittingEnds' | 'fittingPieces',
+    (c: RowCells) => Effect
+  >
 > {
   const holds = db
     .prepare<[number, number], number>(
@@ -90,9 +93,18 @@ export function partRows(
           volume_ml: figure(c['volume_ml']),
           size: figure(c['size_mm']),
           size_to: figure(c['size_to_mm']),
+          length: figure(c['length_mm']),
         },
         { name: '' },
       ),
+    fittingEnds: (c) =>
+      put('fitting_end', {
+        fitting_id: find.fitting(c['fitting']),
+        position: c['position'] ?? '',
+        gender: c['gender'] ?? '',
+        thread: findThread(c['thread'] ?? '')?.designation ?? '',
+        seat: c['seat'] ?? '',
+      }),
     fittingPieces: (c) => {
       if (!c['thread'] && !c['size_mm']) throw new Refused('A piece of a pack needs its thread or its size.');
       return put('fitting_piece', {

@@ -3,6 +3,7 @@ import { SLOTS } from '@kerabat/core/strip';
 import { acceptanceStore } from '../audit/acceptances.js';
 import { auditService } from '../audit/service.js';
 import { settler } from '../audit/settle.js';
+import { fittingStore } from '../catalogue/fittings.js';
 import { kitStore } from '../catalogue/kits.js';
 import { stockStore } from '../catalogue/stock.js';
 import { numberStore } from '../catalogue/numbers.js';
@@ -58,6 +59,7 @@ export function storesOf(
     vehicles: vehicleStore(catalogue),
     units: unitStore(catalogue),
     numbers: numberStore(catalogue),
+    fittings: fittingStore(catalogue),
     kits: kitStore(catalogue),
     stock: stockStore(catalogue),
     siblings: siblingStore(catalogue),

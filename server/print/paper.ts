@@ -3,6 +3,7 @@ import type { Workspace } from '@kerabat/contract';
 import { jobNumber } from '@kerabat/core/words';
 import { fonts, runsOf, STANDARD_FACE, type Family } from './faces.js';
 import { feelSheet, type FeelPaper } from './feel.js';
+import { lineSheet, type LinePaper } from './line.js';
 import { measureSheet } from './measure.js';
 import type { Paper } from './papers.js';
 import { heading, type Printed, type Sheet } from './sheet.js';
@@ -19,7 +20,7 @@ interface PdfMake {
 }
 
 export type PaperTask = { readonly printedAt: string } & (
-  { readonly paper: Paper; readonly workspace: Workspace } | { readonly feel: FeelPaper }
+  { readonly paper: Paper; readonly workspace: Workspace } | { readonly feel: FeelPaper } | { readonly line: LinePaper }
 );
 
 const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
@@ -50,9 +51,14 @@ function jobSheet(paper: Paper, workspace: Workspace): Printed {
   };
 }
 
+function sheetOf(task: PaperTask): Printed {
+  if ('feel' in task) return feelSheet(task.feel);
+  return 'line' in task ? lineSheet(task.line) : jobSheet(task.paper, task.workspace);
+}
+
 /** A paper as PDF. */
 export async function print(task: PaperTask): Promise<Uint8Array> {
-  const sheet = 'feel' in task ? feelSheet(task.feel) : jobSheet(task.paper, task.workspace);
+  const sheet = sheetOf(task);
   const unprinted = new Set<string>();
   const whole = [
     { text: sheet.title, bold: true, fontSize: 16 },

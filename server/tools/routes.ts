@@ -23,6 +23,7 @@ import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/co
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import { feelRoutes } from './feel.js';
+import { lineRoutes } from './lines.js';
 import { lengthIn, lengthOf } from './quantities.js';
 import type { Stores } from './needs.js';
 
@@ -155,6 +156,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
   });
 
   feelRoutes(router, stores);
+  lineRoutes(router, stores);
 
   router.post('/tools/thread/identify', async (ctx) => {
     const asked = await readBody(ctx, ThreadIdentifyRequest);

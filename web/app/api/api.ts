@@ -23,10 +23,14 @@ import type {
   JobList,
   InterchangeAnswer,
   InterchangePaths,
+  LineFileRequest,
+  LinePointsAnswer,
   MatchRequest,
   NewLink,
   NewOutcome,
   ResolveAnswer,
+  RouteAnswer,
+  RouteRequest,
   NewJob,
   NumberSearch,
   PhotographMark,
@@ -150,6 +154,11 @@ export class Api {
   /** A comparison as a PDF. */
   printFeel = (body: FeelPrintRequest): Observable<Blob> =>
     this.http.post(`${ROOT}/tools/feel/print`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));
+  /** A line as a file: CSV, DXF or PDF. */
+  lineFile = (body: LineFileRequest): Observable<Blob> =>
+    this.http.post(`${ROOT}/tools/line/file`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));
+  linePoints = (text: string): Observable<LinePointsAnswer> => this.http.post<LinePointsAnswer>(`${ROOT}/tools/line/points`, { text }); // prettier-ignore
+  routes = (body: RouteRequest): Observable<RouteAnswer> => this.http.post<RouteAnswer>(`${ROOT}/tools/fittings/route`, body); // prettier-ignore
   paired = (unitId: string): Observable<PairedUnits> =>
     this.http.get<PairedUnits>(`${ROOT}/units/${encodeURIComponent(unitId)}/paired`);
   bringInDemo = (): Observable<DemoSeen> => this.http.post<DemoSeen>(`${ROOT}/demo`, {});

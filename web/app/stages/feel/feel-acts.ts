@@ -6,6 +6,7 @@ import { FEEL_FIELDS, isAsked } from '@kerabat/core/feel';
 import { lookup } from '@kerabat/core/words';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
+import { keepFile } from '../../parts/keep-file';
 import { ProblemLine } from '../../parts/problem-line';
 import { FeelDesk, type TriedMaster } from './feel-desk';
 import { printRequest } from './feel-paper';
@@ -110,17 +111,8 @@ export class FeelActs {
       .subscribe(({ answer, problem }) => {
         this.printing.set(false);
         this.problem.set(problem);
-        if (answer) this.keep(answer);
+        if (answer) keepFile(this.document, answer, 'kerabat-comparison.pdf');
       });
-  }
-
-  /** A file to keep or to send on: a customer is not at this screen. */
-  private keep(paper: Blob): void {
-    const link = this.document.createElement('a');
-    link.href = URL.createObjectURL(paper);
-    link.download = 'kerabat-comparison.pdf';
-    link.click();
-    URL.revokeObjectURL(link.href);
   }
 
   private paper() {

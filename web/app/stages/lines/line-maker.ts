@@ -1,0 +1,188 @@
+import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input, signal, untracked, type Signal } from '@angular/core'; // prettier-ignore
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { MatButtonModule } from '@angular/material/button';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { MatSelectModule } from '@angular/material/select';
+import { exhaustMap, filter, map, startWith, Subject, switchMap } from 'rxjs';
+import { valueWords } from '@kerabat/core/attribute';
+import { developedView, lineViews } from '@kerabat/core/drawing';
+import { cutLine, flareTaken, findTube, legsOf, LINE_FLARES, lineFault, MATERIALS, TUBES, type LineFlare, type Xyz } from '@kerabat/core/line'; // prettier-ignore
+import { readQuantity, toBase } from '@kerabat/core/units';
+import { lineCheckWords, lineStepWords } from '@kerabat/core/words';
+import { Api } from '../../api/api';
+import { Drafts } from '../../api/drafts';
+import { outcome } from '../../api/problem';
+import { DrawingView } from '../../drawing/drawing';
+import { Folded } from '../../parts/folded';
+import { keepFile } from '../../parts/keep-file';
+import { ProblemLine } from '../../parts/problem-line';
+import { StateMark } from '../../parts/state-mark';
+import { SettingsService } from '../../settings/settings-service';
+import { BLANK_LINE, lengthWords, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
+
+/** The labels of a line drawing: numbers are enough, the table says the rest. */
+const LABEL = { width: 64, height: 20 };
+
+/** A line to be made: typed by its legs and bends, drawn from three sides, with what to cut, where to mark and in which order. */
+@Component({
+  selector: 'app-line-maker',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DrawingView, Folded, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
+  providers: [SettingsService],
+  templateUrl: './line-maker.html',
+  styleUrl: './line-maker.scss',
+})
+export class LineMaker {
+  private readonly api = inject(Api);
+  private readonly drafts = inject(Drafts);
+  private readonly make = inject(NonNullableFormBuilder);
+  private readonly document = inject(DOCUMENT);
+  private readonly practice = inject(SettingsService).current;
+  /** What is typed is kept under it. */
+  readonly name = input('tool');
+  /** What it is called on paper. */
+  readonly title = input('Line');
+  /** What is known of the ends before anything is typed. */
+  readonly start = input<Partial<TypedLine>>();
+
+  protected readonly tubes = TUBES;
+  protected readonly materials = MATERIALS;
+  protected readonly flares = LINE_FLARES.map((flare) => ({ flare, words: flare === 'none' ? 'cut end, no flare' : valueWords('port-seat', flare) })); // prettier-ignore
+  protected readonly form = signal<LineForm>(lineForm(this.make, BLANK_LINE));
+  private readonly typed = toSignal(toForm(this.form), { initialValue: BLANK_LINE });
+  protected readonly trials = signal<Trials>(this.drafts.read<Trials>(TRIALS) ?? {});
+  protected readonly order = computed(() => orderOf(this.typed(), this.trials()));
+  protected readonly fault = computed(() => {
+    const order = this.order();
+    return order && lineFault(order)?.sentence;
+  });
+  protected readonly cut = computed(() => {
+    const order = this.order();
+    return order && this.fault() === undefined ? cutLine(order, this.practice()) : undefined;
+  });
+  protected readonly views = computed(() => {
+    const [cut, order] = [this.cut(), this.order()];
+    return cut && order && lineViews(cut, order.tube.outsideMm);
+  });
+  protected readonly developed = computed(() => {
+    const [cut, order] = [this.cut(), this.order()];
+    return cut && order && { views: [developedView(cut, order.tube.outsideMm)], doubts: [] };
+  });
+  protected readonly viewLabels = computed(
+    () => new Map(this.views()?.views.flatMap(({ marks }) => marks.map(({ key }) => [key, LABEL] as const))),
+  );
+  protected readonly markLabels = computed(() => new Map(this.cut()?.marks.map(({ n }) => [`mark-${n}`, { width: 26, height: 20 }]))); // prettier-ignore
+  protected readonly checks = computed(() => {
+    const [cut, order] = [this.cut(), this.order()];
+    return cut && order ? cut.checks.map((check) => ({ state: check.state, words: lineCheckWords(check, order) })) : [];
+  });
+  protected readonly steps = computed(() => {
+    const [cut, order] = [this.cut(), this.order()];
+    return cut && order ? cut.order.map((step) => lineStepWords(step, order, cut)) : [];
+  });
+  protected readonly material = computed(() => MATERIALS.find(({ material }) => material === this.typed().material));
+  protected readonly length = lengthWords;
+
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected readonly corners = this.make.control('');
+  protected readonly trial = this.make.group({ before: '', after: '', flare: this.make.control<LineFlare>('inverted-flare') }); // prettier-ignore
+  protected readonly trialSaid = signal<string | undefined>(undefined);
+  protected readonly files = new Subject<'csv' | 'dxf' | 'pdf'>();
+  protected readonly pasted = new Subject<void>();
+
+  constructor() {
+    effect(() => {
+      const [name, start] = [this.name(), this.start()];
+      untracked(() => {
+        const draft = this.drafts.read<TypedLine>(`line-${name}`);
+        this.form.set(lineForm(this.make, { ...BLANK_LINE, ...start, ...draft }));
+      });
+    });
+    effect(() => {
+      const typed = this.typed();
+      untracked(() => {
+        if (this.form().dirty) this.drafts.keep(`line-${this.name()}`, typed);
+      });
+    });
+    this.files
+      .pipe(
+        map((file) => ({ file, order: this.order() })),
+        filter((asked): asked is typeof asked & { order: NonNullable<(typeof asked)['order']> } => asked.order !== undefined), // prettier-ignore
+        exhaustMap(({ file, order }) =>
+          this.api
+            .lineFile({ ...requestOf(order), file, title: this.title() })
+            .pipe(outcome(), map((answered) => ({ ...answered, file }))),
+        ), // prettier-ignore
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ answer, problem, file }) => {
+        this.problem.set(problem);
+        if (answer) keepFile(this.document, answer, `line.${file}`);
+      });
+    this.pasted
+      .pipe(
+        switchMap(() => this.api.linePoints(this.corners.value).pipe(outcome())),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ answer, problem }) => {
+        this.problem.set(problem);
+        if (answer) this.byCorners(answer.points as unknown as readonly Xyz[]);
+      });
+  }
+
+  /** Legs and bends of a line through corners, each with the radius of the first bend. */
+  private byCorners(points: readonly Xyz[]): void {
+    const radius = this.typed().bends[0]?.radius ?? '16';
+    const { quantity } = readQuantity(radius, { expects: 'length' });
+    const legs = quantity && legsOf(points, toBase(quantity));
+    if (!legs) return this.problem.set('A line needs at least two different points, and the radius of the bender.');
+    const plain = (value: number): string => String(Math.round(value * 100) / 100);
+    const typed: TypedLine = {
+      ...this.typed(),
+      legs: legs.legsMm.map(plain),
+      bends: legs.bends.map(({ angleDeg, rotationDeg = 0 }) => ({ angle: plain(angleDeg), radius, turn: rotationDeg === 0 ? '' : plain(rotationDeg) })), // prettier-ignore
+    };
+    const form = lineForm(this.make, typed);
+    form.markAsDirty();
+    this.form.set(form);
+  }
+
+  protected addBend(): void {
+    const { bends, legs } = this.form().controls;
+    bends.push(newBend(this.make, this.typed().bends.at(-1)?.radius ?? '16'));
+    legs.push(newLeg(this.make));
+    this.form().markAsDirty();
+  }
+
+  /** A bend goes, and the leg behind it. */
+  protected removeBend(i: number): void {
+    const { bends, legs } = this.form().controls;
+    bends.removeAt(i);
+    legs.removeAt(i + 1);
+    this.form().markAsDirty();
+  }
+
+  /** What a test flare took is taken for every line of this tube with this flare from now on. */
+  protected tryFlare(): void {
+    const { before, after, flare } = this.trial.getRawValue();
+    const tube = findTube(this.typed().tube);
+    const [from, to] = [before, after].map((text) => readQuantity(text, { expects: 'length' }).quantity);
+    const taken = tube && from && to && flareTaken(toBase(from), toBase(to), tube);
+    if (!tube || taken === undefined)
+      return this.trialSaid.set('Measure a straight piece before and after one flare, sealing face to its other end.');
+    const trials = { ...this.trials(), [trialKey(tube.tube, flare)]: Math.round(taken * 100) / 100 };
+    this.drafts.keep(TRIALS, trials);
+    this.trials.set(trials);
+    this.trialSaid.set(`${lengthWords(taken)} of ${tube.tube} tube go into it: taken from now on.`);
+  }
+}
+
+const TRIALS = 'flare-trials';
+
+/** What is typed into the form that is there now. */
+const toForm = (form: Signal<LineForm>) =>
+  toObservable(form).pipe(
+    switchMap((one) => one.valueChanges.pipe(startWith(undefined), map(() => one.getRawValue()))),
+  ); // prettier-ignore
