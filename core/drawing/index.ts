@@ -12,3 +12,5 @@ export { profileView } from './joints/ports.js';
 export { stripOf, type Strip, type StripItem, type StripLine, type StripPart } from './strip.js';
 export { boreViews } from './parts/master.js';
 export { developedView, LINE_SIDES, lineExtent, lineViews, type LineSide } from './line.js';
+export { joinedDrawing, type JoinedStep } from './joined.js';
+export { hoseDrawing } from './hose.js';

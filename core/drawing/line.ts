@@ -47,9 +47,9 @@ export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: 
         shapes: [...edges(drawn, outsideMm), circle('edge', from, outsideMm * 0.9), circle('edge', to, outsideMm * 0.6)],
         dimensions: [],
         marks: [
-          mark(`${id}:end-1`, 'first end', from, 'above'),
-          ...bends.map((bend, i): Mark => mark(`${id}:bend-${i + 1}`, `bend ${i + 1}`, seen(bend.points, x, y)[Math.floor(bend.points.length / 2)] ?? from, i % 2 === 0 ? 'below' : 'above')),
-          mark(`${id}:end-2`, 'second end', to, 'below'),
+          mark(`${id}:end-1`, 'end 1', from, 'above'),
+          ...(id === (only ?? 'plan') ? bends : []).map((bend, i): Mark => mark(`${id}:bend-${i + 1}`, `bend ${i + 1}`, seen(bend.points, x, y)[Math.floor(bend.points.length / 2)] ?? from, i % 2 === 0 ? 'below' : 'above')),
+          mark(`${id}:end-2`, 'end 2', to, 'below'),
         ],
       }; // prettier-ignore
     }),

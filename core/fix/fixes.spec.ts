@@ -70,7 +70,8 @@ const ROWS = FIXES.filter((row) => !ELSEWHERE.includes(row.fix));
 describe('the table of fixes', () => {
   it('every row has an example and words, and no example is of a row that is gone', () => {
     expect(Object.keys(EXAMPLES).sort()).toEqual(ROWS.map((row) => row.fix).sort());
-    expect([...FIXES_IN_WORDS].sort()).toEqual(FIXES.map((row) => row.fix).sort());
+    // A way is found over the catalogue and is no row of the table.
+    expect([...FIXES_IN_WORDS].sort()).toEqual([...FIXES.map((row) => row.fix), 'way'].sort());
   });
   it.each(ROWS.map((row) => [row.fix, row] as const))('%s is offered for its mismatch, and closes it', (id, row) => {
     const example = EXAMPLES[id] as Example;

@@ -6,6 +6,8 @@ import type { Fix } from './types.js';
 
 export { SKILLS, type Fix, type FixPart, type Skill } from './types.js';
 export type { FixCase } from './row.js';
+export { wayFix, type WayStep } from './way.js';
+export { readWay, wayText, type WayNote } from './way-note.js';
 
 /** Every fix, each as the edits that it makes. */
 export const FIXES: readonly FixRow[] = [...ROD_AND_MOUNT, ...LINE_FIXES, ...HANGING];

@@ -1,5 +1,5 @@
-import type { Edit, EditBody } from '../chain/index.js';
-import type { Fix } from '../fix/index.js';
+import { readRef, type Edit, type EditBody } from '../chain/index.js';
+import { wayFix, type Fix, type WayStep } from '../fix/index.js';
 import type { Check, CheckCode, JudgedJoint } from '../joint/index.js';
 import { checkChain, type ChainAnswer, type ChainInput } from '../verdict/index.js';
 
@@ -53,14 +53,21 @@ export type SlotOf = (joint: JointName) => string | undefined;
  * none is new, so that the outcome depends on the set of names and not on their order. A fix that contradicts another edit is
  * named and not taken.
  */
-export function judgeAccepted(input: ChainInput, accepted: ReadonlySet<string>, slotOf: SlotOf): JudgedChain {
+export function judgeAccepted(
+  input: ChainInput,
+  accepted: ReadonlySet<string>,
+  slotOf: SlotOf,
+  ways: Ways = new Map(),
+): JudgedChain {
   const taken = new Map<string, TakenFix>();
   const faults: string[] = [];
   let now: ChainInput = input;
   let answer = checkChain(now);
   if ('faults' in answer) return { input, answer: undefined, taken: [], faults: answer.faults.map((f) => f.sentence) };
   for (;;) {
-    const fresh = [...offered(answer, accepted, slotOf)].filter(([key]) => !taken.has(key));
+    const fresh = [...offered(answer, accepted, slotOf), ...waysIn(answer, ways, slotOf, input)].filter(
+      ([key]) => !taken.has(key),
+    );
     if (fresh.length === 0) break;
     for (const [key, { fixes, answered }] of fresh) {
       const [fix] = fixes as [Fix, ...Fix[]];
@@ -75,6 +82,25 @@ export function judgeAccepted(input: ChainInput, accepted: ReadonlySet<string>, 
     answer = after;
   }
   return { input: now, answer, taken: [...taken.values()], faults };
+}
+
+/** Ways from ports to lines that were taken, by the name of their fix with its place. */
+export type Ways = ReadonlyMap<string, readonly WayStep[]>;
+
+/** What a way answers at its joint. */
+const ANSWERED: readonly CheckCode[] = ['port.thread', 'port.seat'];
+
+function* waysIn(answer: ChainAnswer, ways: Ways, slotOf: SlotOf, { parts }: ChainInput) {
+  for (const joint of answer.joints) {
+    const key = `${slotOf(joint) ?? ''}/${fixKey({ fix: 'way', at: joint.id })}`;
+    const steps = ways.get(key);
+    if (!steps) continue;
+    const line = parts.find((part) => part.id === readRef(joint.between[1]).part);
+    const tube = line?.facts.find((f) => f.attribute === 'tube')?.value;
+    const fix = wayFix(joint, steps, typeof tube === 'string' ? tube : undefined);
+    const named: JointName = { id: joint.id, between: joint.between };
+    yield [key, { fixes: [fix], answered: ANSWERED.map((code): Answered => ({ joint: named, code })) }] as const;
+  }
 }
 
 /** One fix answers several checks of a joint: it is made once. */

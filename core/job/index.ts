@@ -1,7 +1,16 @@
 export { composeJob } from './compose.js';
 export { partsOf, slotOfPart } from './draft.js';
 export type { NetworkPart } from './network.js';
-export { checkKey, editsOf, fixKey, isOpen, judgeAccepted, type JudgedChain, type TakenFix } from './fixes.js';
+export {
+  checkKey,
+  editsOf,
+  fixKey,
+  isOpen,
+  judgeAccepted,
+  type JudgedChain,
+  type TakenFix,
+  type Ways,
+} from './fixes.js';
 export { shownId, withoutSide } from './fold.js';
 export { knownSide, ORIGINS, readingTolerance, threadsAt, type KnownSide, type Origin } from './known.js';
 export {

@@ -17,7 +17,9 @@ export const opposite = (opening: Opening): Opening => ({
  * alike, so that its thread says it all, or where one is not known.
  */
 export function endsOf(ends: readonly PerhapsOpening[]): { readonly ends?: string } {
-  const keys = ends.flatMap(({ gender, thread, seat }) => (gender && thread && seat ? [nameOf(gender, thread, seat)] : []));
+  const keys = ends.flatMap(({ gender, thread, seat }) =>
+    gender && thread && seat ? [nameOf(gender, thread, seat)] : [],
+  );
   if (keys.length < ends.length || new Set(keys).size < 2) return {};
   return { ends: keys.sort().join(' + ') };
 }

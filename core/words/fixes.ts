@@ -38,6 +38,9 @@ const capital = (words: string): string => words.slice(0, 1).toUpperCase() + wor
 const hub = (v: Figures): string =>
   typeof v['hub'] === 'number' ? ` ${say('hub-bore', v['hub'])}` : ' (measure the spigot)';
 const fixed = (words: string): readonly [Words] => [() => words];
+/** The pieces of a way, in order. */
+const wayPieces = (v: Figures): string[] =>
+  ['piece-1', 'piece-2', 'piece-3'].flatMap((key) => (typeof v[key] === 'string' ? [v[key]] : []));
 const CLAMP = [() => 'Hose clamp for the feed hose', 'the job stops for one missing clamp'] as const;
 const FEED_HOSE = fixed('Feed hose for brake fluid');
 const valve = (v: Figures): string => text(v['valve'], 'old');
@@ -127,6 +130,17 @@ const WORDS: Readonly<Record<string, FixWords>> = {
     words: (v) => `Adapter, ${text(v['lineThread'])} ${seat(v['lineSeat'])} female to ${text(v['thread'])} male`,
     risk: 'two more faces that can leak; it stands out to the side; some inspectors refuse adapters',
     parts: { adapter: [(v) => `Adapter ${text(v['lineThread'])} female, ${text(v['thread'])} male, ${seat(v['seat'])}`] },
+  },
+  way: {
+    words: (v) => capital([...wayPieces(v), ...(v['thread'] === null ? [] : [`new nut ${text(v['thread'])}, ${seat(v['seat'])}`])].join(', then ')),
+    risk: 'every piece more is a joint more that can leak; what stands out shakes',
+    parts: {
+      'piece-1': [(v) => text(v['piece-1']), 'the way from the port to the line'],
+      'piece-2': [(v) => text(v['piece-2']), 'the way from the port to the line'],
+      'piece-3': [(v) => text(v['piece-3']), 'the way from the port to the line'],
+      nut: [(v) => `Tube nut ${text(v['thread'])} for ${text(v['tube'], 'the line’s')} tube, ${nutForm(v['seat'])}`, 'nut of what the line comes to'],
+      flare: [(v) => `Line ${place(v['line'])}: ${seat(v['seat'])}`, 'seat and nut of what the line comes to'],
+    },
   },
   reflare: {
     words: (v) => `Cut the line, new nut ${text(v['thread'])}, ${seat(v['seat'])} on the same tube`,

@@ -1,10 +1,12 @@
 import { valueWords } from '../attribute/index.js';
 import { endRow, findMaterial, type CutLine, type HoseLength, type HosePlace, type LineCheck, type LineOrder, type LineStep, type Route, type RouteAnswer, type RouteLine, type RouteStep } from '../line/index.js'; // prettier-ignore
-import { mm, printBoth } from '../units/index.js';
 
 /** Sentences about lines, hoses and the ways to join them. */
 
-const length = (value: number | undefined): string => printBoth(mm(Math.round((value ?? 0) * 10) / 10));
+/** A length of a line or a hose in both systems: tenths of a millimetre and hundredths of an inch are what a tape and a saw can keep. */
+export const lineLength = (mm: number): string =>
+  `${String(Math.round(mm * 10) / 10)} mm · ${(mm / 25.4).toFixed(2)} in`;
+const length = (value: number | undefined): string => lineLength(value ?? 0);
 
 /** What is wrong with a line, and what would help. */
 export function lineCheckWords({ code, at, needed, there }: LineCheck, { tube, material, ends }: LineOrder): string {
@@ -74,7 +76,7 @@ export function routeStepWords({ do: act, item, thread, seat, line }: RouteStep,
       case 'union':
         return `${piece ?? 'An inline connector'} at the end of it.`;
       case 'made-line':
-        return `Made-up line ${piece ?? ''}${item?.lengthMm === undefined ? '' : `, ${length(item.lengthMm)}; loop what is too long`}.`;
+        return `${piece ?? 'A made-up line'}${item?.lengthMm === undefined ? '' : `, ${length(item.lengthMm)}; loop what is too long`}.`;
       case 'tee':
         return `${piece ?? 'A tee'} into the port, bolted down.`;
       case 'plug':
@@ -96,8 +98,8 @@ const DOUBTS: Readonly<Record<Route['doubts'][number], string>> = {
   'no-price': 'A price is missing.',
 };
 /** Why a way stands where it does. */
-export const routeWhy = ({ doubts, leakJoints, adapters }: Route): string[] => [
-  `${leakJoints} ${leakJoints === 1 ? 'joint' : 'joints'} that can leak${adapters === 0 ? '' : `, ${adapters} of them at ${adapters === 1 ? 'an adapter' : 'adapters'}`}.`,
+export const routeWhy = ({ doubts, leakJoints }: Route): string[] => [
+  leakJoints === 1 ? '1 joint that can leak.' : `${leakJoints} joints that can leak, where one would do.`,
   ...doubts.map((doubt) => DOUBTS[doubt]),
 ]; // prettier-ignore
 

@@ -40,6 +40,12 @@ export interface ReadySet {
   readonly toldOn: string | null;
 }
 
+interface Kept {
+  readonly state: string;
+  readonly index: FittingIndex;
+  readonly byKey: ReadonlyMap<string, FittingPiece>;
+}
+
 /** Ends of a part whose ends are all alike, by its kind: how many, and whether they go in or take something in. */
 const ALIKE: Readonly<Partial<Record<PieceKind, readonly [number, Gender]>>> = {
   'tube-nut': [1, 'male'],
@@ -55,7 +61,7 @@ export function fittingStore(db: Db) {
   const ends = db.prepare<[], EndRow>(SQL.ends);
   const sets = db.prepare<[string], ReadySet>(SQL.sets);
   const changes = db.prepare<[], number>(SQL.changes).pluck() as { get(): number };
-  let kept: { readonly state: string; readonly index: FittingIndex } | undefined;
+  let kept: Kept | undefined;
 
   function read(): FittingPiece[] {
     const told = new Map<string, Opening[]>();
@@ -84,13 +90,19 @@ export function fittingStore(db: Db) {
     });
   }
 
+  /** Made once for each state of the catalogue. */
+  function current(): Kept {
+    const state = `${String(db.pragma('data_version', { simple: true }))} ${changes.get()}`;
+    if (kept?.state !== state) {
+      const all = read();
+      kept = { state, index: indexFittings(all), byKey: new Map(all.map((piece) => [piece.key, piece])) };
+    }
+    return kept;
+  }
+
   return {
-    /** Made once for each state of the catalogue. */
-    index(): FittingIndex {
-      const state = `${String(db.pragma('data_version', { simple: true }))} ${changes.get()}`;
-      if (kept?.state !== state) kept = { state, index: indexFittings(read()) };
-      return kept.index;
-    },
+    index: (): FittingIndex => current().index,
+    piece: (key: string): FittingPiece | undefined => current().byKey.get(key),
     sets: (thread: string): ReadySet[] => sets.all(thread),
   };
 }

@@ -1,12 +1,13 @@
 import type { Workspace } from '@kerabat/contract';
 import type { Finding } from '@kerabat/core/ask';
 import { readRef } from '@kerabat/core/chain';
-import { FIXES } from '@kerabat/core/fix';
+import { FIXES, readWay, type WayStep } from '@kerabat/core/fix';
 import {
   cardOfJob,
   composeJob,
   jointKey,
   judgeAccepted,
+  type Ways,
   listOfJob,
   looksOfJob,
   openedIn,
@@ -83,13 +84,15 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, store
   const worked = choices.filter((c) => c.chosen).map((c) => c.slot);
   const accepted = acceptedIn(input);
   const rows = rowsOf(choices, input, [], stores);
-  const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked));
+  const { ways, gone } = waysIn(input, stores);
+  const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked), ways);
   const { verdict, joints: judged } = chain.answer ?? { verdict: NOTHING, joints: [] };
   const joints = shownJoints(chain, worked);
   const overridden = overrides.filter((o) => joints.some((j) => `${j.slot}/${j.id}` === o.joint && j.state !== 'fits'));
   const notes = [
     ...overrides.filter((o) => !joints.some((j) => `${j.slot}/${j.id}` === o.joint)).map(noteOf),
-    ...accepted.filter((key) => !FIXES.some(({ fix }) => isFix(key, fix))).map(lostFix),
+    ...accepted.filter((key) => !isFix(key, 'way') && !FIXES.some(({ fix }) => isFix(key, fix))).map(lostFix),
+    ...gone,
   ];
   const [stays, resealed] = [placesThat(choices, ['gone-over', 'resealed']), placesThat(choices, ['resealed'])];
   const looks = looksOfJob(chain, foundIn(input), resealed);
@@ -207,6 +210,22 @@ const acceptedIn = ({ decisions }: SlotInput): string[] =>
     const subject = d.value && readSubject(d.subject);
     return subject && subject.about === 'remedy' ? [`${subject.slot}/${subject.fix}`] : [];
   });
+
+/** Ways from ports to lines that were taken, with the pieces of the catalogue as it is now; what is gone is told. */
+function waysIn({ decisions }: SlotInput, stores: Stores): { readonly ways: Ways; readonly gone: readonly string[] } {
+  const ways = new Map<string, readonly WayStep[]>();
+  const gone: string[] = [];
+  for (const { subject, value } of decisions) {
+    const about = value && readSubject(subject);
+    if (about?.about !== 'remedy' || !about.fix.startsWith('way@')) continue;
+    const way = readWay(value?.detail ?? '', (key) => stores.fittings.piece(key));
+    if ('steps' in way) ways.set(`${about.slot}/${about.fix}`, way.steps);
+    else gone.push(lostWay(about.fix, way.gone));
+  }
+  return { ways, gone };
+}
+const lostWay = (fix: string, piece: string): string =>
+  `The way taken at ${fix.replace('way@', '').replace('-', ' ')} ${piece === '' ? 'cannot be read' : `used a piece, "${piece}", that the catalogue does not hold any more`}: it changes nothing. Take another.`;
 
 /** What was found on looking, by the keys of the looks. */
 const foundIn = ({ decisions }: SlotInput): ReadonlyMap<string, string> =>

@@ -10,6 +10,7 @@ export type Stores = Pick<
   | 'units'
   | 'numbers'
   | 'kits'
+  | 'fittings'
   | 'stock'
   | 'siblings'
   | 'interchange'

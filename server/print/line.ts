@@ -2,8 +2,7 @@ import { NO_APPROVAL, STANDING } from '@kerabat/core/caution';
 import { developedView, LINE_SIDES, lineExtent, lineViews, shapeSvg, svgOf, type Drawing, type LineSide } from '@kerabat/core/drawing'; // prettier-ignore
 import { cutLine, findMaterial, type CutLine, type LineOrder } from '@kerabat/core/line';
 import type { Settings } from '@kerabat/core/settings';
-import { mm, printBoth } from '@kerabat/core/units';
-import { lineCheckWords, lineStepWords } from '@kerabat/core/words';
+import { lineCheckWords, lineLength as length, lineStepWords } from '@kerabat/core/words';
 import { STANDARD_FACE } from './faces.js';
 import { heading, WIDTH, type Printed } from './sheet.js';
 
@@ -20,8 +19,6 @@ const TRUE_SCALE = 72 / 25.4;
 /** What a page shows of a drawing at true scale, mm. */
 const [PAGE_WIDE, PAGE_HIGH] = [180, 225];
 const MOST_PAGES = 12;
-
-const length = (value: number): string => printBoth(mm(Math.round(value * 10) / 10));
 
 export function lineSheet({ title, line, practice }: LinePaper): Printed {
   const cut = cutLine(line, practice);
@@ -63,7 +60,7 @@ export function lineSheet({ title, line, practice }: LinePaper): Printed {
               },
               layout: 'lightHorizontalLines',
             },
-            small({ views: [developedView(cut, line.tube.outsideMm)], doubts: [] } , 90),
+            small({ views: [developedView(cut, line.tube.outsideMm)], doubts: [] }, 90),
           ]),
       heading('Order of work'),
       { ol: cut.order.map((step) => lineStepWords(step, line, cut)) },

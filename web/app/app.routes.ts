@@ -66,6 +66,11 @@ export const routes: Routes = [
     loadComponent: () => import('./tools/feel-tool').then((m) => m.FeelTool),
   },
   {
+    path: 'tools/lines',
+    title: 'Lines · Kerabat',
+    loadComponent: () => import('./tools/lines-tool').then((m) => m.LinesTool),
+  },
+  {
     path: 'tools',
     title: 'Tools · Kerabat',
     loadComponent: () => import('./tools/tools-page').then((m) => m.ToolsPage),

@@ -2,7 +2,7 @@ import type { AbstractControl, FormArray, FormControl, FormGroup, NonNullableFor
 import type { LineCutRequest } from '@kerabat/contract';
 import { findTube, type Bend, type LineEnd, type LineFlare, type LineOrder, type TubeMaterial } from '@kerabat/core/line'; // prettier-ignore
 import { findThread } from '@kerabat/core/thread';
-import { mm, printBoth, readQuantity, toBase } from '@kerabat/core/units';
+import { mm, readQuantity, toBase } from '@kerabat/core/units';
 
 /** A line as it is typed: legs and the bends between them, its tube and its ends. */
 
@@ -138,5 +138,3 @@ export function requestOf({ tube, material, legsMm, bends, ends, protectors }: L
     ...(protectors === undefined ? {} : { protectors }),
   };
 }
-
-export const lengthWords = (value: number): string => printBoth(mm(Math.round(value * 10) / 10));

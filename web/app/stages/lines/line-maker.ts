@@ -10,7 +10,7 @@ import { valueWords } from '@kerabat/core/attribute';
 import { developedView, lineViews } from '@kerabat/core/drawing';
 import { cutLine, flareTaken, findTube, legsOf, LINE_FLARES, lineFault, MATERIALS, TUBES, type LineFlare, type Xyz } from '@kerabat/core/line'; // prettier-ignore
 import { readQuantity, toBase } from '@kerabat/core/units';
-import { lineCheckWords, lineStepWords } from '@kerabat/core/words';
+import { lineCheckWords, lineLength, lineStepWords } from '@kerabat/core/words';
 import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';
@@ -20,7 +20,7 @@ import { keepFile } from '../../parts/keep-file';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';
 import { SettingsService } from '../../settings/settings-service';
-import { BLANK_LINE, lengthWords, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
+import { BLANK_LINE, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
 const LABEL = { width: 64, height: 20 };
@@ -83,7 +83,7 @@ export class LineMaker {
     return cut && order ? cut.order.map((step) => lineStepWords(step, order, cut)) : [];
   });
   protected readonly material = computed(() => MATERIALS.find(({ material }) => material === this.typed().material));
-  protected readonly length = lengthWords;
+  protected readonly length = lineLength;
 
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly corners = this.make.control('');
@@ -175,7 +175,7 @@ export class LineMaker {
     const trials = { ...this.trials(), [trialKey(tube.tube, flare)]: Math.round(taken * 100) / 100 };
     this.drafts.keep(TRIALS, trials);
     this.trials.set(trials);
-    this.trialSaid.set(`${lengthWords(taken)} of ${tube.tube} tube go into it: taken from now on.`);
+    this.trialSaid.set(`${lineLength(taken)} of ${tube.tube} tube go into it: taken from now on.`);
   }
 }
 

@@ -1,0 +1,238 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  NonNullableFormBuilder,
+  ReactiveFormsModule,
+  type AbstractControl,
+  type ValidationErrors,
+} from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { map, startWith } from 'rxjs';
+import { hoseDrawing } from '@kerabat/core/drawing';
+import { banjoLength, HOSE_PLACES, hoseFault, hoseLength, type HoseEnd, type HoseOrder } from '@kerabat/core/line';
+import { readQuantity, toBase } from '@kerabat/core/units';
+import { hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/words';
+import { Drafts } from '../../api/drafts';
+import { DrawingView } from '../../drawing/drawing';
+import { SettingsService } from '../../settings/settings-service';
+
+const BLANK = { bump: '', droop: '300', 'lock-left': '', 'lock-right': '', radius: '40', firstAway: '90', secondAway: '90', firstClock: '0', secondClock: '0', eyes: '10', washer: '1', screwed: '9' }; // prettier-ignore
+type TypedHose = typeof BLANK;
+
+const mmOf = (text: string): number | undefined => {
+  const { quantity } = readQuantity(text, { expects: 'length' });
+  return quantity && toBase(quantity);
+};
+const length = ({ value }: AbstractControl<string>): ValidationErrors | null => {
+  const { problem } = readQuantity(value, { expects: 'length' });
+  return value.trim() === '' || problem === undefined ? null : { words: problem };
+};
+const angle = ({ value }: AbstractControl<string>): ValidationErrors | null =>
+  value.trim() === '' || Number.isFinite(Number(value.replace(',', '.').replace('°', '')))
+    ? null
+    : { words: 'degrees' };
+const degrees = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number(text.replace(',', '.').replace('°', ''));
+
+/** How long a hose is ordered, from strings at bump, droop and both locks; and the bolt of its banjo. */
+@Component({
+  selector: 'app-hose-bench',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DrawingView, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  providers: [SettingsService],
+  template: `
+    <form [formGroup]="form">
+      <div class="sides">
+        <section aria-labelledby="hose-strings">
+          <h3 id="hose-strings">A string from end to end</h3>
+          <div class="fields">
+            @for (place of places; track place.place) {
+              <mat-form-field>
+                <mat-label>{{ place.words }}</mat-label>
+                <input matInput class="mono" autocomplete="off" maxlength="30" [formControlName]="place.place" />
+                <mat-error>{{ form.controls[place.place].errors?.['words'] }}</mat-error>
+              </mat-form-field>
+            }
+            <mat-form-field>
+              <mat-label>Smallest radius it may lie in</mat-label>
+              <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="radius" />
+              <mat-error>{{ form.controls.radius.errors?.['words'] }}</mat-error>
+            </mat-form-field>
+          </div>
+          <h3>How its ends point</h3>
+          <div class="fields">
+            @for (end of ends; track end.away) {
+              <mat-form-field>
+                <mat-label>{{ end.words }}, away from the string</mat-label>
+                <input matInput class="mono" autocomplete="off" maxlength="12" [formControlName]="end.away" />
+                <mat-error>{{ form.controls[end.away].errors?.['words'] }}</mat-error>
+              </mat-form-field>
+              <mat-form-field>
+                <mat-label>{{ end.words }}, clockwise</mat-label>
+                <input matInput class="mono" autocomplete="off" maxlength="12" [formControlName]="end.clock" />
+                <mat-error>{{ form.controls[end.clock].errors?.['words'] }}</mat-error>
+              </mat-form-field>
+            }
+          </div>
+          <p class="quiet small">
+            0° points at the other end, 90° stands square to the string. What is left empty is taken at its longest.
+          </p>
+        </section>
+        <section aria-live="polite" aria-label="Answer">
+          @if (fault(); as words) {
+            <p class="needs-you">{{ words }}</p>
+          }
+          @if (answer(); as a) {
+            <p class="answer">
+              Order <strong class="mono">{{ words(a.freeMm) }}</strong> free length
+            </p>
+            @for (sentence of because(); track sentence) {
+              <p class="small">{{ sentence }}</p>
+            }
+          }
+          @if (drawing(); as d) {
+            <app-drawing
+              [drawing]="d"
+              words="the hose where it is longest, over the string"
+              [labels]="labels()"
+              [mostHeight]="190"
+              [mostScale]="2"
+              [numbered]="false"
+            >
+              <ng-template let-label
+                ><span class="small mono">{{ told(label.key) ?? label.words }}</span></ng-template
+              >
+            </app-drawing>
+          }
+        </section>
+      </div>
+      <section aria-labelledby="hose-banjo">
+        <h3 id="hose-banjo">The bolt of its banjo</h3>
+        <div class="fields">
+          <mat-form-field>
+            <mat-label>Eyes on the bolt, each</mat-label>
+            <input
+              matInput
+              class="mono"
+              autocomplete="off"
+              maxlength="40"
+              formControlName="eyes"
+              placeholder="10; 10"
+            />
+          </mat-form-field>
+          <mat-form-field>
+            <mat-label>Washer, thick</mat-label>
+            <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="washer" />
+          </mat-form-field>
+          <mat-form-field>
+            <mat-label>Screwed in</mat-label>
+            <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="screwed" />
+          </mat-form-field>
+          @if (bolt(); as b) {
+            <p>
+              {{ b.washers }} new washers; <strong class="mono">{{ words(b.lengthMm) }}</strong> under the head. See
+              that the thread of the port is as deep.
+            </p>
+          }
+        </div>
+      </section>
+    </form>
+  `,
+  styleUrl: './way-finder.scss',
+  styles: `
+    .answer {
+      font-size: 18px;
+    }
+  `,
+})
+export class HoseBench {
+  private readonly practice = inject(SettingsService).current;
+  private readonly drafts = inject(Drafts);
+  readonly name = input('tool');
+  protected readonly places = HOSE_PLACES.map((place) => ({ place, words: hosePlaceWords(place) }));
+  protected readonly ends = [
+    { away: 'firstAway', clock: 'firstClock', words: 'First end' },
+    { away: 'secondAway', clock: 'secondClock', words: 'Second end' },
+  ] as const;
+  private readonly make = inject(NonNullableFormBuilder);
+  protected readonly form = this.make.group({
+    bump: [BLANK.bump, length],
+    droop: [BLANK.droop, length],
+    'lock-left': [BLANK['lock-left'], length],
+    'lock-right': [BLANK['lock-right'], length],
+    radius: [BLANK.radius, length],
+    firstAway: [BLANK.firstAway, angle],
+    secondAway: [BLANK.secondAway, angle],
+    firstClock: [BLANK.firstClock, angle],
+    secondClock: [BLANK.secondClock, angle],
+    eyes: [BLANK.eyes],
+    washer: [BLANK.washer, length],
+    screwed: [BLANK.screwed, length],
+  });
+  private readonly typed = toSignal(
+    this.form.valueChanges.pipe(
+      startWith(undefined),
+      map((): TypedHose => this.form.getRawValue()),
+    ),
+    { initialValue: BLANK },
+  );
+  private readonly order = computed((): HoseOrder => {
+    const typed = this.typed();
+    const strings = HOSE_PLACES.flatMap((place) => {
+      const measured = mmOf(typed[place]);
+      return measured === undefined ? [] : [[place, measured] as const];
+    });
+    const end = (away: string, clock: string): HoseEnd => {
+      const [awayDeg, clockingDeg] = [degrees(away), degrees(clock)];
+      return { ...(awayDeg === undefined ? {} : { awayDeg }), ...(clockingDeg === undefined ? {} : { clockingDeg }) };
+    };
+    return {
+      stringMm: Object.fromEntries(strings),
+      ends: [end(typed.firstAway, typed.firstClock), end(typed.secondAway, typed.secondClock)],
+      bendRadiusMm: mmOf(typed.radius) ?? 0,
+    };
+  });
+  protected readonly fault = computed(() => hoseFault(this.order())?.sentence);
+  protected readonly answer = computed(() =>
+    this.fault() === undefined ? hoseLength(this.order(), this.practice()) : undefined,
+  );
+  protected readonly because = computed(() => {
+    const answer = this.answer();
+    return answer ? hoseWords(answer) : [];
+  });
+  protected readonly drawing = computed(() => {
+    const answer = this.answer();
+    return answer && hoseDrawing(answer);
+  });
+  protected readonly labels = computed(() => new Map(['string', 'way', 'first', 'second'].map((key) => [key, { width: 150, height: 20 }]))); // prettier-ignore
+  protected readonly bolt = computed(() => {
+    const { eyes, washer, screwed } = this.typed();
+    const thick = eyes.split(/[;+]/).map(mmOf);
+    const [one, deep] = [mmOf(washer), mmOf(screwed)];
+    if (one === undefined || deep === undefined || thick.some((eye) => eye === undefined)) return undefined;
+    return banjoLength(thick as number[], one, deep);
+  });
+  protected readonly words = lineLength;
+
+  constructor() {
+    effect(() => {
+      const name = this.name();
+      untracked(() => this.form.reset({ ...BLANK, ...this.drafts.read<TypedHose>(`hose-${name}`) }));
+    });
+    effect(() => {
+      const typed = this.typed();
+      untracked(() => {
+        if (this.form.dirty) this.drafts.keep(`hose-${this.name()}`, typed);
+      });
+    });
+  }
+
+  /** Figures that stand on the drawing. */
+  protected told(key: string): string | undefined {
+    const need = this.answer()?.needs.find(({ place }) => place === this.answer()?.governs);
+    if (!need) return undefined;
+    if (key === 'string') return `string ${lineLength(need.stringMm)}`;
+    return key === 'way' ? `at least ${lineLength(need.leastMm)}` : undefined;
+  }
+}
