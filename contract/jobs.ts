@@ -184,6 +184,13 @@ export const LinePort = T.Object({
   feeds: T.Optional(T.String()),
   tubes: T.Array(T.String()),
   hex: T.Optional(T.String()),
+  /** How tight its nut is turned, with its source; absent where nobody has a figure. */
+  torque: T.Optional(T.Object({ least: Quantity, most: Quantity, source: T.String() })),
+  /** Numbers of the fitting that it is bled with on the bench, and of the plug that closes it. */
+  bleedBy: T.Optional(T.String()),
+  plugBy: T.Optional(T.String()),
+  /** The seat as the catalogue writes it. */
+  form: T.Optional(T.String()),
 });
 export const KitView = T.Object({
   id: T.String(),

@@ -154,6 +154,19 @@ export const HoseAnswer = T.Object({
   needs: T.Array(T.Object({ place: oneOf(HOSE_PLACES), string: Quantity, least: Quantity })),
 });
 
+/** A line that was made for a vehicle, kept to be made again. */
+export const LineTemplateRequest = strict({ line: LineCutRequest });
+const LineTemplateShape = T.Object({
+  name: T.String(),
+  line: LineCutRequest,
+  version: T.Integer(),
+  by: T.String(),
+  at: T.String(),
+});
+export const LineTemplates = T.Object({ lines: T.Array(LineTemplateShape) });
+
+export type LineTemplate = Static<typeof LineTemplateShape>;
+export type LineTemplates = Static<typeof LineTemplates>;
 export type RouteRequest = Static<typeof RouteRequest>;
 export type RouteAnswer = Static<typeof RouteAnswer>;
 export type LineCutRequest = Static<typeof LineCutRequest>;

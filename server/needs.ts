@@ -21,6 +21,7 @@ import type { outcomeStore } from './interchange/outcomes.js';
 import type { interchangeStore } from './interchange/store.js';
 import type { photographStore } from './photographs/store.js';
 import type { settingsStore } from './settings/store.js';
+import type { TemplateStore } from './templates/store.js';
 import type { WorkPool } from './work/pool.js';
 
 /** Everything that the folders of the server may need, each by its name. A folder says in its needs.ts what of it it takes. */
@@ -50,5 +51,6 @@ export interface Needs {
   readonly jobs: ReturnType<typeof jobStore>;
   readonly latest: ReturnType<typeof latestStore>;
   readonly photographs: ReturnType<typeof photographStore>;
+  readonly templates: TemplateStore;
   readonly practice: ReturnType<typeof settingsStore>;
 }

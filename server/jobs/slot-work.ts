@@ -3,10 +3,11 @@ import { boreName } from '@kerabat/core/bore';
 import { findSlot } from '@kerabat/core/strip';
 import { knownSide, type KnownSide, type ShownJoint } from '@kerabat/core/job';
 import { splitOf } from '@kerabat/core/identify';
-import { tubesFor } from '@kerabat/core/line';
+import { tubeNutTorque, tubesFor } from '@kerabat/core/line';
 import { findSeat } from '@kerabat/core/seat';
 import { findThread, BRAKE_THREADS } from '@kerabat/core/thread';
 import { numberOf, portPositions, textOf, type UnitDesign } from '@kerabat/core/unit';
+import type { Quantity } from '@kerabat/core/units';
 import type { Stores } from './needs.js';
 import type { SlotChoice, SlotInput } from './choose.js';
 import { kitsFor, type JudgedKit } from './kit-of.js';
@@ -55,7 +56,7 @@ export function computeSlot(
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),
     ...(chosen ? { chosen: refOf(chosen, choice.chosenNumber, stores) } : {}),
     joints: joints.map(({ slot: _slot, ...joint }) => joint) as SlotWork['joints'],
-    ports: unit ? portViews(unit) : [],
+    ports: unit ? portViews(unit, stores) : [],
     kits: kits?.views ?? [],
     resealed: choice.stays === 'resealed',
   };
@@ -91,7 +92,9 @@ function splitFor(slot: string, found: string | undefined, input: SlotInput): { 
   return { split: { ...split, sides: split.sides.map((side) => ({ ...side, units: [...side.units] })) } };
 }
 
-function portViews(unit: UnitDesign): SlotWork['ports'] {
+const newtonMetre = (value: number): Quantity => ({ value, unit: 'Nm' });
+
+function portViews(unit: UnitDesign, stores: Stores): SlotWork['ports'] {
   return portPositions(unit.facts).map((position) => {
     const [thread, form, feeds] = (['port-thread', 'port-seat', 'port-feeds'] as const).map((name) =>
       textOf(unit.facts, name, position),
@@ -99,8 +102,16 @@ function portViews(unit: UnitDesign): SlotWork['ports'] {
     const seat = form === undefined ? undefined : findSeat(form);
     const known = thread === undefined ? undefined : findThread(thread);
     const hex = BRAKE_THREADS.find((t) => t.designation === known?.designation)?.usualHex;
+    const torque = known && tubeNutTorque(known.designation, form);
+    const [bleedBy, plugBy] = (['bench-bleed', 'plug'] as const).map((part) => known && stores.kits.fittingNumber({ kind: part, thread: known.designation })); // prettier-ignore
     return {
       position,
+      ...(torque
+        ? { torque: { least: newtonMetre(torque.leastNm), most: newtonMetre(torque.mostNm), source: torque.source } }
+        : {}),
+      ...(bleedBy === undefined ? {} : { bleedBy }),
+      ...(plugBy === undefined ? {} : { plugBy }),
+      ...(form === undefined ? {} : { form }),
       ...(thread ? { thread } : {}),
       ...(seat ? { seat: seat.name, seatForm: seat.portForm, nutForm: seat.nutForm } : {}),
       ...(feeds ? { feeds } : {}),

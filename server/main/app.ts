@@ -24,6 +24,7 @@ import { jobRoutes } from '../jobs/routes.js';
 import { interchangeRoutes } from '../interchange/routes.js';
 import { photographRoutes } from '../photographs/routes.js';
 import { practiceRoutes } from '../settings/routes.js';
+import { templateRoutes } from '../templates/routes.js';
 import { toolRoutes } from '../tools/routes.js';
 import { health } from '../watch/health.js';
 import type { Stores } from './stores.js';
@@ -68,6 +69,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   jobRoutes(api, stores, clock, log);
   photographRoutes(api, stores);
   practiceRoutes(api, stores);
+  templateRoutes(api, stores);
   toolRoutes(api, stores);
   deviceRoutes(api, instruments);
   chassisRoutes(api, stores, chassis);

@@ -26,6 +26,7 @@ import { interchangeStore } from '../interchange/store.js';
 import { photographStore } from '../photographs/store.js';
 import type { Needs } from '../needs.js';
 import { settingsStore } from '../settings/store.js';
+import { templateStore } from '../templates/store.js';
 import { workPool } from '../work/pool.js';
 
 /** Every store, over one data directory. */
@@ -71,6 +72,7 @@ export function storesOf(
     jobs: jobRows,
     latest: latestStore(catalogue, jobs),
     photographs: photographStore(jobs, clock),
+    templates: templateStore(jobs, clock),
     practice,
     /** Ends every thread. */
     close: async (): Promise<void> => {

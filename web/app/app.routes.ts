@@ -37,7 +37,17 @@ export const routes: Routes = [
         ],
       },
       { path: 'feel', loadComponent: () => import('./stages/feel/feel').then((m) => m.FeelStage) },
-      { path: 'lines', loadComponent: () => import('./stages/lines/lines').then((m) => m.LinesStage) },
+      {
+        path: 'lines',
+        loadComponent: () => import('./stages/lines/lines').then((m) => m.LinesStage),
+        children: [
+          { path: '', pathMatch: 'full', redirectTo: 'ports' },
+          { path: 'ports', loadComponent: () => import('./stages/lines/ports').then((m) => m.PortsView) },
+          { path: 'ways', loadComponent: () => import('./stages/lines/ways').then((m) => m.WaysView) },
+          { path: 'make', loadComponent: () => import('./stages/lines/make').then((m) => m.MakeView) },
+          { path: 'hose', loadComponent: () => import('./stages/lines/hose').then((m) => m.HoseView) },
+        ],
+      },
       {
         path: 'customer',
         loadComponent: () => import('./stages/customer/customer').then((m) => m.CustomerStage),

@@ -23,8 +23,10 @@ import type {
   JobList,
   InterchangeAnswer,
   InterchangePaths,
+  LineCutRequest,
   LineFileRequest,
   LinePointsAnswer,
+  LineTemplates,
   MatchRequest,
   NewLink,
   NewOutcome,
@@ -154,6 +156,10 @@ export class Api {
   /** A comparison as a PDF. */
   printFeel = (body: FeelPrintRequest): Observable<Blob> =>
     this.http.post(`${ROOT}/tools/feel/print`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));
+  vehicleLines = (vehicle: string): Observable<LineTemplates> =>
+    this.http.get<LineTemplates>(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines`);
+  keepLine = (vehicle: string, name: string, line: LineCutRequest, version: number): Observable<LineTemplates> =>
+    this.http.put<LineTemplates>(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`, { line }, { headers: seen(version) }); // prettier-ignore
   /** A line as a file: CSV, DXF or PDF. */
   lineFile = (body: LineFileRequest): Observable<Blob> =>
     this.http.post(`${ROOT}/tools/line/file`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));

@@ -1,55 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { RouterOutlet } from '@angular/router';
 import { JobService } from '../../jobs/job-service';
+import { SubViews } from '../../parts/sub-views';
 
 /** Whether it will go together: the joints, what to measure, ways to close them, conversions, and the rod. */
 @Component({
   selector: 'app-fit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive],
+  imports: [RouterOutlet, SubViews],
   template: `
-    <nav aria-label="Fit">
-      @for (view of views(); track view.path) {
-        <a [routerLink]="view.path" routerLinkActive="here" ariaCurrentWhenActive="page"
-          >{{ view.words }}<span class="count"> {{ view.count }}</span></a
-        >
-      }
-    </nav>
+    <app-sub-views name="Fit" [views]="views()" />
     <router-outlet />
-  `,
-  styles: `
-    nav {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px 16px;
-      margin: -4px 0 6px;
-      font-size: 13.5px;
-    }
-    a {
-      color: var(--link);
-      text-decoration: none;
-      padding: 3px 2px;
-      min-height: 18px;
-    }
-    a.here {
-      color: var(--ink);
-      font-weight: 600;
-      text-decoration: underline;
-      text-underline-offset: 5px;
-    }
-    @media (max-width: 700px) {
-      nav {
-        flex-wrap: nowrap;
-        overflow-x: auto;
-      }
-      a {
-        white-space: nowrap;
-      }
-    }
-    .count {
-      color: var(--change);
-      font-weight: 400;
-    }
   `,
 })
 export class FitStage {

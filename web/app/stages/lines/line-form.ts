@@ -138,3 +138,22 @@ export function requestOf({ tube, material, legsMm, bends, ends, protectors }: L
     ...(protectors === undefined ? {} : { protectors }),
   };
 }
+
+/** A line that was kept, as it would be typed. */
+export function typedOf(line: LineCutRequest): TypedLine {
+  const plain = (value: number): string => String(Math.round(value * 100) / 100);
+  const [first, second] = line.ends;
+  return {
+    tube: line.tube,
+    material: line.material ?? 'steel',
+    flares: [first?.flare ?? 'none', second?.flare ?? 'none'],
+    nuts: [first?.nut ?? '', second?.nut ?? ''],
+    protectors: line.protectors === undefined ? '' : String(line.protectors),
+    legs: (line.legs ?? []).map((leg) => plain(toBase(leg))),
+    bends: (line.bends ?? []).map(({ angle, radius, rotation = 0 }) => ({
+      angle: plain(angle),
+      radius: plain(toBase(radius)),
+      turn: rotation === 0 ? '' : plain(rotation),
+    })),
+  };
+}

@@ -6,6 +6,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { exhaustMap, filter, map, startWith, Subject, switchMap } from 'rxjs';
+import type { LineCutRequest } from '@kerabat/contract';
 import { valueWords } from '@kerabat/core/attribute';
 import { developedView, lineViews } from '@kerabat/core/drawing';
 import { cutLine, flareTaken, findTube, legsOf, LINE_FLARES, lineFault, MATERIALS, TUBES, type LineFlare, type Xyz } from '@kerabat/core/line'; // prettier-ignore
@@ -20,7 +21,8 @@ import { keepFile } from '../../parts/keep-file';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';
 import { SettingsService } from '../../settings/settings-service';
-import { BLANK_LINE, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
+import { KeptLines } from './kept-lines';
+import { BLANK_LINE, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, typedOf, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
 const LABEL = { width: 64, height: 20 };
@@ -29,7 +31,7 @@ const LABEL = { width: 64, height: 20 };
 @Component({
   selector: 'app-line-maker',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, Folded, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [DrawingView, Folded, KeptLines, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
   providers: [SettingsService],
   templateUrl: './line-maker.html',
   styleUrl: './line-maker.scss',
@@ -44,6 +46,8 @@ export class LineMaker {
   readonly name = input('tool');
   /** What it is called on paper. */
   readonly title = input('Line');
+  /** Lines are kept for it, to be made again. */
+  readonly vehicle = input<string>();
   /** What is known of the ends before anything is typed. */
   readonly start = input<Partial<TypedLine>>();
 
@@ -148,6 +152,17 @@ export class LineMaker {
     form.markAsDirty();
     this.form.set(form);
   }
+
+  /** A line that was kept is typed again. */
+  protected again(line: LineCutRequest): void {
+    const form = lineForm(this.make, typedOf(line));
+    form.markAsDirty();
+    this.form.set(form);
+  }
+  protected readonly asked = computed(() => {
+    const order = this.order();
+    return order && this.fault() === undefined ? requestOf(order) : undefined;
+  });
 
   protected addBend(): void {
     const { bends, legs } = this.form().controls;

@@ -1,0 +1,15 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { JobService } from '../../jobs/job-service';
+import { HoseBench } from './hose-bench';
+
+/** A hose for this job. */
+@Component({
+  selector: 'app-hose-view',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [HoseBench],
+  template: `<app-hose-bench [name]="'job-' + id()" />`,
+})
+export class HoseView {
+  private readonly service = inject(JobService);
+  protected readonly id = computed(() => this.service.workspace()?.job.id ?? 0);
+}
