@@ -1,5 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import type { Reading } from '@kerabat/core/units';
+import { SEAT_FORMS } from '@kerabat/core/seat';
 import { MATE_VERDICTS, type ThreadName } from '@kerabat/core/thread';
 import { Instrument, oneOf, Quantity, strict, text, type Same } from './shapes.js';
 
@@ -134,6 +135,8 @@ export const ThreadIdentifyRequest = strict({
   ),
   taper: T.Optional(strict({ second: Quantity, apart: Quantity })),
   instrument: T.Optional(Instrument),
+  /** The wrench that sits on it: a hint, never weighed. */
+  hex: T.Optional(text(20)),
 });
 const ThreadSeen = T.Object({
   designation: T.String(),
@@ -149,6 +152,7 @@ export const ThreadIdentifyAnswer = T.Object({
   other: T.Optional(T.Composite([ThreadSeen, T.Object({ probability: T.Number() })])),
   confusedWith: T.Array(ThreadSeen),
   nextCheck: T.Optional(T.String()),
+  hexHint: T.Optional(T.String()),
   sentence: T.String(),
 });
 /** Two threads by their names, in any writing; `turns` is what the nut has. */
@@ -156,6 +160,9 @@ export const ThreadMateRequest = strict({
   male: T.String({ minLength: 1, maxLength: 80 }),
   female: T.String({ minLength: 1, maxLength: 80 }),
   turns: T.Optional(T.Number({ exclusiveMinimum: 0, maximum: 100 })),
+  /** How each seals, where it is known. */
+  maleSeat: T.Optional(oneOf(SEAT_FORMS)),
+  femaleSeat: T.Optional(oneOf(SEAT_FORMS)),
 });
 export const ThreadMateAnswer = T.Object({
   verdict: oneOf(MATE_VERDICTS),
@@ -167,6 +174,12 @@ export const ThreadMateAnswer = T.Object({
   driftMm: T.Number(),
   engagement: T.Number(),
   bindsAfterTurns: T.Optional(T.Number()),
+  /** Both are tapered: how far the male goes in by hand. */
+  makeUpMm: T.Optional(T.Number()),
+  /** Whether the seats are of one form, where both were told. */
+  seats: T.Optional(T.Object({ meets: T.Boolean(), sentence: T.String() })),
+  /** What is said to whoever asked. */
+  say: T.String(),
 });
 export type ThreadMateRequest = Static<typeof ThreadMateRequest>;
 export type ThreadMateAnswer = Static<typeof ThreadMateAnswer>;

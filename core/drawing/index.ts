@@ -14,3 +14,4 @@ export { boreViews } from './parts/master.js';
 export { developedView, LINE_SIDES, lineExtent, lineViews, type LineSide } from './line.js';
 export { joinedDrawing, type JoinedStep } from './joined.js';
 export { hoseDrawing } from './hose.js';
+export { readingDrawing, type DrawnReading } from './reading.js';

@@ -3,4 +3,5 @@ export * from './brake.data.js';
 export * from './designation.js';
 export * from './find.js';
 export * from './mate.js';
+export { handTightMm, makeUpMm } from './taper.js';
 export * from './identify.js';

@@ -1,4 +1,5 @@
 import { STANDARD_SETTINGS, type Settings } from '../settings/index.js';
+import { makeUpMm } from './taper.js';
 import { flankAngle, minorDiameter, pitchDiameter, type SeriesThread } from './types.js';
 
 export const MATE_VERDICTS = ['mates', 'taper mismatch', 'will not start', 'falls through', 'loose', 'starts, then binds'] as const; // prettier-ignore
@@ -17,6 +18,8 @@ export interface Mating {
   readonly engagement: number;
   /** Turns after which the flanks bind; undefined when the pitches are equal. */
   readonly bindsAfterTurns?: number;
+  /** Both are tapered: how far the male goes in by hand, mm. */
+  readonly makeUpMm?: number;
 }
 
 /** Two pitches are one when they differ by less than a gauge can show (0.002 mm). */
@@ -45,8 +48,12 @@ export function mate(
   const sameAngle = flankAngle(male.family) === flankAngle(female.family);
   const bindsAfterTurns = samePitch ? undefined : play / driftMm;
 
+  const makeUp = male.tapered && female.tapered ? makeUpMm(male, female) : undefined;
+  const own = makeUpMm(male, male) ?? 0;
+
   const verdict = ((): MateVerdict => {
     if (male.tapered !== female.tapered) return 'taper mismatch';
+    if (male.tapered && makeUp !== undefined) return tapered(makeUp, own, male, female, bindsAfterTurns);
     if (deltaMm < -a) return 'will not start';
     if (engagement <= practice.fallsThroughBelow) return 'falls through';
     if (samePitch && Math.abs(deltaMm) <= a) return sameAngle ? 'mates' : 'loose';
@@ -55,7 +62,44 @@ export function mate(
   })();
   const figures = { deltaMm, deltaPitchDiameterMm, driftMm, engagement };
   const binding = bindsAfterTurns === undefined ? {} : { bindsAfterTurns };
-  return { verdict, sentence: sentenceFor(verdict, male, female, engagement, bindsAfterTurns), ...figures, ...binding };
+  const taper = makeUp === undefined ? {} : { makeUpMm: makeUp };
+  const sentence = makeUp === undefined ? sentenceFor(verdict, male, female, engagement, bindsAfterTurns) : taperSentence(verdict, male, female, makeUp, bindsAfterTurns); // prettier-ignore
+  return { verdict, sentence, ...figures, ...binding, ...taper };
+}
+
+/** Two tapers of one pitch and angle seal where they go in about as far as their own do; another pitch binds on the way. */
+function tapered(
+  makeUp: number,
+  own: number,
+  male: SeriesThread,
+  female: SeriesThread,
+  bindsAfter: number | undefined,
+): MateVerdict {
+  if (makeUp <= 0) return 'will not start';
+  if (bindsAfter !== undefined && bindsAfter < makeUp / male.pitchMm) return 'starts, then binds';
+  const alike = bindsAfter === undefined && flankAngle(male.family) === flankAngle(female.family);
+  return alike && Math.abs(makeUp - own) <= own / 2 ? 'mates' : 'loose';
+}
+
+function taperSentence(
+  verdict: MateVerdict,
+  male: SeriesThread,
+  female: SeriesThread,
+  makeUp: number,
+  turns: number | undefined,
+): string {
+  const pair = `${male.designation} in ${female.designation}`;
+  const deep = `${makeUp.toFixed(1)} mm by hand, ${(makeUp / male.pitchMm).toFixed(1)} turns`;
+  switch (verdict) {
+    case 'mates':
+      return `${pair}: goes in ${deep}, then a wrench and a sealant make it tight. It is no joint for the flare of a line.`;
+    case 'starts, then binds':
+      return `${pair}: another pitch; it binds after about ${(turns ?? 0).toFixed(1)} turns, before its taper is tight. It leaks.`;
+    case 'will not start':
+      return `${pair}: too large to start by hand.`;
+    default:
+      return `${pair}: both tapered, but not alike: it goes in ${deep}, and its flanks do not close on each other. It leaks.`;
+  }
 }
 
 function sentenceFor(

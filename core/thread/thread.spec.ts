@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BRAKE_THREADS, findThread, mate, readThread, type SeriesThread } from './index.js';
+import { couplingWords, hexWords } from '../words/index.js';
+import { BRAKE_THREADS, findThread, identifyThread, mate, readThread, type SeriesThread } from './index.js';
 import { SERIES } from './series.data.js';
 
 const thread = (name: string): SeriesThread => {
@@ -169,5 +170,43 @@ describe('do two threads mate', () => {
   });
   it('every brake thread mates with itself', () => {
     for (const t of BRAKE_THREADS) expect(mate(t, t).verdict).toBe('mates');
+  });
+});
+
+describe('tapered in tapered, by how far it goes in', () => {
+  it('its own kind goes in by its hand-tight length', () => {
+    const own = mate(thread('1/8-27 NPT'), thread('1/8-27 NPT'));
+    expect([own.verdict, own.makeUpMm]).toEqual(['mates', 4.102]);
+    expect(mate(thread('R 1/4'), thread('R 1/4')).verdict).toBe('mates');
+  });
+  it('1/8 NPT is too large for R 1/8, and R 1/8 goes far too deep into 1/8 NPT', () => {
+    // 16 × (9.728 − 10.242) = −8.2 mm along the axis: more than the 4.1 that it has.
+    expect(mate(thread('1/8-27 NPT'), thread('R 1/8')).verdict).toBe('will not start');
+    const deep = mate(thread('R 1/8'), thread('1/8-27 NPT'));
+    expect(deep.makeUpMm).toBeCloseTo(4 + 16 * 0.514, 2);
+    expect(['starts, then binds', 'loose']).toContain(deep.verdict);
+    expect(deep.sentence).toContain('leaks');
+  });
+  it('dryseal goes with its plain namesake', () => {
+    expect(mate(thread('1/8-27 NPTF'), thread('1/8-27 NPT')).verdict).toBe('mates');
+  });
+});
+
+describe('what is said to a customer', () => {
+  const ask = (male: string, female: string, seats?: Parameters<typeof couplingWords>[1]) => couplingWords({ ...mate(thread(male), thread(female)), male, female }, seats); // prettier-ignore
+  it('the thread never tells the seat', () => {
+    expect(ask('M10x1.0', 'M10x1.0')).toContain('told by the seat');
+    expect(ask('M10x1.0', 'M10x1.0', { meets: false, male: 'bubble flare', female: 'inverted flare' })).toMatch(/^Do not join them: the thread goes in and feels right/); // prettier-ignore
+  });
+  it('a thread that starts and binds is refused with its turns', () => {
+    expect(ask('3/8-24', 'M10x1.0')).toContain('after about 6 turns it binds');
+    expect(ask('7/16-24', 'M12x1.0')).toContain('lets go');
+  });
+  it('the hexagon is a hint for those on which it is usual', () => {
+    const { candidates } = identifyThread({ gender: 'male', diameterMm: 9.9, instrument: 'caliper' });
+    expect(hexWords('14 mm', candidates)).toContain('14 mm is usual on M10x1.5.');
+    expect(hexWords('11', candidates)).toContain('M10x1.0');
+    expect(hexWords('3/4 in', candidates)).toContain('on none of these');
+    expect(hexWords('', candidates)).toBeUndefined();
   });
 });

@@ -40,7 +40,7 @@ const hub = (v: Figures): string =>
 const fixed = (words: string): readonly [Words] => [() => words];
 /** The pieces of a way, in order. */
 const wayPieces = (v: Figures): string[] =>
-  ['piece-1', 'piece-2', 'piece-3'].flatMap((key) => (typeof v[key] === 'string' ? [v[key]] : []));
+  ['piece-1', 'piece-2', 'piece-3'].flatMap((key) => text(lookup(v, key)) || []);
 const CLAMP = [() => 'Hose clamp for the feed hose', 'the job stops for one missing clamp'] as const;
 const FEED_HOSE = fixed('Feed hose for brake fluid');
 const valve = (v: Figures): string => text(v['valve'], 'old');

@@ -1,4 +1,4 @@
-import type { ThreadCheck, ThreadIdentity } from '../thread/index.js';
+import type { Mating, ThreadCheck, ThreadIdentity } from '../thread/index.js';
 
 /** Sentences about a thread in the hand. */
 
@@ -22,3 +22,55 @@ export function threadIdentityWords({ verdict, candidates, other, confusedWith, 
   if (verdict === 'one') return `${first?.thread.designation ?? ''}: ${first?.thread.usedFor ?? ''}.`;
   return `Not decided: ${first?.thread.designation ?? ''}${second ? ` or ${second.thread.designation}` : ', and the readings lie far from it'}.`;
 } // prettier-ignore
+
+/** What is said to whoever asked whether two go together: thread and seat in one breath, and what to do instead. */
+export function couplingWords(
+  { verdict, bindsAfterTurns, male, female }: Pick<Mating, 'verdict' | 'bindsAfterTurns'> & { readonly male: string; readonly female: string },
+  seats?: { readonly meets: boolean; readonly male: string; readonly female: string },
+): string {
+  const instead = 'Send the old one, or a picture of both ends with a ruler.';
+  if (verdict === 'mates')
+    return seats === undefined
+      ? `${male} goes into ${female}. Whether it seals is told by the seat, not by the thread: look into the port and at the flare.`
+      : seats.meets
+        ? `${male} goes into ${female}, and both have the ${seats.male}: they go together.`
+        : `Do not join them: the thread goes in and feels right, but the port has the ${seats.female} and the line the ${seats.male}. They never seal. ${instead}`;
+  if (verdict === 'starts, then binds')
+    return `Do not join them: it starts by hand, and after about ${Math.floor(bindsAfterTurns ?? 0)} turns it binds before the seat closes. Forced, it strips. ${instead}`;
+  if (verdict === 'loose') return `Do not join them: it goes home by hand and holds on a part of its thread. Under pressure it lets go. ${instead}`;
+  if (verdict === 'falls through') return `They do not hold on each other: it falls through. ${instead}`;
+  if (verdict === 'taper mismatch') return `One is tapered and the other is not: they do not seal on each other. ${instead}`;
+  return `It does not start: it is too large. ${instead}`;
+} // prettier-ignore
+
+/** Of the candidates those on which this wrench usually sits; a hint and no more. */
+export function hexWords(hex: string, candidates: ThreadIdentity['candidates']): string | undefined {
+  const sits = candidates.filter(({ thread }) => sitsOn(hex, thread.usualHex)).map(({ thread }) => thread.designation);
+  if (hex.trim() === '' || candidates.length === 0) return undefined;
+  return sits.length === 0
+    ? `${hex}: on none of these it is the usual hexagon. A hint, no proof: nuts are made with others too.`
+    : `${hex} is usual on ${sits.join(' and ')}. A hint, no proof: one wrench sits on nuts of several threads.`;
+}
+
+/** Wrenches of both systems sit on one nut where they differ by less, mm: 11 mm and 7/16 in do. */
+const ALIKE_MM = 0.3;
+const INCH = 25.4;
+
+/** Sizes in a text in mm: "10, 11 or 12 mm", "3/8 or 7/16 in", "8 to 10 mm", a bare "11". */
+function sizesIn(words: string): readonly (readonly [number, number])[] {
+  return words.split(/, also /).flatMap((part) => {
+    const inch = /in\b|"|\//.test(part) && !part.includes('mm');
+    const sizes = [...part.matchAll(/(\d+)(?:\/(\d+)|[.,](\d+))?/g)].map(([, whole = '', under, tenths]) => {
+      const value = under === undefined ? Number(`${whole}.${tenths ?? '0'}`) : Number(whole) / Number(under);
+      return inch ? value * INCH : value;
+    });
+    const [from, to] = sizes;
+    if (part.includes(' to ') && from !== undefined && to !== undefined) return [[from, to] as const];
+    return sizes.map((size) => [size, size] as const);
+  });
+}
+
+const sitsOn = (hex: string, usual: string): boolean =>
+  sizesIn(hex).some(([own]) =>
+    sizesIn(usual).some(([least, most]) => own >= least - ALIKE_MM && own <= most + ALIKE_MM),
+  );

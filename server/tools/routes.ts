@@ -17,8 +17,9 @@ import {
 import { findAttribute } from '@kerabat/core/attribute';
 import { changeBore, identifyBore } from '@kerabat/core/bore';
 import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
+import { findSeat, seatsMeet } from '@kerabat/core/seat';
 import { findThread, identifyThread, mate, readThread, type SeriesThread } from '@kerabat/core/thread';
-import { threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
+import { couplingWords, hexWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
@@ -160,7 +161,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
 
   router.post('/tools/thread/identify', async (ctx) => {
     const asked = await readBody(ctx, ThreadIdentifyRequest);
-    const { gender, diameter, pitch, over, taper, instrument = 'caliper' } = asked;
+    const { gender, diameter, pitch, over, taper, instrument = 'caliper', hex = '' } = asked;
     const found = identifyThread(
       {
         gender,
@@ -179,6 +180,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
       },
       stores.practice.current(),
     );
+    const hint = hexWords(hex, found.candidates);
     const seen = (thread: SeriesThread) => ({
       designation: thread.designation,
       family: thread.family,
@@ -191,13 +193,14 @@ export function toolRoutes(router: Router, stores: Stores): void {
       candidates: found.candidates.map(({ thread, probability }) => ({ ...seen(thread), probability })),
       ...(found.other ? { other: { ...seen(found.other.thread), probability: found.other.probability } } : {}),
       confusedWith: found.confusedWith.map(seen),
+      ...(hint === undefined ? {} : { hexHint: hint }),
       ...(found.nextCheck ? { nextCheck: threadCheckWords(found.nextCheck) } : {}),
       sentence: threadIdentityWords(found),
     } satisfies ThreadIdentifyAnswer;
   });
 
   router.post('/tools/thread/mate', async (ctx) => {
-    const { male, female, turns } = await readBody(ctx, ThreadMateRequest);
+    const { male, female, turns, maleSeat, femaleSeat } = await readBody(ctx, ThreadMateRequest);
     const named = (text: string, pointer: string): SeriesThread => {
       const thread = findThread(text);
       if (!thread) throw badRequest(readThread(text).sentence ?? 'This names no thread.', pointer);
@@ -205,7 +208,19 @@ export function toolRoutes(router: Router, stores: Stores): void {
     };
     const [a, b] = [named(male, '/male'), named(female, '/female')];
     const found = mate(a, b, stores.practice.current(), turns);
-    ctx.body = { ...found, male: a.designation, female: b.designation } satisfies ThreadMateAnswer;
+    const pair = { male: a.designation, female: b.designation };
+    const seats = maleSeat && femaleSeat ? seatsMeet(femaleSeat, maleSeat) : undefined;
+    ctx.body = {
+      ...found,
+      ...pair,
+      ...(seats ? { seats } : {}),
+      say: couplingWords(
+        { ...found, ...pair },
+        seats && maleSeat && femaleSeat
+          ? { meets: seats.meets, male: findSeat(maleSeat)?.name ?? '', female: findSeat(femaleSeat)?.name ?? '' }
+          : undefined,
+      ),
+    } satisfies ThreadMateAnswer;
   });
 
   router.post('/tools/thread/read', async (ctx) => {

@@ -76,6 +76,11 @@ export const routes: Routes = [
     loadComponent: () => import('./tools/feel-tool').then((m) => m.FeelTool),
   },
   {
+    path: 'tools/thread',
+    title: 'Threads · Kerabat',
+    loadComponent: () => import('./tools/thread-tool').then((m) => m.ThreadTool),
+  },
+  {
     path: 'tools/lines',
     title: 'Lines · Kerabat',
     loadComponent: () => import('./tools/lines-tool').then((m) => m.LinesTool),

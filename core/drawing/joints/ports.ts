@@ -8,6 +8,8 @@ import type { Side } from './side.js';
 
 const DEPTH = 16;
 const TURNS = 10;
+/** How much metal is drawn behind the flanks, mm. */
+const BODY = 1.2;
 
 /** The flanks of a 60° (or 55°) thread along x from 0, crest at y = 0 and root at the thread's depth. */
 export function flanks(pitch: number, length: number, depth: number): Point[] {
@@ -135,6 +137,9 @@ function banjoEnd(b: Side, d: number): Shape[] {
   ];
 }
 
+/** Where a profile ends: at a whole turn. */
+const endOf = (points: readonly Point[]): number => points.at(-1)?.[0] ?? 0;
+
 /** Port and nut over each other as if turned in: where the flanks no longer meet, it binds. */
 export function profileView(port: SeriesThread, nut: SeriesThread): View {
   const length = TURNS * Math.max(port.pitchMm, nut.pitchMm);
@@ -145,15 +150,19 @@ export function profileView(port: SeriesThread, nut: SeriesThread): View {
   return {
     id: 'threads',
     words: `${port.designation} and ${nut.designation}, flank over flank`,
+    // The port is cut metal above, the nut solid below: what lies over the hatching has no room there.
     shapes: [
-      ...(from !== undefined && from < length ? [box('pad', [from, -0.5], [length, 2], { key: 'binds' })] : []),
+      area('cut', [...profile(port), [endOf(profile(port)), -BODY], [0, -BODY]], { key: 'a:port-thread' }),
+      area('solid', [...profile(nut).map(([x, y]): Point => [x, y - dy]), [endOf(profile(nut)), BODY + 1], [0, BODY + 1]], { key: 'b:port-thread', other: true }), // prettier-ignore
       line('edge', profile(port), { key: 'a:port-thread' }),
-      line('edge', profile(nut).map(([x, y]): Point => [x, y - dy]), { key: 'b:port-thread', other: true }), // prettier-ignore
+      ...(from !== undefined && from < length
+        ? [box('edge', [from, -BODY], [length, BODY + 1], { key: 'binds' })]
+        : []),
     ],
     dimensions: [],
     marks:
       from !== undefined && from < length
-        ? [mark('binds', `binds after ${(turns ?? 0).toFixed(1)} turns`, [from, 1.2], 'below')]
+        ? [mark('binds', `binds after ${(turns ?? 0).toFixed(1)} turns`, [from, BODY + 1], 'below')]
         : [],
   };
 }

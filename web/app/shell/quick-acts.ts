@@ -32,8 +32,9 @@ export class QuickActs {
     return [
       go('New job', '/jobs', 'new'),
       go('List of jobs', '/jobs'),
-      { words: 'Tools: read a thread', run: () => void this.router.navigate(['/tools'], { fragment: 'thread' }) },
+      go('Tools: name a thread', '/tools/thread'),
       go('Tools: bore, rod and clearance', '/tools'),
+      go('Tools: lines and hoses', '/tools/lines'),
       go('Bring in a list', '/library/bring-in'),
       go('Audit the library', '/library/audit'),
       go('Workshop settings', '/settings'),

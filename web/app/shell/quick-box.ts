@@ -161,7 +161,7 @@ export class QuickBox {
     if (hit.kind === 'call') return this.leave(['/jobs', 'new'], Object.fromEntries(new URLSearchParams(hit.id)));
     if (hit.kind === 'job') return this.leave(['/jobs', hit.id]);
     if (hit.kind === 'vehicle') return this.leave(['/jobs', 'new'], { vehicle: hit.id });
-    if (hit.kind === 'thread') return this.leave(['/tools'], { thread: hit.id });
+    if (hit.kind === 'thread') return this.leave(['/tools/thread'], { thread: hit.id });
     if (hit.id.startsWith('unit:')) return this.leave(['/units', hit.id.slice(5)]);
     this.leave(['/numbers'], { q: hit.id });
   }

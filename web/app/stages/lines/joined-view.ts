@@ -15,7 +15,7 @@ import { DrawingView } from '../../drawing/drawing';
         [drawing]="d"
         words="the way from the port to the line, cut"
         [labels]="labels()"
-        [mostHeight]="110"
+        [mostHeight]="84"
         [mostScale]="4"
       >
         <ng-template let-label

@@ -3,6 +3,7 @@ import type { LineCutRequest } from '@kerabat/contract';
 import { findTube, type Bend, type LineEnd, type LineFlare, type LineOrder, type TubeMaterial } from '@kerabat/core/line'; // prettier-ignore
 import { findThread } from '@kerabat/core/thread';
 import { mm, readQuantity, toBase } from '@kerabat/core/units';
+import { lookup } from '@kerabat/core/words';
 
 /** A line as it is typed: legs and the bends between them, its tube and its ends. */
 
@@ -100,7 +101,7 @@ export function orderOf(typed: TypedLine, trials: Trials): LineOrder | undefined
   const end = (i: 0 | 1): LineEnd => {
     const flare = typed.flares[i] ?? 'none';
     const nut = findThread(typed.nuts[i] ?? '')?.designation;
-    const allowanceMm = trials[trialKey(tube.tube, flare)];
+    const allowanceMm = lookup(trials, trialKey(tube.tube, flare));
     return {
       flare,
       ...(nut === undefined ? {} : { nut }),

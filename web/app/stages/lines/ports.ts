@@ -27,7 +27,7 @@ const FOREVER = 'the maker’s figure: none is recorded';
             [drawing]="d.drawing"
             words="the unit with its ports where they sit"
             [labels]="d.labels"
-            [mostHeight]="190"
+            [mostHeight]="140"
             [mostScale]="3"
           >
             <ng-template let-label
@@ -101,7 +101,7 @@ const FOREVER = 'the maker’s figure: none is recorded';
         </ul>
         <p>
           <a routerLink="../../fit">Threads and seats against the vehicle’s lines are checked in Fit</a> ·
-          <a routerLink="/tools">Name a thread under Tools</a>
+          <a routerLink="/tools/thread">Name a thread under Tools</a>
         </p>
       } @else {
         <p>No ports are recorded for this unit, or none is known yet. <a routerLink="../../identify">To Identify</a></p>

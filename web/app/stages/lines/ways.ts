@@ -10,7 +10,7 @@ import { LINE_FLARES, TUBE_NAMES } from '@kerabat/core/line';
 import { SEAT_FORMS } from '@kerabat/core/seat';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
-import { StateMark } from '../../parts/state-mark';
+import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 import { WayFinder, type TypedWay, type Way } from './way-finder';
 
 /** A line of the unit in its port, by the position that names it. */
@@ -42,7 +42,7 @@ interface Joined {
           </mat-select>
         </mat-form-field>
         @if (current(); as c) {
-          <span><app-state-mark [state]="c.joint.state" [size]="16" /> {{ c.joint.words }}</span>
+          <span><app-state-mark [state]="c.joint.state" [size]="16" /> {{ stateWords[c.joint.state] }}</span>
         }
         @if (takenWay(); as way) {
           <span
@@ -76,6 +76,7 @@ export class WaysView {
   private readonly service = inject(JobService);
   /** The port that the person came from. */
   readonly port = input<string>();
+  protected readonly stateWords = STATE_WORDS;
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly said = signal<string | undefined>(undefined);
   private readonly work = computed(() => {
