@@ -45,7 +45,7 @@ const degrees = (text: string): number | undefined =>
     <form [formGroup]="form">
       <div class="sides">
         <section aria-labelledby="hose-strings">
-          <h3 id="hose-strings">A string from end to end</h3>
+          <h2 id="hose-strings">A string from end to end</h2>
           <div class="fields">
             @for (place of places; track place.place) {
               <mat-form-field>
@@ -60,7 +60,7 @@ const degrees = (text: string): number | undefined =>
               <mat-error>{{ form.controls.radius.errors?.['words'] }}</mat-error>
             </mat-form-field>
           </div>
-          <h3>How its ends point</h3>
+          <h2>How its ends point</h2>
           <div class="fields">
             @for (end of ends; track end.away) {
               <mat-form-field>
@@ -108,7 +108,7 @@ const degrees = (text: string): number | undefined =>
         </section>
       </div>
       <section aria-labelledby="hose-banjo">
-        <h3 id="hose-banjo">The bolt of its banjo</h3>
+        <h2 id="hose-banjo">The bolt of its banjo</h2>
         <div class="fields">
           <mat-form-field>
             <mat-label>Eyes on the bolt, each</mat-label>

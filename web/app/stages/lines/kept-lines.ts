@@ -17,7 +17,7 @@ import { ProblemLine } from '../../parts/problem-line';
   imports: [MatButtonModule, MatFormFieldModule, MatInputModule, ProblemLine, ReactiveFormsModule],
   template: `
     <section aria-labelledby="kept-lines">
-      <h3 id="kept-lines">Lines of this vehicle</h3>
+      <h2 id="kept-lines">Lines of this vehicle</h2>
       <form class="row" [formGroup]="form" (ngSubmit)="keep()">
         <mat-form-field>
           <mat-label>Keep this line as</mat-label>
@@ -44,6 +44,10 @@ import { ProblemLine } from '../../parts/problem-line';
     </section>
   `,
   styles: `
+    h2 {
+      font-size: 14px;
+      margin: 10px 0;
+    }
     .row {
       display: flex;
       flex-wrap: wrap;

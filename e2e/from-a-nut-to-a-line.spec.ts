@@ -1,0 +1,125 @@
+import { expect, it } from 'vitest';
+import type { Workspace } from '@kerabat/contract';
+import { workshop } from './browser.js';
+
+const { server, sit } = workshop();
+
+const HEADERS = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
+const send = (method: string, path: string, body: unknown) =>
+  fetch(`${server().address}/api/v1${path}`, { method, headers: HEADERS, body: JSON.stringify(body) });
+
+/** A tug with inch lines that gets a master with metric ports. */
+async function job(): Promise<number> {
+  const asked = { asker: 'Quay 4', request: 'upgrade', complaints: [], words: '', vehicleId: 'q3', built: null, options: [], slot: 'brake-master' }; // prettier-ignore
+  const { id } = (await (await send('POST', '/jobs', asked)).json()) as { id: number };
+  await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, { value: { choice: 'ard-tm25v' }, reason: 'larger' }); // prettier-ignore
+  return id;
+}
+const ordered = async (id: number): Promise<string[]> => {
+  const { slip } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
+  return slip.filter((line) => line.section === 'order').map((line) => line.number ?? line.words);
+};
+
+it('an unknown nut is named, told apart from what it is taken for, and refused in a port that it would strip', async () => {
+  const seat = await sit();
+  await seat.go('/tools/thread');
+  await seat.tabTo('Diameter at its end');
+  await seat.type('9.46');
+  await seat.see('Not decided');
+  await seat.see('Take the pitch');
+  await seat.tabTo('Length over 8 crests');
+  await seat.type('7.42');
+  await seat.see('3/8-24 UNF: tube nut');
+  await seat.tabTo('Wrench on it');
+  await seat.type('11 mm');
+  await seat.see('11 mm is usual on 3/8-24 UNF');
+  await seat.tabTo('Nut (male)');
+  await seat.type('3/8-24');
+  await seat.tabTo('Port (female)');
+  await seat.type('M10x1');
+  await seat.see('binds after 6.4 turns');
+  await seat.see('Do not join them: it starts by hand');
+  await seat.choose('The line ends in', 'inverted flare');
+  expect(await seat.axe()).toEqual([]);
+  expect(await seat.sideways()).toBeLessThanOrEqual(0);
+  expect(seat.errors).toEqual([]);
+});
+
+it('a line that does not come to its port gets the best way, which is laid into the job and undone again', async () => {
+  const id = await job();
+  const seat = await sit();
+  await seat.go(`/jobs/${id}/lines`);
+  await seat.see('Its ports differ on purpose');
+  await seat.see('12 Nm');
+  await seat.tabTo('Ways from port front left');
+  await seat.keys('Enter');
+  await seat.see('Ways, best first');
+  await seat.see('Tube nut M10x1.0, 4.75 mm (WX7012)');
+  expect(await seat.axe()).toEqual([]);
+  await seat.tabTo('Take way 2 into the job');
+  await seat.keys('Enter');
+  await seat.see('Taken: it is on the parts list');
+  await seat.see('Adapter 3/8-24 UNF female, M10x1.0 male', 'app-parts-list');
+  expect(await ordered(id)).toContain('WX7248');
+  await seat.tabTo('Undo way');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => !(document.querySelector<HTMLElement>('app-parts-list')?.innerText ?? '').includes('WX7248')); // prettier-ignore
+  // A compression fitting is asked about before it is refused.
+  await seat.choose('It ends in', 'compression');
+  await seat.see('Is there a flare under the nut?');
+  expect(seat.errors).toEqual([]);
+});
+
+it('a template becomes a line: measured, drawn, checked, kept for the vehicle and printed at true scale', async () => {
+  const id = await job();
+  const seat = await sit();
+  await seat.go(`/jobs/${id}/lines/make`);
+  await seat.see('Cut 515 mm');
+  await seat.see('Cut 515 mm · 20.28 in square');
+  await seat.tabTo('Leg 1');
+  await seat.keys('End', 'Backspace', 'Backspace', 'Backspace');
+  await seat.type('8 in');
+  await seat.see('Cut 538 mm');
+  await seat.tabTo('Add bend and leg');
+  await seat.keys('Enter');
+  await seat.see('A figure is wanting');
+  await seat.tabTo('Turn of the tube before bend 3');
+  await seat.type('90');
+  await seat.tabTo('Leg 4');
+  await seat.type('20');
+  await seat.see('Leg 4 leaves 4 mm');
+  await seat.keys('Backspace', 'Backspace');
+  await seat.type('80');
+  await seat.see('Cut 611 mm');
+  await seat.tabTo('Keep this line as');
+  await seat.type('front left');
+  await seat.keys('Enter');
+  await seat.see('"front left" is kept.');
+  expect(await seat.axe()).toEqual([]);
+  const kept = (await (await fetch(`${server().address}/api/v1/vehicles/q3/lines`)).json()) as { lines: { line: object }[] }; // prettier-ignore
+  const printed = await send('POST', '/tools/line/file', { ...kept.lines[0]?.line, file: 'pdf' });
+  expect(
+    Buffer.from(await printed.arrayBuffer())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  // What was typed is there again after a reload.
+  await seat.go(`/jobs/${id}/lines/make`);
+  await seat.see('Cut 611 mm');
+  await seat.tabTo('Make again: front left');
+  expect(seat.errors).toEqual([]);
+});
+
+it('a hose is as long as its ends ask, not as a string shows', async () => {
+  const seat = await sit();
+  await seat.go('/tools/lines');
+  await seat.tabTo('From a port to a line');
+  await seat.keys('ArrowRight', 'ArrowRight', 'Enter');
+  await seat.see('Order 360 mm');
+  await seat.tabTo('at full left lock');
+  await seat.type('340');
+  await seat.see('At full left lock decides');
+  await seat.see('Order 400 mm');
+  expect(await seat.axe()).toEqual([]);
+  expect(seat.errors).toEqual([]);
+});
