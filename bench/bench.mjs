@@ -1,10 +1,11 @@
-// npm run bench [-- fit | chain | feel | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
 import { chainBench } from './chains.mjs';
 import { feelBench } from './feel.mjs';
+import { linesBench } from './lines.mjs';
 import { fitBench } from './fitting.mjs';
 import { holdBench } from './holding.mjs';
 import { identifyBench } from './identify.mjs';
@@ -117,6 +118,7 @@ async function all() {
     await fitBench();
     chainBench();
     feelBench();
+    linesBench();
   } finally {
     rmSync(data, { recursive: true, force: true });
   }
@@ -129,6 +131,7 @@ const parts = {
   fit: fitBench,
   chain: chainBench,
   feel: feelBench,
+  lines: linesBench,
   hold: holdBench,
   write: writeBench,
   web: webBench,

@@ -146,6 +146,8 @@ export const HoseRequest = strict({
   ends: T.Array(HoseEndShape, { minItems: 2, maxItems: 2 }),
   bendRadius: Quantity,
   slack: T.Optional(Quantity),
+  /** How far a fitting moves from where it was measured: raised bars, another carrier. */
+  moved: T.Optional(Quantity),
 });
 export const HoseAnswer = T.Object({
   free: Quantity,

@@ -33,9 +33,7 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     await seat.see('the retaining ring was left in');
     await seat.see('the evidence contradicts itself', 'app-parts-list');
     await seat.tabTo('Change bore');
-    await seat.keys('Enter');
-    await seat.see('Withdraw', '[role=menu]');
-    await seat.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem');
+    await seat.openMenu();
     await seat.keys('ArrowDown', 'Enter');
     await seat.see('withdrawn by Ilse');
     await seat.see('Not enough to order from');

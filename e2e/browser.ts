@@ -161,6 +161,12 @@ export class Seat {
     await this.page.waitForFunction(() => document.querySelector('mat-option') === null, { timeout: 8000 });
   }
 
+  /** Opens the menu of the button that has the focus, and waits until its first item has it: a key before that is the button’s. */
+  async openMenu(): Promise<void> {
+    await this.keys('Enter');
+    await this.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem', { timeout: 8000 }); // prettier-ignore
+  }
+
   /** The name of what has the focus, as a reader would say it. */
   focused(): Promise<string> {
     return this.page.evaluate(() => {

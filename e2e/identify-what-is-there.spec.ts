@@ -89,9 +89,7 @@ describe('evidence that contradicts itself', () => {
     await seat.see('the retaining ring was left in', '.verdict');
     expect(await seat.axe()).toEqual([]);
     await seat.tabTo('Change bore');
-    await seat.keys('Enter');
-    await seat.see('Withdraw', '[role=menu]');
-    await seat.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem');
+    await seat.openMenu();
     await seat.keys('ArrowDown', 'Enter');
     await seat.see('withdrawn by Ilse', '.evidence');
     await seat.page.waitForFunction(

@@ -102,7 +102,7 @@ it('a line of the parts list is edited, struck out and added by hand, and printe
   const seat = await sit();
   await seat.go('/jobs/3/kit');
   await seat.tabTo('Change Hose clamp');
-  await seat.keys('Enter');
+  await seat.openMenu();
   await seat.see('Quantity and note');
   await seat.keys('Enter');
   await seat.page.waitForFunction(() => document.activeElement?.getAttribute('formcontrolname') === 'quantity');

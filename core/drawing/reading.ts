@@ -37,7 +37,7 @@ export function readingDrawing({ male, diameterMm, pitchMm, crests, secondMm, ap
         shapes: [...shapes, line('edge', wall(1)), line('edge', wall(-1)), axisX(-4, length + 10)],
         dimensions: [
           { key: 'diameter', words: 'diameter', along: 'y', from: [0, -r], to: [0, r], side: 'before' },
-          { key: 'second', words: 'diameter further up', along: 'y', from: [apartMm, -at(apartMm)], to: [apartMm, at(apartMm)], side: 'after' },
+          { key: 'second', words: 'further up', along: 'y', from: [apartMm, -at(apartMm)], to: [apartMm, at(apartMm)], side: 'after' },
           { key: 'over', words: `over ${crests} crests`, along: 'x', from: [0, r + 1], to: [over, r + 1], side: 'after' },
         ],
         marks: [],

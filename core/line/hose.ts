@@ -19,6 +19,8 @@ export interface HoseOrder {
   readonly ends: readonly [HoseEnd, HoseEnd];
   /** Smallest radius that the hose may lie in, mm, as its maker says. */
   readonly bendRadiusMm: number;
+  /** How far a fitting moves from where it was measured, mm: raised bars, another carrier. At its longest it moves straight away. */
+  readonly movedMm?: number;
   /** What is given on top, mm; by the setting where nothing is said. */
   readonly slackMm?: number;
 }
@@ -114,12 +116,13 @@ export function wayPoints(apartMm: number, leave: number, reach: number, radiusM
 const UNTOLD_DEG = 90;
 
 /** Why a hose cannot be reckoned; nothing where it can. */
-export function hoseFault({ stringMm, ends, bendRadiusMm, slackMm }: HoseOrder): { readonly pointer: string; readonly sentence: string } | undefined {
+export function hoseFault({ stringMm, ends, bendRadiusMm, slackMm, movedMm = 0 }: HoseOrder): { readonly pointer: string; readonly sentence: string } | undefined {
   const places = HOSE_PLACES.filter((place) => stringMm[place] !== undefined);
   if (places.length === 0) return { pointer: '/needed', sentence: 'Measure at least one: a string from end to end at bump, at droop or at a lock.' };
   const odd = places.find((place) => !((stringMm[place] as number) > 0 && (stringMm[place] as number) < 5000));
   if (odd) return { pointer: `/needed/${odd}`, sentence: `${stringMm[odd]} mm from end to end is no hose of a vehicle: more than 0 and less than 5 m.` };
   if (!(bendRadiusMm > 0 && bendRadiusMm < 500)) return { pointer: '/bendRadius', sentence: `A bend radius of ${bendRadiusMm} mm is more than 0 and less than 500 mm.` };
+  if (!(movedMm >= 0 && movedMm < 1000)) return { pointer: '/moved', sentence: `A fitting moves by 0 or more, and less than 1 m, not ${movedMm} mm.` };
   if (slackMm !== undefined && !(slackMm >= 0 && slackMm < 500)) return { pointer: '/slack', sentence: `${slackMm} mm on top is 0 or more, and less than 500 mm.` };
   const end = ends.findIndex(({ awayDeg = 0 }) => !(awayDeg >= 0 && awayDeg <= 180));
   return end < 0 ? undefined : { pointer: `/ends/${end}/away`, sentence: `A fitting points 0 to 180° away from the line to the other end, not ${ends[end]?.awayDeg}°.` };
@@ -130,8 +133,9 @@ export function hoseLength(order: HoseOrder, practice: Settings = STANDARD_SETTI
   const [first, second] = order.ends.map(({ awayDeg = UNTOLD_DEG }) => awayDeg * DEG) as [number, number];
   const clocking = clockingOf(order.ends);
   const needs = HOSE_PLACES.flatMap((place): HoseNeed[] => {
-    const stringMm = order.stringMm[place];
-    if (stringMm === undefined) return [];
+    const measured = order.stringMm[place];
+    if (measured === undefined) return [];
+    const stringMm = measured + (order.movedMm ?? 0);
     // Both to one side, or each to its own: where it is not known how they lie, the longer of the two.
     const [same, across] = [-second, second].map((reach) => shortestWay(stringMm, first, reach, order.bendRadiusMm)) as [number, number];
     const reach = clocking === 0 || (clocking !== 180 && same >= across) ? -second : second;

@@ -53,6 +53,8 @@ export function mate(
 
   const verdict = ((): MateVerdict => {
     if (male.tapered !== female.tapered) return 'taper mismatch';
+    if (male.tapered && makeUp !== undefined && makeUp > 0 && engagement <= practice.fallsThroughBelow)
+      return 'falls through';
     if (male.tapered && makeUp !== undefined) return tapered(makeUp, own, male, female, bindsAfterTurns);
     if (deltaMm < -a) return 'will not start';
     if (engagement <= practice.fallsThroughBelow) return 'falls through';
@@ -76,7 +78,7 @@ function tapered(
   bindsAfter: number | undefined,
 ): MateVerdict {
   if (makeUp <= 0) return 'will not start';
-  if (bindsAfter !== undefined && bindsAfter < makeUp / male.pitchMm) return 'starts, then binds';
+  if (bindsAfter !== undefined && bindsAfter < Math.min(makeUp, own) / male.pitchMm) return 'starts, then binds';
   const alike = bindsAfter === undefined && flankAngle(male.family) === flankAngle(female.family);
   return alike && Math.abs(makeUp - own) <= own / 2 ? 'mates' : 'loose';
 }
@@ -91,6 +93,8 @@ function taperSentence(
   const pair = `${male.designation} in ${female.designation}`;
   const deep = `${makeUp.toFixed(1)} mm by hand, ${(makeUp / male.pitchMm).toFixed(1)} turns`;
   switch (verdict) {
+    case 'falls through':
+      return `${pair}: so small that nothing holds it.`;
     case 'mates':
       return `${pair}: goes in ${deep}, then a wrench and a sealant make it tight. It is no joint for the flare of a line.`;
     case 'starts, then binds':

@@ -210,3 +210,31 @@ describe('what is said to a customer', () => {
     expect(hexWords('', candidates)).toBeUndefined();
   });
 });
+
+describe('every pair of threads', () => {
+  const all = [...new Map([...SERIES, ...BRAKE_THREADS].map((t) => [t.designation, t])).values()];
+  it('one verdict for each, and none that the other way round denies', () => {
+    const odd: string[] = [];
+    let [seen, mated] = [0, 0];
+    for (const a of all)
+      for (const b of all) {
+        const [ab, ba] = [mate(a, b), mate(b, a)];
+        const claim = (holds: boolean, what: string): void => {
+          if (!holds)
+            odd.push(`${a.designation} in ${b.designation}: ${ab.verdict}, the other way ${ba.verdict}: ${what}`);
+        };
+        seen++;
+        if (ab.verdict === 'mates') mated++;
+        claim(ab.verdict !== 'will not start' || a.tapered || ba.verdict !== 'will not start', 'both too large');
+        claim((ab.verdict === 'taper mismatch') === (a.tapered !== b.tapered), 'a taper is one from both sides');
+        claim(ab.verdict !== 'mates' || a.tapered || ba.verdict === 'mates', 'an equal mates both ways');
+        claim(ab.verdict !== 'mates' || Math.abs(a.pitchMm - b.pitchMm) < 0.003, 'another pitch mates');
+        claim(ab.verdict !== 'starts, then binds' || (ab.bindsAfterTurns ?? 99) < 12, 'binds after it is home');
+        claim(ab.sentence.endsWith('.'), 'no sentence');
+      }
+    expect(odd).toEqual([]);
+    expect(seen).toBeGreaterThan(40_000);
+    // Each with itself, and the few that are one thread under two names.
+    expect(mated).toBeGreaterThanOrEqual(all.length - 20);
+  });
+});

@@ -26,6 +26,8 @@ export interface BrakeThread extends SeriesThread {
   readonly femaleMouthMm?: number;
   readonly usedFor: string;
   readonly usualHex: string;
+  /** Hexagon of its 37° nut (SAE J514), where the thread is a dash size. */
+  readonly nut37Hex?: string;
 }
 
 /** Basic minor diameter in mm: D − 1.0825 P (60°, ISO 68-1) or D − 1.2807 P (55°, ISO 228-1). */

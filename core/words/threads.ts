@@ -45,7 +45,9 @@ export function couplingWords(
 
 /** Of the candidates those on which this wrench usually sits; a hint and no more. */
 export function hexWords(hex: string, candidates: ThreadIdentity['candidates']): string | undefined {
-  const sits = candidates.filter(({ thread }) => sitsOn(hex, thread.usualHex)).map(({ thread }) => thread.designation);
+  const sits = candidates
+    .filter(({ thread }) => sitsOn(hex, `${thread.usualHex}, also ${thread.nut37Hex ?? ''}`))
+    .map(({ thread }) => thread.designation);
   if (hex.trim() === '' || candidates.length === 0) return undefined;
   return sits.length === 0
     ? `${hex}: on none of these it is the usual hexagon. A hint, no proof: nuts are made with others too.`

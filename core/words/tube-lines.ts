@@ -126,3 +126,16 @@ export function hoseWords({ needs, governs, slackMm, missing, hangs, clockingDeg
       : `Second end ${Math.round(clockingDeg)}° clockwise of the first, looked at along the hose. A twisted hose unscrews itself: its painted line stays straight.`,
   ];
 } // prettier-ignore
+
+/** What a hose shop is asked for. An end that nobody named is asked about, not left out. */
+export function hoseOrderWords({ freeMm, clockingDeg }: HoseLength, [first, second]: readonly [string, string], bendRadiusMm: number): string {
+  const end = (name: string, text: string): string => `${name} end: ${text === '' ? 'to be told' : text}.`;
+  return [
+    `One brake hose, ${length(freeMm)} free length, measured from sealing face to sealing face.`,
+    end('First', first),
+    end('Second', second),
+    clockingDeg === undefined ? 'Clocking: second end free to turn before it is crimped; ask first.' : `Clocking: second end ${Math.round(clockingDeg)}° clockwise of the first, looked at along the hose from the first.`,
+    `It lies in a radius of ${length(bendRadiusMm)} at its tightest.`,
+    'Made and pressure tested to the rule that applies where the vehicle runs, with its marking.',
+  ].join(' ');
+} // prettier-ignore

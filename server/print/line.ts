@@ -28,7 +28,7 @@ export function lineSheet({ title, line, practice }: LinePaper): Printed {
   };
   const head = (text: string) => ({ text, bold: true });
   const small = (drawing: Drawing, mostHeight: number) => ({
-    svg: svgOf(drawing, { width: WIDTH, mostHeight, mostScale: 4, font: STANDARD_FACE, size: 9, text: ({ words }) => words }).svg, // prettier-ignore
+    svg: svgOf(drawing, { width: WIDTH, mostHeight, mostScale: 4, font: STANDARD_FACE, size: 9, text: ({ key, words }) => (key === 'cut' ? `cut ${length(cut.cutToMm)}` : words) }).svg, // prettier-ignore
     margin: [0, 4, 0, 4],
   });
   return {
@@ -84,11 +84,15 @@ function trueScale(cut: CutLine, outsideMm: number): unknown[] {
   return Array.from({ length: across * down }, (_, i) => {
     const [column, row] = [i % across, Math.floor(i / across)];
     const of = across * down === 1 ? '' : `, sheet ${i + 1} of ${across * down}: row ${row + 1}, column ${column + 1}`;
-    return [
-      { text: `True scale, ${SIDE_WORDS[side]}${of}. Measure the bar: it is 100 mm.`, bold: true, fontSize: 11, pageBreak: 'before' }, // prettier-ignore
-      { svg: page(cut, outsideMm, side, left + column * PAGE_WIDE, top + row * PAGE_HIGH) },
-    ];
-  }).flat();
+    // Title and drawing stay together: a sheet is as large as a page, so each has one of its own.
+    return {
+      unbreakable: true,
+      stack: [
+        { text: `True scale, ${SIDE_WORDS[side]}${of}. Measure the bar: it is 100 mm.`, bold: true, fontSize: 11 },
+        { svg: page(cut, outsideMm, side, left + column * PAGE_WIDE, top + row * PAGE_HIGH) },
+      ],
+    };
+  });
 }
 
 const SIDE_WORDS: Readonly<Record<LineSide, string>> = {

@@ -196,7 +196,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
   });
 
   router.post('/tools/hose/length', async (ctx) => {
-    const { needed, ends, bendRadius, slack } = await readBody(ctx, HoseRequest);
+    const { needed, ends, bendRadius, slack, moved } = await readBody(ctx, HoseRequest);
     const string = (quantity: Quantity | undefined, place: HosePlace, pointer: string) =>
       quantity === undefined ? {} : { [place]: sizeOf(quantity, 'length', pointer) };
     const order = {
@@ -211,6 +211,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
         ...(clocking === undefined ? {} : { clockingDeg: clocking }),
       })) as unknown as Parameters<typeof hoseLength>[0]['ends'],
       bendRadiusMm: sizeOf(bendRadius, 'length', '/bendRadius'),
+      ...(moved ? { movedMm: sizeOf(moved, 'length', '/moved', { from0: true }) } : {}),
       ...(slack ? { slackMm: sizeOf(slack, 'length', '/slack', { from0: true }) } : {}),
     };
     const fault = hoseFault(order);

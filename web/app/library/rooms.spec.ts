@@ -238,24 +238,6 @@ describe('numbers and the quick box', () => {
 });
 
 describe('the tools', () => {
-  it('answers from the quick box’s thread, and tells a pair that binds', async () => {
-    const { fixture, text, settle } = await render(ToolsPage, {
-      api: { settings: () => of({ settings: [] }) },
-      inputs: { thread: '1/4-19 NPT' },
-    });
-    expect(text()).toContain('is G 1/4 (BSPP) or R 1/4 (BSPT), not NPT');
-    const page = fixture.componentInstance as unknown as {
-      male: { set(v: string): void };
-      female: { set(v: string): void };
-    };
-    page.male.set('3/8-24');
-    page.female.set('M10x1');
-    await settle();
-    expect(text()).toContain('starts by hand, binds after about 6.4 turns');
-    page.female.set('M10x1.3');
-    await settle();
-    expect(text()).toContain('There is no M10 thread with pitch 1.3 mm');
-  });
   it('uses the workshop’s own settings', async () => {
     const settings = [{ key: 'enoughToOrder', value: 0.6 }];
     const { host, text, settle } = await render(ToolsPage, { api: { settings: () => of({ settings }) } });

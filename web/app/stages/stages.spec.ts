@@ -5,7 +5,6 @@ import { PartsList } from '../parts-list/parts-list';
 import { job, named, OLD, render, typeIn, using, workspace, SAFE } from '../testing';
 import { AskStage } from './ask/ask';
 import { KitStage } from './kit/kit';
-import { LinesStage } from './lines/lines';
 
 describe('Ask', () => {
   it('reads the complaint, and lists what to rule out with the check that tells', async () => {
@@ -48,17 +47,7 @@ describe('Ask', () => {
   });
 });
 
-describe('Lines, Kit', () => {
-  it('Lines names nut, seat and tube of each port, and what is missing', async () => {
-    const ports = [
-      { position: 'rear-left', thread: 'M10x1.0', seat: 'bubble flare', tubes: ['4.75 mm', '3/16 in'], feeds: 'front' },
-      { position: 'front-left', tubes: [] },
-    ];
-    const { text } = await render(LinesStage, using(job(workspace({ old: OLD, ports }))));
-    expect(text()).toContain('4.75 mm, 3/16 in');
-    expect(text()).toContain('gauge it');
-    expect(text()).toContain('look into it');
-  });
+describe('Kit', () => {
   const fluid: Workspace['fluids'][number] = {
     system: 'brake',
     subject: 'fluid:brake',

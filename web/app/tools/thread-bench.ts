@@ -18,7 +18,7 @@ import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';
 import { SettingsService } from '../settings/settings-service';
 
-const LABEL = { width: 150, height: 20 };
+const LABEL = { width: 116, height: 20 };
 
 /** A thread in the hand, by name, or two of them: what it is, what it is taken for, and whether two go together. */
 @Component({

@@ -121,14 +121,24 @@ export class VehicleSearch {
     this.taken.emit(vehicle);
   }
 
-  /** The marked row of an answer to these very words is taken; else they are asked for first. Several that match stay open to be chosen from. */
+  /**
+   * The marked row is taken where it belongs to an answer to these very words; else they are asked for first. Several that match
+   * stay open to be chosen from. The list itself hears of Enter only where nothing is typed: it does not act on one that comes
+   * while it is opening.
+   */
   private enter(event: KeyboardEvent): void {
     const { value } = this.words;
-    const { activeOption, panelOpen } = this.trigger();
-    if (typeof value !== 'string' || (panelOpen && activeOption && this.found()?.q === value.trim())) return;
+    if (typeof value !== 'string' || value.trim() === '') return;
     event.preventDefault();
     event.stopPropagation();
-    if (value.trim() === '') return;
+    const { activeOption, panelOpen } = this.trigger();
+    const found = this.found();
+    const marked = found?.answer?.vehicles.find(({ id }) => id === (activeOption?.value as Vehicle | undefined)?.id);
+    if (panelOpen && marked && found?.q === value.trim()) {
+      this.trigger().closePanel();
+      this.take(marked);
+      return;
+    }
     this.waiting.next(true);
     this.entered.next(value.trim());
   }

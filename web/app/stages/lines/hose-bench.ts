@@ -6,18 +6,23 @@ import {
   type AbstractControl,
   type ValidationErrors,
 } from '@angular/forms';
+import { CdkCopyToClipboard } from '@angular/cdk/clipboard';
+import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { map, startWith } from 'rxjs';
+import { valueWords } from '@kerabat/core/attribute';
 import { hoseDrawing } from '@kerabat/core/drawing';
 import { banjoLength, HOSE_PLACES, hoseFault, hoseLength, type HoseEnd, type HoseOrder } from '@kerabat/core/line';
+import { readThread } from '@kerabat/core/thread';
 import { readQuantity, toBase } from '@kerabat/core/units';
-import { hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/words';
+import { hoseOrderWords, hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/words';
 import { Drafts } from '../../api/drafts';
 import { DrawingView } from '../../drawing/drawing';
+import { Folded } from '../../parts/folded';
 import { SettingsService } from '../../settings/settings-service';
 
-const BLANK = { bump: '', droop: '300', 'lock-left': '', 'lock-right': '', radius: '40', firstAway: '90', secondAway: '90', firstClock: '0', secondClock: '0', eyes: '10', washer: '1', screwed: '9' }; // prettier-ignore
+const BLANK = { bump: '', droop: '300', 'lock-left': '', 'lock-right': '', radius: '40', moved: '', firstAway: '90', secondAway: '90', firstClock: '0', secondClock: '0', eyes: '10', washer: '1', screwed: '9', firstEnd: '', secondEnd: '' }; // prettier-ignore
 type TypedHose = typeof BLANK;
 
 const mmOf = (text: string): number | undefined => {
@@ -32,6 +37,11 @@ const angle = ({ value }: AbstractControl<string>): ValidationErrors | null =>
   value.trim() === '' || Number.isFinite(Number(value.replace(',', '.').replace('°', '')))
     ? null
     : { words: 'degrees' };
+/** An end as it is called for, its thread by its standard name where it names one. */
+function readEnd(text: string): string {
+  const { designation, seat } = readThread(text);
+  return designation === undefined ? text.trim() : `${designation}${seat === undefined ? '' : `, ${valueWords('port-seat', seat)}`}`;
+} // prettier-ignore
 const degrees = (text: string): number | undefined =>
   text.trim() === '' ? undefined : Number(text.replace(',', '.').replace('°', ''));
 
@@ -39,7 +49,15 @@ const degrees = (text: string): number | undefined =>
 @Component({
   selector: 'app-hose-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, MatFormFieldModule, MatInputModule, ReactiveFormsModule],
+  imports: [
+    CdkCopyToClipboard,
+    DrawingView,
+    Folded,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ReactiveFormsModule,
+  ],
   providers: [SettingsService],
   template: `
     <form [formGroup]="form">
@@ -58,6 +76,11 @@ const degrees = (text: string): number | undefined =>
               <mat-label>Smallest radius it may lie in</mat-label>
               <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="radius" />
               <mat-error>{{ form.controls.radius.errors?.['words'] }}</mat-error>
+            </mat-form-field>
+            <mat-form-field>
+              <mat-label>An end moves since, by raised bars or a carrier</mat-label>
+              <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="moved" />
+              <mat-error>{{ form.controls.moved.errors?.['words'] }}</mat-error>
             </mat-form-field>
           </div>
           <h2>How its ends point</h2>
@@ -90,6 +113,27 @@ const degrees = (text: string): number | undefined =>
             @for (sentence of because(); track sentence) {
               <p class="small">{{ sentence }}</p>
             }
+            <app-folded>
+              <span slot="title">Order for a hose shop</span>
+              <div class="fields">
+                <mat-form-field>
+                  <mat-label>First end: thread and seat</mat-label>
+                  <input
+                    matInput
+                    autocomplete="off"
+                    maxlength="80"
+                    formControlName="firstEnd"
+                    placeholder="M10x1.0 banjo"
+                  />
+                </mat-form-field>
+                <mat-form-field>
+                  <mat-label>Second end: thread and seat</mat-label>
+                  <input matInput autocomplete="off" maxlength="80" formControlName="secondEnd" />
+                </mat-form-field>
+              </div>
+              <p class="order">{{ shop() }}</p>
+              <button matButton="outlined" type="button" [cdkCopyToClipboard]="shop()">Copy order</button>
+            </app-folded>
           }
           @if (drawing(); as d) {
             <app-drawing
@@ -162,6 +206,7 @@ export class HoseBench {
     'lock-left': [BLANK['lock-left'], length],
     'lock-right': [BLANK['lock-right'], length],
     radius: [BLANK.radius, length],
+    moved: [BLANK.moved, length],
     firstAway: [BLANK.firstAway, angle],
     secondAway: [BLANK.secondAway, angle],
     firstClock: [BLANK.firstClock, angle],
@@ -169,6 +214,8 @@ export class HoseBench {
     eyes: [BLANK.eyes],
     washer: [BLANK.washer, length],
     screwed: [BLANK.screwed, length],
+    firstEnd: [BLANK.firstEnd],
+    secondEnd: [BLANK.secondEnd],
   });
   private readonly typed = toSignal(
     this.form.valueChanges.pipe(
@@ -191,6 +238,7 @@ export class HoseBench {
       stringMm: Object.fromEntries(strings),
       ends: [end(typed.firstAway, typed.firstClock), end(typed.secondAway, typed.secondClock)],
       bendRadiusMm: mmOf(typed.radius) ?? 0,
+      movedMm: mmOf(typed.moved) ?? 0,
     };
   });
   protected readonly fault = computed(() => hoseFault(this.order())?.sentence);
@@ -212,6 +260,11 @@ export class HoseBench {
     const [one, deep] = [mmOf(washer), mmOf(screwed)];
     if (one === undefined || deep === undefined || thick.some((eye) => eye === undefined)) return undefined;
     return banjoLength(thick as number[], one, deep);
+  });
+  /** What a hose shop has to know, in one breath. */
+  protected readonly shop = computed(() => {
+    const [answer, { firstEnd, secondEnd, radius }] = [this.answer(), this.typed()];
+    return answer ? hoseOrderWords(answer, [readEnd(firstEnd), readEnd(secondEnd)], mmOf(radius) ?? 0) : '';
   });
   protected readonly words = lineLength;
 

@@ -22,6 +22,7 @@ import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';
 import { SettingsService } from '../../settings/settings-service';
 import { KeptLines } from './kept-lines';
+import { QuickLine } from './quick-line';
 import { BLANK_LINE, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, typedOf, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
@@ -31,7 +32,7 @@ const LABEL = { width: 64, height: 20 };
 @Component({
   selector: 'app-line-maker',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, Folded, KeptLines, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [DrawingView, Folded, KeptLines, QuickLine, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
   providers: [SettingsService],
   templateUrl: './line-maker.html',
   styleUrl: './line-maker.scss',

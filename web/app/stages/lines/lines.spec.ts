@@ -1,0 +1,190 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import { describe, expect, it, vi } from 'vitest';
+import { of, throwError } from 'rxjs';
+import type { RouteAnswer } from '@kerabat/contract';
+import { ThreadBench } from '../../tools/thread-bench';
+import { check, CHOSEN, job, joint, named, OLD, remedy, render, type, using, workspace } from '../../testing';
+import { HoseBench } from './hose-bench';
+import { KeptLines } from './kept-lines';
+import { LineMaker } from './line-maker';
+import { PortsView } from './ports';
+import { WayFinder } from './way-finder';
+import { WaysView } from './ways';
+
+const settings = () => of({ settings: [] });
+const byLabel = (host: HTMLElement, label: string): HTMLInputElement => {
+  const field = [...host.querySelectorAll('mat-form-field')].find((f) => f.querySelector('mat-label')?.textContent?.includes(label)); // prettier-ignore
+  const found = field?.querySelector('input') ?? host.querySelector(`[aria-label="${label}"]`);
+  if (!(found instanceof HTMLInputElement)) throw new Error(`no field ${label}`);
+  return found;
+};
+
+const WAYS: RouteAnswer = {
+  routes: [
+    { steps: [{ do: 'reflare', words: 'New nut and flare.', thread: 'M10x1.0', seat: 'bubble-flare' }], leakJoints: 1, adapters: 0, minutes: 15, price: 1.3, acceptable: true, needs: ['flare-bubble'], doubts: [], why: ['1 joint that can leak.'] },
+    { steps: [{ do: 'adapter', words: 'Adapter.', thread: '3/8-24 UNF', seat: 'inverted-flare', item: { key: 'a', kind: 'adapter', name: 'Adapter' } }, { do: 'screw-in', words: 'In.', thread: '3/8-24 UNF', seat: 'inverted-flare' }], leakJoints: 2, adapters: 1, minutes: 10, acceptable: false, needs: [], doubts: ['no-price'], why: ['2 joints.'] },
+    { steps: [{ do: 'made-line', words: 'Another line.', thread: 'M10x1.0', seat: 'bubble-flare', item: { key: 'm', kind: 'line', name: 'Made-up line', number: 'WX1' } }], leakJoints: 2, adapters: 0, minutes: 25, acceptable: true, needs: [], doubts: [], why: [] },
+  ],
+  sets: [{ name: 'Adapter set', number: 'WX7239', price: 38.5, told: 'Tolvane Counter had 12' }],
+}; // prettier-ignore
+
+describe('ports at a glance', () => {
+  it('each with what it takes, how tight, how it is bled and closed; what is not known is said', async () => {
+    const ports = [
+      { position: 'rear-left', thread: 'M10x1.0', seat: 'bubble flare', tubes: ['4.75 mm'], feeds: 'front', hex: '10 or 11 mm', bleedBy: 'WX7042', torque: { least: { value: 12, unit: 'Nm' as const }, most: { value: 17, unit: 'Nm' as const }, source: 'practice' } },
+      { position: 'front-left', thread: 'M12x1.0', tubes: [] },
+      { position: 'front-right', tubes: [] },
+    ]; // prettier-ignore
+    const { text } = await render(PortsView, using(job(workspace({ old: OLD, ports })), { unit: () => throwError(() => new Error('down')) })); // prettier-ignore
+    expect(text()).toContain('4.75 mm');
+    expect(text()).toContain('gauge it');
+    expect(text()).toContain('look into it');
+    expect(text()).toContain('Its ports differ on purpose');
+    expect(text()).toContain('the maker’s figure: none is recorded');
+    expect(text()).toContain('10 or 11 mm for M10x1.0; try it for M12x1.0');
+    expect(text()).toContain('WX7042');
+  });
+});
+
+describe('ways', () => {
+  it('are asked for as they are typed, best first, and drawn when they are pointed at', async () => {
+    const routes = vi.fn((..._: unknown[]) => of(WAYS));
+    const { host, text, settle } = await render(WayFinder, { api: { routes } });
+    await settle();
+    expect(routes).toHaveBeenLastCalledWith(expect.objectContaining({ line: { tube: '3/16 in', nut: '3/8-24 UNF', flare: 'inverted-flare' } })); // prettier-ignore
+    expect(text()).toContain('New nut and flare.');
+    expect(text()).toContain('Not for brakes.');
+    expect(text()).toContain('Sold ready for this thread: Adapter set WX7239 · 38.50 · Tolvane Counter had 12');
+    type(byLabel(host, 'Thread of the port'), '7/16-24');
+    await vi.waitFor(() => expect(routes).toHaveBeenLastCalledWith(expect.objectContaining({ port: { thread: '7/16-24', seat: 'bubble-flare', gender: 'female' } }))); // prettier-ignore
+    type(byLabel(host, 'Thread of the port'), '3/8-23');
+    await settle();
+    expect(text()).toContain('Name the threads');
+  });
+  it('a server that is away is said, and what was typed stays', async () => {
+    const { host, text, settle } = await render(WayFinder, { api: { routes: () => throwError(() => new HttpErrorResponse({ status: 0 })) } }); // prettier-ignore
+    await settle();
+    await vi.waitFor(async () => {
+      await settle();
+      expect(text()).toContain('does not answer');
+    });
+    expect(byLabel(host, 'Thread of its nut').value).toBe('3/8-24 UNF');
+  });
+  it('in a job they begin with what is known; pieces become a fix, another line a line by hand', async () => {
+    const face = (side: 'unit' | 'vehicle', thread: string, seat: string) => ({ side, part: side, kind: side === 'unit' ? ('brake-master' as const) : ('line' as const), words: side, facts: [{ attribute: 'port-thread' as const, value: thread }, { attribute: 'port-seat' as const, value: seat }] }); // prettier-ignore
+    const line = joint({
+      id: 'line', words: 'line, rear left', state: 'does-not-fit',
+      checks: [check({ id: 'thread@rear-left', remedies: [remedy({ key: 'way@rear-left', words: 'Adapter', accepted: true })] })],
+      drawn: { kind: 'port', faces: [face('unit', 'M12x1.0', 'bubble-flare'), face('vehicle', '7/16-24 UNS', 'inverted-flare')] },
+    }); // prettier-ignore
+    const service = job(workspace({ chosen: CHOSEN, joints: [line] }));
+    const routes = vi.fn((..._: unknown[]) => of(WAYS));
+    const { host, text, settle } = await render(WaysView, using(service, { routes }));
+    await settle();
+    expect(routes).toHaveBeenLastCalledWith(expect.objectContaining({ port: { thread: 'M12x1.0', seat: 'bubble-flare', gender: 'female' } })); // prettier-ignore
+    expect(text()).toContain('Taken: Adapter');
+    named(host, 'Take way 2 into the job').click();
+    await settle();
+    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/way@rear-left', 'accepted', 'Adapter. In.', '[["adapter","a","3/8-24 UNF","inverted-flare"]]'); // prettier-ignore
+    named(host, 'Take way 3 into the job').click();
+    await settle();
+    expect(service.addSlip).toHaveBeenCalledWith('Made-up line', 'WX1', 1, 'way from the port rear left to its line');
+    named(host, 'Undo way: Adapter').click();
+    await settle();
+    expect(service.undecide).toHaveBeenCalledWith('remedy:brake-master/way@rear-left');
+  });
+});
+
+describe('a line to be made', () => {
+  it('answers as it is typed, in either system, and says what does not go', async () => {
+    const { host, text, settle } = await render(LineMaker, { api: { settings } });
+    expect(text()).toContain('Cut 515 mm · 20.28 in');
+    type(byLabel(host, 'Leg 2'), '0.9 in');
+    await settle();
+    expect(text()).toContain('Leg 2 is too short for its bends');
+    type(byLabel(host, 'Leg 2'), 'far');
+    await settle();
+    expect(text()).toContain('A figure is wanting');
+    type(byLabel(host, 'Leg 2'), '240');
+    type(byLabel(host, 'Radius of bend 1'), '10');
+    await settle();
+    expect(text()).toContain('It kinks.');
+    named(host, 'Take out bend 1 and the leg behind it').click();
+    await settle();
+    expect(text()).toContain('Cut 282 mm');
+  });
+  it('corners are read by the server, and a flare that was tried is taken from then on', async () => {
+    const linePoints = vi.fn((..._: unknown[]) => of({ points: [[0, 0, 0], [100, 0, 0], [100, 100, 0]] })); // prettier-ignore
+    const { fixture, text, settle } = await render(LineMaker, { api: { settings, linePoints } });
+    const maker = fixture.componentInstance as unknown as { corners: { setValue(t: string): void }; pasted: { next(): void }; trial: { patchValue(v: object): void }; tryFlare(): void }; // prettier-ignore
+    maker.corners.setValue('0,0,0');
+    maker.pasted.next();
+    await settle();
+    expect(linePoints).toHaveBeenCalledWith('0,0,0');
+    // 200 − 2 × 16 + 16 π/2 = 193.1, and 3.52 for each flare.
+    expect(text()).toContain('193.1 mm');
+    maker.trial.patchValue({ before: '100', after: '95' });
+    maker.tryFlare();
+    await settle();
+    expect(text()).toContain('5 mm · 0.20 in of 3/16 in tube go into it');
+    expect(text()).toContain('Cut 204 mm');
+    localStorage.clear();
+  });
+  it('is kept under a name, and what somebody else kept first is not overwritten', async () => {
+    const keepLine = vi.fn((..._: unknown[]) => throwError(() => new HttpErrorResponse({ status: 412, error: { detail: 'Somebody else saved "rear" in the meantime.' } }))); // prettier-ignore
+    const kept = { name: 'rear', line: { tube: '3/16 in', ends: [] }, version: 3, by: 'Mara', at: '' };
+    const { host, text, settle } = await render(KeptLines, { api: { keepLine, vehicleLines: () => of({ lines: [kept] }) }, inputs: { vehicle: 'q3', line: kept.line } }); // prettier-ignore
+    await settle();
+    named(host, 'Keep').click();
+    expect(keepLine).not.toHaveBeenCalled();
+    type(byLabel(host, 'Keep this line as'), 'rear');
+    named(host, 'Keep').click();
+    await settle();
+    expect(keepLine).toHaveBeenCalledWith('q3', 'rear', kept.line, 3);
+    expect(text()).toContain('in the meantime');
+  });
+});
+
+describe('a hose', () => {
+  it('answers with what decides, and refuses what is none', async () => {
+    const { host, text, settle } = await render(HoseBench, { api: { settings } });
+    expect(text()).toContain('Order 360 mm');
+    expect(text()).toContain('2 new washers');
+    type(byLabel(host, 'at full droop'), '');
+    await settle();
+    expect(text()).toContain('Measure at least one');
+    type(byLabel(host, 'at bump'), '12 in');
+    type(byLabel(host, 'Eyes on the bolt'), '10; 10');
+    await settle();
+    expect(text()).toContain('At bump decides');
+    expect(text()).toContain('3 new washers');
+  });
+});
+
+describe('threads', () => {
+  it('answers from the quick box’s thread, and tells a pair that binds', async () => {
+    const { host, text, settle } = await render(ThreadBench, { api: { settings }, inputs: { thread: '1/4-19 NPT' } });
+    expect(text()).toContain('is G 1/4 (BSPP) or R 1/4 (BSPT), not NPT');
+    type(byLabel(host, 'Nut (male)'), '3/8-24');
+    type(byLabel(host, 'Port (female)'), 'M10x1');
+    await settle();
+    expect(text()).toContain('starts by hand, binds after about 6.4 turns');
+    expect(text()).toContain('“Do not join them');
+    type(byLabel(host, 'Port (female)'), 'M10x1.3');
+    await settle();
+    expect(text()).toContain('There is no M10 thread with pitch 1.3 mm');
+  });
+  it('names what is in the hand, and what it is taken for', async () => {
+    const { host, text, settle } = await render(ThreadBench, { api: { settings } });
+    type(byLabel(host, 'Diameter at its end'), '9.9');
+    await settle();
+    expect(text()).toContain('Take the pitch');
+    type(byLabel(host, 'Length over 8 crests'), '6.585');
+    type(byLabel(host, 'Crests counted'), '1');
+    await settle();
+    expect(text()).toContain('n crests are n − 1 pitches');
+    type(byLabel(host, 'Crests counted'), '8');
+    await settle();
+    expect(text()).toContain('1/8-27 NPT');
+  });
+});
