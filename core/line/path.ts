@@ -131,20 +131,25 @@ export function cornersOf({ legsMm, bends }: Legs): Xyz[] | undefined {
 
 /** How near two parts of the line that do not follow each other come, centre to centre, mm; and at which bends. Undefined where no two could. */
 export function closest(stretches: readonly Stretch[], outsideMm: number): { readonly apartMm: number; readonly between: readonly [number, number] } | undefined {
-  const pieces = stretches.flatMap(({ points }, of) => points.slice(1).map((to, i) => ({ of, from: points[i] as Xyz, to })));
-  const along: number[] = [];
   let run = 0;
-  for (const { from, to } of pieces) {
-    along.push(run);
-    run += size(minus(to, from));
-  }
+  const pieces = stretches.flatMap(({ points }, of) =>
+    points.slice(1).map((to, i) => {
+      const from = points[i] as Xyz;
+      const long = size(minus(to, from));
+      run += long;
+      return { of, from, to, long, ends: run, middle: plus(from, minus(to, from), 0.5) };
+    }),
+  );
   let found: { apartMm: number; between: readonly [number, number] } | undefined;
   pieces.forEach((a, i) => {
     for (let j = i + 1; j < pieces.length; j++) {
       const b = pieces[j] as (typeof pieces)[number];
       // What follows on along the tube is near because it is the same tube.
-      const gap = (along[j] as number) - (along[i] as number) - size(minus(a.to, a.from));
-      if (gap < 2 * outsideMm) continue;
+      if (b.ends - b.long - a.ends < 2 * outsideMm) continue;
+      // Two pieces are no nearer than their middles, less half of each: most are ruled out by that.
+      const reach = (found?.apartMm ?? Infinity) + (a.long + b.long) / 2;
+      const [x, y, z] = [b.middle[0] - a.middle[0], b.middle[1] - a.middle[1], b.middle[2] - a.middle[2]];
+      if (x * x + y * y + z * z >= reach * reach) continue;
       const apartMm = between(a.from, a.to, b.from, b.to);
       if (found === undefined || apartMm < found.apartMm) found = { apartMm, between: [a.of, b.of] };
     }

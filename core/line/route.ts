@@ -21,7 +21,12 @@ const PER_STATE = 3;
 
 interface Label {
   readonly open: Opening;
-  readonly steps: readonly RouteStep[];
+  /** The last step; those before it are told by what came before. Nothing is copied for a way that is never told. */
+  readonly step?: RouteStep;
+  readonly from?: Label;
+  readonly cost: readonly number[];
+  /** Its pieces are still to be tried: it stands in the queue where the best of them could. */
+  readonly defers?: true;
   readonly leakJoints: number;
   /** Pieces between the port and the line. */
   readonly pieces: number;
@@ -30,16 +35,30 @@ interface Label {
   readonly unpriced: number;
   readonly lacking: number;
   readonly needs: readonly LineOperation[];
-  readonly been: ReadonlySet<string>;
   readonly done: boolean;
 }
+type Figures = Omit<Label, 'open' | 'step' | 'from' | 'cost' | 'defers'>;
 
 /** What is compared, the weightiest first: a tool that is not there, pieces between, joints that can leak, minutes, price. */
-const costOf = (l: Label): readonly number[] => [l.lacking, l.pieces, l.leakJoints, l.minutes, l.unpriced, l.price, l.done ? 0 : 1]; // prettier-ignore
-function before(a: Label, b: Label): boolean {
-  const [x, y] = [costOf(a), costOf(b)];
-  const i = x.findIndex((value, n) => value !== y[n]);
-  return i >= 0 && (x[i] as number) < (y[i] as number);
+const costOf = (l: Figures): readonly number[] => [l.lacking, l.pieces, l.leakJoints, l.minutes, l.unpriced, l.price, l.done ? 0 : 1]; // prettier-ignore
+function before({ cost: a }: Label, { cost: b }: Label): boolean {
+  for (let i = 0; i < a.length; i++) {
+    const [x, y] = [a[i] as number, b[i] as number];
+    if (x !== y) return x < y;
+  }
+  return false;
+}
+
+/** The steps of a way, from the port on. */
+function stepsOf(label: Label): RouteStep[] {
+  const steps: RouteStep[] = [];
+  for (let at: Label | undefined = label; at; at = at.from) if (at.step) steps.unshift(at.step);
+  return steps;
+}
+/** Whether a way has had this opening before. */
+function hasBeen(label: Label, key: string): boolean {
+  for (let at: Label | undefined = label; at; at = at.from) if (openingKey(at.open) === key) return true;
+  return false;
 }
 
 /** What a line’s end is: a nut goes into a port, the nut of a 37° or 45° flare goes over a cone. */
@@ -72,9 +91,7 @@ function closed(port: Opening, index: FittingIndex): RouteAnswer {
   return { routes: [routeOf(taken(start(port), plug, { leak: 1, price: item?.price }), index)], looked: 1 };
 }
 
-const start = (open: Opening): Label => ({
-  open,
-  steps: [],
+const NOTHING: Figures = {
   leakJoints: 0,
   pieces: 0,
   minutes: 0,
@@ -82,9 +99,9 @@ const start = (open: Opening): Label => ({
   unpriced: 0,
   lacking: 0,
   needs: [],
-  been: new Set([openingKey(open)]),
   done: false,
-});
+};
+const start = (open: Opening): Label => ({ ...NOTHING, open, cost: costOf(NOTHING) });
 
 interface Taken {
   readonly leak: number;
@@ -98,20 +115,18 @@ interface Taken {
 }
 
 /** A way with one step more. */
-function taken(label: Label, step: RouteStep, { leak, piece, price, needs, lacks, open }: Taken): Label {
-  return {
-    open: open ?? label.open,
-    steps: [...label.steps, step],
-    leakJoints: label.leakJoints + leak,
-    pieces: label.pieces + (piece ? 1 : 0),
-    minutes: label.minutes + MINUTES[step.do],
-    price: label.price + (price ?? 0),
-    unpriced: label.unpriced + (price === undefined ? 1 : 0),
-    lacking: label.lacking + (lacks ? 1 : 0),
-    needs: needs === undefined ? label.needs : [...label.needs, needs],
-    been: open ? new Set([...label.been, openingKey(open)]) : label.been,
+function taken(from: Label, step: RouteStep, { leak, piece, price, needs, lacks, open }: Taken): Label {
+  const figures: Figures = {
+    leakJoints: from.leakJoints + leak,
+    pieces: from.pieces + (piece ? 1 : 0),
+    minutes: from.minutes + MINUTES[step.do],
+    price: from.price + (price ?? 0),
+    unpriced: from.unpriced + (price === undefined ? 1 : 0),
+    lacking: from.lacking + (lacks ? 1 : 0),
+    needs: needs === undefined ? from.needs : [...from.needs, needs],
     done: open === undefined,
   };
+  return { ...figures, open: open ?? from.open, step, from, cost: costOf(figures) };
 }
 
 type Scope = Pick<RouteQuestion, 'have' | 'avoid' | 'port'>;
@@ -129,20 +144,30 @@ function search(question: Scope, line: RouteLine, index: FittingIndex, practice:
       if (!found.has(name)) found.set(name, label);
       continue;
     }
+    if (label.defers) {
+      for (const next of pieces(label, question, index)) queue.push(next);
+      continue;
+    }
     const state = `${openingKey(label.open)} ${label.pieces}`;
     const times = met.get(state) ?? 0;
     if (times >= PER_STATE) continue;
     met.set(state, times + 1);
     looked++;
     for (const next of ends(label, question, line, index)) queue.push(next);
-    if (label.pieces < practice.lineMostAdapters) for (const next of pieces(label, question, index)) queue.push(next);
+    if (label.pieces < practice.lineMostAdapters) queue.push(deferred(label));
   }
   return { found: [...found.values()], looked };
 }
 
+/** The least that a way costs with one piece more: most are never tried, since enough better ways are found before. */
+function deferred(label: Label): Label {
+  const least = { ...label, pieces: label.pieces + 1, leakJoints: label.leakJoints + 1, minutes: label.minutes + MINUTES.adapter }; // prettier-ignore
+  return { ...label, cost: costOf(least), defers: true };
+}
+
 /** Two ways are one where the same is done with the same threads and seats. */
-const signature = ({ steps }: Label): string =>
-  steps.map((s) => `${s.do} ${s.thread ?? ''} ${s.seat ?? ''} ${s.line ?? ''} ${s.item?.ends.map(openingKey).join(',') ?? ''}`).join(' > '); // prettier-ignore
+const signature = (label: Label): string =>
+  stepsOf(label).map((s) => `${s.do} ${s.thread ?? ''} ${s.seat ?? ''} ${s.line ?? ''} ${s.item?.ends.map(openingKey).join(',') ?? ''}`).join(' > '); // prettier-ignore
 
 /** Ways to end: the line goes in as it is, gets another nut and flare, or another line or hose takes its place. */
 function* ends(label: Label, { have, avoid = [] }: Scope, line: RouteLine, index: FittingIndex): Generator<Label> {
@@ -193,7 +218,7 @@ function* pieces(label: Label, { avoid = [] }: Scope, index: FittingIndex): Gene
   for (const { piece, end } of index.into(label.open)) {
     const open = piece.ends[end === 0 ? 1 : 0];
     if (piece.ends.length !== 2 || !open || piece.kind === 'hose' || avoid.includes(piece.kind)) continue;
-    if (label.been.has(openingKey(open))) continue;
+    if (hasBeen(label, openingKey(open))) continue;
     const act = piece.kind === 'line' ? 'made-line' : piece.kind === 'union' ? 'union' : 'adapter';
     yield taken(label, { do: act, item: piece, thread: open.thread, seat: open.seat }, { leak: 1, piece: true, price: piece.price, open }); // prettier-ignore
   }
@@ -226,22 +251,28 @@ function teed(question: RouteQuestion, line: RouteLine, second: RouteLine, index
   return { found: [...distinct.values()].reverse().slice(0, TOLD), looked };
 }
 
-const both = (tee: Label, one: Label, other: Label): Label => ({
-  ...tee,
-  steps: [...tee.steps, ...one.steps.map((s): RouteStep => ({ ...s, line: 1 })), ...other.steps.map((s): RouteStep => ({ ...s, line: 2 }))], // prettier-ignore
-  leakJoints: tee.leakJoints + one.leakJoints + other.leakJoints,
-  pieces: tee.pieces + one.pieces + other.pieces,
-  minutes: tee.minutes + one.minutes + other.minutes,
-  price: tee.price + one.price + other.price,
-  unpriced: tee.unpriced + one.unpriced + other.unpriced,
-  lacking: tee.lacking + one.lacking + other.lacking,
-  needs: [...one.needs, ...other.needs],
-  done: true,
-});
+/** The tee with both of its arms: their steps one after the other, each told as its line’s. */
+function both(tee: Label, one: Label, other: Label): Label {
+  const sum = (of: (label: Label) => number): number => of(tee) + of(one) + of(other);
+  const figures: Figures = {
+    leakJoints: sum((l) => l.leakJoints),
+    pieces: sum((l) => l.pieces),
+    minutes: sum((l) => l.minutes),
+    price: sum((l) => l.price),
+    unpriced: sum((l) => l.unpriced),
+    lacking: sum((l) => l.lacking),
+    needs: [...one.needs, ...other.needs],
+    done: true,
+  };
+  const arms = [...stepsOf(one).map((s): RouteStep => ({ ...s, line: 1 })), ...stepsOf(other).map((s): RouteStep => ({ ...s, line: 2 }))]; // prettier-ignore
+  const whole = { ...figures, cost: costOf(figures) };
+  return arms.reduce((from: Label, step): Label => ({ ...whole, open: tee.open, step, from }), tee);
+}
 
 /** From two pieces in a row on they shake; a flare that most road rules do not take for brakes is not acceptable. */
 function routeOf(label: Label, { count }: FittingIndex): Route {
-  const { steps, leakJoints, minutes, price, unpriced, lacking, needs } = label;
+  const { leakJoints, minutes, price, unpriced, lacking, needs } = label;
+  const steps = stepsOf(label);
   const adapters = steps.filter((s) => s.do === 'adapter' || s.do === 'union').length;
   const single = steps.some((s) => s.do === 'reflare' && (s.seat === 'flare-37' || s.seat === 'flare-45'));
   const doubts: RouteDoubt[] = [
