@@ -65,6 +65,8 @@ it('a line that does not come to its port gets the best way, which is laid into 
   await seat.keys('Enter');
   await seat.page.waitForFunction(() => !(document.querySelector<HTMLElement>('app-parts-list')?.innerText ?? '').includes('WX7248')); // prettier-ignore
   // A compression fitting is asked about before it is refused.
+  await seat.tabTo('Port M10x1.0, bubble flare');
+  await seat.keys('Enter');
   await seat.choose('It ends in', 'compression');
   await seat.see('Is there a flare under the nut?');
   expect(seat.errors).toEqual([]);

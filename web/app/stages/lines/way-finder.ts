@@ -122,6 +122,12 @@ export class WayFinder {
       switchMap((asked) => (asked ? this.api.routes(asked).pipe(outcome()) : of({ answer: undefined, problem: undefined }))), // prettier-ignore
     ),
   );
+  /** Port and line in one line, for when they are known and folded away. */
+  protected readonly summary = computed(() => {
+    const { port, seat, joins, tube, nut, flare } = this.typed();
+    const end = flare === 'compression' ? flare : valueWords('port-seat', flare);
+    return `Port ${port || 'not known'}, ${valueWords('port-seat', seat)}; ${joins ? `line ${nut || 'not known'}, ${end}, ${tube} tube` : 'no line'}`;
+  });
   protected readonly problem = computed(() => this.outcome()?.problem);
   protected readonly answer = computed(() => this.outcome()?.answer);
   protected readonly pointed = signal<Way | undefined>(undefined);
