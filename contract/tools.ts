@@ -153,6 +153,8 @@ export const ThreadIdentifyAnswer = T.Object({
   confusedWith: T.Array(ThreadSeen),
   nextCheck: T.Optional(T.String()),
   hexHint: T.Optional(T.String()),
+  /** What may have been misread, where the readings do not agree. */
+  misread: T.Optional(T.Array(T.String())),
   sentence: T.String(),
 });
 /** Two threads by their names, in any writing; `turns` is what the nut has. */

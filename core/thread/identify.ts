@@ -70,7 +70,7 @@ const ALL: readonly SeriesThread[] = [
 ];
 
 /** Where a reading of a thread centres, and how it spreads, before the instrument. */
-function expected(thread: SeriesThread, male: boolean, practice: Settings): { at: number; spread: number } {
+export function expected(thread: SeriesThread, male: boolean, practice: Settings): { at: number; spread: number } {
   const scale = male ? crestTolerance(thread.pitchMm) : mouthTolerance(thread.pitchMm);
   if (male) {
     const end = isBrake(thread) ? thread.maleEndMm : thread.majorMm;
@@ -81,7 +81,7 @@ function expected(thread: SeriesThread, male: boolean, practice: Settings): { at
 }
 
 /** The pitch that was measured and its standard error: over n pitches a caliper’s error is shared by them. */
-function pitchOf(
+export function pitchOf(
   { pitchMm, over, instrument }: ThreadReading,
   practice: Settings,
 ): { pitchMm: number; sigma: number } | undefined {

@@ -1,4 +1,4 @@
-import type { Mating, ThreadCheck, ThreadIdentity } from '../thread/index.js';
+import type { Mating, Misreading, ThreadCheck, ThreadIdentity } from '../thread/index.js';
 
 /** Sentences about a thread in the hand. */
 
@@ -76,3 +76,17 @@ const sitsOn = (hex: string, usual: string): boolean =>
   sizesIn(hex).some(([own]) =>
     sizesIn(usual).some(([least, most]) => own >= least - ALIKE_MM && own <= most + ALIKE_MM),
   );
+
+/** What may have been misread, and how to find out. */
+export function misreadingWords({ what, thread, other }: Misreading): string {
+  switch (what) {
+    case 'count':
+      return `Counted one off? There is one crest more than there are pitches; then it would be ${thread.designation}.`;
+    case 'other-system':
+      return `A gauge of the other system lies down on two or three threads: ${thread.designation} has ${thread.pitchMm.toFixed(3)} mm, ${(25.4 / thread.pitchMm).toFixed(1)} to the inch. Take it over eight.`;
+    case 'worn':
+      return `Worn or stretched? By its pitch it would be ${thread.designation}, which reads another diameter. Measure where nothing was screwed on.`;
+    case 'contradicts':
+      return `The diameter speaks for ${thread.designation}, the pitch for ${other?.designation ?? 'another'}: one of the two was misread.`;
+  }
+} // prettier-ignore

@@ -18,8 +18,8 @@ import { findAttribute } from '@kerabat/core/attribute';
 import { changeBore, identifyBore } from '@kerabat/core/bore';
 import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
 import { findSeat, seatsMeet } from '@kerabat/core/seat';
-import { findThread, identifyThread, mate, readThread, type SeriesThread } from '@kerabat/core/thread';
-import { couplingWords, hexWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
+import { findThread, identifyThread, mate, misreadings, readThread, type SeriesThread } from '@kerabat/core/thread';
+import { couplingWords, hexWords, misreadingWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
@@ -162,24 +162,24 @@ export function toolRoutes(router: Router, stores: Stores): void {
   router.post('/tools/thread/identify', async (ctx) => {
     const asked = await readBody(ctx, ThreadIdentifyRequest);
     const { gender, diameter, pitch, over, taper, instrument = 'caliper', hex = '' } = asked;
-    const found = identifyThread(
-      {
-        gender,
-        instrument,
-        diameterMm: lengthOf(diameter, '/diameter'),
-        ...(pitch ? { pitchMm: lengthOf(pitch, '/pitch') } : {}),
-        ...(over ? { over: { ...over, lengthMm: lengthOf(over.length, '/over/length') } } : {}),
-        ...(taper
-          ? {
-              taper: {
-                secondMm: lengthOf(taper.second, '/taper/second'),
-                apartMm: lengthOf(taper.apart, '/taper/apart'),
-              },
-            }
-          : {}),
-      },
-      stores.practice.current(),
-    );
+    const reading = {
+      gender,
+      instrument,
+      diameterMm: lengthOf(diameter, '/diameter'),
+      ...(pitch ? { pitchMm: lengthOf(pitch, '/pitch') } : {}),
+      ...(over ? { over: { ...over, lengthMm: lengthOf(over.length, '/over/length') } } : {}),
+      ...(taper
+        ? {
+            taper: {
+              secondMm: lengthOf(taper.second, '/taper/second'),
+              apartMm: lengthOf(taper.apart, '/taper/apart'),
+            },
+          }
+        : {}),
+    };
+    const practice = stores.practice.current();
+    const found = identifyThread(reading, practice);
+    const misread = misreadings(reading, practice).map(misreadingWords);
     const hint = hexWords(hex, found.candidates);
     const seen = (thread: SeriesThread) => ({
       designation: thread.designation,
@@ -194,6 +194,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
       ...(found.other ? { other: { ...seen(found.other.thread), probability: found.other.probability } } : {}),
       confusedWith: found.confusedWith.map(seen),
       ...(hint === undefined ? {} : { hexHint: hint }),
+      ...(misread.length === 0 ? {} : { misread }),
       ...(found.nextCheck ? { nextCheck: threadCheckWords(found.nextCheck) } : {}),
       sentence: threadIdentityWords(found),
     } satisfies ThreadIdentifyAnswer;

@@ -9,9 +9,9 @@ import { valueWords } from '@kerabat/core/attribute';
 import { profileView, readingDrawing } from '@kerabat/core/drawing';
 import { findSeat, SEAT_FORMS, seatsMeet, type SeatForm } from '@kerabat/core/seat';
 import { INSTRUMENTS, type Instrument } from '@kerabat/core/settings';
-import { findThread, identifyThread, mate, readThread, type Gender } from '@kerabat/core/thread';
+import { findThread, identifyThread, mate, misreadings, readThread, type Gender } from '@kerabat/core/thread';
 import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
-import { couplingWords, hexWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
+import { couplingWords, hexWords, misreadingWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { DrawingView } from '../drawing/drawing';
 import { Folded } from '../parts/folded';
 import { QuantityField } from '../parts/quantity-field';
@@ -67,21 +67,27 @@ export class ThreadBench {
     () =>
     this.over() && !(this.crests() >= 2 && this.crests() <= 61) ? 'Count 2 to 61 crests: n crests are n − 1 pitches.' : undefined, // prettier-ignore
   );
-  protected readonly found = computed(() => {
+  private readonly reading = computed(() => {
     const [diameter, pitch, over, further] = [this.diameter(), this.pitch(), this.over(), this.further()];
     if (!diameter || this.crestsFault()) return undefined;
     const { gender, instrument } = this.typed();
-    return identifyThread(
-      {
-        gender,
-        instrument,
-        diameterMm: toBase(diameter),
-        ...(pitch ? { pitchMm: toBase(pitch) } : {}),
-        ...(over ? { over: { crests: this.crests(), lengthMm: toBase(over) } } : {}),
-        ...(further && this.apart() > 0 ? { taper: { secondMm: toBase(further), apartMm: this.apart() } } : {}),
-      },
-      this.practice(),
-    );
+    return {
+      gender,
+      instrument,
+      diameterMm: toBase(diameter),
+      ...(pitch ? { pitchMm: toBase(pitch) } : {}),
+      ...(over ? { over: { crests: this.crests(), lengthMm: toBase(over) } } : {}),
+      ...(further && this.apart() > 0 ? { taper: { secondMm: toBase(further), apartMm: this.apart() } } : {}),
+    };
+  });
+  protected readonly found = computed(() => {
+    const reading = this.reading();
+    return reading && identifyThread(reading, this.practice());
+  });
+  /** What may have been misread, where the readings do not agree. */
+  protected readonly misread = computed(() => {
+    const reading = this.reading();
+    return reading ? misreadings(reading, this.practice()).map(misreadingWords) : [];
   });
   protected readonly hexHint = computed(() => hexWords(this.typed().hex, this.found()?.candidates ?? []));
   protected readonly drawing = computed(() => {
