@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { toSignal } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { map, startWith } from 'rxjs';
 import { valueWords } from '@kerabat/core/attribute';
@@ -13,6 +12,7 @@ import { findThread, identifyThread, mate, misreadings, readThread, type Gender 
 import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
 import { couplingWords, hexWords, misreadingWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
 import { DrawingView } from '../drawing/drawing';
+import { ControlField } from '../parts/control-field';
 import { Folded } from '../parts/folded';
 import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';
@@ -24,7 +24,7 @@ const LABEL = { width: 116, height: 20 };
 @Component({
   selector: 'app-thread-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, Folded, MatFormFieldModule, MatInputModule, MatSelectModule, QuantityField, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [ControlField, DrawingView, Folded, MatFormFieldModule, MatSelectModule, QuantityField, ReactiveFormsModule, StateMark], // prettier-ignore
   providers: [SettingsService],
   templateUrl: './thread-bench.html',
   styleUrl: './thread-bench.scss',

@@ -8,8 +8,6 @@ import {
 } from '@angular/forms';
 import { CdkCopyToClipboard } from '@angular/cdk/clipboard';
 import { MatButtonModule } from '@angular/material/button';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { map, startWith } from 'rxjs';
 import { valueWords } from '@kerabat/core/attribute';
 import { hoseDrawing } from '@kerabat/core/drawing';
@@ -19,6 +17,7 @@ import { readQuantity, toBase } from '@kerabat/core/units';
 import { hoseOrderWords, hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/words';
 import { Drafts } from '../../api/drafts';
 import { DrawingView } from '../../drawing/drawing';
+import { ControlField } from '../../parts/control-field';
 import { Folded } from '../../parts/folded';
 import { SettingsService } from '../../settings/settings-service';
 
@@ -49,15 +48,7 @@ const degrees = (text: string): number | undefined =>
 @Component({
   selector: 'app-hose-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    CdkCopyToClipboard,
-    DrawingView,
-    Folded,
-    MatButtonModule,
-    MatFormFieldModule,
-    MatInputModule,
-    ReactiveFormsModule,
-  ],
+  imports: [ControlField, CdkCopyToClipboard, DrawingView, Folded, MatButtonModule, ReactiveFormsModule],
   providers: [SettingsService],
   template: `
     <form [formGroup]="form">
@@ -66,36 +57,27 @@ const degrees = (text: string): number | undefined =>
           <h2 id="hose-strings">A string from end to end</h2>
           <div class="fields">
             @for (place of places; track place.place) {
-              <mat-form-field>
-                <mat-label>{{ place.words }}</mat-label>
-                <input matInput class="mono" autocomplete="off" maxlength="30" [formControlName]="place.place" />
-                <mat-error>{{ form.controls[place.place].errors?.['words'] }}</mat-error>
-              </mat-form-field>
+              <app-control-field [control]="form.controls[place.place]" [label]="place.words" />
             }
-            <mat-form-field>
-              <mat-label>Smallest radius it may lie in</mat-label>
-              <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="radius" />
-              <mat-error>{{ form.controls.radius.errors?.['words'] }}</mat-error>
-            </mat-form-field>
-            <mat-form-field>
-              <mat-label>An end moves since, by raised bars or a carrier</mat-label>
-              <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="moved" />
-              <mat-error>{{ form.controls.moved.errors?.['words'] }}</mat-error>
-            </mat-form-field>
+            <app-control-field [control]="form.controls.radius" label="Smallest radius it may lie in" />
+            <app-control-field
+              [control]="form.controls.moved"
+              label="An end moves since, by raised bars or a carrier"
+            />
           </div>
           <h2>How its ends point</h2>
           <div class="fields">
             @for (end of ends; track end.away) {
-              <mat-form-field>
-                <mat-label>{{ end.words }}, away from the string</mat-label>
-                <input matInput class="mono" autocomplete="off" maxlength="12" [formControlName]="end.away" />
-                <mat-error>{{ form.controls[end.away].errors?.['words'] }}</mat-error>
-              </mat-form-field>
-              <mat-form-field>
-                <mat-label>{{ end.words }}, clockwise</mat-label>
-                <input matInput class="mono" autocomplete="off" maxlength="12" [formControlName]="end.clock" />
-                <mat-error>{{ form.controls[end.clock].errors?.['words'] }}</mat-error>
-              </mat-form-field>
+              <app-control-field
+                [control]="form.controls[end.away]"
+                [label]="'' + end.words + ', away from the string'"
+                [most]="12"
+              />
+              <app-control-field
+                [control]="form.controls[end.clock]"
+                [label]="'' + end.words + ', clockwise'"
+                [most]="12"
+              />
             }
           </div>
           <p class="quiet small">
@@ -116,20 +98,17 @@ const degrees = (text: string): number | undefined =>
             <app-folded>
               <span slot="title">Order for a hose shop</span>
               <div class="fields">
-                <mat-form-field>
-                  <mat-label>First end: thread and seat</mat-label>
-                  <input
-                    matInput
-                    autocomplete="off"
-                    maxlength="80"
-                    formControlName="firstEnd"
-                    placeholder="M10x1.0 banjo"
-                  />
-                </mat-form-field>
-                <mat-form-field>
-                  <mat-label>Second end: thread and seat</mat-label>
-                  <input matInput autocomplete="off" maxlength="80" formControlName="secondEnd" />
-                </mat-form-field>
+                <app-control-field
+                  [control]="form.controls.firstEnd"
+                  label="First end: thread and seat"
+                  hint="M10x1.0 banjo"
+                  [most]="80"
+                />
+                <app-control-field
+                  [control]="form.controls.secondEnd"
+                  label="Second end: thread and seat"
+                  [most]="80"
+                />
               </div>
               <p class="order">{{ shop() }}</p>
               <button matButton="outlined" type="button" [cdkCopyToClipboard]="shop()">Copy order</button>
@@ -154,25 +133,9 @@ const degrees = (text: string): number | undefined =>
       <section aria-labelledby="hose-banjo">
         <h2 id="hose-banjo">The bolt of its banjo</h2>
         <div class="fields">
-          <mat-form-field>
-            <mat-label>Eyes on the bolt, each</mat-label>
-            <input
-              matInput
-              class="mono"
-              autocomplete="off"
-              maxlength="40"
-              formControlName="eyes"
-              placeholder="10; 10"
-            />
-          </mat-form-field>
-          <mat-form-field>
-            <mat-label>Washer, thick</mat-label>
-            <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="washer" />
-          </mat-form-field>
-          <mat-form-field>
-            <mat-label>Screwed in</mat-label>
-            <input matInput class="mono" autocomplete="off" maxlength="30" formControlName="screwed" />
-          </mat-form-field>
+          <app-control-field [control]="form.controls.eyes" label="Eyes on the bolt, each" hint="10; 10" [most]="40" />
+          <app-control-field [control]="form.controls.washer" label="Washer, thick" />
+          <app-control-field [control]="form.controls.screwed" label="Screwed in" />
           @if (bolt(); as b) {
             <p>
               {{ b.washers }} new washers; <strong class="mono">{{ words(b.lengthMm) }}</strong> under the head. See

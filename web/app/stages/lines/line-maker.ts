@@ -16,6 +16,7 @@ import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';
 import { DrawingView } from '../../drawing/drawing';
+import { ControlField } from '../../parts/control-field';
 import { Folded } from '../../parts/folded';
 import { keepFile } from '../../parts/keep-file';
 import { ProblemLine } from '../../parts/problem-line';
@@ -32,7 +33,7 @@ const LABEL = { width: 64, height: 20 };
 @Component({
   selector: 'app-line-maker',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, Folded, KeptLines, QuickLine, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [ControlField, DrawingView, Folded, KeptLines, QuickLine, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
   providers: [SettingsService],
   templateUrl: './line-maker.html',
   styleUrl: './line-maker.scss',

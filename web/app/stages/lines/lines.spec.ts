@@ -1,5 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import { describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { of, throwError } from 'rxjs';
 import type { RouteAnswer } from '@kerabat/contract';
 import { ThreadBench } from '../../tools/thread-bench';
@@ -27,6 +27,11 @@ const WAYS: RouteAnswer = {
   ],
   sets: [{ name: 'Adapter set', number: 'WX7239', price: 38.5, told: 'Tolvane Counter had 12' }],
 }; // prettier-ignore
+
+// What was typed in one test is no draft of the next.
+beforeEach(() => localStorage.clear());
+
+const NO_WAYS: RouteAnswer = { routes: [], sets: [] };
 
 describe('ports at a glance', () => {
   it('each with what it takes, how tight, how it is bled and closed; what is not known is said', async () => {
@@ -97,7 +102,7 @@ describe('ways', () => {
 
 describe('a line to be made', () => {
   it('answers as it is typed, in either system, and says what does not go', async () => {
-    const { host, text, settle } = await render(LineMaker, { api: { settings } });
+    const { host, text, settle } = await render(LineMaker, { api: { settings, routes: () => of(NO_WAYS) } });
     expect(text()).toContain('Cut 515 mm · 20.28 in');
     type(byLabel(host, 'Leg 2'), '0.9 in');
     await settle();
@@ -113,9 +118,23 @@ describe('a line to be made', () => {
     await settle();
     expect(text()).toContain('Cut 282 mm');
   });
+  it('the quick way first: one that is sold made up, long enough, with its rest', async () => {
+    const item = { key: 'm', kind: 'line' as const, name: 'Made-up line 600 mm', number: 'WX7321', price: 9.4, length: { value: 600, unit: 'mm' as const } }; // prettier-ignore
+    const made = { ...WAYS.routes[2], steps: [{ do: 'made-line' as const, words: '', item }] } as RouteAnswer['routes'][number]; // prettier-ignore
+    const routes = vi.fn((..._: unknown[]) => of({ routes: [made], sets: [] }));
+    const { text, settle } = await render(LineMaker, { api: { settings, routes } });
+    await vi.waitFor(async () => {
+      await settle();
+      expect(text()).toContain('Made-up line 600 mm WX7321, 9.40: loop 92.6 mm · 3.64 in of it');
+    });
+    expect(routes).toHaveBeenLastCalledWith(expect.objectContaining({ port: { thread: '3/8-24 UNF', seat: 'inverted-flare', gender: 'female' } })); // prettier-ignore
+    expect(text()).toContain('Spanners: 3/8 or 7/16 in for 3/8-24 UNF');
+  });
   it('corners are read by the server, and a flare that was tried is taken from then on', async () => {
     const linePoints = vi.fn((..._: unknown[]) => of({ points: [[0, 0, 0], [100, 0, 0], [100, 100, 0]] })); // prettier-ignore
-    const { fixture, text, settle } = await render(LineMaker, { api: { settings, linePoints } });
+    const { fixture, text, settle } = await render(LineMaker, {
+      api: { settings, linePoints, routes: () => of(NO_WAYS) },
+    });
     const maker = fixture.componentInstance as unknown as { corners: { setValue(t: string): void }; pasted: { next(): void }; trial: { patchValue(v: object): void }; tryFlare(): void }; // prettier-ignore
     maker.corners.setValue('0,0,0');
     maker.pasted.next();
@@ -128,7 +147,6 @@ describe('a line to be made', () => {
     await settle();
     expect(text()).toContain('5 mm · 0.20 in of 3/16 in tube go into it');
     expect(text()).toContain('Cut 204 mm');
-    localStorage.clear();
   });
   it('is kept under a name, and what somebody else kept first is not overwritten', async () => {
     const keepLine = vi.fn((..._: unknown[]) => throwError(() => new HttpErrorResponse({ status: 412, error: { detail: 'Somebody else saved "rear" in the meantime.' } }))); // prettier-ignore

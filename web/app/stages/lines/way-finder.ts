@@ -19,7 +19,6 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { MatTableModule } from '@angular/material/table';
 import { debounceTime, map, of, startWith, switchMap } from 'rxjs';
@@ -32,6 +31,7 @@ import { readQuantity } from '@kerabat/core/units';
 import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';
+import { ControlField } from '../../parts/control-field';
 import { Folded } from '../../parts/folded';
 import { ProblemLine } from '../../parts/problem-line';
 import { JoinedView } from './joined-view';
@@ -71,7 +71,7 @@ const OPERATION_WORDS: Readonly<Record<LineOperation, string>> = {
 @Component({
   selector: 'app-way-finder',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Folded, JoinedView, MatButtonModule, MatCheckboxModule, MatFormFieldModule, MatInputModule, MatSelectModule, MatTableModule, ProblemLine, ReactiveFormsModule], // prettier-ignore
+  imports: [ControlField, Folded, JoinedView, MatButtonModule, MatCheckboxModule, MatFormFieldModule, MatSelectModule, MatTableModule, ProblemLine, ReactiveFormsModule], // prettier-ignore
   templateUrl: './way-finder.html',
   styleUrl: './way-finder.scss',
 })
