@@ -160,6 +160,8 @@ export class Api {
     this.http.get<LineTemplates>(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines`);
   keepLine = (vehicle: string, name: string, line: LineCutRequest, version: number): Observable<LineTemplates> =>
     this.http.put<LineTemplates>(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`, { line }, { headers: seen(version) }); // prettier-ignore
+  dropLine = (vehicle: string, name: string, version: number): Observable<unknown> =>
+    this.http.delete(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`, { headers: seen(version) }); // prettier-ignore
   /** A line as a file: CSV, DXF or PDF. */
   lineFile = (body: LineFileRequest): Observable<Blob> =>
     this.http.post(`${ROOT}/tools/line/file`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));

@@ -33,6 +33,15 @@ import { ProblemLine } from '../../parts/problem-line';
           >
             {{ kept.name }}
           </button>
+          <button
+            matButton
+            class="out"
+            type="button"
+            (click)="dropped.next(kept)"
+            [attr.aria-label]="'Take out: ' + kept.name"
+          >
+            Take out
+          </button>
         } @empty {
           <span class="quiet small">None is kept yet.</span>
         }
@@ -47,6 +56,9 @@ import { ProblemLine } from '../../parts/problem-line';
     h2 {
       font-size: 14px;
       margin: 10px 0;
+    }
+    .out {
+      --mat-button-text-label-text-color: var(--quiet);
     }
     .row {
       display: flex;
@@ -64,6 +76,7 @@ export class KeptLines {
   readonly again = output<LineCutRequest>();
   protected readonly form = inject(NonNullableFormBuilder).group({ name: ['', [Validators.required, Validators.pattern(/\S/)]] }); // prettier-ignore
   private readonly changed = new Subject<void>();
+  protected readonly dropped = new Subject<LineTemplate>();
   private readonly kept = new Subject<{ readonly name: string; readonly line: LineCutRequest; readonly version: number }>(); // prettier-ignore
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly said = signal<string | undefined>(undefined);
@@ -75,6 +88,21 @@ export class KeptLines {
   protected readonly lines = computed((): readonly LineTemplate[] => this.found()?.answer?.lines ?? []);
 
   constructor() {
+    this.dropped
+      .pipe(
+        exhaustMap((one) =>
+          this.api.dropLine(this.vehicle(), one.name, one.version).pipe(
+            outcome(),
+            map(({ problem }) => ({ problem, name: one.name })),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ problem, name }) => {
+        this.problem.set(problem);
+        this.said.set(problem === undefined ? `"${name}" is taken out.` : undefined);
+        this.changed.next();
+      });
     this.kept
       .pipe(
         exhaustMap(({ name, line, version }) =>

@@ -150,8 +150,9 @@ describe('a line to be made', () => {
   });
   it('is kept under a name, and what somebody else kept first is not overwritten', async () => {
     const keepLine = vi.fn((..._: unknown[]) => throwError(() => new HttpErrorResponse({ status: 412, error: { detail: 'Somebody else saved "rear" in the meantime.' } }))); // prettier-ignore
+    const dropLine = vi.fn((..._: unknown[]) => of(null));
     const kept = { name: 'rear', line: { tube: '3/16 in', ends: [] }, version: 3, by: 'Mara', at: '' };
-    const { host, text, settle } = await render(KeptLines, { api: { keepLine, vehicleLines: () => of({ lines: [kept] }) }, inputs: { vehicle: 'q3', line: kept.line } }); // prettier-ignore
+    const { host, text, settle } = await render(KeptLines, { api: { keepLine, dropLine, vehicleLines: () => of({ lines: [kept] }) }, inputs: { vehicle: 'q3', line: kept.line } }); // prettier-ignore
     await settle();
     named(host, 'Keep').click();
     expect(keepLine).not.toHaveBeenCalled();
@@ -160,6 +161,10 @@ describe('a line to be made', () => {
     await settle();
     expect(keepLine).toHaveBeenCalledWith('q3', 'rear', kept.line, 3);
     expect(text()).toContain('in the meantime');
+    named(host, 'Take out: rear').click();
+    await settle();
+    expect(dropLine).toHaveBeenCalledWith('q3', 'rear', 3);
+    expect(text()).toContain('"rear" is taken out.');
   });
 });
 
