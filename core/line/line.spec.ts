@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
 import { lineCheckWords, lineStepWords } from '../words/index.js';
-import { closest, cornersOf, cutLine, developedMm, findTube, flareTaken, legsOf, lineFault, stretchesOf, TUBES, type LineOrder, type TubeRow, type Xyz } from './index.js'; // prettier-ignore
+import { closest, cornersOf, cutLine, developedMm, findTube, flareTaken, legsOf, lineFault, stretchesOf, TUBES, tubesFor, type LineOrder, type TubeRow, type Xyz } from './index.js'; // prettier-ignore
 
 const tube = (name: string): TubeRow => findTube(name) as TubeRow;
 const LINE: LineOrder = {
@@ -106,6 +106,9 @@ describe('cutting a line', () => {
       for (const check of cut.checks) expect(lineCheckWords(check, line)).toMatch(/^[A-Z].*\.$/);
       for (const step of cut.order) expect(lineStepWords(step, line, cut)).toMatch(/^[A-Z].*\.$/);
     }
+  });
+  it('a nut names the tube that it usually is on first, and rare ones last', () => {
+    expect(tubesFor('M10x1.0').map(({ tube: name }) => name)).toEqual(['4.75 mm', '3/16 in', '4.5 mm', '3.5 mm']);
   });
   it('every tube is thicker outside than in, and no two are told apart by less than a caliper shows, but for the two that interchange', () => {
     for (const { insideMm, outsideMm } of TUBES) expect(insideMm).toBeLessThan(outsideMm);

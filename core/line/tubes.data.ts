@@ -5,6 +5,8 @@ export interface TubeRow {
   readonly outsideMm: number;
   readonly insideMm: number;
   readonly note: string;
+  /** Seldom on brakes: named after those that are usual. */
+  readonly rare?: true;
   /** Tubes that take the same nuts and flares. */
   readonly same?: readonly string[];
   /** Designations of the nuts that usually go on it, plain size first. */
@@ -17,9 +19,9 @@ const METRIC = 'tube makers’ stock sizes; ISO 4038 flares';
 
 // prettier-ignore
 export const TUBES: readonly TubeRow[] = [
-  { tube: '1/8 in', outsideMm: 3.175, insideMm: 1.753, note: 'clutch and gauge lines', nutThreads: ['5/16-24 UNF', '3/8-24 UNF'], source: TRADE },
-  { tube: '3.5 mm', outsideMm: 3.5, insideMm: 2.1, note: 'rare; not 1/8 in', nutThreads: ['M8x1.0', 'M10x1.0'], source: METRIC },
-  { tube: '4.5 mm', outsideMm: 4.5, insideMm: 3.1, note: 'rare; not 4.75 mm: its flare is too small for that seat', nutThreads: ['M10x1.0'], source: METRIC },
+  { tube: '1/8 in', rare: true, outsideMm: 3.175, insideMm: 1.753, note: 'clutch and gauge lines', nutThreads: ['5/16-24 UNF', '3/8-24 UNF'], source: TRADE },
+  { tube: '3.5 mm', rare: true, outsideMm: 3.5, insideMm: 2.1, note: 'rare; not 1/8 in', nutThreads: ['M8x1.0', 'M10x1.0'], source: METRIC },
+  { tube: '4.5 mm', rare: true, outsideMm: 4.5, insideMm: 3.1, note: 'rare; not 4.75 mm: its flare is too small for that seat', nutThreads: ['M10x1.0'], source: METRIC },
   { tube: '3/16 in', outsideMm: 4.7625, insideMm: 3.34, note: 'interchangeable with 4.75 mm', same: ['4.75 mm'], nutThreads: ['3/8-24 UNF', 'M10x1.0', '7/16-24 UNS', '1/2-20 UNF', '9/16-18 UNF', 'M12x1.0'], source: TRADE },
   { tube: '4.75 mm', outsideMm: 4.75, insideMm: 3.35, note: 'interchangeable with 3/16 in', same: ['3/16 in'], nutThreads: ['M10x1.0', '3/8-24 UNF', 'M11x1.0', 'M12x1.0'], source: TRADE },
   { tube: '1/4 in', outsideMm: 6.35, insideMm: 4.928, note: 'not interchangeable with 6 mm', nutThreads: ['7/16-24 UNS', 'M12x1.0', '1/2-20 UNF', '9/16-18 UNF'], source: TRADE },
@@ -34,10 +36,12 @@ export const TUBES: readonly TubeRow[] = [
 export const TUBE_NAMES: readonly string[] = TUBES.map(({ tube }) => tube);
 export const findTube = (tube: string): TubeRow | undefined => TUBES.find((row) => row.tube === tube);
 
-/** Which tubes a nut of this thread is made for; the first is the plain size, later ones step up or down. */
+/** Which tubes a nut of this thread is made for; the first is the plain size, later ones step up or down, rare ones come last. */
 export function tubesFor(designation: string): TubeRow[] {
   return TUBES.filter((tube) => tube.nutThreads.includes(designation)).sort(
-    (a, b) => a.nutThreads.indexOf(designation) - b.nutThreads.indexOf(designation),
+    (a, b) =>
+      Number(a.rare ?? false) - Number(b.rare ?? false) ||
+      a.nutThreads.indexOf(designation) - b.nutThreads.indexOf(designation),
   );
 }
 

@@ -24,6 +24,14 @@ import { SettingsService } from '../../settings/settings-service';
 const BLANK = { bump: '', droop: '300', 'lock-left': '', 'lock-right': '', radius: '40', moved: '', firstAway: '90', secondAway: '90', firstClock: '0', secondClock: '0', eyes: '10', washer: '1', screwed: '9', firstEnd: '', secondEnd: '' }; // prettier-ignore
 type TypedHose = typeof BLANK;
 
+/** Labels of the drawing, and how wide each is. */
+const HOSE_LABELS = [
+  ['string', 216],
+  ['way', 248],
+  ['first', 84],
+  ['second', 92],
+] as const;
+
 const mmOf = (text: string): number | undefined => {
   const { quantity } = readQuantity(text, { expects: 'length' });
   return quantity && toBase(quantity);
@@ -60,17 +68,14 @@ const degrees = (text: string): number | undefined =>
               <app-control-field [control]="form.controls[place.place]" [label]="place.words" />
             }
             <app-control-field [control]="form.controls.radius" label="Smallest radius it may lie in" />
-            <app-control-field
-              [control]="form.controls.moved"
-              label="An end moves since, by raised bars or a carrier"
-            />
+            <app-control-field [control]="form.controls.moved" label="An end moves on by" />
           </div>
           <h2>How its ends point</h2>
           <div class="fields">
             @for (end of ends; track end.away) {
               <app-control-field
                 [control]="form.controls[end.away]"
-                [label]="'' + end.words + ', away from the string'"
+                [label]="'' + end.words + ', off the string'"
                 [most]="12"
               />
               <app-control-field
@@ -81,7 +86,8 @@ const degrees = (text: string): number | undefined =>
             }
           </div>
           <p class="quiet small">
-            0° points at the other end, 90° stands square to the string. What is left empty is taken at its longest.
+            0° points at the other end, 90° stands square to the string. What is left empty is taken at its longest. An
+            end moves on where bars are raised or a carrier is another.
           </p>
         </section>
         <section aria-live="polite" aria-label="Answer">
@@ -216,7 +222,7 @@ export class HoseBench {
     const answer = this.answer();
     return answer && hoseDrawing(answer);
   });
-  protected readonly labels = computed(() => new Map(['string', 'way', 'first', 'second'].map((key) => [key, { width: 150, height: 20 }]))); // prettier-ignore
+  protected readonly labels = computed(() => new Map(HOSE_LABELS.map(([key, width]) => [key, { width, height: 20 }])));
   protected readonly bolt = computed(() => {
     const { eyes, washer, screwed } = this.typed();
     const thick = eyes.split(/[;+]/).map(mmOf);

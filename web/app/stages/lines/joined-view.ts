@@ -17,6 +17,7 @@ import { DrawingView } from '../../drawing/drawing';
         [labels]="labels()"
         [mostHeight]="84"
         [mostScale]="4"
+        [numbered]="false"
       >
         <ng-template let-label
           ><span class="small mono">{{ label.words }}</span></ng-template
@@ -31,6 +32,6 @@ export class JoinedView {
   readonly way = input.required<RouteAnswer['routes'][number]>();
   protected readonly drawing = computed(() => joinedDrawing(this.port(), this.way().steps, this.line()?.tube));
   protected readonly labels = computed(
-    () => new Map(this.drawing().views.flatMap(({ marks }) => marks.map(({ key }) => [key, { width: 132, height: 20 }] as const))), // prettier-ignore
+    () => new Map(this.drawing().views.flatMap(({ marks }) => marks.map(({ key }) => [key, { width: 120, height: 20 }] as const))), // prettier-ignore
   );
 }
