@@ -91,7 +91,7 @@ export const LineCutRequest = strict({
   /** Instead of legs and bends: corners of the line in mm, each with this radius. */
   points: T.Optional(T.Array(Point, { maxItems: 20_000 })),
   radius: T.Optional(Quantity),
-  ends: T.Array(EndShape, { minItems: 2, maxItems: 2 }),
+  ends: T.Tuple([EndShape, EndShape]),
   /** What either flare takes where its end says nothing else. */
   allowance: T.Optional(Quantity),
   protectors: T.Optional(T.Integer({ minimum: 0, maximum: 40 })),
@@ -143,7 +143,7 @@ const HoseEndShape = strict({
 });
 export const HoseRequest = strict({
   needed: HoseNeeded,
-  ends: T.Array(HoseEndShape, { minItems: 2, maxItems: 2 }),
+  ends: T.Tuple([HoseEndShape, HoseEndShape]),
   bendRadius: Quantity,
   slack: T.Optional(Quantity),
   /** How far a fitting moves from where it was measured: raised bars, another carrier. */

@@ -4,7 +4,7 @@ import type { WayStep } from './way.js';
 
 /** A way as a decision keeps it: one row for each step, the piece by its key in the catalogue, and what is open after it. */
 
-const ACTS = ['adapter', 'union', 'line', 'reflare'] as const;
+const ACTS = ['adapter', 'union', 'reflare'] as const;
 export interface WayNote {
   readonly do: (typeof ACTS)[number];
   readonly key?: string;

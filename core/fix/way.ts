@@ -10,7 +10,7 @@ import type { Fix, FixPart } from './types.js';
  */
 export type WayStep =
   | {
-      readonly do: 'adapter' | 'union' | 'line';
+      readonly do: 'adapter' | 'union';
       readonly name: string;
       /** The end that goes into what is open, and the one that it leaves open. */
       readonly in: Opening;
@@ -18,8 +18,8 @@ export type WayStep =
     }
   | { readonly do: 'reflare'; readonly thread: string; readonly seat: SeatForm };
 
-const KINDS = { adapter: 'adapter', union: 'connector', line: 'line' } as const;
-const MINUTES = { adapter: 5, union: 5, line: 25, reflare: 15 } as const;
+const KINDS = { adapter: 'adapter', union: 'connector' } as const;
+const MINUTES = { adapter: 5, union: 5, reflare: 15 } as const;
 
 /** The name of what is put between, at its line. */
 const beside = (line: string, what: string, n: number): string => `${line} ${what} ${n}`;
@@ -56,8 +56,7 @@ export function wayFix(
     edits.push({ do: 'part', part: { id, kind: KINDS[step.do], facts: [...facts(step.in, 'in'), ...facts(step.out, 'out')] } }); // prettier-ignore
     edits.push({ do: 'join', joint: { id: open === port ? joint.id : `${id} in`, kind: 'port', between: [open, `${id}@in`] } }); // prettier-ignore
     open = `${id}@out`;
-    // A made-up line comes as it is: its nuts are on it.
-    if (step.do !== 'line') parts.push(order(`piece-${i + 1}`, step.do === 'union' ? 'connector' : 'adapter', 1, { thread: step.in.thread, seat: step.in.seat, ...endsOf([step.in, step.out]) })); // prettier-ignore
+    parts.push(order(`piece-${i + 1}`, step.do === 'union' ? 'connector' : 'adapter', 1, { thread: step.in.thread, seat: step.in.seat, ...endsOf([step.in, step.out]) })); // prettier-ignore
   });
   if (open !== port) edits.push({ do: 'join', joint: { id: `${readRef(open).part} out`, kind: 'port', between: [open, line] } }); // prettier-ignore
   const last = steps.at(-1);

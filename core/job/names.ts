@@ -75,7 +75,7 @@ export function jointWords({ id }: JointName): string {
   if (id.endsWith('-neck')) return 'reservoir on its necks';
   if (id.endsWith('-feed')) return 'feed hose';
   // What a way puts between has its own joints: the one behind the first piece is told as that.
-  const behind = /(line|hose) (.+) (adapter|union|line) \d+ (in|out)$/.exec(id);
+  const behind = /(line|hose) (.+) (adapter|union) \d+ (in|out)$/.exec(id);
   if (behind)
     return `${behind[1]}, ${(behind[2] ?? '').replace(/-/g, ' ')}, behind its ${behind[3] === 'union' ? 'connector' : behind[3]}`;
   const line = /(line|hose) (.+)$/.exec(id);

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { HoseRequest, LineCutRequest, LineFileRequest, LinePointsRequest, RouteRequest, type HoseAnswer, type LineCutAnswer, type LinePointsAnswer, type RouteAnswer } from '@kerabat/contract'; // prettier-ignore
-import { cutLine, findRoutes, findTube, hoseFault, hoseLength, legsOf, lineFault, MOST_BENDS, TUBE_NAMES, type CutLine, type FittingPiece, type HosePlace, type LineOrder, type RouteLine, type Xyz } from '@kerabat/core/line'; // prettier-ignore
+import { cutLine, findRoutes, findTube, hoseFault, hoseLength, legsOf, lineFault, MOST_BENDS, TUBE_NAMES, type CutLine, type FittingPiece, type HoseEnd, type HosePlace, type LineEnd, type LineOrder, type RouteLine, type Xyz } from '@kerabat/core/line'; // prettier-ignore
 import { findThread, readThread } from '@kerabat/core/thread';
 import { mm, type Quantity } from '@kerabat/core/units';
 import { hoseWords, lineCheckWords, lineStepWords, routeRefusal, routeStepWords, routeWhy } from '@kerabat/core/words';
@@ -41,14 +41,15 @@ function routeLine({ nut, far, length, ...line }: NonNullable<RouteRequest['line
 /** A line as it was asked for, in mm: by legs and bends, or by its corners. */
 export function lineIn(asked: LineCutRequest): LineOrder {
   const { tube, material = 'steel', ends, allowance, protectors } = asked;
-  const [first, second] = ends.map(({ nut, allowance: own, ...end }, i) => {
+  const end = (i: 0 | 1): LineEnd => {
+    const { nut, allowance: own, flare } = ends[i];
     const takes = own ?? allowance;
     return {
-      ...end,
+      flare,
       ...(nut === undefined ? {} : { nut: threadIn(nut, `/ends/${i}/nut`) }),
       ...(takes ? { allowanceMm: sizeOf(takes, 'length', `/ends/${i}/allowance`, { from0: true, most: 50 }) } : {}),
     };
-  }) as unknown as LineOrder['ends'];
+  };
   const legs = asked.points ? byPoints(asked) : byLegs(asked);
   const fault = lineFault(legs);
   if (fault) throw badRequest(fault.sentence, fault.pointer);
@@ -56,7 +57,7 @@ export function lineIn(asked: LineCutRequest): LineOrder {
     ...legs,
     tube: tubeIn(tube, '/tube'),
     material,
-    ends: [first, second],
+    ends: [end(0), end(1)],
     ...(protectors ? { protectors } : {}),
   };
 }
@@ -206,10 +207,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
         ...string(needed.lockLeft, 'lock-left', '/needed/lockLeft'),
         ...string(needed.lockRight, 'lock-right', '/needed/lockRight'),
       },
-      ends: ends.map(({ away, clocking }) => ({
-        ...(away === undefined ? {} : { awayDeg: away }),
-        ...(clocking === undefined ? {} : { clockingDeg: clocking }),
-      })) as unknown as Parameters<typeof hoseLength>[0]['ends'],
+      ends: [endOf(ends[0]), endOf(ends[1])] as const,
       bendRadiusMm: sizeOf(bendRadius, 'length', '/bendRadius'),
       ...(moved ? { movedMm: sizeOf(moved, 'length', '/moved', { from0: true }) } : {}),
       ...(slack ? { slackMm: sizeOf(slack, 'length', '/slack', { from0: true }) } : {}),
@@ -225,6 +223,11 @@ export function lineRoutes(router: Router, stores: Stores): void {
     } satisfies HoseAnswer;
   });
 }
+
+const endOf = ({ away, clocking }: HoseRequest['ends'][number]): HoseEnd => ({
+  ...(away === undefined ? {} : { awayDeg: away }),
+  ...(clocking === undefined ? {} : { clockingDeg: clocking }),
+});
 
 const FILE_TYPES = { csv: 'text/csv; charset=utf-8', dxf: 'image/vnd.dxf', pdf: 'application/pdf' } as const;
 

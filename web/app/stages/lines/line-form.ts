@@ -119,6 +119,12 @@ export function orderOf(typed: TypedLine, trials: Trials): LineOrder | undefined
   };
 }
 
+const endOf = ({ flare, nut, allowanceMm }: LineEnd): LineCutRequest['ends'][number] => ({
+  flare,
+  ...(nut === undefined ? {} : { nut }),
+  ...(allowanceMm === undefined ? {} : { allowance: mm(allowanceMm) }),
+});
+
 /** The same line as it is asked for over HTTP. */
 export function requestOf({ tube, material, legsMm, bends, ends, protectors }: LineOrder): LineCutRequest {
   return {
@@ -131,11 +137,7 @@ export function requestOf({ tube, material, legsMm, bends, ends, protectors }: L
       ...(rotationDeg === undefined ? {} : { rotation: rotationDeg }),
       ...(byArc === undefined ? {} : { byArc }),
     })),
-    ends: ends.map(({ flare, nut, allowanceMm }) => ({
-      flare,
-      ...(nut === undefined ? {} : { nut }),
-      ...(allowanceMm === undefined ? {} : { allowance: mm(allowanceMm) }),
-    })),
+    ends: [endOf(ends[0]), endOf(ends[1])],
     ...(protectors === undefined ? {} : { protectors }),
   };
 }
@@ -147,8 +149,8 @@ export function typedOf(line: LineCutRequest): TypedLine {
   return {
     tube: line.tube,
     material: line.material ?? 'steel',
-    flares: [first?.flare ?? 'none', second?.flare ?? 'none'],
-    nuts: [first?.nut ?? '', second?.nut ?? ''],
+    flares: [first.flare, second.flare],
+    nuts: [first.nut ?? '', second.nut ?? ''],
     protectors: line.protectors === undefined ? '' : String(line.protectors),
     legs: (line.legs ?? []).map((leg) => plain(toBase(leg))),
     bends: (line.bends ?? []).map(({ angle, radius, rotation = 0 }) => ({

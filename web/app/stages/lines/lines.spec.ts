@@ -151,7 +151,13 @@ describe('a line to be made', () => {
   it('is kept under a name, and what somebody else kept first is not overwritten', async () => {
     const keepLine = vi.fn((..._: unknown[]) => throwError(() => new HttpErrorResponse({ status: 412, error: { detail: 'Somebody else saved "rear" in the meantime.' } }))); // prettier-ignore
     const dropLine = vi.fn((..._: unknown[]) => of(null));
-    const kept = { name: 'rear', line: { tube: '3/16 in', ends: [] }, version: 3, by: 'Mara', at: '' };
+    const kept = {
+      name: 'rear',
+      line: { tube: '3/16 in', ends: [{ flare: 'none' as const }, { flare: 'none' as const }] },
+      version: 3,
+      by: 'Mara',
+      at: '',
+    };
     const { host, text, settle } = await render(KeptLines, { api: { keepLine, dropLine, vehicleLines: () => of({ lines: [kept] }) }, inputs: { vehicle: 'q3', line: kept.line } }); // prettier-ignore
     await settle();
     named(host, 'Keep').click();

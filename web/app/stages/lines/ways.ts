@@ -122,29 +122,26 @@ export class WaysView {
     };
   });
 
-  /** Pieces and a new end are laid into the chain; another line is ordered as a line of the list. */
+  /** Pieces and a new end are laid into the chain; where a made-up line, a tee or a plug is part of it each thing is a line of the list. */
   protected async take(way: Way): Promise<void> {
     const [work, at] = [this.work(), this.position()];
     if (!work) return;
-    const notes = way.steps.flatMap((step): WayNote[] => {
-      const { do: act, item, thread = '', seat } = step;
-      if (seat === undefined) return [];
-      if (act === 'reflare') return [{ do: 'reflare', thread, seat }];
-      return item && (act === 'adapter' || act === 'union' || (act === 'made-line' && way.steps.length > 1))
-        ? [{ do: act === 'made-line' ? 'line' : act, key: item.key, thread, seat }]
-        : [];
-    });
-    if (notes.length > 0) {
+    const notes = notesOf(way);
+    if (notes) {
+      if (notes.length === 0) return this.said.set('It goes in as it is: nothing is ordered.');
       const subject = `remedy:${work.slot}/way@${at}`;
       this.problem.set(await this.service.decide(subject, 'accepted', way.steps.map((s) => s.words).join(' '), wayText(notes))); // prettier-ignore
       this.said.set(this.problem() ? undefined : 'Taken: it is on the parts list, and the joint is judged with it.');
       return;
     }
-    const [step] = way.steps;
-    if (!step || step.do === 'screw-in') return this.said.set('It goes in as it is: nothing is ordered.');
     const reason = `way from the port ${at.replace('-', ' ')} to its line`;
-    this.problem.set(await this.service.addSlip(step.item?.name ?? step.words, step.item?.number ?? '', 1, reason));
-    this.said.set(this.problem() ? undefined : 'On the parts list as a line by hand: the joint stays open until it is measured.'); // prettier-ignore
+    for (const { do: act, item, words } of way.steps) {
+      if (act === 'screw-in') continue;
+      const problem = await this.service.addSlip(item?.name ?? words, item?.number ?? '', 1, reason);
+      this.problem.set(problem);
+      if (problem !== undefined) return this.said.set(undefined);
+    }
+    this.said.set('On the parts list by hand: the joint stays open until it is measured.');
   }
 
   protected async undo(): Promise<void> {
@@ -152,4 +149,17 @@ export class WaysView {
     if (work) this.problem.set(await this.service.undecide(`remedy:${work.slot}/way@${this.position()}`));
     this.said.set(undefined);
   }
+}
+
+/** What a decision keeps of a way; undefined where it holds something that is no piece between and no new end. */
+function notesOf({ steps }: Way): readonly WayNote[] | undefined {
+  const notes: WayNote[] = [];
+  for (const { do: act, item, thread = '', seat } of steps) {
+    if (act === 'screw-in') continue;
+    if (act === 'reflare' && seat !== undefined) notes.push({ do: act, thread, seat });
+    else if ((act === 'adapter' || act === 'union') && item && seat !== undefined)
+      notes.push({ do: act, key: item.key, thread, seat }); // prettier-ignore
+    else return undefined;
+  }
+  return notes;
 }
