@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { HoseAnswer, LineCutAnswer, LinePointsAnswer, RouteAnswer } from '@kerabat/contract';
-import { indexFittings } from '@kerabat/core/line';
 import { testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;
@@ -106,9 +105,15 @@ describe('from a port to a line', () => {
     expect([bad.status, detail(bad.body).errors?.[0]?.pointer]).toEqual([400, '/port/thread']);
     expect((await ask('fittings/route', { port, second: LINE })).status).toBe(400);
   });
-  it('what an import brings is searched at once', () => {
-    const piece = { key: 'a', kind: 'adapter' as const, name: 'a', ends: [{ gender: 'male' as const, thread: 'M14x1.5', seat: 'o-ring' as const }, { gender: 'female' as const, thread: 'M10x1.0', seat: 'bubble-flare' as const }] }; // prettier-ignore
-    expect(indexFittings([piece]).into({ gender: 'female', thread: 'M14x1.5', seat: 'o-ring' })).toHaveLength(1);
+  it('a piece that comes into the catalogue is found by the next question', async () => {
+    const asked = { port: { thread: 'M14x1.5', seat: 'inverted-flare', gender: 'female' }, line: LINE };
+    const found = async () => ((await ask('fittings/route', asked)).body as RouteAnswer).routes.map(({ steps }) => steps[0]?.item?.key); // prettier-ignore
+    expect(await found()).toEqual([]);
+    const { catalogue } = server.databases;
+    catalogue.exec(`INSERT INTO fitting (key, kind, name, source_id) SELECT 'late', 'adapter', 'Adapter that came late', MIN(id) FROM source;
+      INSERT INTO fitting_end (fitting_id, position, gender, thread, seat) SELECT id, 'in', 'male', 'M14x1.5', 'inverted-flare' FROM fitting WHERE key = 'late';
+      INSERT INTO fitting_end (fitting_id, position, gender, thread, seat) SELECT id, 'out', 'female', '3/8-24 UNF', 'inverted-flare' FROM fitting WHERE key = 'late';`);
+    expect((await found())[0]).toBe('late');
   });
 });
 
