@@ -16,6 +16,7 @@ import { ControlField } from '../parts/control-field';
 import { Folded } from '../parts/folded';
 import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';
+import { ShareBar } from '../parts/share-bar';
 import { SettingsService } from '../settings/settings-service';
 
 const LABEL = { width: 116, height: 20 };
@@ -24,7 +25,7 @@ const LABEL = { width: 116, height: 20 };
 @Component({
   selector: 'app-thread-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ControlField, DrawingView, Folded, MatFormFieldModule, MatSelectModule, QuantityField, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [ControlField, ShareBar, DrawingView, Folded, MatFormFieldModule, MatSelectModule, QuantityField, ReactiveFormsModule, StateMark], // prettier-ignore
   providers: [SettingsService],
   templateUrl: './thread-bench.html',
   styleUrl: './thread-bench.scss',
@@ -128,7 +129,6 @@ export class ThreadBench {
   protected readonly profileStates = new Map([['binds', 'does-not-fit' as const]]);
   protected readonly words = threadIdentityWords;
   protected readonly checkWords = threadCheckWords;
-  protected readonly percent = (p: number): string => `${Math.round(p * 100)} %`;
   protected readonly both = (mm: number): string => printBoth({ value: mm, unit: 'mm' });
 
   protected readonly read = computed(() => (this.typed().name.trim() === '' ? undefined : readThread(this.typed().name))); // prettier-ignore

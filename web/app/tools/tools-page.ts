@@ -8,6 +8,7 @@ import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
 import { QuantityField } from '../parts/quantity-field';
 import { boreViews } from '@kerabat/core/drawing';
 import { DrawingView } from '../drawing/drawing';
+import { ShareBar } from '../parts/share-bar';
 import { SettingsService } from '../settings/settings-service';
 import { RodTools } from './rod-tools';
 import { Folded } from '../parts/folded';
@@ -16,7 +17,7 @@ import { Folded } from '../parts/folded';
 @Component({
   selector: 'app-tools-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, DrawingView, Folded, MatFormFieldModule, MatSelectModule, QuantityField, RodTools],
+  imports: [ShareBar, RouterLink, DrawingView, Folded, MatFormFieldModule, MatSelectModule, QuantityField, RodTools],
   providers: [SettingsService],
   templateUrl: './tools-page.html',
   styleUrl: './tools-page.scss',
@@ -53,5 +54,4 @@ export class ToolsPage {
   protected both = printBoth;
   protected nominal = (d: number): string => boreName(d) ?? '';
   protected area = (mm2: number): string => printBoth({ value: mm2, unit: 'mm2' });
-  protected percent = (p: number): string => `${Math.round(p * 100)} %`;
 }
