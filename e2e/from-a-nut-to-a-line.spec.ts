@@ -76,15 +76,28 @@ it('a template becomes a line: measured, drawn, checked, kept for the vehicle an
   const id = await job();
   const seat = await sit();
   await seat.go(`/jobs/${id}/lines/make`);
-  await seat.see('Cut 515 mm');
-  await seat.see('Cut 515 mm · 20.28 in square');
-  await seat.tabTo('Leg 1');
-  await seat.keys('End', 'Backspace', 'Backspace', 'Backspace');
-  await seat.type('8 in');
-  await seat.see('Cut 538 mm');
-  await seat.tabTo('Add bend and leg');
-  await seat.keys('Enter');
   await seat.see('A figure is wanting');
+  const put = async (field: string, text: string): Promise<void> => {
+    await seat.tabTo(field);
+    await seat.type(text);
+  };
+  /** The focus goes on to the angle of the new bend. */
+  const addBend = async (n: number): Promise<void> => {
+    await seat.tabTo('Add bend and leg');
+    await seat.keys('Enter');
+    await seat.page.waitForFunction((id: string) => document.activeElement?.id === id, { timeout: 8000 }, `line-angle-${n}`); // prettier-ignore
+  };
+  await put('Leg 1', '8 in');
+  await addBend(1);
+  await seat.type('90');
+  await put('Radius of bend 1', '16');
+  await put('Leg 2', '240');
+  await addBend(2);
+  await seat.type('45');
+  await put('Leg 3', '95');
+  await seat.see('Cut 538 mm · 21.18 in square');
+  await addBend(3);
+  await seat.type('90');
   await seat.tabTo('Turn of the tube before bend 3');
   await seat.type('90');
   await seat.tabTo('Leg 4');

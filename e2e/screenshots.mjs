@@ -8,7 +8,7 @@ import puppeteer from 'puppeteer-core';
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
   ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['interchange', '/jobs/3/interchange'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel', { press: 'Assume what is usual' }],
-  ['lines', '/jobs/6/lines/ways'], ['make-a-line', '/jobs/3/lines/make'], ['kit', '/jobs/8/kit'], ['work-card', '/jobs/3/fit/card'], ['numbers', '/numbers?q=30718'], ['whole-chain', '/jobs/6/fit/whole'], ['tools', '/tools/thread?thread=3%2F8-24%20UNF'], ['settings', '/settings'], ['customer', '/jobs/3/customer'],
+  ['lines', '/jobs/6/lines/ways'], ['make-a-line', '/tools/lines', { press: 'Make a line' }], ['kit', '/jobs/8/kit'], ['work-card', '/jobs/3/fit/card'], ['numbers', '/numbers?q=30718'], ['whole-chain', '/jobs/6/fit/whole'], ['tools', '/tools/thread?thread=3%2F8-24%20UNF'], ['settings', '/settings'], ['customer', '/jobs/3/customer'],
   ['bring-in', '/library/bring-in'], ['library-dark', '/library', { dark: true }], ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
 ]; // prettier-ignore
 
@@ -90,7 +90,7 @@ for (const [name, path, { width = 1280, height = 800, dark = false, press } = {}
   if (name === 'tools') await fillTools(page);
   if (name === 'bring-in') await bringIn(page);
   if (press) {
-    await page.locator(`button ::-p-text(${press})`).click();
+    await page.locator(`:is(button, [role=tab]) ::-p-text(${press})`).click();
     await page.waitForNetworkIdle();
   }
   await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });

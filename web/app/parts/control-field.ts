@@ -6,6 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 /** A control of a form as a field: what is typed is written as it is, and what is wrong with it stands below it in words. */
 @Component({
   selector: 'app-control-field',
+  host: { '[attr.id]': 'null' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatFormFieldModule, MatInputModule, ReactiveFormsModule],
   template: `
@@ -18,6 +19,7 @@ import { MatInputModule } from '@angular/material/input';
         class="mono"
         autocomplete="off"
         [formControl]="control()"
+        [id]="id()"
         [attr.maxlength]="most()"
         [attr.inputmode]="figure() ? 'decimal' : null"
         [attr.aria-label]="name() ?? (bare() ? label() : null)"
@@ -34,6 +36,9 @@ import { MatInputModule } from '@angular/material/input';
   `,
 })
 export class ControlField {
+  private static count = 0;
+  /** For whoever puts the focus there. */
+  readonly id = input(`control-${ControlField.count++}`);
   readonly control = input.required<FormControl<string>>();
   readonly label = input.required<string>();
   /** In a table the head names it: its label is only heard. */

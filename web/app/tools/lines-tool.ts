@@ -12,6 +12,7 @@ import { WayFinder } from '../stages/lines/way-finder';
   template: `
     <div class="page">
       <h1>Lines and hoses</h1>
+      <p class="small quiet">Each begins with an example: type over it.</p>
       <mat-tab-group animationDuration="0" mat-stretch-tabs="false" preserveContent>
         <mat-tab label="From a port to a line"><app-way-finder /></mat-tab>
         <mat-tab label="Make a line"><app-line-maker /></mat-tab>

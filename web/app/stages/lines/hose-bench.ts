@@ -23,6 +23,8 @@ import { SettingsService } from '../../settings/settings-service';
 
 const BLANK = { bump: '', droop: '300', 'lock-left': '', 'lock-right': '', radius: '40', moved: '', firstAway: '90', secondAway: '90', firstClock: '0', secondClock: '0', eyes: '10', washer: '1', screwed: '9', firstEnd: '', secondEnd: '' }; // prettier-ignore
 type TypedHose = typeof BLANK;
+/** Nothing of a job’s hose is known before somebody measures it. */
+const NOTHING = Object.fromEntries(Object.keys(BLANK).map((key) => [key, ''])) as TypedHose;
 
 /** Labels of the drawing, and how wide each is. */
 const HOSE_LABELS = [
@@ -163,6 +165,8 @@ export class HoseBench {
   private readonly practice = inject(SettingsService).current;
   private readonly drafts = inject(Drafts);
   readonly name = input('tool');
+  /** It begins with an example to type over. */
+  readonly example = input(true);
   protected readonly places = HOSE_PLACES.map((place) => ({ place, words: hosePlaceWords(place) }));
   protected readonly ends = [
     { away: 'firstAway', clock: 'firstClock', words: 'First end' },
@@ -239,8 +243,8 @@ export class HoseBench {
 
   constructor() {
     effect(() => {
-      const name = this.name();
-      untracked(() => this.form.reset({ ...BLANK, ...this.drafts.read<TypedHose>(`hose-${name}`) }));
+      const [name, blank] = [this.name(), this.example() ? BLANK : NOTHING];
+      untracked(() => this.form.reset({ ...blank, ...this.drafts.read<TypedHose>(`hose-${name}`) }));
     });
     effect(() => {
       const typed = this.typed();

@@ -7,7 +7,7 @@ import { HoseBench } from './hose-bench';
   selector: 'app-hose-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [HoseBench],
-  template: `<app-hose-bench [name]="'job-' + id()" />`,
+  template: `<app-hose-bench [name]="'job-' + id()" [example]="false" />`,
 })
 export class HoseView {
   private readonly service = inject(JobService);

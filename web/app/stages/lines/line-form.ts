@@ -39,7 +39,7 @@ const degrees = (least: number, most: number, empty = false) => ({ value }: Abst
 const thread = ({ value }: AbstractControl<string>): ValidationErrors | null =>
   value.trim() === '' || findThread(value) ? null : told('no thread of a standard');
 
-export const newBend = (make: NonNullableFormBuilder, radius = '', angle = '90'): FormGroup<BendGroup> =>
+export const newBend = (make: NonNullableFormBuilder, radius = '', angle = ''): FormGroup<BendGroup> =>
   make.group({
     angle: [angle, degrees(0.1, 180)],
     radius: [radius, length],

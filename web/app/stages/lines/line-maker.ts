@@ -16,6 +16,7 @@ import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';
 import { DrawingView } from '../../drawing/drawing';
+import { focusSoon } from '../../parts/focus';
 import { ControlField } from '../../parts/control-field';
 import { Folded } from '../../parts/folded';
 import { keepFile } from '../../parts/keep-file';
@@ -168,9 +169,11 @@ export class LineMaker {
 
   protected addBend(): void {
     const { bends, legs } = this.form().controls;
-    bends.push(newBend(this.make, this.typed().bends.at(-1)?.radius ?? '16'));
+    bends.push(newBend(this.make, this.typed().bends.at(-1)?.radius ?? ''));
     legs.push(newLeg(this.make));
     this.form().markAsDirty();
+    // The button moves to the new last row: the focus goes on to what is typed next.
+    focusSoon(`line-angle-${bends.length}`);
   }
 
   /** A bend goes, and the leg behind it. */
@@ -179,6 +182,7 @@ export class LineMaker {
     bends.removeAt(i);
     legs.removeAt(i + 1);
     this.form().markAsDirty();
+    focusSoon(`line-leg-${i + 1}`);
   }
 
   /** What a test flare took is taken for every line of this tube with this flare from now on. */

@@ -28,7 +28,10 @@ export class MakeView {
     const tube = TUBE_NAMES.find((name) => facts.some((f) => f.attribute === 'tube' && f.value === name));
     const flare = LINE_FLARES.find((form) => unit.some((f) => f.attribute === 'port-seat' && f.value === form));
     const nut = unit.find((f) => f.attribute === 'port-thread')?.value;
+    // Nobody has measured this line yet: nothing of how it runs is filled in.
     return {
+      legs: [''],
+      bends: [],
       ...(tube ? { tube } : {}),
       ...(flare ? { flares: [flare, flare] } : {}),
       ...(typeof nut === 'string' ? { nuts: [nut, nut] } : {}),
