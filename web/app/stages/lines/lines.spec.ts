@@ -76,11 +76,11 @@ describe('ways', () => {
     expect(byLabel(host, 'Thread of its nut').value).toBe('3/8-24 UNF');
   });
   it('in a job they begin with what is known; pieces become a fix, another line a line by hand', async () => {
-    const face = (side: 'unit' | 'vehicle', thread: string, seat: string) => ({ side, part: side, kind: side === 'unit' ? ('brake-master' as const) : ('line' as const), words: side, facts: [{ attribute: 'port-thread' as const, value: thread }, { attribute: 'port-seat' as const, value: seat }] }); // prettier-ignore
+    const face = (side: 'unit' | 'vehicle', thread: string, seat: string, tube = '') => ({ side, part: side, kind: side === 'unit' ? ('brake-master' as const) : ('line' as const), words: side, facts: [{ attribute: 'port-thread' as const, value: thread }, { attribute: 'port-seat' as const, value: seat }, ...(tube === '' ? [] : [{ attribute: 'tube' as const, value: tube }])] }); // prettier-ignore
     const line = joint({
       id: 'line', words: 'line, rear left', state: 'does-not-fit',
       checks: [check({ id: 'thread@rear-left', remedies: [remedy({ key: 'way@rear-left', words: 'Adapter', accepted: true })] })],
-      drawn: { kind: 'port', faces: [face('unit', 'M12x1.0', 'bubble-flare'), face('vehicle', '7/16-24 UNS', 'inverted-flare')] },
+      drawn: { kind: 'port', faces: [face('unit', 'M12x1.0', 'bubble-flare'), face('vehicle', '7/16-24 UNS', 'inverted-flare', '4.75 mm')] },
     }); // prettier-ignore
     const service = job(workspace({ chosen: CHOSEN, joints: [line] }));
     const routes = vi.fn((..._: unknown[]) => of(WAYS));
@@ -97,6 +97,13 @@ describe('ways', () => {
     named(host, 'Undo way: Adapter').click();
     await settle();
     expect(service.undecide).toHaveBeenCalledWith('remedy:brake-master/way@rear-left');
+    // What nobody knows is not guessed: without its tube nothing is asked.
+    const untold = { ...line, drawn: { kind: 'port' as const, faces: [face('unit', 'M12x1.0', 'bubble-flare'), face('vehicle', '7/16-24 UNS', 'inverted-flare')] as [ReturnType<typeof face>, ReturnType<typeof face>] } }; // prettier-ignore
+    const none = vi.fn((..._: unknown[]) => of(WAYS));
+    const other = await render(WaysView, using(job(workspace({ chosen: CHOSEN, joints: [untold] })), { routes: none }));
+    await other.settle();
+    expect(none).not.toHaveBeenCalled();
+    expect(other.text()).toContain('not known tube');
   });
 });
 

@@ -39,12 +39,13 @@ import { JoinedView } from './joined-view';
 /** A port and a line as they are typed, or as a job knows them. */
 export interface TypedWay {
   readonly port: string;
-  readonly seat: SeatForm;
+  /** Empty: nobody has looked. */
+  readonly seat: SeatForm | '';
   readonly gender: Gender;
   readonly joins: boolean;
   readonly tube: string;
   readonly nut: string;
-  readonly flare: LineFlare | 'compression';
+  readonly flare: LineFlare | 'compression' | '';
   readonly hose: boolean;
   readonly farNut: string;
   readonly farFlare: LineFlare | '';
@@ -125,8 +126,9 @@ export class WayFinder {
   /** Port and line in one line, for when they are known and folded away. */
   protected readonly summary = computed(() => {
     const { port, seat, joins, tube, nut, flare } = this.typed();
-    const end = flare === 'compression' ? flare : valueWords('port-seat', flare);
-    return `Port ${port || 'not known'}, ${valueWords('port-seat', seat)}; ${joins ? `line ${nut || 'not known'}, ${end}, ${tube} tube` : 'no line'}`;
+    const form = (of: string): string => (of === '' ? 'seat not known' : of === 'compression' ? of : valueWords('port-seat', of)); // prettier-ignore
+    const line = joins ? `line ${nut || 'not known'}, ${form(flare)}, ${tube || 'not known'} tube` : 'no line';
+    return `Port ${port || 'not known'}, ${form(seat)}; ${line}`;
   });
   protected readonly problem = computed(() => this.outcome()?.problem);
   protected readonly answer = computed(() => this.outcome()?.answer);
@@ -139,11 +141,11 @@ export class WayFinder {
   });
   protected readonly port = computed(() => {
     const { port, seat, gender } = this.typed();
-    return { thread: findThread(port)?.designation ?? '', seat, gender };
+    return seat === '' ? undefined : { thread: findThread(port)?.designation ?? '', seat, gender };
   });
   protected readonly line = computed(() => {
     const { joins, tube, nut, flare, hose } = this.typed();
-    return joins && flare !== 'compression' ? { tube, nut: findThread(nut)?.designation ?? '', flare, hose } : undefined;
+    return joins && flare !== 'compression' && flare !== '' ? { tube, nut: findThread(nut)?.designation ?? '', flare, hose } : undefined;
   }); // prettier-ignore
 
   constructor() {
@@ -170,10 +172,10 @@ export class WayFinder {
   }
 
   private request(typed: TypedWay, have: readonly LineOperation[]): RouteRequest | undefined {
-    if (!findThread(typed.port)) return undefined;
+    if (!findThread(typed.port) || typed.seat === '') return undefined;
     const port = { thread: typed.port, seat: typed.seat, gender: typed.gender };
     if (!typed.joins) return { port };
-    if (!findThread(typed.nut)) return undefined;
+    if (!findThread(typed.nut) || typed.flare === '' || typed.tube === '') return undefined;
     const { quantity } = readQuantity(typed.length, { expects: 'length' });
     const line = { tube: typed.tube, nut: typed.nut, flare: typed.flare, ...(typed.hose ? { hose: true } : {}) };
     const far = typed.farFlare !== '' && findThread(typed.farNut) ? { far: { nut: typed.farNut, flare: typed.farFlare } } : {}; // prettier-ignore

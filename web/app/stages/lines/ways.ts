@@ -114,10 +114,10 @@ export class WaysView {
     const tube = TUBE_NAMES.find((name) => name === of('vehicle', 'tube'));
     return {
       port: of('unit', 'port-thread') ?? '',
-      ...(seat ? { seat } : {}),
+      seat: seat ?? '',
       nut: of('vehicle', 'port-thread') ?? '',
-      ...(flare ? { flare } : {}),
-      ...(tube ? { tube } : {}),
+      flare: flare ?? '',
+      tube: tube ?? '',
       hose: this.current()?.joint.words.toLowerCase().includes('hose') ?? false,
     };
   });
