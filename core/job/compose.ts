@@ -55,6 +55,7 @@ export function composeJob(rows: JobRows): ChainInput {
     fluids: true,
     whole: then.whole,
     variants: then.variants,
+    lineFeeds: now.lineFeeds,
     asks: rows.places.flatMap((place) =>
       partsOf(place.slot).flatMap((part) => place.asks.map((attribute) => ({ part, attribute }))),
     ),
@@ -63,7 +64,7 @@ export function composeJob(rows: JobRows): ChainInput {
 
 /** A vehicle's places as parts and joints: as they are, or as a conversion leaves them. */
 function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean): Draft & { readonly whole: boolean } {
-  const draft: Draft = { parts: new Map(), joints: [], edits: [], variants: [], feeds: new Map() };
+  const draft: Draft = { parts: new Map(), joints: [], edits: [], variants: [], feeds: new Map(), lineFeeds: [] };
   const ordered = [...places].sort((a, b) => ORDER.indexOf(a.slot) - ORDER.indexOf(b.slot));
   const booster = rows.booster || ordered.some((place) => place.slot === 'booster');
   for (const place of ordered) addUnit(place, draft);

@@ -1,5 +1,6 @@
 import type { AttributeName } from '../attribute/index.js';
 import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../chain/index.js';
+import type { LineFeed } from '../joint/feeds.js';
 import type { Variant } from '../joint/types.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
 import { STUDS } from './places.data.js';
@@ -34,6 +35,8 @@ export interface Draft {
   readonly variants: Variant[];
   /** What the line at a port feeds, where it is known: "master@front-left". */
   readonly feeds: Map<string, string>;
+  /** What the port that each line of a master sits in is recorded to feed. */
+  readonly lineFeeds: LineFeed[];
 }
 
 function chainFact({ attribute, position, value, tolerance, source }: Fact, at?: string): ChainFact {

@@ -27,6 +27,7 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
   for (const [position, feeds] of lines) {
     if (feeds !== undefined) draft.feeds.set(`${id}@${position}`, feeds);
     const line = `${id} ${end} ${position}`;
+    if (feeds !== undefined && place.slot === 'brake-master') draft.lineFeeds.push({ line, feeds });
     // An option or a build month brings other lines than the record's: the port that a line was found in goes before it.
     const own = facts.filter(
       (f) =>

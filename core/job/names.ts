@@ -58,6 +58,7 @@ const JOINT_WORDS: Readonly<Record<string, string>> = {
   supply: 'what drives the booster',
   mated: 'parts of a production change',
   circuits: 'circuits',
+  feeds: 'what each outlet feeds',
 };
 const BY_PREFIX: readonly (readonly [string, string])[] = [
   ['place:', 'another design'],

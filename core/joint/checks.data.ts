@@ -116,6 +116,8 @@ export const PLACE_CODES = [
   'place.asked',
   'circuit.crossed',
   'circuit.fed',
+  'circuit.feeds',
+  'circuit.axle',
   'circuit.open-port',
   'fluid.seals',
   'fluid.cap',

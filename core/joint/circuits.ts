@@ -16,7 +16,7 @@ interface Spaces {
 }
 
 /** The circuit that a port of a part with several belongs to: as recorded, else what it feeds, else itself. */
-function circuitOf(part: Part, at: string): string {
+export function circuitOf(part: Part, at: string): string {
   const fact = (name: 'port-circuit' | 'port-feeds') =>
     part.facts.find((f) => f.attribute === name && f.position === at)?.value;
   return String(fact('port-circuit') ?? fact('port-feeds') ?? at);

@@ -11,6 +11,7 @@ import {
 import { judgeAsked } from '../joint/asked.js';
 import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
 import { judgeCircuits } from '../joint/circuits.js';
+import { judgeFeeds } from '../joint/feeds.js';
 import { judgeClutch } from '../joint/paths.js';
 import { judgePlaces, judgeSets } from '../joint/places.js';
 import { judgeRefusals, judgeVehicle } from '../joint/vehicle.js';
@@ -99,6 +100,7 @@ export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: 
     ...judgePlaces(view),
     ...judgeSets(view),
     ...judgeCircuits(view, input.whole === true, input.whole === true || input.fluids === true),
+    ...judgeFeeds(view, input.lineFeeds ?? []),
     ...judgeClutch(view),
     ...judgeVehicle(view),
     ...judgeAsked(view, input.asks ?? []),

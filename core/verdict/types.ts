@@ -1,5 +1,6 @@
 import type { BoxItem, Chain, Edit } from '../chain/index.js';
 import type { CheckCode, JudgedJoint, Refusal } from '../joint/index.js';
+import type { LineFeed } from '../joint/feeds.js';
 import type { Variant } from '../joint/types.js';
 import type { CardStep } from '../workcard/card.js';
 import type { BareList } from '../need/index.js';
@@ -69,6 +70,8 @@ export interface ChainInput extends Chain {
   readonly asks?: readonly { readonly part: string; readonly attribute: string }[];
   /** The parts and joints are the whole of a system: circuits are judged too. */
   readonly whole?: boolean;
+  /** What lines without another end feed now. */
+  readonly lineFeeds?: readonly LineFeed[];
   /** The fluid of every system that a new unit belongs to is known, or asked for. */
   readonly fluids?: boolean;
 }

@@ -33,6 +33,8 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'wiring.plug': 'sensor connector',
   'circuit.crossed': 'circuits',
   'circuit.fed': 'feed of the wheel',
+  'circuit.feeds': 'what the outlet feeds',
+  'circuit.axle': 'feed of the axle',
   'circuit.open-port': 'unused port',
   'fluid.seals': 'seals and fluid',
   'fluid.cap': 'fluid on the cap',

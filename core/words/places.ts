@@ -110,6 +110,9 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
   'circuit.crossed': ({ values }) =>
     `${String(values['one'])} and ${String(values['other'])} are two circuits, and something behind the master joins them: a leak in one would empty both.`,
   'circuit.fed': (check) => `No line reaches the ${byPart(check)}: it would not work.`,
+  'circuit.feeds': ({ values }) =>
+    `${capital(partWords(String(values['port'])))} feeds the ${String(values['feeds'])}; its line reaches the ${String(values['reaches'])}. Join the line to the outlet that feeds what it reaches.`,
+  'circuit.axle': ({ values }) => `No outlet feeds the ${String(values['axle'])} axle any more: it would not brake.`,
   'circuit.open-port': ({ values }) =>
     `${capital(partWords(String(values['port'])))} has no line: plug it${typeof values['thread'] === 'string' ? ` (${values['thread']})` : ''}.`,
   'fluid.cap': ({ values, state }) =>
