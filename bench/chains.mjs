@@ -98,7 +98,7 @@ export function chainBench() {
     facts: p.facts,
     wanted: true,
   }));
-  const input = { ...chain, edits, listed: [], practice: STANDARD_SETTINGS, whole: true };
+  const input = { ...chain, edits, listed: [], settings: STANDARD_SETTINGS, whole: true };
   const answer = checkChain(input);
   const checks = answer.joints.flatMap((joint) => joint.checks).length;
   // A chain that nobody looked at before, as one that comes over the wire.

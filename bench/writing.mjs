@@ -45,10 +45,10 @@ export async function writeBench() {
       ['whole', { prefer: 'return=representation' }, 'the same, each answered the job'],
     ]) {
       const added = await together(add(words, more));
-      const has = (slip, i) => slip.some((l) => l.words === `${words} ${i}`);
-      const stale = added.filter(({ body }, i) => body.workspace && !has(body.workspace.slip, i)).length;
-      const { slip } = await (await fetch(`${ours.address}/api/v1/jobs/3`)).json();
-      const lost = added.filter((_, i) => !has(slip, i)).length;
+      const has = (partsList, i) => partsList.some((l) => l.words === `${words} ${i}`);
+      const stale = added.filter(({ body }, i) => body.workspace && !has(body.workspace.partsList, i)).length;
+      const { partsList } = await (await fetch(`${ours.address}/api/v1/jobs/3`)).json();
+      const lost = added.filter((_, i) => !has(partsList, i)).length;
       report(
         `${WRITERS} ${name}, p99`,
         `${times(added, 0.99).toFixed(0)} ms, p50 ${times(added, 0.5).toFixed(0)}`,

@@ -115,6 +115,8 @@ export const ChainRequest = strict({
   edits: T.Array(ChainEdit, { maxItems: 200 }),
   listed: T.Optional(T.Array(ChainListing, { maxItems: 60 })),
   /** Workshop settings for this request; what is not given is as this workshop has it. */
+  settings: T.Optional(T.Record(text(60), T.Number())),
+  /** The old name of `settings`, still taken. */
   practice: T.Optional(T.Record(text(60), T.Number())),
   overrides: T.Optional(T.Array(ChainOverride, { maxItems: 60 })),
   /** Questions that a named source was asked without an answer: they move to when the part is there. */

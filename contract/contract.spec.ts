@@ -10,8 +10,8 @@ import {
   openapi,
   QuantityReadRequest,
   ROUTES,
-  SlipAddRequest,
-  SlipEditRequest,
+  PartsListAddRequest,
+  PartsListEditRequest,
 } from './index.js';
 
 const ajv = new Ajv({ strict: false, discriminator: true });
@@ -59,7 +59,7 @@ describe('what may cross the wire', () => {
       },
     ],
     ['a quantity to read', QuantityReadRequest, { text: '', expects: 'torque' }],
-    ['a line struck out', SlipEditRequest, { dropped: true }],
+    ['a line struck out', PartsListEditRequest, { dropped: true }],
   ])('%s', (_, schema, value) => {
     const check = ajv.compile(schema);
     expect(check(value), JSON.stringify(check.errors)).toBe(true);
@@ -86,9 +86,9 @@ describe('what may cross the wire', () => {
     ],
     ['a thousand candidates', IdentifyRequest, { kind: 'slave', limit: 1000, evidence: [] }],
     ['a decision without reason', DecisionRequest, { value: { choice: 'x' } }],
-    ['no pieces', SlipAddRequest, { section: 'order', words: 'x', quantity: 0, reason: 'y' }],
-    ['a section that is none', SlipAddRequest, { section: 'basket', words: 'x', quantity: 1, reason: 'y' }],
-    ['a thousand pieces', SlipEditRequest, { quantity: 1000 }],
+    ['no pieces', PartsListAddRequest, { section: 'order', words: 'x', quantity: 0, reason: 'y' }],
+    ['a section that is none', PartsListAddRequest, { section: 'basket', words: 'x', quantity: 1, reason: 'y' }],
+    ['a thousand pieces', PartsListEditRequest, { quantity: 1000 }],
     [
       'an instrument that is none',
       BoreIdentifyRequest,

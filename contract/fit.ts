@@ -40,7 +40,7 @@ const DrawnFaces = T.Object({
   gap: T.Optional(T.Number()),
 });
 
-export const RemedyView = T.Object({
+export const FixView = T.Object({
   key: T.String(),
   row: T.String(),
   words: T.String(),
@@ -51,7 +51,7 @@ export const RemedyView = T.Object({
   operations: T.Array(T.String()),
   risk: T.String(),
   accepted: T.Boolean(),
-  slip: T.Array(
+  partsList: T.Array(
     T.Object({ key: T.String(), section: T.String(), words: T.String(), quantity: T.Number(), reason: T.String() }),
   ),
   after: T.Optional(
@@ -90,8 +90,8 @@ export const CheckView = T.Object({
   sentence: T.String(),
   working: T.Optional(T.String()),
   measures: T.Array(MeasureView),
-  remedies: T.Array(RemedyView),
-  slip: T.Array(T.Unknown()),
+  fixes: T.Array(FixView),
+  partsList: T.Array(T.Unknown()),
   tells: T.Optional(T.Literal(true)),
   decides: T.Optional(T.Literal('wanted')),
 });
@@ -112,7 +112,7 @@ export const SolveLimits = strict({
 });
 export const WayView = T.Object({
   keys: T.Array(T.String()),
-  remedies: T.Array(RemedyView),
+  fixes: T.Array(FixView),
   minutes: T.Number(),
   parts: T.Number(),
   cost: T.Number(),
@@ -133,7 +133,7 @@ export const SolveLine = T.Union([
 
 export type DrawnFaces = Static<typeof DrawnFaces>;
 export type DrawnFact = Static<typeof DrawnFact>;
-export type RemedyView = Static<typeof RemedyView>;
+export type FixView = Static<typeof FixView>;
 export type CheckView = Static<typeof CheckView>;
 export type JointView = Static<typeof JointView>;
 export type MeasurementView = Static<typeof MeasurementView>;
@@ -145,5 +145,5 @@ export type WayView = Static<typeof WayView>;
 /** The core owns these; the wire may not drift from them. */
 export const jointIsCores: Same<keyof JointView, Exclude<keyof ShownJoint, 'slot'>> = true;
 export const shownCheckIsCores: Same<keyof CheckView, keyof ShownCheck> = true;
-export const fixIsCores: Same<keyof RemedyView, keyof ShownFix> = true;
+export const fixIsCores: Same<keyof FixView, keyof ShownFix> = true;
 export const measurementIsCores: Same<keyof MeasurementView, keyof Measurement> = true;

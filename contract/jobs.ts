@@ -11,7 +11,7 @@ import { PART_KINDS } from '@kerabat/core/chain';
 import { SYSTEMS } from '@kerabat/core/need';
 import { PART_CHANGES } from '@kerabat/core/job';
 import { DrawnFact, JointView, MeasurementView } from './fit.js';
-import { LookView, OrderSum, SlipLineView } from './parts-list.js';
+import { LookView, OrderSum, PartsListLineView } from './parts-list.js';
 import { WorkStep } from './workcard.js';
 import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
 
@@ -51,7 +51,7 @@ export const JobRow = T.Object({
   vehicle: T.String(),
   slot: T.String(),
   updatedAt: T.String(),
-  /** The slip's sentence, as computed when the job was last touched. */
+  /** The parts list's sentence, as computed when the job was last touched. */
   safety: T.String(),
   safe: T.Boolean(),
 });
@@ -104,7 +104,7 @@ export const PhotographView = T.Object({
   withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
 });
 
-/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "reseal:SLOT" (it stays and gets new seals), "at:SLOT" (where the unit is), "found:CAUSE", "fluid:SYSTEM", "remedy:KEY", "override:SLOT/JOINT". */
+/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "reseal:SLOT" (it stays and gets new seals), "at:SLOT" (where the unit is), "found:CAUSE", "fluid:SYSTEM", "fix:KEY", "override:SLOT/JOINT". */
 export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
 export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) });
 export const Decision = T.Object({
@@ -277,7 +277,7 @@ export const Workspace = T.Object({
   /** One for each system that the job is about or opens. */
   fluids: T.Array(FluidView),
   decisions: T.Array(Decision),
-  slip: T.Array(SlipLineView),
+  partsList: T.Array(PartsListLineView),
   looks: T.Array(LookView),
   sum: OrderSum,
   safety: T.Object({

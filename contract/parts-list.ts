@@ -1,22 +1,22 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import type { OrderSum as CoreSum, SlipLine } from '@kerabat/core/parts-list';
+import type { OrderSum as CoreSum, PartsListLine } from '@kerabat/core/parts-list';
 import { FittingKind, ListSection, strict, text, type Same } from './shapes.js';
 
 /** The parts list of a job, and what is looked at while it is open. */
 
-export const SlipEditRequest = strict({
+export const PartsListEditRequest = strict({
   quantity: T.Optional(T.Integer({ minimum: 1, maximum: 999 })),
   dropped: T.Optional(T.Boolean()),
   note: T.Optional(T.String({ maxLength: 200 })),
 });
-export const SlipAddRequest = strict({
+export const PartsListAddRequest = strict({
   section: ListSection,
   words: text(200),
   number: T.Optional(text(60)),
   quantity: T.Integer({ minimum: 1, maximum: 999 }),
   reason: text(200),
 });
-export const SlipLineView = T.Object({
+export const PartsListLineView = T.Object({
   key: T.String(),
   section: ListSection,
   words: T.String(),
@@ -66,10 +66,10 @@ export type LookView = Static<typeof LookView>;
 /** What the order comes to, as far as prices were told. */
 export const OrderSum = T.Object({ total: T.Number(), priced: T.Integer(), unpriced: T.Integer() });
 
-export type SlipEditRequest = Static<typeof SlipEditRequest>;
-export type SlipAddRequest = Static<typeof SlipAddRequest>;
-export type SlipLineView = Static<typeof SlipLineView>;
+export type PartsListEditRequest = Static<typeof PartsListEditRequest>;
+export type PartsListAddRequest = Static<typeof PartsListAddRequest>;
+export type PartsListLineView = Static<typeof PartsListLineView>;
 
 /** The core owns these; the wire may not drift from them. */
-export const slipLineIsCores: Same<keyof SlipLineView, keyof SlipLine> = true;
+export const partsListLineIsCores: Same<keyof PartsListLineView, keyof PartsListLine> = true;
 export const sumIsCores: Same<keyof Static<typeof OrderSum>, keyof CoreSum> = true;

@@ -11,9 +11,9 @@ import * as interchange from './interchange.js';
 import * as imports from './imports.js';
 import * as jobs from './jobs.js';
 import * as lines from './lines.js';
-import * as practice from './settings.js';
+import * as settings from './settings.js';
 import { oneOf } from './shapes.js';
-import * as slip from './parts-list.js';
+import * as partsList from './parts-list.js';
 import * as tools from './tools.js';
 
 export interface RouteShape {
@@ -93,8 +93,8 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'put', path: '/jobs/{id}/decisions/{subject}', summary: 'Decide', body: jobs.DecisionRequest, answer: jobs.Decision, guarded: true },
   { method: 'delete', path: '/jobs/{id}/decisions/{subject}', summary: 'Take a decision back', guarded: true },
   { method: 'post', path: '/jobs/{id}/decisions', summary: 'Decide several things as one act: all of them, or none', body: jobs.DecisionsRequest, answer: jobs.DecisionsAnswer },
-  { method: 'put', path: '/jobs/{id}/parts-list/{key}', summary: 'Edit a line of the parts list', body: slip.SlipEditRequest, guarded: true },
-  { method: 'post', path: '/jobs/{id}/parts-list', summary: 'Add a line by hand', body: slip.SlipAddRequest },
+  { method: 'put', path: '/jobs/{id}/parts-list/{key}', summary: 'Edit a line of the parts list', body: partsList.PartsListEditRequest, guarded: true },
+  { method: 'post', path: '/jobs/{id}/parts-list', summary: 'Add a line by hand', body: partsList.PartsListAddRequest },
   { method: 'post', path: '/jobs/{id}/solve', computes: true, summary: 'The cheapest ways to close the chain of a job; the answer is application/x-ndjson, progress first. Hanging up stops it', body: fit.SolveLimits, answer: fit.SolveLine },
   { method: 'get', path: '/jobs/{id}/measure.pdf', summary: 'What to measure before anything is ordered, with a drawing of each dimension, to print' },
   { method: 'get', path: '/jobs/{id}/work-card.pdf', summary: 'The work card to print' },
@@ -106,8 +106,8 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles/{id}/lines', summary: 'Lines that were made for a vehicle', answer: lines.LineTemplates },
   { method: 'put', path: '/vehicles/{id}/lines/{name}', summary: 'Keep a line of a vehicle, to be made again', body: lines.LineTemplateRequest, answer: lines.LineTemplates, guarded: true },
   { method: 'delete', path: '/vehicles/{id}/lines/{name}', summary: 'Take a kept line out', guarded: true },
-  { method: 'get', path: '/settings', summary: 'Workshop settings', answer: practice.SettingsAnswer },
-  { method: 'put', path: '/settings/{key}', summary: 'Change a workshop setting', body: practice.SettingsChange, guarded: true },
+  { method: 'get', path: '/settings', summary: 'Workshop settings', answer: settings.SettingsAnswer },
+  { method: 'put', path: '/settings/{key}', summary: 'Change a workshop setting', body: settings.SettingsChange, guarded: true },
   { method: 'post', path: '/tools/bore/identify', computes: true, summary: 'Which nominal bore a reading supports', body: tools.BoreIdentifyRequest, answer: tools.BoreIdentifyAnswer },
   { method: 'post', path: '/tools/bore/change', computes: true, summary: 'What a change of bore does', body: tools.BoreChangeRequest, answer: tools.BoreChangeAnswer },
   { method: 'post', path: '/tools/rod/gap', computes: true, summary: 'Clearance between booster and master', body: tools.RodGapRequest, answer: tools.RodGapAnswer },

@@ -16,8 +16,8 @@ async function job(): Promise<number> {
   return id;
 }
 const ordered = async (id: number): Promise<string[]> => {
-  const { slip } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
-  return slip.filter((line) => line.section === 'order').map((line) => line.number ?? line.words);
+  const { partsList } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
+  return partsList.filter((line) => line.section === 'order').map((line) => line.number ?? line.words);
 };
 
 it('an unknown nut is named, told apart from what it is taken for, and refused in a port that it would strip', async () => {

@@ -17,11 +17,11 @@ async function open(job: object, decisions: Readonly<Record<string, string>> = {
     });
   return id;
 }
-interface Slip {
-  readonly slip: readonly { readonly section: string; readonly quantity: number; readonly words: string }[];
+interface PartsList {
+  readonly partsList: readonly { readonly section: string; readonly quantity: number; readonly words: string }[];
 }
 const lines = async (id: number): Promise<string[]> =>
-  ((await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Slip).slip.map(
+  ((await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as PartsList).partsList.map(
     (l) => `${l.section}: ${l.quantity} × ${l.words}`,
   );
 

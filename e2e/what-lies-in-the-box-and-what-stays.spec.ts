@@ -4,7 +4,7 @@ import { workshop } from './browser.js';
 const { server, sit } = workshop();
 
 interface Workspace {
-  readonly slip: readonly { readonly section: string; readonly words: string; readonly quantity: number }[];
+  readonly partsList: readonly { readonly section: string; readonly words: string; readonly quantity: number }[];
 }
 const api = async (method: string, path: string, body: unknown): Promise<Record<string, number>> => {
   const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
@@ -22,8 +22,8 @@ async function open(vehicleId: string, slot: string, built: string, old: string,
   return id;
 }
 const lines = async (id: number): Promise<string[]> => {
-  const { slip } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
-  return slip.map((l) => `${l.section}: ${l.quantity} × ${l.words}`);
+  const { partsList } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
+  return partsList.map((l) => `${l.section}: ${l.quantity} × ${l.words}`);
 };
 
 it('the supplier is asked what is in the box, and the answer is counted', async () => {

@@ -52,5 +52,5 @@ export interface Needs {
   readonly latest: ReturnType<typeof latestStore>;
   readonly photographs: ReturnType<typeof photographStore>;
   readonly templates: TemplateStore;
-  readonly practice: ReturnType<typeof settingsStore>;
+  readonly settings: ReturnType<typeof settingsStore>;
 }

@@ -22,12 +22,12 @@ export interface BoreIdentity {
   readonly sigmaMm: number;
 }
 
-/** Groups sizes that lie closer together than `practice.oneSizeWithin`, smallest first. */
-export function groupSizes(sizes: readonly BoreSize[], practice: Settings): BoreGroup[] {
+/** Groups sizes that lie closer together than `settings.oneSizeWithin`, smallest first. */
+export function groupSizes(sizes: readonly BoreSize[], settings: Settings): BoreGroup[] {
   const groups: { labels: string[]; diametersMm: number[] }[] = [];
   for (const size of [...sizes].sort((a, b) => a.diameterMm - b.diameterMm)) {
     const last = groups.at(-1);
-    const inLast = last && size.diameterMm - (last.diametersMm[0] ?? 0) < practice.oneSizeWithin;
+    const inLast = last && size.diameterMm - (last.diametersMm[0] ?? 0) < settings.oneSizeWithin;
     if (inLast) {
       // The inch name leads: it is the size that the unit was drawn to.
       const at = size.system === 'inch' ? 0 : last.labels.length;
@@ -39,8 +39,8 @@ export function groupSizes(sizes: readonly BoreSize[], practice: Settings): Bore
 }
 
 /** Standard error of one bore reading in mm: √(σ_instrument² + σ_spread²). */
-export function boreSigma(instrument: Instrument, practice: Settings): number {
-  return Math.hypot(sigmaOf(instrument, practice), practice.sigmaSpread);
+export function boreSigma(instrument: Instrument, settings: Settings): number {
+  return Math.hypot(sigmaOf(instrument, settings), settings.sigmaSpread);
 }
 
 /**
@@ -51,18 +51,18 @@ export function boreSigma(instrument: Instrument, practice: Settings): number {
 export function identifyBore(
   measuredMm: number,
   instrument: Instrument,
-  practice: Settings = STANDARD_SETTINGS,
+  settings: Settings = STANDARD_SETTINGS,
   sizes: readonly BoreSize[] = BORE_SIZES,
 ): BoreIdentity {
-  const sigmaMm = boreSigma(instrument, practice);
-  const rated = groupSizes(sizes, practice)
+  const sigmaMm = boreSigma(instrument, settings);
+  const rated = groupSizes(sizes, settings)
     .map((group) => {
       const distance = Math.min(...group.diametersMm.map((d) => Math.abs(measuredMm - d))) / sigmaMm;
       return { group, distance };
     })
     .sort((a, b) => a.distance - b.distance);
   const nearest = rated[0];
-  if (!nearest || nearest.distance > practice.noneBeyondSigmas) {
+  if (!nearest || nearest.distance > settings.noneBeyondSigmas) {
     return { candidates: [], verdict: 'none', advice: noneAdvice(nearest?.group), sigmaMm };
   }
   const best = nearest.distance;
@@ -75,7 +75,7 @@ export function identifyBore(
       probability: (weights[i] ?? 0) / total,
     }))
     .filter((candidate) => candidate.probability >= 0.005);
-  const one = (candidates[0]?.probability ?? 0) >= practice.enoughToOrder;
+  const one = (candidates[0]?.probability ?? 0) >= settings.enoughToOrder;
   return { candidates, verdict: one ? 'one' : 'several', advice: adviceFor(candidates, instrument, one), sigmaMm };
 }
 
@@ -104,7 +104,7 @@ export function listOr(names: readonly string[]): string {
 }
 
 /** The names of a bore in mm when it is a nominal size (to 0.06 mm), else undefined: 26.9875 → "1-1/16 in ≡ 27 mm". */
-export function boreName(diameterMm: number, practice: Settings = STANDARD_SETTINGS): string | undefined {
-  const near = groupSizes(BORE_SIZES, practice).find((g) => g.diametersMm.some((d) => Math.abs(d - diameterMm) < 0.02));
+export function boreName(diameterMm: number, settings: Settings = STANDARD_SETTINGS): string | undefined {
+  const near = groupSizes(BORE_SIZES, settings).find((g) => g.diametersMm.some((d) => Math.abs(d - diameterMm) < 0.02));
   return near?.labels.join(' ≡ ');
 }

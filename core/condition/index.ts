@@ -8,8 +8,8 @@ import { ENDS, LOOKS, type About, type Brings, type LookAnswer, type LookRow } f
 export { LOOKS, type LookAnswer, type LookRow } from './looks.data.js';
 
 /** What an answer says, with the years that this workshop means. */
-export const answerWords = ({ words, beyond }: LookAnswer, practice: Settings): string =>
-  beyond === undefined ? words : `${words} ${practice[beyond]} years`;
+export const answerWords = ({ words, beyond }: LookAnswer, settings: Settings): string =>
+  beyond === undefined ? words : `${words} ${settings[beyond]} years`;
 
 /** The look-list of a change: what of this chain stays and is worth a look while it is open, and what follows from each answer. */
 
@@ -116,7 +116,7 @@ export function looksOf(
 }
 
 /** What looks bring to the parts list: what an answer orders, and what may be wanted while nobody has looked. */
-export const toldByLooks = (looks: readonly Look[], practice: Settings): Told[] =>
+export const toldByLooks = (looks: readonly Look[], settings: Settings): Told[] =>
   looks.flatMap((look): Told[] => {
     const { row, at, count, answer, size } = look;
     const brings: readonly Brings[] = answer ? (answer.brings ?? []) : row.perhaps ? [row.perhaps] : [];
@@ -130,7 +130,7 @@ export const toldByLooks = (looks: readonly Look[], practice: Settings): Told[] 
       at: at === '' ? [] : [at],
       words,
       reason: answer
-        ? `${row.words.toLowerCase()}: ${answerWords(answer, practice)}`
+        ? `${row.words.toLowerCase()}: ${answerWords(answer, settings)}`
         : `not looked at yet: ${row.words.toLowerCase()}`,
     }));
   });

@@ -107,7 +107,7 @@ describe('a plan', () => {
     expect(repeats.length).toBeGreaterThan(10);
     expect(repeats.filter((name) => !CARD.some(({ step }) => step === name))).toEqual([]);
   });
-  it('puts parts on the slip by what becomes of them; what is taken out is work', () => {
+  it('puts parts on the parts list by what becomes of them; what is taken out is work', () => {
     const lines = partsOfPlan(planConversion(row('vacuum-to-hydraulic'), TUG));
     expect(lines.find((l) => l.key === 'plan/vacuum-booster')).toMatchObject({
       section: 'make',

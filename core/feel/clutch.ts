@@ -88,13 +88,13 @@ export interface ClutchSide {
   readonly wanted?: number;
 }
 /** What a workshop takes where a clutch does not say. */
-export interface ClutchPractice {
+export interface ClutchSettings {
   readonly portClosing: number;
   readonly clutchEfficiency: number;
 }
 
 /** The clutch's figures as its arithmetic takes them; undefined while a size is missing. */
-export function clutchInput(side: ClutchSide, practice: ClutchPractice): ClutchInput | undefined {
+export function clutchInput(side: ClutchSide, settings: ClutchSettings): ClutchInput | undefined {
   const { pedalTravel, freeTravel, pedalRatio, masterBore, wanted, forkRatio, longest } = side;
   const slave = slaveOf(side);
   if (pedalTravel === undefined || pedalRatio === undefined || masterBore === undefined || slave === undefined)
@@ -104,8 +104,8 @@ export function clutchInput(side: ClutchSide, practice: ClutchPractice): ClutchI
     pedalRatio,
     masterBore,
     slave,
-    cutOff: practice.portClosing,
-    efficiency: practice.clutchEfficiency,
+    cutOff: settings.portClosing,
+    efficiency: settings.clutchEfficiency,
     ...(freeTravel === undefined ? {} : { freeTravel }),
     ...(wanted === undefined ? {} : { wanted }),
     ...(forkRatio === undefined ? {} : { forkRatio }),

@@ -77,30 +77,30 @@ describe('the table of fixes', () => {
     const example = EXAMPLES[id] as Example;
     const before = lookAt(example).check(example.check);
     expect(before?.state, before?.sentence).toBe('does-not-fit');
-    const offered = before?.remedies.find((r) => r.key === example.key);
-    expect(offered, `offered: ${before?.remedies.map((r) => r.key).join(', ')}`).toMatchObject({
+    const offered = before?.fixes.find((r) => r.key === example.key);
+    expect(offered, `offered: ${before?.fixes.map((r) => r.key).join(', ')}`).toMatchObject({
       row: id,
       accepted: false,
     });
     expect(offered?.operations.length).toBeGreaterThan(0);
-    expect(offered?.slip.length).toBeGreaterThan(0);
+    expect(offered?.partsList.length).toBeGreaterThan(0);
     expect(offered?.risk).not.toBe('');
-    for (const words of [offered?.words, ...(offered?.operations ?? []), ...(offered?.slip ?? []).map((l) => l.words)])
+    for (const words of [offered?.words, ...(offered?.operations ?? []), ...(offered?.partsList ?? []).map((l) => l.words)])
       expect(words).not.toMatch(/undefined|NaN|null|\?/);
     const { check, taken, judged } = lookAt(example, example.key);
     expect(judged.faults).toEqual([]);
     const after = check(example.check);
     expect(after?.state, after?.sentence).toBe('fits-with-change');
-    expect(after?.remedies.find((r) => r.key === example.key)?.accepted).toBe(true);
+    expect(after?.fixes.find((r) => r.key === example.key)?.accepted).toBe(true);
     expect(taken).toEqual([example.key]);
     // What is taken is what was offered, once for each side of an axle.
     expect(new Set(foreseenByFixes(judged.taken).map((l) => l.key.split('/')[1]))).toEqual(
-      new Set(offered?.slip.map((l) => l.key)),
+      new Set(offered?.partsList.map((l) => l.key)),
     );
     expect(row.order).toBeGreaterThanOrEqual(1);
   });
   it('the least intrusive comes first', () => {
-    const orders = lookAt(EXAMPLES['reflare'] as Example).check('seat@front-left')?.remedies.map((r) => r.order) ?? []; // prettier-ignore
+    const orders = lookAt(EXAMPLES['reflare'] as Example).check('seat@front-left')?.fixes.map((r) => r.order) ?? []; // prettier-ignore
     expect(orders).toEqual([...orders].sort((a, b) => a - b));
   });
   it('what takes a welder or an approval says so', () => {
@@ -129,7 +129,7 @@ describe('what a fix does elsewhere', () => {
     expect(lookAt(example, 'spacer', 'longer-stud').check('flange-thickness')?.state).toBe('fits-with-change');
   });
   it('a rod is not cut while its thread is not known, nor beyond what it allows', () => {
-    const cut = (unit: readonly Line[]) => lookAt({ vehicle: ROD, unit }).check('rod-length')?.remedies.map((r) => r.row); // prettier-ignore
+    const cut = (unit: readonly Line[]) => lookAt({ vehicle: ROD, unit }).check('rod-length')?.fixes.map((r) => r.row); // prettier-ignore
     expect(cut([['rod-length', 140], ['rod-thread', 'M8x1.25']])).not.toContain('cut-rod'); // prettier-ignore
     expect(cut([['rod-length', 140], ['rod-thread', 'M8x1.25'], ['rod-engaged', 14], ['rod-thread-length', 30]])).not.toContain('cut-rod'); // prettier-ignore
   });
@@ -139,7 +139,7 @@ describe('what a fix does elsewhere', () => {
     expect(
       lookAt({ ...base, unit })
         .check('sensor')
-        ?.remedies.map((r) => r.key),
+        ?.fixes.map((r) => r.key),
     ).toEqual(['harness-sensor']);
   });
   it('a tee has an arm for each line as it is, and its short line an end for each thread', () => {
@@ -157,6 +157,6 @@ describe('what a fix does elsewhere', () => {
   });
   it('fluid that ruins the seals has no fix', () => {
     const lost = lookAt({ vehicle: [['fluid', 'mineral']], unit: [['seals', 'EPDM']] }).check('seals');
-    expect(lost).toMatchObject({ state: 'does-not-fit', remedies: [] });
+    expect(lost).toMatchObject({ state: 'does-not-fit', fixes: [] });
   });
 });

@@ -31,7 +31,7 @@ const valveOf = (c: FixCase) => ({ valve: c.found.values['now'] ?? null, own: c.
 const PUMP = [['flow-wanted', 'pump-flow'], ['pressure-wanted', 'relief-pressure'], ['returns-wanted', 'pump-returns']] as const; // prettier-ignore
 
 const spacerMm = (c: FixCase): number =>
-  Math.ceil((numberAt(c.b, 'overhang') ?? 0) + c.view.practice.clearance - (numberAt(c.a, 'spoke-room') ?? 0));
+  Math.ceil((numberAt(c.b, 'overhang') ?? 0) + c.view.settings.clearance - (numberAt(c.a, 'spoke-room') ?? 0));
 
 /** Fixes of what hangs on a unit: sensors, reservoirs, valves, what drives it, disc and wheel. */
 // prettier-ignore
@@ -166,7 +166,7 @@ export const HANGING: readonly FixRow[] = [
   },
   {
     fix: 'wheel-spacer', answers: ['wheel.spokes'], order: 6, minutes: 30, skill: 'engineer’s approval',
-    edits: (c) => (numberAt(c.a, 'spoke-room') === undefined ? [] : setOn(c.a, fact(c.a, 'spoke-room', (numberAt(c.b, 'overhang') ?? 0) + c.view.practice.clearance))),
+    edits: (c) => (numberAt(c.a, 'spoke-room') === undefined ? [] : setOn(c.a, fact(c.a, 'spoke-room', (numberAt(c.b, 'overhang') ?? 0) + c.view.settings.clearance))),
     parts: (c) => [order('spacer', 'wheel-spacer', 2, { sizeMm: spacerMm(c) }), order('bolts', 'wheel-bolts')],
     values: (c) => ({ spacer: spacerMm(c), hub: valueAt(c.a, 'hub-bore') ?? null }),
   },

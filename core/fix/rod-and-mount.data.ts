@@ -59,7 +59,7 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
   },
   {
     fix: 'adjustable-rod', answers: ['rod.length'], order: 3, minutes: 20, tools: ['caliper'],
-    edits: (c) => (numberAt(c.a, 'rod-length') === undefined ? [] : setOn(c.b, ...copy(c.a, c.b, 'rod-length', 'rod-kind', 'clevis-pin'), fact(c.b, 'rod-adjust', c.view.practice.adjustableRod))),
+    edits: (c) => (numberAt(c.a, 'rod-length') === undefined ? [] : setOn(c.b, ...copy(c.a, c.b, 'rod-length', 'rod-kind', 'clevis-pin'), fact(c.b, 'rod-adjust', c.view.settings.adjustableRod))),
     parts: () => [order('rod', 'adjustable-rod')],
     values: (c) => ({ rod: valueAt(c.a, 'rod-length') ?? null }),
   },
@@ -115,10 +115,10 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
     fix: 'cut-out', answers: ['room.behind'], order: 8, minutes: 90, skill: 'engineer’s approval', tools: ['hole saw', 'file', 'zinc paint'],
     edits: (c) => {
       const reach = numberAt(c.b, 'reach-behind');
-      return reach === undefined ? [] : setOn(c.a, fact(c.a, 'room-behind', Math.ceil(reach + 2 * c.view.practice.clearance)));
+      return reach === undefined ? [] : setOn(c.a, fact(c.a, 'room-behind', Math.ceil(reach + 2 * c.view.settings.clearance)));
     },
     parts: () => [make('cut-out', 'work')],
-    values: (c) => ({ deep: Math.ceil((numberAt(c.b, 'reach-behind') ?? 0) + c.view.practice.clearance) }),
+    values: (c) => ({ deep: Math.ceil((numberAt(c.b, 'reach-behind') ?? 0) + c.view.settings.clearance) }),
   },
   {
     // Brings the master forward and takes thread from the studs.

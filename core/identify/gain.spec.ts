@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { STANDARD_SETTINGS, practiceWith } from '../settings/index.js';
+import { STANDARD_SETTINGS, settingsWith } from '../settings/index.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
 import { expectedGain, identify, poolOf, type Column, type Evidence, type Question } from './index.js';
 
@@ -50,10 +50,10 @@ describe('what a check is expected to tell', () => {
     ).toBeCloseTo(1.076, 3);
   });
   it('after bore A: 0.495 0.495 0.005 0.005, and 1.081 bit are left', () => {
-    const practice = practiceWith({ 'epsilon.bore-form': 0.02 });
+    const settings = settingsWith({ 'epsilon.bore-form': 0.02 });
     const pool = poolOf([...'abcd'].map((id, i) => unit(id, { 'bore-form': i < 2 ? 'straight' : 'stepped' })));
     const seen: Evidence = { attribute: 'bore-form', kind: 'choice', value: 'straight' };
-    const answer = identify(pool, { evidence: [seen], practice });
+    const answer = identify(pool, { evidence: [seen], settings });
     expect(answer.candidates.map((c) => Number(c.probability.toFixed(3)))).toEqual([0.495, 0.495, 0.005, 0.005]);
     expect(answer.entropyBits).toBeCloseTo(1.081, 3);
   });
@@ -91,7 +91,7 @@ describe('what to check next', () => {
     unit('b', { 'bore-form': 'stepped', bore: 22.225, mouth: 28.575, 'label-code': 'KE' }),
   ]);
   const checks = (rest: Partial<Question> = {}) =>
-    identify(pool, { evidence: [], practice: STANDARD_SETTINGS, ...rest }).nextChecks;
+    identify(pool, { evidence: [], settings: STANDARD_SETTINGS, ...rest }).nextChecks;
   it('the most information for the work comes first, and what comes off first is said', () => {
     expect(checks().map((c) => c.attribute)).toEqual(['label-code', 'bore-mark', 'bore-form', 'mouth', 'bore']);
     expect(checks().find((c) => c.attribute === 'bore')).toMatchObject({
@@ -110,7 +110,7 @@ describe('what to check next', () => {
       unit('a', { 'stud-spacing': 80, 'label-code': 'KD' }),
       unit('b', { 'stud-spacing': 86, 'label-code': 'KE' }),
     ]);
-    const lost = identify(ports, { evidence: [], practice: STANDARD_SETTINGS, unitIs: 'lost' }).nextChecks;
+    const lost = identify(ports, { evidence: [], settings: STANDARD_SETTINGS, unitIs: 'lost' }).nextChecks;
     expect(lost.map((c) => c.attribute)).toEqual(['stud-spacing']);
     expect(lost[0]?.where).toContain('bulkhead');
   });
@@ -129,7 +129,7 @@ describe('what to check next', () => {
     );
   });
   it('the minutes are the workshop’s own', () => {
-    const practice = practiceWith({ 'minutes.label-code': 30 });
-    expect(checks({ practice })[0]?.attribute).toBe('bore-mark');
+    const settings = settingsWith({ 'minutes.label-code': 30 });
+    expect(checks({ settings })[0]?.attribute).toBe('bore-mark');
   });
 });

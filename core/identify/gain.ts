@@ -48,15 +48,15 @@ export function expectedGain(
   column: Column,
   p: Float64Array,
   epsilon: number,
-  practice: Settings,
+  settings: Settings,
   sigma?: number,
 ): number {
-  return gainOf(column, massesOf(column, { p, live: liveOf(p) }), epsilon, practice, sigma);
+  return gainOf(column, massesOf(column, { p, live: liveOf(p) }), epsilon, settings, sigma);
 }
 
-function gainOf(column: Column, mass: Float64Array, epsilon: number, practice: Settings, sigma?: number): number {
+function gainOf(column: Column, mass: Float64Array, epsilon: number, settings: Settings, sigma?: number): number {
   if (column.answers.length === 0) return 0;
-  const groups = answerGroups(column, practice, Math.max(practice.oneSizeWithin, sigma ?? 0));
+  const groups = answerGroups(column, settings, Math.max(settings.oneSizeWithin, sigma ?? 0));
   return Math.max(
     0,
     sigma === undefined ? seenGain(mass, groups, epsilon) : measuredGain(column, mass, groups, epsilon, sigma),
@@ -183,7 +183,7 @@ export function nextChecks(
   shares: Shares,
   evidence: readonly Evidence[],
   unitIs: UnitIs,
-  practice: Settings,
+  settings: Settings,
 ): NextCheck[] {
   const checks = columns.flatMap((column): NextCheck[] => {
     const row = attribute(column.attribute);
@@ -191,15 +191,15 @@ export function nextChecks(
     const tool = toolFor(column, evidence);
     if (tool === undefined) return [];
     const sigma = isMeasured(column)
-      ? readingSigma({ attribute: column.attribute, instrument: tool }, practice)
+      ? readingSigma({ attribute: column.attribute, instrument: tool }, settings)
       : undefined;
     const mass = massesOf(column, shares);
-    const gainBits = gainOf(column, mass, epsilonOf(column.attribute, practice), practice, sigma);
+    const gainBits = gainOf(column, mass, epsilonOf(column.attribute, settings), settings, sigma);
     if (gainBits < LEAST_GAIN) return [];
     const fitted = unitIs === 'on-vehicle' && row.onVehicle !== 'yes';
     const minutes =
-      minutesOf(column.attribute, practice) +
-      (fitted ? practice.removalMinutes * (row.onVehicle === 'no' ? 1 : 0.5) : 0);
+      minutesOf(column.attribute, settings) +
+      (fitted ? settings.removalMinutes * (row.onVehicle === 'no' ? 1 : 0.5) : 0);
     const answers = likelyAnswers(column, mass);
     return [
       {

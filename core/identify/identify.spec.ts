@@ -57,7 +57,7 @@ const bench = (line: string): Evidence => {
 const fittedTo = (...ids: string[]): Fitted[] =>
   ids.map((unitId) => ({ unitId, builtFrom: null, builtTo: null, option: null }));
 const asked = (lines: readonly string[], rest: Partial<Question> = {}, pool = units): Identification =>
-  identify(poolOf(pool), { evidence: lines.map(bench), practice: STANDARD_SETTINGS, ...rest });
+  identify(poolOf(pool), { evidence: lines.map(bench), settings: STANDARD_SETTINGS, ...rest });
 const share = (id: string, answer: Identification): number =>
   [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
 
@@ -155,14 +155,14 @@ describe('narrowing by evidence', () => {
 });
 
 describe('marks that were misread', () => {
-  it('a slip of one character is offered, weighs little, and is never taken', () => {
+  it('one misread character is offered, weighs little, and is never taken', () => {
     const answer = asked(['cast 447l9']);
     expect(answer.didYouRead).toEqual([]);
-    const slip = asked(['cast 44791']);
-    expect(slip.didYouRead).toEqual([{ attribute: 'casting-number', seen: '44791', instead: '44719' }]);
-    expect(share('straight', slip)).toBeGreaterThan(share('heavy', slip));
-    expect(slip.verdict).toBe('contradictory');
-    expect(share('straight', slip)).toBeLessThan(share('straight', asked(['cast 44719'])) + 1e-9);
+    const partsList = asked(['cast 44791']);
+    expect(partsList.didYouRead).toEqual([{ attribute: 'casting-number', seen: '44791', instead: '44719' }]);
+    expect(share('straight', partsList)).toBeGreaterThan(share('heavy', partsList));
+    expect(partsList.verdict).toBe('contradictory');
+    expect(share('straight', partsList)).toBeLessThan(share('straight', asked(['cast 44719'])) + 1e-9);
   });
   it.each([
     ['cast 4471g', []],

@@ -50,7 +50,7 @@ const bench = (line: string): Evidence => {
 };
 const asked = (list: readonly object[], chosen: readonly string[]): Identification => {
   const fitted = [{ unitId: 'u0', builtFrom: null, builtTo: null, option: null }];
-  return identify(poolOf(designs(list)), { evidence: chosen.map(bench), fitted, practice: STANDARD_SETTINGS });
+  return identify(poolOf(designs(list)), { evidence: chosen.map(bench), fitted, settings: STANDARD_SETTINGS });
 };
 const shares = (answer: Identification): Map<string, number> =>
   new Map([...answer.candidates, ...answer.eliminated].map((c) => [c.unitId, c.probability]));

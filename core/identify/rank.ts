@@ -48,7 +48,7 @@ export interface Question {
   readonly unitIs?: UnitIs;
   /** How many candidates, and how many of those that are out, to answer with. */
   readonly limit?: number;
-  readonly practice: Settings;
+  readonly settings: Settings;
   /** The class of interchangeable units ("same unit" links) a unit belongs to; each is its own when not given. */
   readonly classOf?: (unitId: string) => string;
 }
@@ -75,20 +75,20 @@ export interface Identification {
  * the whole pool; "eliminated" is a word for the display. Source: docs/decisions.md, Identify.
  */
 export function identify(pool: Pool, question: Question): Identification {
-  const { fitted = [], unitIs = 'on-vehicle', limit = 20, practice } = question;
-  const evidence = asOnePiece(question.evidence, practice);
+  const { fitted = [], unitIs = 'on-vehicle', limit = 20, settings } = question;
+  const evidence = asOnePiece(question.evidence, settings);
   const size = pool.units.length;
-  if (size === 0) return nothing(evidence, practice);
+  if (size === 0) return nothing(evidence, settings);
   const ofVehicle = vehicleColumns(pool, fitted);
   const columns = new Map([...pool.columns, ...ofVehicle.map((c): [string, Column] => [c.attribute, c])]);
-  const weights = evidence.map((item) => weigh(item, columns.get(slotKey(item.attribute, item.position)), practice));
-  const prior = priors(pool, fitted, practice);
+  const weights = evidence.map((item) => weigh(item, columns.get(slotKey(item.attribute, item.position)), settings));
+  const prior = priors(pool, fitted, settings);
   const { recorded } = prior;
   const logs = startOf(size, prior);
   for (const w of weights) addLogs(logs, w);
   const shares = sharesOf(logs);
   const { p } = shares;
-  const { best, out, outCount } = select(p, lineFor(size, practice), limit);
+  const { best, out, outCount } = select(p, lineFor(size, settings), limit);
   const candidate = (i: number): Candidate => ({
     unitId: pool.units[i] ?? '',
     probability: p[i] ?? 0,
@@ -96,17 +96,17 @@ export function identify(pool: Pool, question: Question): Identification {
     prior: recorded.has(i) ? prior.own : prior.other,
     ...bearings(weights, i),
   });
-  const standing = standingOf(weights, shares, lineFor(size, practice));
+  const standing = standingOf(weights, shares, lineFor(size, settings));
   const oddPiece = oddOneOut(weights, standing);
   const held = classShare(pool, p, best, question.classOf);
   const verdict: Verdict = oddPiece
     ? 'contradictory'
-    : held >= practice.enoughToOrder - ROUNDING
+    : held >= settings.enoughToOrder - ROUNDING
       ? 'enough'
       : 'not-enough';
   const first = p[best[0] ?? 0] ?? 0;
   const alike = p.reduce((n, share) => (share >= first / 2 ? n + 1 : n), 0);
-  const checks = nextChecks([...columns.values()], shares, evidence, unitIs, practice);
+  const checks = nextChecks([...columns.values()], shares, evidence, unitIs, settings);
   const left =
     recorded.size === 0
       ? undefined
@@ -116,7 +116,7 @@ export function identify(pool: Pool, question: Question): Identification {
           verdict === 'enough' ? againstPlate(weights, best[0] ?? 0) : undefined,
           evidence,
           question.built,
-          practice,
+          settings,
         );
   return {
     pool: size,
@@ -129,12 +129,12 @@ export function identify(pool: Pool, question: Question): Identification {
     ...(left ? { swapped: left } : {}),
     nextChecks: checks,
     verdict,
-    advice: adviceFor(verdict, held, evidence, checks[0], practice, alike),
+    advice: adviceFor(verdict, held, evidence, checks[0], settings, alike),
     entropyBits: entropy(shares),
   };
 }
 
-const nothing = (evidence: readonly Evidence[], practice: Settings): Identification => ({
+const nothing = (evidence: readonly Evidence[], settings: Settings): Identification => ({
   pool: 0,
   candidates: [],
   candidateCount: 0,
@@ -143,12 +143,12 @@ const nothing = (evidence: readonly Evidence[], practice: Settings): Identificat
   didYouRead: [],
   nextChecks: [],
   verdict: 'none',
-  advice: adviceFor('none', 0, evidence, undefined, practice),
+  advice: adviceFor('none', 0, evidence, undefined, settings),
   entropyBits: 0,
 });
 
 /** Below this share a unit is called out. In a pool so large that every share is small, a tenth of an equal share. */
-const lineFor = (size: number, practice: Settings): number => Math.min(practice.eliminatedBelow, 0.1 / size);
+const lineFor = (size: number, settings: Settings): number => Math.min(settings.eliminatedBelow, 0.1 / size);
 
 interface Priors {
   /** The places of the units that the vehicle is recorded with. */
@@ -158,12 +158,12 @@ interface Priors {
   readonly other: number;
 }
 
-function priors(pool: Pool, fitted: readonly Fitted[], practice: Settings): Priors {
+function priors(pool: Pool, fitted: readonly Fitted[], settings: Settings): Priors {
   const size = pool.units.length;
   const recorded = new Set(fitted.map((f) => placeOf(pool, f.unitId)).filter((place) => place >= 0));
   const others = size - recorded.size;
   if (recorded.size === 0 || others === 0) return { recorded, own: 1 / size, other: 1 / size };
-  return { recorded, own: (1 - practice.swappedEarlier) / recorded.size, other: practice.swappedEarlier / others };
+  return { recorded, own: (1 - settings.swappedEarlier) / recorded.size, other: settings.swappedEarlier / others };
 }
 
 /** ln of every unit's share, before evidence. */

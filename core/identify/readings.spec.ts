@@ -21,7 +21,7 @@ const unit = (id: string, boreMm?: number): UnitDesign => ({
   facts: boreMm === undefined ? [] : [{ attribute: 'bore', value: boreMm, source: 's' }],
 });
 const ask = (designs: readonly UnitDesign[], evidence: readonly Evidence[]) =>
-  identify(poolOf(designs), { evidence, practice: STANDARD_SETTINGS });
+  identify(poolOf(designs), { evidence, settings: STANDARD_SETTINGS });
 
 describe('several readings of one thing are one piece of evidence', () => {
   it.each([

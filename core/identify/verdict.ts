@@ -11,7 +11,7 @@ export interface OddOneOut {
   readonly sentence: string;
 }
 
-/** A mark that nothing in the pool has, and what it would be with one slip undone. */
+/** A mark that nothing in the pool has, and what it would be with one misread character put right. */
 export interface DidYouRead {
   readonly attribute: string;
   readonly position?: string;
@@ -92,7 +92,7 @@ function usualReason(item: Evidence): string {
   }
 }
 
-/** What marks would be with one slip undone, for marks that nothing in the pool has. Offered, never taken. */
+/** What marks would be with one misread character put right, for marks that nothing in the pool has. Offered, never taken. */
 export function didYouRead(weights: readonly Weights[]): DidYouRead[] {
   return weights.flatMap(({ evidence, nearMarks }) =>
     nearMarks.map((instead) => ({
@@ -115,10 +115,10 @@ export function swapped(
   againstPlate: string | undefined,
   evidence: readonly Evidence[],
   built: string | undefined,
-  practice: Settings,
+  settings: Settings,
 ): Swapped | undefined {
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
-  if (looked && recordedShare <= 1 - practice.enoughToOrder + ROUNDING) {
+  if (looked && recordedShare <= 1 - settings.enoughToOrder + ROUNDING) {
     return {
       sure: true,
       sentence:
@@ -153,11 +153,11 @@ export function adviceFor(
   held: number,
   evidence: readonly Evidence[],
   next: { words: string; minutes: number; removal: string } | undefined,
-  practice: Settings,
+  settings: Settings,
   alike = 1,
 ): string {
   const share = `${(held * 100).toFixed(held > 0.995 ? 1 : 0)} %`;
-  const wanted = `${Math.round(practice.enoughToOrder * 100)} %`;
+  const wanted = `${Math.round(settings.enoughToOrder * 100)} %`;
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
   if (verdict === 'none') return 'The catalogue has no unit of this kind.';
   if (verdict === 'enough' && !looked)

@@ -2,7 +2,7 @@ import { attribute, attributeWords, valueWords } from '../attribute/index.js';
 import { epsilonOf, sigmaOf, type Settings } from '../settings/index.js';
 import { evidenceBase, markKey, type Evidence } from './evidence.js';
 import type { Answer, Column } from './pool.js';
-import { slipsOf } from '../number/index.js';
+import { misreadingsOf } from '../number/index.js';
 
 /** How a record stands to a piece of evidence. The place of the word is its code: a bit each, so that they can be joined. */
 export const SAYS = ['agrees', 'disagrees', 'unrecorded'] as const;
@@ -19,7 +19,7 @@ export interface Weights {
   readonly says: Uint8Array;
   /** Nothing in the pool comes near it. A measured value then decides nothing. */
   readonly farFromAll: boolean;
-  /** Recorded marks that are one slip away from a mark that nothing in the pool has. */
+  /** Recorded marks that are one misreading away from a mark that nothing in the pool has. */
   readonly nearMarks: readonly string[];
 }
 
@@ -31,12 +31,12 @@ const ANGLE_SIGMA = 2;
 /** Standard error of one reading of an attribute: √(σ_instrument² + σ_spread²), in mm; 2° for an angle. */
 export function readingSigma(
   evidence: Pick<Evidence, 'attribute' | 'instrument' | 'combined'>,
-  practice: Settings,
+  settings: Settings,
 ): number {
   if (attribute(evidence.attribute).dimension === 'angle') return ANGLE_SIGMA;
   return Math.hypot(
-    evidence.combined?.sigma ?? sigmaOf(evidence.instrument ?? 'ruler', practice),
-    practice.sigmaSpread,
+    evidence.combined?.sigma ?? sigmaOf(evidence.instrument ?? 'ruler', settings),
+    settings.sigmaSpread,
   );
 }
 
@@ -49,16 +49,16 @@ export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
 /**
  * Weighs one piece of evidence against the answers of its column. The answers that were possible are those the pool is
  * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K; a
- * mark that is one slip away takes `slipShare` of ε before the rest is shared. A measured value has exp(−½ z²) but never
+ * mark that is one misreading away takes `misreadingShare` of ε before the rest is shared. A measured value has exp(−½ z²) but never
  * less than `wrongPlace`, a unit without a record the mean of the weights of the pool's values; the bore of a stepped unit
- * was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε and σ are practice.
+ * was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε and σ are settings.
  */
-export function weigh(evidence: Evidence, column: Column | undefined, practice: Settings): Weights {
+export function weigh(evidence: Evidence, column: Column | undefined, settings: Settings): Weights {
   const seen = evidenceBase(evidence);
   if (!column || column.answers.length === 0 || saysNothing(evidence, column)) return neutral(evidence, column);
   return isMeasured(column) && typeof seen === 'number'
-    ? weighMeasured(evidence, seen, column, practice)
-    : weighSeen(evidence, seen, column, practice);
+    ? weighMeasured(evidence, seen, column, settings)
+    : weighSeen(evidence, seen, column, settings);
 }
 
 const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
@@ -77,14 +77,14 @@ const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
 const saysNothing = (evidence: Evidence, column: Column): boolean =>
   evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0));
 
-function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: Settings): Weights {
-  const epsilon = epsilonOf(evidence.attribute, practice);
+function weighSeen(evidence: Evidence, seen: Answer, column: Column, settings: Settings): Weights {
+  const epsilon = epsilonOf(evidence.attribute, settings);
   const key = evidence.kind === 'mark' ? markKey(evidence.value) : '';
   const keys = evidence.kind === 'mark' && seen !== null ? column.keys : undefined;
-  const slips = slipsOf(key);
-  const { count } = answerGroups(column, practice);
+  const misreadings = misreadingsOf(key);
+  const { count } = answerGroups(column, settings);
   const other = epsilon / count;
-  const [match, slip] = [1 - epsilon, epsilon * practice.slipShare + other * (1 - practice.slipShare)];
+  const [match, misreading] = [1 - epsilon, epsilon * settings.misreadingShare + other * (1 - settings.misreadingShare)];
   const { answers } = column;
   const logs = new Float64Array(answers.length + 1).fill(Math.log(other));
   const says = new Uint8Array(answers.length + 1).fill(DISAGREES);
@@ -92,12 +92,12 @@ function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: S
   const near: string[] = [];
   for (let i = 0; i < answers.length; i++) {
     const answer = answers[i] ?? null;
-    if (keys ? keys[i] === key : agrees(evidence, seen, answer, practice.oneSizeWithin)) {
+    if (keys ? keys[i] === key : agrees(evidence, seen, answer, settings.oneSizeWithin)) {
       logs[i + 1] = Math.log(match);
       says[i + 1] = AGREES;
       matched++;
-    } else if (slips.size > 0 && typeof answer === 'string' && slips.has(keys?.[i] ?? markKey(answer))) {
-      logs[i + 1] = Math.log(slip);
+    } else if (misreadings.size > 0 && typeof answer === 'string' && misreadings.has(keys?.[i] ?? markKey(answer))) {
+      logs[i + 1] = Math.log(misreading);
       near.push(answer);
     }
   }
@@ -108,9 +108,9 @@ function weighSeen(evidence: Evidence, seen: Answer, column: Column, practice: S
   return { evidence, column, logs, says, farFromAll: matched === 0, nearMarks: matched > 0 ? [] : near };
 }
 
-function weighMeasured(evidence: Evidence, measured: number, column: Column, practice: Settings): Weights {
-  const sigma = readingSigma(evidence, practice);
-  const { groupOf = [] } = answerGroups(column, practice);
+function weighMeasured(evidence: Evidence, measured: number, column: Column, settings: Settings): Weights {
+  const sigma = readingSigma(evidence, settings);
+  const { groupOf = [] } = answerGroups(column, settings);
   // Names of one size never split the vote: each group is as near as its nearest member.
   const nearest = new Map<number, number>();
   column.answers.forEach((answer, i) => {
@@ -120,17 +120,17 @@ function weighMeasured(evidence: Evidence, measured: number, column: Column, pra
   });
   const atMouth = (i: number): number => Math.abs(measured - (column.mouths?.[i] ?? Infinity)) / sigma;
   const known = [...nearest.values(), ...(column.mouths ?? []).map((_, i) => atMouth(i))];
-  const farFromAll = nearest.size > 0 && Math.min(...known) > practice.noneBeyondSigmas;
-  const bell = (z: number): number => Math.max(Math.exp(-0.5 * z * z), practice.wrongPlace);
+  const farFromAll = nearest.size > 0 && Math.min(...known) > settings.noneBeyondSigmas;
+  const bell = (z: number): number => Math.max(Math.exp(-0.5 * z * z), settings.wrongPlace);
   const average = nearest.size === 0 ? 1 : mean([...nearest.values()].map(bell));
   const distances = column.answers.map((answer, i) =>
     typeof answer === 'number' ? nearest.get(groupOf[i] ?? 0) : undefined,
   );
   const weights = distances.map((z, i) => {
-    if (z === undefined) return practice.wrongPlace;
+    if (z === undefined) return settings.wrongPlace;
     return column.mouths?.[i] === undefined
       ? bell(z)
-      : (1 - practice.mouthForBore) * bell(z) + practice.mouthForBore * bell(atMouth(i));
+      : (1 - settings.mouthForBore) * bell(z) + settings.mouthForBore * bell(atMouth(i));
   });
   return {
     evidence,
@@ -184,7 +184,7 @@ export interface AnswerGroups {
 }
 
 /** The answers that count as one: for sizes, those closer together than `within`; for a bound there are two. */
-export function answerGroups(column: Column, practice: Settings, within = practice.oneSizeWithin): AnswerGroups {
+export function answerGroups(column: Column, settings: Settings, within = settings.oneSizeWithin): AnswerGroups {
   if (attribute(column.attribute).bound !== undefined) return { groupOf: column.answers.map(() => 0), count: 1 };
   if (attribute(column.attribute).kind !== 'quantity') return { count: column.answers.length };
   const order = column.answers

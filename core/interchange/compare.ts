@@ -73,7 +73,7 @@ export function compare(
   kind: UnitKind,
   wanted: Answer,
   answer: Answer,
-  practice: Settings,
+  settings: Settings,
 ): Comparison {
   const { attribute: name, check } = row;
   if (wanted === answer) return { state: 'fits' };
@@ -81,23 +81,23 @@ export function compare(
     if (wanted === null) return { state: name === 'port-thread' ? 'fits-with-change' : 'fits' };
     if (answer === null) return { state: 'does-not-fit' };
   }
-  if (!check) return { state: sameDesign(name, wanted, answer, practice) ? 'fits' : 'does-not-fit' };
+  if (!check) return { state: sameDesign(name, wanted, answer, settings) ? 'fits' : 'does-not-fit' };
   const sided = ONE_SIDED[check.rule];
   if (sided !== undefined || check.rule === 'gap') {
     if (typeof wanted !== 'number' || typeof answer !== 'number')
       return { state: sided === 'less' && answer === null ? 'fits' : 'not-known' };
     // Another recess or rod comes to a clearance within one target as far as the target is wide.
     if (check.rule === 'gap')
-      return { state: Math.abs(answer - wanted) <= practice.gapMax - practice.gapMin ? 'fits' : 'does-not-fit' };
+      return { state: Math.abs(answer - wanted) <= settings.gapMax - settings.gapMin ? 'fits' : 'does-not-fit' };
     return { state: (sided === 'less' ? answer <= wanted : answer >= wanted) ? 'fits' : 'not-known' };
   }
-  return judged(row, check, kind, wanted, answer, practice);
+  return judged(row, check, kind, wanted, answer, settings);
 }
 
 /** What no joint turns on is the same, or it is another unit. Inch and metric names of one size are one size. */
-function sameDesign(name: AttributeName, wanted: Answer, answer: Answer, practice: Settings): boolean {
+function sameDesign(name: AttributeName, wanted: Answer, answer: Answer, settings: Settings): boolean {
   if (typeof wanted !== 'number' || typeof answer !== 'number') return false;
-  const within = attribute(name).kind === 'count' ? 0 : practice.oneSizeWithin;
+  const within = attribute(name).kind === 'count' ? 0 : settings.oneSizeWithin;
   return Math.abs(wanted - answer) <= within;
 }
 
@@ -108,7 +108,7 @@ function judged(
   kind: UnitKind,
   wanted: Answer,
   answer: Answer,
-  practice: Settings,
+  settings: Settings,
 ): Comparison {
   const at = check.joint === 'port' ? 'port' : check.joint === 'wiring' ? name : undefined;
   const partOf = (id: string, of: PartKind, unit: string, value: Answer): Part => ({
@@ -136,7 +136,7 @@ function judged(
   const value = (of: Answer) => ({ value: of as ChainFact['value'], tolerance: 0, rests: 'recorded' as const });
   const [va, vb] = side === 0 ? [value(answer), value(wanted)] : [value(wanted), value(answer)];
   const joint = { id: 'joint', kind: check.joint, between: [a.ref, b.ref] } as const;
-  const view = viewOf(was, is, practice);
+  const view = viewOf(was, is, settings);
   const found = RULES[check.rule]({ row: check, joint, a, b, va, vb, view });
   if (found.state === 'fits' || found.state === 'not-known') return { state: found.state };
   const over = found.values['over'];
@@ -163,7 +163,7 @@ function counterpartOf(check: CheckRow, side: 0 | 1): PartKind {
 }
 
 /** Two units and nothing else. */
-const viewOf = (was: Part, is: Part, practice: Settings): View => ({
+const viewOf = (was: Part, is: Part, settings: Settings): View => ({
   now: new Map([[was.id, was]]),
   nowJoints: new Map(),
   nowPorts: new Map(),
@@ -178,7 +178,7 @@ const viewOf = (was: Part, is: Part, practice: Settings): View => ({
   jointsOf: new Map(),
   parts: new Map([[is.id, is]]),
   joints: new Map(),
-  practice,
+  settings,
   variants: [],
   unanswered: new Set(),
   asks: new Set(),
@@ -198,14 +198,14 @@ export function differencesBetween(
   kind: UnitKind,
   wanted: readonly Fact[],
   other: readonly Fact[],
-  practice: Settings,
+  settings: Settings,
 ): FactDifference[] {
   const rows = new Map<string, CompareRow>(checksOf(kind).map((row) => [row.attribute, row]));
   return wanted.flatMap((fact) => {
     const row = rows.get(fact.attribute);
     const same = other.find((o) => o.attribute === fact.attribute && o.position === fact.position);
     if (!row || !same) return [];
-    const { state } = compare(row, kind, fact.value, same.value, practice);
+    const { state } = compare(row, kind, fact.value, same.value, settings);
     if (state === 'fits' || state === 'not-known') return [];
     const words = attributeWords(fact.attribute, fact.position);
     const sentence = `${words}: ${valueWords(fact.attribute, fact.value)} and ${valueWords(fact.attribute, same.value)}`;

@@ -60,13 +60,13 @@ export function interchangeByGeometry(
   pool: Pool,
   unitId: string,
   kind: UnitKind,
-  practice: Settings,
+  settings: Settings,
   limit: number,
   without: ReadonlySet<string> = new Set(),
   anyBore = false,
 ): GeometrySearch {
   const place = placeOf(pool, unitId);
-  const all = place < 0 ? [] : comparedColumns(pool, place, kind, practice);
+  const all = place < 0 ? [] : comparedColumns(pool, place, kind, settings);
   const compared = anyBore ? all.filter(({ column }) => !BORES.includes(column.attribute)) : all;
   if (compared.length < LEAST_COMPARED) {
     return {
@@ -98,12 +98,12 @@ export function interchangeByGeometry(
   const rank = (i: number): number => (changes[i] as number) * 16 + (opens[i] as number);
   places.sort((a, b) => rank(a) - rank(b) || a - b);
   return {
-    found: places.slice(0, limit).map((i) => described(pool.units[i] ?? '', i, compared, kind, practice)),
+    found: places.slice(0, limit).map((i) => described(pool.units[i] ?? '', i, compared, kind, settings)),
     count: places.length,
   };
 }
 
-function comparedColumns(pool: Pool, place: number, kind: UnitKind, practice: Settings): Compared[] {
+function comparedColumns(pool: Pool, place: number, kind: UnitKind, settings: Settings): Compared[] {
   const rows = new Map(checksOf(kind).map((row) => [row.attribute, row]));
   return [...pool.columns.values()].flatMap((column) => {
     const row = rows.get(column.attribute);
@@ -112,7 +112,7 @@ function comparedColumns(pool: Pool, place: number, kind: UnitKind, practice: Se
     const wanted = column.answers[code - 1] ?? null;
     const verdicts = Uint8Array.from([
       OPEN,
-      ...column.answers.map((answer) => verdictOf(compare(row, kind, wanted, answer, practice))),
+      ...column.answers.map((answer) => verdictOf(compare(row, kind, wanted, answer, settings))),
     ]);
     return [{ column, row, wanted, verdicts }];
   });
@@ -130,7 +130,7 @@ function described(
   place: number,
   compared: readonly Compared[],
   kind: UnitKind,
-  practice: Settings,
+  settings: Settings,
 ): GeometricInterchange {
   const differences: Difference[] = [];
   const open: string[] = [];
@@ -142,7 +142,7 @@ function described(
     else if (verdicts[code] === SAME) matched++;
     else {
       const answer = column.answers[code - 1] ?? null;
-      const result = compare(row, kind, wanted, answer, practice);
+      const result = compare(row, kind, wanted, answer, settings);
       const sentence = `${words}: ${valueWords(column.attribute, wanted)} there, ${valueWords(column.attribute, answer)} here`;
       differences.push({
         attribute: column.attribute,

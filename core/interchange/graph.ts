@@ -31,7 +31,7 @@ export interface Graph {
 export function gather(
   start: InterchangeNode,
   source: InterchangeSource,
-  practice: Settings,
+  settings: Settings,
   { depth: maxDepth, work = WORK_LIMIT }: Reach,
   takes: (step: Step) => boolean = () => true,
 ): Graph {
@@ -44,7 +44,7 @@ export function gather(
     const links = linksByNode(source.linksOf(ring), ring);
     const next = new Set<InterchangeNode>();
     for (const node of ring) {
-      const steps = stepsFrom(node, links.get(node) ?? [], practice).filter(takes);
+      const steps = stepsFrom(node, links.get(node) ?? [], settings).filter(takes);
       stepsOf.set(
         node,
         steps.filter((s) => s.kind !== 'does-not-fit'),
@@ -86,7 +86,7 @@ function linksByNode(
  * The steps that lead on from a node. Supersession and replacement go in their direction only, unless the link says both
  * ways; "same" and "does not fit" hold for both ends.
  */
-function stepsFrom(node: InterchangeNode, links: Iterable<InterchangeLink>, practice: Settings): Step[] {
+function stepsFrom(node: InterchangeNode, links: Iterable<InterchangeLink>, settings: Settings): Step[] {
   const steps: Step[] = [];
   for (const link of links) {
     const forward = link.from === node;
@@ -94,7 +94,7 @@ function stepsFrom(node: InterchangeNode, links: Iterable<InterchangeLink>, prac
     if (!forward && !mutual) continue;
     const { id, kind, conditions, assertions, outcomes } = link;
     const to = forward ? link.to : link.from;
-    const trust = linkTrust(link, practice);
+    const trust = linkTrust(link, settings);
     steps.push({
       link: id,
       from: node,
@@ -130,9 +130,9 @@ export const NO_STEP: Worth = { cost: 0, doubt: 0, grade: 'same', depth: 0 };
 const SCALE = 1e12;
 
 /** The worth of a way with one more step. */
-export function withStep(worth: Worth, step: Step, practice: Settings): Worth {
+export function withStep(worth: Worth, step: Step, settings: Settings): Worth {
   const doubt = Math.round(-Math.log(step.trust) * SCALE);
-  const conditions = Math.round(practice.conditionCost * SCALE) * step.conditions.length;
+  const conditions = Math.round(settings.conditionCost * SCALE) * step.conditions.length;
   return {
     cost: worth.cost + doubt + conditions,
     doubt: worth.doubt + doubt,
@@ -142,12 +142,12 @@ export function withStep(worth: Worth, step: Step, practice: Settings): Worth {
 }
 
 /** Whether a way is trusted less than the floor (a setting) asks. */
-export const isUnderFloor = ({ doubt }: Pick<Worth, 'doubt'>, practice: Settings): boolean =>
-  doubt > Math.round(-Math.log(practice.trustFloor) * SCALE);
+export const isUnderFloor = ({ doubt }: Pick<Worth, 'doubt'>, settings: Settings): boolean =>
+  doubt > Math.round(-Math.log(settings.trustFloor) * SCALE);
 
 /** Negative when `a` is to be taken before `b`: over the trust floor first, then the cheaper, the better grade, the shorter. */
-export const compareWorth = (a: Worth, b: Worth, practice: Settings): number =>
-  Number(isUnderFloor(a, practice)) - Number(isUnderFloor(b, practice)) ||
+export const compareWorth = (a: Worth, b: Worth, settings: Settings): number =>
+  Number(isUnderFloor(a, settings)) - Number(isUnderFloor(b, settings)) ||
   a.cost - b.cost ||
   gradeRank(a.grade) - gradeRank(b.grade) ||
   a.depth - b.depth;
@@ -179,12 +179,12 @@ export interface Bounds {
 export function bestWays(
   graph: Graph,
   from: InterchangeNode,
-  practice: Settings,
+  settings: Settings,
   bounds: Bounds = {},
 ): Map<InterchangeNode, Way> {
   const { takes = () => true, ends, shut, begun = NO_STEP, target } = bounds;
   const kept = new Map<InterchangeNode, Way[]>();
-  const queue = new Heap<Way>((a, b) => (compareWorth(a, b, practice) || (a.node < b.node ? -1 : 1)) < 0);
+  const queue = new Heap<Way>((a, b) => (compareWorth(a, b, settings) || (a.node < b.node ? -1 : 1)) < 0);
   const isBeaten = (node: InterchangeNode, worth: Worth): boolean =>
     kept.get(node)?.some((way) => isAtLeast(way, worth)) ?? false;
   queue.push({ node: from, ...begun });
@@ -197,7 +197,7 @@ export function bestWays(
     if (way.depth >= graph.maxDepth || ends?.has(way.node)) continue;
     for (const step of graph.stepsOf.get(way.node) ?? []) {
       if (shut?.has(step.to) || !takes(step)) continue;
-      const worth = withStep(way, step, practice);
+      const worth = withStep(way, step, settings);
       if (!isBeaten(step.to, worth)) queue.push({ node: step.to, ...worth, last: { step, before: way } });
     }
   }

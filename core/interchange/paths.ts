@@ -8,8 +8,8 @@ interface Path {
   readonly worth: Worth;
 }
 
-const worthOf = (steps: readonly Step[], practice: Settings): Worth =>
-  steps.reduce((worth, step) => withStep(worth, step, practice), NO_STEP);
+const worthOf = (steps: readonly Step[], settings: Settings): Worth =>
+  steps.reduce((worth, step) => withStep(worth, step, settings), NO_STEP);
 
 /**
  * The best few paths to a node, best first, none passing a node twice, none through a node of `ends`; exact (Yen's
@@ -19,7 +19,7 @@ export function bestPaths(
   graph: Graph,
   target: InterchangeNode,
   count: number,
-  practice: Settings,
+  settings: Settings,
   ends?: ReadonlySet<InterchangeNode>,
 ): Step[][] {
   const found: Step[][] = [];
@@ -27,10 +27,10 @@ export function bestPaths(
   const search = (root: readonly Step[], barred: ReadonlySet<Step>): void => {
     const spur = root.at(-1)?.to ?? graph.start;
     const shut = new Set<InterchangeNode>([graph.start, ...root.map((step) => step.to)]);
-    const way = bestWays(graph, spur, practice, {
+    const way = bestWays(graph, spur, settings, {
       takes: (step) => !barred.has(step),
       shut,
-      begun: worthOf(root, practice),
+      begun: worthOf(root, settings),
       target,
       ...(ends ? { ends } : {}),
     }).get(target);
@@ -42,7 +42,7 @@ export function bestPaths(
   search([], new Set());
   while (found.length < count) {
     const next = [...open.values()].sort(
-      (a, b) => compareWorth(a.worth, b.worth, practice) || (a.name < b.name ? -1 : 1),
+      (a, b) => compareWorth(a.worth, b.worth, settings) || (a.name < b.name ? -1 : 1),
     )[0];
     if (!next) break;
     open.delete(next.name);

@@ -18,11 +18,11 @@ interface Refusal extends Pick<Worth, 'doubt'> {
 export function walkInterchange(
   start: InterchangeNode,
   source: InterchangeSource,
-  practice: Settings,
-  reach: Reach = { depth: practice.interchangeDepth },
+  settings: Settings,
+  reach: Reach = { depth: settings.interchangeDepth },
 ): Interchange {
-  const graph = gather(start, source, practice, reach);
-  const { entries } = gradeAll(graph, practice);
+  const graph = gather(start, source, settings, reach);
+  const { entries } = gradeAll(graph, settings);
   return { entries: order(entries), truncated: graph.truncated, tired: graph.tired };
 }
 
@@ -31,25 +31,25 @@ export function pathsOfInterchange(
   start: InterchangeNode,
   target: InterchangeNode,
   source: InterchangeSource,
-  practice: Settings,
+  settings: Settings,
   count: number,
-  reach: Reach = { depth: practice.interchangeDepth },
+  reach: Reach = { depth: settings.interchangeDepth },
 ): { paths: Step[][]; tired: boolean } {
-  const graph = gather(start, source, practice, reach);
-  const { entries, refused } = gradeAll(graph, practice);
+  const graph = gather(start, source, settings, reach);
+  const { entries, refused } = gradeAll(graph, settings);
   const entry = entries.find((e) => e.node === target);
   const own = entry?.grade === 'does-not-fit' ? entry.paths.map((path) => [...path]) : undefined;
-  return { paths: own ?? (entry ? bestPaths(graph, target, count, practice, refused) : []), tired: graph.tired };
+  return { paths: own ?? (entry ? bestPaths(graph, target, count, settings, refused) : []), tired: graph.tired };
 }
 
 /** The nodes that are one unit with this one by "same" links alone. Supersession is no proof of it. */
-export function oneUnitWith(start: InterchangeNode, source: InterchangeSource, practice: Settings): InterchangeNode[] {
+export function oneUnitWith(start: InterchangeNode, source: InterchangeSource, settings: Settings): InterchangeNode[] {
   return [
     ...gather(
       start,
       source,
-      practice,
-      { depth: practice.interchangeDepth },
+      settings,
+      { depth: settings.interchangeDepth },
       (step) => step.kind === 'same',
     ).stepsOf.keys(),
   ];
@@ -57,16 +57,16 @@ export function oneUnitWith(start: InterchangeNode, source: InterchangeSource, p
 
 function gradeAll(
   graph: Graph,
-  practice: Settings,
+  settings: Settings,
 ): { entries: InterchangeEntry[]; refused: ReadonlySet<InterchangeNode> } {
-  const refusals = refusalsOf(graph, practice);
+  const refusals = refusalsOf(graph, settings);
   // A path that leads through a unit that does not fit is no path. Which ones those are is known only after a walk, so the
   // walk is repeated with the refused ones as ends until no new one turns up.
   const refused = new Set<InterchangeNode>();
   for (;;) {
-    const ways = bestWays(graph, graph.start, practice, { ends: refused });
+    const ways = bestWays(graph, graph.start, settings, { ends: refused });
     ways.delete(graph.start);
-    const entries = entriesOf(ways, refusals, practice);
+    const entries = entriesOf(ways, refusals, settings);
     const more = entries.filter((e) => e.grade === 'does-not-fit' && !refused.has(e.node));
     if (more.length === 0) return { entries, refused };
     for (const entry of more) refused.add(entry.node);
@@ -81,7 +81,7 @@ const staysSame = (step: Step): boolean => gradeOfStep(step) === 'same';
  * contradicts itself and disputes nothing. Every node stands in the searched graph twice, before the "does not fit" and
  * (marked) after it.
  */
-function refusalsOf(graph: Graph, practice: Settings): Map<InterchangeNode, Refusal> {
+function refusalsOf(graph: Graph, settings: Settings): Map<InterchangeNode, Refusal> {
   const after = (node: InterchangeNode): InterchangeNode => `${node}!`;
   const original = new Map<Step, Step>();
   const made = (step: Step, from: InterchangeNode, to: InterchangeNode): Step => {
@@ -99,7 +99,7 @@ function refusalsOf(graph: Graph, practice: Settings): Map<InterchangeNode, Refu
     );
   }
   const found = new Map<InterchangeNode, Refusal>();
-  for (const [node, way] of bestWays({ ...graph, stepsOf }, graph.start, practice, {
+  for (const [node, way] of bestWays({ ...graph, stepsOf }, graph.start, settings, {
     shut: new Set([after(graph.start)]),
   })) {
     if (!node.endsWith('!')) continue;
@@ -113,16 +113,16 @@ function refusalsOf(graph: Graph, practice: Settings): Map<InterchangeNode, Refu
 function entriesOf(
   ways: ReadonlyMap<InterchangeNode, Way>,
   refusals: ReadonlyMap<InterchangeNode, Refusal>,
-  practice: Settings,
+  settings: Settings,
 ): InterchangeEntry[] {
   const entries: InterchangeEntry[] = [];
   for (const [node, way] of ways) {
     const steps = stepsOfWay(way);
     const refusal = refusals.get(node);
-    if (refusal && refusal.doubt <= way.doubt) entries.push(refusedEntry(node, refusal, practice, steps));
+    if (refusal && refusal.doubt <= way.doubt) entries.push(refusedEntry(node, refusal, settings, steps));
     else {
       const disputed = refusal ? { disputed: { refusal: refusal.step, refusalTrust: pathTrust(refusal.path) } } : {};
-      const underFloor = isUnderFloor(way, practice);
+      const underFloor = isUnderFloor(way, settings);
       entries.push({
         node,
         grade: way.grade,
@@ -134,20 +134,20 @@ function entriesOf(
       });
     }
   }
-  for (const [node, refusal] of refusals) if (!ways.has(node)) entries.push(refusedEntry(node, refusal, practice));
+  for (const [node, refusal] of refusals) if (!ways.has(node)) entries.push(refusedEntry(node, refusal, settings));
   return entries;
 }
 
 const refusedEntry = (
   node: InterchangeNode,
   { path, step, doubt }: Refusal,
-  practice: Settings,
+  settings: Settings,
   rival?: readonly Step[],
 ): InterchangeEntry => ({
   node,
   grade: 'does-not-fit',
   trust: pathTrust(path),
-  underFloor: isUnderFloor({ doubt }, practice),
+  underFloor: isUnderFloor({ doubt }, settings),
   conditions: step.conditions,
   paths: rival ? [path, rival] : [path],
 });

@@ -38,7 +38,7 @@ export function composeJob(rows: JobRows): ChainInput {
     (place) => place.absent === true || place.conversion !== undefined || place.changes.length > 0,
   );
   const then = converted ? draftOf(rows.places.map(withChanges), rows, true) : now;
-  const { listed, refused, overrides, unanswered, practice } = rows;
+  const { listed, refused, overrides, unanswered, settings } = rows;
   return {
     parts: [...now.parts.values()],
     joints: now.joints,
@@ -51,7 +51,7 @@ export function composeJob(rows: JobRows): ChainInput {
     refused,
     overrides,
     unanswered,
-    practice,
+    settings,
     fluids: true,
     whole: then.whole,
     variants: then.variants,

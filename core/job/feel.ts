@@ -110,15 +110,15 @@ function radius(key: 'frontRadius' | 'rearRadius', part: Part | undefined): Feel
 }
 
 /** What a booster adds: vacuum on its diaphragms, or what its maker says of its output. Source: p A. */
-function assist(part: Part | undefined, practice: Settings): FeelValue[] {
+function assist(part: Part | undefined, settings: Settings): FeelValue[] {
   const output = fact('assist', part, 'output-force');
   if (output.length > 0) return output;
   const [diameter, count] = [figure(part, 'diaphragm'), figure(part, 'diaphragms') ?? 1];
   if (diameter === undefined || word(part, 'booster-supply') !== 'vacuum') return [];
-  return [{ key: 'assist', value: practice.feelVacuum * count * pistonArea(diameter), rests: 'worked-out', from: `${count} × ${diameter} mm at ${practice.feelVacuum} MPa` }]; // prettier-ignore
+  return [{ key: 'assist', value: settings.feelVacuum * count * pistonArea(diameter), rests: 'worked-out', from: `${count} × ${diameter} mm at ${settings.feelVacuum} MPa` }]; // prettier-ignore
 }
 
-function sideOf(chain: Chain, judged: JudgedChain, practice: Settings, comes: boolean): FeelSide {
+function sideOf(chain: Chain, judged: JudgedChain, settings: Settings, comes: boolean): FeelSide {
   const parts = partsById(chain);
   const [master, booster, front, rear] = ['master', 'booster', 'front-left', 'rear-left'].map((id) => parts.get(id));
   const gap = comes
@@ -142,14 +142,14 @@ function sideOf(chain: Chain, judged: JudgedChain, practice: Settings, comes: bo
       ...fact('bore', master, 'bore'),
       ...(kinds.stepped ? fact('largeBore', master, 'bore-large') : []),
       ...fact('masterStroke', master, 'travel'),
-      ...assist(booster, practice),
+      ...assist(booster, settings),
       ...wheels('front', front),
       ...wheels('rear', rear),
       ...residuals(parts, kinds),
       ...(typeof gap === 'number'
         ? [{ key: 'gap', value: gap, rests: 'worked-out', from: 'recess and pin' } as const]
         : []),
-      { key: 'cutOff', value: practice.portClosing, rests: 'setting' },
+      { key: 'cutOff', value: settings.portClosing, rests: 'setting' },
     ],
   };
 }
@@ -169,16 +169,16 @@ function clutchOf(chain: Chain): ClutchSide {
 }
 
 /** What the two chains of a job say of the feel: of its brakes, and of its clutch. */
-export function feelOfJob(judged: JudgedChain, practice: Settings): FeelSheet {
+export function feelOfJob(judged: JudgedChain, settings: Settings): FeelSheet {
   const now: Chain = judged.input;
   const then = applyEdits(now, judged.input.edits);
-  const limits = feelLimits(practice);
+  const limits = feelLimits(settings);
   if ('faults' in then) return { limits };
   const has = (id: string): boolean => then.parts.some((part) => part.id === id);
   return {
     limits,
     ...(has('master')
-      ? { brake: { now: sideOf(now, judged, practice, false), then: sideOf(then, judged, practice, true) } }
+      ? { brake: { now: sideOf(now, judged, settings, false), then: sideOf(then, judged, settings, true) } }
       : {}),
     ...(has('clutch-master') && has('slave') ? { clutch: { now: clutchOf(now), then: clutchOf(then) } } : {}),
   };

@@ -82,7 +82,7 @@ export function rowsFor({
     refused: [],
     overrides: [],
     unanswered: [],
-    practice: STANDARD_SETTINGS,
+    settings: STANDARD_SETTINGS,
   };
 }
 

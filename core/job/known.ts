@@ -33,9 +33,9 @@ const sideOf = (facts: readonly Fact[], origin: Origin): KnownSide =>
   new Map(facts.map((fact) => [slotKey(fact.attribute, fact.position), known(fact, origin)]));
 
 /** What a reading leaves open: ± two standard errors of the instrument for a length, nothing for what is counted or looked at. */
-export function readingTolerance(item: Evidence, practice: Settings): number | undefined {
+export function readingTolerance(item: Evidence, settings: Settings): number | undefined {
   if (item.kind !== 'quantity' || attribute(item.attribute).dimension !== 'length') return undefined;
-  return READING_SIGMAS * sigmaOf(item.instrument ?? 'ruler', practice);
+  return READING_SIGMAS * sigmaOf(item.instrument ?? 'ruler', settings);
 }
 
 /**
@@ -47,13 +47,13 @@ export function knownSide(
   measured: readonly Evidence[],
   recorded: readonly Fact[],
   oldUnit: readonly Fact[],
-  practice: Settings = STANDARD_SETTINGS,
+  settings: Settings = STANDARD_SETTINGS,
 ): KnownSide {
   const side = new Map([...sideOf(oldUnit, 'old-unit'), ...sideOf(recorded, 'vehicle-record')]);
   const lines = oldUnit.filter((fact) => fact.attribute.startsWith('port-') && fact.position !== undefined);
   for (const [key, value] of sideOf(lines, 'old-unit')) side.set(key, value);
   for (const item of measured) {
-    const tolerance = readingTolerance(item, practice);
+    const tolerance = readingTolerance(item, settings);
     side.set(slotKey(item.attribute, item.position), {
       value: evidenceBase(item),
       origin: 'measured',

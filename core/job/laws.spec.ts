@@ -47,7 +47,7 @@ const example = fc.record({
 });
 
 const offered = (job: JobExample): string[] => [
-  ...new Set(lookAt(job).checks.flatMap((c) => c.remedies.map((r) => r.key))),
+  ...new Set(lookAt(job).checks.flatMap((c) => c.fixes.map((r) => r.key))),
 ];
 const plain = (job: JobExample, ...accepted: string[]): unknown =>
   JSON.parse(JSON.stringify(lookAt(job, ...accepted).joints)) as unknown;

@@ -18,7 +18,7 @@ import {
   type Need,
   type Told,
 } from '../need/index.js';
-import type { FittingWant, SlipProposal } from '../parts-list/types.js';
+import type { FittingWant, ProposedLine } from '../parts-list/types.js';
 import { viewOf } from '../verdict/index.js';
 import { cardInWords, cardOf, type WorkStep } from '../workcard/index.js';
 import { countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../words/index.js';
@@ -43,12 +43,12 @@ export function listOfJob(
 }
 
 /** What the list cannot count yet: studs that nobody counted, clamps for a hose that nobody measured. */
-export function uncountedIn(chain: JudgedChain, list: List): SlipProposal[] {
+export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
   const view = viewOf(chain.input);
   if ('faults' in view) return [];
   const clamps = list.list.some((line) => line.item === 'hose-clamp' && line.section === 'order' && line.sizeMm === undefined); // prettier-ignore
   return [
-    ...uncounted(view).map((joint): SlipProposal => ({
+    ...uncounted(view).map((joint): ProposedLine => ({
       key: `count-${jointKey(joint.id)}`,
       section: 'ask',
       words: `Count the studs of the ${positionWords(view.parts.get(readRef(joint.between[1]).part)?.kind ?? '')}`,
@@ -157,13 +157,13 @@ const toldOf = (fix: Fix, key: string, at: readonly string[]): Told[] =>
 export function wordsOfList(
   { list, needs }: Omit<List, 'haves'> & { readonly list: readonly (ListLine | PackLine)[] },
   told: readonly Told[],
-  unit: (line: ListLine, needs: readonly Need[]) => readonly SlipProposal[],
+  unit: (line: ListLine, needs: readonly Need[]) => readonly ProposedLine[],
   boxOf: (places: readonly string[]) => Asked | undefined = () => undefined,
-): SlipProposal[] {
+): ProposedLine[] {
   const byKey = new Map(told.map((t) => [t.key, t]));
   const byId = new Map(needs.map((need) => [need.id, need]));
   const keys = new Set<string>();
-  return list.flatMap((line): readonly SlipProposal[] => {
+  return list.flatMap((line): readonly ProposedLine[] => {
     const own = line.needs.flatMap((id) => byId.get(id) ?? []);
     if (line.item === 'unit') return unit(line, own);
     if (isPack(line)) return [packWords(line, own)];
@@ -223,7 +223,7 @@ export function wantOf({
 }
 
 /** A pack of several sizes, with what it covers. */
-const packWords = ({ pack, quantity }: PackLine, needs: readonly Need[]): SlipProposal => ({
+const packWords = ({ pack, quantity }: PackLine, needs: readonly Need[]): ProposedLine => ({
   key: `pack-${pack.id}`,
   section: 'order',
   words: pack.name,
@@ -244,7 +244,7 @@ const questionOf = (
   { item, quantity }: ListLine,
   name: string,
   { slot, number }: Asked,
-): NonNullable<SlipProposal['box']> => ({
+): NonNullable<ProposedLine['box']> => ({
   subject: subjectText({ about: 'box', slot, item }),
   text: `We want to order ${number}. Please tell us what comes in its box: ${quantity} × ${name}? With it, without it, and of which size.`,
 });

@@ -62,7 +62,7 @@ export interface Measurement extends Measure {
 export function measurementsFor(joints: readonly ShownJoint[]): Measurement[] {
   const lost = new Set(
     joints
-      .filter((joint) => joint.checks.some((c) => c.state === 'does-not-fit' && !c.tells && c.remedies.length === 0))
+      .filter((joint) => joint.checks.some((c) => c.state === 'does-not-fit' && !c.tells && c.fixes.length === 0))
       .map((joint) => joint.slot),
   );
   const byKey = new Map<string, Measurement>();

@@ -3,7 +3,7 @@ import type { Fix, Skill } from '../fix/index.js';
 import { CHECKS, type Check, type CheckCode, type JudgedJoint } from '../joint/index.js';
 import { worst, type FourState } from '../joint/state.js';
 import { FITTING_KINDS } from '../need/index.js';
-import type { SlipProposal } from '../parts-list/types.js';
+import type { ProposedLine } from '../parts-list/types.js';
 import { checkWords, fixWords, linesOf, operationsOf, partWordsOf, riskOf, sentenceOf } from '../words/index.js';
 import { drawerOf, type ShownFaces } from './drawn.js';
 import { fixKey, hasAnswered, outlookOf, type JointName, type JudgedChain } from './fixes.js';
@@ -15,7 +15,7 @@ import { measuresOf, sidesOf, workingOf } from './sides.js';
 
 /**
  * Judged joints of a chain as the stages show them: by the place that is worked on, each check with what the vehicle and the new
- * unit have, what answers it, and the fixes that the table of remedies has for it.
+ * unit have, what answers it, and the fixes that the table of fixes has for it.
  */
 
 /** A fix as it is offered and taken: accepting it changes the chain, which is judged again. */
@@ -33,7 +33,7 @@ export interface ShownFix {
   /** What could go wrong. */
   readonly risk: string;
   readonly accepted: boolean;
-  readonly slip: readonly SlipProposal[];
+  readonly partsList: readonly ProposedLine[];
   /** What the joints come to with it. */
   readonly after?: {
     readonly state: FourState;
@@ -61,9 +61,9 @@ export interface ShownCheck {
   readonly working?: string;
   /** How to find out, when the state is "not known": every value that is missing. */
   readonly measures: readonly Measure[];
-  readonly remedies: readonly ShownFix[];
-  /** Lines that this check puts on the slip as it stands. */
-  readonly slip: readonly SlipProposal[];
+  readonly fixes: readonly ShownFix[];
+  /** Lines that this check puts on the partsList as it stands. */
+  readonly partsList: readonly ProposedLine[];
   /** It says something that whoever fits the unit wants to know, and decides nothing. */
   readonly tells?: true;
   /** Somebody decides it: another design is wanted. */
@@ -140,7 +140,7 @@ const closedChecks = (joint: JointName & Pick<JudgedJoint, 'checks'>, { taken }:
     answered.flatMap(({ joint: { id }, code }): ShownCheck[] => {
       if (id !== joint.id || joint.checks.some((check) => check.code === code)) return [];
       const sentence = `${fixWords(fix)}.`;
-      const remedies = [shownFix(fix, sentence, true)];
+      const fixes = [shownFix(fix, sentence, true)];
       const words = checkWords(code);
       return [
         {
@@ -150,8 +150,8 @@ const closedChecks = (joint: JointName & Pick<JudgedJoint, 'checks'>, { taken }:
           state: 'fits-with-change',
           sentence,
           measures: [],
-          remedies,
-          slip: [],
+          fixes,
+          partsList: [],
         },
       ];
     }),
@@ -184,8 +184,8 @@ const OWN_ID: Readonly<Partial<Record<Check['code'], string>>> = {
 };
 
 /** Lines of a fix, as it is offered. */
-function linesOfFix(fix: Fix, key: string, because: string): SlipProposal[] {
-  return fix.parts.map((part): SlipProposal => {
+function linesOfFix(fix: Fix, key: string, because: string): ProposedLine[] {
+  return fix.parts.map((part): ProposedLine => {
     const [words, why] = partWordsOf(fix, part);
     const { section, item, quantity, thread, seat, tube, sizeMm } = part;
     const sized = {
@@ -215,7 +215,7 @@ export function shownFix(fix: Fix, because: string, accepted: boolean): ShownFix
     operations: operationsOf(fix),
     risk: riskOf(fix),
     accepted,
-    slip: linesOfFix(fix, key, because),
+    partsList: linesOfFix(fix, key, because),
   };
 }
 
@@ -251,8 +251,8 @@ function aboutOf(code: CheckCode, { between }: JointName): { about?: readonly [A
 function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, judged: JudgedChain): ShownCheck {
   const [vehicle, unit] = sidesOf(check, joint, slot);
   const origin = ORIGIN[check.rests];
-  const remedies = fixesOf(check, joint, slot, judged);
-  const closed = check.state === 'fits' && remedies.some((r) => r.accepted);
+  const fixes = fixesOf(check, joint, slot, judged);
+  const closed = check.state === 'fits' && fixes.some((r) => r.accepted);
   return {
     id,
     words: checkWords(check.code),
@@ -265,8 +265,8 @@ function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, 
     sentence: sentenceOf(check, joint),
     ...workingOf(check),
     measures: check.rank === 'must' && check.state === 'not-known' ? measuresOf(check, slot) : [],
-    remedies,
-    slip: closed ? [] : linesOf(check, joint),
+    fixes,
+    partsList: closed ? [] : linesOf(check, joint),
     ...(check.rank === 'must' ? {} : check.state === 'does-not-fit' ? {} : { tells: true as const }),
     ...(check.answers.some((a) => a.how === 'decide') && check.code.startsWith('place.')
       ? { decides: 'wanted' as const }

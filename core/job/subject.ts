@@ -9,7 +9,7 @@ export type Subject =
   /** The unit that was identified, the one that was chosen, its kit, that it stays and gets new seals, a place that is worked on too, where the old unit is, another design that is wanted. */
   | { readonly about: PlaceSubject; readonly slot: string }
   /** A fix that was accepted: its name at its place. */
-  | { readonly about: 'remedy'; readonly slot: string; readonly fix: string }
+  | { readonly about: 'fix'; readonly slot: string; readonly fix: string }
   /** A joint that a named person lets pass. */
   | { readonly about: 'override'; readonly slot: string; readonly joint: string }
   /** What the supplier said of an item of the box: it is there, or it is not. */
@@ -22,15 +22,15 @@ export type Subject =
   | { readonly about: 'fluid'; readonly system: System }
   | { readonly about: 'conversion' };
 
-/** A subject as it is kept and sent: "remedy:brake-master/old-rod". */
+/** A subject as it is kept and sent: "fix:brake-master/old-rod". */
 export function subjectText(subject: Subject): string {
   switch (subject.about) {
     case 'conversion':
       return subject.about;
     case 'fluid':
       return `fluid:${subject.system}`;
-    case 'remedy':
-      return `remedy:${subject.slot}/${subject.fix}`;
+    case 'fix':
+      return `fix:${subject.slot}/${subject.fix}`;
     case 'override':
       return `override:${subject.slot}/${subject.joint}`;
     case 'found':
@@ -57,6 +57,6 @@ export function readSubject(text: string): Subject | undefined {
   if (slot === '') return undefined;
   if (about === 'look') return { about, slot, look: what };
   if (about === 'box') return { about, slot, item: what };
-  if (about === 'remedy') return { about, slot, fix: what };
+  if (about === 'fix') return { about, slot, fix: what };
   return about === 'override' ? { about, slot, joint: what } : undefined;
 }

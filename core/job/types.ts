@@ -67,5 +67,5 @@ export interface JobRows {
   readonly refused: readonly Refusal[];
   readonly overrides: readonly Override[];
   readonly unanswered: readonly { readonly part: string; readonly attribute: string; readonly position?: string }[];
-  readonly practice: Settings;
+  readonly settings: Settings;
 }

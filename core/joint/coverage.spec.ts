@@ -29,7 +29,7 @@ const identifies = (name: AttributeName): boolean => ATTRIBUTES.find((a) => a.na
 /** What can be recorded and nothing turns on yet, each with the reason. */
 const NOT_USED: Readonly<Partial<Record<AttributeName, string>>> = {
   'booster-ratio': 'for the effort at the pedal, which the stage Feel does not work out yet',
-  'hub-bore': 'read by the remedy of a wheel spacer alone, until calipers and wheels are parts of the list',
+  'hub-bore': 'read by the fix of a wheel spacer alone, until calipers and wheels are parts of the list',
   'rod-thread-length': 'read by the fix that cuts a rod',
 };
 

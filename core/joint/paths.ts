@@ -33,7 +33,7 @@ function sameBore(view: View, part: Part): boolean {
   if (!before) return false;
   if (before.unit !== undefined && before.unit === part.unit) return true;
   const [old, own] = [number(of(before, 'bore')), number(of(part, 'bore'))];
-  return old !== undefined && own !== undefined && Math.abs(old - own) <= view.practice.oneSizeWithin + EPS;
+  return old !== undefined && own !== undefined && Math.abs(old - own) <= view.settings.oneSizeWithin + EPS;
 }
 
 /** Travel at the fork then, as a share of what it is now: (d_master / d_slave)² then over now; undefined while a bore is not known. */
@@ -55,7 +55,7 @@ const share = (then: number | undefined, now: number | undefined, fresh: boolean
   then !== undefined && now !== undefined ? then / now : fresh ? undefined : 1;
 
 function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
-  const { practice } = view;
+  const { settings } = view;
   const leans = {
     pedalTravel: [parts.pedal, 'pedal-travel'],
     freeTravel: [parts.pedal, 'free-travel'],
@@ -102,11 +102,11 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
       return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(factor) } };
     return { ...base, state: 'not-known', rests: 'not-known', values, answers };
   }
-  const stroke = (travel - free) / ratio - practice.portClosing;
-  const gives = stroke * (bore / slave) ** 2 * practice.clutchEfficiency;
+  const stroke = (travel - free) / ratio - settings.portClosing;
+  const gives = stroke * (bore / slave) ** 2 * settings.clutchEfficiency;
   const share = (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel);
-  const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: practice.portClosing };
-  const verdict = within(wanted - gives, practice.travelWithin, Math.hypot(share, known.wanted?.tolerance ?? 0));
+  const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: settings.portClosing };
+  const verdict = within(wanted - gives, settings.travelWithin, Math.hypot(share, known.wanted?.tolerance ?? 0));
   const rests = restsOf(...Object.values(known));
   if (verdict === 'open')
     return {

@@ -127,7 +127,7 @@ function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Chec
     ];
   }
   const apart = Math.abs(old.value - own.value);
-  if (apart <= view.practice.oneSizeWithin + doubtOf(old, own) + EPS)
+  if (apart <= view.settings.oneSizeWithin + doubtOf(old, own) + EPS)
     return [{ ...base, state: 'fits', values, answers: [] }];
   return [
     {

@@ -201,7 +201,7 @@ function checkWith(row: CheckRow, [a, b]: Two, more: Readonly<Record<string, Cha
       },
     ],
     listed: [],
-    practice: STANDARD_SETTINGS,
+    settings: STANDARD_SETTINGS,
   });
   if ('faults' in answer) throw new Error(JSON.stringify(answer.faults));
   return answer.joints.find((j) => j.id === 'joint')?.checks.find((c) => c.code === row.code);

@@ -71,7 +71,7 @@ export interface View {
   readonly jointsOf: ReadonlyMap<string, readonly Joint[]>;
   readonly parts: ReadonlyMap<string, Part>;
   readonly joints: ReadonlyMap<string, Joint>;
-  readonly practice: Settings;
+  readonly settings: Settings;
   readonly variants: readonly Variant[];
   /** Questions that were asked of a named source without an answer: "part attribute position". */
   readonly unanswered: ReadonlySet<string>;

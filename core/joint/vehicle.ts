@@ -138,7 +138,7 @@ function hoseLength(hose: Part, unit: Part, view: View): Check[] {
   const needs = NEEDS.map((name) => of(hose, name));
   if (length === undefined && needs.every((n) => n === undefined) && !isConverted(unit, view)) return [];
   const figures = needs.map((n) => (typeof n?.value === 'number' ? n.value : undefined));
-  const spare = view.practice.hoseSpare;
+  const spare = view.settings.hoseSpare;
   const most = Math.max(...figures.map((f) => f ?? 0));
   // The port of the same unit is where it was.
   const more =

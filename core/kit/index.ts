@@ -1,6 +1,6 @@
 import { threadsAt, type KnownSide } from '../job/known.js';
 import type { Told } from '../need/types.js';
-import type { SlipProposal } from '../parts-list/types.js';
+import type { ProposedLine } from '../parts-list/types.js';
 import { lookup } from '../words/lookup.js';
 import { findThread, BRAKE_THREADS } from '../thread/index.js';
 import { findPiece } from './pieces.data.js';
@@ -81,7 +81,7 @@ const NUT_ACROSS: Readonly<Record<string, string>> = {
 };
 
 /** The socket for the nuts that hold a unit, as far as their thread is known. */
-function socketFor(vehicle: KnownSide): SlipProposal[] {
+function socketFor(vehicle: KnownSide): ProposedLine[] {
   const stud = vehicle.get('stud-thread')?.value;
   const thread = typeof stud === 'string' ? findThread(stud)?.designation : undefined;
   const across = thread === undefined ? undefined : lookup(NUT_ACROSS, thread);
@@ -99,10 +99,10 @@ function socketFor(vehicle: KnownSide): SlipProposal[] {
 }
 
 /** Wrenches by the nuts that are opened. */
-export function toolsFor(vehicle: KnownSide): SlipProposal[] {
+export function toolsFor(vehicle: KnownSide): ProposedLine[] {
   const threads = new Set(threadsAt(vehicle).map((thread) => findThread(thread)?.designation ?? ''));
   const wrenches = BRAKE_THREADS.filter((t) => threads.has(t.designation) && t.usualHex !== '-');
-  const flare = wrenches.map((t): SlipProposal => ({
+  const flare = wrenches.map((t): ProposedLine => ({
     key: `wrench-${t.designation}`,
     section: 'perhaps',
     words: `Tool: flare wrench ${t.usualHex}`,

@@ -89,15 +89,15 @@ const STATE: Readonly<Record<KitCode, FourState>> = {
 /**
  * Whether a seal kit is right for a unit. By unit first: one that a list names for it fits when every bore of the unit has a seal, nothing
  * that holds pressure is missing and its material survives the fluid of the cap. By bore alone it is only not excluded: its maker is
- * asked by unit and date. Sizes in mm; two within the practice's `oneSizeWithin` are one.
+ * asked by unit and date. Sizes in mm; two within the settings's `oneSizeWithin` are one.
  */
 export function judgeKit(
   unit: UnitDesign,
   kit: KitRecord,
   needed: readonly NeededPiece[],
-  { cap, asked, practice }: { readonly cap?: string; readonly asked?: KitAnswer; readonly practice: Settings },
+  { cap, asked, settings }: { readonly cap?: string; readonly asked?: KitAnswer; readonly settings: Settings },
 ): KitJudgement {
-  const isOne = (a: number, b: number): boolean => Math.abs(a - b) < practice.oneSizeWithin;
+  const isOne = (a: number, b: number): boolean => Math.abs(a - b) < settings.oneSizeWithin;
   const [bore, large] = (['bore', 'bore-large'] as const).map((name) => numberOf(unit.facts, name));
   const bores = [bore, large].filter((size) => size !== undefined);
   const contents = kit.contents.map((piece): Piece => ({ ...piece, ...sizeIn(piece, kit) }));

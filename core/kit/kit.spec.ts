@@ -43,7 +43,7 @@ interface Asked {
   readonly needed?: readonly NeededPiece[];
 }
 const judged = (u: UnitDesign, k: KitRecord, { needed = [], ...over }: Asked = {}) =>
-  judgeKit(u, k, needed, { practice: STANDARD_SETTINGS, ...over });
+  judgeKit(u, k, needed, { settings: STANDARD_SETTINGS, ...over });
 
 describe('a seal kit', () => {
   it('fits by list and bore', () => expect(judged(straight, kit(), { cap: 'DOT 4' }).state).toBe('fits'));

@@ -25,12 +25,12 @@ export function lineFault({ legsMm, bends }: Legs): { readonly pointer: string; 
 } // prettier-ignore
 
 /** Everything about a line that does not go or wants thought. Lengths in mm. */
-export function checkLine(line: LineOrder, cutMm: number, stretches: readonly Stretch[], practice: Settings): LineCheck[] {
+export function checkLine(line: LineOrder, cutMm: number, stretches: readonly Stretch[], settings: Settings): LineCheck[] {
   const least = findMaterial(line.material).leastRadius * line.tube.outsideMm;
   return [
     ...line.bends.flatMap((bend, i) => bendChecks(bend, i, least)),
-    ...line.legsMm.flatMap((_, i) => legChecks(line, i, practice)),
-    ...lengthChecks(line, cutMm, practice),
+    ...line.legsMm.flatMap((_, i) => legChecks(line, i, settings)),
+    ...lengthChecks(line, cutMm, settings),
     ...endChecks(line),
     ...crossing(stretches, line.tube.outsideMm),
   ];
@@ -44,26 +44,26 @@ function bendChecks(bend: Bend, i: number, least: number): LineCheck[] {
 } // prettier-ignore
 
 /** Straight that an end wants behind its sealing face before the first bend: its nut, and the bar of the flaring tool. */
-const behind = (end: LineEnd, practice: Settings): number => (end.flare === 'none' ? 0 : practice.lineNutStraight);
+const behind = (end: LineEnd, settings: Settings): number => (end.flare === 'none' ? 0 : settings.lineNutStraight);
 
-function legChecks({ legsMm, bends, ends }: LineOrder, i: number, practice: Settings): LineCheck[] {
+function legChecks({ legsMm, bends, ends }: LineOrder, i: number, settings: Settings): LineCheck[] {
   const [before, after] = [bends[i - 1], bends[i]];
   const arcs = (before ? tangentMm(before) : 0) + (after ? tangentMm(after) : 0);
-  const straight = before && after ? practice.lineBenderStraight : 0;
+  const straight = before && after ? settings.lineBenderStraight : 0;
   const there = (legsMm[i] as number) - arcs;
   if (there < straight - 1e-9) return [{ code: 'leg', state: 'does-not-fit', at: i + 1, needed: arcs + straight, there: legsMm[i] as number }];
-  const first = i === 0 ? behind(ends[0], practice) : 0;
-  const last = i === legsMm.length - 1 ? behind(ends[1], practice) : 0;
+  const first = i === 0 ? behind(ends[0], settings) : 0;
+  const last = i === legsMm.length - 1 ? behind(ends[1], settings) : 0;
   return there < first + last - 1e-9 ? [{ code: 'end-straight', state: 'does-not-fit', at: i + 1, needed: first + last, there }] : [];
 } // prettier-ignore
 
-function lengthChecks({ legsMm, bends, material }: LineOrder, cut: number, practice: Settings): LineCheck[] {
+function lengthChecks({ legsMm, bends, material }: LineOrder, cut: number, settings: Settings): LineCheck[] {
   const found: LineCheck[] = [];
-  if (cut > practice.lineStock) found.push({ code: 'stock', state: 'does-not-fit', needed: cut, there: practice.lineStock });
+  if (cut > settings.lineStock) found.push({ code: 'stock', state: 'does-not-fit', needed: cut, there: settings.lineStock });
   legsMm.forEach((leg, i) => {
     const there = leg - (bends[i - 1] ? tangentMm(bends[i - 1] as Bend) : 0) - (bends[i] ? tangentMm(bends[i] as Bend) : 0);
-    if (there > practice.lineLoopFrom && material !== 'copper-nickel')
-      found.push({ code: 'loop', state: 'fits-with-change', at: i + 1, there, needed: practice.lineLoopFrom });
+    if (there > settings.lineLoopFrom && material !== 'copper-nickel')
+      found.push({ code: 'loop', state: 'fits-with-change', at: i + 1, there, needed: settings.lineLoopFrom });
   });
   return found;
 } // prettier-ignore

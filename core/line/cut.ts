@@ -18,7 +18,7 @@ export const developedMm = ({ legsMm, bends }: Legs): number =>
  * Lengths in mm, angles in degrees. `lineFault` is asked first. Source: geometry of bends; allowances, springback and straights are
  * conventions that a workshop sets.
  */
-export function cutLine(line: LineOrder, practice: Settings = STANDARD_SETTINGS): CutLine {
+export function cutLine(line: LineOrder, settings: Settings = STANDARD_SETTINGS): CutLine {
   const { tube, ends } = line;
   const material = findMaterial(line.material);
   const developed = developedMm(line);
@@ -33,9 +33,9 @@ export function cutLine(line: LineOrder, practice: Settings = STANDARD_SETTINGS)
     cutToMm: Math.ceil(cutMm - 1e-6),
     allowancesMm,
     calibrated: [ends[0].allowanceMm !== undefined, ends[1].allowanceMm !== undefined],
-    marks: marksOf(line, allowancesMm[0], material.springback, practice),
-    order: orderOf(line, practice),
-    checks: checkLine(line, cutMm, stretches, practice),
+    marks: marksOf(line, allowancesMm[0], material.springback, settings),
+    order: orderOf(line, settings),
+    checks: checkLine(line, cutMm, stretches, settings),
     stretches,
     grams: (wallMm2 * cutMm * material.gramsPerCm3) / 1000,
     fluidMl: ((Math.PI / 4) * tube.insideMm ** 2 * developed) / 1000,
@@ -45,12 +45,12 @@ export function cutLine(line: LineOrder, practice: Settings = STANDARD_SETTINGS)
 /** Springback is told for a right angle; it grows with the angle. */
 const RIGHT_ANGLE = 90;
 
-function marksOf({ legsMm, bends }: Legs, allowanceMm: number, springback: number, practice: Settings): BendMark[] {
+function marksOf({ legsMm, bends }: Legs, allowanceMm: number, springback: number, settings: Settings): BendMark[] {
   let at = 0;
   return bends.map((bend, i) => {
     const before = bends[i - 1];
     at += (legsMm[i] as number) - (before ? tangentMm(before) : 0) - tangentMm(bend);
-    const fromFaceMm = at - practice.lineBenderOffset;
+    const fromFaceMm = at - settings.lineBenderOffset;
     at += arcMm(bend);
     return {
       n: i + 1,
@@ -70,12 +70,12 @@ export function lastEnd({ legsMm, bends }: Legs): 1 | 2 {
   return straight(legsMm[0], bends[0]) > straight(legsMm.at(-1), bends.at(-1)) ? 1 : 2;
 } // prettier-ignore
 
-function orderOf(line: LineOrder, practice: Settings): LineStep[] {
+function orderOf(line: LineOrder, settings: Settings): LineStep[] {
   const last = lastEnd(line);
   const first = last === 1 ? 2 : 1;
   const [a, b] = [line.ends[first - 1] as LineEnd, line.ends[last - 1] as LineEnd];
   const [leg, bend] = last === 1 ? [line.legsMm[0], line.bends[0]] : [line.legsMm.at(-1), line.bends.at(-1)];
-  const roomy = (leg ?? 0) - (bend ? tangentMm(bend) : 0) >= practice.lineNutStraight + practice.lineTrim;
+  const roomy = (leg ?? 0) - (bend ? tangentMm(bend) : 0) >= settings.lineNutStraight + settings.lineTrim;
   const flared = b.flare !== 'none';
   return [
     { step: 'deburr' },

@@ -129,7 +129,7 @@ export function hoseFault({ stringMm, ends, bendRadiusMm, slackMm, movedMm = 0 }
 } // prettier-ignore
 
 /** How long the hose is ordered: a string alone is a lower bound. `hoseFault` is asked first. Lengths in mm. */
-export function hoseLength(order: HoseOrder, practice: Settings = STANDARD_SETTINGS): HoseLength {
+export function hoseLength(order: HoseOrder, settings: Settings = STANDARD_SETTINGS): HoseLength {
   const [first, second] = order.ends.map(({ awayDeg = UNTOLD_DEG }) => awayDeg * DEG) as [number, number];
   const clocking = clockingOf(order.ends);
   const needs = HOSE_PLACES.flatMap((place): HoseNeed[] => {
@@ -144,7 +144,7 @@ export function hoseLength(order: HoseOrder, practice: Settings = STANDARD_SETTI
   }); // prettier-ignore
   const longest = needs.reduce((a, b) => (b.leastMm > a.leastMm ? b : a));
   const shortest = Math.min(...needs.map(({ stringMm }) => stringMm));
-  const slackMm = order.slackMm ?? practice.lineHoseSlack;
+  const slackMm = order.slackMm ?? settings.lineHoseSlack;
   const freeMm = Math.ceil((longest.leastMm + slackMm - 1e-6) / STEP_MM) * STEP_MM;
   return {
     freeMm,

@@ -12,7 +12,7 @@ import { interchangeableTubes, tubesFor } from './tubes.data.js';
  * on them does not add up along it.
  */
 
-/** Minutes that a step takes on the bench. Source: practice. */
+/** Minutes that a step takes on the bench. Source: settings. */
 const MINUTES: Readonly<Record<RouteAct, number>> = { 'screw-in': 5, adapter: 5, union: 5, 'made-line': 25, reflare: 15, tee: 15, plug: 3, 'other-hose': 25 }; // prettier-ignore
 /** So many ways are told. */
 const TOLD = 6;
@@ -72,14 +72,14 @@ const joins = (a: Opening, b: Opening): boolean => a.gender !== b.gender && a.th
 export function findRoutes(
   question: RouteQuestion,
   index: FittingIndex,
-  practice: Settings = STANDARD_SETTINGS,
+  settings: Settings = STANDARD_SETTINGS,
 ): RouteAnswer {
   const { port, line, second } = question;
   if (!line) return closed(port, index);
   if (line.flare === 'compression' || second?.flare === 'compression')
     return { routes: [], none: 'compression', looked: 0 };
   if (!lineOpening(line) || (second && !lineOpening(second))) return { routes: [], none: 'no-flare', looked: 0 };
-  const { found, looked } = second ? teed(question, line, second, index, practice) : search(question, line, index, practice); // prettier-ignore
+  const { found, looked } = second ? teed(question, line, second, index, settings) : search(question, line, index, settings); // prettier-ignore
   const routes = found.map((label) => routeOf(label, index));
   const none = routes.some(({ acceptable }) => acceptable) ? undefined : second ? 'two-lines' : 'no-way';
   return { routes, looked, ...(none === undefined ? {} : { none }) };
@@ -132,7 +132,7 @@ function taken(from: Label, step: RouteStep, { leak, piece, price, needs, lacks,
 type Scope = Pick<RouteQuestion, 'have' | 'avoid' | 'port'>;
 
 /** Best-first over what is open. It ends by itself: no state is met twice on one way, and pieces in a row are limited. */
-function search(question: Scope, line: RouteLine, index: FittingIndex, practice: Settings, most = TOLD) {
+function search(question: Scope, line: RouteLine, index: FittingIndex, settings: Settings, most = TOLD) {
   const queue = new Heap<Label>(before);
   queue.push(start(question.port));
   const met = new Map<string, number>();
@@ -154,7 +154,7 @@ function search(question: Scope, line: RouteLine, index: FittingIndex, practice:
     met.set(state, times + 1);
     looked++;
     for (const next of ends(label, question, line, index)) queue.push(next);
-    if (label.pieces < practice.lineMostAdapters) queue.push(deferred(label));
+    if (label.pieces < settings.lineMostAdapters) queue.push(deferred(label));
   }
   return { found: [...found.values()], looked };
 }
@@ -225,13 +225,13 @@ function* pieces(label: Label, { avoid = [] }: Scope, index: FittingIndex): Gene
 }
 
 /** Two lines to one port: a tee, and from each of its arms the best way to a line. */
-function teed(question: RouteQuestion, line: RouteLine, second: RouteLine, index: FittingIndex, practice: Settings) {
+function teed(question: RouteQuestion, line: RouteLine, second: RouteLine, index: FittingIndex, settings: Settings) {
   let looked = 1;
   const known = new Map<string, Label | undefined>();
   const arm = (open: Opening, to: 1 | 2): Label | undefined => {
     const key = `${openingKey(open)} ${to}`;
     if (!known.has(key)) {
-      const one = search({ ...question, port: open }, to === 1 ? line : second, index, { ...practice, lineMostAdapters: Math.min(1, practice.lineMostAdapters) }, 1); // prettier-ignore
+      const one = search({ ...question, port: open }, to === 1 ? line : second, index, { ...settings, lineMostAdapters: Math.min(1, settings.lineMostAdapters) }, 1); // prettier-ignore
       looked += one.looked;
       known.set(key, one.found[0]);
     }

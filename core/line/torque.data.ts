@@ -1,4 +1,4 @@
-/** How tight a tube nut is turned, where practice has a figure; the maker’s own goes before it, and what is not here is not known. */
+/** How tight a tube nut is turned, where settings has a figure; the maker’s own goes before it, and what is not here is not known. */
 
 export interface TorqueRow {
   readonly thread: string;

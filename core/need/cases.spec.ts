@@ -324,7 +324,7 @@ describe('cases of the trade', () => {
       ['order 1 C1', 'order 1 hose', 'order 1 bolt', 'order 5 crush-washer'].sort(),
     );
     // 24 under its head for one eye; an eye of 10 and a washer of 1 more.
-    const view = viewOf({ parts, joints, edits, listed: [], practice: STANDARD_SETTINGS });
+    const view = viewOf({ parts, joints, edits, listed: [], settings: STANDARD_SETTINGS });
     if ('faults' in view) throw new Error('a chain with a fault');
     expect(countParts(view, edits, answer.joints).list.find((l) => l.item === 'bolt')?.sizeMm).toBe(35);
   });

@@ -65,7 +65,7 @@ export const checked = (
   edits: readonly Edit[],
   more: Partial<ChainInput> = {},
 ): ChainAnswer => {
-  const answer = checkChain({ parts, joints, edits, listed: [], practice: STANDARD_SETTINGS, ...more });
+  const answer = checkChain({ parts, joints, edits, listed: [], settings: STANDARD_SETTINGS, ...more });
   if ('faults' in answer) throw new Error(JSON.stringify(answer.faults));
   return answer;
 };

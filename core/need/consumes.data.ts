@@ -109,13 +109,13 @@ export const CONSUMES: readonly ConsumesRow[] = [
   { item: 'gasket', kind: 'mount', quantity: (o) => (o.joint.stack ?? []).filter(({ item }) => item === 'gasket').length, source: 'makers’ workshop data: a squeezed gasket seals once' },
   { item: 'crush-washer', kind: 'port', quantity: washers, source: 'makers’ workshop data: eyes + 1 for each bolt' },
   { item: 'bolt', kind: 'port', quantity: (o) => (isBanjo(o) && moreEyes(o) > 0 ? 1 : 0), size: boltLength, source: 'geometry of the bolt: each eye and its washer take their thickness from the thread' },
-  { item: 'hose-clip', kind: 'port', quantity: (o) => (isHeld(o) ? 1 : 0), source: 'trade practice: the spring clip of a bracket loses its grip' },
+  { item: 'hose-clip', kind: 'port', quantity: (o) => (isHeld(o) ? 1 : 0), source: 'trade settings: the spring clip of a bracket loses its grip' },
   { item: 'roll-pin', kind: 'port', quantity: (o) => (retained(o) === 'pin' ? 1 : 0), source: 'makers’ workshop data' },
   { item: 'clip', kind: 'port', quantity: (o) => (retained(o) === 'clip' ? 1 : 0), source: 'makers’ workshop data' },
   { item: 'o-ring', kind: 'port', quantity: (o) => (isSpigot(o) ? 1 : 0), source: 'makers’ workshop data' },
   { item: 'grommet', kind: 'neck', quantity: () => 2, size: ({ a, b }) => mm(number(a, 'grommet-size') ?? number(b, 'grommet-size')), source: 'makers’ workshop data' },
   { item: 'reservoir-pin', kind: 'neck', quantity: () => 1, source: 'makers’ workshop data' },
-  { item: 'hose-clamp', kind: 'tail', quantity: clamps, size: outside, source: 'trade practice: the job stops for one missing clamp' },
+  { item: 'hose-clamp', kind: 'tail', quantity: clamps, size: outside, source: 'trade settings: the job stops for one missing clamp' },
 ];
 
 /** Items that the joints consume, and the fluid of what they open: a box that holds more of them than they need is not a need. */

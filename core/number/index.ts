@@ -58,21 +58,21 @@ const LOOK_ALIKE: Readonly<Record<string, string>> = {
 };
 
 /**
- * Every reading that is one slip away from a mark's key: one look-alike character taken for its twin, or two neighbours
+ * Every reading that is one misreading away from a mark's key: one look-alike character taken for its twin, or two neighbours
  * swapped. The key itself is not among them.
  */
-export function slipsOf(key: string): Set<string> {
-  const slips = new Set<string>();
+export function misreadingsOf(key: string): Set<string> {
+  const misreadings = new Set<string>();
   for (let i = 0; i < key.length; i++) {
     const twin = lookup(LOOK_ALIKE, key[i] ?? '');
-    if (twin !== undefined) slips.add(key.slice(0, i) + twin + key.slice(i + 1));
-    if (i + 1 < key.length) slips.add(key.slice(0, i) + (key[i + 1] ?? '') + (key[i] ?? '') + key.slice(i + 2));
+    if (twin !== undefined) misreadings.add(key.slice(0, i) + twin + key.slice(i + 1));
+    if (i + 1 < key.length) misreadings.add(key.slice(0, i) + (key[i + 1] ?? '') + (key[i] ?? '') + key.slice(i + 2));
   }
-  slips.delete(key);
-  return slips;
+  misreadings.delete(key);
+  return misreadings;
 }
 
-/** The loose keys that a mistyped number may have been meant as, by how likely the slip is; the number itself is not among them. */
+/** The loose keys that a mistyped number may have been meant as, by how likely the misreading is; the number itself is not among them. */
 export interface NearKeys {
   /** A look-alike character, a swapped pair, or a leading nought left off. */
   readonly likely: readonly string[];
@@ -81,11 +81,11 @@ export interface NearKeys {
 }
 
 /**
- * Every key that is one slip away from what was typed. They are looked up in the index that finds numbers anyway, so a near
+ * Every key that is one misreading away from what was typed. They are looked up in the index that finds numbers anyway, so a near
  * match costs an import nothing. Some seventy for each character: a key of more than 20 characters has likely ones only.
  */
 export function nearKeys(loose: string): NearKeys {
-  const likely = slipsOf(loose).add(`0${loose}`);
+  const likely = misreadingsOf(loose).add(`0${loose}`);
   const possible = new Set<string>();
   for (let i = 0; i < loose.length; i++) possible.add(loose.slice(0, i) + loose.slice(i + 1));
   for (let i = 0; i <= loose.length && loose.length <= 20; i++) {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { looseKey, nearKeys, numberKey, numberProblem, searchKeys, slipsOf } from './index.js';
+import { looseKey, nearKeys, numberKey, numberProblem, searchKeys, misreadingsOf } from './index.js';
 
 describe('numbers', () => {
   const dashes = { ignored: ' -' };
@@ -29,7 +29,7 @@ describe('numbers', () => {
       fc.property(fc.stringMatching(/^[0-9A-C]{2,5}$/), fc.stringMatching(/^[0-9A-C]{2,6}$/), (typed, other) => {
         const { likely, possible } = nearKeys(typed);
         expect([...likely, ...possible].includes(other)).toBe(
-          other !== typed && (editDistance(typed, other) === 1 || slipsOf(typed).has(other)),
+          other !== typed && (editDistance(typed, other) === 1 || misreadingsOf(typed).has(other)),
         );
         expect(new Set([...likely, ...possible]).size).toBe(likely.length + possible.length);
       }),
@@ -39,8 +39,8 @@ describe('numbers', () => {
     ['a nought for an O', 'A2O816', 'A20816'],
     ['two figures swapped', 'A23861', 'A23816'],
     ['a leading nought left off', '23816', '023816'],
-  ])('%s is a likely slip', (_, typed, meant) => expect(nearKeys(typed).likely).toContain(meant));
-  it('a very long number has likely slips only', () =>
+  ])('%s is a likely misreading', (_, typed, meant) => expect(nearKeys(typed).likely).toContain(meant));
+  it('a very long number has likely misreadings only', () =>
     expect(nearKeys('A'.repeat(15) + '1234567').possible.length).toBeLessThan(30));
   it.each(['', '---', 'abc', '1'.repeat(61)])('%j is no part number', (text) =>
     expect(numberProblem(text)).toMatch(/\.$/),

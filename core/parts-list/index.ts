@@ -1,10 +1,10 @@
-import type { SlipProposal } from './types.js';
+import type { ProposedLine } from './types.js';
 
 export * from './types.js';
 export { unclear } from './unclear.js';
 
 /** A hand edit of one line. */
-export interface SlipEdit {
+export interface PartsListEdit {
   readonly key: string;
   readonly quantity?: number;
   readonly dropped?: boolean;
@@ -12,7 +12,7 @@ export interface SlipEdit {
   readonly version: number;
 }
 
-export interface SlipLine extends SlipProposal {
+export interface PartsListLine extends ProposedLine {
   readonly version: number;
   readonly dropped: boolean;
   readonly note?: string;
@@ -20,21 +20,21 @@ export interface SlipLine extends SlipProposal {
 }
 
 /**
- * The slip as it stands: computed lines in the order given, one for each key, with hand edits laid over them, then lines
+ * The partsList as it stands: computed lines in the order given, one for each key, with hand edits laid over them, then lines
  * added by hand. Two proposals with one key are one line; the larger quantity counts.
  */
-export function mergeSlip(
-  proposals: readonly SlipProposal[],
-  edits: readonly SlipEdit[],
-  added: readonly SlipLine[],
-): SlipLine[] {
-  const byKey = new Map<string, SlipProposal>();
+export function mergePartsList(
+  proposals: readonly ProposedLine[],
+  edits: readonly PartsListEdit[],
+  added: readonly PartsListLine[],
+): PartsListLine[] {
+  const byKey = new Map<string, ProposedLine>();
   for (const proposal of proposals) {
     const before = byKey.get(proposal.key);
     if (!before || before.quantity < proposal.quantity) byKey.set(proposal.key, proposal);
   }
   const editOf = new Map(edits.map((edit) => [edit.key, edit]));
-  const computed = [...byKey.values()].map((proposal): SlipLine => {
+  const computed = [...byKey.values()].map((proposal): PartsListLine => {
     const edit = editOf.get(proposal.key);
     return {
       ...proposal,
@@ -56,7 +56,7 @@ export interface OrderSum {
 }
 
 /** The sum of the lines that are ordered: of each line its quantity times its price. What was struck out does not count. */
-export function sumOf(lines: readonly SlipLine[]): OrderSum {
+export function sumOf(lines: readonly PartsListLine[]): OrderSum {
   const ordered = lines.filter((line) => line.section === 'order' && !line.dropped);
   const priced = ordered.filter((line) => line.price !== undefined);
   const cents = priced.reduce((sum, line) => sum + line.quantity * Math.round((line.price?.each ?? 0) * 100), 0);

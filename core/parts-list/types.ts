@@ -26,7 +26,7 @@ export interface FittingWant {
 }
 
 /** A line that a decision or a check puts on the parts list. `key` is stable, so that a hand edit keeps to its line. */
-export interface SlipProposal {
+export interface ProposedLine {
   readonly key: string;
   readonly section: ListSection;
   readonly words: string;

@@ -48,9 +48,9 @@ const DRAG =
  * a stop. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of the pin
  * between two faces.
  */
-export function rodGap(input: RodGapInput, practice: Settings = STANDARD_SETTINGS): RodGap {
+export function rodGap(input: RodGapInput, settings: Settings = STANDARD_SETTINGS): RodGap {
   const [plate, insert] = [input.plateMm ?? 0, input.insertMm ?? 0];
-  const { min, max } = input.target ?? { min: practice.gapMin, max: practice.gapMax };
+  const { min, max } = input.target ?? { min: settings.gapMin, max: settings.gapMax };
   const gapMm = input.recessMm + plate - insert - input.pinMm;
   const says = `${shownApart(gapMm, [0, min, max])} mm (${(gapMm / 25.4).toFixed(4)} in)`;
   const aim = (min + max) / 2;
@@ -95,9 +95,9 @@ export interface Engagement {
 export function engagementOf(
   engagedMm: number,
   thread: SeriesThread,
-  practice: Settings = STANDARD_SETTINGS,
+  settings: Settings = STANDARD_SETTINGS,
 ): Engagement {
-  const leastMm = practice.rodEngagement * thread.majorMm;
+  const leastMm = settings.rodEngagement * thread.majorMm;
   const enough = engagedMm >= leastMm - 1e-9;
   const says = `${engagedMm.toFixed(1)} mm of ${thread.designation} engaged (${(engagedMm / thread.pitchMm).toFixed(1)} turns)`;
   return {
@@ -107,7 +107,7 @@ export function engagementOf(
     sentence: enough
       ? `${says}; ${leastMm.toFixed(1)} mm are wanted.`
       : `${says}, and ${leastMm.toFixed(1)} mm are wanted: the fork would pull off.`,
-    working: `${practice.rodEngagement} × ${thread.majorMm} = ${leastMm.toFixed(1)} mm at least`,
+    working: `${settings.rodEngagement} × ${thread.majorMm} = ${leastMm.toFixed(1)} mm at least`,
   };
 }
 
@@ -145,7 +145,7 @@ const CUT =
  */
 export function rodCut(
   input: RodCutInput,
-  practice: Settings = STANDARD_SETTINGS,
+  settings: Settings = STANDARD_SETTINGS,
 ): RodCut | { readonly because: string } {
   const thread = findThread(input.rodThread);
   if (!thread) return { because: `"${input.rodThread}" is no thread of a standard series: gauge the rod.` };
@@ -167,7 +167,7 @@ export function rodCut(
       ...shown,
       because: `The thread showing (${exposedMm.toFixed(1)} mm) would be all there is: measure again.`,
     };
-  const after = engagementOf(engaged - (cut - followed), thread, practice);
+  const after = engagementOf(engaged - (cut - followed), thread, settings);
   return { ...shown, engagement: { ...after, maxShorterMm: exposedMm + Math.max(0, engaged - after.leastMm) } };
 }
 

@@ -19,11 +19,11 @@ export const SEATS: readonly SeatRow[] = [
   { form: 'flare-37', name: '37° flare', portForm: 'a 37° outward cone on the male fitting', nutForm: 'separate sleeve and nut', usedOn: 'hoses with AN ends', source: 'SAE J514' },
   { form: 'flare-45', name: '45° external flare', portForm: 'a 45° outward cone on the male fitting', nutForm: 'a nut that goes over the cone', usedOn: 'copper and steel tube of feeds and gauges; as a single flare no brake line', source: 'SAE J512' },
   { form: 'cone-24', name: '24° cone', portForm: 'a hollow 24° cone on the male fitting', nutForm: 'a nut over a cutting ring or a cone with O-ring', usedOn: 'pump and pressure lines', source: 'ISO 8434-1' },
-  { form: 'banjo', name: 'banjo with crush washers', portForm: 'a flat face for a banjo eye', nutForm: 'a new washer on each face: two for one eye, three for two eyes', usedOn: 'hoses', source: 'trade practice' },
+  { form: 'banjo', name: 'banjo with crush washers', portForm: 'a flat face for a banjo eye', nutForm: 'a new washer on each face: two for one eye, three for two eyes', usedOn: 'hoses', source: 'trade settings' },
   { form: 'taper-pipe', name: 'tapered pipe', portForm: 'a thread that seals itself, with sealant', nutForm: 'tapered male thread', usedOn: 'feed fittings, gauges', source: 'ASME B1.20.1; ISO 7-1' },
   { form: 'o-ring', name: 'O-ring port', portForm: 'a chamfer or groove for an O-ring', nutForm: 'O-ring sits where the drawing says', usedOn: 'booster pressure hoses', source: 'ISO 6149-1' },
   { form: 'o-ring-face', name: 'O-ring face seal', portForm: 'a flat face with an O-ring in it on the male fitting', nutForm: 'a nut over a flat sleeve', usedOn: 'pump and pressure hoses', source: 'ISO 8434-3' },
-  { form: 'spigot', name: 'spigot with O-ring, held by pin or clip', portForm: 'a plain bore with a groove', nutForm: 'new O-ring, new roll pin or clip', usedOn: 'clutch slaves and lines', source: 'trade practice' },
+  { form: 'spigot', name: 'spigot with O-ring, held by pin or clip', portForm: 'a plain bore with a groove', nutForm: 'new O-ring, new roll pin or clip', usedOn: 'clutch slaves and lines', source: 'trade settings' },
 ];
 
 export const findSeat = (form: string): SeatRow | undefined => SEATS.find((seat) => seat.form === form);

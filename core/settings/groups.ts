@@ -22,7 +22,7 @@ const BY_KEY: readonly (readonly [RegExp, SettingGroup])[] = [
   [/^epsilon\./, 'errors'],
   [/^(trust|cases)\.|^trust|^condition|^interchange/, 'trust'],
   [/^(male|female|pitch|flank|nutTurns|fallsThrough)/, 'threads'],
-  [/^sigma|^oneSize|^none|^enough|^eliminated|^change|^slip|^swapped|^wrongPlace|^mouth/, 'readings'],
+  [/^sigma|^oneSize|^none|^enough|^eliminated|^change|^misreading|^swapped|^wrongPlace|^mouth/, 'readings'],
   [/Minutes$|^hoseYears|^fluid|^flush|^bleed|^waste/, 'work'],
 ];
 

@@ -11,12 +11,12 @@ export type { SettingsRow } from './row.js';
 export type { CheckSetting, Settings, TrustSetting } from './rows.data.js';
 
 /** Minutes of work that a look at an attribute takes, as this workshop sets them. */
-export const minutesOf = (name: AttributeName, practice: Settings): number =>
-  practice[`minutes.${name}`] ?? attribute(name).minutes;
+export const minutesOf = (name: AttributeName, settings: Settings): number =>
+  settings[`minutes.${name}`] ?? attribute(name).minutes;
 
 /** Chance that a careful reading of an attribute is recorded wrong, as this workshop sets it. */
-export const epsilonOf = (name: AttributeName, practice: Settings): number =>
-  practice[`epsilon.${name}`] ?? attribute(name).epsilon;
+export const epsilonOf = (name: AttributeName, settings: Settings): number =>
+  settings[`epsilon.${name}`] ?? attribute(name).epsilon;
 
 /** The shipped settings as one value. */
 export const STANDARD_SETTINGS: Settings = Object.freeze(
@@ -24,15 +24,15 @@ export const STANDARD_SETTINGS: Settings = Object.freeze(
 ) as unknown as Settings;
 
 /** The shipped settings with a workshop's own figures laid over them. Unknown keys and figures out of range are left out. */
-export function practiceWith(own: Readonly<Record<string, number>>): Settings {
+export function settingsWith(own: Readonly<Record<string, number>>): Settings {
   const fitting = SETTING_ROWS.filter(
-    (r) => practiceProblem(r.key, own[r.key]) === undefined && own[r.key] !== undefined,
+    (r) => settingsProblem(r.key, own[r.key]) === undefined && own[r.key] !== undefined,
   );
   return { ...STANDARD_SETTINGS, ...Object.fromEntries(fitting.map((r) => [r.key, own[r.key]])) };
 }
 
 /** Why `value` cannot be the setting `key`, as a sentence; undefined when it can. */
-export function practiceProblem(key: string, value: number | undefined): string | undefined {
+export function settingsProblem(key: string, value: number | undefined): string | undefined {
   const found = SETTING_ROWS.find((r) => r.key === key);
   if (!found) return `There is no setting called "${key}".`;
   if (value === undefined) return undefined;
@@ -53,16 +53,16 @@ export const INSTRUMENTS: readonly Instrument[] = [
 ];
 
 /** Standard error in mm of one reading with `instrument`; a thread gauge and the eye count as a ruler for lengths. */
-export function sigmaOf(instrument: Instrument, practice: Settings): number {
+export function sigmaOf(instrument: Instrument, settings: Settings): number {
   switch (instrument) {
     case 'caliper':
-      return practice.sigmaCaliper;
+      return settings.sigmaCaliper;
     case 'micrometer':
-      return practice.sigmaMicrometer;
+      return settings.sigmaMicrometer;
     case 'bore-gauge':
-      return practice.sigmaBoreGauge;
+      return settings.sigmaBoreGauge;
     default:
-      return practice.sigmaRuler;
+      return settings.sigmaRuler;
   }
 }
 export { SETTING_GROUPS, SETTING_GROUP_IDS, type SettingGroup } from './groups.js';

@@ -23,7 +23,7 @@ interface WorkshopFigures extends FeelFigures, LineFigures {
   readonly enoughToOrder: number;
   readonly eliminatedBelow: number;
   readonly swappedEarlier: number;
-  readonly slipShare: number;
+  readonly misreadingShare: number;
   readonly wrongPlace: number;
   readonly mouthForBore: number;
   readonly removalMinutes: number;
@@ -127,7 +127,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
     'share given to units the vehicle is not recorded with',
   ),
   row(
-    'slipShare',
+    'misreadingShare',
     'Misread marks that are off by one character',
     0.5,
     0,

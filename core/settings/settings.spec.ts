@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { practiceProblem, practiceWith, SETTING_ROWS, STANDARD_SETTINGS } from './index.js';
+import { settingsProblem, settingsWith, SETTING_ROWS, STANDARD_SETTINGS } from './index.js';
 
-describe('practice', () => {
+describe('settings', () => {
   it('every shipped setting lies in its own range', () => {
-    for (const row of SETTING_ROWS) expect(practiceProblem(row.key, row.standard), row.key).toBeUndefined();
+    for (const row of SETTING_ROWS) expect(settingsProblem(row.key, row.standard), row.key).toBeUndefined();
   });
   it('a workshop’s figure replaces the shipped one; nonsense does not', () => {
-    expect(practiceWith({ gapMin: 0.3 }).gapMin).toBe(0.3);
-    expect(practiceWith({ gapMin: -1, nonsense: 3 })).toEqual(STANDARD_SETTINGS);
-    expect(practiceProblem('gapMin', Number.NaN)).toContain('between');
-    expect(practiceProblem('nonsense', 1)).toContain('no setting');
+    expect(settingsWith({ gapMin: 0.3 }).gapMin).toBe(0.3);
+    expect(settingsWith({ gapMin: -1, nonsense: 3 })).toEqual(STANDARD_SETTINGS);
+    expect(settingsProblem('gapMin', Number.NaN)).toContain('between');
+    expect(settingsProblem('nonsense', 1)).toContain('no setting');
   });
 });

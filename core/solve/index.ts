@@ -50,24 +50,24 @@ const WAYS = 3;
 const STATES = 2000;
 const MOST_INTRUSIVE = 9;
 
-const waiting = (skill: Skill, practice: Settings): number =>
+const waiting = (skill: Skill, settings: Settings): number =>
   ({
     ordinary: 0,
-    machinist: practice.machinistMinutes,
-    'licensed welder': practice.welderMinutes,
-    'engineer’s approval': practice.approvalMinutes,
+    machinist: settings.machinistMinutes,
+    'licensed welder': settings.welderMinutes,
+    'engineer’s approval': settings.approvalMinutes,
   })[skill];
 
 /** What a set of fixes costs: their minutes, so many for each part to order, and the waiting for each kind of helper once. */
 export function costOf(
   fixes: readonly Fix[],
-  practice: Settings,
+  settings: Settings,
 ): Pick<ChainWay, 'minutes' | 'parts' | 'cost' | 'skill'> {
   const minutes = fixes.reduce((sum, fix) => sum + fix.minutes, 0);
   const parts = fixes.reduce((sum, fix) => sum + fix.parts.filter((part) => part.section === 'order').length, 0);
   const helpers = [...new Set(fixes.map((fix) => fix.skill))];
   const skill = helpers.reduce<Skill>((most, s) => (SKILLS.indexOf(s) > SKILLS.indexOf(most) ? s : most), 'ordinary');
-  const cost = minutes + parts * practice.partMinutes + helpers.reduce((sum, s) => sum + waiting(s, practice), 0);
+  const cost = minutes + parts * settings.partMinutes + helpers.reduce((sum, s) => sum + waiting(s, settings), 0);
   return { minutes, parts, cost, skill };
 }
 
@@ -105,12 +105,12 @@ export function solveChain(
   stop: () => boolean = () => false,
   told: (progress: SolveProgress) => void = () => undefined,
 ): ChainSolution {
-  const { practice } = input;
+  const { settings } = input;
   const look = (fixes: readonly Fix[], joints: Node['joints']): Node | undefined => {
     const answer = checkChain({ ...input, edits: [...input.edits, ...editsOf(fixes)] });
     return 'faults' in answer
       ? undefined
-      : { fixes, joints, answer, cost: costOf(fixes, practice).cost, key: keyOf(fixes) };
+      : { fixes, joints, answer, cost: costOf(fixes, settings).cost, key: keyOf(fixes) };
   };
   const start = look([], []);
   if (!start) return { ways: [], because: 'no-fix', looked: 1, truncated: false };
@@ -139,7 +139,7 @@ export function solveChain(
     const offered = bad.flatMap(({ joint, check }) => check.fixes.filter(allowed).map((fix) => ({ joint, fix })));
     for (const { joint, fix } of offered) {
       const fixes = [...node.fixes, fix];
-      const { minutes } = costOf(fixes, practice);
+      const { minutes } = costOf(fixes, settings);
       const key = keyOf(fixes);
       if (seen.has(key) || (limits.minutes !== undefined && minutes > limits.minutes)) continue;
       seen.add(key);
@@ -154,7 +154,7 @@ export function solveChain(
     joints,
     edits: editsOf(fixes),
     grade: answer.verdict.grade,
-    ...costOf(fixes, practice),
+    ...costOf(fixes, settings),
   }));
   if (found.length > 0) return { ways: found, looked, truncated };
   const because = hopeless ? 'no-fix' : truncated ? 'cut-short' : 'opens-another';

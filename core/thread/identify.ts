@@ -43,7 +43,7 @@ export interface ThreadIdentity {
   readonly beyond: boolean;
 }
 
-/** One thread in so many on a hydraulic part is one that hydraulics do not use: studs and odd repairs. Source: practice. */
+/** One thread in so many on a hydraulic part is one that hydraulics do not use: studs and odd repairs. Source: settings. */
 const ODD = 0.02;
 /** Further than so many standard errors in diameter or pitch it is not this thread. Source: formulas of the trade, 4 σ. */
 const FAR = 4;
@@ -70,39 +70,39 @@ const ALL: readonly SeriesThread[] = [
 ];
 
 /** Where a reading of a thread centres, and how it spreads, before the instrument. */
-export function expected(thread: SeriesThread, male: boolean, practice: Settings): { at: number; spread: number } {
+export function expected(thread: SeriesThread, male: boolean, settings: Settings): { at: number; spread: number } {
   const scale = male ? crestTolerance(thread.pitchMm) : mouthTolerance(thread.pitchMm);
   if (male) {
     const end = isBrake(thread) ? thread.maleEndMm : thread.majorMm;
-    return { at: end - practice.maleCrest * scale, spread: practice.maleSpread * scale };
+    return { at: end - settings.maleCrest * scale, spread: settings.maleSpread * scale };
   }
   const mouth = (isBrake(thread) ? thread.femaleMouthMm : undefined) ?? minorDiameter(thread);
-  return { at: mouth + practice.femaleMouth * scale, spread: practice.femaleSpread * scale };
+  return { at: mouth + settings.femaleMouth * scale, spread: settings.femaleSpread * scale };
 }
 
 /** The pitch that was measured and its standard error: over n pitches a caliper’s error is shared by them. */
 export function pitchOf(
   { pitchMm, over, instrument }: ThreadReading,
-  practice: Settings,
+  settings: Settings,
 ): { pitchMm: number; sigma: number } | undefined {
   if (over) {
     const pitches = 'pitches' in over ? over.pitches : over.crests - 1;
     if (pitches >= 1)
       return {
         pitchMm: over.lengthMm / pitches,
-        sigma: Math.max(0.004, (Math.SQRT2 * sigmaOf(instrument, practice)) / pitches),
+        sigma: Math.max(0.004, (Math.SQRT2 * sigmaOf(instrument, settings)) / pitches),
       };
   }
-  return pitchMm === undefined ? undefined : { pitchMm, sigma: practice.pitchSigma };
+  return pitchMm === undefined ? undefined : { pitchMm, sigma: settings.pitchSigma };
 }
 
 /** Names the thread that was measured. Diameters and pitch in mm. Never throws. Source: Bayes over the standards’ tolerances. */
-export function identifyThread(reading: ThreadReading, practice: Settings = STANDARD_SETTINGS): ThreadIdentity {
+export function identifyThread(reading: ThreadReading, settings: Settings = STANDARD_SETTINGS): ThreadIdentity {
   const male = reading.gender === 'male';
-  const instrument = sigmaOf(reading.instrument, practice);
-  const pitch = pitchOf(reading, practice);
+  const instrument = sigmaOf(reading.instrument, settings);
+  const pitch = pitchOf(reading, settings);
   const weighed = ALL.map((thread) => {
-    const { at, spread } = expected(thread, male, practice);
+    const { at, spread } = expected(thread, male, settings);
     const sigma = Math.hypot(instrument, spread);
     const off = (reading.diameterMm - at) / sigma;
     const turn = pitch ? (pitch.pitchMm - thread.pitchMm) / pitch.sigma : 0;

@@ -28,15 +28,15 @@ const SAME_PITCH_MM = 0.002;
 /**
  * Whether a male thread goes into a female one, and what happens when it does not. Geometry of basic profiles
  * (ISO 68-1, ISO 228-1, ASME B1.1); flank allowance and turns available are settings. The order of the tests matters:
- * taper, start, engagement, pitch. `turns` is what the nut has; a tube nut has `practice.nutTurns`.
+ * taper, start, engagement, pitch. `turns` is what the nut has; a tube nut has `settings.nutTurns`.
  */
 export function mate(
   male: SeriesThread,
   female: SeriesThread,
-  practice: Settings = STANDARD_SETTINGS,
-  turns: number = practice.nutTurns,
+  settings: Settings = STANDARD_SETTINGS,
+  turns: number = settings.nutTurns,
 ): Mating {
-  const a = practice.flankAllowance;
+  const a = settings.flankAllowance;
   const deltaMm = female.majorMm - male.majorMm;
   const driftMm = Math.abs(female.pitchMm - male.pitchMm);
   const minor = minorDiameter(female);
@@ -53,11 +53,11 @@ export function mate(
 
   const verdict = ((): MateVerdict => {
     if (male.tapered !== female.tapered) return 'taper mismatch';
-    if (male.tapered && makeUp !== undefined && makeUp > 0 && engagement <= practice.fallsThroughBelow)
+    if (male.tapered && makeUp !== undefined && makeUp > 0 && engagement <= settings.fallsThroughBelow)
       return 'falls through';
     if (male.tapered && makeUp !== undefined) return tapered(makeUp, own, male, female, bindsAfterTurns);
     if (deltaMm < -a) return 'will not start';
-    if (engagement <= practice.fallsThroughBelow) return 'falls through';
+    if (engagement <= settings.fallsThroughBelow) return 'falls through';
     if (samePitch && Math.abs(deltaMm) <= a) return sameAngle ? 'mates' : 'loose';
     if (bindsAfterTurns === undefined || bindsAfterTurns >= turns) return 'loose';
     return 'starts, then binds';

@@ -25,13 +25,13 @@ const WORN = 0.05;
  * Looks for the usual mistakes, the likeliest first: crests counted as pitches, a gauge of the wrong system, a worn thread, two
  * readings of which one is of another thread. Nothing where diameter and pitch agree, or no pitch was taken.
  */
-export function misreadings(reading: ThreadReading, practice: Settings = STANDARD_SETTINGS): readonly Misreading[] {
-  const pitch = pitchOf(reading, practice);
+export function misreadings(reading: ThreadReading, settings: Settings = STANDARD_SETTINGS): readonly Misreading[] {
+  const pitch = pitchOf(reading, settings);
   if (!pitch) return [];
   const male = reading.gender === 'male';
-  const instrument = sigmaOf(reading.instrument, practice);
+  const instrument = sigmaOf(reading.instrument, settings);
   const rows = BRAKE_THREADS.map((thread) => {
-    const { at, spread } = expected(thread, male, practice);
+    const { at, spread } = expected(thread, male, settings);
     return { thread, off: (reading.diameterMm - at) / Math.hypot(instrument, spread), at, turn: Math.abs(pitch.pitchMm - thread.pitchMm) / pitch.sigma };
   }); // prettier-ignore
   if (rows.some(({ off, turn }) => Math.abs(off) <= NEAR && turn <= NEAR)) return [];

@@ -4,7 +4,7 @@ import { STANDARD_SETTINGS } from '../settings/index.js';
 import { checkChain, type ChainAnswer, type ChainInput, type Listing } from './index.js';
 
 interface Given {
-  readonly request: Omit<ChainInput, 'practice'> & { readonly practice: Record<string, number> };
+  readonly request: Omit<ChainInput, 'settings'> & { readonly settings: Record<string, number> };
   readonly answer: ChainAnswer;
 }
 const given = JSON.parse(
@@ -13,7 +13,7 @@ const given = JSON.parse(
 
 function answer(more: Partial<ChainInput> = {}): ChainAnswer {
   const { request } = given;
-  const result = checkChain({ ...request, practice: { ...STANDARD_SETTINGS, ...request.practice }, ...more });
+  const result = checkChain({ ...request, settings: { ...STANDARD_SETTINGS, ...request.settings }, ...more });
   if ('faults' in result) throw new Error(JSON.stringify(result.faults));
   return result;
 }

@@ -48,7 +48,7 @@ function viewMade(input: ChainInput): View | { readonly faults: readonly ChainFa
     jointsOf: byPart(then.joints),
     parts: partsById(then),
     joints: new Map(then.joints.map((joint) => [joint.id, joint])),
-    practice: input.practice,
+    settings: input.settings,
     variants: input.variants ?? [],
     asks: new Set(input.asks?.map((ask) => `${ask.part} ${ask.attribute}`)),
     unanswered: new Set(input.unanswered?.map((q) => `${q.part} ${q.attribute} ${q.position ?? ''}`.trim())),

@@ -58,7 +58,7 @@ export type { Variant } from '../joint/types.js';
 export interface ChainInput extends Chain {
   readonly edits: readonly Edit[];
   readonly listed: readonly Listing[];
-  readonly practice: Settings;
+  readonly settings: Settings;
   readonly overrides?: readonly Override[];
   /** What is on record against an exchange. */
   readonly refused?: readonly Refusal[];

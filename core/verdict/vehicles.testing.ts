@@ -249,5 +249,5 @@ export const inputWith = (
   ...vehicle,
   edits,
   listed: [],
-  practice: STANDARD_SETTINGS,
+  settings: STANDARD_SETTINGS,
 });

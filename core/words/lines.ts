@@ -1,11 +1,11 @@
 import { positionWords, valueWords } from '../attribute/index.js';
 import type { Check, JudgedJoint } from '../joint/index.js';
-import type { SlipProposal } from '../parts-list/types.js';
+import type { ProposedLine } from '../parts-list/types.js';
 import { sentenceOf } from './checks.js';
 import { lookup } from './lookup.js';
 
-/** What a check that fits, or fits with a change, asks of whoever does the job: a line for the slip. */
-export function linesOf(check: Check, joint: JudgedJoint): SlipProposal[] {
+/** What a check that fits, or fits with a change, asks of whoever does the job: a line for the partsList. */
+export function linesOf(check: Check, joint: JudgedJoint): ProposedLine[] {
   if (check.state === 'does-not-fit' || check.state === 'not-known') return [];
   return LINES[check.code]?.(check, joint) ?? [];
 }
@@ -14,7 +14,7 @@ const figure = ({ values }: Check, name: string): number | undefined => {
   const value = lookup(values, name);
   return typeof value === 'number' ? value : undefined;
 };
-const line = (section: SlipProposal['section'], key: string, words: string, reason: string): SlipProposal => ({
+const line = (section: ProposedLine['section'], key: string, words: string, reason: string): ProposedLine => ({
   key,
   section,
   words,
@@ -23,7 +23,7 @@ const line = (section: SlipProposal['section'], key: string, words: string, reas
 });
 const positionOf = (id: string): string => /(?:line|hose) (.+)$/.exec(id)?.[1] ?? id;
 
-const LINES: Readonly<Partial<Record<Check['code'], (check: Check, joint: JudgedJoint) => SlipProposal[]>>> = {
+const LINES: Readonly<Partial<Record<Check['code'], (check: Check, joint: JudgedJoint) => ProposedLine[]>>> = {
   'rod.length': (check) => {
     const over = figure(check, 'over');
     if (check.state !== 'fits-with-change' || over === undefined) return [];

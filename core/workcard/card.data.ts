@@ -57,7 +57,7 @@ const GOGGLES = 'Glycol fluid strips paint and hurts eyes: goggles on, water at 
 const FLARE = ['flare wrench'];
 
 /**
- * The table. Sources: makers’ workshop data in general and the practice of the trade (work.md, revised.md); the maker’s own order
+ * The table. Sources: makers’ workshop data in general and the settings of the trade (work.md, revised.md); the maker’s own order
  * comes first wherever he gives one.
  */
 // prettier-ignore

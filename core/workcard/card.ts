@@ -114,7 +114,7 @@ export function cardOf(
     holds: job,
     values: {
       items: list.filter((l) => l.section === 'order' && l.item !== 'unit').length,
-      order: view.practice.bleedOrder,
+      order: view.settings.bleedOrder,
     },
     now: true,
     then: true,

@@ -16,7 +16,7 @@ interface Bore {
   readonly bore: number;
 }
 
-export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, practice: Settings): void {
+export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, settings: Settings): void {
   const byClass = new Map<number, Bore[]>();
   const bores = db.prepare<[], Bore>(
     `SELECT f.unit_id AS unit, m.name || ' ' || u.name AS name, f.num AS bore FROM unit_fact f JOIN unit u ON u.id = f.unit_id JOIN maker m ON m.id = u.maker_id WHERE f.attribute = 'bore' AND f.num IS NOT NULL`,
@@ -33,7 +33,7 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, 
   );
   for (const [root, group] of byClass) {
     const first = group[0];
-    const other = first && group.find((b) => Math.abs(b.bore - first.bore) > practice.oneSizeWithin);
+    const other = first && group.find((b) => Math.abs(b.bore - first.bore) > settings.oneSizeWithin);
     if (!first || !other) continue;
     if (!add.wants('two-bores')) {
       add({ rule: 'two-bores', sentence: '', rows: [], units: [] });
@@ -66,7 +66,7 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, 
   }
 }
 
-export function kitBores(db: Db, add: Add, practice: Settings): void {
+export function kitBores(db: Db, add: Add, settings: Settings): void {
   const rows = db.prepare<
     [{ within: number }],
     {
@@ -86,7 +86,7 @@ export function kitBores(db: Db, add: Add, practice: Settings): void {
        AND NOT EXISTS (SELECT 1 FROM kit_content c WHERE c.kit_id = k.id AND c.size > 0 AND ABS(c.size - f.num) <= @within)`,
   );
   for (const { kitId, kit, kitKey, unitId, unit, attribute, of, has } of rows.iterate({
-    within: practice.oneSizeWithin,
+    within: settings.oneSizeWithin,
   })) {
     add({
       rule: 'kit-bore',
@@ -101,7 +101,7 @@ export function kitBores(db: Db, add: Add, practice: Settings): void {
   }
 }
 
-export function silentDifferences(db: Db, add: Add, practice: Settings): void {
+export function silentDifferences(db: Db, add: Add, settings: Settings): void {
   const facts = db.prepare<
     [number],
     { attribute: AttributeName; position: string; presence: string; num: number | null; txt: string | null }
@@ -130,7 +130,7 @@ export function silentDifferences(db: Db, add: Add, practice: Settings): void {
      WHERE l.kind IN ('drop-in', 'same') AND a.id <> b.id AND a.kind = b.kind AND NOT EXISTS (SELECT 1 FROM condition c WHERE c.link_id = l.id)`,
   );
   for (const { key, kind, a, b, aName, bName, unitKind } of links.iterate()) {
-    const differences = differencesBetween(unitKind, factsOf(a), factsOf(b), practice);
+    const differences = differencesBetween(unitKind, factsOf(a), factsOf(b), settings);
     // Two bores under "same" have a rule of their own.
     const counted = kind === 'same' ? differences.filter((d) => d.attribute !== 'bore') : differences;
     if (counted.length === 0) continue;

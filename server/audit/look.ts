@@ -10,7 +10,7 @@ import { inches, kitBores, silentDifferences, twoBores } from './look-units.js';
 const TOLD = 30;
 
 /** Looks through the whole catalogue for contradictions. `tell` hears what is being looked for and how far it is. */
-export function lookThrough(db: Db, practice: Settings, tell: (words: string, share: number) => void): Looked {
+export function lookThrough(db: Db, settings: Settings, tell: (words: string, share: number) => void): Looked {
   const found: Found[] = [];
   const counts: Record<string, number> = {};
   const take = (finding: Found): void => {
@@ -21,9 +21,9 @@ export function lookThrough(db: Db, practice: Settings, tell: (words: string, sh
   const add: Add = Object.assign(take, { wants: (rule: AuditRule): boolean => (counts[rule] ?? 0) < TOLD });
   const graph = readGraph(db);
   const parts: readonly [string, () => void][] = [
-    ['one unit, two bores', () => twoBores(db, graph, add, practice)],
-    ['kits and bores', () => kitBores(db, add, practice)],
-    ['drop-ins that differ', () => silentDifferences(db, add, practice)],
+    ['one unit, two bores', () => twoBores(db, graph, add, settings)],
+    ['kits and bores', () => kitBores(db, add, settings)],
+    ['drop-ins that differ', () => silentDifferences(db, add, settings)],
     ['inches', () => inches(db, add)],
     ['numbers owned twice', () => ownedTwice(db, add)],
     ['one-way links', () => bothWays(db, add)],

@@ -13,7 +13,7 @@ import type { Told } from './told.js';
 export function auditService(
   catalogue: Db,
   acceptances: AcceptanceStore,
-  practice: Pick<SettingsStore, 'current'>,
+  settings: Pick<SettingsStore, 'current'>,
   pool: WorkPool,
   log: Logger,
   clock: () => string,
@@ -25,7 +25,7 @@ export function auditService(
 
   /** Changes with every write, of this connection and of others, and with every setting. */
   const version = (): string =>
-    `${JSON.stringify(practice.current())}.${String(catalogue.pragma('data_version', { simple: true }))}.${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
+    `${JSON.stringify(settings.current())}.${String(catalogue.pragma('data_version', { simple: true }))}.${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
 
   const start = (): Promise<void> => {
     if (running) return running.done;
@@ -35,7 +35,7 @@ export function auditService(
       if (running) running.progress = progress;
     };
     const done = pool
-      .run('audit', { file: catalogue.name, practice: practice.current() }, { pool: 'background', person: '', tell })
+      .run('audit', { file: catalogue.name, settings: settings.current() }, { pool: 'background', person: '', tell })
       .then(
         (looked) => void (last = { looked, at: clock(), version: began }),
         (error: unknown) => {

@@ -6,7 +6,7 @@ import { told, type Told } from './told.js';
 
 export interface AuditTask {
   readonly file: string;
-  readonly practice: Settings;
+  readonly settings: Settings;
 }
 export interface AuditProgress {
   readonly words: string;
@@ -14,7 +14,7 @@ export interface AuditProgress {
 }
 
 /** Audits the catalogue as it is at one moment, over a connection of its own. */
-export function audit({ file, practice }: AuditTask, tell: (progress: AuditProgress) => void): Told {
+export function audit({ file, settings }: AuditTask, tell: (progress: AuditProgress) => void): Told {
   // Nobody waits for it, and those who look something up must not: on Linux this is the priority of this thread alone.
   setPriority(10);
   const db = connectReading(file);
@@ -22,7 +22,7 @@ export function audit({ file, practice }: AuditTask, tell: (progress: AuditProgr
     db.exec('BEGIN');
     return told(
       db,
-      lookThrough(db, practice, (words, share) => tell({ words, share })),
+      lookThrough(db, settings, (words, share) => tell({ words, share })),
     );
   } finally {
     db.close();

@@ -147,7 +147,8 @@ describe('what cannot be judged is refused where it stands', () => {
       '/parts/0/facts/0/value',
       /no thread/,
     ],
-    ['a setting that there is not', { practice: { gapMin: 0.2, luck: 1 } }, '/settings/luck', /luck/],
+    ['a setting that there is not', { settings: { gapMin: 0.2, luck: 1 } }, '/settings/luck', /luck/],
+    ['a setting that there is not, by the old name', { practice: { luck: 1 } }, '/practice/luck', /luck/],
     [
       'a thousand parts',
       { parts: Array.from({ length: 1000 }, (_, i) => part('line', `l${i}`)) },

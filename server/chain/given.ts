@@ -10,7 +10,7 @@ import {
   type Part,
 } from '@kerabat/core/chain';
 import type { Fix } from '@kerabat/core/fix';
-import { practiceProblem, type Settings } from '@kerabat/core/settings';
+import { settingsProblem, type Settings } from '@kerabat/core/settings';
 import { findThread } from '@kerabat/core/thread';
 import type { ChainAnswer, ChainInput } from '@kerabat/core/verdict';
 import { sentenceOf } from '@kerabat/core/words';
@@ -48,10 +48,12 @@ export function inputOf(request: ChainRequest, standard: Settings): ChainInput {
     (part, i): Part => ({ ...part, facts: facts(part.facts, `/parts/${i}/facts`) }) as Part,
   );
   const edits = request.edits.map((edit, i) => editOf(edit, (given) => facts(given, `/edits/${i}/facts`)));
-  for (const [key, value] of Object.entries(request.practice ?? {})) {
-    const sentence = practiceProblem(key, value);
-    if (sentence !== undefined) faults.push({ pointer: `/settings/${key}`, sentence });
-  }
+  // "practice" is the old name of "settings".
+  for (const name of ['practice', 'settings'] as const)
+    for (const [key, value] of Object.entries(request[name] ?? {})) {
+      const sentence = settingsProblem(key, value);
+      if (sentence !== undefined) faults.push({ pointer: `/${name}/${key}`, sentence });
+    }
   if (faults.length > 0) throw refused(faults);
   const known = { parts, joints: request.joints as readonly Joint[] };
   return {
@@ -60,7 +62,7 @@ export function inputOf(request: ChainRequest, standard: Settings): ChainInput {
     listed: (request.listed ?? []) as ChainInput['listed'],
     overrides: (request.overrides ?? []) as NonNullable<ChainInput['overrides']>,
     unanswered: (request.unanswered ?? []) as NonNullable<ChainInput['unanswered']>,
-    practice: { ...standard, ...request.practice },
+    settings: { ...standard, ...request.practice, ...request.settings },
     whole: request.layout !== undefined,
   };
 }

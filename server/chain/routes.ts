@@ -10,7 +10,7 @@ import { answerView, fixView, inputOf, refused } from './given.js';
 
 /** What the routes need of the rest of the server. */
 export interface ChainNeeds {
-  readonly practice: () => Settings;
+  readonly settings: () => Settings;
   readonly pool: WorkPool;
 }
 
@@ -25,16 +25,16 @@ const BECAUSE = {
 } as const;
 
 /** Chains: checked, and closed. */
-export function chainRoutes(router: Router, { practice, pool }: ChainNeeds): void {
+export function chainRoutes(router: Router, { settings, pool }: ChainNeeds): void {
   router.post('/chain/check', async (ctx) => {
-    const answer = checkChain(inputOf(await readBody(ctx, ChainRequest), practice()));
+    const answer = checkChain(inputOf(await readBody(ctx, ChainRequest), settings()));
     if ('faults' in answer) throw refused(answer.faults);
     ctx.body = answerView(answer);
   });
 
   router.post('/chain/solve', async (ctx) => {
     const { limits = {}, ...request } = await readBody(ctx, ChainSolveRequest);
-    const input = inputOf(request, practice());
+    const input = inputOf(request, settings());
     const checked = checkChain(input);
     if ('faults' in checked) throw refused(checked.faults);
     const found = await pool.run(

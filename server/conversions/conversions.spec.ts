@@ -29,7 +29,7 @@ describe('POST /jobs/{id}/solve', () => {
       ['brake-master/reflare@front-left'],
     ]);
     expect(last.answer.ways[0]?.working).toBe('5 min work + 1 part × 10 + 0 waiting = 15');
-    expect(last.answer.ways[0]?.remedies[0]?.words).toContain('Adapter');
+    expect(last.answer.ways[0]?.fixes[0]?.words).toContain('Adapter');
   });
   it('a limit on intrusion leaves the adapter out of reach', async () => {
     const last = (await lines('/jobs/6/solve', { order: 2 })).at(-1);
@@ -168,7 +168,7 @@ describe('a job that is planned by a conversion', () => {
     };
     return (await server.ask('POST', '/jobs', { body })).body.id as number;
   };
-  it('has its roles as places, its parts on the slip, its steps on the work card, and is not safe before every role is filled', async () => {
+  it('has its roles as places, its parts on the partsList, its steps on the work card, and is not safe before every role is filled', async () => {
     const id = await open('q5', null);
     expect((await decide(id, 'conversion', 'self-shifting-to-manual', 'feed=shared')).status).toBe(200);
     const { body } = await server.ask('GET', `/jobs/${id}`);
@@ -178,7 +178,7 @@ describe('a job that is planned by a conversion', () => {
       applies: 'yes',
       choices: { feed: 'shared' },
     });
-    expect(body.slip.map((l: { words: string }) => l.words)).toContain('Flexible hose to the slave');
+    expect(body.partsList.map((l: { words: string }) => l.words)).toContain('Flexible hose to the slave');
     expect(body.workCard[0]).toMatchObject({ group: 'before', words: 'Have ready: flare wrenches, pin punch' });
     expect(body.safety.sentence).toContain('no clutch master is chosen');
   });
@@ -186,9 +186,9 @@ describe('a job that is planned by a conversion', () => {
     const id = await open('t20', null);
     await decide(id, 'conversion', 'three-to-two', 'joining=pieces');
     await decide(id, 'unit:brake-master', 'ard-tm19t');
-    const tees = async () => (await server.ask('GET', `/jobs/${id}`)).body.slip.filter((l: { wants?: { kind: string } }) => ['tee', 'line', 'tube-nut'].includes(l.wants?.kind ?? '')); // prettier-ignore
+    const tees = async () => (await server.ask('GET', `/jobs/${id}`)).body.partsList.filter((l: { wants?: { kind: string } }) => ['tee', 'line', 'tube-nut'].includes(l.wants?.kind ?? '')); // prettier-ignore
     expect((await tees()).map((l: { key: string }) => l.key)).toEqual(['plan/tee', 'plan/short-line', 'plan/nuts']);
-    await decide(id, 'remedy:brake-master/tee@front-right', 'accepted');
+    await decide(id, 'fix:brake-master/tee@front-right', 'accepted');
     expect((await tees()).map((l: { key: string }) => l.key)).toEqual([
       'tee-M10x1.0-bubble-flare',
       'line-M10x1.0-bubble-flare-4.75-mm',
@@ -208,12 +208,12 @@ describe('a job that is planned by a conversion', () => {
       state: 'does-not-fit',
       checks: [{ sentence: expect.stringContaining('come from two sides of a production change') }],
     });
-    const { work, slip } = (await server.ask('GET', `/jobs/${id}`)).body;
+    const { work, partsList } = (await server.ask('GET', `/jobs/${id}`)).body;
     // The vehicle has a brake booster: its clutch master has a rod and a bulkhead all the same.
     expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(
       expect.arrayContaining(['clutch-rod', 'clutch-mount']),
     );
-    expect(slip.find((l: { key: string }) => l.key === 'plan/hard-line')).not.toHaveProperty('number');
+    expect(partsList.find((l: { key: string }) => l.key === 'plan/hard-line')).not.toHaveProperty('number');
     await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:slave')}`, {
       body: { value: { choice: 'mor-s20qa' }, reason: 'same side' },
       seen: 1,
@@ -228,10 +228,10 @@ describe('a job that is planned by a conversion', () => {
       expect.arrayContaining(['hose-droop', 'hose-bump']),
     );
     expect(
-      body.slip.some((l: { key: string; section: string }) => l.key.endsWith('/unit') && l.section === 'order'),
+      body.partsList.some((l: { key: string; section: string }) => l.key.endsWith('/unit') && l.section === 'order'),
     ).toBe(false);
   });
-  it('is printed: slip, work card and sheet of measurements are PDF', async () => {
+  it('is printed: partsList, work card and sheet of measurements are PDF', async () => {
     const id = await open('b7', 'booster');
     await decide(id, 'conversion', 'vacuum-to-hydraulic');
     await decide(id, 'unit:booster', 'cas-h40b');

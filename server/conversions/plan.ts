@@ -88,13 +88,13 @@ export async function planFor(
   vehicleId: string,
   known: VehicleKnown,
   choices: Readonly<Record<string, string>>,
-  practice: Settings,
+  settings: Settings,
   stores: Stores,
 ): Promise<PlanAnswer> {
   const plan = planConversion(row, convertedVehicle(vehicleId, known, stores), choices);
   const vehicle = stores.vehicles.get(vehicleId);
   const chain = stores.vehicles.chain(vehicleId);
-  const input: PlaceInput = { vehicle, known, chain, decisions: [], practice, plan };
+  const input: PlaceInput = { vehicle, known, chain, decisions: [], settings, plan };
   const priceOf = (part: ConversionPart): number | undefined => {
     const want = wantFor(part, vehicleId, stores);
     return want === undefined ? undefined : stores.kits.fittingPrice(want);

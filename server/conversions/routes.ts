@@ -33,7 +33,7 @@ export function conversionRoutes(router: Router, stores: Stores): void {
       vehicleId,
       { ...(built === undefined ? {} : { built }), options },
       choices,
-      stores.practice.current(),
+      stores.settings.current(),
       stores,
     );
   });

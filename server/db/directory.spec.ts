@@ -140,7 +140,7 @@ describe('what is in it', () => {
       2,
     ]);
     expect(() =>
-      jobs.prepare(`INSERT INTO slip_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`).run(),
+      jobs.prepare(`INSERT INTO parts_list_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`).run(),
     ).toThrow(/FOREIGN KEY/);
   });
 });

@@ -71,7 +71,7 @@ const NASTY: readonly string[] = [
 /** Words that mean something here, so that requests get past the first check. */
 const KNOWN: readonly string[] = [
   'v12', 'q2', 'q4', 'ard-tm22vs', 'wex-sm19', 'brake-master', 'booster', 'slave', 'clutch-master', 'unit:ard-tm22vs', 'old:brake-master', 'unit:brake-master', 'fluid:brake', 'conversion',
-  'override:brake-master/lines', 'remedy:brake-master/reflare@front-left', 'n:40', 'u:3', 'A 23-802', '44719', 'bore 26.9 cal', 'port rear left constructor', 'seals __proto__', 'reservoir constructor',
+  'override:brake-master/lines', 'fix:brake-master/reflare@front-left', 'n:40', 'u:3', 'A 23-802', '44719', 'bore 26.9 cal', 'port rear left constructor', 'seals __proto__', 'reservoir constructor',
   'bore', 'stud-spacing', 'port-thread', 'M10x1.0', '3/8-24 UNF', '26.9', 'single-to-dual', 'three-to-two', 'gapMin', 'csv', 'xlsx', 'json', 'graphml', 'l001', 'names:ardfrith:A 23-802',
 ]; // prettier-ignore
 const NUMBERS: readonly number[] = [
@@ -228,7 +228,7 @@ const PARTS: Readonly<Record<string, readonly string[]>> = {
   conversions: ['single-to-dual', 'three-to-two', 'assist'],
   history: ['1', '2', '3'],
   exports: ['csv', 'graphml', 'json'],
-  practice: ['gapMin', 'enoughToOrder', 'trustFloor'],
+  settings: ['gapMin', 'enoughToOrder', 'trustFloor'],
   chassis: ['VA12-9905-H-00417-S'],
 };
 const NAMED: Readonly<Record<string, readonly string[]>> = {
@@ -239,7 +239,7 @@ const NAMED: Readonly<Record<string, readonly string[]>> = {
     'conversion',
     'override:brake-master/lines',
     'at:booster',
-    'remedy:brake-master/reflare@front-left',
+    'fix:brake-master/reflare@front-left',
   ],
   evidenceId: ['1', '2', '3', '4'],
   photographId: ['1'],

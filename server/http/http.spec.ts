@@ -226,7 +226,7 @@ describe('the calculators over the wire', () => {
   });
 });
 
-describe('practice', () => {
+describe('settings', () => {
   const put = (key: string, value: number, seen: number) =>
     server.ask('PUT', `/settings/${key}`, { body: { value }, seen });
   it('a changed setting changes what is computed, and says who changed it', async () => {

@@ -17,7 +17,7 @@ export interface IdentifyAsk {
   readonly built?: string;
   readonly unitIs: UnitIs;
   readonly limit: number;
-  readonly practice: Settings;
+  readonly settings: Settings;
 }
 
 /** What is asked of the search by geometry. */
@@ -26,7 +26,7 @@ export interface GeometryAsk {
   readonly kind: UnitKind;
   readonly without: readonly string[];
   readonly limit: number;
-  readonly practice: Settings;
+  readonly settings: Settings;
   readonly anyBore?: boolean;
 }
 
@@ -55,13 +55,13 @@ export function identifier(db: Db) {
     known: new Map(),
   };
   let classes: { readonly key: string; readonly of: Map<string, string> } | undefined;
-  /** The interchange class of a unit, by its first member; kept until the catalogue or the practice changes. */
-  function classesOf(practice: Settings): (id: string) => string {
-    const key = `${stamp()} ${JSON.stringify(practice)}`;
+  /** The interchange class of a unit, by its first member; kept until the catalogue or the settings changes. */
+  function classesOf(settings: Settings): (id: string) => string {
+    const key = `${stamp()} ${JSON.stringify(settings)}`;
     if (classes?.key !== key || classes.of.size > MOST_CLASSES) classes = { key, of: new Map() };
     const { of } = classes;
     return (id) => {
-      const known = of.get(id) ?? [...interchange.sameUnits(id, practice)].sort()[0] ?? id;
+      const known = of.get(id) ?? [...interchange.sameUnits(id, settings)].sort()[0] ?? id;
       of.set(id, known);
       return known;
     };
@@ -71,8 +71,8 @@ export function identifier(db: Db) {
     size,
     /** Reads a pool ahead of the first question for it. */
     warm: (kinds: readonly UnitKind[]): void => void pool(kinds),
-    geometry: ({ unitId, kind, without, limit, practice, anyBore }: GeometryAsk): GeometrySearch =>
-      interchangeByGeometry(pool([kind]), unitId, kind, practice, limit, new Set(without), anyBore),
+    geometry: ({ unitId, kind, without, limit, settings, anyBore }: GeometryAsk): GeometrySearch =>
+      interchangeByGeometry(pool([kind]), unitId, kind, settings, limit, new Set(without), anyBore),
     /** The same question about the same catalogue has the same answer: a job asks about all its places whenever one of them changes. */
     answer(ask: IdentifyAsk): IdentifyAnswer {
       const now = stamp();
@@ -83,7 +83,7 @@ export function identifier(db: Db) {
       return known;
     },
     workOut(ask: IdentifyAsk): IdentifyAnswer {
-      const classOf = classesOf(ask.practice);
+      const classOf = classesOf(ask.settings);
       const found = identify(pool(ask.kinds), { ...ask, classOf });
       const named = (c: Candidate) => {
         const head = units.head(c.unitId);

@@ -29,7 +29,7 @@ export function identifyRoutes(router: Router, stores: Stores): void {
       ...(typeof built === 'string' ? { built } : {}),
       unitIs,
       limit,
-      practice: stores.practice.current(),
+      settings: stores.settings.current(),
     });
   });
 }

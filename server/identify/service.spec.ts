@@ -26,7 +26,7 @@ const ask: IdentifyAsk = {
   fitted: [],
   unitIs: 'off',
   limit: 5,
-  practice: STANDARD_SETTINGS,
+  settings: STANDARD_SETTINGS,
 };
 
 describe('a large pool', () => {

@@ -17,12 +17,12 @@ const NEAR = 250;
 /** Interchange of a unit, the paths to it, and what came of acting on them. */
 export function interchangeRoutes(router: Router, stores: Stores): void {
   router.get('/units/:id/interchange', async (ctx) => {
-    const practice = stores.practice.current();
+    const settings = stores.settings.current();
     const [id, grade, minTrust] = [ctx.params['id'] ?? '', textQuery(ctx, 'grade'), numberQuery(ctx, 'minTrust', 0)];
-    const depth = numberQuery(ctx, 'depth', practice.interchangeDepth);
-    const near = stores.interchange.interchange(id, practice, { depth, work: NEAR });
+    const depth = numberQuery(ctx, 'depth', settings.interchangeDepth);
+    const near = stores.interchange.interchange(id, settings, { depth, work: NEAR });
     const interchange = near.tired
-      ? await stores.pool.run('interchange', { ...taskOf(id, depth), practice }, asking(ctx))
+      ? await stores.pool.run('interchange', { ...taskOf(id, depth), settings }, asking(ctx))
       : near.answer;
     const limit = numberQuery(ctx, 'geometry', 0);
     ctx.body = {
@@ -35,14 +35,14 @@ export function interchangeRoutes(router: Router, stores: Stores): void {
     ctx.body = await otherBores(ctx.params['id'] ?? '', stores);
   });
   router.get('/units/:id/interchange/:node', async (ctx) => {
-    const practice = stores.practice.current();
+    const settings = stores.settings.current();
     const [id, node] = [ctx.params['id'] ?? '', ctx.params['node'] ?? ''];
     if (!isNode(node))
       throw badRequest('The other end is named like "u:12" or "n:40", as the list of interchange has it.', '/node');
-    const [depth, count] = [numberQuery(ctx, 'depth', practice.interchangeDepth), numberQuery(ctx, 'count', 3)];
-    const near = stores.interchange.paths(id, node, practice, count, { depth, work: NEAR });
+    const [depth, count] = [numberQuery(ctx, 'depth', settings.interchangeDepth), numberQuery(ctx, 'count', 3)];
+    const near = stores.interchange.paths(id, node, settings, count, { depth, work: NEAR });
     const paths = near.tired
-      ? await stores.pool.run('interchangePaths', { ...taskOf(id, depth), practice, target: node, count }, asking(ctx))
+      ? await stores.pool.run('interchangePaths', { ...taskOf(id, depth), settings, target: node, count }, asking(ctx))
       : near.paths;
     const links = [...new Set(paths.flat().map((step) => step.link))];
     ctx.body = { paths, outcomes: stores.outcomes.ofLinks(links) };
@@ -75,8 +75,8 @@ const [LOOKED_AT, OF_EACH] = [400, 3];
 /** Units that would go into the place of one by their joints, whatever their bore. */
 async function otherBores(id: string, stores: Stores): Promise<OtherBores> {
   const { kind } = stores.units.detail(id);
-  const practice = stores.practice.current();
-  const { found, because } = await stores.identify.geometry({ unitId: id, kind, without: [], limit: LOOKED_AT, practice, anyBore: true }); // prettier-ignore
+  const settings = stores.settings.current();
+  const { found, because } = await stores.identify.geometry({ unitId: id, kind, without: [], limit: LOOKED_AT, settings, anyBore: true }); // prettier-ignore
   const told = new Map<number, number>();
   const units = found.flatMap(({ unitId, differences, open }) => {
     const unit = stores.units.design(unitId);
@@ -98,13 +98,13 @@ async function byGeometry(
   limit: number,
   stores: Stores,
 ): Promise<Pick<InterchangeAnswer, 'byGeometry' | 'byGeometryCount' | 'byGeometryProblem'>> {
-  const practice = stores.practice.current();
+  const settings = stores.settings.current();
   const kind = stores.units.head(id)?.kind ?? 'brake-master';
   const without = [
-    ...stores.interchange.sameUnits(id, practice),
+    ...stores.interchange.sameUnits(id, settings),
     ...interchange.entries.flatMap((e) => e.unitId ?? []),
   ];
-  const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit, practice });
+  const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit, settings });
   const views = found.map((unit) => ({
     ...unit,
     differences: [...unit.differences],

@@ -49,11 +49,11 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
   };
 
   const kept = keeper(db);
-  /** Walks that were made, for as long as catalogue, outcomes and practice are what they were. */
+  /** Walks that were made, for as long as catalogue, outcomes and settings are what they were. */
   let walks:
     | {
         readonly outcomes: unknown;
-        readonly practice: Settings;
+        readonly settings: Settings;
         readonly of: (key: string) => InterchangeAnswer['entries'];
       }
     | undefined;
@@ -63,12 +63,12 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
     /** `tired`: the limit of work was met before everything was seen. */
     interchange(
       key: string,
-      practice: Settings,
-      reach: Reach = { depth: practice.interchangeDepth },
+      settings: Settings,
+      reach: Reach = { depth: settings.interchangeDepth },
     ): { answer: InterchangeAnswer; tired: boolean } {
       const start = startOf(key);
       const graph = reader();
-      const interchange = walkInterchange(start, graph.source, practice, reach);
+      const interchange = walkInterchange(start, graph.source, settings, reach);
       // What is begun again with more room need not be put into words.
       if (interchange.tired && reach.work !== undefined)
         return { answer: { unitId: key, name: '', node: start, ...NO_INTERCHANGE }, tired: true };
@@ -131,12 +131,12 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
     paths(
       key: string,
       target: InterchangeNode,
-      practice: Settings,
+      settings: Settings,
       count: number,
       reach: Reach,
     ): { paths: InterchangeStep[][]; tired: boolean } {
       const graph = reader();
-      const { paths, tired } = pathsOfInterchange(startOf(key), target, graph.source, practice, count, reach);
+      const { paths, tired } = pathsOfInterchange(startOf(key), target, graph.source, settings, count, reach);
       graph.name(paths.flat().flatMap((step) => [step.from, step.to]));
       return { paths: paths.map((path) => path.map((step) => stepView(step, graph))), tired };
     },
@@ -146,20 +146,20 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
       return (names ? namesKey.get(names[1] ?? '', names[2] ?? '') : linkKey.get(key)) !== undefined;
     },
     /** The units that are one unit with this one by "same" links and shared numbers, this one among them. */
-    sameUnits(key: string, practice: Settings): Set<string> {
+    sameUnits(key: string, settings: Settings): Set<string> {
       const start = unitId.get(key);
       if (!start) return new Set([key]);
-      const units = oneUnitWith(`u:${start.id}`, reader().source, practice).filter((node) => node.startsWith('u:'));
+      const units = oneUnitWith(`u:${start.id}`, reader().source, settings).filter((node) => node.startsWith('u:'));
       return new Set([key, ...units.flatMap((node) => unitKey.get(idOf(node))?.key ?? [])]);
     },
   };
   return {
     ...store,
     /** All interchange of a unit, as a job asks for them again and again. */
-    entriesOf(key: string, practice: Settings): InterchangeAnswer['entries'] {
+    entriesOf(key: string, settings: Settings): InterchangeAnswer['entries'] {
       const now = outcomes();
-      if (walks?.outcomes !== now || walks.practice !== practice)
-        walks = { outcomes: now, practice, of: kept((unit) => store.interchange(unit, practice).answer.entries) };
+      if (walks?.outcomes !== now || walks.settings !== settings)
+        walks = { outcomes: now, settings, of: kept((unit) => store.interchange(unit, settings).answer.entries) };
       return walks.of(key);
     },
   };

@@ -7,7 +7,7 @@ import { interchangeStore } from './store.js';
 export interface InterchangeTask {
   readonly file: string;
   readonly key: string;
-  readonly practice: Settings;
+  readonly settings: Settings;
   readonly depth: number;
   readonly outcomes: ReadonlyMap<string, Outcomes>;
 }
@@ -16,8 +16,8 @@ export interface PathsTask extends InterchangeTask {
   readonly count: number;
 }
 /** Walks that are too long for the loop, in a thread. */
-export const interchangeOf = ({ file, key, practice, depth, outcomes }: InterchangeTask): InterchangeAnswer =>
-  interchangeStore(readingOf(file), () => outcomes).interchange(key, practice, { depth }).answer;
+export const interchangeOf = ({ file, key, settings, depth, outcomes }: InterchangeTask): InterchangeAnswer =>
+  interchangeStore(readingOf(file), () => outcomes).interchange(key, settings, { depth }).answer;
 
-export const pathsOf = ({ file, key, target, practice, count, depth, outcomes }: PathsTask): InterchangeStep[][] =>
-  interchangeStore(readingOf(file), () => outcomes).paths(key, target, practice, count, { depth }).paths;
+export const pathsOf = ({ file, key, target, settings, count, depth, outcomes }: PathsTask): InterchangeStep[][] =>
+  interchangeStore(readingOf(file), () => outcomes).paths(key, target, settings, count, { depth }).paths;

@@ -41,7 +41,7 @@ describe('numbers', () => {
     const id = (written: string): number =>
       db.prepare('SELECT id FROM number WHERE written = ?').pluck().get(written) as number;
     const walk = (from: string) =>
-      server.stores.interchange.paths(from, `n:${id('4419-02-9')}`, server.stores.practice.current(), 3, { depth: 6 })
+      server.stores.interchange.paths(from, `n:${id('4419-02-9')}`, server.stores.settings.current(), 3, { depth: 6 })
         .paths;
     db.prepare(
       `UPDATE number SET unit_id = (SELECT id FROM unit WHERE key = 'ard-k38t') WHERE written = '4419-03-7'`,
@@ -124,11 +124,11 @@ describe('units that would do', () => {
     const own = (await interchangeOf('ard-tm22v')).find((e) => e.numbers.some((n) => n.issuer === 'Ardfrith'));
     expect(rebuilt?.trust).toBeLessThan(own?.trust ?? 0);
   });
-  it('a condition that says "order this too" goes to the slip with the choice, and nobody has to remember it', async () => {
+  it('a condition that says "order this too" goes to the parts list with the choice, and nobody has to remember it', async () => {
     const work = (await get<Workspace>('/jobs/2')).work[0];
     const entry = await between(work?.old?.unitId ?? '', work?.chosen?.unitId ?? '');
-    const slip = (await get<Workspace>('/jobs/2')).slip.map((line) => line.words).join('; ');
-    for (const condition of entry?.conditions ?? []) expect(slip).toContain(condition.text);
+    const partsList = (await get<Workspace>('/jobs/2')).partsList.map((line) => line.words).join('; ');
+    for (const condition of entry?.conditions ?? []) expect(partsList).toContain(condition.text);
   });
   it('what was learnt the last time is there the next time', async () => {
     const before = await between('ard-tm23v', 'pel-tm23v');

@@ -3,7 +3,7 @@ import { findingsOf, FOUND, readComplaints, type Finding, type FindingPart } fro
 import { attributeWords } from '@kerabat/core/attribute';
 import { readSubject, subjectText, type KnownSide } from '@kerabat/core/job';
 import type { Told } from '@kerabat/core/need';
-import type { SlipProposal } from '@kerabat/core/parts-list';
+import type { ProposedLine } from '@kerabat/core/parts-list';
 import type { UnitKind } from '@kerabat/core/unit';
 import { itemWords } from '@kerabat/core/words';
 
@@ -56,7 +56,7 @@ export function readingOf(
 export function orderedByFindings(
   findings: readonly Finding[],
   vehicle: KnownSide | undefined,
-): { readonly told: Told[]; readonly asks: SlipProposal[]; readonly open: string[] } {
+): { readonly told: Told[]; readonly asks: ProposedLine[]; readonly open: string[] } {
   const parts = findings.flatMap(({ look, sentence, orders }) =>
     orders.map((part, i) => ({ part, key: `found/${look.id}-${i}`, sentence, size: sizeOf(part, vehicle) })),
   );
@@ -74,7 +74,7 @@ export function orderedByFindings(
       reason: sentence,
       ...(size === undefined ? {} : { sizeMm: size }),
     })),
-    asks: unsized.map(({ part, key }): SlipProposal => ({
+    asks: unsized.map(({ part, key }): ProposedLine => ({
       key: `${key}-measure`,
       section: 'ask',
       words: `Measure on the vehicle: ${measure(part)}`,

@@ -17,7 +17,7 @@ export interface SlotInput {
   readonly chain: readonly ChainEntry[];
   readonly decisions: readonly Decision[];
   readonly evidence: ReturnType<Stores['jobs']['evidence']>;
-  readonly practice: Settings;
+  readonly settings: Settings;
   /** The conversion that the job is planned by. */
   readonly plan?: Plan;
 }
@@ -85,7 +85,7 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
     ...(input.known.built === undefined ? {} : { built: input.known.built }),
     unitIs,
     limit: 20,
-    practice: input.practice,
+    settings: input.settings,
   });
   const decided = decisionOf(input.decisions, { about: 'old', slot });
   const enough = identification.verdict === 'enough' ? identification.candidates[0]?.unitId : undefined;
@@ -94,7 +94,7 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
-  const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, stores), input.evidence, input.practice);
+  const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, stores), input.evidence, input.settings);
   return {
     slot,
     identification,
@@ -156,12 +156,12 @@ function designOf(
 function withMeasured(
   unit: UnitDesign | undefined,
   evidence: SlotInput['evidence'],
-  practice: Settings,
+  settings: Settings,
 ): UnitDesign | undefined {
   const own = evidence.filter(({ view }) => !view.withdrawn && view.slot === `unit:${unit?.id ?? ''}`);
   if (!unit || own.length === 0) return unit;
   const measured = own.map(({ item }): Fact => {
-    const tolerance = readingTolerance(item, practice);
+    const tolerance = readingTolerance(item, settings);
     return { ...factOfEvidence(item, 'measured on the new unit'), ...(tolerance === undefined ? {} : { tolerance }) };
   });
   const kept = unit.facts.filter(

@@ -123,8 +123,8 @@ const LISTS: readonly (readonly [job: number, counted: string, lines: readonly s
 
 describe('the list of a job of the demo', () => {
   it.each(LISTS)('%i: %s', async (job, _counted, lines) => {
-    const { slip } = (await server.ask('GET', `/jobs/${job}`)).body as Workspace;
-    const told = slip.map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean));
+    const { partsList } = (await server.ask('GET', `/jobs/${job}`)).body as Workspace;
+    const told = partsList.map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean));
     expect(told.map((line) => line.join(' '))).toEqual(lines);
   });
 });
@@ -135,8 +135,8 @@ describe('whole lists of conversions and upgrades', () => {
     const { id } = (await server.ask('POST', '/jobs', { body })).body as { id: number };
     for (const [subject, choice] of decisions)
       await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice }, reason: 'x' }, seen: 0 }); // prettier-ignore
-    const { slip } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
-    return slip
+    const { partsList } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
+    return partsList
       .filter(({ section }) => section !== 'perhaps' && section !== 'ask')
       .map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean).join(' '));
   };

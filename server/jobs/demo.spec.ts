@@ -132,10 +132,10 @@ describe('traps of the trade', () => {
       .flatMap((j) => j.checks)
       .find((c) => c.id === 'thread@front-left')?.sentence;
     expect(sentence).toContain('it starts, then binds');
-    await decide(id, 'remedy:brake-master/reflare@front-left', 'accepted');
-    await decide(id, 'remedy:brake-master/reflare@rear-left', 'accepted');
+    await decide(id, 'fix:brake-master/reflare@front-left', 'accepted');
+    await decide(id, 'fix:brake-master/reflare@rear-left', 'accepted');
     expect(await blockers(id)).toBe('');
-    const nuts = (await workspace(id)).slip.filter((l) => l.words.startsWith('Tube nut'));
+    const nuts = (await workspace(id)).partsList.filter((l) => l.words.startsWith('Tube nut'));
     expect(nuts.map((n) => n.number)).toEqual(['WX7012', 'WX7015']);
   });
   it('hydraulic assistance is not a swap of the booster alone', async () => {
@@ -145,8 +145,8 @@ describe('traps of the trade', () => {
   });
   it('the deeper recess of a drop-in wants the pin set', async () => {
     const w = await workspace(await chosen('v12', 'brake-master', 'ard-tm23v', 'pel-tm23v', '1999-05'));
-    expect(w.slip.find((l) => l.section === 'make')?.words).toContain('Set the booster pin');
-    expect(w.slip.find((l) => l.section === 'make')?.reason).toContain('1.20 mm');
+    expect(w.partsList.find((l) => l.section === 'make')?.words).toContain('Set the booster pin');
+    expect(w.partsList.find((l) => l.section === 'make')?.reason).toContain('1.20 mm');
   });
   it('the bores of a clutch now and then are read from the chains', async () => {
     const id = await chosen('q3', 'clutch-master', 'mor-c15q', 'mor-c19qa', '1990-01');
@@ -160,11 +160,11 @@ describe('traps of the trade', () => {
   });
   it('a box without its reservoir: the one that sits apart stays, and is not ordered', async () => {
     const w = await workspace(await chosen('e2', 'brake-master', 'ard-tm30e', 'pel-tm30e', '1996-04'));
-    expect(w.slip.filter((l) => l.section === 'stays').map((l) => l.words)).toContain('Reservoir with cap');
+    expect(w.partsList.filter((l) => l.section === 'stays').map((l) => l.words)).toContain('Reservoir with cap');
   });
-  it('lines that stay are on the slip as reused, with what to do to their flares', async () => {
+  it('lines that stay are on the partsList as reused, with what to do to their flares', async () => {
     const w = await workspace(await chosen('v12', 'brake-master', 'ard-tm23v', 'ard-tm23v', '1999-05'));
-    const reused = w.slip.filter((l) => l.section === 'stays');
+    const reused = w.partsList.filter((l) => l.section === 'stays');
     expect(reused.map((l) => l.words)).toEqual([
       'The line at front left with its nut',
       'The line at rear left with its nut',

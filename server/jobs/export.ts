@@ -1,12 +1,12 @@
-import type { SlipLineView, Workspace } from '@kerabat/contract';
+import type { PartsListLineView, Workspace } from '@kerabat/contract';
 import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
 import { csvText } from '../exports/csv.js';
 
-/** Lines that count, in the order of the slip. */
-export const liveLines = (workspace: Workspace): SlipLineView[] =>
-  LIST_SECTIONS.flatMap((section) => workspace.slip.filter((line) => line.section === section && !line.dropped));
+/** Lines that count, in the order of the partsList. */
+export const liveLines = (workspace: Workspace): PartsListLineView[] =>
+  LIST_SECTIONS.flatMap((section) => workspace.partsList.filter((line) => line.section === section && !line.dropped));
 
-/** The slip as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
+/** The partsList as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
 export function partsListCsv(workspace: Workspace): string {
   const rows = liveLines(workspace).map((line) => [
     SECTION_WORDS[line.section],
@@ -39,7 +39,7 @@ export function partsListCsv(workspace: Workspace): string {
 export const soldOutWords = ({ next }: { readonly next?: string }): string =>
   next === undefined ? 'sold out where it was asked' : `sold out where it was asked; next: ${next}`;
 
-/** The slip as JSON for another program. */
+/** The partsList as JSON for another program. */
 export function partsListJson(workspace: Workspace): unknown {
   return {
     job: workspace.job.id,

@@ -100,7 +100,7 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['what projects behind the bulkhead', { ...B7, bench: ['room behind 30 ruler'] }, 'reach-behind', 'does-not-fit', 'fouls'],
   ['two fluids in one system ruin the seals', { ...V12, bench: ['cap mineral'] }, 'seals', 'does-not-fit', 'ruins EPDM'],
   ['a connector that only looks alike', { ...V12, onNew: ['sensor round 3-pin'] }, 'sensor', 'does-not-fit', 'connector'],
-  ['the old sensor does not go into the new thread', { ...V12, onNew: ['sensor round 3-pin', 'sensor thread M12x1.5'], more: [['remedy:brake-master/sensor', 'accepted']] }, 'sensor', 'does-not-fit', 'connector'],
+  ['the old sensor does not go into the new thread', { ...V12, onNew: ['sensor round 3-pin', 'sensor thread M12x1.5'], more: [['fix:brake-master/sensor', 'accepted']] }, 'sensor', 'does-not-fit', 'connector'],
   ['a brake-light switch that is left out', { ...V12, bench: ['brake light switch grey 2-pin'], onNew: ['brake light switch none'] }, 'brake-light-switch', 'does-not-fit', 'brake light would be lost'],
   ['a reservoir of another kind', { ...V12, onNew: ['reservoir remote'] }, 'reservoir', 'does-not-fit', 'old reservoir is clipped'],
   ['a clutch that drinks from a reservoir without a nipple', { ...V12, bench: ['clutch feed brake-reservoir'], onNew: ['feed nipple none'] }, 'clutch-feed', 'does-not-fit', 'no nipple'],
@@ -137,11 +137,11 @@ describe('the wrong part that was about to be ordered', () => {
     const before = lines(await workspace(id));
     const lost = before.flatMap((j) => j.checks).find((c) => c.state === 'does-not-fit');
     expect(lost?.sentence).toContain('There is no port for the line at front right');
-    expect(lost?.remedies.map((r) => r.row)).toEqual(['tee']);
-    await decide(id, `remedy:brake-master/${lost?.remedies[0]?.key ?? ''}`, 'accepted');
+    expect(lost?.fixes.map((r) => r.row)).toEqual(['tee']);
+    await decide(id, `fix:brake-master/${lost?.fixes[0]?.key ?? ''}`, 'accepted');
     const after = await workspace(id);
     expect(lines(after).map((j) => j.state)).not.toContain('does-not-fit');
-    expect(after.slip.some((line) => line.words.startsWith('Tee, M10x1.0') && line.number?.startsWith('WX'))).toBe(
+    expect(after.partsList.some((line) => line.words.startsWith('Tee, M10x1.0') && line.number?.startsWith('WX'))).toBe(
       true,
     );
     expect(after.workCard.map((s) => s.words)).toContain('Start all three joints by hand, then tighten');
@@ -149,11 +149,11 @@ describe('the wrong part that was about to be ordered', () => {
   it('an adapter that closes the thread stands out into the strut tower, and that is said before it is taken', async () => {
     const id = await tell({ ...Q2, unit: 'wex-sm19', onNew: ['reach left 70 ruler'] });
     const checks = (await workspace(id)).work[0]?.joints.flatMap((j) => j.checks) ?? [];
-    const ways = checks.find((c) => c.id === 'thread@front-left')?.remedies ?? [];
+    const ways = checks.find((c) => c.id === 'thread@front-left')?.fixes ?? [];
     expect(ways.map((r) => r.row)).toEqual(['adapter', 'reflare']);
     expect(ways[0]?.after).toMatchObject({ state: 'fits-with-change', opens: ['reach to the left of the bore'] });
     expect(ways[1]?.after?.opens).toEqual([]);
-    await decide(id, 'remedy:brake-master/adapter@front-left', 'accepted');
+    await decide(id, 'fix:brake-master/adapter@front-left', 'accepted');
     expect((await workspace(id)).safety.sentence).toContain('reach to the left of the bore does not fit');
   });
   it('what stops the wrong part does not stop the right one: the same unit under another number', async () => {

@@ -10,7 +10,7 @@ import {
 } from '@kerabat/core/fluid';
 import { partsOf, subjectText, type Slot } from '@kerabat/core/job';
 import { SYSTEMS, type Opened, type System, type Told } from '@kerabat/core/need';
-import type { SlipProposal } from '@kerabat/core/parts-list';
+import type { ProposedLine } from '@kerabat/core/parts-list';
 import { findSlot, SLOTS } from '@kerabat/core/strip';
 import { textOf } from '@kerabat/core/unit';
 import type { Stores } from './needs.js';
@@ -97,7 +97,7 @@ const gradeOf = (fluids: readonly FluidView[], system: System): string | undefin
   fluids.find((fluid) => fluid.system === system)?.chosen;
 
 /** Caps that are to be read before fluid can be ordered. */
-export const capsToRead = (fluids: readonly FluidView[], { opened }: JudgedWork): SlipProposal[] =>
+export const capsToRead = (fluids: readonly FluidView[], { opened }: JudgedWork): ProposedLine[] =>
   opened
     .filter(({ system }) => gradeOf(fluids, system) === undefined)
     .map(({ system }) => ({
@@ -111,11 +111,11 @@ export const capsToRead = (fluids: readonly FluidView[], { opened }: JudgedWork)
 /** What an opened system takes, and how that is worked out: what the new units hold, the flush of what hangs on it, and waste. */
 function takenBy(
   { system, holds, wheels, unknown }: Opened,
-  { practice }: SlotInput,
+  { settings }: SlotInput,
 ): { readonly ml: number; readonly reason: string } {
   const axles = system === 'clutch' ? 1 : unknown ? 2 : wheels / 2;
-  const flush = Math.ceil(axles * practice.flushMillilitres);
-  const ml = Math.ceil(fluidNeeded(holds ?? 0, flush, practice.wasteShare));
+  const flush = Math.ceil(axles * settings.flushMillilitres);
+  const ml = Math.ceil(fluidNeeded(holds ?? 0, flush, settings.wasteShare));
   const wheelsWords = unknown
     ? 'two axles (its wheels are not on record)'
     : axles === 1
@@ -124,7 +124,7 @@ function takenBy(
   const reason = [
     holds === undefined ? `${system}: what the unit holds is not on record` : `${system}: unit ${holds} ml`,
     `flush of ${system === 'clutch' ? 'its line' : wheelsWords} ${flush} ml`,
-    `${Math.round(practice.wasteShare * 100)} % waste: ${ml} ml`,
+    `${Math.round(settings.wasteShare * 100)} % waste: ${ml} ml`,
   ].join(', ');
   return { ml, reason };
 }

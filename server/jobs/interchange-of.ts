@@ -9,7 +9,7 @@ export function interchangeOf(choice: SlotChoice, input: SlotInput, stores: Stor
   if (!walked.has(choice))
     walked.set(
       choice,
-      stores.interchange.entriesOf(old.id, input.practice).find((e) => e.unitId === chosen.id),
+      stores.interchange.entriesOf(old.id, input.settings).find((e) => e.unitId === chosen.id),
     );
   return walked.get(choice);
 }

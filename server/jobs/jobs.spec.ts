@@ -49,7 +49,7 @@ describe('a job from complaint to order', () => {
     await decide(id, 'unit:brake-master', 'pel-tm22vs', { detail: 'P/0912/3' });
     const chosen = await workspace(id);
     expect(chosen.safety.sentence).toBe('Not safe to order: sensor connector does not fit.');
-    await decide(id, 'remedy:brake-master/sensor', 'accepted');
+    await decide(id, 'fix:brake-master/sensor', 'accepted');
     // A list names the kit for the old unit and not for this one: its maker is asked.
     await decide(id, 'kit:brake-master', 'ka-22s');
     expect((await workspace(id)).safety.sentence).toBe(
@@ -59,15 +59,15 @@ describe('a job from complaint to order', () => {
     const done = await workspace(id);
     expect(done.safety.safe).toBe(true);
     expect(done.chain.joints.find((j: { to: string }) => j.to === 'brake-master').state).toBe('fits');
-    const lines = done.slip.map(
+    const lines = done.partsList.map(
       (l: { section: string; number?: string; words: string }) => `${l.section}: ${l.number ?? ''}`,
     );
     expect(lines).toEqual(expect.arrayContaining(['order: P/0912/3', 'order: A 90-22S9', 'order: WX7078']));
     expect(
-      done.slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words),
+      done.partsList.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words),
     ).toEqual(['Sensor with connector flat 2-pin']);
     // The ring lies in the box, and the sensor moves over: neither is ordered or asked about.
-    expect(done.slip.filter((l: { section: string }) => l.section === 'ask')).toEqual([]);
+    expect(done.partsList.filter((l: { section: string }) => l.section === 'ask')).toEqual([]);
     expect(lines.filter((l: string) => l.startsWith('box'))).toHaveLength(3);
     expect(lines).not.toContain('order: WX7060');
     const list = (await server.ask('GET', '/jobs')).body.jobs;
@@ -99,19 +99,19 @@ describe('a job from complaint to order', () => {
     const both = await workspace(id);
     expect(mated(both)).toBe('does-not-fit');
     const fixes = both.work.flatMap(
-      (x: { slot: string; joints: { id: string; checks: { remedies: { key: string; words: string }[] }[] }[] }) =>
+      (x: { slot: string; joints: { id: string; checks: { fixes: { key: string; words: string }[] }[] }[] }) =>
         x.joints.flatMap((j) =>
-          j.id === 'mated' ? j.checks.flatMap((c) => c.remedies.map((r) => ({ ...r, slot: x.slot }))) : [],
+          j.id === 'mated' ? j.checks.flatMap((c) => c.fixes.map((r) => ({ ...r, slot: x.slot }))) : [],
         ),
     ) as { key: string; words: string; slot: string }[];
     expect(fixes.map((f) => f.words)).toEqual([
       expect.stringContaining('line of side B too'),
       expect.stringContaining('hose of side B too'),
     ]);
-    for (const fix of fixes) await decide(id, `remedy:${fix.slot}/${fix.key}`, 'accepted');
+    for (const fix of fixes) await decide(id, `fix:${fix.slot}/${fix.key}`, 'accepted');
     const after = await workspace(id);
     expect(mated(after)).toBe('fits-with-change');
-    expect(after.slip.map((l: { words: string }) => l.words).join()).toContain('of side B');
+    expect(after.partsList.map((l: { words: string }) => l.words).join()).toContain('of side B');
   });
 
   it('like for like at an axle is safe: the fluid is the one that the record names at the master, and both sides are told once', async () => {
@@ -173,9 +173,9 @@ describe('a job from complaint to order', () => {
     const id = await open();
     await decide(id, 'old:brake-master', 'ard-tm22vs');
     await decide(id, 'unit:brake-master', 'ard-tm22vs', { detail: 'A 23-811' });
-    const { slip } = await workspace(id);
+    const { partsList } = await workspace(id);
     expect(
-      slip.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words),
+      partsList.filter((l: { section: string }) => l.section === 'move').map((l: { words: string }) => l.words),
     ).toContain('Reservoir with cap');
   });
 
@@ -224,7 +224,7 @@ describe('two people at once', () => {
     expect((await workspace(id)).work[0].chosen).toBeUndefined();
     expect((await decide(id, 'unit:brake-master', 'ard-tm23v', { seen: 2 })).status).toBe(200);
   });
-  it('a job, a slip line and a setting are guarded in the same way', async () => {
+  it('a job, a line of the parts list and a setting are guarded in the same way', async () => {
     const id = await open();
     expect((await server.ask('PATCH', `/jobs/${id}`, { body: { asker: 'Gate' }, seen: 1 })).body.version).toBe(2);
     expect((await server.ask('PATCH', `/jobs/${id}`, { body: { asker: 'Other' }, seen: 1 })).status).toBe(412);
@@ -236,7 +236,7 @@ describe('two people at once', () => {
     const again = await server.ask('PUT', `/jobs/${id}/parts-list/${key}`, { body: { quantity: 3 }, seen: 0 });
     expect(again.status).toBe(412);
     expect(again.body.theirs.quantity).toBe(2);
-    expect((await workspace(id)).slip[0]).toMatchObject({ quantity: 2, version: 1 });
+    expect((await workspace(id)).partsList[0]).toMatchObject({ quantity: 2, version: 1 });
   });
   it('evidence never conflicts, and withdrawn evidence stays on record', async () => {
     const id = await open();
@@ -364,7 +364,7 @@ describe('documents', () => {
     for (const row of body.split('\r\n').slice(1))
       for (const cell of row.split(',')) expect(cell).not.toMatch(/^"?[=+@]/);
   });
-  it('the PDF is one, with every letter of the slip’s faces', async () => {
+  it('the PDF is one, with every letter of the parts list’s faces', async () => {
     const answer = await fetch(`${server.address}/api/v1/jobs/3/parts-list.pdf`);
     expect(answer.headers.get('content-type')).toBe('application/pdf');
     const bytes = Buffer.from(await answer.arrayBuffer());

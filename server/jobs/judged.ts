@@ -31,7 +31,7 @@ import {
 import type { JudgedJoint } from '@kerabat/core/joint';
 import type { Look } from '@kerabat/core/condition';
 import type { Bag, List, Opened, Told } from '@kerabat/core/need';
-import type { SlipProposal } from '@kerabat/core/parts-list';
+import type { ProposedLine } from '@kerabat/core/parts-list';
 import { findSlot } from '@kerabat/core/strip';
 import type { Listing, Override, Verdict } from '@kerabat/core/verdict';
 import { checkWords, sentenceOf, verdictSentence } from '@kerabat/core/words';
@@ -60,7 +60,7 @@ export interface JudgedWork {
   /** What it opens of each hydraulic system. */
   readonly opened: readonly Opened[];
   /** What the list cannot count yet. */
-  readonly uncounted: (list: List) => SlipProposal[];
+  readonly uncounted: (list: List) => ProposedLine[];
   /** The work of what is opened and made. */
   readonly card: (list: List) => WorkStep[];
   /** The verdict, once it is known how the fluid that was chosen agrees with cap and seals, how the kits fit, and what was found. */
@@ -100,7 +100,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, store
     joints,
     stays,
     parts: wholeChain(rows, chain, joints, worked),
-    feel: feelOfJob(chain, rows.practice),
+    feel: feelOfJob(chain, rows.settings),
     taken: chain.taken,
     looks,
     sealed: sealedIn(chain),
@@ -208,7 +208,7 @@ function listingWords({ title, date, fitted, misfits }: Listing): string {
 const acceptedIn = ({ decisions }: SlotInput): string[] =>
   decisions.flatMap((d) => {
     const subject = d.value && readSubject(d.subject);
-    return subject && subject.about === 'remedy' ? [`${subject.slot}/${subject.fix}`] : [];
+    return subject && subject.about === 'fix' ? [`${subject.slot}/${subject.fix}`] : [];
   });
 
 /** Ways from ports to lines that were taken, with the pieces of the catalogue as it is now; what is gone is told. */
@@ -217,7 +217,7 @@ function waysIn({ decisions }: SlotInput, stores: Stores): { readonly ways: Ways
   const gone: string[] = [];
   for (const { subject, value } of decisions) {
     const about = value && readSubject(subject);
-    if (about?.about !== 'remedy' || !about.fix.startsWith('way@')) continue;
+    if (about?.about !== 'fix' || !about.fix.startsWith('way@')) continue;
     const way = readWay(value?.detail ?? '', (key) => stores.fittings.piece(key));
     if ('steps' in way) ways.set(`${about.slot}/${about.fix}`, way.steps);
     else gone.push(lostWay(about.fix, way.gone));

@@ -29,10 +29,10 @@ export function kitsFor(
 ): { readonly views: KitView[]; readonly chosen?: JudgedKit } {
   const decided = decisionOf(input.decisions, { about: 'kit', slot });
   const needed = stores.kits.piecesOf(unit.id);
-  const all = stores.kits.forUnit(unit, input.practice.oneSizeWithin).map((kit): JudgedKit => {
+  const all = stores.kits.forUnit(unit, input.settings.oneSizeWithin).map((kit): JudgedKit => {
     const asked = decided?.choice === kit.id ? KIT_ANSWERS.find((a) => a === decided.detail) : undefined;
     const judged = judgeKit(unit, kit, needed, {
-      practice: input.practice,
+      settings: input.settings,
       ...(cap === undefined ? {} : { cap }),
       ...(asked === undefined ? {} : { asked }),
     });

@@ -21,13 +21,13 @@ async function open(vehicleId: string, slot: string, old: string, unit: string, 
 
 describe('what nobody knows to be in the box', () => {
   const sensor = async (id: number) =>
-    (await workspace(id)).slip
+    (await workspace(id)).partsList
       .filter((line) => line.words.includes('Sensor'))
       .map(({ section, words }) => ({ section, words }));
   const start = () => open('v12', 'brake-master', 'ard-tm22vs', 'pel-tm22vs', '1999-05');
 
   it('is a question with the text to send', async () => {
-    const line = (await workspace(await start())).slip.find((l) => l.box?.subject === 'box:brake-master/sensor');
+    const line = (await workspace(await start())).partsList.find((l) => l.box?.subject === 'box:brake-master/sensor');
     expect(line).toMatchObject({ section: 'ask', words: 'Ask the supplier: is it in the box of P/0912/3? Sensor' });
     expect(line?.box?.text).toContain('P/0912/3');
     expect(line?.without).toBe('its warning lamp stays on');
@@ -62,14 +62,14 @@ describe('what breaks on the way', () => {
   it('lies ready, and is said at the step where it comes off', async () => {
     const w = await workspace(await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05'));
     expect(w.workCard.find((s) => s.key.startsWith('access'))?.words).toBe('Take off first: the air duct over the master; it breaks the clips of the air duct'); // prettier-ignore
-    expect(w.slip.find((l) => l.key === 'brake-master/breaks-0')).toMatchObject({ section: 'perhaps', words: 'The clips of the air duct' }); // prettier-ignore
+    expect(w.partsList.find((l) => l.key === 'brake-master/breaks-0')).toMatchObject({ section: 'perhaps', words: 'The clips of the air duct' }); // prettier-ignore
   });
   it('two people strike one line at once: one of them is told, and it is struck once', async () => {
     const id = await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05');
     const strike = (person: string) => server.ask('PUT', `/jobs/${id}/parts-list/${encodeURIComponent('brake-master/unit')}`, { body: { dropped: true }, seen: 0, person }); // prettier-ignore
     const both = await Promise.all([strike('Ilse'), strike('Odo')]);
     expect(both.map((b) => b.status).sort()).toEqual([200, 412]);
-    expect((await workspace(id)).slip.filter((l) => l.dropped).map((l) => l.key)).toEqual(['brake-master/unit']);
+    expect((await workspace(id)).partsList.filter((l) => l.dropped).map((l) => l.key)).toEqual(['brake-master/unit']);
   });
 });
 
@@ -77,7 +77,7 @@ describe('a number with the reservoir and the number without', () => {
   const reservoir = async (number: string) => {
     const id = await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05');
     await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, { body: { value: { choice: 'ard-tm22vs', detail: number }, reason: 'x' }, seen: 1 }); // prettier-ignore
-    return (await workspace(id)).slip
+    return (await workspace(id)).partsList
       .filter((line) => /eservoir/.test(line.words))
       .map(({ section, quantity, words }) => `${section} ${quantity} ${words}`);
   };
@@ -100,7 +100,7 @@ describe('a number with the reservoir and the number without', () => {
 
 describe('fluid', () => {
   const fluids = async (id: number) =>
-    (await workspace(id)).slip
+    (await workspace(id)).partsList
       .filter((line) => line.key.startsWith('fluid'))
       .map(({ section, words, quantity, number, reason }) => ({ section, words, quantity, number, reason }));
 

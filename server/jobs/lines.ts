@@ -13,7 +13,7 @@ import {
 } from '@kerabat/core/job';
 import { packed } from '@kerabat/core/need';
 import type { Bag, List, ListLine, Need, Told } from '@kerabat/core/need';
-import type { SlipProposal } from '@kerabat/core/parts-list';
+import type { ProposedLine } from '@kerabat/core/parts-list';
 import { bagOf, toolsFor, toldByKit } from '@kerabat/core/kit';
 import { KIND_WORDS, numberOf } from '@kerabat/core/unit';
 import { lookup } from '@kerabat/core/words';
@@ -36,7 +36,7 @@ export function linesOfJob(
   fluids: readonly FluidView[],
   input: SlotInput,
   stores: Stores,
-): { readonly lines: SlipProposal[]; readonly list: List; readonly open: readonly string[] } {
+): { readonly lines: ProposedLine[]; readonly list: List; readonly open: readonly string[] } {
   const chosen = results.filter((r) => r.choice.chosen !== undefined);
   const goesIn = chosen.filter((r) => r.choice.stays === undefined);
   const kits = chosen.flatMap((r) => kitOf(r));
@@ -45,15 +45,15 @@ export function linesOfJob(
   const rounds: Told[][] = [
     foreseenByFixes(judged.taken),
     toldByPlan(input, stores),
-    toldByLooks(judged.looks, input.practice).filter((told) => told.section !== 'perhaps'),
+    toldByLooks(judged.looks, input.settings).filter((told) => told.section !== 'perhaps'),
     [...kits.flatMap(({ told }) => told), ...found.told, ...bottlesOf(fluids, judged, input, stores)],
-    toldByLooks(judged.looks, input.practice).filter((told) => told.section === 'perhaps'),
+    toldByLooks(judged.looks, input.settings).filter((told) => told.section === 'perhaps'),
   ];
   const list = judged.list(
     rounds,
     kits.flatMap(({ bags }) => bags),
   );
-  const units = (line: ListLine, needs: readonly Need[]): SlipProposal[] =>
+  const units = (line: ListLine, needs: readonly Need[]): ProposedLine[] =>
     unitLine(line, needs, results, input, stores);
   const counted = wordsOfList(
     { needs: list.needs, list: packed(list.list, stores.kits.packs(), (one) => priceOf(one, stores)) },
@@ -78,7 +78,7 @@ export function linesOfJob(
 }
 
 /** What breaks when something has to come off to reach a place: it lies ready, or the job stops for a clip. */
-const brokenBy = ({ work: { slot, words } }: SlotResult, { vehicle }: SlotInput, stores: Stores): SlipProposal[] =>
+const brokenBy = ({ work: { slot, words } }: SlotResult, { vehicle }: SlotInput, stores: Stores): ProposedLine[] =>
   (vehicle ? stores.vehicles.access(vehicle.id, slot) : [])
     .filter(({ breaks }) => breaks !== '')
     .map(({ comesOff, breaks }, i) => ({
@@ -96,7 +96,7 @@ function priceOf(line: ListLine, stores: Stores): number | undefined {
 }
 
 /** What may be wanted at several places is told once. */
-const onceEach = (lines: readonly SlipProposal[]): SlipProposal[] => [
+const onceEach = (lines: readonly ProposedLine[]): ProposedLine[] => [
   ...new Map(lines.map((line) => [line.key, line])).values(),
 ];
 
@@ -110,7 +110,7 @@ function boxAt(at: readonly string[], results: readonly SlotResult[], stores: St
 
 const keyed =
   (result: SlotResult) =>
-  (line: SlipProposal): SlipProposal => ({ ...line, key: `${result.work.slot}/${line.key}` });
+  (line: ProposedLine): ProposedLine => ({ ...line, key: `${result.work.slot}/${line.key}` });
 
 /** What the conversion foresees, with the thread of the vehicle's own line where a part goes on one. */
 function toldByPlan({ plan, vehicle }: SlotInput, stores: Stores): Told[] {
@@ -129,7 +129,7 @@ function unitLine(
   results: readonly SlotResult[],
   input: SlotInput,
   stores: Stores,
-): SlipProposal[] {
+): ProposedLine[] {
   const at = needs.map((need) => need.because.replace(/^put /, ''));
   const result = results.find(
     (r) => r.choice.chosen?.id === line.unit && partsOf(r.work.slot as Slot).some((part) => at.includes(part)),
@@ -163,11 +163,11 @@ function unitLine(
 }
 
 /** What a box is recorded to hold that no item stands for: told in the words of its list. */
-function boxTexts({ choice }: SlotResult, stores: Stores): SlipProposal[] {
+function boxTexts({ choice }: SlotResult, stores: Stores): ProposedLine[] {
   const { chosen } = choice;
   const number = chosen && (choice.chosenNumber ?? stores.units.numbers(chosen.id)[0]);
   if (!chosen || !number) return [];
-  return stores.kits.box(chosen.id, number).flatMap((row): SlipProposal[] => {
+  return stores.kits.box(chosen.id, number).flatMap((row): ProposedLine[] => {
     const known = itemOfBox(row);
     if (known !== undefined && known !== 'fluid') return [];
     const { item, presence } = row;
@@ -200,7 +200,7 @@ function boxTexts({ choice }: SlotResult, stores: Stores): SlipProposal[] {
   });
 }
 
-const SECTION_OF: Readonly<Record<string, SlipProposal['section']>> = {
+const SECTION_OF: Readonly<Record<string, ProposedLine['section']>> = {
   'move-over': 'move',
   'mated-part': 'order',
   'without-reservoir': 'move',
@@ -220,8 +220,8 @@ const COVERS: readonly (readonly [key: string, kind: string])[] = [
 ];
 
 /** The conditions of the interchange path from the old unit to the chosen one, as far as no checked joint says them already. */
-function conditionLines(result: SlotResult, counted: ReadonlySet<string>): SlipProposal[] {
-  const keys = [...counted, ...result.joints.flatMap((j) => j.checks.flatMap((c) => c.slip.map((line) => line.key)))];
+function conditionLines(result: SlotResult, counted: ReadonlySet<string>): ProposedLine[] {
+  const keys = [...counted, ...result.joints.flatMap((j) => j.checks.flatMap((c) => c.partsList.map((line) => line.key)))];
   const covered = new Set(keys.flatMap((name) => COVERS.find(([key]) => name.startsWith(key))?.[1] ?? []));
   return (result.interchange?.conditions ?? [])
     .filter((condition) => !covered.has(condition.kind))
@@ -236,9 +236,9 @@ function conditionLines(result: SlotResult, counted: ReadonlySet<string>): SlipP
 }
 
 /** Lines of a check: what a change needs, or what to measure while it is not known. */
-const checkLines = (check: ShownCheck): SlipProposal[] => [
-  ...check.slip,
-  ...check.measures.map((m): SlipProposal => ({
+const checkLines = (check: ShownCheck): ProposedLine[] => [
+  ...check.partsList,
+  ...check.measures.map((m): ProposedLine => ({
     key: `measure-${m.side}-${m.attribute}${m.position === undefined ? '' : `@${m.position}`}`,
     section: 'ask',
     words: `${m.what}, ${m.side === 'unit' ? 'new unit' : 'vehicle'}`,

@@ -18,5 +18,5 @@ export type Stores = Pick<
   | 'jobs'
   | 'latest'
   | 'photographs'
-  | 'practice'
+  | 'settings'
 >;

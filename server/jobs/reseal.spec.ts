@@ -24,7 +24,7 @@ async function open(
   return id;
 }
 const told = (w: Workspace): string[] =>
-  w.slip.map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean).join(' '));
+  w.partsList.map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean).join(' '));
 
 describe('the kit alone', () => {
   const master = () => open('q3', 'brake-master', 'ard-tm22q', '1988-05');
@@ -112,7 +112,7 @@ describe('order nothing', () => {
     await decide(id, 'found:rod-adjustment', 'yes', { detail: '4 turns M8x1.25' });
     const w = await workspace(id);
     expect(w.safety.nothing).toContain('Turn the rod back 4 turns of M8x1.25, 5.00 mm');
-    expect([w.safety.safe, w.safety.mayOrder, w.slip]).toEqual([false, false, []]);
+    expect([w.safety.safe, w.safety.mayOrder, w.partsList]).toEqual([false, false, []]);
     expect(w.reading?.sentences).toHaveLength(2);
     expect(w.reading?.ruleOutFirst.flatMap(({ cause, found }) => (found ? [`${cause}: ${found}`] : []))).toEqual(['worn clutch plate: no', 'rod adjustment: yes']); // prettier-ignore
   });

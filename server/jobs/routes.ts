@@ -8,8 +8,8 @@ import {
   JobChange,
   NewEvidence,
   NewJob,
-  SlipAddRequest,
-  SlipEditRequest,
+  PartsListAddRequest,
+  PartsListEditRequest,
   SolveLimits,
   type JobRow,
   type Workspace,
@@ -51,7 +51,7 @@ const hasWords = (job: JobRow, words: readonly string[]): boolean => {
   return words.every((word) => shown.toLowerCase().includes(word));
 };
 
-/** Jobs: what was asked, evidence, decisions, the slip. */
+/** Jobs: what was asked, evidence, decisions, the partsList. */
 export function jobRoutes(router: Router, stores: Stores, clock: () => string, log: Logger): void {
   /** After a write the safety sentence is kept for the list of jobs. What was written stays written when it cannot be worked out. */
   const settled = async (id: number): Promise<Workspace | undefined> => {
@@ -193,21 +193,21 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
 
   router.put('/jobs/:id/parts-list/:key', async (ctx) => {
     const [person, id, seen] = [personOf(ctx), jobId(ctx), seenVersion(ctx)];
-    const edit = await readBody(ctx, SlipEditRequest);
+    const edit = await readBody(ctx, PartsListEditRequest);
     const key = ctx.params['key'] ?? '';
     stores.jobs.checkSeen(id, key, seen, edit);
-    if (!(await workspaceOf(id, stores)).slip.some((line) => line.key === key))
+    if (!(await workspaceOf(id, stores)).partsList.some((line) => line.key === key))
       throw notFound('This line is no longer on the parts list.');
-    const version = stores.jobs.editSlip(id, key, edit, seen, person);
+    const version = stores.jobs.editPartsList(id, key, edit, seen, person);
     await settled(id);
     ctx.set('etag', tagOf(version));
     ctx.body = { key, version };
   });
   /** What is on the list to order is not ordered again under the same number by hand. */
-  const refuseTwice = async (id: number, { section, number }: SlipAddRequest): Promise<void> => {
+  const refuseTwice = async (id: number, { section, number }: PartsListAddRequest): Promise<void> => {
     if (section !== 'order' || number === undefined) return;
-    const { slip } = await workspaceOf(id, stores);
-    const there = slip.find(
+    const { partsList } = await workspaceOf(id, stores);
+    const there = partsList.find(
       (l) => l.section === 'order' && !l.dropped && l.number !== undefined && looseKey(l.number) === looseKey(number),
     );
     if (there)
@@ -218,11 +218,11 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
   };
   router.post('/jobs/:id/parts-list', async (ctx) => {
     const [person, id] = [personOf(ctx), jobId(ctx)];
-    const line = await readBody(ctx, SlipAddRequest);
+    const line = await readBody(ctx, PartsListAddRequest);
     const question = unclear(line.words);
     if (question !== undefined) throw badRequest(question, '/words');
     await refuseTwice(id, line);
-    const key = stores.jobs.addSlip(id, line, person);
+    const key = stores.jobs.addToPartsList(id, line, person);
     ctx.status = 201;
     ctx.body = await answered(ctx, id, { key });
   });

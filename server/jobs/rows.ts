@@ -23,7 +23,7 @@ import { decisionOf, entriesFor, type SlotChoice, type SlotInput } from './choos
 import { interchangeOf } from './interchange-of.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
-export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'practice' | 'plan'>;
+export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'settings' | 'plan'>;
 /** What is there and what goes in, at one place. */
 export type PlaceChoice = Pick<SlotChoice, 'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays'>;
 
@@ -58,7 +58,7 @@ export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, st
     refused: [],
     overrides: [],
     unanswered: [],
-    practice: input.practice,
+    settings: input.settings,
   };
 }
 
@@ -113,7 +113,7 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, stores: Stores): Jo
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
     recorded: absent && role ? sisterFacts(slot, chosen, input, stores) : recordedOf(slot, input, stores),
-    read: choice.measured.map((item) => readingOf(item, input.practice)),
+    read: choice.measured.map((item) => readingOf(item, input.settings)),
     ...setOf('oldSet', old, slot, input, stores),
     ...setOf('chosenSet', chosen, slot, input, stores),
     ...(choice.stays === 'resealed' ? { resealed: true as const } : {}),
@@ -179,8 +179,8 @@ function recordedOf(slot: Slot, input: PlaceInput, stores: Stores): ChainFact[] 
     .map(recorded);
 }
 
-export function readingOf(item: Evidence, practice: Settings): ChainFact {
-  const tolerance = readingTolerance(item, practice);
+export function readingOf(item: Evidence, settings: Settings): ChainFact {
+  const tolerance = readingTolerance(item, settings);
   return {
     attribute: item.attribute,
     ...(item.position === undefined ? {} : { position: item.position }),

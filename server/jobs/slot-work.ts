@@ -36,7 +36,7 @@ export function computeSlot(
 ): SlotResult {
   const { slot, chosen, old } = choice;
   const recorded = input.vehicle ? stores.vehicles.recordedAt(input.vehicle.id, slot) : [];
-  const side = knownSide(choice.measured, recorded, old?.facts ?? [], input.practice);
+  const side = knownSide(choice.measured, recorded, old?.facts ?? [], input.settings);
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
   const interchange = interchangeOf(choice, input, stores);
@@ -87,7 +87,7 @@ const refOf = (unit: UnitDesign, number: string | undefined, stores: Stores): No
 /** The production change that touches a place, with its mates in other places. */
 function splitFor(slot: string, found: string | undefined, input: SlotInput): { split?: SplitView } {
   const entries = input.chain.map((e) => ({ ...e, slotWords: findSlot(e.slot)?.words ?? e.slot }));
-  const split = splitOf(entries, slot, input.known.built, found, input.practice.changeMargin);
+  const split = splitOf(entries, slot, input.known.built, found, input.settings.changeMargin);
   if (!split) return {};
   return { split: { ...split, sides: split.sides.map((side) => ({ ...side, units: [...side.units] })) } };
 }

@@ -82,7 +82,7 @@ const placeWords = (slot: string | undefined): string => (slot === undefined ? '
 
 function wayView(
   { fixes, joints, minutes, parts, cost }: ChainWay,
-  { practice }: ChainInput,
+  { settings }: ChainInput,
   worked: readonly string[],
 ): SolveAnswer['ways'][number] {
   const keys = fixes.map((fix, i) => {
@@ -91,13 +91,13 @@ function wayView(
   });
   return {
     keys: [...keys].sort(),
-    remedies: fixes.map((fix, i) => ({
+    fixes: fixes.map((fix, i) => ({
       ...shownFix(fix, '', false),
       key: keys[i] ?? fixKey(fix),
-    })) as SolveAnswer['ways'][number]['remedies'],
+    })) as SolveAnswer['ways'][number]['fixes'],
     minutes,
     parts,
     cost,
-    working: `${minutes} min work + ${parts} ${parts === 1 ? 'part' : 'parts'} × ${practice.partMinutes} + ${cost - minutes - parts * practice.partMinutes} waiting = ${cost}`,
+    working: `${minutes} min work + ${parts} ${parts === 1 ? 'part' : 'parts'} × ${settings.partMinutes} + ${cost - minutes - parts * settings.partMinutes} waiting = ${cost}`,
   };
 }

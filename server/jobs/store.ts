@@ -8,13 +8,13 @@ import type {
   JobList,
   JobRow,
   NewJob,
-  SlipAddRequest,
-  SlipEditRequest,
+  PartsListAddRequest,
+  PartsListEditRequest,
 } from '@kerabat/contract';
 import type { Evidence } from '@kerabat/core/identify';
-import type { SlipEdit, SlipLine } from '@kerabat/core/parts-list';
+import type { PartsListEdit, PartsListLine } from '@kerabat/core/parts-list';
 import type { Db } from '../db/open.js';
-import { addedOf, editOf, evidenceOf, jobOf, type EvidenceRow, type JobDbRow, type SlipRow } from './stored.js';
+import { addedOf, editOf, evidenceOf, jobOf, type EvidenceRow, type JobDbRow, type PartsListRow } from './stored.js';
 import { conflict, notFound } from '../http/problem.js';
 
 const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, slot, state, opened_by AS openedBy,
@@ -37,10 +37,10 @@ const SQL = {
   decisions: `SELECT d.subject, d.value, d.reason, d.person AS "by", d.decided_at AS at, d.version FROM decision d
     WHERE d.job_id = ? AND d.version = (SELECT MAX(version) FROM decision x WHERE x.job_id = d.job_id AND x.subject = d.subject) ORDER BY d.subject`,
   decide: `INSERT INTO decision (job_id, subject, version, value, reason, person, decided_at) VALUES (@jobId, @subject, @version, @value, @reason, @person, @now)`,
-  slipLine: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM slip_line WHERE job_id = ? AND key = ?`,
-  slip: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM slip_line WHERE job_id = ? ORDER BY edited_at, key`,
-  byHand: `SELECT COUNT(DISTINCT key) FROM slip_line WHERE job_id = ? AND by_hand = 1`,
-  saveSlip: `INSERT INTO slip_line (job_id, key, version, by_hand, section, words, number, reason, quantity, dropped, note, person, edited_at)
+  partsListLine: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM parts_list_line WHERE job_id = ? AND key = ?`,
+  partsList: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM parts_list_line WHERE job_id = ? ORDER BY edited_at, key`,
+  byHand: `SELECT COUNT(DISTINCT key) FROM parts_list_line WHERE job_id = ? AND by_hand = 1`,
+  savePartsListLine: `INSERT INTO parts_list_line (job_id, key, version, by_hand, section, words, number, reason, quantity, dropped, note, person, edited_at)
     VALUES (@jobId, @key, 1, @byHand, @section, @words, @number, @reason, @quantity, @dropped, @note, @person, @now)
     ON CONFLICT DO UPDATE SET version = version + 1, quantity = excluded.quantity, dropped = excluded.dropped, note = excluded.note,
       person = excluded.person, edited_at = excluded.edited_at`,
@@ -75,20 +75,20 @@ export function jobStore(db: Db, clock: () => string) {
   const withdraw = db.prepare<[Record<string, unknown>]>(SQL.withdraw);
   const decisions = db.prepare<[number], Omit<Decision, 'value'> & { value: string | null }>(SQL.decisions);
   const decide = db.prepare<[Record<string, unknown>]>(SQL.decide);
-  const slip = db.prepare<[number], SlipRow>(SQL.slip);
-  const oneLine = db.prepare<[number, string], SlipRow>(SQL.slipLine);
+  const partsList = db.prepare<[number], PartsListRow>(SQL.partsList);
+  const oneLine = db.prepare<[number, string], PartsListRow>(SQL.partsListLine);
   const byHand = db.prepare<[number], number>(SQL.byHand).pluck() as { get(id: number): number | undefined };
-  const saveSlip = db.prepare<[Record<string, unknown>]>(SQL.saveSlip);
+  const savePartsListLine = db.prepare<[Record<string, unknown>]>(SQL.savePartsListLine);
 
   const get = (id: number): Job => {
     const row = job.get(id);
     if (!row) throw notFound(`There is no job ${id}.`);
     return jobOf(row);
   };
-  const slipLine = (id: number, key: string): SlipRow | undefined => oneLine.get(id, key);
+  const partsListLine = (id: number, key: string): PartsListRow | undefined => oneLine.get(id, key);
   /** The line as it was last edited, which the writer has seen; a sentence when somebody else was first. */
-  const seenLine = (id: number, key: string, seen: number, edit: SlipEditRequest): SlipRow | undefined => {
-    const before = slipLine(id, key);
+  const seenLine = (id: number, key: string, seen: number, edit: PartsListEditRequest): PartsListRow | undefined => {
+    const before = partsListLine(id, key);
     if ((before?.version ?? 0) !== seen)
       throw conflict('Somebody else edited this line in the meantime.', before ?? null, edit);
     return before;
@@ -209,26 +209,26 @@ export function jobStore(db: Db, clock: () => string) {
         asked.map(({ subject, seen, value, reason }) => decideOne(id, subject, { value, reason }, seen, person)),
       )();
     },
-    slipEdits: (id: number): SlipEdit[] =>
-      slip
+    partsListEdits: (id: number): PartsListEdit[] =>
+      partsList
         .all(id)
         .filter((row) => row.byHand === 0)
         .map(editOf),
-    slipAdded: (id: number): SlipLine[] =>
-      slip
+    partsListAdded: (id: number): PartsListLine[] =>
+      partsList
         .all(id)
         .filter((row) => row.byHand === 1)
         .map(addedOf),
     /** Refuses an edit of a line that somebody else edited in the meantime. */
-    checkSeen: (id: number, key: string, seen: number, edit: SlipEditRequest): void =>
+    checkSeen: (id: number, key: string, seen: number, edit: PartsListEditRequest): void =>
       void seenLine(id, key, seen, edit),
-    editSlip(id: number, key: string, edit: SlipEditRequest, seen: number, person: string): number {
+    editPartsList(id: number, key: string, edit: PartsListEditRequest, seen: number, person: string): number {
       return db.transaction(() => {
         get(id);
         const before = seenLine(id, key, seen, edit);
         const kept = { section: null, words: null, number: null, reason: null, byHand: 0, ...before };
         const dropped = (edit.dropped ?? before?.dropped === 1) ? 1 : 0;
-        saveSlip.run({
+        savePartsListLine.run({
           ...kept,
           jobId: id,
           key,
@@ -241,11 +241,11 @@ export function jobStore(db: Db, clock: () => string) {
         return seen + 1;
       })();
     },
-    addSlip(id: number, line: SlipAddRequest, person: string): string {
+    addToPartsList(id: number, line: PartsListAddRequest, person: string): string {
       return db.transaction(() => {
         get(id);
         const key = `hand:${(byHand.get(id) ?? 0) + 1}`;
-        saveSlip.run({
+        savePartsListLine.run({
           number: null,
           ...line,
           jobId: id,

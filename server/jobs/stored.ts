@@ -1,7 +1,7 @@
 import type { EvidenceView, Job } from '@kerabat/contract';
 import { attributeWords, valueWords, type AttributeName } from '@kerabat/core/attribute';
 import { evidenceBase, type Evidence } from '@kerabat/core/identify';
-import type { SlipEdit, SlipLine, ListSection } from '@kerabat/core/parts-list';
+import type { PartsListEdit, PartsListLine, ListSection } from '@kerabat/core/parts-list';
 import { printBoth, type Quantity } from '@kerabat/core/units';
 
 /** Rows of the jobs database, and what they are outside of it. */
@@ -38,7 +38,7 @@ export interface EvidenceRow {
   readonly withdrawnBy: string | null;
   readonly withdrawnAt: string | null;
 }
-export interface SlipRow {
+export interface PartsListRow {
   readonly key: string;
   readonly version: number;
   readonly byHand: 0 | 1;
@@ -92,7 +92,7 @@ export function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Eviden
   return { view, item };
 }
 
-export const editOf = (row: SlipRow): SlipEdit => ({
+export const editOf = (row: PartsListRow): PartsListEdit => ({
   key: row.key,
   version: row.version,
   dropped: row.dropped === 1,
@@ -100,7 +100,7 @@ export const editOf = (row: SlipRow): SlipEdit => ({
   ...(row.note === null ? {} : { note: row.note }),
 });
 
-export const addedOf = (row: SlipRow): SlipLine => ({
+export const addedOf = (row: PartsListRow): PartsListLine => ({
   key: row.key,
   section: row.section ?? 'order',
   words: row.words ?? '',

@@ -19,13 +19,13 @@ async function job(unit: string, ways: Readonly<Record<string, readonly WayNote[
   const { id } = (await server.ask('POST', '/jobs', { body })).body as { id: number };
   await decide(id, 'unit:brake-master', unit);
   for (const [line, notes] of Object.entries(ways))
-    expect((await decide(id, `remedy:brake-master/way@${line}`, 'accepted', wayText(notes))).status).toBe(200);
+    expect((await decide(id, `fix:brake-master/way@${line}`, 'accepted', wayText(notes))).status).toBe(200);
   return id;
 }
 const checksOf = ({ work }: Workspace, line: string) =>
   work.flatMap((w) => w.joints.flatMap((j) => j.checks)).filter((c) => c.id.endsWith(`@${line}`));
-const ordered = ({ slip }: Workspace): string[] =>
-  slip.filter((line) => line.section === 'order').map(({ quantity, number, words }) => `${quantity} ${number ?? '-'} ${words}`); // prettier-ignore
+const ordered = ({ partsList }: Workspace): string[] =>
+  partsList.filter((line) => line.section === 'order').map(({ quantity, number, words }) => `${quantity} ${number ?? '-'} ${words}`); // prettier-ignore
 
 const ADAPTER: WayNote = { do: 'adapter', key: 'adapter-38-m10', thread: '3/8-24 UNF', seat: 'inverted-flare' };
 
@@ -34,7 +34,7 @@ describe('a way that is taken into a job', () => {
     const w = await workspace(await job('ard-tm23v', { 'front-left': [ADAPTER] }));
     expect(checksOf(w, 'front-left').filter((c) => /^(thread|seat)@/.test(c.id)).map((c) => c.state)).not.toContain('does-not-fit'); // prettier-ignore
     expect(ordered(w)).toContain('1 WX7248 Adapter 3/8-24 UNF female, M10x1.0 male');
-    expect(w.work[0]?.joints.flatMap((j) => j.checks.flatMap((c) => c.remedies)).find((r) => r.key === 'way@front-left')?.accepted).toBe(true); // prettier-ignore
+    expect(w.work[0]?.joints.flatMap((j) => j.checks.flatMap((c) => c.fixes)).find((r) => r.key === 'way@front-left')?.accepted).toBe(true); // prettier-ignore
   });
   it('an adapter and a new flare behind it: both are on the list, with the nut of the adapter', async () => {
     const notes: WayNote[] = [

@@ -6,7 +6,7 @@ import { answerWords, lookKey, type Look } from '@kerabat/core/condition';
 import { cautionsFor } from '@kerabat/core/caution';
 import { findConversion, planConversion, type Plan } from '@kerabat/core/conversion';
 import { measurementsFor, networkWords, readSubject, subjectText, type WholePart } from '@kerabat/core/job';
-import { mergeSlip, sumOf, type SlipProposal } from '@kerabat/core/parts-list';
+import { mergePartsList, sumOf, type ProposedLine } from '@kerabat/core/parts-list';
 import { textOf, type UnitKind } from '@kerabat/core/unit';
 import { stepsOf, WORK_GROUPS, type WorkStep } from '@kerabat/core/workcard';
 import { convertedVehicle } from '../conversions/plan.js';
@@ -36,7 +36,7 @@ function inputOf(id: number, stores: Stores): SlotInput {
     chain,
     decisions,
     evidence,
-    practice: stores.practice.current(),
+    settings: stores.settings.current(),
     ...(plan ? { plan } : {}),
   };
 }
@@ -73,7 +73,7 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   });
   const fluids = fluidsOf(results, judged, input, stores);
   const { lines, list, open } = linesOfJob(results, judged, fluids, input, stores);
-  const slip = mergeSlip(withNumbers(lines, stores), stores.jobs.slipEdits(id), stores.jobs.slipAdded(id));
+  const partsList = mergePartsList(withNumbers(lines, stores), stores.jobs.partsListEdits(id), stores.jobs.partsListAdded(id));
   const card = judged.card(list);
   const findings = findingsIn(input.decisions);
   const kits = kitReasons(
@@ -92,9 +92,9 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
     feel: judged.feel as Workspace['feel'],
     fluids,
     decisions: input.decisions as Decision[],
-    slip: slip as Workspace['slip'],
+    partsList: partsList as Workspace['partsList'],
     looks: looksFor(judged.looks, input),
-    sum: sumOf(slip),
+    sum: sumOf(partsList),
     safety: judged.safety({ fluids, kits, findings, open }),
     measurements: measurementsFor(judged.joints) as Workspace['measurements'],
     ...(plan
@@ -196,7 +196,7 @@ function looksFor(looks: readonly Look[], input: SlotInput): LookView[] {
       count,
       how: row.how,
       minutes: row.minutes,
-      answers: row.answers.map((one) => ({ id: one.id, words: answerWords(one, input.practice) })),
+      answers: row.answers.map((one) => ({ id: one.id, words: answerWords(one, input.settings) })),
       ...(answer ? { answer: answer.id } : {}),
       ...(answer?.finding === undefined ? {} : { finding: answer.finding }),
     };
@@ -227,7 +227,7 @@ function workedSlots({ job, decisions, plan }: SlotInput): string[] {
 }
 
 /** Every part number that the catalogue knows for a small part is put on its line, with what suppliers told of it. */
-const withNumbers = (proposals: SlipProposal[], stores: Stores): SlipProposal[] =>
+const withNumbers = (proposals: ProposedLine[], stores: Stores): ProposedLine[] =>
   proposals.map((line) => {
     const number = line.number ?? (line.wants ? stores.kits.fittingNumber(line.wants) : undefined);
     if (number === undefined) return line;

@@ -39,8 +39,8 @@ export function storesOf(
   const outcomes = outcomeStore(jobs, clock);
   const acceptances = acceptanceStore(jobs, clock);
   const jobRows = jobStore(jobs, clock);
-  const practice = settingsStore(jobs, clock);
-  const audit = auditService(catalogue, acceptances, practice, pool, log, clock);
+  const settings = settingsStore(jobs, clock);
+  const audit = auditService(catalogue, acceptances, settings, pool, log, clock);
   const history = historyStore(catalogue, clock, turn, pool);
   const identify = identifyService(catalogue);
   // What an import brought is read while nobody waits for it, and lies on the disk for the next start.
@@ -73,7 +73,7 @@ export function storesOf(
     latest: latestStore(catalogue, jobs),
     photographs: photographStore(jobs, clock),
     templates: templateStore(jobs, clock),
-    practice,
+    settings,
     /** Ends every thread. */
     close: async (): Promise<void> => {
       await Promise.all([pool.close(), identify.close()]);

@@ -11,7 +11,7 @@ import { heading, WIDTH, type Printed } from './sheet.js';
 export interface LinePaper {
   readonly title: string;
   readonly line: LineOrder;
-  readonly practice: Settings;
+  readonly settings: Settings;
 }
 
 /** Points for each mm. */
@@ -20,8 +20,8 @@ const TRUE_SCALE = 72 / 25.4;
 const [PAGE_WIDE, PAGE_HIGH] = [180, 225];
 const MOST_PAGES = 12;
 
-export function lineSheet({ title, line, practice }: LinePaper): Printed {
-  const cut = cutLine(line, practice);
+export function lineSheet({ title, line, settings }: LinePaper): Printed {
+  const cut = cutLine(line, settings);
   const end = (i: 0 | 1): string => {
     const { nut, flare } = line.ends[i];
     return `${nut ?? 'no nut'}, ${flare === 'none' ? 'cut end' : flare.replaceAll('-', ' ')}, ${length(cut.allowancesMm[i])} into it${cut.calibrated[i] ? '' : ' (not tried: make a test flare)'}`;

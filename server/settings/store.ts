@@ -1,5 +1,5 @@
 import type { WorkshopSetting } from '@kerabat/contract';
-import { practiceProblem, practiceWith, SETTING_ROWS, type Settings } from '@kerabat/core/settings';
+import { settingsProblem, settingsWith, SETTING_ROWS, type Settings } from '@kerabat/core/settings';
 import type { Db } from '../db/open.js';
 import { badRequest, conflict } from '../http/problem.js';
 
@@ -12,8 +12,8 @@ interface SettingsRow {
 }
 
 const SQL = {
-  all: `SELECT key, value, version, person AS "by", set_at AS at FROM practice`,
-  save: `INSERT INTO practice (key, value, version, person, set_at) VALUES (@key, @value, 1, @person, @now)
+  all: `SELECT key, value, version, person AS "by", set_at AS at FROM setting`,
+  save: `INSERT INTO setting (key, value, version, person, set_at) VALUES (@key, @value, 1, @person, @now)
     ON CONFLICT DO UPDATE SET value = excluded.value, version = version + 1, person = excluded.person, set_at = excluded.set_at`,
 };
 
@@ -22,7 +22,7 @@ export function settingsStore(db: Db, clock: () => string) {
   const all = db.prepare<[], SettingsRow>(SQL.all);
   const save = db.prepare<[Record<string, unknown>]>(SQL.save);
 
-  const settings = (): WorkshopSetting[] => {
+  const rows = (): WorkshopSetting[] => {
     const own = new Map(all.all().map((row) => [row.key, row]));
     return SETTING_ROWS.map((row) => {
       const mine = own.get(row.key);
@@ -39,19 +39,19 @@ export function settingsStore(db: Db, clock: () => string) {
   let inForce: Settings | undefined;
 
   return {
-    settings,
+    rows,
     current: (): Settings =>
-      (inForce ??= practiceWith(Object.fromEntries(all.all().map((row) => [row.key, row.value])))),
+      (inForce ??= settingsWith(Object.fromEntries(all.all().map((row) => [row.key, row.value])))),
     change(key: string, value: number, seen: number, person: string): WorkshopSetting[] {
       return db.transaction(() => {
-        const problem = practiceProblem(key, value);
+        const problem = settingsProblem(key, value);
         if (problem !== undefined) throw badRequest(problem, '/value');
-        const before = settings().find((s) => s.key === key);
+        const before = rows().find((s) => s.key === key);
         if (before?.version !== seen)
           throw conflict('Somebody else changed this setting in the meantime.', before, value);
         save.run({ key, value, person, now: clock() });
         inForce = undefined;
-        return settings();
+        return rows();
       })();
     },
   };

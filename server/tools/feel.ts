@@ -172,7 +172,7 @@ export function feelRoutes(router: Router, stores: Stores): void {
   router.post('/tools/feel/compare', async (ctx) => {
     const asked = await readBody(ctx, FeelCompareRequest);
     const { vehicle, setUps, cases, efforts } = comparisonIn(asked, '');
-    const limits = feelLimits(stores.practice.current());
+    const limits = feelLimits(stores.settings.current());
     const compared = compareFeel(vehicle, setUps, cases, efforts, limits);
     ctx.body = {
       setups: compared.map((inCases, i) => ({
@@ -196,7 +196,7 @@ export function feelRoutes(router: Router, stores: Stores): void {
     const { compare, title, ratios = [], assumed = [] } = await readBody(ctx, FeelPrintRequest);
     const { setUps, ...rest } = comparisonIn(compare, '/compare');
     const named = setUps.map((setUp, i) => ({ setUp, name: compare.setups[i]?.name ?? `set-up ${i + 1}` }));
-    const feel = { ...rest, ...part('title', title), ratios, assumed, setUps: named, limits: feelLimits(stores.practice.current()) }; // prettier-ignore
+    const feel = { ...rest, ...part('title', title), ratios, assumed, setUps: named, limits: feelLimits(stores.settings.current()) }; // prettier-ignore
     const printed = await stores.pool.run(
       'paper',
       { feel, printedAt: new Date().toISOString() },
@@ -218,7 +218,7 @@ export function feelRoutes(router: Router, stores: Stores): void {
     }; // prettier-ignore
     const sizes =
       asked.sizes?.map((size, i) => lengthOf(size, `/sizes/${i}`)) ?? BORE_SIZES.map((size) => size.diameterMm);
-    const limits = feelLimits(stores.practice.current());
+    const limits = feelLimits(stores.settings.current());
     const { ranked, none } = whichBore(vehicle, setUp, wanted, sizes, limits);
     ctx.body = {
       ranked: ranked.map((one) => ({

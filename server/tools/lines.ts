@@ -145,7 +145,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
         ...(avoid ? { avoid } : {}),
       },
       stores.fittings.index(),
-      stores.practice.current(),
+      stores.settings.current(),
     );
     ctx.body = {
       routes: found.routes.map((route) => ({
@@ -171,7 +171,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
 
   router.post('/tools/line/cut', async (ctx) => {
     const line = lineIn(await readBody(ctx, LineCutRequest));
-    ctx.body = cutAnswer(line, cutLine(line, stores.practice.current()));
+    ctx.body = cutAnswer(line, cutLine(line, stores.settings.current()));
   });
 
   router.post('/tools/line/points', async (ctx) => {
@@ -189,7 +189,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
       ctx.body = Buffer.from(
         await stores.pool.run(
           'paper',
-          { line: { title, line, practice: stores.practice.current() }, printedAt: new Date().toISOString() },
+          { line: { title, line, settings: stores.settings.current() }, printedAt: new Date().toISOString() },
           { person: sender(ctx), signal: hangsUp(ctx), timeMs: 30_000 },
         ),
       );
@@ -214,7 +214,7 @@ export function lineRoutes(router: Router, stores: Stores): void {
     };
     const fault = hoseFault(order);
     if (fault) throw badRequest(fault.sentence, fault.pointer);
-    const found = hoseLength(order, stores.practice.current());
+    const found = hoseLength(order, stores.settings.current());
     ctx.body = {
       free: mm(found.freeMm),
       because: hoseWords(found),

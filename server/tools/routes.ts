@@ -42,7 +42,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
   router.post('/tools/bore/identify', async (ctx) => {
     const { diameter, instrument } = await readBody(ctx, BoreIdentifyRequest);
     const measured = lengthOf(diameter, '/diameter');
-    const { candidates, verdict, advice, sigmaMm } = identifyBore(measured, instrument, stores.practice.current());
+    const { candidates, verdict, advice, sigmaMm } = identifyBore(measured, instrument, stores.settings.current());
     ctx.body = {
       candidates: candidates.map((c) => ({ labels: c.labels, diameter: mm(c.diameterMm), probability: c.probability })),
       verdict,
@@ -85,7 +85,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
         ...(pitch === undefined ? {} : { pitchMm: pitch }),
         ...(asked.pedalRatio === undefined ? {} : { pedalRatio: asked.pedalRatio }),
       },
-      stores.practice.current(),
+      stores.settings.current(),
     );
     const { gapMm, pedalFreeTravelMm, ...rest } = found;
     ctx.body = {
@@ -113,7 +113,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
         ...(engagedMm === undefined ? {} : { engagedMm }),
         ...(cutMm === undefined ? {} : { cutMm }),
       },
-      stores.practice.current(),
+      stores.settings.current(),
     );
     if (!('exposedMm' in found)) {
       ctx.body = found;
@@ -177,9 +177,9 @@ export function toolRoutes(router: Router, stores: Stores): void {
           }
         : {}),
     };
-    const practice = stores.practice.current();
-    const found = identifyThread(reading, practice);
-    const misread = misreadings(reading, practice).map(misreadingWords);
+    const settings = stores.settings.current();
+    const found = identifyThread(reading, settings);
+    const misread = misreadings(reading, settings).map(misreadingWords);
     const hint = hexWords(hex, found.candidates);
     const seen = (thread: SeriesThread) => ({
       designation: thread.designation,
@@ -208,7 +208,7 @@ export function toolRoutes(router: Router, stores: Stores): void {
       return thread;
     };
     const [a, b] = [named(male, '/male'), named(female, '/female')];
-    const found = mate(a, b, stores.practice.current(), turns);
+    const found = mate(a, b, stores.settings.current(), turns);
     const pair = { male: a.designation, female: b.designation };
     const seats = maleSeat && femaleSeat ? seatsMeet(femaleSeat, maleSeat) : undefined;
     ctx.body = {

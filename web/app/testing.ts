@@ -9,7 +9,7 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 import { provideRouter } from '@angular/router';
 import { NEVER, of } from 'rxjs';
 import { vi } from 'vitest';
-import type { CheckView, JointView, MeasurementView, RemedyView, SlotWork, Workspace } from '@kerabat/contract';
+import type { CheckView, JointView, MeasurementView, FixView, SlotWork, Workspace } from '@kerabat/contract';
 import { feelLimits } from '@kerabat/core/feel';
 import { STANDARD_SETTINGS } from '@kerabat/core/settings';
 import { Api } from './api/api';
@@ -64,8 +64,8 @@ export const check = (over: Partial<CheckView> = {}): CheckView => ({
   state: 'fits',
   sentence: '80 mm on 80 mm.',
   measures: [],
-  remedies: [],
-  slip: [],
+  fixes: [],
+  partsList: [],
   ...over,
 });
 
@@ -78,7 +78,7 @@ export const joint = (over: Partial<JointView> = {}): JointView => ({
   ...over,
 });
 
-export const remedy = (over: Partial<RemedyView> = {}): RemedyView => ({
+export const fixView = (over: Partial<FixView> = {}): FixView => ({
   key: 'sensor',
   row: 'sensor',
   words: 'Move the old sensor over',
@@ -89,7 +89,7 @@ export const remedy = (over: Partial<RemedyView> = {}): RemedyView => ({
   operations: [],
   risk: 'new washer',
   accepted: false,
-  slip: [],
+  partsList: [],
   ...over,
 });
 
@@ -161,7 +161,7 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
     { system: 'brake', subject: 'fluid:brake', seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
   ],
   decisions: [],
-  slip: [],
+  partsList: [],
   looks: [],
   sum: { total: 0, priced: 0, unpriced: 0 },
   safety: {
@@ -227,8 +227,8 @@ export function job(w: Workspace, answers: string | undefined = undefined) {
     decideAll: act(),
     undecide: act(),
     change: act(),
-    editSlip: act(),
-    addSlip: act(),
+    editPartsList: act(),
+    addToPartsList: act(),
     addLine: act(),
   };
 }

@@ -16,7 +16,7 @@ export function gap(c: Case): Finding {
   const insert = knownAt(master, 'insert');
   const plate = stackOf(c) ?? plateOf(c);
   const adjustable = knownAt(booster, 'pin-adjustable')?.value;
-  const { gapMin: low, gapMax: high } = view.practice;
+  const { gapMin: low, gapMax: high } = view.settings;
   const [recessMm, pinMm] = [c.vb?.value, pin?.value];
   const values: Figures = {
     recess: recessMm ?? null,

@@ -8,7 +8,7 @@ import { standsFurther } from './rod.js';
 import { doubtOf, EPS, finding, missing, notKnown, pair, restsOf, tidy, tooCoarse, within } from './finding.js';
 
 /** The limit of a check: its setting. */
-const limitOf = ({ row, view }: Case): number => (row.within === undefined ? 0 : (view.practice[row.within] ?? 0));
+const limitOf = ({ row, view }: Case): number => (row.within === undefined ? 0 : (view.settings[row.within] ?? 0));
 
 /** A face whose mate was taken from has what its mate has: the very same goes on, anything else within twice the limit is measured. */
 const SAME_AS_MATE_MM = 0.05;
@@ -41,7 +41,7 @@ export function spigot(c: Case): Finding {
   const rests = restsOf(c.va, c.vb);
   if (typeof hole !== 'number' || typeof own !== 'number')
     return finding(hole === own ? 'fits' : 'does-not-fit', pair(c), rests);
-  const { spigotOver, spigotUnder } = c.view.practice;
+  const { spigotOver, spigotUnder } = c.view.settings;
   const [over, doubt] = [own - hole, doubtOf(c.va, c.vb)];
   if (c.va?.rests === 'by-its-mate' || c.vb?.rests === 'by-its-mate') {
     if (Math.abs(over) <= SAME_AS_MATE_MM + doubt + EPS) return finding('fits', pair(c), rests);
@@ -72,7 +72,7 @@ export function thread(c: Case): Finding {
     const unread = f ? { face: c.b, attribute: c.row.b ?? c.row.a } : { face: c.a, attribute: c.row.a };
     return notKnown(pair(c), unread);
   }
-  const mating = mate(m, f, c.view.practice);
+  const mating = mate(m, f, c.view.settings);
   const values = { ...pair(c), mating: mating.verdict };
   return finding(mating.verdict === 'mates' ? 'fits' : 'does-not-fit', values, rests);
 }
@@ -130,7 +130,7 @@ export function room(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
   const own = Number(c.vb?.value) + (c.row.code === 'room.front' ? standsFurther(c) : 0) + adapters(c);
-  return compare(c, own, Number(c.va?.value ?? 0), c.view.practice.clearance);
+  return compare(c, own, Number(c.va?.value ?? 0), c.view.settings.clearance);
 }
 
 /** How far adapters at the ports of a side stand out of it: a setting for each. */
@@ -142,7 +142,7 @@ function adapters({ row, b, view }: Case): number {
     const [port, end] = one?.part === b.part.id ? [one, other] : [other, one];
     return port?.at?.endsWith(side) === true && view.parts.get(end?.part ?? '')?.kind === 'adapter';
   });
-  return there ? view.practice.adapterReach : 0;
+  return there ? view.settings.adapterReach : 0;
 }
 
 function compare(c: Case, need: number, have: number, spare: number): Finding {
@@ -165,7 +165,7 @@ export function travel(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
   const short = Number(c.va?.value ?? 0) - Number(c.vb?.value ?? 0);
-  const verdict = within(short, c.view.practice.travelWithin, doubtOf(c.va, c.vb));
+  const verdict = within(short, c.view.settings.travelWithin, doubtOf(c.va, c.vb));
   if (verdict === 'open') return tooCoarse(c, { ...pair(c), short: tidy(short) });
   return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', { ...pair(c), short: tidy(short) }, restsOf(c.va, c.vb));
 }

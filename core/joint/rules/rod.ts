@@ -18,7 +18,7 @@ import {
 } from './finding.js';
 
 /** How far the rod's adjuster goes: as recorded, or as one usually does (a setting). */
-const adjuster = (c: Case): number => figureAt(c.b, 'rod-adjust') ?? c.view.practice.adjusterRange;
+const adjuster = (c: Case): number => figureAt(c.b, 'rod-adjust') ?? c.view.settings.adjusterRange;
 
 /**
  * By how much the unit stands further from the pedal than it did: what was laid into the stack of its mount since. A bracket
@@ -44,7 +44,7 @@ export function rodLength(c: Case): Finding {
   if (typeof own !== 'number') return finding('does-not-fit', pair(c), restsOf(c.va, c.vb));
   const [over, doubt, range] = [own - (needed + standsFurther(c)), doubtOf(c.va, c.vb), adjuster(c)];
   const values: Figures = { ...pair(c), over: tidy(over), adjuster: range };
-  if (Math.abs(over) <= c.view.practice.rodWithin + EPS) return finding('fits', values, restsOf(c.va, c.vb));
+  if (Math.abs(over) <= c.view.settings.rodWithin + EPS) return finding('fits', values, restsOf(c.va, c.vb));
   const verdict = within(Math.abs(over), range, doubt);
   if (verdict === 'open') return tooCoarse(c, values);
   return finding(verdict === 'yes' ? 'fits-with-change' : 'does-not-fit', values, restsOf(c.va, c.vb));
@@ -58,7 +58,7 @@ export function rodEngaged(c: Case): Finding {
   const values = { engaged: engaged ?? null, thread: name ?? null };
   if (engaged === undefined) return notKnown(values, { face: c.b, attribute: 'rod-engaged' });
   if (!thread) return notKnown(values, { face: c.b, attribute: 'rod-thread' });
-  const { enough, leastMm } = engagementOf(engaged, thread, c.view.practice);
+  const { enough, leastMm } = engagementOf(engaged, thread, c.view.settings);
   return finding(enough ? 'fits' : 'does-not-fit', { ...values, least: tidy(leastMm) }, restsOf(c.vb));
 }
 
@@ -70,7 +70,7 @@ export function pedalHeight(c: Case): Finding {
   const known = own !== undefined && was !== undefined && ratio !== undefined;
   const off = known ? (own - was - standsFurther(c)) * ratio : undefined;
   const values = { height, off: off === undefined ? null : tidy(off) };
-  const asBefore = off !== undefined && known && Math.abs(off) <= c.view.practice.rodWithin * ratio + EPS;
+  const asBefore = off !== undefined && known && Math.abs(off) <= c.view.settings.rodWithin * ratio + EPS;
   return finding(asBefore ? 'fits' : 'fits-with-change', values, restsOf(c.va));
 }
 
@@ -104,7 +104,7 @@ export function studLength(c: Case): Finding {
   want(c.a, 'stud-thread', thread !== undefined);
   if (stud === undefined || flange === undefined || between === undefined || !under || !thread)
     return notKnown(values, ...wants);
-  const needed = flange + Number(under.value ?? 0) + between + c.view.practice.nutHeight * thread.majorMm;
+  const needed = flange + Number(under.value ?? 0) + between + c.view.settings.nutHeight * thread.majorMm;
   const all = { ...values, needed: tidy(needed) };
   const verdict = within(needed, stud, doubtOf(c.va, c.vb, under));
   if (verdict === 'open') return tooCoarse(c, all);

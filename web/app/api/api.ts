@@ -41,8 +41,8 @@ import type {
   SettingsAnswer,
   Settlement,
   SheetPlan,
-  SlipAddRequest,
-  SlipEditRequest,
+  PartsListAddRequest,
+  PartsListEditRequest,
   SolveLimits,
   SolveLine,
   UndoAnswer,
@@ -105,9 +105,9 @@ export class Api {
     this.http.delete<Decision>(`${ROOT}/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
       headers: { ...seen(version), ...WHOLE },
     });
-  editSlip = (id: number, key: string, edit: SlipEditRequest, version: number): Observable<unknown> =>
+  editPartsList = (id: number, key: string, edit: PartsListEditRequest, version: number): Observable<unknown> =>
     this.http.put(`${ROOT}/jobs/${id}/parts-list/${encodeURIComponent(key)}`, edit, { headers: seen(version) });
-  addSlip = (id: number, line: SlipAddRequest): Observable<unknown> =>
+  addToPartsList = (id: number, line: PartsListAddRequest): Observable<unknown> =>
     this.http.post(`${ROOT}/jobs/${id}/parts-list`, line);
 
   vehicles = (query: Record<string, string>): Observable<VehicleSearch> =>

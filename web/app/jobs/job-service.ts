@@ -7,9 +7,9 @@ import type {
   MeasurementView,
   PhotographMark,
   Problem,
-  SlipAddRequest,
-  SlipEditRequest,
-  SlipLineView,
+  PartsListAddRequest,
+  PartsListEditRequest,
+  PartsListLineView,
   SlotWork,
   Workspace,
 } from '@kerabat/contract';
@@ -192,22 +192,22 @@ export class JobService {
     return this.act((job, v) => this.api.undecide(job, subject, v), this.decisionOn(subject));
   }
 
-  editSlip(line: SlipLineView, edit: SlipEditRequest): Promise<string | undefined> {
-    return this.act((job, v) => this.api.editSlip(job, line.key, edit, v), {
+  editPartsList(line: PartsListLineView, edit: PartsListEditRequest): Promise<string | undefined> {
+    return this.act((job, v) => this.api.editPartsList(job, line.key, edit, v), {
       what: 'this line',
       seen: () => line.version,
       of: versionIn,
     });
   }
 
-  addSlip(words: string, number: string, quantity: number, reason: string): Promise<string | undefined> {
+  addToPartsList(words: string, number: string, quantity: number, reason: string): Promise<string | undefined> {
     const line = { section: 'order' as const, words, quantity, reason, ...(number === '' ? {} : { number }) };
-    return this.act((job) => this.api.addSlip(job, line));
+    return this.act((job) => this.api.addToPartsList(job, line));
   }
 
   /** A line that is no part: something to ask or to measure first. */
-  addLine(section: SlipAddRequest['section'], words: string, reason: string): Promise<string | undefined> {
-    return this.act((job) => this.api.addSlip(job, { section, words, quantity: 1, reason }));
+  addLine(section: PartsListAddRequest['section'], words: string, reason: string): Promise<string | undefined> {
+    return this.act((job) => this.api.addToPartsList(job, { section, words, quantity: 1, reason }));
   }
 
   decision(subject: string): Workspace['decisions'][number] | undefined {

@@ -70,7 +70,7 @@ function closing(w: Workspace): NextAct | undefined {
         slot: work.slot,
         focus: 'app-joint-sheet .confirm',
       };
-    if (bad.some((check) => check.remedies.length === 0))
+    if (bad.some((check) => check.fixes.length === 0))
       return {
         words: `Choose another ${work.words}: ${joint.words} has no fix`,
         path: ['interchange'],
@@ -82,7 +82,7 @@ function closing(w: Workspace): NextAct | undefined {
       path: ['fit', 'joints'],
       joint: id,
       slot: work.slot,
-      focus: 'app-remedies button',
+      focus: 'app-fixes button',
     };
   }
   for (const { work, joint, id } of open.filter((one) => one.joint.state === 'not-known')) {
@@ -115,7 +115,7 @@ function ordering(w: Workspace): NextAct {
       path: ['fit', 'look'],
       focus: 'app-look-stage button, app-look-stage mat-button-toggle button',
     };
-  if (w.slip.length > 0)
+  if (w.partsList.length > 0)
     return { words: 'Note that the order is placed', path: ['fit', 'joints'], focus: '.place-order' };
   return { words: 'Print the work card', path: ['fit', 'card'], paper: 'work-card' };
 }

@@ -6,7 +6,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
 import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
-import type { Job, SlipLineView } from '@kerabat/contract';
+import type { Job, PartsListLineView } from '@kerabat/contract';
 import { mdiDotsVertical } from '@mdi/js';
 import { JobService } from '../jobs/job-service';
 import { focusSoon, TakesFocus } from '../parts/focus';
@@ -55,7 +55,7 @@ export class PartsList {
   /** The line whose reasons are told. */
   protected readonly telling = signal('');
   protected readonly sections = computed(() => {
-    const lines = this.service.workspace()?.slip ?? [];
+    const lines = this.service.workspace()?.partsList ?? [];
     return LIST_SECTIONS.map((section) => ({
       section,
       words: SECTION_WORDS[section],
@@ -63,20 +63,20 @@ export class PartsList {
     })).filter((s) => s.lines.length > 0);
   });
 
-  protected startEditing(line: SlipLineView): void {
+  protected startEditing(line: PartsListLineView): void {
     this.change.setValue({ quantity: String(line.quantity), note: line.note ?? '' });
     this.editing.set(line.key);
   }
 
-  protected async edit(line: SlipLineView): Promise<void> {
+  protected async edit(line: PartsListLineView): Promise<void> {
     if (this.change.invalid) return this.change.markAllAsTouched();
     const { quantity, note } = this.change.getRawValue();
-    const problem = await this.service.editSlip(line, { quantity: Number(quantity), note });
+    const problem = await this.service.editPartsList(line, { quantity: Number(quantity), note });
     this.problem.set(problem);
     if (problem === undefined) this.stopEditing(line);
   }
 
-  protected stopEditing(line: SlipLineView): void {
+  protected stopEditing(line: PartsListLineView): void {
     this.editing.set('');
     focusSoon(`more-${line.key}`);
   }
@@ -86,12 +86,12 @@ export class PartsList {
     focusSoon('add-line');
   }
 
-  protected async drop(line: SlipLineView): Promise<void> {
-    this.problem.set(await this.service.editSlip(line, { dropped: !line.dropped }));
+  protected async drop(line: PartsListLineView): Promise<void> {
+    this.problem.set(await this.service.editPartsList(line, { dropped: !line.dropped }));
   }
 
   /** What the supplier said of an item of the box, or that it is counted as not there. */
-  protected async answerBox(box: NonNullable<SlipLineView['box']>, choice: 'with' | 'without'): Promise<void> {
+  protected async answerBox(box: NonNullable<PartsListLineView['box']>, choice: 'with' | 'without'): Promise<void> {
     const reason = choice === 'with' ? 'the supplier says it is in the box' : 'counted as not there';
     this.problem.set(await this.service.decide(box.subject, choice, reason));
   }
@@ -108,7 +108,7 @@ export class PartsList {
   protected async add(): Promise<void> {
     if (this.adds.invalid) return this.adds.markAllAsTouched();
     const { words, number, quantity, reason } = this.adds.getRawValue();
-    const problem = await this.service.addSlip(words.trim(), number.trim(), Number(quantity), reason.trim());
+    const problem = await this.service.addToPartsList(words.trim(), number.trim(), Number(quantity), reason.trim());
     this.problem.set(problem);
     if (problem !== undefined) return;
     this.adds.reset();

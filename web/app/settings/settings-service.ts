@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { catchError, map, of } from 'rxjs';
-import { practiceWith, STANDARD_SETTINGS, type Settings } from '@kerabat/core/settings';
+import { settingsWith, STANDARD_SETTINGS, type Settings } from '@kerabat/core/settings';
 import { Api } from '../api/api';
 
 /** The workshop's figures for what is computed in the browser; the shipped ones until the server has answered. */
@@ -11,7 +11,7 @@ export class SettingsService {
     inject(Api)
       .settings()
       .pipe(
-        map(({ settings }) => practiceWith(Object.fromEntries(settings.map((s) => [s.key, s.value])))),
+        map(({ settings }) => settingsWith(Object.fromEntries(settings.map((s) => [s.key, s.value])))),
         catchError(() => of(STANDARD_SETTINGS)),
       ),
     { initialValue: STANDARD_SETTINGS },

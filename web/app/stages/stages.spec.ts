@@ -122,8 +122,8 @@ describe('the parts list', () => {
     byHand: false,
   };
   it('groups by what happens to a line, and says what keeps it from being safe', async () => {
-    const slip = [line, { ...line, key: 'm', section: 'move' as const, words: 'sensor' }];
-    const { host, text } = await render(PartsList, using(job(workspace({}, { slip }))));
+    const partsList = [line, { ...line, key: 'm', section: 'move' as const, words: 'sensor' }];
+    const { host, text } = await render(PartsList, using(job(workspace({}, { partsList }))));
     expect([...host.querySelectorAll('h3')].map((h) => h.textContent)).toEqual([
       'to order',
       'move over from the old unit',
@@ -135,12 +135,12 @@ describe('the parts list', () => {
     );
   });
   it('can be placed only when it is safe, and opened again', async () => {
-    const unsafe = await render(PartsList, using(job(workspace({}, { slip: [line] }))));
+    const unsafe = await render(PartsList, using(job(workspace({}, { partsList: [line] }))));
     expect(unsafe.text()).not.toContain('The order is placed');
-    const service = job(workspace({}, { slip: [line], safety: SAFE }));
+    const service = job(workspace({}, { partsList: [line], safety: SAFE }));
     named((await render(PartsList, using(service))).host, 'The order is placed').click();
     expect(service.change).toHaveBeenCalledWith({ state: 'ordered' });
-    const base = workspace({}, { slip: [line] });
+    const base = workspace({}, { partsList: [line] });
     const placed = await render(PartsList, using(job({ ...base, job: { ...base.job, state: 'ordered' } })));
     expect(placed.text()).toContain('Open it again');
   });
@@ -156,7 +156,7 @@ describe('the parts list', () => {
     await typeIn(fixture, 'Why it is needed', 'to wipe');
     host.querySelector('form.edit')?.dispatchEvent(new Event('submit'));
     await settle();
-    expect(service.addSlip).toHaveBeenCalledWith('Rag', '', 1, 'to wipe');
+    expect(service.addToPartsList).toHaveBeenCalledWith('Rag', '', 1, 'to wipe');
     expect(host.querySelector('form.edit')).toBeNull();
   });
 });

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { catchError, map, of } from 'rxjs';
 import type { FeelSheet } from '@kerabat/contract';
 import { feelLimits } from '@kerabat/core/feel';
-import { practiceWith } from '@kerabat/core/settings';
+import { settingsWith } from '@kerabat/core/settings';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
@@ -35,7 +35,7 @@ interface Shown {
         @if (state.sheet) {
           <app-feel-board [sheet]="state.sheet" name="feel-tool" />
           <h2>A clutch, with blank values</h2>
-          <app-clutch-feel [clutch]="clutch" [practice]="state.sheet.limits" name="tool" [inJob]="false" />
+          <app-clutch-feel [clutch]="clutch" [settings]="state.sheet.limits" name="tool" [inJob]="false" />
         }
       }
     </div>
@@ -48,7 +48,7 @@ export class FeelTool {
     .pipe(
       map(({ settings }): Shown => ({
         sheet: {
-          limits: feelLimits(practiceWith(Object.fromEntries(settings.map(({ key, value }) => [key, value])))),
+          limits: feelLimits(settingsWith(Object.fromEntries(settings.map(({ key, value }) => [key, value])))),
           brake: { now: BLANK, then: BLANK },
         },
       })),

@@ -23,7 +23,7 @@ const mm = (q: Quantity | undefined): number | undefined => (q === undefined ? u
   styleUrl: './rod-tools.scss',
 })
 export class RodTools {
-  private readonly practice = inject(SettingsService).current;
+  private readonly settings = inject(SettingsService).current;
   /** What is known already, as it would be typed: "13.8". */
   readonly recessText = input('');
   readonly pinText = input('');
@@ -62,7 +62,7 @@ export class RodTools {
         ...(pitch === undefined ? {} : { pitchMm: pitch }),
         ...(ratio === undefined ? {} : { pedalRatio: ratio }),
       },
-      this.practice(),
+      this.settings(),
     );
   });
   /** The faces apart, from what is typed. Without a value a usual size is dotted. */
@@ -121,7 +121,7 @@ export class RodTools {
         ...(length === undefined ? {} : { threadLengthMm: length }),
         ...(cut === undefined ? {} : { cutMm: cut }),
       },
-      this.practice(),
+      this.settings(),
     );
     return 'exposedMm' in found
       ? found

@@ -31,7 +31,7 @@ const LABEL = { width: 116, height: 20 };
   styleUrl: './thread-bench.scss',
 })
 export class ThreadBench {
-  private readonly practice = inject(SettingsService).current;
+  private readonly settings = inject(SettingsService).current;
   /** A thread that the quick box was asked for. */
   readonly thread = input<string>();
   protected readonly instruments = INSTRUMENTS.filter((i) => i !== 'thread-gauge' && i !== 'eye' && i !== 'bore-gauge');
@@ -83,12 +83,12 @@ export class ThreadBench {
   });
   protected readonly found = computed(() => {
     const reading = this.reading();
-    return reading && identifyThread(reading, this.practice());
+    return reading && identifyThread(reading, this.settings());
   });
   /** What may have been misread, where the readings do not agree. */
   protected readonly misread = computed(() => {
     const reading = this.reading();
-    return reading ? misreadings(reading, this.practice()).map(misreadingWords) : [];
+    return reading ? misreadings(reading, this.settings()).map(misreadingWords) : [];
   });
   protected readonly hexHint = computed(() => hexWords(this.typed().hex, this.found()?.candidates ?? []));
   protected readonly drawing = computed(() => {
@@ -122,7 +122,7 @@ export class ThreadBench {
     const [port, nut] = this.typed().gender === 'male' ? [other, first] : [first, other];
     return {
       drawing: { views: [profileView(port, nut)], doubts: [] },
-      words: mate(nut, port, this.practice()).sentence,
+      words: mate(nut, port, this.settings()).sentence,
     };
   });
   protected readonly profileLabels = new Map([['binds', { width: 190, height: 22 }]]);
@@ -142,7 +142,7 @@ export class ThreadBench {
   protected readonly mating = computed(() => {
     const two = this.two();
     const turns = figure(this.typed().turns);
-    return two && mate(two.nut, two.port, this.practice(), ...(turns > 0 ? [turns] : []));
+    return two && mate(two.nut, two.port, this.settings(), ...(turns > 0 ? [turns] : []));
   });
   protected readonly meeting = computed(() => {
     const { maleSeat, femaleSeat } = this.typed();

@@ -23,7 +23,7 @@ import { Folded } from '../parts/folded';
   styleUrl: './tools-page.scss',
 })
 export class ToolsPage {
-  private readonly practice = inject(SettingsService).current;
+  private readonly settings = inject(SettingsService).current;
   protected readonly instruments = INSTRUMENTS.filter((i) => i !== 'thread-gauge' && i !== 'eye');
   protected readonly kinds: readonly { readonly kind: BoreChangeKind; readonly words: string }[] = [
     { kind: 'brake-master', words: 'brake master' },
@@ -35,7 +35,7 @@ export class ToolsPage {
   protected readonly instrument = signal<Instrument>('caliper');
   protected readonly bore = computed(() => {
     const measured = this.measured();
-    return measured && identifyBore(toBase(measured), this.instrument(), this.practice());
+    return measured && identifyBore(toBase(measured), this.instrument(), this.settings());
   });
 
   protected readonly kind = signal<BoreChangeKind>('brake-master');

@@ -95,7 +95,7 @@ export class CustomerStage {
 
   private others(parts: readonly Part[]): number {
     const units = new Set(parts.filter((p) => p.change === 'new').map((p) => p.words));
-    const lines = this.service.workspace()?.slip.filter((line) => line.section === 'order' && !line.dropped) ?? [];
+    const lines = this.service.workspace()?.partsList.filter((line) => line.section === 'order' && !line.dropped) ?? [];
     return Math.max(0, lines.length - units.size - 1);
   }
 

@@ -136,7 +136,7 @@ const MOST_PAIRS = 8;
 export class ClutchFeel {
   readonly clutch = input.required<NonNullable<FeelSheet['clutch']>>();
   /** Port-closing travel and loss that this workshop takes. */
-  readonly practice = input.required<FeelSheet['limits']>();
+  readonly settings = input.required<FeelSheet['limits']>();
   /** What is entered is kept under it. */
   readonly name = input.required<string>();
   readonly inJob = input(true);
@@ -172,7 +172,7 @@ export class ClutchFeel {
   });
   protected readonly said = computed(() =>
     SIDES.flatMap((name) => {
-      const input = clutchInput(this.both()[name], this.practice());
+      const input = clutchInput(this.both()[name], this.settings());
       return input ? [{ name, words: clutchWords(clutchTravel(input)) }] : [];
     }),
   );
@@ -186,14 +186,14 @@ export class ClutchFeel {
   });
   /** Measured on what is there now. */
   protected readonly loss = computed(() => {
-    const input = clutchInput(this.both().now, this.practice());
+    const input = clutchInput(this.both().now, this.settings());
     const { slaveTravel, ...more } = this.draft().measured;
     if (!input || slaveTravel === undefined) return [];
     const loss = clutchLoss(input, { slaveTravel, ...more });
     return loss ? clutchLossWords(loss) : ['Cannot say what is lost: the free travel of the pedal is not known.'];
   });
   protected readonly pairs = computed(() => {
-    const input = clutchInput(this.both().then, this.practice());
+    const input = clutchInput(this.both().then, this.settings());
     const pairs = input && clutchPairs(input, SIZES);
     return pairs?.slice(0, MOST_PAIRS).map((pair) => clutchPairWords(pair, boreName(pair.bore) ?? `${pair.bore} mm`));
   });

@@ -60,7 +60,7 @@ export interface Worked {
 /** What belongs to the vehicle and is one for all set-ups. */
 const SHARED: ReadonlySet<FeelKey> = new Set(['mass', 'ladenMass', 'ladenShare', 'frontShare', 'height', 'wheelbase', 'tyreRadius', 'pedalEfficiency']); // prettier-ignore
 const EFFORTS = Array.from({ length: 51 }, (_, i) => i * 10);
-/** How far a turn pushes the pistons of a disc back, mm. Source: practice; run-out and play of the bearing make it more. */
+/** How far a turn pushes the pistons of a disc back, mm. Source: settings; run-out and play of the bearing make it more. */
 const PUSHED_BACK = 0.3;
 const NOTHING: FeelDraft = { typed: {}, tries: [] };
 const MOST_TRIES = 2;

@@ -18,7 +18,7 @@ const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
   template: `
     @if (service.workspace(); as w) {
       @if (onClutch() && w.feel.clutch) {
-        <app-clutch-feel [clutch]="w.feel.clutch" [practice]="w.feel.limits" [name]="'' + w.job.id" />
+        <app-clutch-feel [clutch]="w.feel.clutch" [settings]="w.feel.limits" [name]="'' + w.job.id" />
       } @else if (w.feel.brake) {
         <app-problem-line [text]="problem()" />
         <app-feel-board

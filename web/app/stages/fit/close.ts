@@ -74,7 +74,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
           <p class="needs-you">{{ a.because }}</p>
         } @else if (a.ways.length === 0) {
           <p class="needs-you">No solution within these limits.</p>
-        } @else if (a.ways[0]?.remedies?.length === 0) {
+        } @else if (a.ways[0]?.fixes?.length === 0) {
           <p>No joint is broken: there is nothing to close.</p>
         }
         @if (a.truncated) {
@@ -93,7 +93,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
             <h2>{{ $index === 0 ? 'Least work' : 'Or' }}</h2>
             <p class="mono small">{{ way.working }}</p>
             <ol>
-              @for (r of way.remedies; track r.key) {
+              @for (r of way.fixes; track r.key) {
                 <li>
                   {{ r.words }}
                   <span class="quiet small"
@@ -159,7 +159,7 @@ export class CloseView implements OnDestroy {
   protected readonly progress = signal('');
   protected readonly answer = signal<SolveAnswer | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly shown = computed(() => (this.answer()?.ways ?? []).filter((way) => way.remedies.length > 0));
+  protected readonly shown = computed(() => (this.answer()?.ways ?? []).filter((way) => way.fixes.length > 0));
 
   protected look(): void {
     const { skill, minutes } = this.form.getRawValue();
@@ -197,11 +197,11 @@ export class CloseView implements OnDestroy {
 
   /** Takes every fix of a way that is not taken yet, as one act. */
   protected async take(way: WayView): Promise<void> {
-    const open = way.keys.filter((key) => !this.service.decision(`remedy:${key}`));
+    const open = way.keys.filter((key) => !this.service.decision(`fix:${key}`));
     if (open.length === 0) return;
     const reason = 'part of the way that was chosen';
     this.problem.set(
-      await this.service.decideAll(open.map((key) => ({ subject: `remedy:${key}`, choice: 'accepted', reason }))),
+      await this.service.decideAll(open.map((key) => ({ subject: `fix:${key}`, choice: 'accepted', reason }))),
     );
   }
 

@@ -8,7 +8,7 @@ import {
   joint,
   measurement,
   named,
-  remedy,
+  fixView,
   render,
   type,
   using,
@@ -30,7 +30,7 @@ const bad = joint({
   id: 'sensor',
   words: 'sensors',
   state: 'does-not-fit',
-  checks: [check({ id: 'sensor', state: 'does-not-fit', sentence: 'Another connector.', remedies: [remedy()] })],
+  checks: [check({ id: 'sensor', state: 'does-not-fit', sentence: 'Another connector.', fixes: [fixView()] })],
 });
 const dotted = joint({
   id: 'pedal',
@@ -83,25 +83,25 @@ describe('Joints', () => {
     const service = job(
       chosen({
         ...bad,
-        checks: [check({ id: 'sensor', state: 'does-not-fit', remedies: [remedy({ after, skill: 'machinist' })] })],
+        checks: [check({ id: 'sensor', state: 'does-not-fit', fixes: [fixView({ after, skill: 'machinist' })] })],
       }),
     );
     const { host, text } = await render(JointsView, using(service));
     expect(text()).toContain('it fouls');
     expect(text()).toContain('machinist');
     named(host, 'Apply fix: Move the old sensor over').click();
-    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/sensor', 'accepted', 'fix chosen');
+    expect(service.decide).toHaveBeenCalledWith('fix:brake-master/sensor', 'accepted', 'fix chosen');
   });
   it('undoes a fix', async () => {
     const service = job(
       chosen({
         ...bad,
-        checks: [check({ id: 'sensor', state: 'fits-with-change', remedies: [remedy({ accepted: true })] })],
+        checks: [check({ id: 'sensor', state: 'fits-with-change', fixes: [fixView({ accepted: true })] })],
       }),
     );
     const { host } = await render(JointsView, using(service));
     named(host, 'Undo fix: Move the old sensor over').click();
-    expect(service.undecide).toHaveBeenCalledWith('remedy:brake-master/sensor');
+    expect(service.undecide).toHaveBeenCalledWith('fix:brake-master/sensor');
   });
   it('says so when there is no acceptable fix', async () => {
     const lost = {
@@ -253,7 +253,7 @@ describe('Measure before you order', () => {
 describe('All fixes together', () => {
   const way = {
     keys: ['brake-master/sensor'],
-    remedies: [remedy({ key: 'brake-master/sensor' })],
+    fixes: [fixView({ key: 'brake-master/sensor' })],
     minutes: 10,
     parts: 1,
     cost: 20,
@@ -278,7 +278,7 @@ describe('All fixes together', () => {
     expect(text()).toContain('10 min work + 1 part × 10 + 0 waiting = 20');
     named(host, 'Apply these fixes, solution 1').click();
     expect(service.decideAll).toHaveBeenCalledWith([
-      { subject: 'remedy:brake-master/sensor', choice: 'accepted', reason: 'part of the way that was chosen' },
+      { subject: 'fix:brake-master/sensor', choice: 'accepted', reason: 'part of the way that was chosen' },
     ]);
   });
   it('tells how far it is, and can be cancelled', async () => {
@@ -292,7 +292,7 @@ describe('All fixes together', () => {
   it.each([
     [answer({ ways: [], because: 'No acceptable fix is known for the seals.' }), 'No acceptable fix'],
     [answer({ ways: [] }), 'No solution within these limits'],
-    [answer({ ways: [{ ...way, keys: [], remedies: [] }] }), 'nothing to close'],
+    [answer({ ways: [{ ...way, keys: [], fixes: [] }] }), 'nothing to close'],
     [answer({ truncated: true }), 'cut short'],
     [answer({ notKnown: ['rod length'] }), '1 check has to be measured'],
   ])('says why %j', async (given, words) => {

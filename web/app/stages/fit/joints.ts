@@ -12,7 +12,7 @@ import { ProblemLine } from '../../parts/problem-line';
 import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 import { JointSheet } from './joint-sheet';
 import { PutIn } from './put-in';
-import { Remedies } from './remedies';
+import { Fixes } from './fixes';
 
 /** The joints of what is worked on, and the one that is looked at: drawn, with its checks and its fixes. */
 @Component({
@@ -30,7 +30,7 @@ import { Remedies } from './remedies';
     ProblemLine,
     JointSheet,
     PutIn,
-    Remedies,
+    Fixes,
   ],
   templateUrl: './joints.html',
   styleUrl: './joints.scss',
@@ -83,7 +83,7 @@ export class JointsView {
   protected openIn = (joint: JointView): number =>
     joint.checks.filter((c) => !c.tells && (c.state === 'does-not-fit' || c.state === 'not-known')).length;
   protected hopeless = (joint: JointView): boolean =>
-    joint.checks.some((c) => !c.tells && c.state === 'does-not-fit' && c.remedies.length === 0);
+    joint.checks.some((c) => !c.tells && c.state === 'does-not-fit' && c.fixes.length === 0);
   protected overrideOf(id: string) {
     return this.service.decision(`override:${id}`);
   }

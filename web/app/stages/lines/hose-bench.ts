@@ -162,7 +162,7 @@ const degrees = (text: string): number | undefined =>
   `,
 })
 export class HoseBench {
-  private readonly practice = inject(SettingsService).current;
+  private readonly settings = inject(SettingsService).current;
   private readonly drafts = inject(Drafts);
   readonly name = input('tool');
   /** It begins with an example to type over. */
@@ -216,7 +216,7 @@ export class HoseBench {
   });
   protected readonly fault = computed(() => hoseFault(this.order())?.sentence);
   protected readonly answer = computed(() =>
-    this.fault() === undefined ? hoseLength(this.order(), this.practice()) : undefined,
+    this.fault() === undefined ? hoseLength(this.order(), this.settings()) : undefined,
   );
   protected readonly because = computed(() => {
     const answer = this.answer();

@@ -44,7 +44,7 @@ export class LineMaker {
   private readonly drafts = inject(Drafts);
   private readonly make = inject(NonNullableFormBuilder);
   private readonly document = inject(DOCUMENT);
-  private readonly practice = inject(SettingsService).current;
+  private readonly settings = inject(SettingsService).current;
   /** What is typed is kept under it. */
   readonly name = input('tool');
   /** What it is called on paper. */
@@ -67,7 +67,7 @@ export class LineMaker {
   });
   protected readonly cut = computed(() => {
     const order = this.order();
-    return order && this.fault() === undefined ? cutLine(order, this.practice()) : undefined;
+    return order && this.fault() === undefined ? cutLine(order, this.settings()) : undefined;
   });
   protected readonly views = computed(() => {
     const [cut, order] = [this.cut(), this.order()];

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { of, throwError } from 'rxjs';
 import type { RouteAnswer } from '@kerabat/contract';
 import { ThreadBench } from '../../tools/thread-bench';
-import { check, CHOSEN, job, joint, named, OLD, remedy, render, type, using, workspace } from '../../testing';
+import { check, CHOSEN, job, joint, named, OLD, fixView, render, type, using, workspace } from '../../testing';
 import { HoseBench } from './hose-bench';
 import { KeptLines } from './kept-lines';
 import { LineMaker } from './line-maker';
@@ -36,7 +36,7 @@ const NO_WAYS: RouteAnswer = { routes: [], sets: [] };
 describe('ports at a glance', () => {
   it('each with what it takes, how tight, how it is bled and closed; what is not known is said', async () => {
     const ports = [
-      { position: 'rear-left', thread: 'M10x1.0', seat: 'bubble flare', tubes: ['4.75 mm'], feeds: 'front', hex: '10 or 11 mm', bleedBy: 'WX7042', torque: { least: { value: 12, unit: 'Nm' as const }, most: { value: 17, unit: 'Nm' as const }, source: 'practice' } },
+      { position: 'rear-left', thread: 'M10x1.0', seat: 'bubble flare', tubes: ['4.75 mm'], feeds: 'front', hex: '10 or 11 mm', bleedBy: 'WX7042', torque: { least: { value: 12, unit: 'Nm' as const }, most: { value: 17, unit: 'Nm' as const }, source: 'settings' } },
       { position: 'front-left', thread: 'M12x1.0', tubes: [] },
       { position: 'front-right', tubes: [] },
     ]; // prettier-ignore
@@ -79,7 +79,7 @@ describe('ways', () => {
     const face = (side: 'unit' | 'vehicle', thread: string, seat: string, tube = '') => ({ side, part: side, kind: side === 'unit' ? ('brake-master' as const) : ('line' as const), words: side, facts: [{ attribute: 'port-thread' as const, value: thread }, { attribute: 'port-seat' as const, value: seat }, ...(tube === '' ? [] : [{ attribute: 'tube' as const, value: tube }])] }); // prettier-ignore
     const line = joint({
       id: 'line', words: 'line, rear left', state: 'does-not-fit',
-      checks: [check({ id: 'thread@rear-left', remedies: [remedy({ key: 'way@rear-left', words: 'Adapter', accepted: true })] })],
+      checks: [check({ id: 'thread@rear-left', fixes: [fixView({ key: 'way@rear-left', words: 'Adapter', accepted: true })] })],
       drawn: { kind: 'port', faces: [face('unit', 'M12x1.0', 'bubble-flare'), face('vehicle', '7/16-24 UNS', 'inverted-flare', '4.75 mm')] },
     }); // prettier-ignore
     const service = job(workspace({ chosen: CHOSEN, joints: [line] }));
@@ -90,13 +90,13 @@ describe('ways', () => {
     expect(text()).toContain('Taken: Adapter');
     named(host, 'Take way 2 into the job').click();
     await settle();
-    expect(service.decide).toHaveBeenCalledWith('remedy:brake-master/way@rear-left', 'accepted', 'Adapter. In.', '[["adapter","a","3/8-24 UNF","inverted-flare"]]'); // prettier-ignore
+    expect(service.decide).toHaveBeenCalledWith('fix:brake-master/way@rear-left', 'accepted', 'Adapter. In.', '[["adapter","a","3/8-24 UNF","inverted-flare"]]'); // prettier-ignore
     named(host, 'Take way 3 into the job').click();
     await settle();
-    expect(service.addSlip).toHaveBeenCalledWith('Made-up line', 'WX1', 1, 'way from the port rear left to its line');
+    expect(service.addToPartsList).toHaveBeenCalledWith('Made-up line', 'WX1', 1, 'way from the port rear left to its line');
     named(host, 'Undo way: Adapter').click();
     await settle();
-    expect(service.undecide).toHaveBeenCalledWith('remedy:brake-master/way@rear-left');
+    expect(service.undecide).toHaveBeenCalledWith('fix:brake-master/way@rear-left');
     // What nobody knows is not guessed: without its tube nothing is asked.
     const untold = { ...line, drawn: { kind: 'port' as const, faces: [face('unit', 'M12x1.0', 'bubble-flare'), face('vehicle', '7/16-24 UNS', 'inverted-flare')] as [ReturnType<typeof face>, ReturnType<typeof face>] } }; // prettier-ignore
     const none = vi.fn((..._: unknown[]) => of(WAYS));

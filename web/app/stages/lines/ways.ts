@@ -99,7 +99,7 @@ export class WaysView {
   protected readonly current = computed(() => this.joined().find(({ position }) => position === this.position()));
   protected readonly takenWay = computed(() =>
     this.current()
-      ?.joint.checks.flatMap(({ remedies }) => remedies)
+      ?.joint.checks.flatMap(({ fixes }) => fixes)
       .find(({ key, accepted }) => accepted && key === `way@${this.position()}`),
   );
   /** What the job knows of the port and of the line’s end, as they would be typed. */
@@ -129,7 +129,7 @@ export class WaysView {
     const notes = notesOf(way);
     if (notes) {
       if (notes.length === 0) return this.said.set('It goes in as it is: nothing is ordered.');
-      const subject = `remedy:${work.slot}/way@${at}`;
+      const subject = `fix:${work.slot}/way@${at}`;
       this.problem.set(await this.service.decide(subject, 'accepted', way.steps.map((s) => s.words).join(' '), wayText(notes))); // prettier-ignore
       this.said.set(this.problem() ? undefined : 'Taken: it is on the parts list, and the joint is judged with it.');
       return;
@@ -137,7 +137,7 @@ export class WaysView {
     const reason = `way from the port ${at.replace('-', ' ')} to its line`;
     for (const { do: act, item, words } of way.steps) {
       if (act === 'screw-in') continue;
-      const problem = await this.service.addSlip(item?.name ?? words, item?.number ?? '', 1, reason);
+      const problem = await this.service.addToPartsList(item?.name ?? words, item?.number ?? '', 1, reason);
       this.problem.set(problem);
       if (problem !== undefined) return this.said.set(undefined);
     }
@@ -146,7 +146,7 @@ export class WaysView {
 
   protected async undo(): Promise<void> {
     const work = this.work();
-    if (work) this.problem.set(await this.service.undecide(`remedy:${work.slot}/way@${this.position()}`));
+    if (work) this.problem.set(await this.service.undecide(`fix:${work.slot}/way@${this.position()}`));
     this.said.set(undefined);
   }
 }

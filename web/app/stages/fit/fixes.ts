@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatTableModule } from '@angular/material/table';
-import type { DrawnFaces, JointView, RemedyView } from '@kerabat/contract';
+import type { DrawnFaces, JointView, FixView } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 
 /** Fixes of a joint's mismatches, least work first, each with its result; one that is pointed at is tried on the drawing. */
 @Component({
-  selector: 'app-remedies',
+  selector: 'app-fixes',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatTableModule, ProblemLine, StateMark],
   template: `
@@ -120,7 +120,7 @@ import { StateMark, STATE_WORDS } from '../../parts/state-mark';
     }
   `,
 })
-export class Remedies {
+export class Fixes {
   private readonly service = inject(JobService);
   readonly joint = input.required<JointView>();
   readonly slot = input.required<string>();
@@ -134,20 +134,20 @@ export class Remedies {
   protected readonly fixes = computed(() => {
     const byKey = new Map(
       this.joint()
-        .checks.flatMap((c) => c.remedies)
+        .checks.flatMap((c) => c.fixes)
         .map((r) => [r.key, r]),
     );
     return [...byKey.values()].sort((a, b) => a.order - b.order);
   });
 
-  protected ordered = (r: RemedyView): string =>
-    r.slip
+  protected ordered = (r: FixView): string =>
+    r.partsList
       .filter((line) => line.section === 'order')
       .map((line) => `${line.quantity} × ${line.words}`)
       .join('; ');
 
-  protected async take(r: RemedyView): Promise<void> {
-    const subject = `remedy:${this.slot()}/${r.key}`;
+  protected async take(r: FixView): Promise<void> {
+    const subject = `fix:${this.slot()}/${r.key}`;
     this.tried.emit(undefined);
     this.problem.set(
       r.accepted ? await this.service.undecide(subject) : await this.service.decide(subject, 'accepted', 'fix chosen'),
