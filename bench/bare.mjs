@@ -1,5 +1,5 @@
-// The reference: a bare Koa server over the same catalogue that runs the same statements and the same walk, and nothing else.
-// node bench/bare.mjs CATALOGUE
+// The reference: a bare Koa server over the same catalogue that runs the same statements and the same walk, and nothing
+// else. node bench/bare.mjs CATALOGUE
 import Database from 'better-sqlite3';
 import Koa from 'koa';
 import { searchKeys } from '@kerabat/core/number';

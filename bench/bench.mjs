@@ -1,4 +1,5 @@
-// npm run bench [-- fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
+// npm run bench [-- fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each
+// figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -39,7 +39,10 @@ const BOOSTER = [
   { attribute: 'pin-adjustable', value: 'fixed' },
 ];
 
-/** So many vehicles with a modulator side by side: each has its own parts, every joint its facts, every unit goes in new. */
+/**
+ * So many vehicles with a modulator side by side: each has its own parts, every joint its facts, every unit goes in
+ * new.
+ */
 function chainOf(parts) {
   const all = { parts: [], joints: [] };
   for (let n = 0; all.parts.length < parts; n++) {
@@ -70,8 +73,8 @@ function chainOf(parts) {
 }
 
 /**
- * The reference: from the same lists, every fact of one side of each joint looked for on the other and compared, and nothing said about
- * them: no edits, no faces, no mates, no circuits, no verdict.
+ * The reference: from the same lists, every fact of one side of each joint looked for on the other and compared, and
+ * nothing said about them: no edits, no faces, no mates, no circuits, no verdict.
  */
 function plainLoop({ parts, joints }) {
   const byId = new Map(parts.map((part) => [part.id, part]));

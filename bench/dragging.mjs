@@ -1,6 +1,10 @@
-// What a value that is dragged in Feel takes to its figures and its chart, and what drawing the bands does to the page; for bench/web.mjs.
+// What a value that is dragged in Feel takes to its figures and its chart, and what drawing the bands does to the page;
+// for bench/web.mjs.
 
-/** Drags the bore of a job’s master with the mouse: to the figures, and to the curves of the chart; beside a text that is simply written. */
+/**
+ * Drags the bore of a job’s master with the mouse: to the figures, and to the curves of the chart; beside a text that
+ * is simply written.
+ */
 export async function dragged(page, address) {
   await page.goto(`${address}/jobs/3/feel`, { waitUntil: 'networkidle0' });
   const at = await page.evaluate(async () => {
@@ -14,7 +18,12 @@ export async function dragged(page, address) {
     const watch = (selector, list) =>
       new MutationObserver(() => {
         if (seen.began > 0) list.push([seen.began, performance.now() - seen.began]);
-      }).observe(document.querySelector(selector), { subtree: true, childList: true, characterData: true, attributes: true }); // prettier-ignore
+      }).observe(document.querySelector(selector), {
+        subtree: true,
+        childList: true,
+        characterData: true,
+        attributes: true,
+      });
     watch('app-feel-cases', seen.told);
     watch('app-line-chart', seen.drawn);
     await new Promise((next) => setTimeout(next, 500));
@@ -32,7 +41,9 @@ export async function dragged(page, address) {
     // Of every step what came first in the figures, and last in the chart.
     const { told, drawn } = globalThis.seen;
     const middle = (list) => list.sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;
-    const steps = (list, better) => [...list.reduce((all, [began, took]) => all.set(began, better(all.get(began) ?? took, took)), new Map()).values()]; // prettier-ignore
+    const steps = (list, better) => [
+      ...list.reduce((all, [began, took]) => all.set(began, better(all.get(began) ?? took, took)), new Map()).values(),
+    ];
     const bare = [];
     for (let i = 0; i < 25; i++) {
       const text = document.createElement('p');
@@ -51,7 +62,10 @@ export async function dragged(page, address) {
 /** Draws 20 000 times in the thread: how long it takes, and the longest that the page is held up meanwhile. */
 export async function sampledInPage(page) {
   return page.evaluate(async () => {
-    const press = (words) => [...document.querySelectorAll('button, mat-expansion-panel-header')].find((b) => b.textContent.includes(words))?.click(); // prettier-ignore
+    const press = (words) =>
+      [...document.querySelectorAll('button, mat-expansion-panel-header')]
+        .find((b) => b.textContent.includes(words))
+        ?.click();
     press('How sure are the figures');
     await new Promise((next) => setTimeout(next, 600));
     const held = [];

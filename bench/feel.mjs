@@ -1,10 +1,19 @@
-// npm run bench -- feel: four set-ups in six cases at 200 pushes, beside the same arithmetic as one loop over plain numbers that keeps nothing.
+// npm run bench -- feel: four set-ups in six cases at 200 pushes, beside the same arithmetic as one loop over plain
+// numbers that keeps nothing.
 import { compareFeel, FEEL_FIELDS, feelLimits, sampleFeel } from '../core/dist/feel/index.js';
 import { STANDARD_SETTINGS } from '../core/dist/settings/index.js';
 import { median, report } from './lib.mjs';
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
-const VEHICLE = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2, pedalEfficiency: 0.95 }; // prettier-ignore
+const VEHICLE = {
+  mass: 1420,
+  frontShare: 0.56,
+  height: 560,
+  wheelbase: 2550,
+  tyreRadius: 298,
+  pedalRatio: 4.2,
+  pedalEfficiency: 0.95,
+};
 const setUp = (bore) => ({
   master: { bore, efficiency: 0.95, stroke: 36 },
   booster: { ratio: 4, assist: 2600 },
@@ -41,8 +50,38 @@ function bare() {
 }
 
 /** What four set-ups of which all is only assumed are drawn from. */
-const INPUTS = { pedalRatio: 4.2, mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, bore: 22.225, boosterRatio: 4, assist: 2600, frontPiston: 54, frontCount: 1, frontFriction: 0.38, frontRadius: 112, frontLift: 0.35, frontPushOut: 0.05, rearPiston: 19.05, rearFactor: 2.3, rearRadius: 100, rearLift: 1.2, rearPushOut: 0.3, valveKnee: 3, valveSlope: 0.35, gap: 0.4, cutOff: 1.2, give: 150, pedalEfficiency: 0.95, masterEfficiency: 0.95 }; // prettier-ignore
-const BANDS = Object.fromEntries(FEEL_FIELDS.filter((f) => f.usual).map(({ key, usual }) => [key, { from: usual.from, to: usual.to }])); // prettier-ignore
+const INPUTS = {
+  pedalRatio: 4.2,
+  mass: 1420,
+  frontShare: 0.56,
+  height: 560,
+  wheelbase: 2550,
+  tyreRadius: 298,
+  bore: 22.225,
+  boosterRatio: 4,
+  assist: 2600,
+  frontPiston: 54,
+  frontCount: 1,
+  frontFriction: 0.38,
+  frontRadius: 112,
+  frontLift: 0.35,
+  frontPushOut: 0.05,
+  rearPiston: 19.05,
+  rearFactor: 2.3,
+  rearRadius: 100,
+  rearLift: 1.2,
+  rearPushOut: 0.3,
+  valveKnee: 3,
+  valveSlope: 0.35,
+  gap: 0.4,
+  cutOff: 1.2,
+  give: 150,
+  pedalEfficiency: 0.95,
+  masterEfficiency: 0.95,
+};
+const BANDS = Object.fromEntries(
+  FEEL_FIELDS.filter((f) => f.usual).map(({ key, usual }) => [key, { from: usual.from, to: usual.to }]),
+);
 const KINDS = { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: true };
 const SAMPLES = 20_000;
 function sampled() {
@@ -52,7 +91,9 @@ function sampled() {
   while (!next.done) next = run.next();
   return next.value;
 }
-/** As many draws of as many values, and one effort by a formula for each set-up: no valve, no push-out, no band kept. */
+/**
+ * As many draws of as many values, and one effort by a formula for each set-up: no valve, no push-out, no band kept.
+ */
 function drawnBare() {
   let sum = 0;
   const keys = Object.keys(BANDS).length;
@@ -82,7 +123,22 @@ export function feelBench() {
     bare();
   }
   const [all, plain] = [Array.from({ length: 60 }, () => timed(ours)), Array.from({ length: 60 }, () => timed(bare))];
-  report('feel: 4 set-ups, 6 cases, 200 pushes, judged', `${median(all).toFixed(1)} ms`, `the bare loop ${median(plain).toFixed(2)} ms`, (median(all) / median(plain)).toFixed(0), 'under 20 ms'); // prettier-ignore
-  const [draws, few] = [Array.from({ length: 5 }, () => timed(sampled)), Array.from({ length: 5 }, () => timed(drawnBare))]; // prettier-ignore
-  report('feel: 20 000 draws, 4 set-ups', `${median(draws).toFixed(0)} ms`, `draws and a bare formula ${median(few).toFixed(0)} ms`, (median(draws) / median(few)).toFixed(1), 'under 1500 ms'); // prettier-ignore
+  report(
+    'feel: 4 set-ups, 6 cases, 200 pushes, judged',
+    `${median(all).toFixed(1)} ms`,
+    `the bare loop ${median(plain).toFixed(2)} ms`,
+    (median(all) / median(plain)).toFixed(0),
+    'under 20 ms',
+  );
+  const [draws, few] = [
+    Array.from({ length: 5 }, () => timed(sampled)),
+    Array.from({ length: 5 }, () => timed(drawnBare)),
+  ];
+  report(
+    'feel: 20 000 draws, 4 set-ups',
+    `${median(draws).toFixed(0)} ms`,
+    `draws and a bare formula ${median(few).toFixed(0)} ms`,
+    (median(draws) / median(few)).toFixed(1),
+    'under 1500 ms',
+  );
 }

@@ -1,4 +1,5 @@
-// Fit: a whole chain checked, the largest demo conversion closed, and a value changed in the interface; each beside a plain reference.
+// Fit: a whole chain checked, the largest demo conversion closed, and a value changed in the interface; each beside a
+// plain reference.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -52,7 +53,6 @@ async function wholeChain(address) {
     ['front-brake', 'cas-k45b'],
     ['rear-brake', 'ard-w23b'],
   ]) {
-    // prettier-ignore
     if (slot.endsWith('-brake')) await decide(`slot:${slot}`, 'in');
     await decide(`unit:${slot}`, unit);
   }
@@ -146,25 +146,55 @@ export async function fitBench() {
     for (let i = 0; i < TIMES; i++) checkChain(chain);
     const ours = Array.from({ length: TIMES }, () => timed(() => checkChain(chain)));
     const plain = Array.from({ length: TIMES }, () => timed(() => plainLoop(chain, checks)));
-    report(`chain of ${joints.length} joints, ${checks} checks`, `p50 ${median(ours).toFixed(2)}, p99 ${quantile(ours, 0.99).toFixed(2)} ms`, `plain loop ${median(plain).toFixed(3)} ms`, (median(ours) / median(plain)).toFixed(0), 'under 5 ms'); // prettier-ignore
+    report(
+      `chain of ${joints.length} joints, ${checks} checks`,
+      `p50 ${median(ours).toFixed(2)}, p99 ${quantile(ours, 0.99).toFixed(2)} ms`,
+      `plain loop ${median(plain).toFixed(3)} ms`,
+      (median(ours) / median(plain)).toFixed(0),
+      'under 5 ms',
+    );
 
     const solved = Array.from({ length: 20 }, () => timed(() => solveChain(chain, {})));
     const { looked, ways } = solveChain(chain, {});
-    report(`solver, ${looked} states, ${ways.length} ways`, `p50 ${median(solved).toFixed(0)} ms`, `that many checks ${(median(ours) * looked).toFixed(0)} ms`, (median(solved) / (median(ours) * looked)).toFixed(2), 'under 500 ms'); // prettier-ignore
+    report(
+      `solver, ${looked} states, ${ways.length} ways`,
+      `p50 ${median(solved).toFixed(0)} ms`,
+      `that many checks ${(median(ours) * looked).toFixed(0)} ms`,
+      (median(solved) / (median(ours) * looked)).toFixed(2),
+      'under 500 ms',
+    );
     await stores.close();
     directory.close();
     const server = await start(serve);
     const [asked, threads] = [[], []];
     for (let i = 0; i < 9; i++) {
       const began = performance.now();
-      await (await fetch(`${server.address}/api/v1/jobs/${id}/solve`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench' }, body: '{}' })).text(); // prettier-ignore
+      await (
+        await fetch(`${server.address}/api/v1/jobs/${id}/solve`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json', 'kerabat-person': 'Bench' },
+          body: '{}',
+        })
+      ).text();
       asked.push(performance.now() - began);
       threads.push(await bareThread());
     }
-    report('the same over HTTP, in a thread', `p50 ${median(asked).toFixed(0)} ms`, `bare thread ${median(threads).toFixed(0)} ms`, (median(asked) / median(threads)).toFixed(1), 'under 500 ms'); // prettier-ignore
+    report(
+      'the same over HTTP, in a thread',
+      `p50 ${median(asked).toFixed(0)} ms`,
+      `bare thread ${median(threads).toFixed(0)} ms`,
+      (median(asked) / median(threads)).toFixed(1),
+      'under 500 ms',
+    );
 
     const seen = await inTheInterface(server.address);
-    report('a value changed, joints checked again', `p50 ${median(seen.ours).toFixed(0)}, max ${Math.max(...seen.ours).toFixed(0)} ms`, `two bare requests ${median(seen.bare).toFixed(0)} ms`, (median(seen.ours) / median(seen.bare)).toFixed(1), 'under 100 ms'); // prettier-ignore
+    report(
+      'a value changed, joints checked again',
+      `p50 ${median(seen.ours).toFixed(0)}, max ${Math.max(...seen.ours).toFixed(0)} ms`,
+      `two bare requests ${median(seen.bare).toFixed(0)} ms`,
+      (median(seen.ours) / median(seen.bare)).toFixed(1),
+      'under 100 ms',
+    );
     await end(server);
   } finally {
     rmSync(data, { recursive: true, force: true });

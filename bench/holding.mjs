@@ -1,5 +1,5 @@
-// What holds the event loop (npm run bench -- hold): the longest hold during each heavy request, beside a loop that does nothing; job
-// writes while rows come in; and what it costs that every write is on the disk before it is answered.
+// What holds the event loop (npm run bench -- hold): the longest hold during each heavy request, beside a loop that
+// does nothing; job writes while rows come in; and what it costs that every write is on the disk before it is answered.
 import { mkdtempSync, openAsBlob, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -127,7 +127,8 @@ export async function holdBench() {
           what: `${status}, ${(size / 1024).toFixed(0)} kB in ${took.toFixed(0)} ms`,
         });
       }
-      // Two processors are shared with the threads and with this program: of three tries the middle one is told, and the longest.
+      // Two processors are shared with the threads and with this program: of three tries the middle one is told, and
+      // the longest.
       const held = tries.map((one) => one.held).sort((a, b) => a - b);
       const [middle, longest] = [held[Math.floor(held.length / 2)], held.at(-1)];
       report(

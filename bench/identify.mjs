@@ -66,7 +66,10 @@ function typedColumns() {
   return columns;
 }
 
-/** The reference: likelihoods unit by unit, the best twenty, and for each column the spread of probability over its answers. */
+/**
+ * The reference: likelihoods unit by unit, the best twenty, and for each column the spread of probability over its
+ * answers.
+ */
 function plainLoop(columns, evidence) {
   const p = new Float64Array(UNITS).fill(1 / UNITS);
   for (const { attribute, value } of evidence) {
@@ -126,7 +129,12 @@ export async function identifyBench(data) {
     const first = await ask(asked[0]);
     const db = new Database(`${data}/catalogue.sqlite`);
     const write = (num) =>
-      db.prepare(`UPDATE unit_fact SET num = ? WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key LIKE 'made-%' LIMIT 1)`).run(num); // prettier-ignore
+      db
+        .prepare(
+          `UPDATE unit_fact SET num = ? WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key
+            LIKE 'made-%' LIMIT 1)`,
+        )
+        .run(num);
     write(19.05);
     const afterWrite = await ask(asked[1]);
     write(20.64);
@@ -189,8 +197,20 @@ export async function identifyBench(data) {
       '-',
       'under 20 ms',
     );
-    report('first question after a start', `${first.toFixed(0)} ms`, `first start of all ${unread.toFixed(0)} ms`, (first / unread).toFixed(2), 'under 1500 ms'); // prettier-ignore
-    report('question after one fact was written', `${afterWrite.toFixed(0)} ms`, `first start of all ${unread.toFixed(0)} ms`, (afterWrite / unread).toFixed(2), 'what it touched'); // prettier-ignore
+    report(
+      'first question after a start',
+      `${first.toFixed(0)} ms`,
+      `first start of all ${unread.toFixed(0)} ms`,
+      (first / unread).toFixed(2),
+      'under 1500 ms',
+    );
+    report(
+      'question after one fact was written',
+      `${afterWrite.toFixed(0)} ms`,
+      `first start of all ${unread.toFixed(0)} ms`,
+      (afterWrite / unread).toFixed(2),
+      'what it touched',
+    );
     report(
       'server memory with 100 000 units',
       `${megabytes(server).toFixed(0)} MB`,

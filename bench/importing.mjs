@@ -1,4 +1,5 @@
-// Bringing in a catalogue (npm run bench -- import [numbers]): end to end over HTTP, beside a loop that only inserts the same rows.
+// Bringing in a catalogue (npm run bench -- import [numbers]): end to end over HTTP, beside a loop that only inserts
+// the same rows.
 import { createWriteStream, mkdtempSync, openAsBlob, rmSync, statSync } from 'node:fs';
 import { once } from 'node:events';
 import { tmpdir } from 'node:os';
@@ -54,7 +55,8 @@ function bareLoop(db, numbers) {
     maker: db.prepare(`INSERT INTO maker (key, name, role) VALUES (?, ?, 'aftermarket')`),
     unit: db.prepare(`INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'slave', ?, ?, ?)`),
     number: db.prepare(
-      `INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id) VALUES (?, ?, ?, ?, 'order', 'current', ?, ?)`,
+      `INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id) VALUES (?, ?, ?, ?,
+        'order', 'current', ?, ?)`,
     ),
     link: db.prepare(`INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES (?, ?, ?, ?, 0)`),
     assertion: db.prepare(`INSERT INTO assertion (link_id, source_id, asserted_on) VALUES (?, ?, '2015-01-01')`),

@@ -1,4 +1,5 @@
-// Interchange among a million numbers and three million links (npm run bench -- interchange; another size with -- interchange 100000).
+// Interchange among a million numbers and three million links (npm run bench -- interchange; another size with --
+// interchange 100000).
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -70,7 +70,10 @@ export async function atSizes(run, size, sizes = [10_000, 100_000, 1_000_000]) {
     console.log(`${name.padEnd(44)} ${bySize.map((figures) => (figures.get(name) ?? '-').padEnd(22)).join('')}`);
 }
 
-/** Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels out. */
+/**
+ * Requests per second of two addresses in turn, A B A B …: the ratio of each pair, so that a drifting machine cancels
+ * out.
+ */
 export async function duel(name, ours, bare, wanted, connections = 20) {
   const run = async (url) => (await autocannon({ url, connections, duration: SECONDS })).requests.average;
   const pairs = [];
@@ -88,7 +91,10 @@ export async function duel(name, ours, bare, wanted, connections = 20) {
   );
 }
 
-/** Asks at a fixed rate, evenly, over at most so many connections; answers how long each request took. `stopped` ends it early. */
+/**
+ * Asks at a fixed rate, evenly, over at most so many connections; answers how long each request took. `stopped` ends it
+ * early.
+ */
 export async function paced(urlOf, rate, seconds, connections = 50, stopped = () => false) {
   const agent = new Agent({ keepAlive: true, maxSockets: connections });
   const samples = [];
@@ -134,7 +140,10 @@ export async function atRate(name, rate, ours, bare, wanted = 'at least 0.6') {
   );
 }
 
-/** How long the event loop of a server was held since this was last asked, in ms: p99 and longest. Start it with loop-delay.mjs. */
+/**
+ * How long the event loop of a server was held since this was last asked, in ms: p99 and longest. Start it with
+ * loop-delay.mjs.
+ */
 export const loopDelay = (server) =>
   new Promise((done) => {
     const hear = (chunk) => {

@@ -1,4 +1,5 @@
-// npm run bench -- lines: a thread named, a way found among 20 000 fittings, a line of 20 bends reckoned and drawn, each beside a naive way.
+// npm run bench -- lines: a thread named, a way found among 20 000 fittings, a line of 20 bends reckoned and drawn,
+// each beside a naive way.
 import { developedView, lineViews } from '../core/dist/drawing/index.js';
 import { cutLine, findRoutes, findTube, indexFittings, openingKey, opposite } from '../core/dist/line/index.js';
 import { BRAKE_THREADS, identifyThread } from '../core/dist/thread/index.js';
@@ -8,11 +9,12 @@ import { median, report } from './lib.mjs';
 let seed = 20_261;
 const random = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
 const pick = (list) => list[Math.floor(random() * list.length)];
-const times = (rounds, act) => Array.from({ length: rounds }, () => {
-  const from = performance.now();
-  act();
-  return performance.now() - from;
-}); // prettier-ignore
+const times = (rounds, act) =>
+  Array.from({ length: rounds }, () => {
+    const from = performance.now();
+    act();
+    return performance.now() - from;
+  });
 const p95 = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length * 0.95)];
 
 const THREADS = BRAKE_THREADS.filter((t) => !t.tapered).map((t) => t.designation);
@@ -22,15 +24,43 @@ const KINDS = ['adapter', 'adapter', 'adapter', 'union', 'tee', 'line', 'tube-nu
 function fitting(i) {
   const kind = pick(KINDS);
   const first = opening(kind === 'union' || kind === 'tee' ? 'female' : 'male');
-  const ends = { adapter: [first, opening('female')], union: [first, first], tee: [first, opening('female'), opening('female')], line: [first, opening('male')], 'tube-nut': [first], plug: [first] }[kind]; // prettier-ignore
-  return { key: `f${i}`, kind, name: `fitting ${i}`, ends, price: Math.ceil(random() * 900) / 100, ...(kind === 'line' ? { lengthMm: 200 + Math.ceil(random() * 20) * 50 } : {}), ...(kind === 'tube-nut' ? { tube: pick(['3/16 in', '4.75 mm', '1/4 in']) } : {}) }; // prettier-ignore
+  const ends = {
+    adapter: [first, opening('female')],
+    union: [first, first],
+    tee: [first, opening('female'), opening('female')],
+    line: [first, opening('male')],
+    'tube-nut': [first],
+    plug: [first],
+  }[kind];
+  return {
+    key: `f${i}`,
+    kind,
+    name: `fitting ${i}`,
+    ends,
+    price: Math.ceil(random() * 900) / 100,
+    ...(kind === 'line' ? { lengthMm: 200 + Math.ceil(random() * 20) * 50 } : {}),
+    ...(kind === 'tube-nut' ? { tube: pick(['3/16 in', '4.75 mm', '1/4 in']) } : {}),
+  };
 }
 const FITTINGS = Array.from({ length: 20_000 }, (_, i) => fitting(i));
-const question = () => ({ port: opening('female'), line: { tube: '3/16 in', nut: pick(THREADS), flare: pick(['inverted-flare', 'bubble-flare']), far: { nut: pick(THREADS), flare: 'inverted-flare' } } }); // prettier-ignore
+const question = () => ({
+  port: opening('female'),
+  line: {
+    tube: '3/16 in',
+    nut: pick(THREADS),
+    flare: pick(['inverted-flare', 'bubble-flare']),
+    far: { nut: pick(THREADS), flare: 'inverted-flare' },
+  },
+});
 
 /** Every two adapters in a row that lead from the port to the line, by looking at every piece. */
 function naive({ port, line }) {
-  const into = (open) => FITTINGS.filter((f) => f.kind === 'adapter').flatMap((f) => [0, 1].filter((e) => openingKey(f.ends[e]) === openingKey(opposite(open))).map((e) => ({ f, out: f.ends[1 - e] }))); // prettier-ignore
+  const into = (open) =>
+    FITTINGS.filter((f) => f.kind === 'adapter').flatMap((f) =>
+      [0, 1]
+        .filter((e) => openingKey(f.ends[e]) === openingKey(opposite(open)))
+        .map((e) => ({ f, out: f.ends[1 - e] })),
+    );
   const goal = openingKey({ gender: 'female', thread: line.nut, seat: line.flare });
   let best;
   for (const a of into(port)) {
@@ -44,24 +74,45 @@ const LINE = {
   tube: findTube('3/16 in'),
   material: 'steel',
   legsMm: Array.from({ length: 21 }, (_, i) => 90 + (i % 5) * 20),
-  bends: Array.from({ length: 20 }, (_, i) => ({ angleDeg: 30 + (i % 4) * 20, radiusMm: 16, rotationDeg: (i % 3) * 45 })),
-  ends: [{ flare: 'inverted-flare', nut: '3/8-24 UNF' }, { flare: 'inverted-flare', nut: '3/8-24 UNF' }],
-}; // prettier-ignore
+  bends: Array.from({ length: 20 }, (_, i) => ({
+    angleDeg: 30 + (i % 4) * 20,
+    radiusMm: 16,
+    rotationDeg: (i % 3) * 45,
+  })),
+  ends: [
+    { flare: 'inverted-flare', nut: '3/8-24 UNF' },
+    { flare: 'inverted-flare', nut: '3/8-24 UNF' },
+  ],
+};
 /** The length alone, in one loop. */
 function length() {
   let sum = 0;
   for (const leg of LINE.legsMm) sum += leg;
-  for (const { angleDeg, radiusMm } of LINE.bends) sum -= 2 * radiusMm * Math.tan((angleDeg * Math.PI) / 360) - (radiusMm * angleDeg * Math.PI) / 180; // prettier-ignore
+  for (const { angleDeg, radiusMm } of LINE.bends)
+    sum -= 2 * radiusMm * Math.tan((angleDeg * Math.PI) / 360) - (radiusMm * angleDeg * Math.PI) / 180;
   return sum;
 }
 
 const told = (name, ours, bare, of, wanted, figure = median) =>
-  report(name, `${figure(ours).toFixed(3)} ms`, `${of} ${median(bare).toFixed(4)} ms`, (figure(ours) / median(bare)).toFixed(1), wanted); // prettier-ignore
+  report(
+    name,
+    `${figure(ours).toFixed(3)} ms`,
+    `${of} ${median(bare).toFixed(4)} ms`,
+    (figure(ours) / median(bare)).toFixed(1),
+    wanted,
+  );
 
 export function linesBench() {
   const reading = { gender: 'male', diameterMm: 9.45, instrument: 'caliper', over: { crests: 8, lengthMm: 7.42 } };
-  const nearest = () => BRAKE_THREADS.reduce((a, b) => (Math.abs(b.maleEndMm - 9.45) < Math.abs(a.maleEndMm - 9.45) ? b : a)); // prettier-ignore
-  told('lines: a thread named', times(400, () => identifyThread(reading)), times(400, nearest), 'the nearest diameter alone', 'under 1 ms'); // prettier-ignore
+  const nearest = () =>
+    BRAKE_THREADS.reduce((a, b) => (Math.abs(b.maleEndMm - 9.45) < Math.abs(a.maleEndMm - 9.45) ? b : a));
+  told(
+    'lines: a thread named',
+    times(400, () => identifyThread(reading)),
+    times(400, nearest),
+    'the nearest diameter alone',
+    'under 1 ms',
+  );
 
   const [made] = times(1, () => indexFittings(FITTINGS));
   const index = indexFittings(FITTINGS);

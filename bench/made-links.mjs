@@ -1,5 +1,6 @@
-// A interchange graph of the shape of the trade, the same each time: families of 3 to 60 numbers with a heavy tail, three links for each
-// number, one in a hundred to another family, some hubs of 500, two in a hundred with conditions, one in five hundred a refusal.
+// A interchange graph of the shape of the trade, the same each time: families of 3 to 60 numbers with a heavy tail,
+// three links for each number, one in a hundred to another family, some hubs of 500, two in a hundred with conditions,
+// one in five hundred a refusal.
 import { stream } from './made-units.mjs';
 
 const ALPHABET = '0123456789ABCDEFGHJKLMNPRSTUVWXYZ';
@@ -18,8 +19,8 @@ export function writtenOf(n) {
 const familySize = (random) => Math.min(60, Math.floor(3 / Math.max(0.05, random()) ** 0.8));
 
 /**
- * The rows of the made-up catalogue, each as it comes: a unit, a number (of the maker of that index), or a link between numbers
- * that have come before it, named "made-MAKER:NUMBER".
+ * The rows of the made-up catalogue, each as it comes: a unit, a number (of the maker of that index), or a link between
+ * numbers that have come before it, named "made-MAKER:NUMBER".
  */
 export function* familyRows(numbers, seed = 11) {
   const random = stream(seed);
@@ -54,7 +55,8 @@ export function addMadeLinks(db, numbers) {
   const maker = db.prepare("INSERT INTO maker (key, name, role) VALUES (?, ?, 'aftermarket')");
   const unit = db.prepare("INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'slave', ?, ?, ?)");
   const number = db.prepare(
-    "INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id) VALUES (?, ?, ?, ?, 'order', 'current', ?, ?)",
+    'INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id) VALUES (?, ' +
+      "?, ?, ?, 'order', 'current', ?, ?)",
   );
   const link = db.prepare('INSERT INTO link (key, kind, from_number, to_number, both_ways) VALUES (?, ?, ?, ?, 0)');
   const assertion = db.prepare("INSERT INTO assertion (link_id, source_id, asserted_on) VALUES (?, ?, '2015-01-01')");

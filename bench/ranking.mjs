@@ -1,4 +1,5 @@
-// From the key that enters a piece of evidence to the new ranking on the screen, beside the bare requests that it needs.
+// From the key that enters a piece of evidence to the new ranking on the screen, beside the bare requests that it
+// needs.
 import puppeteer from 'puppeteer-core';
 import { median, quantile, report } from './lib.mjs';
 

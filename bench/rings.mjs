@@ -1,4 +1,5 @@
-// The ring map of a unit with 200 interchange: drawn, and moved, beside the same picture put into the page as bare text.
+// The ring map of a unit with 200 interchange: drawn, and moved, beside the same picture put into the page as bare
+// text.
 import puppeteer from 'puppeteer-core';
 import { median, report } from './lib.mjs';
 

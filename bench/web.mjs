@@ -1,5 +1,5 @@
-// npm run bench -- web: what the interface weighs and how fast it answers, each beside a reference measured in the same run. The blank
-// page is the same program at an address where nothing is: frame and framework without a view.
+// npm run bench -- web: what the interface weighs and how fast it answers, each beside a reference measured in the same
+// run. The blank page is the same program at an address where nothing is: frame and framework without a view.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,7 +10,9 @@ import { dragged, sampledInPage } from './dragging.mjs';
 import { addMadeUnits } from './made-units.mjs';
 import { end, median, quantile, report, ROOT, ROUNDS, start } from './lib.mjs';
 
-/** The scripts that the page loads before anything is shown: those named in index.html and all they import statically. */
+/**
+ * The scripts that the page loads before anything is shown: those named in index.html and all they import statically.
+ */
 export function initialScripts() {
   const dist = join(ROOT, 'web/dist/browser');
   const seen = new Set();
@@ -29,7 +31,18 @@ export function initialScripts() {
   };
 }
 
-const VIEWS = ['/jobs', '/jobs/1/identify', '/jobs/6/fit/joints', '/jobs/3/interchange', '/library', '/tools', '/settings', '/numbers?q=30718', '/jobs/3/kit', '/jobs/5/fit/measure']; // prettier-ignore
+const VIEWS = [
+  '/jobs',
+  '/jobs/1/identify',
+  '/jobs/6/fit/joints',
+  '/jobs/3/interchange',
+  '/library',
+  '/tools',
+  '/settings',
+  '/numbers?q=30718',
+  '/jobs/3/kit',
+  '/jobs/5/fit/measure',
+];
 
 /** When the main part of a view is on the page, in ms after the first byte: the middle of some fresh contexts. */
 async function painted(browser, address, path, there) {
@@ -64,14 +77,26 @@ async function bareUnit(address) {
   const headers = { 'content-type': 'application/json', 'kerabat-person': 'Bench', 'if-match': '"0"' };
   const ask = (method, path, body) =>
     fetch(`${address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  const asked = { asker: 'Bench', request: 'replace', complaints: [], words: '', vehicleId: 'q2', built: null, options: [], slot: 'brake-master' }; // prettier-ignore
+  const asked = {
+    asker: 'Bench',
+    request: 'replace',
+    complaints: [],
+    words: '',
+    vehicleId: 'q2',
+    built: null,
+    options: [],
+    slot: 'brake-master',
+  };
   const { id } = await (await ask('POST', '/jobs', asked)).json();
   const value = { choice: 'own:brake-master', detail: 'bare' };
   await ask('PUT', `/jobs/${id}/decisions/unit%3Abrake-master`, { value, reason: 'bench' });
   return id;
 }
 
-/** From a value that is typed and sent to the drawing that shows it, the check on the server included; and two bare requests. */
+/**
+ * From a value that is typed and sent to the drawing that shows it, the check on the server included; and two bare
+ * requests.
+ */
 async function typedToDrawn(page, address) {
   const [ours, bare] = [[], []];
   for (let i = 0; i < 20; i++) {
@@ -106,7 +131,9 @@ async function typedToDrawn(page, address) {
   return { ours: quantile(ours, 0.95), bare: quantile(bare, 0.95) };
 }
 
-/** Turns pages of 20 000 units, a hundred rows at a time: how long the longest frame was, and the middle of the turns. */
+/**
+ * Turns pages of 20 000 units, a hundred rows at a time: how long the longest frame was, and the middle of the turns.
+ */
 async function pages(page, address) {
   await page.goto(`${address}/library`, { waitUntil: 'networkidle0' });
   return page.evaluate(async () => {
@@ -168,10 +195,25 @@ export async function webBench() {
   });
   try {
     const scripts = initialScripts();
-    report('scripts before anything is shown', `${scripts.zipped.toFixed(0)} kB gzipped`, `unpacked ${scripts.raw.toFixed(0)} kB`, (scripts.zipped / scripts.raw).toFixed(2), 'at most 350 kB'); // prettier-ignore
+    report(
+      'scripts before anything is shown',
+      `${scripts.zipped.toFixed(0)} kB gzipped`,
+      `unpacked ${scripts.raw.toFixed(0)} kB`,
+      (scripts.zipped / scripts.raw).toFixed(2),
+      'at most 350 kB',
+    );
     const ours = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
-    const [list, blank] = [await painted(browser, ours.address, '/jobs', 'app-jobs-list td'), await painted(browser, ours.address, '/nowhere', 'app-not-found')]; // prettier-ignore
-    report('list of jobs is there', `${list.toFixed(0)} ms`, `a blank page ${blank.toFixed(0)} ms`, (list / blank).toFixed(2), 'at most 2'); // prettier-ignore
+    const [list, blank] = [
+      await painted(browser, ours.address, '/jobs', 'app-jobs-list td'),
+      await painted(browser, ours.address, '/nowhere', 'app-not-found'),
+    ];
+    report(
+      'list of jobs is there',
+      `${list.toFixed(0)} ms`,
+      `a blank page ${blank.toFixed(0)} ms`,
+      (list / blank).toFixed(2),
+      'at most 2',
+    );
     const job = await painted(browser, ours.address, '/jobs/6/fit/joints', 'app-joint-sheet svg');
     report(
       'a joint is drawn',
@@ -183,12 +225,36 @@ export async function webBench() {
     const page = await browser.newPage();
     await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Bench'));
     const typed = await typedToDrawn(page, ours.address);
-    report('typed to drawn, checked, p95', `${typed.ours.toFixed(0)} ms`, `two bare requests ${typed.bare.toFixed(0)} ms`, (typed.ours / typed.bare).toFixed(1), 'under 80 ms'); // prettier-ignore
+    report(
+      'typed to drawn, checked, p95',
+      `${typed.ours.toFixed(0)} ms`,
+      `two bare requests ${typed.bare.toFixed(0)} ms`,
+      (typed.ours / typed.bare).toFixed(1),
+      'under 80 ms',
+    );
     const drag = await dragged(page, ours.address);
-    report('a value dragged, to its figures', `${drag.told.toFixed(1)} ms`, `a text written ${drag.bare.toFixed(1)} ms`, (drag.told / drag.bare).toFixed(1), 'under 16 ms'); // prettier-ignore
-    report('a value dragged, to its chart', `${drag.drawn.toFixed(0)} ms`, `a text written ${drag.bare.toFixed(1)} ms`, (drag.drawn / drag.bare).toFixed(0), 'under 100 ms'); // prettier-ignore
+    report(
+      'a value dragged, to its figures',
+      `${drag.told.toFixed(1)} ms`,
+      `a text written ${drag.bare.toFixed(1)} ms`,
+      (drag.told / drag.bare).toFixed(1),
+      'under 16 ms',
+    );
+    report(
+      'a value dragged, to its chart',
+      `${drag.drawn.toFixed(0)} ms`,
+      `a text written ${drag.bare.toFixed(1)} ms`,
+      (drag.drawn / drag.bare).toFixed(0),
+      'under 100 ms',
+    );
     const draws = await sampledInPage(page);
-    report('20 000 draws in a thread', `${draws.took.toFixed(0)} ms`, `page held up ${draws.longest.toFixed(0)} ms`, (draws.took / Math.max(1, draws.longest)).toFixed(0), 'under 1500 ms, held up under 50'); // prettier-ignore
+    report(
+      '20 000 draws in a thread',
+      `${draws.took.toFixed(0)} ms`,
+      `page held up ${draws.longest.toFixed(0)} ms`,
+      (draws.took / Math.max(1, draws.longest)).toFixed(0),
+      'under 1500 ms, held up under 50',
+    );
     const [fifty, none] = [
       await memory(
         browser,
@@ -219,7 +285,13 @@ export async function webBench() {
       '-',
       'under 150 ms',
     );
-    report('longest frame while they are turned', `${turned.longest.toFixed(0)} ms`, 'a frame 16.7 ms', (turned.longest / 16.7).toFixed(1), 'at most 50 ms'); // prettier-ignore
+    report(
+      'longest frame while they are turned',
+      `${turned.longest.toFixed(0)} ms`,
+      'a frame 16.7 ms',
+      (turned.longest / 16.7).toFixed(1),
+      'at most 50 ms',
+    );
     await end(many);
   } finally {
     await browser.close();

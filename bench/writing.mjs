@@ -1,5 +1,6 @@
-// Two hundred people write into one job at once (npm run bench -- write): how long each waits, beside a bare route that inserts a row;
-// that nothing is lost, that no answer is older than its own write, and that of all who change one line at once exactly one does.
+// Two hundred people write into one job at once (npm run bench -- write): how long each waits, beside a bare route that
+// inserts a row; that nothing is lost, that no answer is older than its own write, and that of all who change one line
+// at once exactly one does.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -35,7 +36,11 @@ export async function writeBench() {
     });
     const line = (i) => ({ section: 'order', words: `part ${i}`, quantity: 1, reason: 'bench' });
     const add = (words, more) => (i) =>
-      fetch(`${ours.address}/api/v1/jobs/3/parts-list`, { method: 'POST', headers: headers(i, more), body: JSON.stringify({ ...line(i), words: `${words} ${i}` }) }); // prettier-ignore
+      fetch(`${ours.address}/api/v1/jobs/3/parts-list`, {
+        method: 'POST',
+        headers: headers(i, more),
+        body: JSON.stringify({ ...line(i), words: `${words} ${i}` }),
+      });
     const insert = (i) => fetch(bare.address, { method: 'POST', headers: headers(i), body: JSON.stringify(line(i)) });
     await together(insert);
     await together(add('warm', {}));
@@ -58,7 +63,11 @@ export async function writeBench() {
       );
     }
     const edit = (i) =>
-      fetch(`${ours.address}/api/v1/jobs/3/parts-list/${encodeURIComponent('brake-master/unit')}`, { method: 'PUT', headers: headers(i, { 'if-match': '"0"' }), body: JSON.stringify({ note: `note ${i}` }) }); // prettier-ignore
+      fetch(`${ours.address}/api/v1/jobs/3/parts-list/${encodeURIComponent('brake-master/unit')}`, {
+        method: 'PUT',
+        headers: headers(i, { 'if-match': '"0"' }),
+        body: JSON.stringify({ note: `note ${i}` }),
+      });
     const edited = await together(edit);
     const taken = edited.filter(({ status }) => status === 200).length;
     report(

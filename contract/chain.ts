@@ -27,7 +27,9 @@ export const ChainFact = strict({
   instead: T.Optional(T.Literal(true)),
 });
 const facts = T.Array(ChainFact, { maxItems: 200 });
-/** Which side of a production change a part comes from; "not-known" where it belongs to one and nobody knows to which. */
+/**
+ * Which side of a production change a part comes from; "not-known" where it belongs to one and nobody knows to which.
+ */
 const set = T.Optional(name);
 export const ChainPart = strict({ id: name, kind: oneOf(PART_KINDS), unit: T.Optional(name), set, facts });
 const stacked = { item: oneOf(STACK_ITEMS), sizeMm, towards: T.Optional(T.Literal('pedal')) };
@@ -108,7 +110,10 @@ export const ChainOverride = strict({
 });
 
 export const ChainRequest = strict({
-  /** Places and joints of this layout that are not given are there, and circuits are judged. Absent: only the joints given. */
+  /**
+   * Places and joints of this layout that are not given are there, and circuits are judged. Absent: only the joints
+   * given.
+   */
   layout: T.Optional(oneOf(LAYOUT_NAMES)),
   parts: T.Array(ChainPart, { maxItems: 200 }),
   joints: T.Array(ChainJoint, { maxItems: 600 }),

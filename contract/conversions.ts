@@ -97,7 +97,9 @@ export type PlanRequest = Static<typeof PlanRequest>;
 export type PlanAnswer = Static<typeof PlanAnswer>;
 export type RoleView = Static<typeof RoleView>;
 
-/** The plan is the core's; `asks` and `changes` cross as words, `splits` only in the chain, roles with their candidates. */
+/**
+ * The plan is the core's; `asks` and `changes` cross as words, `splits` only in the chain, roles with their candidates.
+ */
 type Crossed = Exclude<keyof Plan, 'asks' | 'changes' | 'splits'> | 'joints' | 'sums';
 export const planIsCores: Same<keyof PlanAnswer, Crossed> = true;
 export const partIsCores: Same<

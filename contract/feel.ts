@@ -3,7 +3,10 @@ import { FEEL_KEYS, LOSSES } from '@kerabat/core/feel';
 import { FEEL_RESTS, type FeelSheet as CoreSheet } from '@kerabat/core/job';
 import { oneOf, Quantity, strict, type Same } from './shapes.js';
 
-/** What is felt at the pedal, compared. Lengths, forces and pressures are quantities; masses in kg, shares and decelerations (of g) are numbers. */
+/**
+ * What is felt at the pedal, compared. Lengths, forces and pressures are quantities; masses in kg, shares and
+ * decelerations (of g) are numbers.
+ */
 
 const ratio = (most: number) => T.Number({ exclusiveMinimum: 0, maximum: most });
 const shareOf = T.Number({ exclusiveMinimum: 0, exclusiveMaximum: 1 });

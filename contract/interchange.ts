@@ -86,7 +86,9 @@ export const GeometricView = T.Object({
   differences: T.Array(T.Object({ attribute: T.String(), sentence: T.String(), change: T.String() })),
   open: T.Array(T.String()),
 });
-/** Units that would go into the place of one and have a bore of their own, those with the fewest changes of each bore. */
+/**
+ * Units that would go into the place of one and have a bore of their own, those with the fewest changes of each bore.
+ */
 export const OtherBores = T.Object({
   units: T.Array(
     T.Object({

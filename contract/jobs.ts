@@ -104,7 +104,10 @@ export const PhotographView = T.Object({
   withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
 });
 
-/** What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "reseal:SLOT" (it stays and gets new seals), "at:SLOT" (where the unit is), "found:CAUSE", "fluid:SYSTEM", "fix:KEY", "override:SLOT/JOINT". */
+/**
+ * What a decision says. The subject tells what is decided: "old:SLOT", "unit:SLOT", "kit:SLOT", "reseal:SLOT" (it stays
+ * and gets new seals), "at:SLOT" (where the unit is), "found:CAUSE", "fluid:SYSTEM", "fix:KEY", "override:SLOT/JOINT".
+ */
 export const DecisionValue = strict({ choice: text(200), detail: T.Optional(T.String({ maxLength: 400 })) });
 export const DecisionRequest = strict({ value: DecisionValue, reason: T.String({ maxLength: 400 }) });
 export const Decision = T.Object({

@@ -1,5 +1,16 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { HOSE_PLACES, LINE_CHECKS, LINE_FLARES, LINE_OPERATIONS, LINE_STEPS, PIECE_KINDS, ROUTE_ACTS, ROUTE_DOUBTS, ROUTE_REFUSALS, TUBE_MATERIALS } from '@kerabat/core/line'; // prettier-ignore
+import {
+  HOSE_PLACES,
+  LINE_CHECKS,
+  LINE_FLARES,
+  LINE_OPERATIONS,
+  LINE_STEPS,
+  PIECE_KINDS,
+  ROUTE_ACTS,
+  ROUTE_DOUBTS,
+  ROUTE_REFUSALS,
+  TUBE_MATERIALS,
+} from '@kerabat/core/line';
 import { SEAT_FORMS } from '@kerabat/core/seat';
 import { GENDERS } from '@kerabat/core/thread';
 import { FourState, oneOf, Quantity, strict, text } from './shapes.js';
@@ -116,7 +127,9 @@ export const LineCutAnswer = T.Object({
     }),
   ),
   order: T.Array(T.Object({ step: oneOf(LINE_STEPS), words: T.String() })),
-  checks: T.Array(T.Object({ code: oneOf(LINE_CHECKS), state: FourState, at: T.Optional(T.Integer()), sentence: T.String() })), // prettier-ignore
+  checks: T.Array(
+    T.Object({ code: oneOf(LINE_CHECKS), state: FourState, at: T.Optional(T.Integer()), sentence: T.String() }),
+  ),
   /** The centre line as it lies, in mm: it begins at 0 along x. */
   path: Points,
   grams: T.Number(),
@@ -127,7 +140,11 @@ export const LineCutAnswer = T.Object({
 export const LinePointsRequest = strict({ text: T.String({ maxLength: 400_000 }) });
 export const LinePointsAnswer = T.Object({ points: Points });
 export const LINE_FILES = ['csv', 'dxf', 'pdf'] as const;
-export const LineFileRequest = strict({ ...LineCutRequest.properties, file: oneOf(LINE_FILES), title: T.Optional(text(120)) }); // prettier-ignore
+export const LineFileRequest = strict({
+  ...LineCutRequest.properties,
+  file: oneOf(LINE_FILES),
+  title: T.Optional(text(120)),
+});
 
 const HoseNeeded = strict({
   bump: T.Optional(Quantity),

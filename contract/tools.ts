@@ -74,7 +74,9 @@ export const RodGapAnswer = T.Object({
   working: T.String(),
   caution: T.Optional(T.String()),
 });
-/** Thread outside the fork as turns or as a length; what is engaged as measured, or from the whole length of the thread. */
+/**
+ * Thread outside the fork as turns or as a length; what is engaged as measured, or from the whole length of the thread.
+ */
 export const RodEngagementRequest = strict({
   rodThread: text(40),
   turnsShowing: T.Optional(T.Number({ minimum: 0, maximum: 200 })),

@@ -3,16 +3,22 @@ import { workshop, type Seat } from './browser.js';
 
 const { sit } = workshop();
 
-/** Waits until the next thing to do is called so, goes there with Enter, and waits until something there has the focus. */
+/**
+ * Waits until the next thing to do is called so, goes there with Enter, and waits until something there has the focus.
+ */
 async function goOn(seat: Seat, words: string): Promise<void> {
   await seat.page.waitForFunction(
     (text: string) => document.querySelector('#next-act')?.textContent?.includes(text),
     { timeout: 8000 },
     words,
   );
-  await seat.page.waitForFunction(() => [document.body, document.querySelector('#next-act')].includes(document.activeElement as HTMLElement)); // prettier-ignore
+  await seat.page.waitForFunction(() =>
+    [document.body, document.querySelector('#next-act')].includes(document.activeElement as HTMLElement),
+  );
   await seat.keys('Enter');
-  await seat.page.waitForFunction(() => document.activeElement !== document.body && document.activeElement?.id !== 'next-act'); // prettier-ignore
+  await seat.page.waitForFunction(
+    () => document.activeElement !== document.body && document.activeElement?.id !== 'next-act',
+  );
 }
 const chord = async (seat: Seat, key: string): Promise<void> => {
   await seat.page.keyboard.down('Control');
@@ -36,11 +42,15 @@ it('a unit is replaced from a whole call to a safe order, by the next thing to d
   // What is on it, as it is called across the shop.
   await seat.keys('b');
   await seat.page.waitForFunction(() => document.activeElement?.id === 'bench-line');
-  for (const [line, seen] of [['cast 44719', '44719'], ['form stepped', 'stepped'], ['label KE', 'KE']] as const) {
+  for (const [line, seen] of [
+    ['cast 44719', '44719'],
+    ['form stepped', 'stepped'],
+    ['label KE', 'KE'],
+  ] as const) {
     await seat.type(line);
     await seat.keys('Enter');
     await seat.see(seen, '.evidence');
-  } // prettier-ignore
+  }
   await seat.see('Enough to order from');
   await seat.keys('Escape');
   await goOn(seat, 'Choose a master');
@@ -80,7 +90,10 @@ it('what was typed is there again after a reload, and Back', async () => {
   await new Promise((done) => setTimeout(done, 400));
   await seat.go('/jobs/new?vehicle=v12');
   await seat.see('What was typed before is here again');
-  const typed = () => seat.page.$$eval('app-ask-form input, app-ask-form textarea', (all) => all.map((field) => (field as HTMLInputElement).value)); // prettier-ignore
+  const typed = () =>
+    seat.page.$$eval('app-ask-form input, app-ask-form textarea', (all) =>
+      all.map((field) => (field as HTMLInputElement).value),
+    );
   expect(await typed()).toContain('it sinks at the lights');
   await seat.go('/jobs');
   await seat.page.goBack();

@@ -51,19 +51,22 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
     expect(seat.errors).toEqual([]);
   });
 
-  it('a casting number is told apart from an order number, and makers’ numbers that share their digits too', async () => {
-    const seat = await sit();
-    await seat.go('/jobs');
-    await seat.keys('/');
-    await seat.type('44719');
-    await seat.see('casting mark: a casting mark, shared by variants');
-    await seat.keys('Enter');
-    await seat.see('not a number to order by');
-    await seat.go('/numbers?q=30718');
-    await seat.see('Several makers use this number');
-    await seat.go('/numbers?q=M1-271');
-    await seat.see('Near: may be another number');
-  });
+  it(
+    'a casting number is told apart from an order number, and makers’ numbers that share their ' + 'digits too',
+    async () => {
+      const seat = await sit();
+      await seat.go('/jobs');
+      await seat.keys('/');
+      await seat.type('44719');
+      await seat.see('casting mark: a casting mark, shared by variants');
+      await seat.keys('Enter');
+      await seat.see('not a number to order by');
+      await seat.go('/numbers?q=30718');
+      await seat.see('Several makers use this number');
+      await seat.go('/numbers?q=M1-271');
+      await seat.see('Near: may be another number');
+    },
+  );
 
   it.each([
     ['/jobs/9999', 'There is no job 9999'],

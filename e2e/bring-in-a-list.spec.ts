@@ -26,45 +26,48 @@ async function choose(seat: Seat, name: string, content: string): Promise<void> 
   const input = await seat.page.waitForSelector('input[type=file]');
   await (input as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(path);
 }
-it('a wholesaler’s list goes in, its bad rows come back and go in corrected, and next time it is matched at once', async () => {
-  const seat = await sit();
-  await seat.go('/library');
-  await seat.tabTo('Bring in a list');
-  await seat.keys('Enter');
-  await choose(seat, 'wholesale.csv', LIST);
-  await seat.see('number that will do');
-  expect(await seat.axe()).toEqual([]);
-  await seat.tabTo('See what would happen');
-  await seat.keys('Enter');
-  await seat.see('Still wanted: how it will do, source');
-  await seat.choose('how it will do of every row', 'drop-in');
-  await seat.choose('source of every row', 'Wexlode');
-  await seat.tabTo('See what would happen');
-  await seat.keys('Enter');
-  await seat.see('turned into a date. It may have been 12-4, or 4-12', 'app-what-came-of-it');
-  await seat.see('There is no maker "Wexlod"', 'app-what-came-of-it');
-  expect(await seat.axe()).toEqual([]);
-  await seat.tabTo('Bring it in');
-  await seat.keys('Enter');
-  await seat.see('Brought in', 'app-what-came-of-it');
-  const href = await seat.page.$eval('app-what-came-of-it a', (a) => (a as HTMLAnchorElement).href);
-  const rejects = await (await fetch(href)).text();
-  expect(rejects).toContain('12-Apr');
-  await seat.tabTo('Another file');
-  await seat.keys('Enter');
-  await choose(seat, 'corrected.csv', rejects.replaceAll('12-Apr', '4410-01-6').replace(',Wexlod,', ',Wexlode,'));
-  await seat.see('matched as last time, by Ilse');
-  await seat.tabTo('Bring it in');
-  await seat.keys('Enter');
-  await seat.see('Brought in', 'app-what-came-of-it');
-  expect(await seat.text('app-what-came-of-it')).toContain('2 0 0 0');
-  await seat.go('/numbers?q=wx9903');
-  await seat.see('WX 9903');
-  await seat.go('/library/bring-in');
-  await choose(seat, 'next.csv', LIST.replaceAll('WX 99', 'WX 98'));
-  await seat.see('matched as last time, by Ilse');
-  expect(seat.errors).toEqual([]);
-});
+it(
+  'a wholesaler’s list goes in, its bad rows come back and go in corrected, and next time it is ' + 'matched at once',
+  async () => {
+    const seat = await sit();
+    await seat.go('/library');
+    await seat.tabTo('Bring in a list');
+    await seat.keys('Enter');
+    await choose(seat, 'wholesale.csv', LIST);
+    await seat.see('number that will do');
+    expect(await seat.axe()).toEqual([]);
+    await seat.tabTo('See what would happen');
+    await seat.keys('Enter');
+    await seat.see('Still wanted: how it will do, source');
+    await seat.choose('how it will do of every row', 'drop-in');
+    await seat.choose('source of every row', 'Wexlode');
+    await seat.tabTo('See what would happen');
+    await seat.keys('Enter');
+    await seat.see('turned into a date. It may have been 12-4, or 4-12', 'app-what-came-of-it');
+    await seat.see('There is no maker "Wexlod"', 'app-what-came-of-it');
+    expect(await seat.axe()).toEqual([]);
+    await seat.tabTo('Bring it in');
+    await seat.keys('Enter');
+    await seat.see('Brought in', 'app-what-came-of-it');
+    const href = await seat.page.$eval('app-what-came-of-it a', (a) => (a as HTMLAnchorElement).href);
+    const rejects = await (await fetch(href)).text();
+    expect(rejects).toContain('12-Apr');
+    await seat.tabTo('Another file');
+    await seat.keys('Enter');
+    await choose(seat, 'corrected.csv', rejects.replaceAll('12-Apr', '4410-01-6').replace(',Wexlod,', ',Wexlode,'));
+    await seat.see('matched as last time, by Ilse');
+    await seat.tabTo('Bring it in');
+    await seat.keys('Enter');
+    await seat.see('Brought in', 'app-what-came-of-it');
+    expect(await seat.text('app-what-came-of-it')).toContain('2 0 0 0');
+    await seat.go('/numbers?q=wx9903');
+    await seat.see('WX 9903');
+    await seat.go('/library/bring-in');
+    await choose(seat, 'next.csv', LIST.replaceAll('WX 99', 'WX 98'));
+    await seat.see('matched as last time, by Ilse');
+    expect(seat.errors).toEqual([]);
+  },
+);
 
 it('a file that is none says so, and leaves room for another', async () => {
   const seat = await sit();

@@ -22,7 +22,10 @@ const launch = (): Promise<Browser> =>
     ],
   });
 
-/** A person at a screen (the one in front: a page behind another is not drawn): what they can do with keys and see in words. Errors of the page fail the journey. */
+/**
+ * A person at a screen (the one in front: a page behind another is not drawn): what they can do with keys and see in
+ * words. Errors of the page fail the journey.
+ */
 export class Seat {
   readonly errors: string[] = [];
 
@@ -73,7 +76,10 @@ export class Seat {
     });
   }
 
-  /** What can be pressed and is smaller than so many px, with its label or field taken together. Links within a sentence are left out. */
+  /**
+   * What can be pressed and is smaller than so many px, with its label or field taken together. Links within a sentence
+   * are left out.
+   */
   smallTargets(least: number): Promise<string[]> {
     return this.page.evaluate((px) => {
       const PRESSED = 'a[href], button, input, textarea, [role=tab], [role=combobox], mat-expansion-panel-header';
@@ -161,10 +167,15 @@ export class Seat {
     await this.page.waitForFunction(() => document.querySelector('mat-option') === null, { timeout: 8000 });
   }
 
-  /** Opens the menu of the button that has the focus, and waits until its first item has it: a key before that is the button’s. */
+  /**
+   * Opens the menu of the button that has the focus, and waits until its first item has it: a key before that is the
+   * button’s.
+   */
   async openMenu(): Promise<void> {
     await this.keys('Enter');
-    await this.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem', { timeout: 8000 }); // prettier-ignore
+    await this.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem', {
+      timeout: 8000,
+    });
   }
 
   /** The name of what has the focus, as a reader would say it. */
@@ -244,7 +255,10 @@ export class Seat {
   }
 }
 
-/** A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. `prepare` says how to start the server. */
+/**
+ * A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. `prepare` says how to
+ * start the server.
+ */
 export function workshop(prepare: () => Promise<readonly string[]> = async () => []): {
   readonly server: () => RunningServer;
   readonly sit: (options?: Parameters<typeof Seat.take>[2]) => Promise<Seat>;

@@ -4,9 +4,37 @@ import { workshop, type Seat } from './browser.js';
 const { sit } = workshop();
 
 const VIEWS = [
-  '/jobs', '/jobs/new?vehicle=v12', '/jobs/1/ask', '/jobs/1/identify', '/jobs/3/interchange', '/jobs/6/fit', '/jobs/5/fit', '/jobs/5/fit/measure', '/jobs/6/fit/whole', '/jobs/3/fit/look', '/jobs/3/fit/card', '/jobs/6/fit/close', '/jobs/5/fit/plan', '/jobs/5/fit/rod', '/jobs/3/customer', '/jobs/6/feel', '/jobs/3/lines', '/jobs/3/kit',
-  '/numbers?q=30718', '/numbers/n:10', '/units/ard-tm22vs', '/tools', '/tools/thread?thread=3%2F8-24%20UNF', '/tools/lines', '/jobs/6/lines/ways', '/jobs/3/lines/make', '/library', '/library/bring-in', '/library/audit', '/settings',
-]; // prettier-ignore
+  '/jobs',
+  '/jobs/new?vehicle=v12',
+  '/jobs/1/ask',
+  '/jobs/1/identify',
+  '/jobs/3/interchange',
+  '/jobs/6/fit',
+  '/jobs/5/fit',
+  '/jobs/5/fit/measure',
+  '/jobs/6/fit/whole',
+  '/jobs/3/fit/look',
+  '/jobs/3/fit/card',
+  '/jobs/6/fit/close',
+  '/jobs/5/fit/plan',
+  '/jobs/5/fit/rod',
+  '/jobs/3/customer',
+  '/jobs/6/feel',
+  '/jobs/3/lines',
+  '/jobs/3/kit',
+  '/numbers?q=30718',
+  '/numbers/n:10',
+  '/units/ard-tm22vs',
+  '/tools',
+  '/tools/thread?thread=3%2F8-24%20UNF',
+  '/tools/lines',
+  '/jobs/6/lines/ways',
+  '/jobs/3/lines/make',
+  '/library',
+  '/library/bring-in',
+  '/library/audit',
+  '/settings',
+];
 
 describe('axe-core finds nothing, in the light and in the dark, nor at 200 %', () => {
   let seat: Seat;

@@ -8,10 +8,22 @@ async function upgrade(): Promise<number> {
   const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
   const send = (method: string, path: string, body: unknown) =>
     fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  const asked = { asker: 'Tunnel Works', request: 'upgrade', complaints: [], words: '', vehicleId: 'v10', built: '1990-03', options: [], slot: 'brake-master' }; // prettier-ignore
+  const asked = {
+    asker: 'Tunnel Works',
+    request: 'upgrade',
+    complaints: [],
+    words: '',
+    vehicleId: 'v10',
+    built: '1990-03',
+    options: [],
+    slot: 'brake-master',
+  };
   const { id } = (await (await send('POST', '/jobs', asked)).json()) as { id: number };
-  for (const [subject, choice] of [['old:brake-master', 'ard-tm22v'], ['unit:brake-master', 'ard-tm23v']] as const)
-    await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'larger' }); // prettier-ignore
+  for (const [subject, choice] of [
+    ['old:brake-master', 'ard-tm22v'],
+    ['unit:brake-master', 'ard-tm23v'],
+  ] as const)
+    await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'larger' });
   return id;
 }
 
@@ -23,20 +35,27 @@ describe('what a change does, by keyboard', () => {
     seat = await sit({ stays: true });
   });
 
-  it('says ratios first, and figures once the usual is assumed; every picture follows a value that is dragged', async () => {
-    await seat.go(`/jobs/${id}/feel`);
-    await seat.see('13 % less pedal travel, 15 % more effort.');
-    await seat.tabTo('Assume what is usual');
-    await seat.keys('Enter');
-    await seat.see('without assistance 0.30 g takes');
-    await seat.see('Figures rest on');
-    await seat.page.waitForSelector('app-line-chart svg');
-    const before = await seat.page.$eval('app-stroke-bar .small', (e) => e.textContent);
-    await seat.tabTo('then, bore of the master');
-    await seat.keys('ArrowRight', 'ArrowRight', 'ArrowRight');
-    await seat.page.waitForFunction((was: string | null) => document.querySelector('app-stroke-bar .small')?.textContent !== was, {}, before); // prettier-ignore
-    expect(seat.errors).toEqual([]);
-  });
+  it(
+    'says ratios first, and figures once the usual is assumed; every picture follows a value that is ' + 'dragged',
+    async () => {
+      await seat.go(`/jobs/${id}/feel`);
+      await seat.see('13 % less pedal travel, 15 % more effort.');
+      await seat.tabTo('Assume what is usual');
+      await seat.keys('Enter');
+      await seat.see('without assistance 0.30 g takes');
+      await seat.see('Figures rest on');
+      await seat.page.waitForSelector('app-line-chart svg');
+      const before = await seat.page.$eval('app-stroke-bar .small', (e) => e.textContent);
+      await seat.tabTo('then, bore of the master');
+      await seat.keys('ArrowRight', 'ArrowRight', 'ArrowRight');
+      await seat.page.waitForFunction(
+        (was: string | null) => document.querySelector('app-stroke-bar .small')?.textContent !== was,
+        {},
+        before,
+      );
+      expect(seat.errors).toEqual([]);
+    },
+  );
 
   it('is there again after a reload', async () => {
     await seat.go(`/jobs/${id}/feel`);
@@ -84,7 +103,9 @@ describe('what a change does, by keyboard', () => {
     expect(await seat.axe()).toEqual([]);
     const phone = await sit({ width: 390, height: 844, touch: true });
     await phone.go(`/jobs/${id}/feel`);
-    await phone.page.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent?.includes('Assume what is usual'))?.click()); // prettier-ignore
+    await phone.page.evaluate(() =>
+      [...document.querySelectorAll('button')].find((b) => b.textContent?.includes('Assume what is usual'))?.click(),
+    );
     await phone.see('front circuit lost');
     expect(await phone.sideways()).toBeLessThanOrEqual(1);
     expect(await phone.smallTargets(44)).toEqual([]);
@@ -94,14 +115,18 @@ describe('what a change does, by keyboard', () => {
 it('a clutch that drags: what is measured says where its travel is lost', async () => {
   const seat = await sit();
   await seat.go('/jobs/2/feel');
-  for (const [field, value] of [['pedal travel, now', '135'], ['free travel of the pedal, now', '12'], ['travel that releases, now', '14']] as const) {
+  for (const [field, value] of [
+    ['pedal travel, now', '135'],
+    ['free travel of the pedal, now', '12'],
+    ['travel that releases, now', '14'],
+  ] as const) {
     await seat.tabTo(field);
     await seat.page.keyboard.down('Control');
     await seat.keys('a');
     await seat.page.keyboard.up('Control');
     await seat.type(value);
     await seat.keys('Tab');
-  } // prettier-ignore
+  }
   await seat.see('slave travel');
   await seat.tabTo('Measured on the vehicle');
   await seat.keys('Enter');

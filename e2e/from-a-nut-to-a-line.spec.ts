@@ -10,9 +10,21 @@ const send = (method: string, path: string, body: unknown) =>
 
 /** A tug with inch lines that gets a master with metric ports. */
 async function job(): Promise<number> {
-  const asked = { asker: 'Quay 4', request: 'upgrade', complaints: [], words: '', vehicleId: 'q3', built: null, options: [], slot: 'brake-master' }; // prettier-ignore
+  const asked = {
+    asker: 'Quay 4',
+    request: 'upgrade',
+    complaints: [],
+    words: '',
+    vehicleId: 'q3',
+    built: null,
+    options: [],
+    slot: 'brake-master',
+  };
   const { id } = (await (await send('POST', '/jobs', asked)).json()) as { id: number };
-  await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, { value: { choice: 'ard-tm25v' }, reason: 'larger' }); // prettier-ignore
+  await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, {
+    value: { choice: 'ard-tm25v' },
+    reason: 'larger',
+  });
   return id;
 }
 const ordered = async (id: number): Promise<string[]> => {
@@ -20,30 +32,33 @@ const ordered = async (id: number): Promise<string[]> => {
   return partsList.filter((line) => line.section === 'order').map((line) => line.number ?? line.words);
 };
 
-it('an unknown nut is named, told apart from what it is taken for, and refused in a port that it would strip', async () => {
-  const seat = await sit();
-  await seat.go('/tools/thread');
-  await seat.tabTo('Diameter at its end');
-  await seat.type('9.46');
-  await seat.see('Not decided');
-  await seat.see('Take the pitch');
-  await seat.tabTo('Length over 8 crests');
-  await seat.type('7.42');
-  await seat.see('3/8-24 UNF: tube nut');
-  await seat.tabTo('Wrench on it');
-  await seat.type('11 mm');
-  await seat.see('11 mm is usual on 3/8-24 UNF');
-  await seat.tabTo('Nut (male)');
-  await seat.type('3/8-24');
-  await seat.tabTo('Port (female)');
-  await seat.type('M10x1');
-  await seat.see('binds after 6.4 turns');
-  await seat.see('Do not join them: it starts by hand');
-  await seat.choose('The line ends in', 'inverted flare');
-  expect(await seat.axe()).toEqual([]);
-  expect(await seat.sideways()).toBeLessThanOrEqual(0);
-  expect(seat.errors).toEqual([]);
-});
+it(
+  'an unknown nut is named, told apart from what it is taken for, and refused in a port that it ' + 'would strip',
+  async () => {
+    const seat = await sit();
+    await seat.go('/tools/thread');
+    await seat.tabTo('Diameter at its end');
+    await seat.type('9.46');
+    await seat.see('Not decided');
+    await seat.see('Take the pitch');
+    await seat.tabTo('Length over 8 crests');
+    await seat.type('7.42');
+    await seat.see('3/8-24 UNF: tube nut');
+    await seat.tabTo('Wrench on it');
+    await seat.type('11 mm');
+    await seat.see('11 mm is usual on 3/8-24 UNF');
+    await seat.tabTo('Nut (male)');
+    await seat.type('3/8-24');
+    await seat.tabTo('Port (female)');
+    await seat.type('M10x1');
+    await seat.see('binds after 6.4 turns');
+    await seat.see('Do not join them: it starts by hand');
+    await seat.choose('The line ends in', 'inverted flare');
+    expect(await seat.axe()).toEqual([]);
+    expect(await seat.sideways()).toBeLessThanOrEqual(0);
+    expect(seat.errors).toEqual([]);
+  },
+);
 
 it('a line that does not come to its port gets the best way, which is laid into the job and undone again', async () => {
   const id = await job();
@@ -63,7 +78,9 @@ it('a line that does not come to its port gets the best way, which is laid into 
   expect(await ordered(id)).toContain('WX7248');
   await seat.tabTo('Undo way');
   await seat.keys('Enter');
-  await seat.page.waitForFunction(() => !(document.querySelector<HTMLElement>('app-parts-list')?.innerText ?? '').includes('WX7248')); // prettier-ignore
+  await seat.page.waitForFunction(
+    () => !(document.querySelector<HTMLElement>('app-parts-list')?.innerText ?? '').includes('WX7248'),
+  );
   // A compression fitting is asked about before it is refused.
   await seat.tabTo('Port M10x1.0, bubble flare');
   await seat.keys('Enter');
@@ -85,7 +102,11 @@ it('a template becomes a line: measured, drawn, checked, kept for the vehicle an
   const addBend = async (n: number): Promise<void> => {
     await seat.tabTo('Add bend and leg');
     await seat.keys('Enter');
-    await seat.page.waitForFunction((id: string) => document.activeElement?.id === id, { timeout: 8000 }, `line-angle-${n}`); // prettier-ignore
+    await seat.page.waitForFunction(
+      (id: string) => document.activeElement?.id === id,
+      { timeout: 8000 },
+      `line-angle-${n}`,
+    );
   };
   await put('Leg 1', '8 in');
   await addBend(1);
@@ -111,7 +132,9 @@ it('a template becomes a line: measured, drawn, checked, kept for the vehicle an
   await seat.keys('Enter');
   await seat.see('"front left" is kept.');
   expect(await seat.axe()).toEqual([]);
-  const kept = (await (await fetch(`${server().address}/api/v1/vehicles/q3/lines`)).json()) as { lines: { line: object }[] }; // prettier-ignore
+  const kept = (await (await fetch(`${server().address}/api/v1/vehicles/q3/lines`)).json()) as {
+    lines: { line: object }[];
+  };
   const printed = await send('POST', '/tools/line/file', { ...kept.lines[0]?.line, file: 'pdf' });
   expect(
     Buffer.from(await printed.arrayBuffer())

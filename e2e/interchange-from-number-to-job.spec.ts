@@ -53,38 +53,41 @@ it('from the interchange of a unit to the order: narrowed, on the rings, side by
   expect(seat.errors).toEqual([]);
 });
 
-it('what came of it this time is there next time: trust moves, and a second misfit warns wherever it is used', async () => {
-  const seat = await sit();
-  await seat.go('/jobs/1/interchange');
-  await seat.go('/units/ard-tm30e');
-  const trust = async (): Promise<string> =>
-    (await seat.text('app-interchange-table')).replace(/.*tandem master 1130/, '');
-  const before = /0\.\d\d/.exec(await trust())?.[0];
-  const open = async (): Promise<void> => {
-    await seat.page.$$eval('app-interchange-table tr', (rows) =>
-      (
-        rows
-          .find((row) => row.textContent?.includes('tandem master 1130'))
-          ?.querySelector('button[aria-expanded]') as HTMLElement | null
-      )?.focus(),
-    );
-    await seat.keys('Enter');
-    await seat.see('What came of it', 'app-interchange-paths');
-  };
-  await open();
-  await seat.tabTo('fitted');
-  await seat.keys('ArrowDown', 'ArrowDown');
-  for (const reason of ['studs bind in the bulkhead', 'studs bind again']) {
-    await seat.tabTo('Because');
-    await seat.type(reason);
-    await seat.keys('Enter');
-    await seat.see(reason, 'app-interchange-paths');
-  }
-  await seat.see('turned out wrong repeatedly', 'app-interchange-paths');
-  expect(Number(/0\.\d\d/.exec(await trust())?.[0])).toBeLessThan(Number(before));
-  expect(await seat.axe()).toEqual([]);
-  await seat.go('/jobs/3/fit');
-  await seat.see('Not safe to order', 'app-parts-list');
-  await seat.see('turned out wrong');
-  expect(seat.errors).toEqual([]);
-});
+it(
+  'what came of it this time is there next time: trust moves, and a second misfit warns wherever ' + 'it is used',
+  async () => {
+    const seat = await sit();
+    await seat.go('/jobs/1/interchange');
+    await seat.go('/units/ard-tm30e');
+    const trust = async (): Promise<string> =>
+      (await seat.text('app-interchange-table')).replace(/.*tandem master 1130/, '');
+    const before = /0\.\d\d/.exec(await trust())?.[0];
+    const open = async (): Promise<void> => {
+      await seat.page.$$eval('app-interchange-table tr', (rows) =>
+        (
+          rows
+            .find((row) => row.textContent?.includes('tandem master 1130'))
+            ?.querySelector('button[aria-expanded]') as HTMLElement | null
+        )?.focus(),
+      );
+      await seat.keys('Enter');
+      await seat.see('What came of it', 'app-interchange-paths');
+    };
+    await open();
+    await seat.tabTo('fitted');
+    await seat.keys('ArrowDown', 'ArrowDown');
+    for (const reason of ['studs bind in the bulkhead', 'studs bind again']) {
+      await seat.tabTo('Because');
+      await seat.type(reason);
+      await seat.keys('Enter');
+      await seat.see(reason, 'app-interchange-paths');
+    }
+    await seat.see('turned out wrong repeatedly', 'app-interchange-paths');
+    expect(Number(/0\.\d\d/.exec(await trust())?.[0])).toBeLessThan(Number(before));
+    expect(await seat.axe()).toEqual([]);
+    await seat.go('/jobs/3/fit');
+    await seat.see('Not safe to order', 'app-parts-list');
+    await seat.see('turned out wrong');
+    expect(seat.errors).toEqual([]);
+  },
+);

@@ -9,7 +9,14 @@ const api = async (method: string, path: string, body: unknown): Promise<Record<
   return (await answer.json()) as Record<string, number>;
 };
 async function open(job: object, decisions: Readonly<Record<string, string>> = {}): Promise<number> {
-  const { id = 0 } = await api('POST', '/jobs', { asker: 'Quay', request: 'replace', complaints: [], words: '', options: [], ...job }); // prettier-ignore
+  const { id = 0 } = await api('POST', '/jobs', {
+    asker: 'Quay',
+    request: 'replace',
+    complaints: [],
+    words: '',
+    options: [],
+    ...job,
+  });
   for (const [subject, choice] of Object.entries(decisions))
     await api('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
       value: { choice },
@@ -78,24 +85,30 @@ it('order nothing: what was found is said, and the job closes with it', async ()
   expect(seat.errors.filter((error) => !error.includes('400'))).toEqual([]);
 });
 
-it('two circuits from one: each outlet has its line, the old junction its plug, and the chain shows the new line', async () => {
-  const id = await open({ vehicleId: 'q2', built: '1981-06', slot: 'brake-master', request: 'convert' }, { conversion: 'single-to-dual', 'unit:brake-master': 'ard-tm22q' }); // prettier-ignore
-  const seat = await sit();
-  await seat.go(`/jobs/${id}/fit/whole`);
-  await seat.see('rear own line');
-  await seat.see('rear connector');
-  const list = await lines(id);
-  expect(list.filter((line) => /plug/i.test(line))).toEqual([
-    'order: 1 × Plug for the old outlet to the other axle, at the junction',
-  ]);
-  expect(list).toEqual(
-    expect.arrayContaining([
-      'order: 1 × Tube nut 7/16-24 UNS for 3/16 in tube',
-      'order: 1 × Tube nut 3/8-24 UNF for 3/16 in tube',
-    ]),
-  );
-  expect(seat.errors).toEqual([]);
-});
+it(
+  'two circuits from one: each outlet has its line, the old junction its plug, and the chain shows ' + 'the new line',
+  async () => {
+    const id = await open(
+      { vehicleId: 'q2', built: '1981-06', slot: 'brake-master', request: 'convert' },
+      { conversion: 'single-to-dual', 'unit:brake-master': 'ard-tm22q' },
+    );
+    const seat = await sit();
+    await seat.go(`/jobs/${id}/fit/whole`);
+    await seat.see('rear own line');
+    await seat.see('rear connector');
+    const list = await lines(id);
+    expect(list.filter((line) => /plug/i.test(line))).toEqual([
+      'order: 1 × Plug for the old outlet to the other axle, at the junction',
+    ]);
+    expect(list).toEqual(
+      expect.arrayContaining([
+        'order: 1 × Tube nut 7/16-24 UNS for 3/16 in tube',
+        'order: 1 × Tube nut 3/8-24 UNF for 3/16 in tube',
+      ]),
+    );
+    expect(seat.errors).toEqual([]);
+  },
+);
 
 it('an axle with other calipers: two, four washers, and what was unclear by hand is asked back', async () => {
   const id = await open(

@@ -4,7 +4,11 @@ import { workshop } from './browser.js';
 const { server, sit } = workshop();
 
 const post = async (path: string, body: unknown): Promise<{ id: number }> => {
-  const answer = await fetch(`${server().address}/api/v1${path}`, { method: 'POST', headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' }, body: JSON.stringify(body) }); // prettier-ignore
+  const answer = await fetch(`${server().address}/api/v1${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' },
+    body: JSON.stringify(body),
+  });
   return (await answer.json()) as { id: number };
 };
 const openJob = async (vehicleId: string, slot: string | null = null): Promise<number> =>
@@ -22,57 +26,64 @@ const openJob = async (vehicleId: string, slot: string | null = null): Promise<n
   ).id;
 const isPdf = async (job: number, paper: string): Promise<boolean> => {
   const answer = await fetch(`${server().address}/api/v1/jobs/${job}/${paper}.pdf`);
-  return Buffer.from(await answer.arrayBuffer()).subarray(0, 5).toString() === '%PDF-'; // prettier-ignore
+  return (
+    Buffer.from(await answer.arrayBuffer())
+      .subarray(0, 5)
+      .toString() === '%PDF-'
+  );
 };
-it('somebody plans the tee of an old glasshouse carrier by keyboard, from the vehicle to the printed sheets', async () => {
-  const seat = await sit();
-  await seat.go('/jobs/new');
-  await seat.tabTo('Who asks');
-  await seat.type('Greenhouse 2');
-  await seat.tabTo('Vehicle: any words');
-  await seat.type('T20');
-  await seat.keys('Enter');
-  await seat.see('Another vehicle');
-  await seat.tabTo('Open job');
-  await seat.keys('Enter');
-  await seat.page.waitForFunction(() => /jobs\/\d+\/ask/.test(location.pathname));
-  const id = Number(/jobs\/(\d+)/.exec(seat.page.url())?.[1]);
+it(
+  'somebody plans the tee of an old glasshouse carrier by keyboard, from the vehicle to the ' + 'printed sheets',
+  async () => {
+    const seat = await sit();
+    await seat.go('/jobs/new');
+    await seat.tabTo('Who asks');
+    await seat.type('Greenhouse 2');
+    await seat.tabTo('Vehicle: any words');
+    await seat.type('T20');
+    await seat.keys('Enter');
+    await seat.see('Another vehicle');
+    await seat.tabTo('Open job');
+    await seat.keys('Enter');
+    await seat.page.waitForFunction(() => /jobs\/\d+\/ask/.test(location.pathname));
+    const id = Number(/jobs\/(\d+)/.exec(seat.page.url())?.[1]);
 
-  await seat.keys('4');
-  await seat.see('Conversion');
-  await seat.tabTo('Conversion');
-  await seat.keys('Enter');
-  await seat.see('Pick a conversion');
-  await seat.choose('Which conversion', 'three outlets');
-  await seat.see('The front pair joined by a tee');
-  await seat.see('18.80 = ');
-  await seat.see('38.50 = ');
-  expect(await seat.axe()).toEqual([]);
-  await seat.tabTo('Plan the job by this');
-  await seat.keys('Enter');
-  await seat.see('Tee for the front pair, with its bolt', 'app-parts-list');
-  await seat.see('no unit is chosen', 'app-parts-list');
-  await seat.tabTo('Add Ardfrith tandem master 19 T');
-  await seat.keys('Enter');
-  await seat.see('A 23-832', 'app-parts-list');
+    await seat.keys('4');
+    await seat.see('Conversion');
+    await seat.tabTo('Conversion');
+    await seat.keys('Enter');
+    await seat.see('Pick a conversion');
+    await seat.choose('Which conversion', 'three outlets');
+    await seat.see('The front pair joined by a tee');
+    await seat.see('18.80 = ');
+    await seat.see('38.50 = ');
+    expect(await seat.axe()).toEqual([]);
+    await seat.tabTo('Plan the job by this');
+    await seat.keys('Enter');
+    await seat.see('Tee for the front pair, with its bolt', 'app-parts-list');
+    await seat.see('no unit is chosen', 'app-parts-list');
+    await seat.tabTo('Add Ardfrith tandem master 19 T');
+    await seat.keys('Enter');
+    await seat.see('A 23-832', 'app-parts-list');
 
-  // The joints: the third line has no port, and a tee takes it in.
-  await seat.tabTo('Joints');
-  await seat.keys('Enter');
-  await seat.see('There is no port for the line at front right', 'app-joints-view');
-  await seat.tabTo('Apply fix: Join it with the line at front left');
-  await seat.keys('Enter');
-  await seat.see('Tee, M10x1.0', 'app-parts-list');
+    // The joints: the third line has no port, and a tee takes it in.
+    await seat.tabTo('Joints');
+    await seat.keys('Enter');
+    await seat.see('There is no port for the line at front right', 'app-joints-view');
+    await seat.tabTo('Apply fix: Join it with the line at front left');
+    await seat.keys('Enter');
+    await seat.see('Tee, M10x1.0', 'app-parts-list');
 
-  // What is not known yet is measured, on the sheet or here.
-  await seat.tabTo('Measure before you order');
-  await seat.keys('Enter');
-  await seat.see('Print the sheet');
-  await seat.see('room to the left');
-  expect(await seat.axe()).toEqual([]);
-  for (const paper of ['measure', 'work-card', 'parts-list']) expect(await isPdf(id, paper), paper).toBe(true);
-  expect(seat.errors).toEqual([]);
-});
+    // What is not known yet is measured, on the sheet or here.
+    await seat.tabTo('Measure before you order');
+    await seat.keys('Enter');
+    await seat.see('Print the sheet');
+    await seat.see('room to the left');
+    expect(await seat.axe()).toEqual([]);
+    for (const paper of ['measure', 'work-card', 'parts-list']) expect(await isPdf(id, paper), paper).toBe(true);
+    expect(seat.errors).toEqual([]);
+  },
+);
 
 it('another conversion is planned from the list, and the job follows it', async () => {
   const id = await openJob('b7');
@@ -108,7 +119,11 @@ it('next to the vehicle, on a narrow screen: a value is entered and every joint 
     const window = document.querySelector('app-chain-strip .scroll')?.getBoundingClientRect();
     const worked = document.querySelector('app-chain-strip .name.worked')?.getBoundingClientRect();
     const drawing = document.querySelector('app-joint-sheet app-drawing')?.getBoundingClientRect();
-    return window && worked && drawing && { left: worked.left - window.left, right: window.right - worked.right, drawing: drawing.top }; // prettier-ignore
+    return (
+      window &&
+      worked &&
+      drawing && { left: worked.left - window.left, right: window.right - worked.right, drawing: drawing.top }
+    );
   });
   expect(seen?.left).toBeGreaterThanOrEqual(0);
   expect(seen?.right).toBeGreaterThanOrEqual(0);

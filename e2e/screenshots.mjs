@@ -1,4 +1,5 @@
-// npm run screenshots [-- VIEW …]: one current picture of each main view, or of those named, from the demo data, at 1280x800.
+// npm run screenshots [-- VIEW …]: one current picture of each main view, or of those named, from the demo data, at
+// 1280x800.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,10 +8,26 @@ import puppeteer from 'puppeteer-core';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
-  ['jobs', '/jobs'], ['conversion', '/jobs/5/fit/plan'], ['ask', '/jobs/2/ask'], ['identify', '/jobs/1/identify'], ['interchange', '/jobs/3/interchange'], ['fit', '/jobs/6/fit'], ['feel', '/jobs/7/feel', { press: 'Assume what is usual' }],
-  ['lines', '/jobs/6/lines/ways'], ['make-a-line', '/tools/lines', { press: 'Make a line' }], ['kit', '/jobs/8/kit'], ['work-card', '/jobs/3/fit/card'], ['numbers', '/numbers?q=30718'], ['whole-chain', '/jobs/6/fit/whole'], ['tools', '/tools/thread?thread=3%2F8-24%20UNF'], ['settings', '/settings'], ['customer', '/jobs/3/customer'],
-  ['bring-in', '/library/bring-in'], ['library-dark', '/library', { dark: true }], ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
-]; // prettier-ignore
+  ['jobs', '/jobs'],
+  ['conversion', '/jobs/5/fit/plan'],
+  ['ask', '/jobs/2/ask'],
+  ['identify', '/jobs/1/identify'],
+  ['interchange', '/jobs/3/interchange'],
+  ['fit', '/jobs/6/fit'],
+  ['feel', '/jobs/7/feel', { press: 'Assume what is usual' }],
+  ['lines', '/jobs/6/lines/ways'],
+  ['make-a-line', '/tools/lines', { press: 'Make a line' }],
+  ['kit', '/jobs/8/kit'],
+  ['work-card', '/jobs/3/fit/card'],
+  ['numbers', '/numbers?q=30718'],
+  ['whole-chain', '/jobs/6/fit/whole'],
+  ['tools', '/tools/thread?thread=3%2F8-24%20UNF'],
+  ['settings', '/settings'],
+  ['customer', '/jobs/3/customer'],
+  ['bring-in', '/library/bring-in'],
+  ['library-dark', '/library', { dark: true }],
+  ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
+];
 
 const wanted = process.argv.slice(2);
 const data = mkdtempSync(join(tmpdir(), 'kerabat-pictures-'));
@@ -59,14 +76,22 @@ async function upgrade() {
 
 /** An eighth job: the unit stays, and its seal kit is ordered alone. */
 async function kitAlone() {
-  const ask = { asker: 'Quay Company, tug 3', request: 'replace', complaints: ['sinking-pedal'], words: '', vehicleId: 'q3', built: '1988-05', options: [], slot: 'brake-master' }; // prettier-ignore
+  const ask = {
+    asker: 'Quay Company, tug 3',
+    request: 'replace',
+    complaints: ['sinking-pedal'],
+    words: '',
+    vehicleId: 'q3',
+    built: '1988-05',
+    options: [],
+    slot: 'brake-master',
+  };
   await send('POST', '/jobs', ask);
   for (const [subject, choice] of [
     ['old:brake-master', 'ard-tm22q'],
     ['reseal:brake-master', 'yes'],
     ['kit:brake-master', 'ka-22'],
   ])
-    // prettier-ignore
     await send('PUT', `/jobs/8/decisions/${subject}`, { value: { choice }, reason: 'the bore is good' }, 0);
 }
 
@@ -82,10 +107,13 @@ for (const [name, path, { width = 1280, height = 800, dark = false, press } = {}
 )) {
   const page = await browser.newPage();
   await page.setViewport({ width, height });
-  await page.evaluateOnNewDocument((theme) => {
-    localStorage.setItem('kerabat.person', 'Ilse');
-    localStorage.setItem('kerabat.theme', theme);
-  }, dark ? 'dark' : 'light'); // prettier-ignore
+  await page.evaluateOnNewDocument(
+    (theme) => {
+      localStorage.setItem('kerabat.person', 'Ilse');
+      localStorage.setItem('kerabat.theme', theme);
+    },
+    dark ? 'dark' : 'light',
+  );
   await page.goto(address + path, { waitUntil: 'networkidle0' });
   if (name === 'tools') await fillTools(page);
   if (name === 'bring-in') await bringIn(page);
@@ -102,7 +130,15 @@ rmSync(data, { recursive: true, force: true });
 
 async function fillTools(page) {
   const fields = await page.$$('app-tools-page input');
-  for (const [i, text] of [[0, '25.2'], [1, '15/16'], [2, '1 in'], [3, '9.45'], [6, '3/8-24'], [7, 'M10x1']]) await fields[i]?.type(text); // prettier-ignore
+  for (const [i, text] of [
+    [0, '25.2'],
+    [1, '15/16'],
+    [2, '1 in'],
+    [3, '9.45'],
+    [6, '3/8-24'],
+    [7, 'M10x1'],
+  ])
+    await fields[i]?.type(text);
 }
 
 /** A wholesaler's list, matched and seen before it goes in. */

@@ -1,6 +1,9 @@
 import { defineConfig } from 'vitest/config';
 
-/** Journeys drive the built app in a real browser, two at a time: each waits for its page most of the time. One that a busy machine left behind is tried once more. */
+/**
+ * Journeys drive the built app in a real browser, two at a time: each waits for its page most of the time. One that a
+ * busy machine left behind is tried once more.
+ */
 export default defineConfig({
   test: {
     include: ['e2e/**/*.spec.ts'],

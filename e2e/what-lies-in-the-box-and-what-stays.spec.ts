@@ -13,7 +13,16 @@ const api = async (method: string, path: string, body: unknown): Promise<Record<
 };
 /** A job with the old unit and the new one decided. */
 async function open(vehicleId: string, slot: string, built: string, old: string, unit: string): Promise<number> {
-  const { id = 0 } = await api('POST', '/jobs', { asker: 'Quay', request: 'replace', complaints: [], words: '', vehicleId, built, options: [], slot }); // prettier-ignore
+  const { id = 0 } = await api('POST', '/jobs', {
+    asker: 'Quay',
+    request: 'replace',
+    complaints: [],
+    words: '',
+    vehicleId,
+    built,
+    options: [],
+    slot,
+  });
   for (const [subject, choice] of [
     ['old', old],
     ['unit', unit],

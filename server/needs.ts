@@ -24,7 +24,10 @@ import type { settingsStore } from './settings/store.js';
 import type { TemplateStore } from './templates/store.js';
 import type { WorkPool } from './work/pool.js';
 
-/** Everything that the folders of the server may need, each by its name. A folder says in its needs.ts what of it it takes. */
+/**
+ * Everything that the folders of the server may need, each by its name. A folder says in its needs.ts what of it it
+ * takes.
+ */
 export interface Needs {
   /** The files behind the databases, for what reads them in a thread. */
   readonly files: { readonly catalogue: string };

@@ -78,7 +78,9 @@ server.on('error', (error) => {
 });
 server.listen(Number(values.port), '127.0.0.1', () =>
   console.log(
-    `The chassis-number service is ready: http://127.0.0.1:${server.address().port}/v1/chassis/VA12-9905-H-00417-${checkLetter('VA12-9905-H-00417')}`,
+    'The chassis-number service is ready: ' +
+      `http://127.0.0.1:${server.address().port}/v1/chassis/` +
+      `VA12-9905-H-00417-${checkLetter('VA12-9905-H-00417')}`,
   ),
 );
 createInterface({ input: process.stdin }).on('line', (text) => {

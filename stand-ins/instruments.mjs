@@ -1,6 +1,7 @@
-// npm run instruments: a digital caliper and a thread-pitch gauge that are not there. They speak over a local TCP socket as
-// bench instruments do (see docs/stand-ins.md): one line for each reading, four times a second. What they show is set by
-// typing: caliper 26.94 mm · pitch 24 tpi · caliper held · caliper zeroed · caliper battery-low · caliper garbage · drop · quit
+// npm run instruments: a digital caliper and a thread-pitch gauge that are not there. They speak over a local TCP
+// socket as bench instruments do (see docs/stand-ins.md): one line for each reading, four times a second. What they
+// show is set by typing: caliper 26.94 mm · pitch 24 tpi · caliper held · caliper zeroed · caliper battery-low ·
+// caliper garbage · drop · quit
 import { Buffer } from 'node:buffer';
 import { createServer } from 'node:net';
 import { setInterval } from 'node:timers';

@@ -1,4 +1,5 @@
-// npm run dev: rebuilds and restarts on every change. The interface is rebuilt by Angular, the server by tsc and node --watch.
+// npm run dev: rebuilds and restarts on every change. The interface is rebuilt by Angular, the server by tsc and node
+// --watch.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { ensureBuilt, ensurePackages, ROOT, say } from './setup.mjs';

@@ -1,4 +1,5 @@
-// npm run sbom: writes docs/bill-of-materials.json, every package that ships with Kerabat, from the lock file (CycloneDX 1.5, by npm itself).
+// npm run sbom: writes docs/bill-of-materials.json, every package that ships with Kerabat, from the lock file
+// (CycloneDX 1.5, by npm itself).
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';

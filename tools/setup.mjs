@@ -49,14 +49,16 @@ export function ensurePackages() {
   const missing = ['g++', 'make', 'python3'].filter((program) => !has(program));
   if (missing.length > 0)
     say(
-      `${missing.join(', ')} not found: if no prebuilt database fits this machine, install them (apt-get install g++ make python3).`,
+      `${missing.join(', ')} not found: if no prebuilt database fits this machine, install them ` +
+        '(apt-get install g++ make python3).',
     );
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { why: 'Installing the packages' });
   try {
     execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:')"], { cwd: ROOT, stdio: 'pipe' });
   } catch {
     fail(
-      'The database package was not built. Install g++, make and python3 (apt-get install g++ make python3), delete node_modules and try again.',
+      'The database package was not built. Install g++, make and python3 (apt-get install g++ make ' +
+        'python3), delete node_modules and try again.',
     );
   }
   writeFileSync(stamp('packages'), '');

@@ -42,8 +42,8 @@ const [, failed] = await Promise.all([ensureInterfaceBuilt(), checking]);
 if (failed) fail(failed);
 
 /**
- * Runs one suite with a JSON report and counts it. A suite that ends without a report, or without a test, is a failure. What a quiet one
- * says is shown when it has ended: it runs beside another.
+ * Runs one suite with a JSON report and counts it. A suite that ends without a report, or without a test, is a failure.
+ * What a quiet one says is shown when it has ended: it runs beside another.
  */
 async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   say(name);
@@ -68,7 +68,9 @@ async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   }
 }
 
-/** What failed in a suite, said again at the end where it is not scrolled away: each test with its first line of why. */
+/**
+ * What failed in a suite, said again at the end where it is not scrolled away: each test with its first line of why.
+ */
 function told(name, { testResults }) {
   return testResults.flatMap((file) => {
     const failed = file.assertionResults.filter((test) => test.status === 'failed');

@@ -15,8 +15,8 @@ export interface Finding {
 }
 
 /**
- * How far a rod was turned, as people write it: "4 turns M8x1.25", "out 2.5 turns 5/16-24 UNF". Answers the turns, the thread and the way
- * in mm (turns × pitch), or a sentence that says what is missing.
+ * How far a rod was turned, as people write it: "4 turns M8x1.25", "out 2.5 turns 5/16-24 UNF". Answers the turns, the
+ * thread and the way in mm (turns × pitch), or a sentence that says what is missing.
  */
 export function adjustmentOf(
   text: string,
@@ -39,7 +39,8 @@ export const findingsOf = (said: readonly { readonly cause: string; readonly det
       const turned = look.turned && detail ? adjustmentOf(detail) : undefined;
       const how =
         turned && 'mm' in turned
-          ? `Turn the rod back ${turned.turns} turns of ${turned.thread}, ${turned.mm.toFixed(2)} mm, until there is free travel again; nothing to order.`
+          ? `Turn the rod back ${turned.turns} turns of ${turned.thread}, ${turned.mm.toFixed(2)} mm, until ` +
+            'there is free travel again; nothing to order.'
           : look.then;
       return {
         look,

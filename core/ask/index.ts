@@ -28,9 +28,9 @@ export interface ComplaintReading {
 }
 
 /**
- * The first reading of what is complained of: which units to blame among those the vehicle has, and what to rule out before anything is
- * ordered. A unit that several complaints point at comes first, then in the order in which they name it. Undefined when none of them is
- * in the table.
+ * The first reading of what is complained of: which units to blame among those the vehicle has, and what to rule out
+ * before anything is ordered. A unit that several complaints point at comes first, then in the order in which they name
+ * it. Undefined when none of them is in the table.
  */
 export function readComplaints(ids: readonly string[], onVehicle: readonly UnitKind[]): ComplaintReading | undefined {
   const complaints = [...new Set(ids)].flatMap((id): readonly Complaint[] => COMPLAINTS.filter((c) => c.id === id));

@@ -89,7 +89,11 @@ describe('the tables agree with each other', () => {
     for (const tube of TUBES) expect(tube.insideMm).toBeLessThan(tube.outsideMm);
   });
   it('basic minor diameters are those of the standards', () => {
-    const minor = (name: string) => minorDiameter(findThread(name) ?? BRAKE_THREADS[0]!); // eslint-disable-line @typescript-eslint/no-non-null-assertion
+    const minor = (name: string): number => {
+      const thread = findThread(name);
+      if (!thread) throw new Error(`no thread ${name}`);
+      return minorDiameter(thread);
+    };
     expect(minor('3/8-24')).toBeCloseTo(8.379, 3);
     expect(minor('M10x1')).toBeCloseTo(8.9175, 3);
     expect(minor('G 1/8')).toBeCloseTo(8.566, 3);

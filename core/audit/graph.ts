@@ -5,7 +5,10 @@ export interface Edges {
   readonly to: ArrayLike<number>;
 }
 
-/** The class of each node when every edge makes its two ends one: the smallest node of the class. Union by path halving, O(n α). */
+/**
+ * The class of each node when every edge makes its two ends one: the smallest node of the class. Union by path halving,
+ * O(n α).
+ */
 export function classesOf({ nodes, from, to }: Edges): Int32Array {
   const parent = Int32Array.from({ length: nodes }, (_, i) => i);
   const root = (start: number): number => {
@@ -41,8 +44,8 @@ function leaving({ nodes, from }: Edges): { start: Int32Array; edge: Int32Array 
 }
 
 /**
- * The edges of each cycle, cycle by cycle: edges within one strongly connected component (Tarjan's algorithm without recursion,
- * O(n + m)). An edge from a node to itself is a cycle of its own.
+ * The edges of each cycle, cycle by cycle: edges within one strongly connected component (Tarjan's algorithm without
+ * recursion, O(n + m)). An edge from a node to itself is a cycle of its own.
  */
 export function cyclesIn(edges: Edges): number[][] {
   const { nodes, from, to } = edges;

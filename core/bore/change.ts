@@ -1,9 +1,14 @@
 export type BoreChangeKind = 'brake-master' | 'clutch-master' | 'slave';
 
 export interface BoreChange {
-  /** New over old: line pressure for the same rod force (brake master) or slave force for the same pedal effort (clutch). */
+  /**
+   * New over old: line pressure for the same rod force (brake master) or slave force for the same pedal effort
+   * (clutch).
+   */
   readonly pressureRatio: number;
-  /** New over old: piston travel for the same volume (brake master) or slave travel for the same pedal travel (clutch). */
+  /**
+   * New over old: piston travel for the same volume (brake master) or slave travel for the same pedal travel (clutch).
+   */
   readonly travelRatio: number;
   readonly areaFromMm2: number;
   readonly areaToMm2: number;
@@ -14,9 +19,9 @@ export interface BoreChange {
 export const pistonArea = (diameterMm: number): number => (Math.PI * diameterMm ** 2) / 4;
 
 /**
- * What a change of one bore does, all else equal. Line pressure p = F / A, so for a brake master both pressure and piston
- * travel scale by (from/to)². For a clutch, slave force scales by (from/to)² of the master and slave travel by (to/from)²;
- * changing the slave turns both round. Diameters in mm, both more than zero.
+ * What a change of one bore does, all else equal. Line pressure p = F / A, so for a brake master both pressure and
+ * piston travel scale by (from/to)². For a clutch, slave force scales by (from/to)² of the master and slave travel by
+ * (to/from)²; changing the slave turns both round. Diameters in mm, both more than zero.
  */
 export function changeBore(kind: BoreChangeKind, fromMm: number, toMm: number): BoreChange {
   const down = (fromMm / toMm) ** 2;
@@ -45,17 +50,22 @@ function summaryOf(kind: BoreChangeKind, pressure: number, travel: number): stri
   if (kind === 'brake-master') {
     const feel = pressure < 1 ? 'A shorter, harder pedal' : 'A longer, softer pedal';
     return (
-      `${feel}: the same push on the rod makes ${than(pressure, 'more', 'less')} line pressure, and the master's piston moves ` +
-      `${than(travel, 'further', 'less far')} for the same fluid. This holds for the same force on the master's rod; past the ` +
-      `knee of a booster extra pedal effort is no longer multiplied, so the pedal then feels the change more strongly. Gaps and slack in ` +
+      `${feel}: the same push on the rod makes ${than(pressure, 'more', 'less')} line pressure, and ` +
+      `the master's piston moves ` +
+      `${than(travel, 'further', 'less far')} for the same fluid. This holds for the same force on the ` +
+      `master's rod; past the ` +
+      'knee of a booster extra pedal effort is no longer multiplied, so the pedal then feels the ' +
+      'change more strongly. Gaps and slack in ' +
       `the linkage are not scaled.`
     );
   }
   const part = kind === 'clutch-master' ? 'clutch master' : 'slave';
   const feel = travel > 1 ? 'A heavier pedal that releases further' : 'A lighter pedal that releases less far';
   return (
-    `${feel}: with the new ${part} the same pedal travel moves the slave ${than(travel, 'further', 'less far')}, and the same pedal ` +
-    `effort pushes it with ${than(pressure, 'more', 'less')} force. Free travel, air and a swelling hose are not counted; check the slave ` +
+    `${feel}: with the new ${part} the same pedal travel moves the slave ` +
+    `${than(travel, 'further', 'less far')}, and the same pedal ` +
+    `effort pushes it with ${than(pressure, 'more', 'less')} force. Free travel, air and a swelling ` +
+    'hose are not counted; check the slave ' +
     `against the release travel wanted.`
   );
 }

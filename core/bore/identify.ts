@@ -82,19 +82,28 @@ export function identifyBore(
 function adviceFor(candidates: readonly BoreCandidate[], instrument: Instrument, one: boolean): string {
   const names = candidates.map((c) => c.labels.join(' ≡ '));
   if (one)
-    return `${names[0]}. Check that it was read inside the bore: a retaining ring or the mouth of a stepped unit reads another size.`;
+    return (
+      `${names[0]}. Check that it was read inside the bore: a retaining ring or the mouth of a stepped ` +
+      'unit reads another size.'
+    );
   const better =
     instrument === 'ruler'
       ? 'a caliper'
       : instrument === 'caliper'
         ? 'a micrometer or a bore gauge'
         : 'a clean bore, across two diameters';
-  return `This reading cannot tell ${listOr(names)} apart: measure again with ${better}, or look for a size cast on the body.`;
+  return (
+    `This reading cannot tell ${listOr(names)} apart: measure again with ${better}, or look for a ` +
+    'size cast on the body.'
+  );
 }
 
 function noneAdvice(nearest: BoreGroup | undefined): string {
   const near = nearest ? ` The nearest, ${nearest.labels.join(' ≡ ')}, is too far off to be meant.` : '';
-  return `None of these sizes: measure again.${near} A retaining ring in the way, the wrong place or a damaged mouth reads like this.`;
+  return (
+    `None of these sizes: measure again.${near} A retaining ring in the way, the wrong place or a ` +
+    'damaged mouth reads like this.'
+  );
 }
 
 /** "a, b or c". */

@@ -63,9 +63,9 @@ function editFaults(chain: Chain, edits: readonly Edit[]): ChainFault[] {
 }
 
 /**
- * A chain with a set of edits made to it, or why they cannot be made together. The set has no order: places are put, removed and
- * added first, then joints are made, then faces closed, then values corrected, then stacks laid; two edits of one target
- * contradict. A joint of a place that was removed goes with it.
+ * A chain with a set of edits made to it, or why they cannot be made together. The set has no order: places are put,
+ * removed and added first, then joints are made, then faces closed, then values corrected, then stacks laid; two edits
+ * of one target contradict. A joint of a place that was removed goes with it.
  */
 export function applyEdits(
   chain: Chain,
@@ -162,8 +162,9 @@ const stacked = ({ item, sizeMm, towards }: Extract<Edit, { do: 'stack' }>): Sta
 });
 
 /**
- * What is wrong with a chain: names twice, joints of parts or faces that are not there, a face that meets two others. Two banjo
- * eyes on one port are one joint with two eyes, and may. `before` names joints that there were before edits were made.
+ * What is wrong with a chain: names twice, joints of parts or faces that are not there, a face that meets two others.
+ * Two banjo eyes on one port are one joint with two eyes, and may. `before` names joints that there were before edits
+ * were made.
  */
 export function chainFaults(chain: Chain, base = '', before: ReadonlySet<string> = new Set()): ChainFault[] {
   const faults: ChainFault[] = [];

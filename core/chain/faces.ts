@@ -46,8 +46,8 @@ export function portsOf(part: Part): readonly string[] {
 const ports = new WeakMap<Part, readonly string[]>();
 
 /**
- * The face that a joint means by a reference, or why there is none. A port is any name after the "@"; every other face is one of
- * its kind of part. With two faces of a kind the reference has to name one, unless the roles leave only one.
+ * The face that a joint means by a reference, or why there is none. A port is any name after the "@"; every other face
+ * is one of its kind of part. With two faces of a kind the reference has to name one, unless the roles leave only one.
  */
 export function faceOf(
   joint: Joint,
@@ -187,12 +187,16 @@ const isOf = (face: Face, fact: ChainFact): boolean => {
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
   factsOf(face.part, name).find((fact) => isOf(face, fact));
 
-/** Two readings of one thing are the same thing when they lie within twice the spread of making and wear, and their own doubts. */
+/**
+ * Two readings of one thing are the same thing when they lie within twice the spread of making and wear, and their own
+ * doubts.
+ */
 const AGREE_MM = 0.06;
 
 /**
- * What a part is known to have at a face; undefined when nobody knows. Readings of one thing are averaged, and their doubt shrinks
- * with their number. A reading that agrees with the record leaves the record; one that does not goes before it, and both are shown.
+ * What a part is known to have at a face; undefined when nobody knows. Readings of one thing are averaged, and their
+ * doubt shrinks with their number. A reading that agrees with the record leaves the record; one that does not goes
+ * before it, and both are shown.
  */
 export function knownAt(face: Face, name: AttributeName): Known | undefined {
   const facts = factsOf(face.part, name).filter((fact) => isOf(face, fact));
@@ -220,7 +224,9 @@ function agree(a: ChainFact, b: ChainFact): boolean {
   return Math.abs(a.value - b.value) <= AGREE_MM + Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0);
 }
 
-/** One reading out of several: their mean, when they agree; otherwise the last, against the first that it contradicts. */
+/**
+ * One reading out of several: their mean, when they agree; otherwise the last, against the first that it contradicts.
+ */
 function average(readings: readonly ChainFact[]): readonly [ChainFact | undefined, ChainFact['value'] | undefined] {
   const last = readings.at(-1);
   if (last === undefined || readings.length === 1) return [last, undefined];

@@ -4,7 +4,10 @@ import type { JointKind, PartKind, Presence, Rests, StackItem } from './vocabula
 
 export type Value = number | string | null;
 
-/** One fact of a part. `null` says "has none"; a fact that is not there is not known. Figures are in the attribute's base unit. */
+/**
+ * One fact of a part. `null` says "has none"; a fact that is not there is not known. Figures are in the attribute's
+ * base unit.
+ */
 export interface ChainFact {
   readonly attribute: AttributeName;
   /** Names the face that it is of: "master" of a booster, "rear-left" of a master, an end of a line. */
@@ -34,12 +37,18 @@ export interface Part {
   readonly kind: PartKind;
   /** The design that occupies it, where it is known by name. */
   readonly unit?: string;
-  /** Which side of a production change it comes from: parts of two sides do not go together. "not-known" where it belongs to one. */
+  /**
+   * Which side of a production change it comes from: parts of two sides do not go together. "not-known" where it
+   * belongs to one.
+   */
   readonly set?: string;
   readonly facts: readonly ChainFact[];
 }
 
-/** Something that lies between the faces of a mount. `towards` says to which side it brings the unit; away from the pedal if not said. */
+/**
+ * Something that lies between the faces of a mount. `towards` says to which side it brings the unit; away from the
+ * pedal if not said.
+ */
 export interface Stacked {
   readonly item: StackItem;
   readonly sizeMm: number;
@@ -69,7 +78,9 @@ export type Edit = { readonly id: string } & (
       readonly box?: readonly BoxItem[];
       /** Somebody asked for this very unit though the record gives it to another vehicle, month or option. */
       readonly wanted?: boolean;
-      /** Units beside which the record lists it: what it meets of them goes together, as far as nothing contradicts it. */
+      /**
+       * Units beside which the record lists it: what it meets of them goes together, as far as nothing contradicts it.
+       */
       readonly beside?: readonly string[];
       /** It belongs to a conversion: no listing settles anything of it. */
       readonly conversion?: string;

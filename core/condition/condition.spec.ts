@@ -8,7 +8,10 @@ import { viewOf } from '../verdict/index.js';
 import { draws, inputWith, layouts, putAgain, vehicleOf } from '../verdict/vehicles.testing.js';
 import { lookKey, LOOKS, looksOf, toldByLooks } from './index.js';
 
-const port = (at: string): Line[] => [['port-thread', 'M10x1.0', at], ['port-seat', 'bubble-flare', at]]; // prettier-ignore
+const port = (at: string): Line[] => [
+  ['port-thread', 'M10x1.0', at],
+  ['port-seat', 'bubble-flare', at],
+];
 const MASTER: readonly Line[] = [...port('front-left'), ...port('rear-left'), ['pilot', 42], ['clevis-pin', 10]];
 const JOB: JobExample = {
   booster: true,

@@ -11,7 +11,10 @@ export { LOOKS, type LookAnswer, type LookRow } from './looks.data.js';
 export const answerWords = ({ words, beyond }: LookAnswer, settings: Settings): string =>
   beyond === undefined ? words : `${words} ${settings[beyond]} years`;
 
-/** The look-list of a change: what of this chain stays and is worth a look while it is open, and what follows from each answer. */
+/**
+ * The look-list of a change: what of this chain stays and is worth a look while it is open, and what follows from each
+ * answer.
+ */
 
 /** One look, at a place of the chain. */
 export interface Look {
@@ -94,8 +97,8 @@ function sizeOf(line: Part, judged: readonly Joint[]): Sized {
 }
 
 /**
- * Looks of a change in the order of the table, with what was answered: `answers` are ids of answers by the key of the look. Places of
- * `resealed` keep their unit, which is taken apart.
+ * Looks of a change in the order of the table, with what was answered: `answers` are ids of answers by the key of the
+ * look. Places of `resealed` keep their unit, which is taken apart.
  */
 export function looksOf(
   view: View,

@@ -13,8 +13,18 @@ import {
 } from './index.js';
 
 const NAMED = [
-  'single-to-dual', 'three-to-two', 'vacuum-to-hydraulic', 'assist', 'drum-to-disc', 'larger-calipers', 'self-shifting-to-manual', 'universal-master', 'sibling-master', 'raised', 'anti-lock',
-]; // prettier-ignore
+  'single-to-dual',
+  'three-to-two',
+  'vacuum-to-hydraulic',
+  'assist',
+  'drum-to-disc',
+  'larger-calipers',
+  'self-shifting-to-manual',
+  'universal-master',
+  'sibling-master',
+  'raised',
+  'anti-lock',
+];
 const row = (id: string): ConversionRow => {
   const found = findConversion(id);
   if (!found) throw new Error(id);

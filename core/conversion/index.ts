@@ -35,8 +35,9 @@ export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps'>
 }
 
 /**
- * Derives the plan of a conversion for a vehicle: what applies, the roles to fill, what each place must answer, parts, tools and
- * steps. `choices` are option ids by choice id; what is not chosen, or is no option, takes the first. Source: the table.
+ * Derives the plan of a conversion for a vehicle: what applies, the roles to fill, what each place must answer, parts,
+ * tools and steps. `choices` are option ids by choice id; what is not chosen, or is no option, takes the first. Source:
+ * the table.
  */
 export function planConversion(
   row: ConversionRow,
@@ -105,7 +106,10 @@ const SECTION: Readonly<Record<ConversionPart['does'], Told['section']>> = {
   remove: 'make',
 };
 
-/** What a plan foresees. What is taken out is work, not an order; a tee that a fix brings is the tee that the plan foresaw. */
+/**
+ * What a plan foresees. What is taken out is work, not an order; a tee that a fix brings is the tee that the plan
+ * foresaw.
+ */
 export const partsOfPlan = (plan: Plan): Told[] =>
   plan.parts.map(({ key, does, words, why, quantity = 1, wants, item }) => {
     const { kind, ...sized } = wants ?? { kind: item ?? 'other' };
@@ -137,7 +141,10 @@ export interface Sums {
 /** Price of a part; undefined when nobody has told one. */
 export type PriceOf = (part: ConversionPart) => number | undefined;
 
-/** For each choice that changes which parts are ordered: what each option's own parts come to. A missing price is named, never taken as nothing. */
+/**
+ * For each choice that changes which parts are ordered: what each option's own parts come to. A missing price is named,
+ * never taken as nothing.
+ */
 export function sumsOf(row: ConversionRow, priceOf: PriceOf): Sums[] {
   return row.choices.flatMap((choice) => {
     const of = (option: string): readonly ConversionPart[] =>

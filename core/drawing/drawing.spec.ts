@@ -102,7 +102,9 @@ describe('a part drawn from its facts', () => {
   it('a unit without facts is drawn all the same, and claims nothing', () => {
     for (const kind of ['brake-master', 'booster', 'caliper', 'slave'] as PartKind[]) {
       const { views } = partDrawing(kind, []);
-      const keyed = views.flatMap((v) => v.shapes).filter((s) => s.key !== undefined && attribute(s.key.split('@')[0] as 'bore').dimension === 'length'); // prettier-ignore
+      const keyed = views
+        .flatMap((v) => v.shapes)
+        .filter((s) => s.key !== undefined && attribute(s.key.split('@')[0] as 'bore').dimension === 'length');
       expect(
         keyed.every((s) => s.unknown),
         kind,
@@ -110,11 +112,25 @@ describe('a part drawn from its facts', () => {
     }
   });
   it('a stepped master looks stepped, a dual booster has its steps, a fixed caliper has pistons on both sides', () => {
-    const bores = (value: string) => partDrawing('brake-master', [{ attribute: 'bore', value: 22 }, { attribute: 'bore-form', value }, { attribute: 'bore-large', value: value === 'stepped' ? 28 : null }]).views[0]?.shapes.filter((s) => s.look === 'void' && s.key?.startsWith('bore')).length; // prettier-ignore
+    const bores = (value: string) =>
+      partDrawing('brake-master', [
+        { attribute: 'bore', value: 22 },
+        { attribute: 'bore-form', value },
+        { attribute: 'bore-large', value: value === 'stepped' ? 28 : null },
+      ]).views[0]?.shapes.filter((s) => s.look === 'void' && s.key?.startsWith('bore')).length;
     expect(bores('stepped')).toBe((bores('straight') ?? 0) + 1);
-    const shells = (value: number) => partDrawing('booster', [{ attribute: 'diaphragms', value }, { attribute: 'diaphragm', value: 230 }, { attribute: 'booster-supply', value: 'vacuum' }]).views[0]?.shapes.filter((s) => s.key === 'diaphragm').length ?? 0; // prettier-ignore
+    const shells = (value: number) =>
+      partDrawing('booster', [
+        { attribute: 'diaphragms', value },
+        { attribute: 'diaphragm', value: 230 },
+        { attribute: 'booster-supply', value: 'vacuum' },
+      ]).views[0]?.shapes.filter((s) => s.key === 'diaphragm').length ?? 0;
     expect(shells(2)).toBeGreaterThan(shells(1));
-    const pistons = (value: string) => partDrawing('caliper', [{ attribute: 'caliper-form', value }, { attribute: 'bore', value: 45 }]).views[0]?.shapes.filter((s) => s.key === 'bore').length ?? 0; // prettier-ignore
+    const pistons = (value: string) =>
+      partDrawing('caliper', [
+        { attribute: 'caliper-form', value },
+        { attribute: 'bore', value: 45 },
+      ]).views[0]?.shapes.filter((s) => s.key === 'bore').length ?? 0;
     expect(pistons('fixed')).toBe(2 * pistons('floating'));
   });
 });
@@ -138,8 +154,15 @@ describe('a joint drawn from its faces', () => {
     }
   });
   it('studs that miss are drawn apart by what they miss', () => {
-    const { views } = jointDrawing({ kind: 'mount', a: [{ attribute: 'stud-spacing', value: 85 }], b: [{ attribute: 'stud-spacing', value: 80 }] }); // prettier-ignore
-    const circles = views[1]?.shapes.flatMap((s) => (s.kind === 'circle' && s.key?.endsWith('stud-spacing') ? [[s.key, Math.abs(s.at[0])] as const] : [])) ?? []; // prettier-ignore
+    const { views } = jointDrawing({
+      kind: 'mount',
+      a: [{ attribute: 'stud-spacing', value: 85 }],
+      b: [{ attribute: 'stud-spacing', value: 80 }],
+    });
+    const circles =
+      views[1]?.shapes.flatMap((s) =>
+        s.kind === 'circle' && s.key?.endsWith('stud-spacing') ? [[s.key, Math.abs(s.at[0])] as const] : [],
+      ) ?? [];
     expect(circles.filter(([key]) => key.startsWith('a:')).map(([, x]) => x)).toEqual([42.5, 42.5]);
     expect(circles.filter(([key]) => key.startsWith('b:')).map(([, x]) => x)).toEqual([40, 40]);
   });
@@ -154,14 +177,28 @@ describe('a joint drawn from its faces', () => {
 
 describe('paper', () => {
   it('holds the same shapes, with letters that are text', () => {
-    const { svg } = svgOf(partDrawing('brake-master', [{ attribute: 'bore', value: 22.225 }]), { width: 500, mostHeight: 200, text: ({ key }) => (key === 'bore' ? '<22.225>' : undefined) }); // prettier-ignore
+    const { svg } = svgOf(partDrawing('brake-master', [{ attribute: 'bore', value: 22.225 }]), {
+      width: 500,
+      mostHeight: 200,
+      text: ({ key }) => (key === 'bore' ? '<22.225>' : undefined),
+    });
     expect(svg).toMatch(/^<svg xmlns/);
     expect(svg).toContain('&lt;22.225&gt;');
   });
   it('a path keeps within the box of its corners, however round', () => {
     fc.assert(
       fc.property(fc.double({ min: 0, max: 50, noNaN: true }), (round) => {
-        const shape = { kind: 'area' as const, look: 'solid' as const, round, points: [[0, 0], [20, 0], [20, 10], [0, 10]] as const }; // prettier-ignore
+        const shape = {
+          kind: 'area' as const,
+          look: 'solid' as const,
+          round,
+          points: [
+            [0, 0],
+            [20, 0],
+            [20, 10],
+            [0, 10],
+          ] as const,
+        };
         const numbers = pathOf(shape, (p) => p, 1).match(/-?\d+(\.\d+)?/g) ?? [];
         expect(numbers.every((n) => Number.isFinite(Number(n)))).toBe(true);
         expect(extent([shape])).toEqual([0, 0, 20, 10]);

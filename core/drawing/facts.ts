@@ -31,8 +31,8 @@ export const keyOf = (name: AttributeName, position?: string): FactKey =>
   position === undefined ? name : `${name}@${position}`;
 
 /**
- * Reads facts for a drawing. A length outside the range that its attribute can have is not drawn: the usual size stands for it,
- * dotted, and a doubt says so.
+ * Reads facts for a drawing. A length outside the range that its attribute can have is not drawn: the usual size stands
+ * for it, dotted, and a doubt says so.
  */
 export function factsFor(facts: readonly DrawnFact[]): Facts {
   const by = new Map(facts.map((fact) => [keyOf(fact.attribute, fact.position), fact.value]));

@@ -5,7 +5,10 @@ import type { Drawing, Point } from './types.js';
 /** Outside of a brake hose as it is drawn, mm. */
 const OUTSIDE = 10.5;
 
-/** A hose where it is longest: the string between its ends, and the way that it has to lie so that it leaves and reaches them straight. */
+/**
+ * A hose where it is longest: the string between its ends, and the way that it has to lie so that it leaves and reaches
+ * them straight.
+ */
 export function hoseDrawing({ needs, governs }: HoseLength): Drawing {
   const need = needs.find(({ place }) => place === governs);
   if (!need) return { views: [], doubts: [] };
@@ -26,7 +29,7 @@ export function hoseDrawing({ needs, governs }: HoseLength): Drawing {
         shapes: [
           area('solid', [...side(1), ...side(-1).reverse()]),
           line('axis', points),
-          line('behind', [[0, 0], end]), // prettier-ignore
+          line('behind', [[0, 0], end]),
           circle('edge', [0, 0], OUTSIDE * 0.75),
           circle('edge', end, OUTSIDE * 0.75),
         ],

@@ -44,8 +44,8 @@ const DRAW: Readonly<Record<JointKind, (a: Side, b: Side, faces: JointFaces) => 
 };
 
 /**
- * A joint drawn from what is known at its two faces: the fields of a check sit on its dimension lines. Keys are "a:stud-spacing" for
- * the face with the first role and "b:…" for the other.
+ * A joint drawn from what is known at its two faces: the fields of a check sit on its dimension lines. Keys are
+ * "a:stud-spacing" for the face with the first role and "b:…" for the other.
  */
 export function jointDrawing(faces: JointFaces): Drawing {
   const drawing = DRAW[faces.kind](sideOf('a', faces.a), sideOf('b', faces.b), faces);

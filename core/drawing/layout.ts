@@ -2,8 +2,8 @@ import { extent } from './shapes.js';
 import type { Dimension, Drawing, FactKey, Mark, Point, View } from './types.js';
 
 /**
- * Where everything of a drawing lies in a frame: all views at one scale, dimension lines outside them, and a label for each that
- * overlaps no other. All in px. Pure arithmetic: the screen and paper use the same.
+ * Where everything of a drawing lies in a frame: all views at one scale, dimension lines outside them, and a label for
+ * each that overlaps no other. All in px. Pure arithmetic: the screen and paper use the same.
  */
 
 export interface Box {
@@ -142,7 +142,10 @@ const gutter = (side: readonly Told<Dimension | Mark>[]): number =>
   side.length === 0 ? PAD : Math.max(...side.map((one) => one.width)) + lanes(side) * OFF + LEADER + OFF + GAP;
 const lanes = (side: readonly Told<Dimension | Mark>[]): number => side.filter(({ of }) => !('at' in of)).length;
 
-/** What a view takes beside others at a scale: itself with its labels, its widest label, and as much of its title as there is room for. */
+/**
+ * What a view takes beside others at a scale: itself with its labels, its widest label, and as much of its title as
+ * there is room for.
+ */
 const columnOf = ({ view, ext, above, below, left, right }: Sided, scale: number, most: number): number =>
   Math.max(
     gutter(left) + gutter(right) + (ext[2] - ext[0]) * scale,
@@ -152,7 +155,9 @@ const columnOf = ({ view, ext, above, below, left, right }: Sided, scale: number
 const widthOf = (row: readonly Sided[], scale: number, width: number): number =>
   row.reduce((sum, one) => sum + columnOf(one, scale, (width - 2 * PAD) / row.length), 2 * PAD);
 
-/** The largest scale at which a row goes into the frame; by halving, since titles make the width a bent function of it. */
+/**
+ * The largest scale at which a row goes into the frame; by halving, since titles make the width a bent function of it.
+ */
 function scaleOf(row: readonly Sided[], { width, mostHeight, mostScale = MOST_SCALE }: LayoutAsk): number {
   const high = Math.max(1, ...row.map(({ ext }) => ext[3] - ext[1]));
   let [low, most] = [LEAST_SCALE, Math.min(mostScale, mostHeight / high)];
@@ -246,8 +251,9 @@ interface Placing {
 }
 
 /**
- * Labels of one lane beside each other, each as near to the middle of its line as the others let it. Undefined where their lines
- * would run into each other, or where a label would lie beside its own line. A label that is alone is kept within its column.
+ * Labels of one lane beside each other, each as near to the middle of its line as the others let it. Undefined where
+ * their lines would run into each other, or where a label would lie beside its own line. A label that is alone is kept
+ * within its column.
  */
 function inLane(held: readonly Placing[], { from, to }: Spot): Placing[] | undefined {
   const sorted = [...held].sort((p, q) => p.a[0] + p.b[0] - q.a[0] - q.b[0]);
@@ -298,13 +304,22 @@ function laneLabels(
     const over = way * 4;
     return {
       ...common,
-      line: [[a[0], y], [b[0], y]], // prettier-ignore
-      thin: [[a, [a[0], y + over]], [b, [b[0], y + over]]], // prettier-ignore
+      line: [
+        [a[0], y],
+        [b[0], y],
+      ],
+      thin: [
+        [a, [a[0], y + over]],
+        [b, [b[0], y + over]],
+      ],
     };
   });
 }
 
-/** Labels left (-1) or right (1) of a view, in one column, as near to the height of what they tell as the others let them. */
+/**
+ * Labels left (-1) or right (1) of a view, in one column, as near to the height of what they tell as the others let
+ * them.
+ */
 function columnLabels(side: readonly Told<Dimension | Mark>[], spot: Spot, scale: number, way: 1 | -1): LaidLabel[] {
   const edge = way === 1 ? spot.box.x + spot.box.width : spot.box.x;
   const column = edge + way * (lanes(side) * OFF + OFF + LEADER);
@@ -326,8 +341,15 @@ function columnLabels(side: readonly Told<Dimension | Mark>[], spot: Spot, scale
     const over = way * 4;
     return {
       ...common,
-      line: [[x, a[1]], [x, b[1]]], // prettier-ignore
-      thin: [[a, [x + over, a[1]]], [b, [x + over, b[1]]], [[x, (a[1] + b[1]) / 2], to]], // prettier-ignore
+      line: [
+        [x, a[1]],
+        [x, b[1]],
+      ],
+      thin: [
+        [a, [x + over, a[1]]],
+        [b, [x + over, b[1]]],
+        [[x, (a[1] + b[1]) / 2], to],
+      ],
     };
   });
 }

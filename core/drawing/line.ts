@@ -22,7 +22,9 @@ const flat = (stretches: readonly Stretch[]): readonly Xyz[] => [
 
 /** The edges of a tube about its centre line, where the line is not seen end on. */
 function edges(points: readonly Point[], outsideMm: number): Shape[] {
-  const apart = points.filter((p, i) => i === 0 || Math.hypot(p[0] - (points[i - 1]?.[0] ?? 0), p[1] - (points[i - 1]?.[1] ?? 0)) > 0.05); // prettier-ignore
+  const apart = points.filter(
+    (p, i) => i === 0 || Math.hypot(p[0] - (points[i - 1]?.[0] ?? 0), p[1] - (points[i - 1]?.[1] ?? 0)) > 0.05,
+  );
   if (apart.length < 2) return [circle('solid', points[0] ?? ORIGIN, outsideMm / 2)];
   const side = (s: 1 | -1): Point[] =>
     apart.map((p, i): Point => {
@@ -33,7 +35,9 @@ function edges(points: readonly Point[], outsideMm: number): Shape[] {
   return [area('solid', [...side(1), ...side(-1).reverse()]), line('axis', apart)];
 }
 
-/** The line from above, from the front and from the side, all at one scale; ends and bends are marked by their number. */
+/**
+ * The line from above, from the front and from the side, all at one scale; ends and bends are marked by their number.
+ */
 export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: number, only?: LineSide): Drawing {
   const points = flat(stretches);
   const bends = stretches.filter(({ kind }) => kind === 'bend');
@@ -44,14 +48,25 @@ export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: 
       return {
         id,
         words,
-        shapes: [...edges(drawn, outsideMm), circle('edge', from, outsideMm * 0.9), circle('edge', to, outsideMm * 0.6)],
+        shapes: [
+          ...edges(drawn, outsideMm),
+          circle('edge', from, outsideMm * 0.9),
+          circle('edge', to, outsideMm * 0.6),
+        ],
         dimensions: [],
         marks: [
           mark(`${id}:end-1`, 'end 1', from, 'above'),
-          ...(id === (only ?? 'plan') ? bends : []).map((bend, i): Mark => mark(`${id}:bend-${i + 1}`, `bend ${i + 1}`, seen(bend.points, x, y)[Math.floor(bend.points.length / 2)] ?? from, i % 2 === 0 ? 'below' : 'above')),
+          ...(id === (only ?? 'plan') ? bends : []).map((bend, i): Mark =>
+            mark(
+              `${id}:bend-${i + 1}`,
+              `bend ${i + 1}`,
+              seen(bend.points, x, y)[Math.floor(bend.points.length / 2)] ?? from,
+              i % 2 === 0 ? 'below' : 'above',
+            ),
+          ),
           mark(`${id}:end-2`, 'end 2', to, 'below'),
         ],
-      }; // prettier-ignore
+      };
     }),
     doubts: [],
   };
@@ -75,7 +90,16 @@ export function developedView({ cutMm, marks, allowancesMm }: CutLine, outsideMm
           key: `mark-${n}`,
         }),
       ),
-      ...marks.map(({ n, fromCutMm }) => line('edge', [[fromCutMm, -thick * 1.8], [fromCutMm, thick * 1.8]], { key: `mark-${n}` })), // prettier-ignore
+      ...marks.map(({ n, fromCutMm }) =>
+        line(
+          'edge',
+          [
+            [fromCutMm, -thick * 1.8],
+            [fromCutMm, thick * 1.8],
+          ],
+          { key: `mark-${n}` },
+        ),
+      ),
       axisX(-cutMm / 40, cutMm * 1.025),
     ],
     dimensions: [{ key: 'cut', words: 'cut', along: 'x', from: [0, thick], to: [cutMm, thick], side: 'after' }],
@@ -84,10 +108,13 @@ export function developedView({ cutMm, marks, allowancesMm }: CutLine, outsideMm
 }
 
 /** Height and width of what is seen from one side, mm. */
-export function lineExtent({ stretches }: Pick<CutLine, 'stretches'>, side: LineSide): readonly [number, number, number, number] {
+export function lineExtent(
+  { stretches }: Pick<CutLine, 'stretches'>,
+  side: LineSide,
+): readonly [number, number, number, number] {
   const { x, y } = VIEWS.find(({ id }) => id === side) as (typeof VIEWS)[number];
   const points = seen(flat(stretches), x, y);
   const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
-} // prettier-ignore
+}
 export const LINE_SIDES: readonly LineSide[] = VIEWS.map(({ id }) => id);

@@ -59,8 +59,8 @@ const VIEWS: Readonly<Record<PartKind, Draws>> = {
 };
 
 /**
- * A part drawn to scale from its facts, in mm. What is not recorded is drawn in a usual size and dotted; what cannot be is not
- * drawn, and a doubt says so. `handlebar`: a master that sits on a handlebar, where the layout says so.
+ * A part drawn to scale from its facts, in mm. What is not recorded is drawn in a usual size and dotted; what cannot be
+ * is not drawn, and a doubt says so. `handlebar`: a master that sits on a handlebar, where the layout says so.
  */
 export function partDrawing(
   kind: PartKind,

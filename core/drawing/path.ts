@@ -6,11 +6,17 @@ import type { Point, Shape } from './types.js';
 
 const two = (n: number): number => Math.round(n * 100) / 100;
 
-/** The path of an area or a line; corners of an area are rounded by its radius, a smooth line is a curve through its points. */
+/**
+ * The path of an area or a line; corners of an area are rounded by its radius, a smooth line is a curve through its
+ * points.
+ */
 export function pathOf(shape: Exclude<Shape, { kind: 'circle' }>, at: (p: Point) => Point, scale: number): string {
   const points = shape.points.map(at);
   if (shape.kind === 'area') return rounded(points, (shape.round ?? 0) * scale);
-  const draw = curve<Point>(([x]) => two(x), ([, y]) => two(y)).curve(shape.smooth ? curveCatmullRom : curveLinear); // prettier-ignore
+  const draw = curve<Point>(
+    ([x]) => two(x),
+    ([, y]) => two(y),
+  ).curve(shape.smooth ? curveCatmullRom : curveLinear);
   return draw(points) ?? '';
 }
 

@@ -26,7 +26,16 @@ export const area = (look: Look, points: readonly Point[], style: Style = {}): S
 
 /** A rectangle between two corners, in any order. */
 export const box = (look: Look, [x1, y1]: Point, [x2, y2]: Point, style: Style = {}): Shape =>
-  area(look, [[x1, y1], [x2, y1], [x2, y2], [x1, y2]], style); // prettier-ignore
+  area(
+    look,
+    [
+      [x1, y1],
+      [x2, y1],
+      [x2, y2],
+      [x1, y2],
+    ],
+    style,
+  );
 
 export const line = (look: Look, points: readonly Point[], style: Style = {}): Shape => ({
   kind: 'line',
@@ -45,8 +54,16 @@ export const circle = (look: Look, at: Point, r: number, style: Style = {}): Sha
 });
 
 /** A chain-dotted axis along x, and one across. */
-export const axisX = (from: number, to: number, y = 0): Shape => line('axis', [[from, y], [to, y]]); // prettier-ignore
-export const axisY = (from: number, to: number, x = 0): Shape => line('axis', [[x, from], [x, to]]); // prettier-ignore
+export const axisX = (from: number, to: number, y = 0): Shape =>
+  line('axis', [
+    [from, y],
+    [to, y],
+  ]);
+export const axisY = (from: number, to: number, x = 0): Shape =>
+  line('axis', [
+    [x, from],
+    [x, to],
+  ]);
 
 /** A coil spring between two x, of a height. */
 export function spring(from: number, to: number, height: number, y = 0): Shape {

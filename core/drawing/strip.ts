@@ -5,8 +5,9 @@ import { partDrawing } from './part.js';
 import type { DrawnFact, Point, Shape } from './types.js';
 
 /**
- * The chain of a vehicle as a row of its parts in silhouette: pedal, booster and master on one axis, what lies in the lines, and the
- * wheel units or the slave at their ends, front above rear. In px; each part fills its own box, so that it is no scale drawing.
+ * The chain of a vehicle as a row of its parts in silhouette: pedal, booster and master on one axis, what lies in the
+ * lines, and the wheel units or the slave at their ends, front above rear. In px; each part fills its own box, so that
+ * it is no scale drawing.
  */
 
 export interface StripPart {
@@ -66,7 +67,15 @@ const RANK: Readonly<Partial<Record<PartKind, number>>> = {
   pump: 6,
 };
 const CONDUITS: readonly PartKind[] = ['line', 'hose', 'connector', 'adapter'];
-const SIZE: Readonly<Record<number, readonly [number, number]>> = { 0: [46, 96], 1: [112, 96], 2: [176, 84], 3: [30, 26], 4: [96, 44], 5: [34, 70], 6: [30, 30] }; // prettier-ignore
+const SIZE: Readonly<Record<number, readonly [number, number]>> = {
+  0: [46, 96],
+  1: [112, 96],
+  2: [176, 84],
+  3: [30, 26],
+  4: [96, 44],
+  5: [34, 70],
+  6: [30, 30],
+};
 const GAP = 48;
 
 /** Lays out the parts of one system in a row of a width. */
@@ -213,5 +222,10 @@ function route(from: StripItem, to: StripItem, circuit: number): Point[] {
     spread * 0.8;
   const y2 = to.box.y + to.box.height / 2;
   const middle = x1 + Math.max(10, Math.min((x2 - x1) * (circuit === 2 ? 0.42 : 0.28), 90));
-  return [[x1, y1], [middle, y1], [middle, y2], [x2, y2]]; // prettier-ignore
+  return [
+    [x1, y1],
+    [middle, y1],
+    [middle, y2],
+    [x2, y2],
+  ];
 }

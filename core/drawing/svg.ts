@@ -3,7 +3,10 @@ import { layOut, type Laid, type LaidLabel, type LayoutAsk } from './layout.js';
 import { pathOf } from './path.js';
 import type { Drawing, Look, Point, Shape } from './types.js';
 
-/** A drawing as an SVG document of its own, for paper and for files: the same shapes and the same layout as on the screen. */
+/**
+ * A drawing as an SVG document of its own, for paper and for files: the same shapes and the same layout as on the
+ * screen.
+ */
 
 const INK = '#1f2428';
 const GREY = '#6b6f73';
@@ -58,8 +61,12 @@ function labelSvg(label: LaidLabel, text: string, size: number): string {
     : '';
   const { x, y, width, height } = label.box;
   const empty = text === '';
-  const frame = `<rect x="${x.toFixed(1)}" y="${y.toFixed(1)}" width="${width}" height="${height}" fill="#fffefb" ${empty ? `stroke="${INK}" stroke-width="0.8"` : ''}/>`;
-  const words = `<text x="${(x + 4).toFixed(1)}" y="${(y + height - (height - size) / 2 - 2).toFixed(1)}" font-size="${size}" fill="${INK}">${escaped(empty ? label.words : text)}</text>`;
+  const frame =
+    `<rect x="${x.toFixed(1)}" y="${y.toFixed(1)}" width="${width}" height="${height}" ` +
+    `fill="#fffefb" ${empty ? `stroke="${INK}" stroke-width="0.8"` : ''}/>`;
+  const words =
+    `<text x="${(x + 4).toFixed(1)}" y="${(y + height - (height - size) / 2 - 2).toFixed(1)}" ` +
+    `font-size="${size}" fill="${INK}">${escaped(empty ? label.words : text)}</text>`;
   return thin + line + frame + words;
 }
 
@@ -80,15 +87,25 @@ export function svgOf(drawing: Drawing, ask: SvgAsk): { readonly svg: string; re
     const at = ([x, y]: Point): Point => [placed.at[0] + x * laid.scale, placed.at[1] + y * laid.scale];
     return [
       ...(view?.shapes ?? []).map((shape) => shapeSvg(shape, at, laid.scale)),
-      `<text x="${placed.title[0].toFixed(1)}" y="${placed.title[1].toFixed(1)}" font-size="${size}" fill="${GREY}">${escaped(placed.words)}</text>`,
+      `<text x="${placed.title[0].toFixed(1)}" y="${placed.title[1].toFixed(1)}" font-size="${size}" ` +
+        `fill="${GREY}">${escaped(placed.words)}</text>`,
     ];
   });
   const labels = laid.labels.map((label) => labelSvg(label, ask.text(label) ?? '', size));
   const { bar } = laid;
-  const scaleBar = `${lineSvg([bar.from, bar.to], `stroke="${INK}" stroke-width="2.5"`)}<text x="${bar.to[0] + 6}" y="${bar.to[1] + 4}" font-size="${size}" fill="${GREY}">${bar.mm} mm</text>`;
-  const cut = `<defs><pattern id="cut" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="7" height="7" fill="#f6f4ec"/><line x1="0" y1="0" x2="0" y2="7" stroke="#8a8d84" stroke-width="0.9"/></pattern></defs>`;
+  const scaleBar =
+    `${lineSvg([bar.from, bar.to], `stroke="${INK}" stroke-width="2.5"`)}<text x="${bar.to[0] + 6}" ` +
+    `y="${bar.to[1] + 4}" font-size="${size}" fill="${GREY}">${bar.mm} mm</text>`;
+  const cut =
+    '<defs><pattern id="cut" width="7" height="7" patternUnits="userSpaceOnUse" ' +
+    'patternTransform="rotate(45)"><rect width="7" height="7" fill="#f6f4ec"/><line x1="0" y1="0" ' +
+    'x2="0" y2="7" stroke="#8a8d84" stroke-width="0.9"/></pattern></defs>';
   return {
     laid,
-    svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${laid.width.toFixed(1)} ${laid.height.toFixed(1)}" width="${laid.width}" height="${laid.height.toFixed(1)}"${ask.font === undefined ? '' : ` font-family="${escaped(ask.font)}"`}>${cut}${parts.join('')}${labels.join('')}${scaleBar}</svg>`,
+    svg:
+      `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${laid.width.toFixed(1)} ` +
+      `${laid.height.toFixed(1)}" width="${laid.width}" ` +
+      `height="${laid.height.toFixed(1)}"${ask.font === undefined ? '' : ` font-family="${escaped(ask.font)}"`}` +
+      `>${cut}${parts.join('')}${labels.join('')}${scaleBar}</svg>`,
   };
 }

@@ -4,8 +4,8 @@ import type { AttributeName } from '../attribute/index.js';
 export type Point = readonly [number, number];
 
 /**
- * What a stroke is, and so how it is drawn: an outline filled with paper, a cut surface (hatched), an opening in one, an edge
- * without filling, a thin edge, rubber, an axis, what lies behind, and friction material.
+ * What a stroke is, and so how it is drawn: an outline filled with paper, a cut surface (hatched), an opening in one,
+ * an edge without filling, a thin edge, rubber, an axis, what lies behind, and friction material.
  */
 export const LOOKS = ['solid', 'cut', 'void', 'edge', 'thin', 'rubber', 'axis', 'behind', 'pad'] as const;
 export type Look = (typeof LOOKS)[number];

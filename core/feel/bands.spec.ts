@@ -1,15 +1,42 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { chance, drawn, effortFor, FEEL_FIELDS, feelLimits, sampleFeel, setterOf, setUpOf, whichBore, type FeelInputs, type FeelKinds, type SampleAsk, type Sampled } from './index.js'; // prettier-ignore
+import {
+  chance,
+  drawn,
+  effortFor,
+  FEEL_FIELDS,
+  feelLimits,
+  sampleFeel,
+  setterOf,
+  setUpOf,
+  whichBore,
+  type FeelInputs,
+  type FeelKinds,
+  type SampleAsk,
+  type Sampled,
+} from './index.js';
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
 const KINDS: FeelKinds = { front: 'disc', rear: 'drum', assisted: false, stepped: false, valve: false };
 const INPUTS: FeelInputs = {
-  pedalRatio: 4.2, mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, bore: 22.225,
-  frontPiston: 54, frontCount: 1, frontFriction: 0.38, frontRadius: 112, frontLift: 0.35,
-  rearPiston: 19.05, rearFactor: 2.3, rearRadius: 100, rearLift: 1.2,
-}; // prettier-ignore
+  pedalRatio: 4.2,
+  mass: 1420,
+  frontShare: 0.56,
+  height: 560,
+  wheelbase: 2550,
+  tyreRadius: 298,
+  bore: 22.225,
+  frontPiston: 54,
+  frontCount: 1,
+  frontFriction: 0.38,
+  frontRadius: 112,
+  frontLift: 0.35,
+  rearPiston: 19.05,
+  rearFactor: 2.3,
+  rearRadius: 100,
+  rearLift: 1.2,
+};
 const setUp = (over: FeelInputs = {}, bands: SampleAsk['setUps'][number]['bands'] = {}, front = 'a') => ({
   inputs: { ...INPUTS, ...over },
   kinds: KINDS,
@@ -45,15 +72,30 @@ describe('draws', () => {
 });
 
 describe('a value that is drawn', () => {
-  it.each(FEEL_FIELDS.filter(({ usual }) => usual).map(({ key }) => [key]))('%s is written where setting it up puts it', (key) => {
-    const kinds: FeelKinds = { front: key === 'frontFactor' ? 'drum' : 'disc', rear: key.startsWith('rear') && key !== 'rearFactor' ? 'disc' : 'drum', assisted: true, stepped: false, valve: true };
-    const all: FeelInputs = { ...INPUTS, ...Object.fromEntries(FEEL_FIELDS.flatMap((f) => (f.usual && INPUTS[f.key] === undefined ? [[f.key, f.usual.value]] : []))), rearCount: 1 };
-    const [made, other] = [setUpOf(all, kinds), setUpOf({ ...all, [key]: 2 }, kinds)];
-    if ('missing' in made || 'missing' in other) throw new Error('a value is missing');
-    setterOf(made, key)?.(2);
-    expect(made).toEqual(other);
-    expect(made).not.toEqual(setUpOf(all, kinds));
-  }); // prettier-ignore
+  it.each(FEEL_FIELDS.filter(({ usual }) => usual).map(({ key }) => [key]))(
+    '%s is written where setting it up puts it',
+    (key) => {
+      const kinds: FeelKinds = {
+        front: key === 'frontFactor' ? 'drum' : 'disc',
+        rear: key.startsWith('rear') && key !== 'rearFactor' ? 'disc' : 'drum',
+        assisted: true,
+        stepped: false,
+        valve: true,
+      };
+      const all: FeelInputs = {
+        ...INPUTS,
+        ...Object.fromEntries(
+          FEEL_FIELDS.flatMap((f) => (f.usual && INPUTS[f.key] === undefined ? [[f.key, f.usual.value]] : [])),
+        ),
+        rearCount: 1,
+      };
+      const [made, other] = [setUpOf(all, kinds), setUpOf({ ...all, [key]: 2 }, kinds)];
+      if ('missing' in made || 'missing' in other) throw new Error('a value is missing');
+      setterOf(made, key)?.(2);
+      expect(made).toEqual(other);
+      expect(made).not.toEqual(setUpOf(all, kinds));
+    },
+  );
 });
 
 describe('bands', () => {
@@ -70,7 +112,9 @@ describe('bands', () => {
     const [one] = sampled({ setUps: [setUp(over, { frontFriction: FRICTION })], samples: 20_000 }).setUps;
     const at = (friction: number): number => {
       const made = setUpOf({ ...INPUTS, ...over, frontFriction: friction }, KINDS);
-      return 'missing' in made ? Number.NaN : (effortFor(LIMITS.everyday, made.vehicle, made.setUp, {}, LIMITS) ?? Number.NaN); // prettier-ignore
+      return 'missing' in made
+        ? Number.NaN
+        : (effortFor(LIMITS.everyday, made.vehicle, made.setUp, {}, LIMITS) ?? Number.NaN);
     };
     // Symmetric triangle: F(x) = 2 ((x − a) / w)² below its middle.
     const [a, w] = [FRICTION.from, FRICTION.to - FRICTION.from];
@@ -97,8 +141,22 @@ describe('bands', () => {
     const wanted = { effort: { at: 0.3, from: 120, to: 190 } };
     const sure = sampled({ setUps: [setUp()], which: { of: 0, sizes, wanted }, samples: 10 }).bores;
     const ranked = whichBore(made.vehicle, made.setUp, wanted, sizes, LIMITS).ranked;
-    expect(sure.filter((b) => b.within === 1).map((b) => b.bore).sort()).toEqual(ranked.filter((r) => r.within).map((r) => r.bore).sort()); // prettier-ignore
-    const doubtful = sampled({ setUps: [setUp({}, { frontFriction: FRICTION })], which: { of: 0, sizes, wanted }, samples: 800 }).bores; // prettier-ignore
+    expect(
+      sure
+        .filter((b) => b.within === 1)
+        .map((b) => b.bore)
+        .sort(),
+    ).toEqual(
+      ranked
+        .filter((r) => r.within)
+        .map((r) => r.bore)
+        .sort(),
+    );
+    const doubtful = sampled({
+      setUps: [setUp({}, { frontFriction: FRICTION })],
+      which: { of: 0, sizes, wanted },
+      samples: 800,
+    }).bores;
     expect(doubtful.some((b) => b.within > 0.02 && b.within < 0.98)).toBe(true);
   });
   it('are not said where most draws have no answer', () => {

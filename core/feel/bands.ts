@@ -93,8 +93,9 @@ const endOf = (key: FeelKey): 'front' | 'rear' | undefined =>
   key.startsWith('front') && key !== 'frontShare' ? 'front' : key.startsWith('rear') ? 'rear' : undefined;
 
 /**
- * Draws what is not known again and again and says between what effort and travel lie; a value that two set-ups share is drawn once
- * for both, so that their ratio has only the doubt that belongs to it. Yields the draws made so far; returns the bands.
+ * Draws what is not known again and again and says between what effort and travel lie; a value that two set-ups share
+ * is drawn once for both, so that their ratio has only the doubt that belongs to it. Yields the draws made so far;
+ * returns the bands.
  */
 export function* sampleFeel({ setUps, which, samples, seed, limits }: SampleAsk): Generator<number, Sampled> {
   const random = chance(seed);
@@ -121,7 +122,11 @@ export function* sampleFeel({ setUps, which, samples, seed, limits }: SampleAsk)
     if (which && base)
       for (const one of bores) {
         const { bore: was, largeBore } = base.setUp.master;
-        const master = { ...base.setUp.master, bore: one.bore, ...(largeBore === undefined ? {} : { largeBore: (largeBore * one.bore) / was }) }; // prettier-ignore
+        const master = {
+          ...base.setUp.master,
+          bore: one.bore,
+          ...(largeBore === undefined ? {} : { largeBore: (largeBore * one.bore) / was }),
+        };
         const stop = stopOf(
           base.vehicle,
           { ...base.setUp, master },
@@ -177,7 +182,10 @@ interface Drawn {
   readonly set: (value: number) => void;
 }
 
-/** A set-up whose assumed values are written anew for each draw: nothing is made again that stays. Undefined where a value is missing. */
+/**
+ * A set-up whose assumed values are written anew for each draw: nothing is made again that stays. Undefined where a
+ * value is missing.
+ */
 function drawsOf(
   { inputs, kinds, bands, units }: Uncertain,
   first: Uncertain,

@@ -13,8 +13,9 @@ export interface FeelSettings {
 }
 
 /**
- * What comes out of the booster for a force at its input: nothing before its valve opens, then the jump-in and the ratio below the knee,
- * the input and all the assistance beyond it. Without assistance the push goes straight through. Source: balance of the reaction disc.
+ * What comes out of the booster for a force at its input: nothing before its valve opens, then the jump-in and the
+ * ratio below the knee, the input and all the assistance beyond it. Without assistance the push goes straight through.
+ * Source: balance of the reaction disc.
  */
 export function boosterOut(input: number, setUp: SetUp, how: Case): number {
   const { booster } = setUp;
@@ -31,8 +32,8 @@ export const assistOf = ({ booster }: SetUp, { lost, assistance = 1, altitude = 
     : Math.max(0, booster.assist * assistance * (1 - (FALL_PER_KM * altitude) / 1000));
 
 /**
- * Line pressure of a master for a force on its rod. Straight: p = F / A. Stepped: the large area up to the by-pass pressure; above it
- * p = (F − p_b (A_large − A_small)) / A_small. Source: statics of the piston.
+ * Line pressure of a master for a force on its rod. Straight: p = F / A. Stepped: the large area up to the by-pass
+ * pressure; above it p = (F − p_b (A_large − A_small)) / A_small. Source: statics of the piston.
  */
 export function linePressure(force: number, { bore, largeBore }: Master, { byPass }: FeelSettings): number {
   const small = pistonArea(bore);
@@ -82,7 +83,10 @@ const pastMetering = (pressure: number, { metering }: SetUp): number =>
 export const workingArea = (axle: Axle): number =>
   axle.kind === 'disc' ? axle.pistons.reduce((sum, d) => sum + pistonArea(d), 0) : pistonArea(axle.cylinder);
 
-/** Piston area that has to be filled on the axle: every piston of both wheels, on both sides of a fixed caliper, both of a drum's cylinder. */
+/**
+ * Piston area that has to be filled on the axle: every piston of both wheels, on both sides of a fixed caliper, both of
+ * a drum's cylinder.
+ */
 export const filledArea = (axle: Axle): number =>
   workingArea(axle) * 2 * (axle.kind === 'drum' || axle.form === 'fixed' ? 2 : 1);
 
@@ -93,7 +97,10 @@ function fade(axle: Axle, { front, rear }: SetUp, { friction }: Case): number {
   return disc?.kind === 'disc' ? friction / disc.friction : 1;
 }
 
-/** Braking force of an axle at its tyres: 2 T / r. Disc T = 2 μ (p − p₀) A r_e, drum T = C* (p − p₀) A r. Source: statics. */
+/**
+ * Braking force of an axle at its tyres: 2 T / r. Disc T = 2 μ (p − p₀) A r_e, drum T = C* (p − p₀) A r. Source:
+ * statics.
+ */
 function axleForce(axle: Axle, pressure: number, tyreRadius: number, faded: number): number {
   const grip = axle.kind === 'disc' ? 2 * axle.friction : axle.factor;
   return (
@@ -110,13 +117,22 @@ export function brakingAt(pressure: number, tyreRadius: number, setUp: SetUp, ho
   );
 }
 
-/** Pressures of the master at which the braking bends, rising: between two of them, and beyond the last, it is straight. */
+/**
+ * Pressures of the master at which the braking bends, rising: between two of them, and beyond the last, it is straight.
+ */
 export function bendsOf({ front, rear, valve, metering }: SetUp, how: Case): number[] {
   const knee = valve && kneeOf(valve, how);
   const pushOut = rear.pushOut ?? 0;
   // Behind a valve the rear moves when the valve passes on what moves it.
-  const atRear = valve && knee !== undefined && pushOut > knee && valve.slope > 0 ? knee + (pushOut - knee) / valve.slope : pushOut; // prettier-ignore
-  return [0, front.pushOut ?? 0, atRear, ...(knee === undefined ? [] : [knee]), ...(metering === undefined ? [] : [metering])].sort((a, b) => a - b); // prettier-ignore
+  const atRear =
+    valve && knee !== undefined && pushOut > knee && valve.slope > 0 ? knee + (pushOut - knee) / valve.slope : pushOut;
+  return [
+    0,
+    front.pushOut ?? 0,
+    atRear,
+    ...(knee === undefined ? [] : [knee]),
+    ...(metering === undefined ? [] : [metering]),
+  ].sort((a, b) => a - b);
 }
 
 const WITHOUT: Readonly<Record<Lost, readonly [front: number, rear: number]>> = {
@@ -139,8 +155,9 @@ function stanceOf({ mass, frontShare, height, wheelbase }: Vehicle): Stance | un
 }
 
 /**
- * The deceleration that results when an axle cannot brake with more than its load times the grip: each axle min(B, μ N), with N at
- * the deceleration itself. Undefined where the vehicle would tip over its front axle before that. Source: statics of two axles.
+ * The deceleration that results when an axle cannot brake with more than its load times the grip: each axle min(B, μ
+ * N), with N at the deceleration itself. Undefined where the vehicle would tip over its front axle before that. Source:
+ * statics of two axles.
  */
 function bounded(front: number, rear: number, { weight, frontShare, lean }: Stance, grip: number): number | undefined {
   if (frontShare + grip * lean >= 1) return undefined;
@@ -175,8 +192,9 @@ export function kneeAt(vehicle: Vehicle, setUp: SetUp, how: Case = {}): number |
 }
 
 /**
- * What one push on the pedal does to one set-up in one case. Forces and pressures from the pedal to the tyres; the load moves forward
- * with the deceleration. Travel only where every piston's way is known. Source: formulas of statics, worked examples beside the tests.
+ * What one push on the pedal does to one set-up in one case. Forces and pressures from the pedal to the tyres; the load
+ * moves forward with the deceleration. Travel only where every piston's way is known. Source: formulas of statics,
+ * worked examples beside the tests.
  */
 export function pushed(pedalForce: number, given: Vehicle, setUp: SetUp, how: Case, settings: FeelSettings): Point {
   const vehicle = loaded(given, how);
@@ -256,13 +274,17 @@ function braked(
   };
 }
 
-/** The axle that would use more friction if nothing bounded it; `load` is the share of the weight that is on the front axle then. */
+/**
+ * The axle that would use more friction if nothing bounded it; `load` is the share of the weight that is on the front
+ * axle then.
+ */
 const atFirst = (front: number, rear: number, load: number): 'front' | 'rear' =>
   load >= 1 || rear / (1 - load) > front / load ? 'rear' : 'front';
 
 /**
- * Stroke of the master: clearance, port closing, the pistons' way to their linings and what gives with pressure. A lost circuit's
- * chamber runs to its stop first: half of the whole stroke. Undefined where a piston's way or, then, the whole stroke is not known.
+ * Stroke of the master: clearance, port closing, the pistons' way to their linings and what gives with pressure. A lost
+ * circuit's chamber runs to its stop first: half of the whole stroke. Undefined where a piston's way or, then, the
+ * whole stroke is not known.
  */
 function strokeAt(
   front: number,

@@ -3,12 +3,20 @@ import { STANDARD_SETTINGS } from '../settings/index.js';
 import { feelLimits, pushed, type Case, type SetUp, type Vehicle } from './index.js';
 
 /**
- * Further cases, worked out by another route: a program of its own in another language that knows the formulas and not this code
- * printed the figures. Beside each stands what it is about.
+ * Further cases, worked out by another route: a program of its own in another language that knows the formulas and not
+ * this code printed the figures. Beside each stands what it is about.
  */
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
-const VEHICLE: Vehicle = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2, pedalEfficiency: 0.95 }; // prettier-ignore
+const VEHICLE: Vehicle = {
+  mass: 1420,
+  frontShare: 0.56,
+  height: 560,
+  wheelbase: 2550,
+  tyreRadius: 298,
+  pedalRatio: 4.2,
+  pedalEfficiency: 0.95,
+};
 const FRONT = { kind: 'disc', pistons: [54], friction: 0.38, radius: 112, pushOut: 0.05 } as const;
 const REAR = { kind: 'drum', cylinder: 19.05, factor: 2.3, radius: 100, pushOut: 0.3 } as const;
 const SETUP: SetUp = {
@@ -58,7 +66,15 @@ describe('cases of other set-ups', () => {
 
   it('a stepped master moves the first of the fluid with its large bore', () => {
     const master = { bore: 22.225, largeBore: 28.575, efficiency: 0.95 };
-    const setUp: SetUp = { ...UNASSISTED, master, front: { ...FRONT, lift: 0.35 }, rear: { ...REAR, lift: 1.2 }, gap: 0.3, cutOff: 1.2, give: 100 }; // prettier-ignore
+    const setUp: SetUp = {
+      ...UNASSISTED,
+      master,
+      front: { ...FRONT, lift: 0.35 },
+      rear: { ...REAR, lift: 1.2 },
+      gap: 0.3,
+      cutOff: 1.2,
+      give: 100,
+    };
     const point = pushed(180, VEHICLE, setUp, {}, LIMITS);
     expect(point.stroke).toBeCloseTo(6.4514, 3);
     expect(point.pedalTravel).toBeCloseTo(27.096, 2);

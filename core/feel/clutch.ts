@@ -46,8 +46,9 @@ export const slaveArea = (slave: ClutchInput['slave']): number =>
   'bore' in slave ? pistonArea(slave.bore) : pistonArea(slave.outside) - pistonArea(slave.inside);
 
 /**
- * Master stroke = (pedal travel − free travel) / ratio − cut-off; slave travel = stroke × A_master / A_slave × efficiency. Free travel
- * that nobody measured makes it not known. Source: volume of the fluid; worked example beside the tests.
+ * Master stroke = (pedal travel − free travel) / ratio − cut-off; slave travel = stroke × A_master / A_slave ×
+ * efficiency. Free travel that nobody measured makes it not known. Source: volume of the fluid; worked example beside
+ * the tests.
  */
 export function clutchTravel(input: ClutchInput): ClutchTravel {
   const { pedalTravel, freeTravel, pedalRatio, masterBore, cutOff, efficiency, forkRatio, longest, wanted } = input;
@@ -121,8 +122,8 @@ function slaveOf({ slaveBore, slaveOutside, slaveInside }: ClutchSide): ClutchIn
 }
 
 /**
- * What a change of clutch units does without any travel being known: slave travel for the same pedal travel, and pedal effort for the
- * same force at the slave. Undefined where a bore is not known. Source: areas of master and slave.
+ * What a change of clutch units does without any travel being known: slave travel for the same pedal travel, and pedal
+ * effort for the same force at the slave. Undefined where a bore is not known. Source: areas of master and slave.
  */
 export function clutchRatios(
   now: ClutchSide,

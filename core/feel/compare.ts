@@ -20,7 +20,10 @@ export interface Compared {
   readonly verdicts: readonly FeelVerdict[];
 }
 
-/** What set-ups of one vehicle do in cases: outer list by set-up, inner by case. Efforts are pedal forces in N, in rising order. */
+/**
+ * What set-ups of one vehicle do in cases: outer list by set-up, inner by case. Efforts are pedal forces in N, in
+ * rising order.
+ */
 export function compareFeel(
   vehicle: Vehicle,
   setUps: readonly SetUp[],
@@ -41,7 +44,10 @@ function comparedIn(
   const points = efforts.map((effort) => pushed(effort, vehicle, setUp, how, settings));
   const force = kneeAt(loaded(vehicle, how), setUp, how);
   const there = force === undefined ? undefined : pushed(force, vehicle, setUp, how, settings);
-  const knee = there && { pedalForce: there.pedalForce, ...(there.deceleration === undefined ? {} : { deceleration: there.deceleration }) }; // prettier-ignore
+  const knee = there && {
+    pedalForce: there.pedalForce,
+    ...(there.deceleration === undefined ? {} : { deceleration: there.deceleration }),
+  };
   const used = points.at(-1)?.stroke;
   return {
     points,

@@ -5,9 +5,10 @@ import type { Case, SetUp, Vehicle } from './types.js';
 const HARDEST = 5000;
 
 /**
- * The pedal force that a deceleration takes; undefined where no push reaches it, or the deceleration cannot be said. `deceleration` is
- * a share of g. Where grip bounds it the force is found by halving, for the deceleration never falls with the push; else it is worked
- * out backwards, from the tyres to the pedal. Source: the same statics as the forward computation, against which it is tested.
+ * The pedal force that a deceleration takes; undefined where no push reaches it, or the deceleration cannot be said.
+ * `deceleration` is a share of g. Where grip bounds it the force is found by halving, for the deceleration never falls
+ * with the push; else it is worked out backwards, from the tyres to the pedal. Source: the same statics as the forward
+ * computation, against which it is tested.
  */
 export function effortFor(
   deceleration: number,

@@ -1,7 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { boosterOut, clutchTravel, compareFeel, effortFor, feelLimits, linePressure, pushed, strokeFor, whichBore, type Axle, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import {
+  boosterOut,
+  clutchTravel,
+  compareFeel,
+  effortFor,
+  feelLimits,
+  linePressure,
+  pushed,
+  strokeFor,
+  whichBore,
+  type Axle,
+  type Case,
+  type SetUp,
+  type Vehicle,
+} from './index.js';
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -72,17 +86,23 @@ describe('laws', () => {
 
   it('energy: without loss, force times stroke in is pressure times volume out, stepped or straight', () =>
     fc.assert(
-      fc.property(between(100, 6000), between(14, 26), fc.option(between(1.1, 1.6)), between(500, 9000), (force, bore, step, volume) => {
-        const master = { bore, ...(step === null ? {} : { largeBore: bore * step }) };
-        const pressure = linePressure(force, master, LIMITS);
-        // The last piece of volume at the pressure that it has: dW = F ds = p dV on the bore that moves it.
-        const low = pressure <= LIMITS.byPass ? volume * 2 : 0;
-        const ds = strokeFor(volume + 1, low, master) - strokeFor(volume, low, master);
-        if (step === null || pressure <= LIMITS.byPass) expect(force * ds).toBeCloseTo(pressure, 6);
-        // Above the by-pass the large piston works against the by-pass pressure too.
-        else expect(force * ds).toBeGreaterThan(pressure - 1e-9);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        between(100, 6000),
+        between(14, 26),
+        fc.option(between(1.1, 1.6)),
+        between(500, 9000),
+        (force, bore, step, volume) => {
+          const master = { bore, ...(step === null ? {} : { largeBore: bore * step }) };
+          const pressure = linePressure(force, master, LIMITS);
+          // The last piece of volume at the pressure that it has: dW = F ds = p dV on the bore that moves it.
+          const low = pressure <= LIMITS.byPass ? volume * 2 : 0;
+          const ds = strokeFor(volume + 1, low, master) - strokeFor(volume, low, master);
+          if (step === null || pressure <= LIMITS.byPass) expect(force * ds).toBeCloseTo(pressure, 6);
+          // Above the by-pass the large piston works against the by-pass pressure too.
+          else expect(force * ds).toBeGreaterThan(pressure - 1e-9);
+        },
+      ),
+    ));
 
   it('balance does not depend on units: all lengths, forces and masses times one factor each', () =>
     fc.assert(
@@ -99,7 +119,13 @@ describe('laws', () => {
           rear: axle(setUp.rear),
           ...(setUp.booster ? { booster: { ...setUp.booster, assist: setUp.booster.assist * k * k } } : {}),
         };
-        const grown = { ...vehicle, mass: vehicle.mass * k * k, height: vehicle.height * k, wheelbase: vehicle.wheelbase * k, tyreRadius: vehicle.tyreRadius * k }; // prettier-ignore
+        const grown = {
+          ...vehicle,
+          mass: vehicle.mass * k * k,
+          height: vehicle.height * k,
+          wheelbase: vehicle.wheelbase * k,
+          tyreRadius: vehicle.tyreRadius * k,
+        };
         const [a, b] = [pushed(effort, vehicle, setUp, {}, LIMITS), pushed(effort * k * k, grown, larger, {}, LIMITS)];
         expect(z(b)).toBeCloseTo(z(a), 8);
         expect(b.firstToLock).toBe(a.firstToLock);
@@ -108,13 +134,20 @@ describe('laws', () => {
 
   it('a lost circuit or lost assistance never brakes more', () =>
     fc.assert(
-      fc.property(vehicles, setUps, efforts, fc.constantFrom('front', 'rear', 'diagonal', 'assistance' as const), fc.option(between(0.2, 1.1)), (vehicle, setUp, effort, lost, grip) => {
-        const how: Case = grip === null ? {} : { grip };
-        const whole = pushed(effort, vehicle, setUp, how, LIMITS).deceleration;
-        const left = pushed(effort, vehicle, setUp, { ...how, lost }, LIMITS).deceleration;
-        if (whole !== undefined && left !== undefined) expect(left).toBeLessThanOrEqual(whole + 1e-9);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        vehicles,
+        setUps,
+        efforts,
+        fc.constantFrom('front', 'rear', 'diagonal', 'assistance' as const),
+        fc.option(between(0.2, 1.1)),
+        (vehicle, setUp, effort, lost, grip) => {
+          const how: Case = grip === null ? {} : { grip };
+          const whole = pushed(effort, vehicle, setUp, how, LIMITS).deceleration;
+          const left = pushed(effort, vehicle, setUp, { ...how, lost }, LIMITS).deceleration;
+          if (whole !== undefined && left !== undefined) expect(left).toBeLessThanOrEqual(whole + 1e-9);
+        },
+      ),
+    ));
 
   it('deceleration never over grip, and no axle uses more friction than there is', () =>
     fc.assert(
@@ -138,21 +171,25 @@ describe('laws', () => {
       }),
     ));
 
-  it('which bore: the one that made travel and effort is within a window around them, and first when the window is tight', () =>
-    fc.assert(
-      fc.property(vehicles, setUps, fc.integer({ min: 0, max: 6 }), (vehicle, setUp, i) => {
-        const sizes = [15.875, 17.4625, 19.05, 20.6375, 22.225, 23.8125, 25.4];
-        const bore = sizes[i] as number;
-        const made = { ...setUp, master: { ...setUp.master, bore } };
-        const effort = effortFor(0.3, vehicle, made, {}, LIMITS);
-        if (effort === undefined) return;
-        const window = { at: 0.3, from: effort * 0.999, to: effort * 1.001 };
-        const { ranked, none } = whichBore(vehicle, setUp, { effort: window }, sizes, LIMITS);
-        expect(none).toBeUndefined();
-        expect(ranked[0]).toMatchObject({ bore, within: true });
-        expect(ranked).toHaveLength(sizes.length);
-      }),
-    ));
+  it(
+    'which bore: the one that made travel and effort is within a window around them, and first when ' +
+      'the window is tight',
+    () =>
+      fc.assert(
+        fc.property(vehicles, setUps, fc.integer({ min: 0, max: 6 }), (vehicle, setUp, i) => {
+          const sizes = [15.875, 17.4625, 19.05, 20.6375, 22.225, 23.8125, 25.4];
+          const bore = sizes[i] as number;
+          const made = { ...setUp, master: { ...setUp.master, bore } };
+          const effort = effortFor(0.3, vehicle, made, {}, LIMITS);
+          if (effort === undefined) return;
+          const window = { at: 0.3, from: effort * 0.999, to: effort * 1.001 };
+          const { ranked, none } = whichBore(vehicle, setUp, { effort: window }, sizes, LIMITS);
+          expect(none).toBeUndefined();
+          expect(ranked[0]).toMatchObject({ bore, within: true });
+          expect(ranked).toHaveLength(sizes.length);
+        }),
+      ),
+  );
 
   it('a booster never puts out less than goes in, nor more than its ratio times it', () =>
     fc.assert(
@@ -165,12 +202,20 @@ describe('laws', () => {
 
   it('a clutch: free travel, cut-off and loss only ever take away', () =>
     fc.assert(
-      fc.property(between(60, 200), between(0, 40), between(0, 3), between(0.5, 1), (pedalTravel, freeTravel, cutOff, efficiency) => {
-        const base = { pedalTravel, pedalRatio: 5, masterBore: 19.05, slave: { bore: 22.2 } };
-        const best = clutchTravel({ ...base, freeTravel: 0 }).slaveTravel ?? 0;
-        expect(clutchTravel({ ...base, freeTravel, cutOff, efficiency }).slaveTravel).toBeLessThanOrEqual(best + 1e-9);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        between(60, 200),
+        between(0, 40),
+        between(0, 3),
+        between(0.5, 1),
+        (pedalTravel, freeTravel, cutOff, efficiency) => {
+          const base = { pedalTravel, pedalRatio: 5, masterBore: 19.05, slave: { bore: 22.2 } };
+          const best = clutchTravel({ ...base, freeTravel: 0 }).slaveTravel ?? 0;
+          expect(clutchTravel({ ...base, freeTravel, cutOff, efficiency }).slaveTravel).toBeLessThanOrEqual(
+            best + 1e-9,
+          );
+        },
+      ),
+    ));
 });
 
 describe('what is not known', () => {
@@ -188,7 +233,11 @@ describe('what is not known', () => {
     expect(seen?.points[1]?.frontPressure).toBeGreaterThan(1);
     expect(seen?.points[1]).not.toHaveProperty('deceleration');
     expect(seen?.verdicts.filter((v) => v.weight === 'not-known')).toEqual([
-      { code: 'vehicle-not-known', weight: 'not-known', values: { mass: 1, tyreRadius: 1, frontShare: 1, height: 1, wheelbase: 1 } }, // prettier-ignore
+      {
+        code: 'vehicle-not-known',
+        weight: 'not-known',
+        values: { mass: 1, tyreRadius: 1, frontShare: 1, height: 1, wheelbase: 1 },
+      },
     ]);
     expect(seen?.verdicts.every((v) => v.weight !== 'stop')).toBe(true);
   });

@@ -6,20 +6,26 @@ import { clutchTravel, slaveArea, type ClutchInput } from './clutch.js';
 /** Pressure of the air, MPa (ISO 2533). */
 const AIR = 0.101325;
 
-/** Air at rest, mm³, that takes so much fluid at a pressure. Source: gas law at constant temperature, V₀ (1 − p_atm / (p + p_atm)). */
+/**
+ * Air at rest, mm³, that takes so much fluid at a pressure. Source: gas law at constant temperature, V₀ (1 − p_atm / (p
+ * + p_atm)).
+ */
 export const airFor = (volume: number, pressure: number): number => volume / (1 - AIR / (pressure + AIR));
 
 export interface PedalLoss {
   /** Fluid that went where it should not, mm³. */
   readonly volume: number;
-  /** Air that would explain it, as a volume at rest, mm³; and swelling, mm³ for each MPa. Absent where nothing is lost. */
+  /**
+   * Air that would explain it, as a volume at rest, mm³; and swelling, mm³ for each MPa. Absent where nothing is lost.
+   */
   readonly air?: number;
   readonly swelling?: number;
 }
 
 /**
- * A brake pedal that goes further than it should, at a line pressure: the fluid that is lost, and what would explain it. Nearly all of
- * air’s travel is used up early, a swelling hose’s grows with the pressure: a second measurement at another push tells them apart.
+ * A brake pedal that goes further than it should, at a line pressure: the fluid that is lost, and what would explain
+ * it. Nearly all of air’s travel is used up early, a swelling hose’s grows with the pressure: a second measurement at
+ * another push tells them apart.
  */
 export function pedalLoss(
   expected: number,
@@ -63,8 +69,10 @@ export interface ClutchLoss {
 }
 
 /**
- * Expected against measured slave travel. Air takes fluid by the gas law; a swelling hose takes its volume in proportion to the pressure; play takes travel before the master moves. Turns = Δ free travel / (pedal ratio × pitch). Undefined while
- * the free travel is not known, or nothing moves. Source: gas law at constant temperature, volume of the fluid.
+ * Expected against measured slave travel. Air takes fluid by the gas law; a swelling hose takes its volume in
+ * proportion to the pressure; play takes travel before the master moves. Turns = Δ free travel / (pedal ratio × pitch).
+ * Undefined while the free travel is not known, or nothing moves. Source: gas law at constant temperature, volume of
+ * the fluid.
  */
 export function clutchLoss(input: ClutchInput, measured: ClutchMeasured): ClutchLoss | undefined {
   const { slaveTravel: expected, masterStroke } = clutchTravel(input);
@@ -99,8 +107,9 @@ export interface ClutchPair {
 }
 
 /**
- * Sizes of master or slave, one of them changed, that bring the wanted travel: enough and not too far first, of those the lightest
- * pedal. Undefined while the free travel is not known or nothing is wanted; a concentric slave keeps its ring.
+ * Sizes of master or slave, one of them changed, that bring the wanted travel: enough and not too far first, of those
+ * the lightest pedal. Undefined while the free travel is not known or nothing is wanted; a concentric slave keeps its
+ * ring.
  */
 export function clutchPairs(input: ClutchInput, sizes: readonly number[]): readonly ClutchPair[] | undefined {
   if (input.freeTravel === undefined || input.wanted === undefined) return undefined;

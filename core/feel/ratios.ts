@@ -2,8 +2,9 @@ import { pistonArea } from '../bore/index.js';
 import type { FeelInputs, FeelKinds } from './fields.data.js';
 
 /**
- * What a change does without any friction value, mass or centre of gravity: ratios of what is there then to what is there now, as far as the
- * sizes are known. Below the knee of a booster that stays; beyond it a push is no longer multiplied.
+ * What a change does without any friction value, mass or centre of gravity: ratios of what is there then to what is
+ * there now, as far as the sizes are known. Below the knee of a booster that stays; beyond it a push is no longer
+ * multiplied.
  */
 export interface FeelRatios {
   /** Pedal travel that the fluid takes, for the same way of the pistons. */
@@ -62,7 +63,9 @@ export function ratiosOf(now: Side, then: Side): FeelRatios {
     return (pair[1].working / pair[0].working) * (r !== undefined && s !== undefined ? s / r : 1);
   };
   const [inFront, atRear] = [force(front, 'front'), force(rear, 'rear')];
-  const ways = (['front', 'rear'] as const).every((end) => now.inputs[`${end}Lift`] !== undefined && then.inputs[`${end}Lift`] !== undefined); // prettier-ignore
+  const ways = (['front', 'rear'] as const).every(
+    (end) => now.inputs[`${end}Lift`] !== undefined && then.inputs[`${end}Lift`] !== undefined,
+  );
   const fluid = (i: 0 | 1, side: Side): number | undefined => {
     const [f, r] = [front?.[i], rear?.[i]];
     return f && r && lifted(f.filled, side, 'front', ways) + lifted(r.filled, side, 'rear', ways);

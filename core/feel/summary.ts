@@ -14,7 +14,10 @@ export interface FeelSummary {
   readonly without?: number;
 }
 
-/** Which axle locks first, as far as a leg can push and up to the limit of the balance: the rear, when it does anywhere before. Undefined where it cannot be said. */
+/**
+ * Which axle locks first, as far as a leg can push and up to the limit of the balance: the rear, when it does anywhere
+ * before. Undefined where it cannot be said.
+ */
 function firstUpTo(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): Point['firstToLock'] {
   const steps = Array.from({ length: 8 }, (_, i) => (limits.rearFirstBelow * (i + 1)) / 8);
   const found = steps.flatMap((z) => {

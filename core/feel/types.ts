@@ -1,6 +1,6 @@
 /**
- * What is felt at the pedal: shapes. Lengths in mm, forces in N, pressures in MPa, masses in kg, volumes in mm³; shares and ratios are
- * plain numbers; decelerations are shares of g.
+ * What is felt at the pedal: shapes. Lengths in mm, forces in N, pressures in MPa, masses in kg, volumes in mm³; shares
+ * and ratios are plain numbers; decelerations are shares of g.
  */
 
 /** What is not known of a vehicle is left out, and with it the answers that rest on it; pressures and travel stay. */
@@ -77,7 +77,9 @@ export interface SetUp {
   readonly master: Master;
   readonly booster?: Booster;
   readonly valve?: Valve;
-  /** How many residual valves lie on the way to an axle; absent: not known. They act on release: no force hangs on them. */
+  /**
+   * How many residual valves lie on the way to an axle; absent: not known. They act on release: no force hangs on them.
+   */
   readonly residual?: { readonly front?: number; readonly rear?: number };
   /** A metering valve holds the front off up to this pressure. */
   readonly metering?: number;
@@ -99,7 +101,10 @@ export interface Case {
   readonly name?: string;
   /** What the tyres can take; absent: nothing bounds them. */
   readonly grip?: number;
-  /** Friction of the disc linings in this case; a drum's factor follows in proportion to the front linings, which is said. */
+  /**
+   * Friction of the disc linings in this case; a drum's factor follows in proportion to the front linings, which is
+   * said.
+   */
   readonly friction?: number;
   readonly lost?: Lost;
   /** Share of the assistance that is left: altitude, a pump on its reserve. */
@@ -122,7 +127,10 @@ export interface Point {
   /** At the tyres of an axle; absent without the radius of the tyre. */
   readonly frontForce?: number;
   readonly rearForce?: number;
-  /** Share of g, bounded by the grip of the case; absent without the mass, or where the vehicle would tip before its wheels lock. */
+  /**
+   * Share of g, bounded by the grip of the case; absent without the mass, or where the vehicle would tip before its
+   * wheels lock.
+   */
   readonly deceleration?: number;
   /** Friction that each axle would use to do it; absent without share, height and wheelbase. */
   readonly frontAdhesion?: number;

@@ -2,10 +2,35 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
 import { feelVerdictWords } from '../words/index.js';
-import { airFor, boosterIn, boosterOut, clutchLoss, clutchPairs, clutchTravel, compareFeel, effortFor, feelLimits, fittingValves, kneeAt, pedalLoss, pushed, rearFirstAt, type ClutchInput, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import {
+  airFor,
+  boosterIn,
+  boosterOut,
+  clutchLoss,
+  clutchPairs,
+  clutchTravel,
+  compareFeel,
+  effortFor,
+  feelLimits,
+  fittingValves,
+  kneeAt,
+  pedalLoss,
+  pushed,
+  rearFirstAt,
+  type ClutchInput,
+  type SetUp,
+  type Vehicle,
+} from './index.js';
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
-const VEHICLE: Vehicle = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2 }; // prettier-ignore
+const VEHICLE: Vehicle = {
+  mass: 1420,
+  frontShare: 0.56,
+  height: 560,
+  wheelbase: 2550,
+  tyreRadius: 298,
+  pedalRatio: 4.2,
+};
 const SETUP: SetUp = {
   master: { bore: 22.225, stroke: 36 },
   front: { kind: 'disc', pistons: [54], friction: 0.38, radius: 112, pushOut: 0.05, lift: 0.35 },
@@ -59,11 +84,15 @@ describe('the effort for a deceleration, worked out backwards', () => {
 
 describe('a booster that opens late and jumps', () => {
   const setUp = { ...SETUP, booster: { ratio: 4, assist: 2600, crack: 30, jumpIn: 200 } };
-  it('by hand: nothing at 29 N, 200 at 30, 480 at 100, the knee at 840 with 3440, and the push itself without assistance', () => {
-    expect([29, 30, 100, 840, 1000].map((input) => boosterOut(input, setUp, {}))).toEqual([0, 200, 480, 3440, 3600]);
-    expect(kneeAt({ ...VEHICLE, pedalRatio: 1 }, setUp, {})).toBeCloseTo(840, 9);
-    expect(boosterOut(100, setUp, { lost: 'assistance' })).toBe(100);
-  });
+  it(
+    'by hand: nothing at 29 N, 200 at 30, 480 at 100, the knee at 840 with 3440, and the push itself ' +
+      'without assistance',
+    () => {
+      expect([29, 30, 100, 840, 1000].map((input) => boosterOut(input, setUp, {}))).toEqual([0, 200, 480, 3440, 3600]);
+      expect(kneeAt({ ...VEHICLE, pedalRatio: 1 }, setUp, {})).toBeCloseTo(840, 9);
+      expect(boosterOut(100, setUp, { lost: 'assistance' })).toBe(100);
+    },
+  );
   it('the other way round is the least input that gives it', () =>
     fc.assert(
       fc.property(between(1, 4000), (output) => {
@@ -75,17 +104,20 @@ describe('a booster that opens late and jumps', () => {
 });
 
 describe('valves', () => {
-  it('a metering valve holds the front off below its pressure, and one that feels the load begins later with one', () => {
-    const metered = { ...SETUP, metering: 1 };
-    const [low, high] = [50, 300].map((force) => pushed(force, VEHICLE, metered, {}, LIMITS));
-    expect([low?.frontPressure, (low?.rearPressure ?? 0) > 0]).toEqual([0, true]);
-    expect(high?.frontPressure).toBeGreaterThan(1);
-    const feels = { ...SETUP, valve: { knee: 2, slope: 0.3, ladenKnee: 4 } };
-    const at = (how: object) => pushed(400, VEHICLE, feels, how, LIMITS);
-    const p = at({}).frontPressure;
-    expect(at({}).rearPressure).toBeCloseTo(2 + 0.3 * (p - 2), 9);
-    expect(at({ load: { mass: 2200 } }).rearPressure).toBeCloseTo(p > 4 ? 4 + 0.3 * (p - 4) : p, 9);
-  });
+  it(
+    'a metering valve holds the front off below its pressure, and one that feels the load begins ' + 'later with one',
+    () => {
+      const metered = { ...SETUP, metering: 1 };
+      const [low, high] = [50, 300].map((force) => pushed(force, VEHICLE, metered, {}, LIMITS));
+      expect([low?.frontPressure, (low?.rearPressure ?? 0) > 0]).toEqual([0, true]);
+      expect(high?.frontPressure).toBeGreaterThan(1);
+      const feels = { ...SETUP, valve: { knee: 2, slope: 0.3, ladenKnee: 4 } };
+      const at = (how: object) => pushed(400, VEHICLE, feels, how, LIMITS);
+      const p = at({}).frontPressure;
+      expect(at({}).rearPressure).toBeCloseTo(2 + 0.3 * (p - 2), 9);
+      expect(at({ load: { mass: 2200 } }).rearPressure).toBeCloseTo(p > 4 ? 4 + 0.3 * (p - 4) : p, 9);
+    },
+  );
   it('the one that keeps the front first does, and one that begins later does not', () => {
     expect(rearFirstAt(VEHICLE, SETUP, LIMITS)).toBeDefined();
     const valves = [...fittingValves(VEHICLE, SETUP, LIMITS)];
@@ -117,9 +149,14 @@ describe('valves', () => {
     expect(inCases?.map((one) => one.verdicts.some((v) => v.code === 'valve-wanted'))).toEqual([true, false]);
   });
   it('a set-up with a pedal ratio of its own is the vehicle with that ratio', () => {
-    const [own, whole] = [pushed(100, VEHICLE, { ...SETUP, pedalRatio: 5 }, {}, LIMITS), pushed(100, { ...VEHICLE, pedalRatio: 5 }, SETUP, {}, LIMITS)]; // prettier-ignore
+    const [own, whole] = [
+      pushed(100, VEHICLE, { ...SETUP, pedalRatio: 5 }, {}, LIMITS),
+      pushed(100, { ...VEHICLE, pedalRatio: 5 }, SETUP, {}, LIMITS),
+    ];
     expect(own).toEqual(whole);
-    expect(effortFor(0.3, VEHICLE, { ...SETUP, pedalRatio: 5 }, {}, LIMITS)).toBe(effortFor(0.3, { ...VEHICLE, pedalRatio: 5 }, SETUP, {}, LIMITS)); // prettier-ignore
+    expect(effortFor(0.3, VEHICLE, { ...SETUP, pedalRatio: 5 }, {}, LIMITS)).toBe(
+      effortFor(0.3, { ...VEHICLE, pedalRatio: 5 }, SETUP, {}, LIMITS),
+    );
   });
   it('after a turn has pushed the pistons of the discs back the pedal goes further, by their volume', () => {
     const [plain, after] = [{}, { pushedBack: 0.4 }].map((how) => pushed(100, VEHICLE, SETUP, how, LIMITS).stroke ?? 0);
@@ -135,7 +172,17 @@ describe('what is lost', () => {
     expect([volume.toFixed(0), air?.toFixed(0), airFor(volume, 4).toFixed(0)]).toEqual(['1137', '1253', '1166']);
     expect(pedalLoss(58, 47, { pedalRatio: 4, bore: 20, pressure: 1 }).air).toBeUndefined();
   });
-  const clutch: ClutchInput = { pedalTravel: 135, freeTravel: 12, pedalRatio: 5.6, masterBore: 15.875, slave: { bore: 19.05 }, cutOff: 1, efficiency: 0.97, wanted: 14, longest: 22 }; // prettier-ignore
+  const clutch: ClutchInput = {
+    pedalTravel: 135,
+    freeTravel: 12,
+    pedalRatio: 5.6,
+    masterBore: 15.875,
+    slave: { bore: 19.05 },
+    cutOff: 1,
+    efficiency: 0.97,
+    wanted: 14,
+    longest: 22,
+  };
   it('of a clutch: as a share, a volume, air, swelling, play at the pedal, and turns of the rod', () => {
     const expected = clutchTravel(clutch).slaveTravel ?? Number.NaN;
     const loss = clutchLoss(clutch, { slaveTravel: expected - 3, pressure: 2, pitch: 1.25, freeWanted: 5 });

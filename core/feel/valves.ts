@@ -5,14 +5,19 @@ import type { FeelLimits } from './limits.js';
 
 /** Which proportioning keeps the front first. */
 
-/** Slopes that valves for the rear are made with. Source: what makers of such valves list, as a rule; the valve’s own data go first. */
+/**
+ * Slopes that valves for the rear are made with. Source: what makers of such valves list, as a rule; the valve’s own
+ * data go first.
+ */
 export const VALVE_SLOPES = [0.6, 0.5, 0.45, 0.35, 0.25] as const;
 /** Knees within which a valve is looked for, MPa. */
 const [LEAST_KNEE, MOST_KNEE] = [0.5, 8];
 /** Decelerations at which the balance is looked at, up to the limit. */
 const LOOKS = 24;
 
-/** The first deceleration up to the limit at which the rear uses more grip than the front; undefined when there is none. */
+/**
+ * The first deceleration up to the limit at which the rear uses more grip than the front; undefined when there is none.
+ */
 export function rearFirstAt(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): number | undefined {
   for (let i = 1; i <= LOOKS; i++) {
     const z = (limits.rearFirstBelow * i) / LOOKS;
@@ -30,9 +35,9 @@ export interface FittingValve {
 }
 
 /**
- * For each slope the highest knee with which the front still locks first up to the limit, the mildest slope first and each worked out
- * when it is asked for. None when the rear does not lock first as it is, when even the earliest valve is too late, or when the vehicle
- * is not known well enough.
+ * For each slope the highest knee with which the front still locks first up to the limit, the mildest slope first and
+ * each worked out when it is asked for. None when the rear does not lock first as it is, when even the earliest valve
+ * is too late, or when the vehicle is not known well enough.
  */
 export function* fittingValves(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): Generator<FittingValve> {
   const { valve: _, ...bare } = setUp;

@@ -5,8 +5,8 @@ import type { Case, Point, SetUp, Vehicle } from './types.js';
 import { fittingValves } from './valves.js';
 
 /**
- * What is wrong with a set-up in a case, as a code with its values; words/feel makes the sentences. A limit is a setting with its
- * source. Nothing here is an approval: that is an inspector's.
+ * What is wrong with a set-up in a case, as a code with its values; words/feel makes the sentences. A limit is a
+ * setting with its source. Nothing here is an approval: that is an inspector's.
  */
 
 export type FeelCode =
@@ -108,7 +108,13 @@ const residuals: readonly Rule[] = (['front', 'rear'] as const).map((end): Rule 
 const valveWanted: Rule = ({ vehicle, setUp, how }, limits) => {
   if (!isPlain(how) || how.load !== undefined || setUp.valve) return undefined;
   const [first] = fittingValves(vehicle, setUp, limits);
-  return first && { code: 'valve-wanted', weight: 'note', values: { slope: first.slope, knee: first.knee, below: limits.rearFirstBelow } }; // prettier-ignore
+  return (
+    first && {
+      code: 'valve-wanted',
+      weight: 'note',
+      values: { slope: first.slope, knee: first.knee, below: limits.rearFirstBelow },
+    }
+  );
 };
 
 /** Found between the points too: by the effort at which it happens first. */
@@ -121,7 +127,13 @@ const rearFirst: Rule = ({ points, how }, { rearFirstBelow }) => {
       p.deceleration !== undefined &&
       p.deceleration <= rearFirstBelow,
   );
-  return first && { code: 'rear-first', weight: 'stop', values: { deceleration: first.deceleration ?? 0, pedalForce: first.pedalForce, below: rearFirstBelow } }; // prettier-ignore
+  return (
+    first && {
+      code: 'rear-first',
+      weight: 'stop',
+      values: { deceleration: first.deceleration ?? 0, pedalForce: first.pedalForce, below: rearFirstBelow },
+    }
+  );
 };
 
 const effort: Rule = ({ vehicle, setUp, how }, limits) => {

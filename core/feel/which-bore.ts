@@ -34,8 +34,9 @@ const miss = (value: number, { from, to }: Window): number =>
   value < from ? (from - value) / from : value > to ? (value - to) / to : 0;
 
 /**
- * Bores ranked by how well they bring travel and effort into the windows, those within first and of them the nearest to the middle. A
- * stepped master keeps its step. Deceleration for the travel is that of the effort, else `everyday`. Says why when none does.
+ * Bores ranked by how well they bring travel and effort into the windows, those within first and of them the nearest to
+ * the middle. A stepped master keeps its step. Deceleration for the travel is that of the effort, else `everyday`. Says
+ * why when none does.
  */
 export function whichBore(
   vehicle: Vehicle,

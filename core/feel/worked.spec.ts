@@ -1,11 +1,34 @@
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
-import { clutchTravel, compareFeel, effortFor, feelFaults, feelLimits, kneeAt, linePressure, pushed, ratiosOf, strokeFor, summaryOf, type Case, type SetUp, type Vehicle } from './index.js'; // prettier-ignore
+import {
+  clutchTravel,
+  compareFeel,
+  effortFor,
+  feelFaults,
+  feelLimits,
+  kneeAt,
+  linePressure,
+  pushed,
+  ratiosOf,
+  strokeFor,
+  summaryOf,
+  type Case,
+  type SetUp,
+  type Vehicle,
+} from './index.js';
 
 /** The worked examples of the field's arithmetic, to the digits shown. */
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
-const VEHICLE: Vehicle = { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2, pedalEfficiency: 0.95 }; // prettier-ignore
+const VEHICLE: Vehicle = {
+  mass: 1420,
+  frontShare: 0.56,
+  height: 560,
+  wheelbase: 2550,
+  tyreRadius: 298,
+  pedalRatio: 4.2,
+  pedalEfficiency: 0.95,
+};
 const BARE: SetUp = {
   master: { bore: 23.8125, efficiency: 0.95 },
   booster: { ratio: 4, assist: 2600 },
@@ -47,9 +70,15 @@ describe('brakes', () => {
   ] as const)('%s', (_, force, setUp, how, [pf, pr, bf, br, z, ff, fr], first) => {
     const point = at(force, setUp, how);
     for (const [value, wanted, digits] of [
-      [point.frontPressure, pf, 4], [point.rearPressure, pr, 4], [point.frontForce, bf, 1], [point.rearForce, br, 1],
-      [point.deceleration, z, 4], [point.frontAdhesion, ff, 4], [point.rearAdhesion, fr, 4],
-    ] as const) expect(value).toBeCloseTo(wanted, digits); // prettier-ignore
+      [point.frontPressure, pf, 4],
+      [point.rearPressure, pr, 4],
+      [point.frontForce, bf, 1],
+      [point.rearForce, br, 1],
+      [point.deceleration, z, 4],
+      [point.frontAdhesion, ff, 4],
+      [point.rearAdhesion, fr, 4],
+    ] as const)
+      expect(value).toBeCloseTo(wanted, digits);
     expect(point.firstToLock).toBe(first);
   });
   it.each([
@@ -64,7 +93,9 @@ describe('brakes', () => {
     ['without assistance, 25.4', LARGER, { lost: 'assistance' }, 334.5],
     ['with it', SETUP, {}, 73.5],
     ['with it, 25.4', LARGER, {}, 83.6],
-  ] as const)('0.3 g %s', (_, setUp, how, force) => expect(effortFor(0.3, VEHICLE, setUp, how, LIMITS)).toBeCloseTo(force, 1)); // prettier-ignore
+  ] as const)('0.3 g %s', (_, setUp, how, force) =>
+    expect(effortFor(0.3, VEHICLE, setUp, how, LIMITS)).toBeCloseTo(force, 1),
+  );
   it('the knee of the booster', () => expect(kneeAt(VEHICLE, SETUP)).toBeCloseTo(217.2, 1));
   it('two pistons of 36 against one of 54: area times 0.889', () => {
     const two: SetUp = {
@@ -103,8 +134,15 @@ describe('a stepped master', () => {
 
 describe('travel', () => {
   /** Piston ways that come to 4300 mm³ in all. */
-  const lift = 4300 / (2 * 2290.2210 + 4 * 285.0230); // prettier-ignore
-  const moved = (bore: number, cutOff: number): SetUp => ({ ...BARE, master: { bore }, gap: 0.4, cutOff, front: { ...BARE.front, lift }, rear: { ...BARE.rear, lift } }); // prettier-ignore
+  const lift = 4300 / (2 * 2290.221 + 4 * 285.023);
+  const moved = (bore: number, cutOff: number): SetUp => ({
+    ...BARE,
+    master: { bore },
+    gap: 0.4,
+    cutOff,
+    front: { ...BARE.front, lift },
+    rear: { ...BARE.rear, lift },
+  });
   it.each([
     [23.8125, 0, 42.2],
     [25.4, 0, 37.3],
@@ -149,7 +187,16 @@ describe('ratios', () => {
 });
 
 describe('clutch', () => {
-  const asked = { pedalTravel: 135, freeTravel: 12, pedalRatio: 5.6, masterBore: 15.875, slave: { bore: 19.05 }, cutOff: 1.2, efficiency: 0.95, wanted: 14 }; // prettier-ignore
+  const asked = {
+    pedalTravel: 135,
+    freeTravel: 12,
+    pedalRatio: 5.6,
+    masterBore: 15.875,
+    slave: { bore: 19.05 },
+    cutOff: 1.2,
+    efficiency: 0.95,
+    wanted: 14,
+  };
   it('15.875 on 19.05: 0.30 short of 14', () => {
     const answer = clutchTravel(asked);
     expect(answer.masterStroke).toBeCloseTo(20.76, 2);

@@ -12,7 +12,9 @@ export { readWay, wayText, type WayNote } from './way-note.js';
 /** Every fix, each as the edits that it makes. */
 export const FIXES: readonly FixRow[] = [...ROD_AND_MOUNT, ...LINE_FIXES, ...HANGING];
 
-/** The fixes of a mismatch, the least intrusive first. An empty list: there is no acceptable one, choose another unit. */
+/**
+ * The fixes of a mismatch, the least intrusive first. An empty list: there is no acceptable one, choose another unit.
+ */
 export const fixesFor = (c: FixCase): Fix[] =>
   FIXES.filter((row) => row.answers.includes(c.code) && (row.kinds?.includes(c.b.part.kind) ?? true))
     .flatMap((row) => fixOf(row, c) ?? [])

@@ -14,7 +14,10 @@ import type { Figures, Finding, View } from '../joint/types.js';
 import { lookup } from '../words/lookup.js';
 import type { Fix, FixPart, Skill } from './types.js';
 
-/** A check that does not fit, as the table of fixes sees it: both faces, `a` the vehicle's and `b` the unit's where one is new. */
+/**
+ * A check that does not fit, as the table of fixes sees it: both faces, `a` the vehicle's and `b` the unit's where one
+ * is new.
+ */
 export interface FixCase {
   readonly code: CheckCode;
   readonly joint: Pick<Joint, 'id' | 'kind' | 'through'>;
@@ -81,7 +84,10 @@ export function copy(from: Face, to: Face, ...names: readonly AttributeName[]): 
 export const setOn = (face: Face, ...facts: readonly ChainFact[]): EditBody[] =>
   facts.length === 0 ? [] : [{ do: 'set', at: face.part.id, facts }];
 
-/** The unit that comes off at the place of a face, as that face; undefined where the same one goes in or nothing was there. */
+/**
+ * The unit that comes off at the place of a face, as that face; undefined where the same one goes in or nothing was
+ * there.
+ */
 export function oldFace({ view }: FixCase, face: Face): Face | undefined {
   const part = view.now.get(face.part.id);
   return part && part.kind === face.part.kind && part.unit !== face.part.unit ? { ...face, part } : undefined;

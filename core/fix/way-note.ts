@@ -2,7 +2,10 @@ import type { FittingPiece, Opening } from '../line/index.js';
 import { SEAT_FORMS, type SeatForm } from '../seat/index.js';
 import type { WayStep } from './way.js';
 
-/** A way as a decision keeps it: one row for each step, the piece by its key in the catalogue, and what is open after it. */
+/**
+ * A way as a decision keeps it: one row for each step, the piece by its key in the catalogue, and what is open after
+ * it.
+ */
 
 const ACTS = ['adapter', 'union', 'reflare'] as const;
 export interface WayNote {
@@ -37,7 +40,9 @@ function readNotes(text: string): readonly WayNote[] | undefined {
   return notes.every((note) => note !== undefined) ? notes : undefined;
 }
 
-/** The way that a decision keeps, with the pieces of the catalogue as it is now; or the key of the piece that is gone. */
+/**
+ * The way that a decision keeps, with the pieces of the catalogue as it is now; or the key of the piece that is gone.
+ */
 export function readWay(
   text: string,
   pieceOf: (key: string) => FittingPiece | undefined,

@@ -5,8 +5,8 @@ import { make, order } from './row.js';
 import type { Fix, FixPart } from './types.js';
 
 /**
- * A way from a port to a line that somebody took from those that were found: the pieces between, and the end of the line when it is
- * made new. Its edits are laid into the chain like those of any fix, and everything is judged again.
+ * A way from a port to a line that somebody took from those that were found: the pieces between, and the end of the
+ * line when it is made new. Its edits are laid into the chain like those of any fix, and everything is judged again.
  */
 export type WayStep =
   | {
@@ -32,8 +32,8 @@ const facts = ({ gender, thread, seat }: Opening, position: string): ChainFact[]
 ];
 
 /**
- * The way as a fix of one joint between a port and a line. `tube` is the line’s, where it is known. A way without steps changes
- * nothing.
+ * The way as a fix of one joint between a port and a line. `tube` is the line’s, where it is known. A way without steps
+ * changes nothing.
  */
 export function wayFix(
   joint: { readonly id: string; readonly between: readonly [string, string] },
@@ -48,19 +48,47 @@ export function wayFix(
     if (step.do === 'reflare') {
       const { part, at } = readRef(line);
       const position = at === undefined ? {} : { position: at };
-      edits.push({ do: 'set', at: part, facts: (['port-thread', 'port-seat'] as const).map((attribute) => ({ attribute, ...position, value: attribute === 'port-thread' ? step.thread : step.seat, rests: 'recorded', instead: true })) }); // prettier-ignore
-      parts.push(order('nut', 'tube-nut', 1, { thread: step.thread, seat: step.seat, ...(tube === undefined ? {} : { tube }) }), make('flare', 'work')); // prettier-ignore
+      edits.push({
+        do: 'set',
+        at: part,
+        facts: (['port-thread', 'port-seat'] as const).map((attribute) => ({
+          attribute,
+          ...position,
+          value: attribute === 'port-thread' ? step.thread : step.seat,
+          rests: 'recorded',
+          instead: true,
+        })),
+      });
+      parts.push(
+        order('nut', 'tube-nut', 1, { thread: step.thread, seat: step.seat, ...(tube === undefined ? {} : { tube }) }),
+        make('flare', 'work'),
+      );
       return;
     }
     const id = beside(joint.id, step.do, i + 1);
-    edits.push({ do: 'part', part: { id, kind: KINDS[step.do], facts: [...facts(step.in, 'in'), ...facts(step.out, 'out')] } }); // prettier-ignore
-    edits.push({ do: 'join', joint: { id: open === port ? joint.id : `${id} in`, kind: 'port', between: [open, `${id}@in`] } }); // prettier-ignore
+    edits.push({
+      do: 'part',
+      part: { id, kind: KINDS[step.do], facts: [...facts(step.in, 'in'), ...facts(step.out, 'out')] },
+    });
+    edits.push({
+      do: 'join',
+      joint: { id: open === port ? joint.id : `${id} in`, kind: 'port', between: [open, `${id}@in`] },
+    });
     open = `${id}@out`;
-    parts.push(order(`piece-${i + 1}`, step.do === 'union' ? 'connector' : 'adapter', 1, { thread: step.in.thread, seat: step.in.seat, ...endsOf([step.in, step.out]) })); // prettier-ignore
+    parts.push(
+      order(`piece-${i + 1}`, step.do === 'union' ? 'connector' : 'adapter', 1, {
+        thread: step.in.thread,
+        seat: step.in.seat,
+        ...endsOf([step.in, step.out]),
+      }),
+    );
   });
-  if (open !== port) edits.push({ do: 'join', joint: { id: `${readRef(open).part} out`, kind: 'port', between: [open, line] } }); // prettier-ignore
+  if (open !== port)
+    edits.push({ do: 'join', joint: { id: `${readRef(open).part} out`, kind: 'port', between: [open, line] } });
   const last = steps.at(-1);
-  const names = Object.fromEntries(steps.flatMap((step, i) => (step.do === 'reflare' ? [] : [[`piece-${i + 1}`, step.name]]))); // prettier-ignore
+  const names = Object.fromEntries(
+    steps.flatMap((step, i) => (step.do === 'reflare' ? [] : [[`piece-${i + 1}`, step.name]])),
+  );
   const tool = last?.do === 'reflare' ? endRow(last.seat as LineFlare).tool : undefined;
   return {
     fix: 'way',
@@ -71,6 +99,12 @@ export function wayFix(
     skill: 'ordinary',
     tools: ['flare wrench', ...(tool === undefined ? [] : ['tube cutter', tool])],
     parts,
-    values: { ...names, line: joint.id, tube: tube ?? null, thread: last?.do === 'reflare' ? last.thread : null, seat: last?.do === 'reflare' ? last.seat : null }, // prettier-ignore
+    values: {
+      ...names,
+      line: joint.id,
+      tube: tube ?? null,
+      thread: last?.do === 'reflare' ? last.thread : null,
+      seat: last?.do === 'reflare' ? last.seat : null,
+    },
   };
 }

@@ -19,9 +19,10 @@ const STEP_ML = 10;
 export const MOST_ML = 20_000;
 
 /**
- * The cheapest set of bottles that holds at least so much; of two that cost the same the one with fewer bottles, then with less
- * left over. Where a price is missing the least volume decides for all of them: a guess is not a price. Exact, by the sums of every
- * smaller amount. Nothing where there is no bottle, or more is wanted than bottles are counted for.
+ * The cheapest set of bottles that holds at least so much; of two that cost the same the one with fewer bottles, then
+ * with less left over. Where a price is missing the least volume decides for all of them: a guess is not a price.
+ * Exact, by the sums of every smaller amount. Nothing where there is no bottle, or more is wanted than bottles are
+ * counted for.
  */
 export function bottlesFor(millilitres: number, bottles: readonly Bottle[]): Bottles[] {
   const usable = bottles.filter((b) => b.millilitres >= STEP_ML);

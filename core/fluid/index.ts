@@ -57,7 +57,10 @@ const OIL_ONLY = {
   steering: 'fits',
 } as const;
 
-/** Seal materials against bases. FMVSS 116 and ISO 4925 for glycol and silicone, ISO 7308 for mineral oil; others by seal makers’ tables. */
+/**
+ * Seal materials against bases. FMVSS 116 and ISO 4925 for glycol and silicone, ISO 7308 for mineral oil; others by
+ * seal makers’ tables.
+ */
 export const SEAL_MATERIALS = {
   EPDM: GLYCOL_ONLY,
   SBR: GLYCOL_ONLY,
@@ -128,11 +131,13 @@ export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: 
     (offered.dryBoiling ?? 0) >= (cap.dryBoiling ?? 0) && (offered.wetBoiling ?? 0) >= (cap.wetBoiling ?? 0);
   if (!reaches)
     return no(
-      `${offered.grade} boils too early: the cap names ${cap.grade}, at least ${cap.dryBoiling} °C dry and ${cap.wetBoiling} °C wet.`,
+      `${offered.grade} boils too early: the cap names ${cap.grade}, at least ${cap.dryBoiling} °C dry ` +
+        `and ${cap.wetBoiling} °C wet.`,
     );
   if ((cap.viscosity ?? Infinity) <= LOW_VISCOSITY && (offered.viscosity ?? Infinity) > (cap.viscosity ?? 0)) {
     return no(
-      `${offered.grade} is too thick in the cold: the cap names ${cap.grade}, at most ${cap.viscosity} mm²/s at −40 °C.`,
+      `${offered.grade} is too thick in the cold: the cap names ${cap.grade}, at most ${cap.viscosity} ` +
+        'mm²/s at −40 °C.',
     );
   }
   if (offered.grade === cap.grade) return { state: 'fits', sentence: `${offered.grade}, as the cap says.` };
@@ -146,7 +151,10 @@ export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: 
 export function capAgainstSeals(cap: FluidRow, seals: readonly SealMaterial[]): string | undefined {
   const wrong = seals.filter((seal) => sealsAgainst(seal, cap.base) === 'does-not-fit');
   if (wrong.length === 0) return undefined;
-  return `The cap names ${cap.grade} but the seals are ${wrong.join(', ')}, which it ruins: the cap or the seals are not original. Do not fill before this is settled.`;
+  return (
+    `The cap names ${cap.grade} but the seals are ${wrong.join(', ')}, which it ruins: the cap or ` +
+    'the seals are not original. Do not fill before this is settled.'
+  );
 }
 
 const words = (base: FluidBase): string =>

@@ -124,7 +124,8 @@ export function readBenchLine(text: string): BenchLine {
   const called = SPELLINGS.find(({ word }) => lower === word || lower.startsWith(`${word} `));
   if (called) return readValue(called.name, undefined, line.slice(called.word.length).trim());
   return no(
-    `"${line.split(' ')[0]}" is not an attribute that is known here. Start with one of: bore, form, cast, label, ports, port rear left, studs, rod, reservoir.`,
+    `"${line.split(' ')[0]}" is not an attribute that is known here. Start with one of: bore, form, ` +
+      'cast, label, ports, port rear left, studs, rod, reservoir.',
   );
 }
 

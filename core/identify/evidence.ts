@@ -4,7 +4,9 @@ import { toBase, UNITS, type Quantity } from '../units/index.js';
 import type { Fact } from '../unit/index.js';
 import type { Instrument } from '../settings/index.js';
 
-/** What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it. */
+/**
+ * What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it.
+ */
 export type EvidenceValue =
   | { readonly kind: 'quantity'; readonly value: Quantity }
   | { readonly kind: 'mark'; readonly value: string }
@@ -67,7 +69,10 @@ export function evidenceProblem(
     if (row.dimension === undefined || row.dimension === 'ratio')
       return `The ${row.words} has no unit: it comes from the record.`;
     if (UNITS[evidence.value.unit].dimension !== row.dimension)
-      return `The ${row.words} is ${row.dimension === 'angle' ? 'an' : 'a'} ${row.dimension}; "${evidence.value.unit}" is not a unit of it.`;
+      return (
+        `The ${row.words} is ${row.dimension === 'angle' ? 'an' : 'a'} ${row.dimension}; ` +
+        `"${evidence.value.unit}" is not a unit of it.`
+      );
     if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
   }
   const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';

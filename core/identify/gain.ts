@@ -7,7 +7,9 @@ import type { Column } from './pool.js';
 import { liveOf, massesOf, type Shares } from './shares.js';
 import { answerGroups, isMeasured, type AnswerGroups, rangeWords, readingSigma } from './weigh.js';
 
-/** Where the unit is while it is being looked at: what a check costs depends on it, and whether it can be made at all. */
+/**
+ * Where the unit is while it is being looked at: what a check costs depends on it, and whether it can be made at all.
+ */
 export type UnitIs = 'on-vehicle' | 'off' | 'lost';
 
 export interface CheckAnswer {
@@ -30,7 +32,10 @@ export interface NextCheck {
   readonly spot?: Spot;
   /** How the bench line that records it begins. */
   readonly line: string;
-  /** The likely answers with the share of probability that each stands for, and the bench line of those that can be told as they are. */
+  /**
+   * The likely answers with the share of probability that each stands for, and the bench line of those that can be told
+   * as they are.
+   */
   readonly answers: readonly CheckAnswer[];
   readonly separates: string;
 }
@@ -39,10 +44,10 @@ export interface NextCheck {
 const LEAST_GAIN = 0.005;
 
 /**
- * The expected information of one check in bits, H − Σ P(answer) H(after), for candidates with probabilities `p`. Worked
- * out as H(answer) − Σ p H(answer | candidate), which is the same figure (mutual information is symmetric) and needs the
- * candidates only by their recorded values. `sigma` is the standard error of the reading for a measured attribute.
- * Never negative; 0 when nothing is recorded.
+ * The expected information of one check in bits, H − Σ P(answer) H(after), for candidates with probabilities `p`.
+ * Worked out as H(answer) − Σ p H(answer | candidate), which is the same figure (mutual information is symmetric) and
+ * needs the candidates only by their recorded values. `sigma` is the standard error of the reading for a measured
+ * attribute. Never negative; 0 when nothing is recorded.
  */
 export function expectedGain(
   column: Column,
@@ -89,9 +94,9 @@ function seenGain(mass: Float64Array, { groupOf, count }: AnswerGroups, epsilon:
 }
 
 /**
- * A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. A unit without a
- * record answers as the mean of the pool's sizes, which is what it weighs in the update: a check that cannot move the shares
- * promises nothing.
+ * A reading falls to the group of sizes it is nearest to: each size is read as its neighbours as often as σ says. A
+ * unit without a record answers as the mean of the pool's sizes, which is what it weighs in the update: a check that
+ * cannot move the shares promises nothing.
  */
 function measuredGain(
   column: Column,
@@ -173,10 +178,10 @@ function normal(z: number): number {
 }
 
 /**
- * The checks that are worth making, most information for the work first: gain divided by minutes, where taking something
- * off a fitted unit costs `removalMinutes` more (half of it where it is only in the way). What was looked at already is
- * left out, but for measures that a better instrument would read finer. Of a lost unit only what is left on the vehicle
- * can be looked at.
+ * The checks that are worth making, most information for the work first: gain divided by minutes, where taking
+ * something off a fitted unit costs `removalMinutes` more (half of it where it is only in the way). What was looked at
+ * already is left out, but for measures that a better instrument would read finer. Of a lost unit only what is left on
+ * the vehicle can be looked at.
  */
 export function nextChecks(
   columns: readonly Column[],

@@ -110,8 +110,8 @@ function finished(units: readonly string[], columns: ReadonlyMap<string, Growing
 }
 
 /**
- * A pool with some of its units recorded otherwise, and with units that it did not have: what a whole new reading of all of them
- * would come to, without it. The pool that was stays as it was.
+ * A pool with some of its units recorded otherwise, and with units that it did not have: what a whole new reading of
+ * all of them would come to, without it. The pool that was stays as it was.
  */
 export function patchPool(
   pool: Pool,
@@ -198,7 +198,9 @@ export function placeOf(pool: Pool, id: string): number {
   return -1;
 }
 
-/** What a vehicle's record says of its units, as two more attributes: the option and the build months each belongs to. */
+/**
+ * What a vehicle's record says of its units, as two more attributes: the option and the build months each belongs to.
+ */
 export function vehicleColumns(pool: Pool, fitted: readonly Fitted[]): Column[] {
   const column = (name: 'option-code' | 'build-month', valueOf: (f: Fitted) => string | null): Column => {
     const growing = newColumn(name);

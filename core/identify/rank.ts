@@ -71,8 +71,8 @@ export interface Identification {
 
 /**
  * Ranks a pool of units by evidence. Prior: the vehicle's recorded units share 1 − s, all others share s (a setting);
- * without recorded units all share alike. Evidence multiplies, so its order cannot matter. Probabilities sum to one over
- * the whole pool; "eliminated" is a word for the display. Source: docs/decisions.md, Identify.
+ * without recorded units all share alike. Evidence multiplies, so its order cannot matter. Probabilities sum to one
+ * over the whole pool; "eliminated" is a word for the display. Source: docs/decisions.md, Identify.
  */
 export function identify(pool: Pool, question: Question): Identification {
   const { fitted = [], unitIs = 'on-vehicle', limit = 20, settings } = question;
@@ -247,7 +247,8 @@ function classShare(pool: Pool, p: Float64Array, best: readonly number[], classO
 }
 
 function standingOf(weights: readonly Weights[], { p, live }: Shares, line: number): Standing {
-  // What the vehicle's plate says is no observation of the unit: a unit from elsewhere does not contradict itself by it.
+  // What the vehicle's plate says is no observation of the unit: a unit from elsewhere does not contradict itself by
+  // it.
   const told = weights.filter(
     (w) => w.column && attribute(w.evidence.attribute).vehicle !== true && w.says.includes(AGREES),
   );
@@ -271,8 +272,8 @@ function standingOf(weights: readonly Weights[], { p, live }: Shares, line: numb
 }
 
 /**
- * ln P(this piece | all others): how little the rest expected it. With p the shares after all evidence and L the piece's
- * likelihood it is −ln Σ p / L.
+ * ln P(this piece | all others): how little the rest expected it. With p the shares after all evidence and L the
+ * piece's likelihood it is −ln Σ p / L.
  */
 function surpriseOf({ column, logs }: Weights, p: Float64Array): number {
   if (!column) return 0;

@@ -7,9 +7,10 @@ import { slotKey, type Evidence } from './evidence.js';
 const DISAGREE_SIGMAS = 4;
 
 /**
- * Several readings of one thing as one piece of evidence: their mean, weighted by what each instrument can tell, with a standard error
- * that shrinks with their number; the spread of making and wear never averages away. The same word noted twice is one. Readings that
- * disagree stay apart: which of them is odd is told, not averaged away. Source: variance of a weighted mean.
+ * Several readings of one thing as one piece of evidence: their mean, weighted by what each instrument can tell, with a
+ * standard error that shrinks with their number; the spread of making and wear never averages away. The same word noted
+ * twice is one. Readings that disagree stay apart: which of them is odd is told, not averaged away. Source: variance of
+ * a weighted mean.
  */
 export function asOnePiece(evidence: readonly Evidence[], settings: Settings): Evidence[] {
   const groups = new Map<string, Evidence[]>();

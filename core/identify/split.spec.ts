@@ -31,7 +31,8 @@ describe('a change in the middle of production', () => {
     expect(split).toMatchObject({ byMonth: 'A' });
     expect(split?.sides[0]?.units.map((u) => u.unitId)).toEqual(['sa', 'ma']);
     expect(split?.sentence).toBe(
-      'Built in June 2000: before the change of November 2000, side A. It must be of the same side as the clutch master. Either side works if both are changed.',
+      'Built in June 2000: before the change of November 2000, side A. It must be of the same side as ' +
+        'the clutch master. Either side works if both are changed.',
     );
   });
   it('so close to the change that old stock may have been used, the part itself is read', () => {

@@ -29,9 +29,9 @@ export interface Split {
 
 /**
  * Reads a production change for one place: which side a build month falls on, which side the unit that was found is of,
- * and what goes together. "For vehicles from November" and "built in September" are two sides; parts of one mated set must
- * come from the same side, and either side works if both are changed. Within `margin` months of the change old stock may
- * have been used up. Undefined when no change touches the place.
+ * and what goes together. "For vehicles from November" and "built in September" are two sides; parts of one mated set
+ * must come from the same side, and either side works if both are changed. Within `margin` months of the change old
+ * stock may have been used up. Undefined when no change touches the place.
  */
 export function splitOf(
   entries: readonly SplitEntry[],
@@ -71,14 +71,21 @@ function monthSentence(
   const changes = sides.slice(1).flatMap((s) => s.from ?? []);
   const when = changes.map(monthWords).join(' and in ');
   if (built === undefined)
-    return `Production changed in ${when}. Read the build month from the plate or the chassis number: the model year does not tell.`;
+    return (
+      `Production changed in ${when}. Read the build month from the plate or the chassis number: the ` +
+      'model year does not tell.'
+    );
   if (!side)
     return `Production changed in ${when}; a vehicle built in ${monthWords(built)} is on no side that is recorded.`;
   const near = changes.find((month) => Math.abs(monthsBetween(built, month)) <= margin);
   const stock = near
     ? ' It was built so close to the change that old stock may have been used: read the part itself.'
     : '';
-  return `Built in ${monthWords(built)}: ${side.from !== null && changes.includes(side.from) ? `after the change of ${monthWords(side.from)}` : `before the change of ${monthWords(changes[0] ?? '')}`}, side ${side.set}.${stock}`;
+  const when =
+    side.from !== null && changes.includes(side.from)
+      ? `after the change of ${monthWords(side.from)}`
+      : `before the change of ${monthWords(changes[0] ?? '')}`;
+  return `Built in ${monthWords(built)}: ${when}, side ${side.set}.${stock}`;
 }
 
 function foundSentence(byMonth: SplitSide | undefined, byUnit: SplitSide | undefined): string {

@@ -48,7 +48,9 @@ export function oddOneOut(weights: readonly Weights[], standing: Standing): OddO
     const what = attributeWords(alone.evidence.attribute, alone.evidence.position);
     return odd(
       alone.evidence,
-      `No unit of this kind has ${what} ${valueWords(alone.evidence.attribute, evidenceBase(alone.evidence))}. ${usualReason(alone.evidence)}`,
+      `No unit of this kind has ${what} ` +
+        `${valueWords(alone.evidence.attribute, evidenceBase(alone.evidence))}. ` +
+        `${usualReason(alone.evidence)}`,
     );
   }
   if (standing.explained || standing.disagreeing < CONTRADICTION_SHARE) return undefined;
@@ -58,7 +60,8 @@ export function oddOneOut(weights: readonly Weights[], standing: Standing): OddO
   if (!item) return undefined;
   return odd(
     item,
-    `No unit explains everything. The odd one out is the ${attributeWords(item.attribute, item.position)}. ${usualReason(item)}`,
+    'No unit explains everything. The odd one out is the ' +
+      `${attributeWords(item.attribute, item.position)}. ${usualReason(item)}`,
   );
 }
 
@@ -73,7 +76,10 @@ function usualReason(item: Evidence): string {
   switch (item.attribute) {
     case 'bore':
     case 'mouth':
-      return 'Usual reasons: the retaining ring was left in, or the mouth of a stepped unit was measured. Measure again inside the bore.';
+      return (
+        'Usual reasons: the retaining ring was left in, or the mouth of a stepped unit was measured. ' +
+        'Measure again inside the bore.'
+      );
     case 'label-code':
       return 'Usual reason: a rebuilder’s label. Trust the casting and the measurements more.';
     case 'casting-number':
@@ -92,7 +98,10 @@ function usualReason(item: Evidence): string {
   }
 }
 
-/** What marks would be with one misread character put right, for marks that nothing in the pool has. Offered, never taken. */
+/**
+ * What marks would be with one misread character put right, for marks that nothing in the pool has. Offered, never
+ * taken.
+ */
 export function didYouRead(weights: readonly Weights[]): DidYouRead[] {
   return weights.flatMap(({ evidence, nearMarks }) =>
     nearMarks.map((instead) => ({
@@ -106,8 +115,9 @@ export function didYouRead(weights: readonly Weights[]): DidYouRead[] {
 
 /**
  * Whether the vehicle carries what its record says. It surely does not when the recorded units hold less than 1 − the
- * threshold for ordering, or when the unit that is there is one that the plate speaks against; it may not when they hold less than half and each disagrees with something that was seen. A casting that is younger than the vehicle proves
- * that the unit was changed, though perhaps for one of the same design.
+ * threshold for ordering, or when the unit that is there is one that the plate speaks against; it may not when they
+ * hold less than half and each disagrees with something that was seen. A casting that is younger than the vehicle
+ * proves that the unit was changed, though perhaps for one of the same design.
  */
 export function swapped(
   recordedShare: number,
@@ -122,14 +132,16 @@ export function swapped(
     return {
       sure: true,
       sentence:
-        'This vehicle does not carry what it left the factory with. Go on from the unit that is there; what hangs on it (lines, rod, reservoir) may have been changed with it.',
+        'This vehicle does not carry what it left the factory with. Go on from the unit that is there; ' +
+        'what hangs on it (lines, rod, reservoir) may have been changed with it.',
     };
   }
   if (allDisagree && recordedShare < 0.5) {
     return {
       sure: false,
       sentence:
-        'What was seen speaks against every unit that this vehicle is recorded with. Perhaps something was swapped earlier: one more check decides.',
+        'What was seen speaks against every unit that this vehicle is recorded with. Perhaps something ' +
+        'was swapped earlier: one more check decides.',
     };
   }
   if (looked && againstPlate !== undefined)
@@ -138,7 +150,9 @@ export function swapped(
   if (cast && built !== undefined && String(cast.value) > built) {
     return {
       sure: true,
-      sentence: `The casting (${String(cast.value)}) is younger than the vehicle (built ${built}): this is not the unit it left with. It may be of the same design.`,
+      sentence:
+        `The casting (${String(cast.value)}) is younger than the vehicle (built ${built}): this is not ` +
+        'the unit it left with. It may be of the same design.',
     };
   }
   return undefined;
@@ -161,12 +175,16 @@ export function adviceFor(
   const looked = evidence.some((e) => attribute(e.attribute).vehicle !== true);
   if (verdict === 'none') return 'The catalogue has no unit of this kind.';
   if (verdict === 'enough' && !looked)
-    return `By the vehicle’s record alone one unit matches ${share}. Nothing on the unit was looked at: read one mark before anything is ordered.`;
+    return (
+      `By the vehicle’s record alone one unit matches ${share}. Nothing on the unit was looked at: ` +
+      'read one mark before anything is ordered.'
+    );
   if (verdict === 'enough') return `Enough to order from: one unit, with all its same-unit records, matches ${share}.`;
   if (verdict === 'contradictory')
     return 'The evidence contradicts itself. Settle the odd one out before anything is ordered.';
   const look = next
-    ? ` Next: ${next.words}, ${minutesWords(next.minutes)}, ${next.removal === '' ? 'nothing taken off' : `off first: ${next.removal}`}.`
+    ? ` Next: ${next.words}, ${minutesWords(next.minutes)}, ` +
+      `${next.removal === '' ? 'nothing taken off' : `off first: ${next.removal}`}.`
     : ' No check on record would separate what is left.';
   // Where none stands out, a share says nothing: how many are alike does.
   if (held < STANDS_OUT && alike > 1)

@@ -4,7 +4,10 @@ import { evidenceBase, markKey, type Evidence } from './evidence.js';
 import type { Answer, Column } from './pool.js';
 import { misreadingsOf } from '../number/index.js';
 
-/** How a record stands to a piece of evidence. The place of the word is its code: a bit each, so that they can be joined. */
+/**
+ * How a record stands to a piece of evidence. The place of the word is its code: a bit each, so that they can be
+ * joined.
+ */
 export const SAYS = ['agrees', 'disagrees', 'unrecorded'] as const;
 export type Says = (typeof SAYS)[number];
 export const [AGREES, DISAGREES, UNRECORDED] = [0, 1, 2];
@@ -48,10 +51,11 @@ export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
 
 /**
  * Weighs one piece of evidence against the answers of its column. The answers that were possible are those the pool is
- * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K; a
- * mark that is one misreading away takes `misreadingShare` of ε before the rest is shared. A measured value has exp(−½ z²) but never
- * less than `wrongPlace`, a unit without a record the mean of the weights of the pool's values; the bore of a stepped unit
- * was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε and σ are settings.
+ * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K;
+ * a mark that is one misreading away takes `misreadingShare` of ε before the rest is shared. A measured value has
+ * exp(−½ z²) but never less than `wrongPlace`, a unit without a record the mean of the weights of the pool's values;
+ * the bore of a stepped unit was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε
+ * and σ are settings.
  */
 export function weigh(evidence: Evidence, column: Column | undefined, settings: Settings): Weights {
   const seen = evidenceBase(evidence);
@@ -84,7 +88,10 @@ function weighSeen(evidence: Evidence, seen: Answer, column: Column, settings: S
   const misreadings = misreadingsOf(key);
   const { count } = answerGroups(column, settings);
   const other = epsilon / count;
-  const [match, misreading] = [1 - epsilon, epsilon * settings.misreadingShare + other * (1 - settings.misreadingShare)];
+  const [match, misreading] = [
+    1 - epsilon,
+    epsilon * settings.misreadingShare + other * (1 - settings.misreadingShare),
+  ];
   const { answers } = column;
   const logs = new Float64Array(answers.length + 1).fill(Math.log(other));
   const says = new Uint8Array(answers.length + 1).fill(DISAGREES);
@@ -220,14 +227,20 @@ export function sentenceOf({ evidence, column, says, farFromAll }: Weights, code
   if (evidence.attribute === 'build-month')
     return `built ${seenWords}: this unit was fitted ${rangeWords(String(answer))}`;
   if (evidence.attribute === 'option-code')
-    return `option ${seenWords}: this unit belongs to ${answer === null ? 'the vehicle without it' : `option ${String(answer)}`}`;
+    return (
+      `option ${seenWords}: this unit belongs to ` +
+      `${answer === null ? 'the vehicle without it' : `option ${String(answer)}`}`
+    );
   if (attribute(evidence.attribute).bound !== undefined)
     return `${what} ${seenWords}: this unit is cast from ${String(answer)} on`;
   if (answer === null && seen !== null) return `${what} ${seenWords}: this unit has none`;
   const has = valueWords(evidence.attribute, answer);
   const mouth = column.mouths?.[code - 1];
   if (says[code] === DISAGREES && mouth !== undefined && typeof seen === 'number' && Math.abs(seen - mouth) < 0.5)
-    return `${what} measured ${seenWords}: this unit has ${has}, and ${valueWords('mouth', mouth)} at its mouth. Was it read there?`;
+    return (
+      `${what} measured ${seenWords}: this unit has ${has}, and ${valueWords('mouth', mouth)} at its ` +
+      'mouth. Was it read there?'
+    );
   if (!isMeasured(column))
     return says[code] === AGREES ? `${what} ${seenWords}, as seen` : `${what} ${seenWords}: this unit has ${has}`;
   const apart =

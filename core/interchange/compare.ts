@@ -56,7 +56,10 @@ export interface Comparison {
   readonly over?: number;
 }
 
-/** Rules that ask for at most or at least so much: what the vehicle has beyond what the wanted unit needs, nobody recorded. */
+/**
+ * Rules that ask for at most or at least so much: what the vehicle has beyond what the wanted unit needs, nobody
+ * recorded.
+ */
 const ONE_SIDED: Readonly<Partial<Record<CheckRow['rule'], 'less' | 'more'>>> = {
   room: 'less',
   'at-least-b': 'less',
@@ -191,8 +194,8 @@ export interface FactDifference {
 }
 
 /**
- * Where two units of a kind differ at a joint or in what they do, as far as both are recorded. For "the same" and for "drop-in"
- * there should be nothing, or a condition that says it.
+ * Where two units of a kind differ at a joint or in what they do, as far as both are recorded. For "the same" and for
+ * "drop-in" there should be nothing, or a condition that says it.
  */
 export function differencesBetween(
   kind: UnitKind,
@@ -208,7 +211,8 @@ export function differencesBetween(
     const { state } = compare(row, kind, fact.value, same.value, settings);
     if (state === 'fits' || state === 'not-known') return [];
     const words = attributeWords(fact.attribute, fact.position);
-    const sentence = `${words}: ${valueWords(fact.attribute, fact.value)} and ${valueWords(fact.attribute, same.value)}`;
+    const sentence =
+      `${words}: ${valueWords(fact.attribute, fact.value)} and ` + `${valueWords(fact.attribute, same.value)}`;
     return [
       { attribute: fact.attribute, ...(fact.position === undefined ? {} : { position: fact.position }), sentence },
     ];

@@ -52,7 +52,11 @@ describe('interchange by geometry', () => {
     ).toEqual(['near', 'twin']);
   });
   it('of any bore: those of another are found too, and it is no difference of theirs', () => {
-    const pool = poolOf([master('wanted', WANTED), master('larger', { ...WANTED, bore: 23.8125 }), master('far', { ...WANTED, bore: 25.4, 'stud-spacing': 86 })]); // prettier-ignore
+    const pool = poolOf([
+      master('wanted', WANTED),
+      master('larger', { ...WANTED, bore: 23.8125 }),
+      master('far', { ...WANTED, bore: 25.4, 'stud-spacing': 86 }),
+    ]);
     const { found } = interchangeByGeometry(pool, 'wanted', 'brake-master', STANDARD_SETTINGS, 10, new Set(), true);
     expect(found.map(({ unitId, differences }) => [unitId, differences])).toEqual([['larger', []]]);
   });

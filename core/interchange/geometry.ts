@@ -51,10 +51,10 @@ interface Compared {
 }
 
 /**
- * Units that nobody lists and that would go into the place of a unit of the pool: every joint that is recorded of it matches
- * within the tolerances of the Fit stage, or but for a few changes that are named. Fewest changes first, then fewest
- * unknowns, then by id. The bore must be the same unless `anyBore` is asked for: another bore is an upgrade, and somebody has to want it.
- * `without` are units that are known interchange already.
+ * Units that nobody lists and that would go into the place of a unit of the pool: every joint that is recorded of it
+ * matches within the tolerances of the Fit stage, or but for a few changes that are named. Fewest changes first, then
+ * fewest unknowns, then by id. The bore must be the same unless `anyBore` is asked for: another bore is an upgrade, and
+ * somebody has to want it. `without` are units that are known interchange already.
  */
 export function interchangeByGeometry(
   pool: Pool,
@@ -72,7 +72,9 @@ export function interchangeByGeometry(
     return {
       found: [],
       count: 0,
-      because: `Only ${compared.length} of the joints of this unit are recorded; ${LEAST_COMPARED} are the least to compare by.`,
+      because:
+        `Only ${compared.length} of the joints of this unit are recorded; ${LEAST_COMPARED} are the ` +
+        'least to compare by.',
     };
   }
   const size = pool.units.length;
@@ -143,7 +145,8 @@ function described(
     else {
       const answer = column.answers[code - 1] ?? null;
       const result = compare(row, kind, wanted, answer, settings);
-      const sentence = `${words}: ${valueWords(column.attribute, wanted)} there, ${valueWords(column.attribute, answer)} here`;
+      const sentence =
+        `${words}: ${valueWords(column.attribute, wanted)} there, ` + `${valueWords(column.attribute, answer)} here`;
       differences.push({
         attribute: column.attribute,
         sentence,

@@ -83,8 +83,8 @@ function linksByNode(
 }
 
 /**
- * The steps that lead on from a node. Supersession and replacement go in their direction only, unless the link says both
- * ways; "same" and "does not fit" hold for both ends.
+ * The steps that lead on from a node. Supersession and replacement go in their direction only, unless the link says
+ * both ways; "same" and "does not fit" hold for both ends.
  */
 function stepsFrom(node: InterchangeNode, links: Iterable<InterchangeLink>, settings: Settings): Step[] {
   const steps: Step[] = [];
@@ -116,7 +116,10 @@ export interface Way extends Worth {
   readonly last?: { readonly step: Step; readonly before: Way };
 }
 
-/** What ways are compared by. Costs and doubts are whole numbers of 10⁻¹²: their sums do not hang on the order of the steps. */
+/**
+ * What ways are compared by. Costs and doubts are whole numbers of 10⁻¹²: their sums do not hang on the order of the
+ * steps.
+ */
 export interface Worth {
   /** −ln(trust), and for each condition what it costs (a setting). */
   readonly cost: number;
@@ -145,7 +148,10 @@ export function withStep(worth: Worth, step: Step, settings: Settings): Worth {
 export const isUnderFloor = ({ doubt }: Pick<Worth, 'doubt'>, settings: Settings): boolean =>
   doubt > Math.round(-Math.log(settings.trustFloor) * SCALE);
 
-/** Negative when `a` is to be taken before `b`: over the trust floor first, then the cheaper, the better grade, the shorter. */
+/**
+ * Negative when `a` is to be taken before `b`: over the trust floor first, then the cheaper, the better grade, the
+ * shorter.
+ */
 export const compareWorth = (a: Worth, b: Worth, settings: Settings): number =>
   Number(isUnderFloor(a, settings)) - Number(isUnderFloor(b, settings)) ||
   a.cost - b.cost ||
@@ -172,9 +178,10 @@ export interface Bounds {
 }
 
 /**
- * The best way to every node that can be reached within the graph's depth, exact (see `compareWorth`): a way that comes later is kept
- * as long as none before it is at least as good in all that counts further on, because it may be the only one that leads on
- * within the limit of depth or over the floor. What is left of ties goes by the order of the nodes' names.
+ * The best way to every node that can be reached within the graph's depth, exact (see `compareWorth`): a way that comes
+ * later is kept as long as none before it is at least as good in all that counts further on, because it may be the only
+ * one that leads on within the limit of depth or over the floor. What is left of ties goes by the order of the nodes'
+ * names.
  */
 export function bestWays(
   graph: Graph,

@@ -13,7 +13,8 @@ const worthOf = (steps: readonly Step[], settings: Settings): Worth =>
 
 /**
  * The best few paths to a node, best first, none passing a node twice, none through a node of `ends`; exact (Yen's
- * method: each further path leaves one that is known at some node, by a step that none of those with the same beginning takes).
+ * method: each further path leaves one that is known at some node, by a step that none of those with the same beginning
+ * takes).
  */
 export function bestPaths(
   graph: Graph,

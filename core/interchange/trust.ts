@@ -13,9 +13,9 @@ export const priorOf = (kind: SourceKind, settings: Settings): { mean: number; c
 
 /**
  * Trust of one claim: the Beta mean of the best source that asserts it, moved by recorded outcomes, one each:
- * (mean · cases + fitted) / (cases + all outcomes). Nobody asserting it counts as unsourced. "Fitted with a change" speaks for a
- * link that names changes; for one that promises none it counts half. For a "does not fit" the misfits are what bears it
- * out. Source: the shop's way of trusting; priors are settings.
+ * (mean · cases + fitted) / (cases + all outcomes). Nobody asserting it counts as unsourced. "Fitted with a change"
+ * speaks for a link that names changes; for one that promises none it counts half. For a "does not fit" the misfits are
+ * what bears it out. Source: the shop's way of trusting; priors are settings.
  */
 export function linkTrust(
   link: Pick<InterchangeLink, 'kind' | 'conditions' | 'assertions' | 'outcomes'>,

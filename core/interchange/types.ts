@@ -1,8 +1,8 @@
 import type { Source } from '../unit/index.js';
 
 /**
- * A node of the interchange graph: a number as an issuer writes it ("n:…") or a unit record ("u:…"). Casting marks are not nodes:
- * they are shared by variants and lead nowhere.
+ * A node of the interchange graph: a number as an issuer writes it ("n:…") or a unit record ("u:…"). Casting marks are
+ * not nodes: they are shared by variants and lead nowhere.
  */
 export type InterchangeNode = `n:${string}` | `u:${string}`;
 
@@ -20,7 +20,10 @@ export const LINK_KINDS = [
 ] as const;
 export type LinkKind = (typeof LINK_KINDS)[number];
 
-/** What kind of change a link asks for: a part moved over, a part of the other production side, something left out, a rod altered. */
+/**
+ * What kind of change a link asks for: a part moved over, a part of the other production side, something left out, a
+ * rod altered.
+ */
 export const CONDITION_KINDS = [
   'move-over',
   'mated-part',

@@ -11,9 +11,10 @@ interface Refusal extends Pick<Worth, 'doubt'> {
 }
 
 /**
- * Everything that would do instead of `start`, with the cheapest path to each. A "does not fit" grades a node when its trust
- * is at least that of the best path to it, and what is refused so is no way to anything else; otherwise the node keeps its
- * grade and is disputed. A refusal holds between units: for the wanted unit under all its numbers and for the refused one.
+ * Everything that would do instead of `start`, with the cheapest path to each. A "does not fit" grades a node when its
+ * trust is at least that of the best path to it, and what is refused so is no way to anything else; otherwise the node
+ * keeps its grade and is disputed. A refusal holds between units: for the wanted unit under all its numbers and for the
+ * refused one.
  */
 export function walkInterchange(
   start: InterchangeNode,
@@ -26,7 +27,10 @@ export function walkInterchange(
   return { entries: order(entries), truncated: graph.truncated, tired: graph.tired };
 }
 
-/** The cheapest few paths to one of the interchange, for somebody who looks closer; the refusal instead when it does not fit. */
+/**
+ * The cheapest few paths to one of the interchange, for somebody who looks closer; the refusal instead when it does not
+ * fit.
+ */
 export function pathsOfInterchange(
   start: InterchangeNode,
   target: InterchangeNode,
@@ -60,8 +64,8 @@ function gradeAll(
   settings: Settings,
 ): { entries: InterchangeEntry[]; refused: ReadonlySet<InterchangeNode> } {
   const refusals = refusalsOf(graph, settings);
-  // A path that leads through a unit that does not fit is no path. Which ones those are is known only after a walk, so the
-  // walk is repeated with the refused ones as ends until no new one turns up.
+  // A path that leads through a unit that does not fit is no path. Which ones those are is known only after a walk, so
+  // the walk is repeated with the refused ones as ends until no new one turns up.
   const refused = new Set<InterchangeNode>();
   for (;;) {
     const ways = bestWays(graph, graph.start, settings, { ends: refused });
@@ -76,10 +80,10 @@ function gradeAll(
 /** Steps that stay within one unit for whoever wants to order it: its other numbers, and the newer ones. */
 const staysSame = (step: Step): boolean => gradeOfStep(step) === 'same';
 /**
- * The most trusted refusal of each node: along the wanted unit's own numbers, over a "does not fit", and on along what is one
- * unit with the refused one; at most as many steps as any other path. A refusal that comes back to the wanted unit itself
- * contradicts itself and disputes nothing. Every node stands in the searched graph twice, before the "does not fit" and
- * (marked) after it.
+ * The most trusted refusal of each node: along the wanted unit's own numbers, over a "does not fit", and on along what
+ * is one unit with the refused one; at most as many steps as any other path. A refusal that comes back to the wanted
+ * unit itself contradicts itself and disputes nothing. Every node stands in the searched graph twice, before the "does
+ * not fit" and (marked) after it.
  */
 function refusalsOf(graph: Graph, settings: Settings): Map<InterchangeNode, Refusal> {
   const after = (node: InterchangeNode): InterchangeNode => `${node}!`;

@@ -43,8 +43,8 @@ const nameOf = ({ attribute, position, value, rests }: ChainFact): string =>
   `${attribute}@${position ?? ''}=${String(value)} ${rests ?? ''}`;
 
 /**
- * What a conversion makes of a vehicle, as edits: facts of parts that are there, parts that were not, joints that are made or led
- * elsewhere. The vehicle as it is stays as it is: what it does not have is never measured on it.
+ * What a conversion makes of a vehicle, as edits: facts of parts that are there, parts that were not, joints that are
+ * made or led elsewhere. The vehicle as it is stays as it is: what it does not have is never measured on it.
  */
 export function conversionEdits(now: Draft, then: Draft): Edit[] {
   const parts = [...then.parts.values()].flatMap((part): Edit[] => {

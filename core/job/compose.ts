@@ -27,9 +27,10 @@ import { addNetwork } from './network.js';
 import type { JobPlace, JobRows, Slot } from './types.js';
 
 /**
- * A job as a chain with edits: rows in, a vehicle as it is out, with what is put in and what its conversion changes. What the record
- * and readings say of a vehicle's place belongs to what the unit meets there (studs, pedal, lines, room); what they say of the unit
- * stays the unit's. A joint is there only where the vehicle has it: nothing is asked about what it does not have.
+ * A job as a chain with edits: rows in, a vehicle as it is out, with what is put in and what its conversion changes.
+ * What the record and readings say of a vehicle's place belongs to what the unit meets there (studs, pedal, lines,
+ * room); what they say of the unit stays the unit's. A joint is there only where the vehicle has it: nothing is asked
+ * about what it does not have.
  */
 export function composeJob(rows: JobRows): ChainInput {
   const there = rows.places.filter((place) => !place.absent);
@@ -158,7 +159,8 @@ function addPedalSide(
   const id = partOf(slot);
   const plate = facts.filter((fact) => fact.attribute === 'plate');
   if (place.slot === 'brake-master' && booster) {
-    // The record of the master's place speaks of the booster's face as it is on this vehicle, not of the booster's design.
+    // The record of the master's place speaks of the booster's face as it is on this vehicle, not of the booster's
+    // design.
     addPart(draft, 'booster', 'booster', [
       ...named(facts, BOOSTER_FACE).map((fact) => ({ ...fact, position: 'master' })),
       ...named(facts, BOOSTER_PUSH),

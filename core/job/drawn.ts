@@ -1,4 +1,19 @@
-import { applyEdits, attributesOf, facesOf, knownAt, partRow, partsById, readRef, type Chain, type Face, type Joint, type JointKind, type Part, type PartKind, type Value } from '../chain/index.js'; // prettier-ignore
+import {
+  applyEdits,
+  attributesOf,
+  facesOf,
+  knownAt,
+  partRow,
+  partsById,
+  readRef,
+  type Chain,
+  type Face,
+  type Joint,
+  type JointKind,
+  type Part,
+  type PartKind,
+  type Value,
+} from '../chain/index.js';
 import type { AttributeName } from '../attribute/index.js';
 import { CHECKS, type JudgedJoint } from '../joint/index.js';
 import { lookup } from '../words/lookup.js';
@@ -69,7 +84,9 @@ function facesShown(
     words: partWords(face.part),
     side: face === unit ? 'unit' : 'vehicle',
     ...(joint.kind === 'port' ? { position: /(?:line|hose) (.+)$/.exec(face.part.id)?.[1] ?? face.at } : {}),
-    facts: [...factsAt(face, judged, beside && !('because' in beside) ? beside[i] : undefined)].map(([attribute, value]) => ({ attribute, value })), // prettier-ignore
+    facts: [...factsAt(face, judged, beside && !('because' in beside) ? beside[i] : undefined)].map(
+      ([attribute, value]) => ({ attribute, value }),
+    ),
   });
   const gap = judged.checks.find((check) => check.code === 'push.gap')?.values['gap'];
   return {
@@ -99,7 +116,42 @@ function factsAt(face: Face, judged: JudgedJoint, beside: Face | undefined): Rea
 }
 
 /** What a silhouette is drawn from. */
-const SILHOUETTE: readonly AttributeName[] = ['bore', 'bore-form', 'bore-large', 'mouth', 'port-count', 'port-distance', 'port-thread', 'port-side', 'stud-spacing', 'pilot', 'flange-angle', 'reservoir', 'reservoir-size', 'reach-front', 'rod-kind', 'rod-length', 'clevis-pin', 'diaphragm', 'diaphragms', 'booster-supply', 'supply-ports', 'booster-pin', 'piston-count', 'caliper-form', 'slave-form', 'carrier-spacing', 'disc', 'disc-thickness', 'tube', 'hose-length', 'travel', 'foot', 'bleeder', 'pedal-ratio']; // prettier-ignore
+const SILHOUETTE: readonly AttributeName[] = [
+  'bore',
+  'bore-form',
+  'bore-large',
+  'mouth',
+  'port-count',
+  'port-distance',
+  'port-thread',
+  'port-side',
+  'stud-spacing',
+  'pilot',
+  'flange-angle',
+  'reservoir',
+  'reservoir-size',
+  'reach-front',
+  'rod-kind',
+  'rod-length',
+  'clevis-pin',
+  'diaphragm',
+  'diaphragms',
+  'booster-supply',
+  'supply-ports',
+  'booster-pin',
+  'piston-count',
+  'caliper-form',
+  'slave-form',
+  'carrier-spacing',
+  'disc',
+  'disc-thickness',
+  'tube',
+  'hose-length',
+  'travel',
+  'foot',
+  'bleeder',
+  'pedal-ratio',
+];
 
 /** The facts of a part that its drawing needs, each once: a reading before a record. */
 export function silhouetteOf(part: Part | undefined): DrawnFactView[] {

@@ -63,21 +63,24 @@ function mainOutlet(rows: JobRows, old: string): string | undefined {
 }
 
 describe('an outlet feeds what its line reaches', () => {
-  it('one circuit becomes two: never safe with the main line at an outlet that feeds the rear, whatever the names', () => {
-    let crossed = 0;
-    fc.assert(
-      fc.property(fc.shuffledSubarray(NAMES, { minLength: 3, maxLength: 3 }), fc.boolean(), (names, alike) => {
-        const [old = '', front = '', other = ''] = names;
-        const rear = alike ? old : other;
-        const rows = split(old, front, rear, true);
-        if (mainOutlet(rows, old) !== `master@${rear}`) return;
-        crossed++;
-        expect(codes(judged(rows))).toContain('circuit.feeds');
-      }),
-      { numRuns: 200 },
-    );
-    expect(crossed).toBeGreaterThan(50);
-  });
+  it(
+    'one circuit becomes two: never safe with the main line at an outlet that feeds the rear, ' + 'whatever the names',
+    () => {
+      let crossed = 0;
+      fc.assert(
+        fc.property(fc.shuffledSubarray(NAMES, { minLength: 3, maxLength: 3 }), fc.boolean(), (names, alike) => {
+          const [old = '', front = '', other = ''] = names;
+          const rear = alike ? old : other;
+          const rows = split(old, front, rear, true);
+          if (mainOutlet(rows, old) !== `master@${rear}`) return;
+          crossed++;
+          expect(codes(judged(rows))).toContain('circuit.feeds');
+        }),
+        { numRuns: 200 },
+      );
+      expect(crossed).toBeGreaterThan(50);
+    },
+  );
   it('one circuit becomes two with the names as they should be: nothing is said of the feeds', () => {
     expect(codes(judged(split('front-left', 'front-left', 'rear-left', true)))).not.toContain('circuit.feeds');
   });

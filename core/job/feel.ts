@@ -6,7 +6,10 @@ import { asOneFace } from '../joint/index.js';
 import type { Settings } from '../settings/index.js';
 import type { JudgedChain } from './fixes.js';
 
-/** What the chains of a job say of the feel: every value that is known, and what it rests on. Nothing that is only usual is among them. */
+/**
+ * What the chains of a job say of the feel: every value that is known, and what it rests on. Nothing that is only usual
+ * is among them.
+ */
 
 /** How a value comes about: as a fact of the chain, a setting of the workshop, or worked out from other facts. */
 export const FEEL_RESTS = ['measured', 'recorded', 'setting', 'worked-out'] as const;
@@ -79,11 +82,15 @@ function kindsOf(parts: Parts): FeelKinds {
 }
 
 /**
- * Residual valves on the way to the drums, where it is certain: what the master's body holds and what lies in the lines are both known.
- * Where both axles have drums nobody can say on whose way they lie; where none has, they lie on the way to discs.
+ * Residual valves on the way to the drums, where it is certain: what the master's body holds and what lies in the lines
+ * are both known. Where both axles have drums nobody can say on whose way they lie; where none has, they lie on the way
+ * to discs.
  */
 function residuals(parts: Parts, kinds: FeelKinds): FeelValue[] {
-  const [body, ...lines] = [parts.get('master'), ...[...parts.values()].filter(({ facts }) => facts.some((f) => f.attribute === 'line-valve'))]; // prettier-ignore
+  const [body, ...lines] = [
+    parts.get('master'),
+    ...[...parts.values()].filter(({ facts }) => facts.some((f) => f.attribute === 'line-valve')),
+  ];
   const found = [
     body && knownAt(asOneFace(body), 'valve-in-body'),
     ...lines.map((part) => knownAt(asOneFace(part), 'line-valve')),
@@ -91,7 +98,8 @@ function residuals(parts: Parts, kinds: FeelKinds): FeelValue[] {
   if (found.length < 2 || found.some((one) => one === undefined || one.disputed === true)) return [];
   const value = found.filter((one) => one?.value === 'residual').length;
   const from = 'the master’s body and the lines';
-  if (kinds.front === kinds.rear) return kinds.front === 'disc' && value > 0 ? [{ key: 'frontResidual', value, rests: 'worked-out', from }] : []; // prettier-ignore
+  if (kinds.front === kinds.rear)
+    return kinds.front === 'disc' && value > 0 ? [{ key: 'frontResidual', value, rests: 'worked-out', from }] : [];
   return [{ key: kinds.front === 'drum' ? 'frontResidual' : 'rearResidual', value, rests: 'worked-out', from }];
 }
 
@@ -115,7 +123,14 @@ function assist(part: Part | undefined, settings: Settings): FeelValue[] {
   if (output.length > 0) return output;
   const [diameter, count] = [figure(part, 'diaphragm'), figure(part, 'diaphragms') ?? 1];
   if (diameter === undefined || word(part, 'booster-supply') !== 'vacuum') return [];
-  return [{ key: 'assist', value: settings.feelVacuum * count * pistonArea(diameter), rests: 'worked-out', from: `${count} × ${diameter} mm at ${settings.feelVacuum} MPa` }]; // prettier-ignore
+  return [
+    {
+      key: 'assist',
+      value: settings.feelVacuum * count * pistonArea(diameter),
+      rests: 'worked-out',
+      from: `${count} × ${diameter} mm at ${settings.feelVacuum} MPa`,
+    },
+  ];
 }
 
 function sideOf(chain: Chain, judged: JudgedChain, settings: Settings, comes: boolean): FeelSide {

@@ -49,9 +49,9 @@ export interface JudgedChain {
 export type SlotOf = (joint: JointName) => string | undefined;
 
 /**
- * Judges a chain with the fixes that were accepted. A round takes every fix that is offered and accepted, and rounds go on until
- * none is new, so that the outcome depends on the set of names and not on their order. A fix that contradicts another edit is
- * named and not taken.
+ * Judges a chain with the fixes that were accepted. A round takes every fix that is offered and accepted, and rounds go
+ * on until none is new, so that the outcome depends on the set of names and not on their order. A fix that contradicts
+ * another edit is named and not taken.
  */
 export function judgeAccepted(
   input: ChainInput,

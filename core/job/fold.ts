@@ -8,7 +8,10 @@ export const withoutSide = (text: string): string => text.replace(SIDE, '$1');
 
 const AXLES: readonly string[] = ['front-brake', 'rear-brake'];
 
-/** The joints of a job with those of left and right told once where they are the same; a joint that differs stands by itself. */
+/**
+ * The joints of a job with those of left and right told once where they are the same; a joint that differs stands by
+ * itself.
+ */
 export function foldSides(joints: readonly ShownJoint[]): ShownJoint[] {
   const plain = joints.map((joint) => (AXLES.includes(joint.slot) ? sideless(joint) : joint));
   const same = (i: number, j: number): boolean => JSON.stringify(plain[i]) === JSON.stringify(plain[j]);

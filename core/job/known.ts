@@ -16,7 +16,9 @@ export interface KnownValue {
   readonly source?: string;
 }
 
-/** What is known of a place, by attribute and position ("port-thread@rear-left"). A key that is not there is not known. */
+/**
+ * What is known of a place, by attribute and position ("port-thread@rear-left"). A key that is not there is not known.
+ */
 export type KnownSide = ReadonlyMap<string, KnownValue>;
 
 /** A reading is taken to lie within two standard errors of the instrument. */
@@ -32,16 +34,20 @@ const known = ({ value, tolerance, source }: Fact, origin: Origin): KnownValue =
 const sideOf = (facts: readonly Fact[], origin: Origin): KnownSide =>
   new Map(facts.map((fact) => [slotKey(fact.attribute, fact.position), known(fact, origin)]));
 
-/** What a reading leaves open: ± two standard errors of the instrument for a length, nothing for what is counted or looked at. */
+/**
+ * What a reading leaves open: ± two standard errors of the instrument for a length, nothing for what is counted or
+ * looked at.
+ */
 export function readingTolerance(item: Evidence, settings: Settings): number | undefined {
   if (item.kind !== 'quantity' || attribute(item.attribute).dimension !== 'length') return undefined;
   return READING_SIGMAS * sigmaOf(item.instrument ?? 'ruler', settings);
 }
 
 /**
- * What is known of a place of the vehicle, the surest first: what was measured on it; for its lines, the ports of the identified
- * old unit that they sat in (an option or a build month brings other lines than the record's); what the catalogue records for the
- * vehicle; and what else the old unit has (it fitted). Later evidence on the same thing replaces earlier evidence.
+ * What is known of a place of the vehicle, the surest first: what was measured on it; for its lines, the ports of the
+ * identified old unit that they sat in (an option or a build month brings other lines than the record's); what the
+ * catalogue records for the vehicle; and what else the old unit has (it fitted). Later evidence on the same thing
+ * replaces earlier evidence.
  */
 export function knownSide(
   measured: readonly Evidence[],

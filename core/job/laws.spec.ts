@@ -136,7 +136,10 @@ const READS_MORE: readonly CheckRow['rule'][] = [
   'bolt',
 ];
 
-/** Parts that an edit changes, with the attributes that it sets; all of the part where it leads a joint elsewhere or lies in a stack. */
+/**
+ * Parts that an edit changes, with the attributes that it sets; all of the part where it leads a joint elsewhere or
+ * lies in a stack.
+ */
 const reachOf =
   ({ joints }: ChainInput) =>
   (edit: EditBody): { readonly part: string; readonly names?: readonly string[] } => {

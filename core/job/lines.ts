@@ -28,7 +28,8 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
     if (feeds !== undefined) draft.feeds.set(`${id}@${position}`, feeds);
     const line = `${id} ${end} ${position}`;
     if (feeds !== undefined && place.slot === 'brake-master') draft.lineFeeds.push({ line, feeds });
-    // An option or a build month brings other lines than the record's: the port that a line was found in goes before it.
+    // An option or a build month brings other lines than the record's: the port that a line was found in goes before
+    // it.
     const own = facts.filter(
       (f) =>
         f.position === position &&
@@ -61,8 +62,8 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
 }
 
 /**
- * Which port each line goes to: the one in its own place that feeds the same; else one elsewhere that does; else its own place where
- * one of the two does not say what it feeds. A line that finds none keeps the place it had.
+ * Which port each line goes to: the one in its own place that feeds the same; else one elsewhere that does; else its
+ * own place where one of the two does not say what it feeds. A line that finds none keeps the place it had.
  */
 export function assign(
   lines: ReadonlyMap<string, string | undefined>,

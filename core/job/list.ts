@@ -46,7 +46,9 @@ export function listOfJob(
 export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
   const view = viewOf(chain.input);
   if ('faults' in view) return [];
-  const clamps = list.list.some((line) => line.item === 'hose-clamp' && line.section === 'order' && line.sizeMm === undefined); // prettier-ignore
+  const clamps = list.list.some(
+    (line) => line.item === 'hose-clamp' && line.section === 'order' && line.sizeMm === undefined,
+  );
   return [
     ...uncounted(view).map((joint): ProposedLine => ({
       key: `count-${jointKey(joint.id)}`,
@@ -90,7 +92,10 @@ const SYSTEM_OF: Readonly<Partial<Record<PartKind, System>>> = {
   slave: 'clutch',
 };
 
-/** Seals of every part of a judged job as it will be, whether it is worked on or not; under one reservoir both systems are one. */
+/**
+ * Seals of every part of a judged job as it will be, whether it is worked on or not; under one reservoir both systems
+ * are one.
+ */
 export function sealedIn(chain: JudgedChain): Sealed[] {
   const view = viewOf(chain.input);
   if ('faults' in view) return [];
@@ -199,7 +204,10 @@ export function wordsOfList(
   });
 }
 
-/** What a line wants of a catalogue of small parts; undefined for what is no small part. Lists call the piece that joins two lines a union. */
+/**
+ * What a line wants of a catalogue of small parts; undefined for what is no small part. Lists call the piece that joins
+ * two lines a union.
+ */
 export function wantOf({
   item,
   thread,
@@ -246,7 +254,9 @@ const questionOf = (
   { slot, number }: Asked,
 ): NonNullable<ProposedLine['box']> => ({
   subject: subjectText({ about: 'box', slot, item }),
-  text: `We want to order ${number}. Please tell us what comes in its box: ${quantity} × ${name}? With it, without it, and of which size.`,
+  text:
+    `We want to order ${number}. Please tell us what comes in its box: ${quantity} × ${name}? With ` +
+    'it, without it, and of which size.',
 });
 
 /** What a need is for: the joint by its name, the port of a unit, the unit itself. */

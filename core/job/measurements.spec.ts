@@ -7,7 +7,7 @@ const nothing: JobExample = { vehicle: [], unit: [] };
 
 describe('measure before you order', () => {
   it('what needs nothing taken off comes first, then what does, then the new unit; quick ones before slow ones', () => {
-    const groups = list({ vehicle: [['pilot', 42]], unit: [['stud-spacing', 80]] }).map((m) => m.group); // prettier-ignore
+    const groups = list({ vehicle: [['pilot', 42]], unit: [['stud-spacing', 80]] }).map((m) => m.group);
     const order = ['nothing-off', 'something-off', 'new-unit'];
     expect(groups).toEqual([...groups].sort((a, b) => order.indexOf(a) - order.indexOf(b)));
     expect(new Set(groups).size).toBe(3);
@@ -19,7 +19,7 @@ describe('measure before you order', () => {
   });
   it('where the unit is lost anyhow nothing is measured', () => {
     expect(list({ vehicle: [['fluid', 'mineral']], unit: [['seals', 'EPDM']] })).toEqual([]);
-    expect(list({ vehicle: [['fluid', 'DOT 4']], unit: [['seals', 'EPDM']] }).length).toBeGreaterThan(3); // prettier-ignore
+    expect(list({ vehicle: [['fluid', 'DOT 4']], unit: [['seals', 'EPDM']] }).length).toBeGreaterThan(3);
   });
   it('the room in front is asked only when somebody has a say, or a conversion wants it', () => {
     const names = (example: JobExample) => list(example).map((m) => m.attribute);

@@ -55,9 +55,9 @@ export interface Measurement extends Measure {
 }
 
 /**
- * The shortest list of measurements that turns every open joint: each missing value once, however many checks lean on it. A place
- * where something is known not to fit, with no way out, is left out: what is measured there would not save the unit. What needs
- * nothing taken off comes first, then by minutes.
+ * The shortest list of measurements that turns every open joint: each missing value once, however many checks lean on
+ * it. A place where something is known not to fit, with no way out, is left out: what is measured there would not save
+ * the unit. What needs nothing taken off comes first, then by minutes.
  */
 export function measurementsFor(joints: readonly ShownJoint[]): Measurement[] {
   const lost = new Set(

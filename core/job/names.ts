@@ -78,7 +78,10 @@ export function jointWords({ id }: JointName): string {
   // What a way puts between has its own joints: the one behind the first piece is told as that.
   const behind = /(line|hose) (.+) (adapter|union) \d+ (in|out)$/.exec(id);
   if (behind)
-    return `${behind[1]}, ${(behind[2] ?? '').replace(/-/g, ' ')}, behind its ${behind[3] === 'union' ? 'connector' : behind[3]}`;
+    return (
+      `${behind[1]}, ${(behind[2] ?? '').replace(/-/g, ' ')}, behind its ` +
+      `${behind[3] === 'union' ? 'connector' : behind[3]}`
+    );
   const line = /(line|hose) (.+)$/.exec(id);
   if (line) return `${line[1]}, ${(line[2] ?? '').replace(/-/g, ' ')}`;
   return id.replace(/-/g, ' ');

@@ -13,10 +13,22 @@ import {
 } from './index.js';
 import { factsFrom, recordedFrom, rowsFor, type Line } from './jobs.testing.js';
 
-const line = (position: string, feeds: string, thread = 'M10x1.0'): Line[] => [['port-thread', thread, position], ['port-seat', 'bubble-flare', position], ['port-feeds', feeds, position]]; // prettier-ignore
+const line = (position: string, feeds: string, thread = 'M10x1.0'): Line[] => [
+  ['port-thread', thread, position],
+  ['port-seat', 'bubble-flare', position],
+  ['port-feeds', feeds, position],
+];
 const standing = (slot: Slot, kind: JobPlace['kind'], id: string, lines: readonly Line[] = []): JobPlace => ({
-  slot, kind, old: { id, kind, name: id, maker: 'Ardfrith', facts: factsFrom(lines) }, recorded: [], read: [], wanted: false, beside: [], changes: [], asks: [],
-}); // prettier-ignore
+  slot,
+  kind,
+  old: { id, kind, name: id, maker: 'Ardfrith', facts: factsFrom(lines) },
+  recorded: [],
+  read: [],
+  wanted: false,
+  beside: [],
+  changes: [],
+  asks: [],
+});
 
 /** A vehicle of one layout with its master worked on: the same unit again. */
 function vehicle(brake: LayoutName, lines: readonly Line[], network: JobRows['network'] = []): JobRows {
@@ -54,7 +66,10 @@ describe('a vehicle with a layout', () => {
     });
     if ('faults' in cut) throw new Error('faults');
     const circuits = cut.joints.find((j) => j.id === 'circuits');
-    expect(circuits?.checks.filter((c) => c.code === 'circuit.fed').map((c) => c.values['part'])).toEqual(['front-left', 'front-right']); // prettier-ignore
+    expect(circuits?.checks.filter((c) => c.code === 'circuit.fed').map((c) => c.values['part'])).toEqual([
+      'front-left',
+      'front-right',
+    ]);
   });
   it('whose lines cannot be told apart is not judged as a whole, and nothing is guessed', () => {
     const silent: Line[] = [

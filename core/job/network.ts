@@ -2,7 +2,10 @@ import { LAYOUTS, partRow, readRef, type ChainFact, type Joint, type LayoutName,
 import type { Draft } from './draft.js';
 import type { JobRows } from './types.js';
 
-/** What lies between master and wheels: lines, hoses, blocks, tees, modulators, by the layout of the vehicle and what is recorded of it. */
+/**
+ * What lies between master and wheels: lines, hoses, blocks, tees, modulators, by the layout of the vehicle and what is
+ * recorded of it.
+ */
 
 /** A part of a vehicle's layout as it is recorded: a line with both its ends, a hose, a block, a modulator. */
 export interface NetworkPart {
@@ -29,7 +32,10 @@ export function endKind(unit: string, rows: Pick<JobRows, 'layouts'>): 'line' | 
   return undefined;
 }
 
-/** The port of a unit that a port of the layout is recorded as: its own name, else the only one that feeds the same, else the only one left. */
+/**
+ * The port of a unit that a port of the layout is recorded as: its own name, else the only one that feeds the same,
+ * else the only one left.
+ */
 function positionOn(unit: string, at: string, layout: Part, free: readonly string[], draft: Draft): string | undefined {
   if (free.includes(at)) return at;
   const wanted = layout.facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
@@ -42,8 +48,9 @@ function positionOn(unit: string, at: string, layout: Part, free: readonly strin
 }
 
 /**
- * Adds what lies between the units of a vehicle. A line that the record of a place knows already is the line of the layout, with its
- * other end. True when every line of every layout was found, so that circuits can be judged as a whole.
+ * Adds what lies between the units of a vehicle. A line that the record of a place knows already is the line of the
+ * layout, with its other end. True when every line of every layout was found, so that circuits can be judged as a
+ * whole.
  */
 export function addNetwork(rows: JobRows, draft: Draft): boolean {
   const names = Object.values(rows.layouts ?? {}).filter((name) => name !== undefined);

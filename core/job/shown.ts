@@ -14,8 +14,8 @@ import { jointKey, jointWords, placeOf, slotOf, type StripPlace } from './names.
 import { measuresOf, sidesOf, workingOf } from './sides.js';
 
 /**
- * Judged joints of a chain as the stages show them: by the place that is worked on, each check with what the vehicle and the new
- * unit have, what answers it, and the fixes that the table of fixes has for it.
+ * Judged joints of a chain as the stages show them: by the place that is worked on, each check with what the vehicle
+ * and the new unit have, what answers it, and the fixes that the table of fixes has for it.
  */
 
 /** A fix as it is offered and taken: accepting it changes the chain, which is judged again. */
@@ -134,7 +134,9 @@ export function shownJoints(judged: JudgedChain, worked: readonly string[]): Sho
   return foldSides(shown);
 }
 
-/** Checks that a taken fix closed so well that nothing asks them any more: a line that found no port goes to a tee now. */
+/**
+ * Checks that a taken fix closed so well that nothing asks them any more: a line that found no port goes to a tee now.
+ */
 const closedChecks = (joint: JointName & Pick<JudgedJoint, 'checks'>, { taken }: JudgedChain): ShownCheck[] =>
   taken.flatMap(({ fix, answered }) =>
     answered.flatMap(({ joint: { id }, code }): ShownCheck[] => {

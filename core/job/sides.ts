@@ -35,7 +35,10 @@ export function sidesOf(
 export function workingOf({ code, values }: Check): { working?: string } {
   if (code === 'push.gap' && typeof values['gap'] === 'number')
     return {
-      working: `recess ${values['recess']} + plate ${values['plate']} − insert ${values['insert']} − rod ${values['pin']} = ${values['gap']} ± ${values['doubt']} mm; target ${values['low']} to ${values['high']} mm`,
+      working:
+        `recess ${values['recess']} + plate ${values['plate']} − insert ${values['insert']} − rod ` +
+        `${values['pin']} = ${values['gap']} ± ${values['doubt']} mm; target ${values['low']} to ` +
+        `${values['high']} mm`,
     };
   const figures = Object.entries(values).filter(([, v]) => typeof v === 'number');
   return figures.length < 3 ? {} : { working: figures.map(([name, v]) => `${name} ${v}`).join(', ') };

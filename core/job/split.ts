@@ -1,7 +1,10 @@
 import { portsOf, readRef, type ChainFact, type Edit, type Joint, type Part } from '../chain/index.js';
 import type { Draft } from './draft.js';
 
-/** One circuit to two, on a vehicle whose lines meet at a junction: each axle has its own outlet of the new master from then on. */
+/**
+ * One circuit to two, on a vehicle whose lines meet at a junction: each axle has its own outlet of the new master from
+ * then on.
+ */
 
 const factAt = (
   { facts }: Pick<Part, 'facts'>,
@@ -35,8 +38,9 @@ function reached(start: Joint, from: string, { joints, parts }: Draft): Set<stri
 }
 
 /**
- * What makes two circuits of one: the line of the rear axle leaves the junction, which is plugged there, and goes by a connector and a
- * line of its own to an outlet of the new master. Nothing where the vehicle is not laid out so, or no master with two outlets goes in.
+ * What makes two circuits of one: the line of the rear axle leaves the junction, which is plugged there, and goes by a
+ * connector and a line of its own to an outlet of the new master. Nothing where the vehicle is not laid out so, or no
+ * master with two outlets goes in.
  */
 export function splitEdits(now: Draft, then: Draft): Edit[] {
   const put = then.edits.find((e) => e.do === 'put' && e.at === 'master');
@@ -68,10 +72,40 @@ export function splitEdits(now: Draft, then: Draft): Edit[] {
   const tube = old.facts.find((f) => f.attribute === 'tube');
   return [
     { id: 'split plug', do: 'plug', face: at },
-    { id: 'split connector', do: 'part', part: { id: 'rear-connector', kind: 'connector', facts: [...like(old, readRef(end).at, 'old'), ...like(old, readRef(end).at, 'line')] } },
-    { id: 'split line', do: 'part', part: { id: 'rear-own-line', kind: 'line', facts: [...like(master, free, 'from'), ...like(old, readRef(end).at, 'to'), ...(tube ? [{ attribute: 'tube' as const, value: tube.value, rests: tube.rests ?? ('recorded' as const) }] : [])] } },
-    { id: 'split from', do: 'join', joint: { id: 'rear-own-line from', kind: 'port', between: [`master@${free}`, 'rear-own-line@from'] } },
-    { id: 'split to', do: 'join', joint: { id: 'rear-own-line to', kind: 'port', between: ['rear-connector@line', 'rear-own-line@to'] } },
+    {
+      id: 'split connector',
+      do: 'part',
+      part: {
+        id: 'rear-connector',
+        kind: 'connector',
+        facts: [...like(old, readRef(end).at, 'old'), ...like(old, readRef(end).at, 'line')],
+      },
+    },
+    {
+      id: 'split line',
+      do: 'part',
+      part: {
+        id: 'rear-own-line',
+        kind: 'line',
+        facts: [
+          ...like(master, free, 'from'),
+          ...like(old, readRef(end).at, 'to'),
+          ...(tube
+            ? [{ attribute: 'tube' as const, value: tube.value, rests: tube.rests ?? ('recorded' as const) }]
+            : []),
+        ],
+      },
+    },
+    {
+      id: 'split from',
+      do: 'join',
+      joint: { id: 'rear-own-line from', kind: 'port', between: [`master@${free}`, 'rear-own-line@from'] },
+    },
+    {
+      id: 'split to',
+      do: 'join',
+      joint: { id: 'rear-own-line to', kind: 'port', between: ['rear-connector@line', 'rear-own-line@to'] },
+    },
     { id: 'split old', do: 'join', joint: { id: leaves.id, kind: 'port', between: ['rear-connector@old', end] } },
-  ]; // prettier-ignore
+  ];
 }

@@ -6,7 +6,10 @@ export const PLACE_SUBJECTS = ['old', 'unit', 'kit', 'reseal', 'slot', 'at', 'wa
 export type PlaceSubject = (typeof PLACE_SUBJECTS)[number];
 
 export type Subject =
-  /** The unit that was identified, the one that was chosen, its kit, that it stays and gets new seals, a place that is worked on too, where the old unit is, another design that is wanted. */
+  /**
+   * The unit that was identified, the one that was chosen, its kit, that it stays and gets new seals, a place that is
+   * worked on too, where the old unit is, another design that is wanted.
+   */
   | { readonly about: PlaceSubject; readonly slot: string }
   /** A fix that was accepted: its name at its place. */
   | { readonly about: 'fix'; readonly slot: string; readonly fix: string }

@@ -44,7 +44,10 @@ export interface JobPlace {
   readonly conversion?: string;
   /** What the conversion changes: on the vehicle's side of the place, or on the new unit. */
   readonly changes: readonly Change[];
-  /** The vehicle has no such place now: a conversion brings it. What is recorded here is of the sister vehicle that has one. */
+  /**
+   * The vehicle has no such place now: a conversion brings it. What is recorded here is of the sister vehicle that has
+   * one.
+   */
   readonly absent?: true;
   /** What the conversion wants answered here. */
   readonly asks: readonly AttributeName[];

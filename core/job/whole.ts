@@ -138,7 +138,9 @@ function circuitNumbers(
   parts: ReadonlyMap<string, Part>,
 ): (id: string) => { circuit?: number } {
   const spaces = spacesOf(joints, parts);
-  const roots = [...new Set(spaces.all.filter(({ part }) => MASTERS.includes(part.kind)).map(({ space }) => spaces.root(space)))]; // prettier-ignore
+  const roots = [
+    ...new Set(spaces.all.filter(({ part }) => MASTERS.includes(part.kind)).map(({ space }) => spaces.root(space))),
+  ];
   return (id) => {
     const part = parts.get(id);
     const at = part && partRow(part.kind).fluid === 'one' ? roots.indexOf(spaces.root(id)) : -1;

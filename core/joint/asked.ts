@@ -6,7 +6,10 @@ import { asOneFace } from './vehicle.js';
 import { worst } from './state.js';
 import type { Answer, Check, JudgedJoint, View } from './types.js';
 
-/** What a conversion wants answered and no joint turns on: looked at all the same, so that nothing it asks ends in silence. */
+/**
+ * What a conversion wants answered and no joint turns on: looked at all the same, so that nothing it asks ends in
+ * silence.
+ */
 
 /** Attributes that a check of the table turns on: they are asked there. */
 const TURNED: ReadonlySet<string> = new Set(CHECKS.flatMap((row) => [row.a, row.b ?? row.a]));
@@ -34,7 +37,9 @@ function checkOf(id: string, name: AttributeName, view: View): Check {
   const met = (view.jointsOf.get(id) ?? []).flatMap((joint) => joint.between.map((ref) => readRef(ref).part));
   const there = [id, ...met].flatMap((part) => view.parts.get(part) ?? []);
   const before = view.now.get(id);
-  const found = [...there, ...(before ? [before] : [])].map((part) => knownAt(asOneFace(part), name)).find((known) => known !== undefined); // prettier-ignore
+  const found = [...there, ...(before ? [before] : [])]
+    .map((part) => knownAt(asOneFace(part), name))
+    .find((known) => known !== undefined);
   const base = { code: 'place.asked', rank: 'must', fixes: [] } as const;
   if (found)
     return { ...base, state: 'fits', rests: found.rests, values: { attribute: name, value: found.value }, answers: [] };

@@ -22,7 +22,10 @@ export function circuitOf(part: Part, at: string): string {
   return String(fact('port-circuit') ?? fact('port-feeds') ?? at);
 }
 
-/** What is connected with what, through lines, hoses, blocks and the parts between. Joints are a value: what was found of them stays. */
+/**
+ * What is connected with what, through lines, hoses, blocks and the parts between. Joints are a value: what was found
+ * of them stays.
+ */
 export function spacesOf(joints: readonly Joint[], parts: ReadonlyMap<string, Part>): Spaces {
   const before = found.get(joints);
   if (before?.parts === parts) return before.spaces;
@@ -74,8 +77,9 @@ const MASTERS: readonly Part['kind'][] = ['brake-master', 'clutch-master', 'boos
 const none = { answers: [], fixes: [], rests: 'recorded' } as const;
 
 /**
- * Circuits are whole: no part joins two circuits of a master, every wheel and fork is fed, each opening that nothing fills gets a
- * plug, and one fluid suits the seals of everything that it reaches. Judged where an edit changed something.
+ * Circuits are whole: no part joins two circuits of a master, every wheel and fork is fed, each opening that nothing
+ * fills gets a plug, and one fluid suits the seals of everything that it reaches. Judged where an edit changed
+ * something.
  */
 export function judgeCircuits(view: View, whole: boolean, fluids = whole): JudgedJoint[] {
   if (judgedJoints(view).length === 0 && view.then.putBy.size === 0) return [];
@@ -155,7 +159,9 @@ function* facesMet(joints: Iterable<Joint>, parts: ReadonlyMap<string, Part>): I
   }
 }
 
-/** Parts by the fluid that they share: everything connected, both circuits of a master, and the reservoirs that feed it. */
+/**
+ * Parts by the fluid that they share: everything connected, both circuits of a master, and the reservoirs that feed it.
+ */
 function fluidGroups(view: View): Part[][] {
   const groups = new Map<string, Part[]>();
   const parent = new Map<string, string>();

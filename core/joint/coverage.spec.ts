@@ -59,7 +59,16 @@ describe('what a conversion asks is asked', () => {
   it.each(asks)('%s, %s: %s', (_, slot, name) => {
     const kind = findSlot(slot)?.kinds[0] ?? 'brake-master';
     const line = ['port-thread', 'M10x1.0', 'single'] as const;
-    const master: JobPlace = { slot: 'brake-master', kind: 'brake-master', recorded: [], read: [], wanted: false, beside: [], changes: [], asks: [] }; // prettier-ignore
+    const master: JobPlace = {
+      slot: 'brake-master',
+      kind: 'brake-master',
+      recorded: [],
+      read: [],
+      wanted: false,
+      beside: [],
+      changes: [],
+      asks: [],
+    };
     const beside = slot === 'booster' ? [master] : [];
     const booster = slot === 'brake-master' && OF_BOOSTER.includes(name);
     const { judged } = lookAt({ kind, booster, vehicle: [], unit: [], old: [line], asks: [name], beside });

@@ -34,7 +34,10 @@ interface Outlet {
 const spaceOf = ({ part, at }: Face): string =>
   partRow(part.kind).fluid === 'circuits' ? `${part.id}/${circuitOf(part, at)}` : part.id;
 
-/** Every outlet of a brake master that a line comes to, with the parts that its line leads to, never back through the master. */
+/**
+ * Every outlet of a brake master that a line comes to, with the parts that its line leads to, never back through the
+ * master.
+ */
 function outletsOf({ joints, parts }: Net): Outlet[] {
   const next = new Map<string, Face[]>();
   const outlets: { readonly port: Face; readonly end: Face }[] = [];
@@ -107,8 +110,8 @@ const axlesOf = (outlets: readonly Outlet[], feeds: ReadonlyMap<string, string>)
   );
 
 /**
- * An outlet feeds what its line reaches, whatever either is called, also through adapters and connectors; and an axle that has a feed
- * now has one then. Judged wherever an edit changed something.
+ * An outlet feeds what its line reaches, whatever either is called, also through adapters and connectors; and an axle
+ * that has a feed now has one then. Judged wherever an edit changed something.
  */
 export function judgeFeeds(view: View, lineFeeds: readonly LineFeed[]): JudgedJoint[] {
   if (judgedJoints(view).length === 0 && view.then.putBy.size === 0) return [];

@@ -84,7 +84,9 @@ function goneCheck(joint: Joint): Check {
   };
 }
 
-/** A line whose port is not known: every one that is described has a line. There is none for it where all are counted. */
+/**
+ * A line whose port is not known: every one that is described has a line. There is none for it where all are counted.
+ */
 function unassignedCheck(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check {
   const count = port.part.facts.find((f) => f.attribute === 'port-count')?.value;
   const counted = typeof count === 'number' && count <= portsOf(port.part).length;
@@ -234,7 +236,10 @@ const SPOILS: ReadonlySet<AttributeName> = new Set([
   'valve-in-body',
 ]);
 
-/** What would settle it: measured or looked at where it is there, asked of a source where it is not, and never on what is not there. */
+/**
+ * What would settle it: measured or looked at where it is there, asked of a source where it is not, and never on what
+ * is not there.
+ */
 function answersTo(wants: readonly Want[], view: View): Answer[] {
   return wants.flatMap((want): Answer[] => {
     const { face, attribute: name } = want;

@@ -4,8 +4,9 @@ import { positionOf } from './positions.js';
 import { attributeOf } from './rules/finding.js';
 
 /**
- * What a vehicle has by its mates: where one face of a joint is known and the other is not, the other has what goes with it, for it
- * works as it is. Only attributes whose mate is the same figure or word; what nobody knows on either side stays so.
+ * What a vehicle has by its mates: where one face of a joint is known and the other is not, the other has what goes
+ * with it, for it works as it is. Only attributes whose mate is the same figure or word; what nobody knows on either
+ * side stays so.
  */
 export function byItsMates(chain: Chain): Chain {
   const parts = partsById(chain);

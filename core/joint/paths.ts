@@ -10,9 +10,9 @@ const number = (known: Known | undefined): number | undefined =>
   typeof known?.value === 'number' ? known.value : undefined;
 
 /**
- * Travel at the release fork: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η, against what
- * the fork wants. Judged where a bore changes: with the same two bores the travel is as it was. What is missing is never nought.
- * Source: the volume that the master moves; η and the port-closing travel are settings.
+ * Travel at the release fork: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η,
+ * against what the fork wants. Judged where a bore changes: with the same two bores the travel is as it was. What is
+ * missing is never nought. Source: the volume that the master moves; η and the port-closing travel are settings.
  */
 export function judgeClutch(view: View): JudgedJoint[] {
   const one = (kind: Part['kind']): Part | undefined => [...view.parts.values()].find((part) => part.kind === kind);
@@ -36,7 +36,10 @@ function sameBore(view: View, part: Part): boolean {
   return old !== undefined && own !== undefined && Math.abs(old - own) <= view.settings.oneSizeWithin + EPS;
 }
 
-/** Travel at the fork then, as a share of what it is now: (d_master / d_slave)² then over now; undefined while a bore is not known. */
+/**
+ * Travel at the fork then, as a share of what it is now: (d_master / d_slave)² then over now; undefined while a bore is
+ * not known.
+ */
 function travelFactor({ master, slave }: Record<'master' | 'slave', Part>, view: View): number | undefined {
   const before = (part: Part): number | undefined => {
     const was = view.now.get(part.id);

@@ -71,8 +71,8 @@ const BORED: readonly Part['kind'][] = ['brake-master', 'clutch-master', 'slave'
 const known = (part: Part, name: AttributeName): Known | undefined => knownAt(asOneFace(part), name);
 
 /**
- * What a new unit changes beside its joints: its bore, and every other difference of design from what was there. Neither is wrong,
- * and neither is safe until somebody wants it so. Like for like says nothing.
+ * What a new unit changes beside its joints: its bore, and every other difference of design from what was there.
+ * Neither is wrong, and neither is safe until somebody wants it so. Like for like says nothing.
  */
 export function judgePlaces(view: View): JudgedJoint[] {
   return [...view.then.putBy.values()].flatMap((edit): JudgedJoint[] => {
@@ -140,8 +140,9 @@ function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Chec
 }
 
 /**
- * What another bore does to force and travel for the same foot: a master's pressure falls with its area, the pedal of a brake moves less
- * and the slave of a clutch more; at the slave and at a wheel it is the other way round. Source: areas and volumes, d².
+ * What another bore does to force and travel for the same foot: a master's pressure falls with its area, the pedal of a
+ * brake moves less and the slave of a clutch more; at the slave and at a wheel it is the other way round. Source: areas
+ * and volumes, d².
  */
 function changeOf(kind: Part['kind'], old: number, own: number): { readonly force: number; readonly travel: number } {
   const [less, more] = [tidy((old / own) ** 2), tidy((own / old) ** 2)];

@@ -1,7 +1,10 @@
 import type { AttributeName } from '../attribute/index.js';
 import type { Face } from '../chain/index.js';
 
-/** The position that a fact of a face is recorded under: the port, the plug, or the face where a part has several of a kind. */
+/**
+ * The position that a fact of a face is recorded under: the port, the plug, or the face where a part has several of a
+ * kind.
+ */
 export function positionOf(face: Face, name: AttributeName): string | undefined {
   if (face.row === undefined) return face.at;
   if (face.row.joint === 'wiring') return undefined;

@@ -5,7 +5,10 @@ import { STANDARD_SETTINGS } from '../settings/index.js';
 import { checkChain } from '../verdict/index.js';
 import { CHECKS, type CheckCode, type CheckRow } from './index.js';
 
-/** Values of both faces that go together, and that do not. Every row of the table has both, so that a row that judges nothing is noticed. */
+/**
+ * Values of both faces that go together, and that do not. Every row of the table has both, so that a row that judges
+ * nothing is noticed.
+ */
 type Two = readonly [ChainFact['value'], ChainFact['value']];
 const VALUES: Readonly<
   Record<
@@ -233,7 +236,10 @@ describe('every row of the table of joints judges', () => {
 });
 
 describe('a row that is broken is noticed', () => {
-  /** Ways to break a row: another attribute, another rule, another rank, another time to ask, a limit that takes anything. */
+  /**
+   * Ways to break a row: another attribute, another rule, another rank, another time to ask, a limit that takes
+   * anything.
+   */
   const BREAKS: readonly (readonly [string, (row: CheckRow) => Partial<CheckRow>])[] = [
     ['another attribute', (row) => ({ a: row.a === 'bore' ? 'mouth' : 'bore' })],
     ['a rule that lets everything through', () => ({ rule: 'linkage' })],

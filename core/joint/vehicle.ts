@@ -34,7 +34,10 @@ const check = (code: CheckCode, { state, values, rests = 'recorded', answers = [
   fixes: [],
 });
 
-/** The same check with the fixes that the table has for it, where it does not fit. `a` is what the unit is judged against. */
+/**
+ * The same check with the fixes that the table has for it, where it does not fit. `a` is what the unit is judged
+ * against.
+ */
 export function withFixes(found: Check, a: Part, b: Part, view: View): Check {
   if (found.state !== 'does-not-fit') return found;
   const joint = { id: `vehicle:${b.id}`, kind: 'room' } as const;
@@ -63,8 +66,9 @@ const isConverted = (part: Part, view: View): boolean => view.then.putBy.get(par
 const value = (known: Known | undefined): string | number | null => known?.value ?? null;
 
 /**
- * A valve is there once: what sat in the old body and is not in the new one is lost, what is in the new body and in the lines too is
- * doubled. A residual valve holds pressure on: only drums want it. Asked as soon as anything is known of a valve.
+ * A valve is there once: what sat in the old body and is not in the new one is lost, what is in the new body and in the
+ * lines too is doubled. A residual valve holds pressure on: only drums want it. Asked as soon as anything is known of a
+ * valve.
  */
 function valve(master: Part, view: View): Check[] {
   if (master.kind !== 'brake-master') return [];
@@ -122,7 +126,10 @@ function nipple(master: Part, view: View): Check[] {
 
 const NEEDS = ['hose-lock', 'hose-droop', 'hose-bump'] as const satisfies readonly AttributeName[];
 
-/** A flexible hose is long enough at lock, droop and bump, with a spare (a setting), and nothing fouls it. Missing is never nought. */
+/**
+ * A flexible hose is long enough at lock, droop and bump, with a spare (a setting), and nothing fouls it. Missing is
+ * never nought.
+ */
 function hoses(unit: Part, view: View): Check[] {
   const meets = (view.jointsOf.get(unit.id) ?? []).filter((j) => j.kind === 'port');
   const ids = new Set(meets.flatMap((j) => j.between.map((ref) => readRef(ref).part)));
@@ -212,7 +219,10 @@ export interface Refusal {
   readonly disputed?: boolean;
 }
 
-/** Recorded refusals between what comes off and what goes in. A conversion changes what it goes to, and every joint is checked. */
+/**
+ * Recorded refusals between what comes off and what goes in. A conversion changes what it goes to, and every joint is
+ * checked.
+ */
 export function judgeRefusals(refusals: readonly Refusal[], view: View): JudgedJoint[] {
   return [...view.then.putBy.values()].flatMap((put): JudgedJoint[] => {
     const before = view.now.get(put.at)?.unit;

@@ -66,7 +66,10 @@ export const bagOf = (kit: KitRecord, { times }: KitJudgement, places: readonly 
     }),
   }));
 
-/** Across the flats of a nut by its thread. Sources: ISO 4032 and ISO 8673 for metric nuts, ASME B18.2.2 for inch ones; older vehicles have others. */
+/**
+ * Across the flats of a nut by its thread. Sources: ISO 4032 and ISO 8673 for metric nuts, ASME B18.2.2 for inch ones;
+ * older vehicles have others.
+ */
 const NUT_ACROSS: Readonly<Record<string, string>> = {
   'M6x1.0': '10 mm',
   'M8x1.25': '13 mm',

@@ -87,9 +87,10 @@ const STATE: Readonly<Record<KitCode, FourState>> = {
 };
 
 /**
- * Whether a seal kit is right for a unit. By unit first: one that a list names for it fits when every bore of the unit has a seal, nothing
- * that holds pressure is missing and its material survives the fluid of the cap. By bore alone it is only not excluded: its maker is
- * asked by unit and date. Sizes in mm; two within the settings's `oneSizeWithin` are one.
+ * Whether a seal kit is right for a unit. By unit first: one that a list names for it fits when every bore of the unit
+ * has a seal, nothing that holds pressure is missing and its material survives the fluid of the cap. By bore alone it
+ * is only not excluded: its maker is asked by unit and date. Sizes in mm; two within the settings's `oneSizeWithin` are
+ * one.
  */
 export function judgeKit(
   unit: UnitDesign,

@@ -14,9 +14,9 @@ export const developedMm = ({ legsMm, bends }: Legs): number =>
   legsMm.reduce((sum, leg) => sum + leg, 0) - bends.reduce((sum, bend) => sum + 2 * tangentMm(bend) - arcMm(bend), 0);
 
 /**
- * Reckons a line: how long it is, how long its tube is cut, where each bend is marked, in which order it is made, what does not go.
- * Lengths in mm, angles in degrees. `lineFault` is asked first. Source: geometry of bends; allowances, springback and straights are
- * conventions that a workshop sets.
+ * Reckons a line: how long it is, how long its tube is cut, where each bend is marked, in which order it is made, what
+ * does not go. Lengths in mm, angles in degrees. `lineFault` is asked first. Source: geometry of bends; allowances,
+ * springback and straights are conventions that a workshop sets.
  */
 export function cutLine(line: LineOrder, settings: Settings = STANDARD_SETTINGS): CutLine {
   const { tube, ends } = line;
@@ -64,11 +64,15 @@ function marksOf({ legsMm, bends }: Legs, allowanceMm: number, springback: numbe
   });
 }
 
-/** The end with more straight behind it is flared last: what the bends took or gave is cut off there. Both before where the other has too little. */
+/**
+ * The end with more straight behind it is flared last: what the bends took or gave is cut off there. Both before where
+ * the other has too little.
+ */
 export function lastEnd({ legsMm, bends }: Legs): 1 | 2 {
-  const straight = (leg: number | undefined, bend: Bend | undefined): number => (leg ?? 0) - (bend ? tangentMm(bend) : 0);
+  const straight = (leg: number | undefined, bend: Bend | undefined): number =>
+    (leg ?? 0) - (bend ? tangentMm(bend) : 0);
   return straight(legsMm[0], bends[0]) > straight(legsMm.at(-1), bends.at(-1)) ? 1 : 2;
-} // prettier-ignore
+}
 
 function orderOf(line: LineOrder, settings: Settings): LineStep[] {
   const last = lastEnd(line);
@@ -85,15 +89,20 @@ function orderOf(line: LineOrder, settings: Settings): LineStep[] {
     ...(b.nut === undefined ? [] : [{ step: 'second-nut' as const, end: last }]),
     ...(flared && !roomy ? [{ step: 'flare-before' as const, end: last }] : []),
     ...(line.bends.length === 0 ? [] : [{ step: 'bend' as const, n: line.bends.length }]),
-    ...(flared && roomy ? [{ step: 'trim' as const, end: last }, { step: 'flare-last' as const, end: last }] : []),
+    ...(flared && roomy
+      ? [
+          { step: 'trim' as const, end: last },
+          { step: 'flare-last' as const, end: last },
+        ]
+      : []),
     { step: 'blow-out' },
     { step: 'hand-start' },
   ];
-} // prettier-ignore
+}
 
 /**
- * What a test flare takes of a tube: a piece was so long before and is so long after, sealing face to its other end, both in mm.
- * Undefined where it grew or lost more than any flare takes.
+ * What a test flare takes of a tube: a piece was so long before and is so long after, sealing face to its other end,
+ * both in mm. Undefined where it grew or lost more than any flare takes.
  */
 export function flareTaken(beforeMm: number, afterMm: number, { outsideMm }: TubeRow): number | undefined {
   const taken = beforeMm - afterMm;

@@ -13,8 +13,8 @@ export const opposite = (opening: Opening): Opening => ({
   gender: opening.gender === 'male' ? 'female' : 'male',
 });
 /**
- * What the ends of a joining piece go into, as one name: two pieces with one name are exchangeable. Nothing where its ends are all
- * alike, so that its thread says it all, or where one is not known.
+ * What the ends of a joining piece go into, as one name: two pieces with one name are exchangeable. Nothing where its
+ * ends are all alike, so that its thread says it all, or where one is not known.
  */
 export function endsOf(ends: readonly PerhapsOpening[]): { readonly ends?: string } {
   const keys = ends.flatMap(({ gender, thread, seat }) =>
@@ -39,7 +39,9 @@ export interface FittingIndex {
 const useOf = ({ kind, ends, lengthMm }: FittingPiece): string =>
   `${kind} ${ends.map(openingKey).sort().join(' ')} ${kind === 'line' || kind === 'hose' ? String(lengthMm) : ''}`;
 const cheaper = (a: FittingPiece, b: FittingPiece | undefined): boolean =>
-  b === undefined || (a.price ?? Infinity) < (b.price ?? Infinity) || ((a.price ?? Infinity) === (b.price ?? Infinity) && a.key < b.key); // prettier-ignore
+  b === undefined ||
+  (a.price ?? Infinity) < (b.price ?? Infinity) ||
+  ((a.price ?? Infinity) === (b.price ?? Infinity) && a.key < b.key);
 
 const JOINING: readonly PieceKind[] = ['adapter', 'union', 'tee', 'line', 'hose'];
 

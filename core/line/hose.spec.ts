@@ -22,7 +22,13 @@ describe('how long a hose is', () => {
     expect(found.hangs).toBeCloseTo(0.5, 6);
   });
   it('fittings that point at each other add nothing', () => {
-    const straight = hoseLength({ ...HOSE, ends: [{ awayDeg: 0, clockingDeg: 0 }, { awayDeg: 0, clockingDeg: 0 }] }); // prettier-ignore
+    const straight = hoseLength({
+      ...HOSE,
+      ends: [
+        { awayDeg: 0, clockingDeg: 0 },
+        { awayDeg: 0, clockingDeg: 0 },
+      ],
+    });
     expect(straight.needs.map(({ stringMm, leastMm }) => leastMm - stringMm)).toEqual([0, 0, 0, 0]);
     expect(straight.freeMm).toBe(310);
   });
@@ -30,7 +36,13 @@ describe('how long a hose is', () => {
     // Circles of 40 about (40, 0) and (260, 0): crossing tangent √(220² − 80²), each arc 90° + asin(80 / 220).
     const byHand = Math.sqrt(220 ** 2 - 80 ** 2) + 2 * 40 * (RIGHT + Math.asin(80 / 220));
     expect(shortestWay(300, RIGHT, RIGHT, 40)).toBeCloseTo(byHand, 6);
-    const opposite = hoseLength({ ...HOSE, ends: [{ awayDeg: 90, clockingDeg: 0 }, { awayDeg: 90, clockingDeg: 180 }] }); // prettier-ignore
+    const opposite = hoseLength({
+      ...HOSE,
+      ends: [
+        { awayDeg: 90, clockingDeg: 0 },
+        { awayDeg: 90, clockingDeg: 180 },
+      ],
+    });
     expect(opposite.needs.find(({ place }) => place === 'droop')?.leastMm).toBeCloseTo(byHand, 6);
   });
   it('what is not known is taken at its longest, and said', () => {
@@ -43,36 +55,56 @@ describe('how long a hose is', () => {
   it('it is never shorter than the string, grows with the radius, and leaves each end along its axis', () => {
     const angle = fc.double({ min: 0, max: 180, noNaN: true });
     fc.assert(
-      fc.property(fc.double({ min: 20, max: 900, noNaN: true }), angle, angle, fc.double({ min: 5, max: 80, noNaN: true }), (apart, a, b, radius) => {
-        const hose = (r: number) => hoseLength({ ...HOSE, stringMm: { droop: apart }, ends: [{ awayDeg: a }, { awayDeg: b }], bendRadiusMm: r }).needs[0]?.leastMm ?? 0;
-        const least = hose(radius);
-        expect(least).toBeGreaterThanOrEqual(apart - 1e-9);
-        // The longer of both ways lies at least as far as turning away and back takes.
-        expect(least).toBeGreaterThanOrEqual(radius * 0.99 * Math.max(a, b) * (Math.PI / 180) - 1e-6);
-        expect(hose(radius * 1.1)).toBeGreaterThanOrEqual(Math.min(least, hose(radius)) - 1e-6);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.double({ min: 20, max: 900, noNaN: true }),
+        angle,
+        angle,
+        fc.double({ min: 5, max: 80, noNaN: true }),
+        (apart, a, b, radius) => {
+          const hose = (r: number) =>
+            hoseLength({ ...HOSE, stringMm: { droop: apart }, ends: [{ awayDeg: a }, { awayDeg: b }], bendRadiusMm: r })
+              .needs[0]?.leastMm ?? 0;
+          const least = hose(radius);
+          expect(least).toBeGreaterThanOrEqual(apart - 1e-9);
+          // The longer of both ways lies at least as far as turning away and back takes.
+          expect(least).toBeGreaterThanOrEqual(radius * 0.99 * Math.max(a, b) * (Math.PI / 180) - 1e-6);
+          expect(hose(radius * 1.1)).toBeGreaterThanOrEqual(Math.min(least, hose(radius)) - 1e-6);
+        },
+      ),
+    );
   });
   it('the shortest way ends where the second fitting is, and points into it', () => {
     // Of all ways by two arcs of one radius the found one is not longer than any that a walk over headings finds.
-    for (const [d, a, b] of [[300, 1, -0.4], [200, 0.3, 2.2], [150, 2.8, -1.9]] as const) {
+    for (const [d, a, b] of [
+      [300, 1, -0.4],
+      [200, 0.3, 2.2],
+      [150, 2.8, -1.9],
+    ] as const) {
       const best = shortestWay(d, a, b, 30);
       expect(best).toBeLessThanOrEqual(walked(d, a, b, 30) + 0.5);
       expect(best).toBeGreaterThanOrEqual(d);
-    } // prettier-ignore
+    }
   });
   it('the way that is drawn ends where the second fitting is, and is as long as was said', () => {
     const angle = fc.double({ min: -3.1, max: 3.1, noNaN: true });
     fc.assert(
-      fc.property(fc.double({ min: 20, max: 900, noNaN: true }), angle, angle, fc.double({ min: 5, max: 80, noNaN: true }), (apart, leave, reach, radius) => {
-        const points = wayPoints(apart, leave, reach, radius);
-        const [x, y] = points.at(-1) ?? [0, 0];
-        expect(Math.hypot(x - apart, y)).toBeLessThan(1e-6 * (apart + radius));
-        const long = points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p[0] - (points[i]?.[0] ?? 0), p[1] - (points[i]?.[1] ?? 0)), 0);
-        expect(long).toBeLessThanOrEqual(shortestWay(apart, leave, reach, radius) + 1e-6);
-        expect(long).toBeGreaterThan(shortestWay(apart, leave, reach, radius) * 0.998);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.double({ min: 20, max: 900, noNaN: true }),
+        angle,
+        angle,
+        fc.double({ min: 5, max: 80, noNaN: true }),
+        (apart, leave, reach, radius) => {
+          const points = wayPoints(apart, leave, reach, radius);
+          const [x, y] = points.at(-1) ?? [0, 0];
+          expect(Math.hypot(x - apart, y)).toBeLessThan(1e-6 * (apart + radius));
+          const long = points
+            .slice(1)
+            .reduce((sum, p, i) => sum + Math.hypot(p[0] - (points[i]?.[0] ?? 0), p[1] - (points[i]?.[1] ?? 0)), 0);
+          expect(long).toBeLessThanOrEqual(shortestWay(apart, leave, reach, radius) + 1e-6);
+          expect(long).toBeGreaterThan(shortestWay(apart, leave, reach, radius) * 0.998);
+        },
+      ),
+    );
   });
   it('what is no hose is refused with its place', () => {
     expect(hoseFault({ ...HOSE, stringMm: {} })?.pointer).toBe('/needed');
@@ -88,7 +120,10 @@ describe('how long a hose is', () => {
   });
 });
 
-/** Arc, straight, arc by trying the angle of the first arc in small steps: the straight is what reaches a circle at the far end. */
+/**
+ * Arc, straight, arc by trying the angle of the first arc in small steps: the straight is what reaches a circle at the
+ * far end.
+ */
 function walked(d: number, leave: number, reach: number, r: number): number {
   let best = Infinity;
   for (const s of [1, -1])
@@ -103,8 +138,8 @@ function walked(d: number, leave: number, reach: number, r: number): number {
         const along = (bx - x) * Math.cos(heading) + (by - y) * Math.sin(heading);
         const off = Math.abs((by - y) * Math.cos(heading) - (bx - x) * Math.sin(heading));
         if (off > 0.05 || along < 0) continue;
-        const back = ((t * (reach - heading)) % (2 * Math.PI) + 2 * Math.PI) % (2 * Math.PI);
+        const back = (((t * (reach - heading)) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
         best = Math.min(best, r * turn + along + r * back);
-      } // prettier-ignore
+      }
   return best;
 }

@@ -7,7 +7,10 @@ export const HOSE_PLACES = ['bump', 'droop', 'lock-left', 'lock-right'] as const
 export type HosePlace = (typeof HOSE_PLACES)[number];
 
 export interface HoseEnd {
-  /** Angle between the way that the fitting points and the straight line to the other end, degrees; unknown is taken as 90. */
+  /**
+   * Angle between the way that the fitting points and the straight line to the other end, degrees; unknown is taken as
+   * 90.
+   */
   readonly awayDeg?: number;
   /** Which way the fitting points, looked at along the hose from its first end, clockwise, degrees. */
   readonly clockingDeg?: number;
@@ -19,7 +22,10 @@ export interface HoseOrder {
   readonly ends: readonly [HoseEnd, HoseEnd];
   /** Smallest radius that the hose may lie in, mm, as its maker says. */
   readonly bendRadiusMm: number;
-  /** How far a fitting moves from where it was measured, mm: raised bars, another carrier. At its longest it moves straight away. */
+  /**
+   * How far a fitting moves from where it was measured, mm: raised bars, another carrier. At its longest it moves
+   * straight away.
+   */
   readonly movedMm?: number;
   /** What is given on top, mm; by the setting where nothing is said. */
   readonly slackMm?: number;
@@ -64,8 +70,9 @@ interface Way {
 }
 
 /**
- * The shortest way in a plane from one fitting to another that leaves and reaches each along its axis and nowhere bends tighter than
- * a radius: arc, straight, arc. Lengths in radii, angles in radians from the straight line between them. Source: Dubins, 1957.
+ * The shortest way in a plane from one fitting to another that leaves and reaches each along its axis and nowhere bends
+ * tighter than a radius: arc, straight, arc. Lengths in radii, angles in radians from the straight line between them.
+ * Source: Dubins, 1957.
  */
 function wayOf(d: number, leave: number, reach: number): Way {
   const [sa, sb, ca, cb] = [Math.sin(leave), Math.sin(reach), Math.cos(leave), Math.cos(reach)];
@@ -91,7 +98,12 @@ export const shortestWay = (apartMm: number, leave: number, reach: number, radiu
   longOf(wayOf(apartMm / radiusMm, leave, reach)) * radiusMm;
 
 /** The same way as points, mm: it begins at 0 and ends at (apart, 0). */
-export function wayPoints(apartMm: number, leave: number, reach: number, radiusMm: number): readonly (readonly [number, number])[] {
+export function wayPoints(
+  apartMm: number,
+  leave: number,
+  reach: number,
+  radiusMm: number,
+): readonly (readonly [number, number])[] {
   const { turns, straight } = wayOf(apartMm / radiusMm, leave, reach);
   const points: (readonly [number, number])[] = [[0, 0]];
   let [x, y, heading] = [0, 0, leave];
@@ -110,23 +122,48 @@ export function wayPoints(apartMm: number, leave: number, reach: number, radiusM
   points.push([x, y]);
   arc(turns[1]);
   return points;
-} // prettier-ignore
+}
 
 /** A fitting whose direction nobody told stands square to the line: the longest that a usual one asks for. */
 const UNTOLD_DEG = 90;
 
 /** Why a hose cannot be reckoned; nothing where it can. */
-export function hoseFault({ stringMm, ends, bendRadiusMm, slackMm, movedMm = 0 }: HoseOrder): { readonly pointer: string; readonly sentence: string } | undefined {
+export function hoseFault({
+  stringMm,
+  ends,
+  bendRadiusMm,
+  slackMm,
+  movedMm = 0,
+}: HoseOrder): { readonly pointer: string; readonly sentence: string } | undefined {
   const places = HOSE_PLACES.filter((place) => stringMm[place] !== undefined);
-  if (places.length === 0) return { pointer: '/needed', sentence: 'Measure at least one: a string from end to end at bump, at droop or at a lock.' };
+  if (places.length === 0)
+    return {
+      pointer: '/needed',
+      sentence: 'Measure at least one: a string from end to end at bump, at droop or at a lock.',
+    };
   const odd = places.find((place) => !((stringMm[place] as number) > 0 && (stringMm[place] as number) < 5000));
-  if (odd) return { pointer: `/needed/${odd}`, sentence: `${stringMm[odd]} mm from end to end is no hose of a vehicle: more than 0 and less than 5 m.` };
-  if (!(bendRadiusMm > 0 && bendRadiusMm < 500)) return { pointer: '/bendRadius', sentence: `A bend radius of ${bendRadiusMm} mm is more than 0 and less than 500 mm.` };
-  if (!(movedMm >= 0 && movedMm < 1000)) return { pointer: '/moved', sentence: `A fitting moves by 0 or more, and less than 1 m, not ${movedMm} mm.` };
-  if (slackMm !== undefined && !(slackMm >= 0 && slackMm < 500)) return { pointer: '/slack', sentence: `${slackMm} mm on top is 0 or more, and less than 500 mm.` };
+  if (odd)
+    return {
+      pointer: `/needed/${odd}`,
+      sentence: `${stringMm[odd]} mm from end to end is no hose of a vehicle: more than 0 and less than 5 m.`,
+    };
+  if (!(bendRadiusMm > 0 && bendRadiusMm < 500))
+    return {
+      pointer: '/bendRadius',
+      sentence: `A bend radius of ${bendRadiusMm} mm is more than 0 and less than 500 mm.`,
+    };
+  if (!(movedMm >= 0 && movedMm < 1000))
+    return { pointer: '/moved', sentence: `A fitting moves by 0 or more, and less than 1 m, not ${movedMm} mm.` };
+  if (slackMm !== undefined && !(slackMm >= 0 && slackMm < 500))
+    return { pointer: '/slack', sentence: `${slackMm} mm on top is 0 or more, and less than 500 mm.` };
   const end = ends.findIndex(({ awayDeg = 0 }) => !(awayDeg >= 0 && awayDeg <= 180));
-  return end < 0 ? undefined : { pointer: `/ends/${end}/away`, sentence: `A fitting points 0 to 180° away from the line to the other end, not ${ends[end]?.awayDeg}°.` };
-} // prettier-ignore
+  return end < 0
+    ? undefined
+    : {
+        pointer: `/ends/${end}/away`,
+        sentence: `A fitting points 0 to 180° away from the line to the other end, not ${ends[end]?.awayDeg}°.`,
+      };
+}
 
 /** How long the hose is ordered: a string alone is a lower bound. `hoseFault` is asked first. Lengths in mm. */
 export function hoseLength(order: HoseOrder, settings: Settings = STANDARD_SETTINGS): HoseLength {
@@ -137,11 +174,13 @@ export function hoseLength(order: HoseOrder, settings: Settings = STANDARD_SETTI
     if (measured === undefined) return [];
     const stringMm = measured + (order.movedMm ?? 0);
     // Both to one side, or each to its own: where it is not known how they lie, the longer of the two.
-    const [same, across] = [-second, second].map((reach) => shortestWay(stringMm, first, reach, order.bendRadiusMm)) as [number, number];
+    const [same, across] = [-second, second].map((reach) =>
+      shortestWay(stringMm, first, reach, order.bendRadiusMm),
+    ) as [number, number];
     const reach = clocking === 0 || (clocking !== 180 && same >= across) ? -second : second;
     const leastMm = Math.max(stringMm, reach === -second ? same : across);
     return [{ place, stringMm, leastMm, way: wayPoints(stringMm, first, reach, order.bendRadiusMm) }];
-  }); // prettier-ignore
+  });
   const longest = needs.reduce((a, b) => (b.leastMm > a.leastMm ? b : a));
   const shortest = Math.min(...needs.map(({ stringMm }) => stringMm));
   const slackMm = order.slackMm ?? settings.lineHoseSlack;
@@ -162,8 +201,15 @@ function clockingOf([first, second]: HoseOrder['ends']): number | undefined {
   return (((second.clockingDeg - first.clockingDeg) % 360) + 360) % 360;
 }
 
-/** Thickness of a crush washer, mm; length under the head of a banjo bolt: eyes, one washer more than there are eyes, and what it screws in. */
-export const banjoLength = (eyesMm: readonly number[], washerMm: number, screwedMm: number): { readonly washers: number; readonly lengthMm: number } => ({
+/**
+ * Thickness of a crush washer, mm; length under the head of a banjo bolt: eyes, one washer more than there are eyes,
+ * and what it screws in.
+ */
+export const banjoLength = (
+  eyesMm: readonly number[],
+  washerMm: number,
+  screwedMm: number,
+): { readonly washers: number; readonly lengthMm: number } => ({
   washers: eyesMm.length + 1,
   lengthMm: eyesMm.reduce((sum, eye) => sum + eye, 0) + (eyesMm.length + 1) * washerMm + screwedMm,
-}); // prettier-ignore
+});

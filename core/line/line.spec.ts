@@ -2,7 +2,22 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STANDARD_SETTINGS } from '../settings/index.js';
 import { lineCheckWords, lineStepWords } from '../words/index.js';
-import { closest, cornersOf, cutLine, developedMm, findTube, flareTaken, legsOf, lineFault, stretchesOf, TUBES, tubesFor, type LineOrder, type TubeRow, type Xyz } from './index.js'; // prettier-ignore
+import {
+  closest,
+  cornersOf,
+  cutLine,
+  developedMm,
+  findTube,
+  flareTaken,
+  legsOf,
+  lineFault,
+  stretchesOf,
+  TUBES,
+  tubesFor,
+  type LineOrder,
+  type TubeRow,
+  type Xyz,
+} from './index.js';
 
 const tube = (name: string): TubeRow => findTube(name) as TubeRow;
 const LINE: LineOrder = {
@@ -48,7 +63,13 @@ describe('cutting a line', () => {
   });
   it('a flare that nobody tried has the usual allowance, and it is said', () => {
     const [a, b] = LINE.ends;
-    const { allowancesMm, calibrated } = cutLine({ ...LINE, ends: [{ ...a, flare: 'inverted-flare' }, { flare: 'bubble-flare', nut: b.nut as string }] }); // prettier-ignore
+    const { allowancesMm, calibrated } = cutLine({
+      ...LINE,
+      ends: [
+        { ...a, flare: 'inverted-flare' },
+        { flare: 'bubble-flare', nut: b.nut as string },
+      ],
+    });
     expect(calibrated).toEqual([true, false]);
     expect(allowancesMm[1]).toBeCloseTo(3.52, 2);
   });
@@ -78,9 +99,20 @@ describe('cutting a line', () => {
     expect(codes({ ...LINE, legsMm: [180, 8000, 95], material: 'copper-nickel' })).toEqual(['stock']);
   });
   it('a line that goes through itself is found, and a loop that passes itself is none', () => {
-    const square = { ...LINE, legsMm: [150, 100, 100, 150], bends: [1, 2, 3].map(() => ({ angleDeg: 90, radiusMm: 16 })) }; // prettier-ignore
+    const square = {
+      ...LINE,
+      legsMm: [150, 100, 100, 150],
+      bends: [1, 2, 3].map(() => ({ angleDeg: 90, radiusMm: 16 })),
+    };
     expect(codes(square)).toEqual(['crosses 1']);
-    const lifted = { ...square, bends: [{ angleDeg: 90, radiusMm: 16 }, { angleDeg: 90, radiusMm: 16, rotationDeg: 25 }, { angleDeg: 90, radiusMm: 16 }] }; // prettier-ignore
+    const lifted = {
+      ...square,
+      bends: [
+        { angleDeg: 90, radiusMm: 16 },
+        { angleDeg: 90, radiusMm: 16, rotationDeg: 25 },
+        { angleDeg: 90, radiusMm: 16 },
+      ],
+    };
     expect(codes(lifted)).toEqual([]);
   });
   it('what is no line is refused with its place', () => {
@@ -88,20 +120,41 @@ describe('cutting a line', () => {
     expect(lineFault({ legsMm: [100], bends: [{ angleDeg: 90, radiusMm: 16 }] })?.sentence).toContain('2 legs');
     expect(lineFault({ legsMm: [100, 100], bends: [{ angleDeg: 200, radiusMm: 16 }] })?.pointer).toBe('/bends/0/angle');
     expect(lineFault({ legsMm: [100, 100], bends: [{ angleDeg: 90, radiusMm: 0 }] })?.pointer).toBe('/bends/0/radius');
-    expect(lineFault({ legsMm: Array(10_001).fill(10), bends: Array(10_000).fill(LINE.bends[0]) })?.sentence).toContain('10000 bends'); // prettier-ignore
+    expect(lineFault({ legsMm: Array(10_001).fill(10), bends: Array(10_000).fill(LINE.bends[0]) })?.sentence).toContain(
+      '10000 bends',
+    );
     expect(lineFault({ legsMm: [Number.NaN], bends: [] })?.pointer).toBe('/legs/0');
     expect(lineFault(LINE)).toBeUndefined();
   });
   it('nuts go on before the second flare and before the bends; the end with room is flared last', () => {
     const order = cutLine(LINE).order.map(({ step, end }) => `${step} ${end ?? ''}`.trim());
-    expect(order).toEqual(['deburr', 'first-nut 2', 'flare-first 2', 'second-nut 1', 'bend', 'trim 1', 'flare-last 1', 'blow-out', 'hand-start']); // prettier-ignore
+    expect(order).toEqual([
+      'deburr',
+      'first-nut 2',
+      'flare-first 2',
+      'second-nut 1',
+      'bend',
+      'trim 1',
+      'flare-last 1',
+      'blow-out',
+      'hand-start',
+    ]);
     const cramped = cutLine({ ...LINE, legsMm: [50, 240, 45] }).order.map(({ step }) => step);
     expect(cramped.indexOf('flare-before')).toBeLessThan(cramped.indexOf('bend'));
     expect(cramped).not.toContain('trim');
   });
   it('every check and step has words', () => {
     for (const material of ['steel', 'stainless', 'plated-steel'] as const) {
-      const line: LineOrder = { ...LINE, material, legsMm: [40, 9000, 20], bends: [{ angleDeg: 170, radiusMm: 5 }, { angleDeg: 45, radiusMm: 16 }], protectors: 2 }; // prettier-ignore
+      const line: LineOrder = {
+        ...LINE,
+        material,
+        legsMm: [40, 9000, 20],
+        bends: [
+          { angleDeg: 170, radiusMm: 5 },
+          { angleDeg: 45, radiusMm: 16 },
+        ],
+        protectors: 2,
+      };
       const cut = cutLine(line);
       for (const check of cut.checks) expect(lineCheckWords(check, line)).toMatch(/^[A-Z].*\.$/);
       for (const step of cut.order) expect(lineStepWords(step, line, cut)).toMatch(/^[A-Z].*\.$/);
@@ -110,11 +163,19 @@ describe('cutting a line', () => {
   it('a nut names the tube that it usually is on first, and rare ones last', () => {
     expect(tubesFor('M10x1.0').map(({ tube: name }) => name)).toEqual(['4.75 mm', '3/16 in', '4.5 mm', '3.5 mm']);
   });
-  it('every tube is thicker outside than in, and no two are told apart by less than a caliper shows, but for the two that interchange', () => {
-    for (const { insideMm, outsideMm } of TUBES) expect(insideMm).toBeLessThan(outsideMm);
-    const near = TUBES.flatMap((a) => TUBES.filter((b) => a.tube < b.tube && Math.abs(a.outsideMm - b.outsideMm) < 0.05).map((b) => `${a.tube} ${b.tube}`)); // prettier-ignore
-    expect(near).toEqual(['3/16 in 4.75 mm']);
-  });
+  it(
+    'every tube is thicker outside than in, and no two are told apart by less than a caliper shows, ' +
+      'but for the two that interchange',
+    () => {
+      for (const { insideMm, outsideMm } of TUBES) expect(insideMm).toBeLessThan(outsideMm);
+      const near = TUBES.flatMap((a) =>
+        TUBES.filter((b) => a.tube < b.tube && Math.abs(a.outsideMm - b.outsideMm) < 0.05).map(
+          (b) => `${a.tube} ${b.tube}`,
+        ),
+      );
+      expect(near).toEqual(['3/16 in 4.75 mm']);
+    },
+  );
 });
 
 const apart = (a: Xyz, b: Xyz): number => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
@@ -131,7 +192,10 @@ describe('a line through points', () => {
         if (corners.length !== points.length) return;
         for (let i = 0; i < points.length; i++)
           for (let j = 0; j < i; j++)
-            expect(apart(corners[i] as Xyz, corners[j] as Xyz)).toBeCloseTo(apart(points[i] as Xyz, points[j] as Xyz), 4); // prettier-ignore
+            expect(apart(corners[i] as Xyz, corners[j] as Xyz)).toBeCloseTo(
+              apart(points[i] as Xyz, points[j] as Xyz),
+              4,
+            );
       }),
     );
   });
@@ -141,24 +205,59 @@ describe('a line through points', () => {
         const legs = legsOf(points, 8);
         if (!legs || legs.bends.some(({ angleDeg }) => angleDeg > 150)) return;
         const stretches = stretchesOf(legs, 0.25);
-        const along = stretches.map(({ points: p, kind }, i) => (kind === 'straight' ? straightOf(legs, i / 2) : chords(p)));
+        const along = stretches.map(({ points: p, kind }, i) =>
+          kind === 'straight' ? straightOf(legs, i / 2) : chords(p),
+        );
         expect(along.reduce((a, b) => a + b, 0)).toBeCloseTo(developedMm(legs), 2);
         for (let i = 1; i < stretches.length; i++)
           expect(apart(stretches[i - 1]?.points.at(-1) as Xyz, stretches[i]?.points[0] as Xyz)).toBeCloseTo(0, 6);
       }),
-    ); // prettier-ignore
+    );
   });
   it('the sign of a turn out of the plane is kept: left and right are two lines', () => {
-    const up = legsOf([[0, 0, 0], [100, 0, 0], [100, 100, 0], [100, 100, 100]], 10); // prettier-ignore
-    const down = legsOf([[0, 0, 0], [100, 0, 0], [100, 100, 0], [100, 100, -100]], 10); // prettier-ignore
+    const up = legsOf(
+      [
+        [0, 0, 0],
+        [100, 0, 0],
+        [100, 100, 0],
+        [100, 100, 100],
+      ],
+      10,
+    );
+    const down = legsOf(
+      [
+        [0, 0, 0],
+        [100, 0, 0],
+        [100, 100, 0],
+        [100, 100, -100],
+      ],
+      10,
+    );
     expect(up?.bends[1]?.rotationDeg).toBeCloseTo(90, 6);
     expect(down?.bends[1]?.rotationDeg).toBeCloseTo(-90, 6);
   });
   it('points that repeat or lie in a row make no bend; one point is no line', () => {
-    const legs = legsOf([[0, 0, 0], [0, 0, 0], [50, 0, 0], [100, 0, 0], [100, 80, 0]], 10); // prettier-ignore
+    const legs = legsOf(
+      [
+        [0, 0, 0],
+        [0, 0, 0],
+        [50, 0, 0],
+        [100, 0, 0],
+        [100, 80, 0],
+      ],
+      10,
+    );
     expect(legs?.legsMm).toEqual([100, 80]);
     expect(legs?.bends.map(({ angleDeg }) => angleDeg)).toEqual([90]);
-    expect(legsOf([[1, 1, 1], [1, 1, 1]], 10)).toBeUndefined(); // prettier-ignore
+    expect(
+      legsOf(
+        [
+          [1, 1, 1],
+          [1, 1, 1],
+        ],
+        10,
+      ),
+    ).toBeUndefined();
     expect(legsOf([], 10)).toBeUndefined();
   });
   it('how near a line comes to itself is as a fine walk along it finds', () => {
@@ -170,13 +269,19 @@ describe('a line through points', () => {
         const stretches = stretchesOf(legs);
         const found = closest(stretches, 5);
         let run = 0;
-        const walked = stretches.flatMap(({ points: p }) => p.slice(1).flatMap((to, i) => {
-          const from = p[i] as Xyz;
-          const long = apart(from, to);
-          const here = Array.from({ length: 4 }, (_, n) => ({ run: run + (long * n) / 4, long, at: mix(from, to, n / 4) }));
-          run += long;
-          return here;
-        })); // prettier-ignore
+        const walked = stretches.flatMap(({ points: p }) =>
+          p.slice(1).flatMap((to, i) => {
+            const from = p[i] as Xyz;
+            const long = apart(from, to);
+            const here = Array.from({ length: 4 }, (_, n) => ({
+              run: run + (long * n) / 4,
+              long,
+              at: mix(from, to, n / 4),
+            }));
+            run += long;
+            return here;
+          }),
+        );
         let least = Infinity;
         for (const a of walked)
           for (const b of walked) if (b.run - a.run > 10 + a.long) least = Math.min(least, apart(a.at, b.at));
@@ -187,7 +292,11 @@ describe('a line through points', () => {
   });
 });
 
-const mix = (a: Xyz, b: Xyz, t: number): Xyz => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t]; // prettier-ignore
+const mix = (a: Xyz, b: Xyz, t: number): Xyz => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+];
 const chords = (points: readonly Xyz[]): number =>
   points.slice(1).reduce((sum, p, i) => sum + apart(p, points[i] as Xyz), 0);
 /** What is left of a leg between its arcs; less than nothing where they do not fit. By cot of the half inner angle. */

@@ -36,14 +36,18 @@ const unit = (a: Xyz): Xyz => {
 };
 /** A vector turned about an axis of length 1 (Rodrigues). */
 const turned = (v: Xyz, axis: Xyz, angle: number): Xyz =>
-  plus(plus([v[0] * Math.cos(angle), v[1] * Math.cos(angle), v[2] * Math.cos(angle)], cross(axis, v), Math.sin(angle)), axis, dot(axis, v) * (1 - Math.cos(angle))); // prettier-ignore
+  plus(
+    plus([v[0] * Math.cos(angle), v[1] * Math.cos(angle), v[2] * Math.cos(angle)], cross(axis, v), Math.sin(angle)),
+    axis,
+    dot(axis, v) * (1 - Math.cos(angle)),
+  );
 
 /** Straight within so little, degrees: a corner of less is no bend. */
 const STRAIGHT = 0.05;
 
 /**
- * Legs and bends of a line through points, each corner with this radius. Points that repeat, and corners that do not turn, are left
- * out. Fewer than two different points make no line. Source: vector algebra.
+ * Legs and bends of a line through points, each corner with this radius. Points that repeat, and corners that do not
+ * turn, are left out. Fewer than two different points make no line. Source: vector algebra.
  */
 export function legsOf(points: readonly Xyz[], radiusMm: number): Legs | undefined {
   const apart = points.filter((p, i) => i === 0 || size(minus(p, points[i - 1] as Xyz)) > 1e-6);
@@ -83,7 +87,10 @@ export const tangentMm = ({ angleDeg, radiusMm, byArc = false }: Bend): number =
   byArc ? 0 : radiusMm * Math.tan((angleDeg * DEG) / 2);
 export const arcMm = ({ angleDeg, radiusMm }: Bend): number => radiusMm * angleDeg * DEG;
 
-/** The line as it lies in space: it begins at 0 along x, its first bend turns towards y. Arcs are chords of at most `stepDeg`. */
+/**
+ * The line as it lies in space: it begins at 0 along x, its first bend turns towards y. Arcs are chords of at most
+ * `stepDeg`.
+ */
 export function stretchesOf({ legsMm, bends }: Legs, stepDeg = 6): Stretch[] {
   let at: Xyz = [0, 0, 0];
   let along: Xyz = [1, 0, 0];
@@ -111,7 +118,10 @@ export function stretchesOf({ legsMm, bends }: Legs, stepDeg = 6): Stretch[] {
   return stretches;
 }
 
-/** Virtual corners of a line, its two ends included: what a template is laid out by. Undefined where a bend has no corner. */
+/**
+ * Virtual corners of a line, its two ends included: what a template is laid out by. Undefined where a bend has no
+ * corner.
+ */
 export function cornersOf({ legsMm, bends }: Legs): Xyz[] | undefined {
   if (bends.some(({ byArc }) => byArc)) return undefined;
   let at: Xyz = [0, 0, 0];
@@ -129,8 +139,14 @@ export function cornersOf({ legsMm, bends }: Legs): Xyz[] | undefined {
   return corners;
 }
 
-/** How near two parts of the line that do not follow each other come, centre to centre, mm; and at which bends. Undefined where no two could. */
-export function closest(stretches: readonly Stretch[], outsideMm: number): { readonly apartMm: number; readonly between: readonly [number, number] } | undefined {
+/**
+ * How near two parts of the line that do not follow each other come, centre to centre, mm; and at which bends.
+ * Undefined where no two could.
+ */
+export function closest(
+  stretches: readonly Stretch[],
+  outsideMm: number,
+): { readonly apartMm: number; readonly between: readonly [number, number] } | undefined {
   let run = 0;
   const pieces = stretches.flatMap(({ points }, of) =>
     points.slice(1).map((to, i) => {
@@ -155,7 +171,7 @@ export function closest(stretches: readonly Stretch[], outsideMm: number): { rea
     }
   });
   return found;
-} // prettier-ignore
+}
 
 /** Shortest distance of two straight pieces. Source: clamped solution of the normal equations. */
 function between(p: Xyz, q: Xyz, r: Xyz, s: Xyz): number {

@@ -1,11 +1,30 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { routeRefusal, routeStepWords, routeWhy } from '../words/index.js';
-import { findRoutes, indexFittings, openingKey, opposite, ROUTE_REFUSALS, type FittingPiece, type Opening, type Route, type RouteLine } from './index.js'; // prettier-ignore
+import {
+  findRoutes,
+  indexFittings,
+  openingKey,
+  opposite,
+  ROUTE_REFUSALS,
+  type FittingPiece,
+  type Opening,
+  type Route,
+  type RouteLine,
+} from './index.js';
 
-const female = (thread: string, seat: Opening['seat'] = 'inverted-flare'): Opening => ({ gender: 'female', thread, seat }); // prettier-ignore
+const female = (thread: string, seat: Opening['seat'] = 'inverted-flare'): Opening => ({
+  gender: 'female',
+  thread,
+  seat,
+});
 const male = (thread: string, seat: Opening['seat'] = 'inverted-flare'): Opening => ({ gender: 'male', thread, seat });
-const piece = (kind: FittingPiece['kind'], name: string, ends: readonly Opening[], more: Partial<FittingPiece> = {}): FittingPiece => ({ key: name, kind, name, ends, price: 5, ...more }); // prettier-ignore
+const piece = (
+  kind: FittingPiece['kind'],
+  name: string,
+  ends: readonly Opening[],
+  more: Partial<FittingPiece> = {},
+): FittingPiece => ({ key: name, kind, name, ends, price: 5, ...more });
 const nut = (thread: string, seat: Opening['seat'], tube: string, price = 1): FittingPiece =>
   piece('tube-nut', `nut ${thread} ${tube}`, [male(thread, seat)], { tube, price });
 
@@ -34,7 +53,10 @@ describe('from a port to a line', () => {
     expect(routes[0]).toMatchObject({ leakJoints: 1, adapters: 0, price: 0, acceptable: true });
   });
   it('best first: right nut and flare, a made-up line, one adapter', () => {
-    const { routes } = findRoutes({ port: PORT, line: { ...LINE, far: { nut: '3/8-24 UNF', flare: 'inverted-flare' }, lengthMm: 550 } }, INDEX); // prettier-ignore
+    const { routes } = findRoutes(
+      { port: PORT, line: { ...LINE, far: { nut: '3/8-24 UNF', flare: 'inverted-flare' }, lengthMm: 550 } },
+      INDEX,
+    );
     expect(routes.map(acts).slice(0, 4)).toEqual([
       'reflare',
       'made-line',
@@ -47,8 +69,15 @@ describe('from a port to a line', () => {
     expect(routes[2]?.price).toBe(5);
   });
   it('a made-up line that is too short is none', () => {
-    const { routes } = findRoutes({ port: PORT, line: { ...LINE, far: { nut: '3/8-24 UNF', flare: 'inverted-flare' }, lengthMm: 700 } }, INDEX); // prettier-ignore
-    expect(routes.flatMap(({ steps }) => steps.flatMap((s) => (s.do === 'made-line' && s.item?.ends.length === 2 ? [s.item.lengthMm] : [])))[0]).toBe(900); // prettier-ignore
+    const { routes } = findRoutes(
+      { port: PORT, line: { ...LINE, far: { nut: '3/8-24 UNF', flare: 'inverted-flare' }, lengthMm: 700 } },
+      INDEX,
+    );
+    expect(
+      routes.flatMap(({ steps }) =>
+        steps.flatMap((s) => (s.do === 'made-line' && s.item?.ends.length === 2 ? [s.item.lengthMm] : [])),
+      )[0],
+    ).toBe(900);
   });
   it('without the flaring tool the adapter comes first, and the flare is left to a hose shop', () => {
     const { routes } = findRoutes({ port: PORT, line: LINE, have: ['flare-double'] }, INDEX);
@@ -56,7 +85,10 @@ describe('from a port to a line', () => {
     expect(routes.find((r) => acts(r) === 'reflare')?.doubts).toContain('no-tool');
   });
   it('adapters in a row are discouraged, and said why', () => {
-    const { routes } = findRoutes({ port: female('M12x1.0', 'bubble-flare'), line: { ...LINE, tube: '5/16 in' }, avoid: ['line'] }, INDEX); // prettier-ignore
+    const { routes } = findRoutes(
+      { port: female('M12x1.0', 'bubble-flare'), line: { ...LINE, tube: '5/16 in' }, avoid: ['line'] },
+      INDEX,
+    );
     expect(acts(routes[0] as Route)).toBe('adapter adapter screw-in');
     expect(routes[0]?.doubts).toEqual(['stacked', 'shakes']);
     expect(routeWhy(routes[0] as Route).join(' ')).toContain('a joint more that can leak');
@@ -67,7 +99,10 @@ describe('from a port to a line', () => {
     expect(routeRefusal('compression')).toContain('Is there a flare under the nut?');
   });
   it('the same thread with another seat is no way in: nut and flare are made new', () => {
-    const { routes } = findRoutes({ port: PORT, line: { tube: '4.75 mm', nut: 'M10x1.0', flare: 'inverted-flare' }, avoid: ['adapter', 'line'] }, INDEX); // prettier-ignore
+    const { routes } = findRoutes(
+      { port: PORT, line: { tube: '4.75 mm', nut: 'M10x1.0', flare: 'inverted-flare' }, avoid: ['adapter', 'line'] },
+      INDEX,
+    );
     expect(routes.map(acts)).toEqual(['reflare']);
   });
   it('a hose is never flared: one with that end is ordered', () => {
@@ -92,7 +127,10 @@ describe('from a port to a line', () => {
     expect([bare.price, bare.doubts]).toEqual([undefined, ['no-price']]);
   });
   it('no acceptable way is an answer', () => {
-    expect(findRoutes({ port: female('M16x1.5', 'o-ring'), line: LINE }, INDEX)).toMatchObject({ routes: [], none: 'no-way' }); // prettier-ignore
+    expect(findRoutes({ port: female('M16x1.5', 'o-ring'), line: LINE }, INDEX)).toMatchObject({
+      routes: [],
+      none: 'no-way',
+    });
     const cone = findRoutes({ port: male('5/8-18 UNF', 'flare-37'), line: { ...LINE, tube: '3/8 in' } }, INDEX);
     expect(cone.routes[0]).toMatchObject({ acceptable: false, doubts: expect.arrayContaining(['single-flare']) });
     expect(cone.none).toBe('no-way');
@@ -100,7 +138,9 @@ describe('from a port to a line', () => {
   it('every refusal and step has words', () => {
     for (const none of ROUTE_REFUSALS) expect(routeRefusal(none)).toMatch(/^[A-Z].*[.?]$/);
     for (const act of ['screw-in', 'adapter', 'union', 'made-line', 'reflare', 'tee', 'plug', 'other-hose'] as const)
-      expect(routeStepWords({ do: act, thread: 'M10x1.0', seat: 'bubble-flare', line: 1 })).toMatch(/^First line: .*\.$/); // prettier-ignore
+      expect(routeStepWords({ do: act, thread: 'M10x1.0', seat: 'bubble-flare', line: 1 })).toMatch(
+        /^First line: .*\.$/,
+      );
   });
 });
 
@@ -110,10 +150,7 @@ const opening = fc.record({
   thread: fc.constantFrom(...THREADS),
   seat: fc.constantFrom('inverted-flare' as const, 'bubble-flare' as const),
 });
-const adapters = fc.array(
-  fc.tuple(opening, opening, fc.integer({ min: 1, max: 40 })),
-  { maxLength: 14 },
-); // prettier-ignore
+const adapters = fc.array(fc.tuple(opening, opening, fc.integer({ min: 1, max: 40 })), { maxLength: 14 });
 
 describe('the search against trying everything', () => {
   it('the best way by adapters alone is the one that an exhaustive search finds', () => {
@@ -147,7 +184,12 @@ describe('the search against trying everything', () => {
 });
 
 /** Pieces and price of the best way of at most two adapters, by trying every one. */
-function exhaustive(open: Opening, pieces: readonly FittingPiece[], line: Opening, used: readonly FittingPiece[]): [number, number] | undefined {
+function exhaustive(
+  open: Opening,
+  pieces: readonly FittingPiece[],
+  line: Opening,
+  used: readonly FittingPiece[],
+): [number, number] | undefined {
   const ways: [number, number][] = [];
   if (openingKey(open) === openingKey(opposite(line))) ways.push([0, 0]);
   if (used.length < 2)
@@ -158,4 +200,4 @@ function exhaustive(open: Opening, pieces: readonly FittingPiece[], line: Openin
         if (rest) ways.push([rest[0] + 1, rest[1] + (one.price ?? 0)]);
       }
   return ways.sort((a, b) => a[0] - b[0] || a[1] - b[1])[0];
-} // prettier-ignore
+}

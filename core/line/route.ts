@@ -3,17 +3,35 @@ import { findSeat, type SeatForm } from '../seat/index.js';
 import { STANDARD_SETTINGS, type Settings } from '../settings/index.js';
 import { endRow, LINE_OPERATIONS, type LineOperation } from './ends.data.js';
 import { openingKey, type FittingIndex } from './fittings.js';
-import type { Opening, Route, RouteAct, RouteAnswer, RouteDoubt, RouteLine, RouteQuestion, RouteStep } from './route.types.js'; // prettier-ignore
+import type {
+  Opening,
+  Route,
+  RouteAct,
+  RouteAnswer,
+  RouteDoubt,
+  RouteLine,
+  RouteQuestion,
+  RouteStep,
+} from './route.types.js';
 import { interchangeableTubes, tubesFor } from './tubes.data.js';
 
 /**
- * Ways from a port to a line, best first. A search over what is open: a state is an opening (thread, seat, gender), a step joins a
- * piece of the catalogue or makes a new end. Adapters in a row, tools that are not there and joints are labels of a way, since a limit
- * on them does not add up along it.
+ * Ways from a port to a line, best first. A search over what is open: a state is an opening (thread, seat, gender), a
+ * step joins a piece of the catalogue or makes a new end. Adapters in a row, tools that are not there and joints are
+ * labels of a way, since a limit on them does not add up along it.
  */
 
 /** Minutes that a step takes on the bench. Source: settings. */
-const MINUTES: Readonly<Record<RouteAct, number>> = { 'screw-in': 5, adapter: 5, union: 5, 'made-line': 25, reflare: 15, tee: 15, plug: 3, 'other-hose': 25 }; // prettier-ignore
+const MINUTES: Readonly<Record<RouteAct, number>> = {
+  'screw-in': 5,
+  adapter: 5,
+  union: 5,
+  'made-line': 25,
+  reflare: 15,
+  tee: 15,
+  plug: 3,
+  'other-hose': 25,
+};
 /** So many ways are told. */
 const TOLD = 6;
 /** So many ways to one state are followed; a worse one than these cannot be among the best. */
@@ -39,8 +57,19 @@ interface Label {
 }
 type Figures = Omit<Label, 'open' | 'step' | 'from' | 'cost' | 'defers'>;
 
-/** What is compared, the weightiest first: a tool that is not there, pieces between, joints that can leak, minutes, price. */
-const costOf = (l: Figures): readonly number[] => [l.lacking, l.pieces, l.leakJoints, l.minutes, l.unpriced, l.price, l.done ? 0 : 1]; // prettier-ignore
+/**
+ * What is compared, the weightiest first: a tool that is not there, pieces between, joints that can leak, minutes,
+ * price.
+ */
+const costOf = (l: Figures): readonly number[] => [
+  l.lacking,
+  l.pieces,
+  l.leakJoints,
+  l.minutes,
+  l.unpriced,
+  l.price,
+  l.done ? 0 : 1,
+];
 function before({ cost: a }: Label, { cost: b }: Label): boolean {
   for (let i = 0; i < a.length; i++) {
     const [x, y] = [a[i] as number, b[i] as number];
@@ -79,7 +108,9 @@ export function findRoutes(
   if (line.flare === 'compression' || second?.flare === 'compression')
     return { routes: [], none: 'compression', looked: 0 };
   if (!lineOpening(line) || (second && !lineOpening(second))) return { routes: [], none: 'no-flare', looked: 0 };
-  const { found, looked } = second ? teed(question, line, second, index, settings) : search(question, line, index, settings); // prettier-ignore
+  const { found, looked } = second
+    ? teed(question, line, second, index, settings)
+    : search(question, line, index, settings);
   const routes = found.map((label) => routeOf(label, index));
   const none = routes.some(({ acceptable }) => acceptable) ? undefined : second ? 'two-lines' : 'no-way';
   return { routes, looked, ...(none === undefined ? {} : { none }) };
@@ -131,7 +162,9 @@ function taken(from: Label, step: RouteStep, { leak, piece, price, needs, lacks,
 
 type Scope = Pick<RouteQuestion, 'have' | 'avoid' | 'port'>;
 
-/** Best-first over what is open. It ends by itself: no state is met twice on one way, and pieces in a row are limited. */
+/**
+ * Best-first over what is open. It ends by itself: no state is met twice on one way, and pieces in a row are limited.
+ */
 function search(question: Scope, line: RouteLine, index: FittingIndex, settings: Settings, most = TOLD) {
   const queue = new Heap<Label>(before);
   queue.push(start(question.port));
@@ -161,13 +194,23 @@ function search(question: Scope, line: RouteLine, index: FittingIndex, settings:
 
 /** The least that a way costs with one piece more: most are never tried, since enough better ways are found before. */
 function deferred(label: Label): Label {
-  const least = { ...label, pieces: label.pieces + 1, leakJoints: label.leakJoints + 1, minutes: label.minutes + MINUTES.adapter }; // prettier-ignore
+  const least = {
+    ...label,
+    pieces: label.pieces + 1,
+    leakJoints: label.leakJoints + 1,
+    minutes: label.minutes + MINUTES.adapter,
+  };
   return { ...label, cost: costOf(least), defers: true };
 }
 
 /** Two ways are one where the same is done with the same threads and seats. */
 const signature = (label: Label): string =>
-  stepsOf(label).map((s) => `${s.do} ${s.thread ?? ''} ${s.seat ?? ''} ${s.line ?? ''} ${s.item?.ends.map(openingKey).join(',') ?? ''}`).join(' > '); // prettier-ignore
+  stepsOf(label)
+    .map(
+      (s) =>
+        `${s.do} ${s.thread ?? ''} ${s.seat ?? ''} ${s.line ?? ''} ${s.item?.ends.map(openingKey).join(',') ?? ''}`,
+    )
+    .join(' > ');
 
 /** Ways to end: the line goes in as it is, gets another nut and flare, or another line or hose takes its place. */
 function* ends(label: Label, { have, avoid = [] }: Scope, line: RouteLine, index: FittingIndex): Generator<Label> {
@@ -193,7 +236,11 @@ function* reflared(label: Label, have: RouteQuestion['have'], line: RouteLine, i
   const own = lineOpening({ nut: open.thread, flare: open.seat as RouteLine['flare'] });
   if (operation === undefined || own === undefined || !joins(open, own) || !(made || item)) return;
   const lacks = have !== undefined && !have.includes(operation);
-  yield taken(label, { do: 'reflare', thread: open.thread, seat: open.seat, ...(item ? { item } : {}) }, { leak: 1, price: item?.price, needs: operation, lacks }); // prettier-ignore
+  yield taken(
+    label,
+    { do: 'reflare', thread: open.thread, seat: open.seat, ...(item ? { item } : {}) },
+    { leak: 1, price: item?.price, needs: operation, lacks },
+  );
 }
 
 const operationFor = (seat: SeatForm): LineOperation | undefined =>
@@ -209,7 +256,16 @@ function* replaced(label: Label, line: RouteLine, kind: 'line' | 'hose', index: 
     const other = piece.ends[end === 0 ? 1 : 0];
     if (piece.kind !== kind || piece.ends.length !== 2 || !other || openingKey(other) !== openingKey(far)) continue;
     if (line.lengthMm !== undefined && (piece.lengthMm === undefined || piece.lengthMm < line.lengthMm)) continue;
-    yield taken(label, { do: kind === 'line' ? 'made-line' : 'other-hose', item: piece, thread: label.open.thread, seat: label.open.seat }, { leak: 2, price: piece.price }); // prettier-ignore
+    yield taken(
+      label,
+      {
+        do: kind === 'line' ? 'made-line' : 'other-hose',
+        item: piece,
+        thread: label.open.thread,
+        seat: label.open.seat,
+      },
+      { leak: 2, price: piece.price },
+    );
   }
 }
 
@@ -220,7 +276,11 @@ function* pieces(label: Label, { avoid = [] }: Scope, index: FittingIndex): Gene
     if (piece.ends.length !== 2 || !open || piece.kind === 'hose' || avoid.includes(piece.kind)) continue;
     if (hasBeen(label, openingKey(open))) continue;
     const act = piece.kind === 'line' ? 'made-line' : piece.kind === 'union' ? 'union' : 'adapter';
-    yield taken(label, { do: act, item: piece, thread: open.thread, seat: open.seat }, { leak: 1, piece: true, price: piece.price, open }); // prettier-ignore
+    yield taken(
+      label,
+      { do: act, item: piece, thread: open.thread, seat: open.seat },
+      { leak: 1, piece: true, price: piece.price, open },
+    );
   }
 }
 
@@ -231,7 +291,13 @@ function teed(question: RouteQuestion, line: RouteLine, second: RouteLine, index
   const arm = (open: Opening, to: 1 | 2): Label | undefined => {
     const key = `${openingKey(open)} ${to}`;
     if (!known.has(key)) {
-      const one = search({ ...question, port: open }, to === 1 ? line : second, index, { ...settings, lineMostAdapters: Math.min(1, settings.lineMostAdapters) }, 1); // prettier-ignore
+      const one = search(
+        { ...question, port: open },
+        to === 1 ? line : second,
+        index,
+        { ...settings, lineMostAdapters: Math.min(1, settings.lineMostAdapters) },
+        1,
+      );
       looked += one.looked;
       known.set(key, one.found[0]);
     }
@@ -241,13 +307,21 @@ function teed(question: RouteQuestion, line: RouteLine, second: RouteLine, index
   for (const { piece, end } of question.avoid?.includes('tee') ? [] : index.into(question.port)) {
     if (piece.kind !== 'tee' || piece.ends.length !== 3) continue;
     const [x, y] = piece.ends.filter((_, i) => i !== end) as [Opening, Opening];
-    for (const [one, other] of [[arm(x, 1), arm(y, 2)], [arm(y, 1), arm(x, 2)]]) {
+    for (const [one, other] of [
+      [arm(x, 1), arm(y, 2)],
+      [arm(y, 1), arm(x, 2)],
+    ]) {
       if (!one || !other) continue;
       const tee = taken(start(question.port), { do: 'tee', item: piece }, { leak: 1, piece: true, price: piece.price });
       found.push(both(tee, one, other));
     }
-  } // prettier-ignore
-  const distinct = new Map(found.sort((a, b) => (before(a, b) ? -1 : before(b, a) ? 1 : 0)).reverse().map((l) => [signature(l), l])); // prettier-ignore
+  }
+  const distinct = new Map(
+    found
+      .sort((a, b) => (before(a, b) ? -1 : before(b, a) ? 1 : 0))
+      .reverse()
+      .map((l) => [signature(l), l]),
+  );
   return { found: [...distinct.values()].reverse().slice(0, TOLD), looked };
 }
 
@@ -264,7 +338,10 @@ function both(tee: Label, one: Label, other: Label): Label {
     needs: [...one.needs, ...other.needs],
     done: true,
   };
-  const arms = [...stepsOf(one).map((s): RouteStep => ({ ...s, line: 1 })), ...stepsOf(other).map((s): RouteStep => ({ ...s, line: 2 }))]; // prettier-ignore
+  const arms = [
+    ...stepsOf(one).map((s): RouteStep => ({ ...s, line: 1 })),
+    ...stepsOf(other).map((s): RouteStep => ({ ...s, line: 2 })),
+  ];
   const whole = { ...figures, cost: costOf(figures) };
   return arms.reduce((from: Label, step): Label => ({ ...whole, open: tee.open, step, from }), tee);
 }

@@ -2,7 +2,10 @@ import type { LineFlare } from './ends.data.js';
 import type { Legs, Stretch } from './path.js';
 import type { TubeMaterial, TubeRow } from './tubes.data.js';
 
-/** A line as it is made: how long the tube is cut, where each bend is marked, in which order it is made, and what does not go. */
+/**
+ * A line as it is made: how long the tube is cut, where each bend is marked, in which order it is made, and what does
+ * not go.
+ */
 
 export interface LineEnd {
   readonly flare: LineFlare;

@@ -4,9 +4,9 @@ interface Counted {
 }
 
 /**
- * Gives supplies to demands so that as much as possible is covered: the largest flow between them, found by augmenting paths. Supplies
- * that are tried first (`before`) are preferred as far as that costs nothing. The answer is how much of each supply goes to each demand,
- * by their places in the two lists. Whole quantities in, whole quantities out.
+ * Gives supplies to demands so that as much as possible is covered: the largest flow between them, found by augmenting
+ * paths. Supplies that are tried first (`before`) are preferred as far as that costs nothing. The answer is how much of
+ * each supply goes to each demand, by their places in the two lists. Whole quantities in, whole quantities out.
  */
 export function assign<D extends Counted, S extends Counted>(
   demands: readonly D[],

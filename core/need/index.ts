@@ -23,9 +23,10 @@ export { openedBy, SYSTEMS, type Opened, type System } from './fluid.js';
 export { CONSUMES, uncounted } from './consumes.data.js';
 
 /**
- * The parts list of a chain and its edits, counted once: every need, what covers it, and the lines that are left. What fixes,
- * conversions and hands foresee is laid over it in rounds, each round over what the rounds before counted. Places of `stays` keep
- * the unit that they have: its joints are gone over, and nothing comes in a box; what lies in a kit does.
+ * The parts list of a chain and its edits, counted once: every need, what covers it, and the lines that are left. What
+ * fixes, conversions and hands foresee is laid over it in rounds, each round over what the rounds before counted.
+ * Places of `stays` keep the unit that they have: its joints are gone over, and nothing comes in a box; what lies in a
+ * kit does.
  */
 export function countParts(
   view: View,

@@ -160,7 +160,12 @@ function told(example: JobExample, ...accepted: readonly string[]): Readonly<Rec
   return by;
 }
 
-const STRAIGHT: readonly Line[] = [['port-thread', 'M10x1.0', 'front-left'], ['port-seat', 'bubble-flare', 'front-left'], ['port-thread', 'M12x1.0', 'rear-left'], ['port-seat', 'bubble-flare', 'rear-left']]; // prettier-ignore
+const STRAIGHT: readonly Line[] = [
+  ['port-thread', 'M10x1.0', 'front-left'],
+  ['port-seat', 'bubble-flare', 'front-left'],
+  ['port-thread', 'M12x1.0', 'rear-left'],
+  ['port-seat', 'bubble-flare', 'rear-left'],
+];
 const MASTER: readonly Line[] = [...STRAIGHT, ['stud-count', 2], ['stud-spacing', 84], ['pilot', 42]];
 
 describe('whole lists, counted by hand', () => {
@@ -175,28 +180,32 @@ describe('whole lists, counted by hand', () => {
       ],
     });
   });
-  it('what lies in the box is not ordered again; a silent box is asked about; what is left out moves over with what that consumes', () => {
-    const box: BoxItem[] = [
-      { item: 'booster-seal', presence: 'with', quantity: 1 },
-      { item: 'nut', presence: 'not-known' },
-      { item: 'reservoir', presence: 'without' },
-      { item: 'bench-bleed', presence: 'with', quantity: 1, thread: 'M12x1.0' },
-    ];
-    expect(told({ booster: true, vehicle: MASTER, unit: MASTER, old: MASTER, box })).toEqual({
-      order: [
-        '1 × the unit',
-        '2 × Reservoir grommet',
-        '1 × Pin of the reservoir',
-        '1 × Bench-bleed fitting with hose M10x1.0',
-      ],
-      move: ['1 × Reservoir with cap'],
-      ask: ['2 × Self-locking nut for the studs'],
-      box: [
-        '1 × Seal ring between booster and master for a pilot of 42 mm · 1.6535 in',
-        '1 × Bench-bleed fitting with hose M12x1.0',
-      ],
-    });
-  });
+  it(
+    'what lies in the box is not ordered again; a silent box is asked about; what is left out moves ' +
+      'over with what that consumes',
+    () => {
+      const box: BoxItem[] = [
+        { item: 'booster-seal', presence: 'with', quantity: 1 },
+        { item: 'nut', presence: 'not-known' },
+        { item: 'reservoir', presence: 'without' },
+        { item: 'bench-bleed', presence: 'with', quantity: 1, thread: 'M12x1.0' },
+      ];
+      expect(told({ booster: true, vehicle: MASTER, unit: MASTER, old: MASTER, box })).toEqual({
+        order: [
+          '1 × the unit',
+          '2 × Reservoir grommet',
+          '1 × Pin of the reservoir',
+          '1 × Bench-bleed fitting with hose M10x1.0',
+        ],
+        move: ['1 × Reservoir with cap'],
+        ask: ['2 × Self-locking nut for the studs'],
+        box: [
+          '1 × Seal ring between booster and master for a pilot of 42 mm · 1.6535 in',
+          '1 × Bench-bleed fitting with hose M12x1.0',
+        ],
+      });
+    },
+  );
   it('an axle gets two calipers, with one washer more than eyes on each bolt', () => {
     const caliper: readonly Line[] = [
       ['port-thread', 'M10x1.0', 'single'],
@@ -208,14 +217,37 @@ describe('whole lists, counted by hand', () => {
   });
   it('a line that is made new has its nut once, and every port its fitting', () => {
     const vehicle: readonly Line[] = [...MASTER, ['tube', '4.75 mm', 'front-left']];
-    const unit = MASTER.map((line): Line => (line[0] === 'port-thread' && line[2] === 'front-left' ? ['port-thread', 'M12x1.0', 'front-left'] : line)); // prettier-ignore
+    const unit = MASTER.map((line): Line =>
+      line[0] === 'port-thread' && line[2] === 'front-left' ? ['port-thread', 'M12x1.0', 'front-left'] : line,
+    );
     const list = told({ vehicle, unit, old: MASTER }, 'reflare@front-left');
-    expect(list['order']).toEqual(['1 × the unit', '2 × Self-locking nut for the studs', '2 × Bench-bleed fitting with hose M12x1.0', '1 × Tube nut M12x1.0 for 4.75 mm tube, plain nose ahead of the thread']); // prettier-ignore
+    expect(list['order']).toEqual([
+      '1 × the unit',
+      '2 × Self-locking nut for the studs',
+      '2 × Bench-bleed fitting with hose M12x1.0',
+      '1 × Tube nut M12x1.0 for 4.75 mm tube, plain nose ahead of the thread',
+    ]);
     expect(list['make']).toHaveLength(1);
   });
   it('a bottle in the box, of which nobody tells grade and amount, cancels no bottle of the order', () => {
-    const { judged } = lookAt({ booster: true, vehicle: MASTER, unit: MASTER, old: MASTER, box: [{ item: 'fluid', presence: 'with', quantity: 1 }] }); // prettier-ignore
-    const bottles = { key: 'f', item: 'fluid' as const, grade: 'DOT 4', quantity: 2, because: 'fluid', section: 'order' as const, at: ['master'], words: 'DOT 4', reason: '' }; // prettier-ignore
+    const { judged } = lookAt({
+      booster: true,
+      vehicle: MASTER,
+      unit: MASTER,
+      old: MASTER,
+      box: [{ item: 'fluid', presence: 'with', quantity: 1 }],
+    });
+    const bottles = {
+      key: 'f',
+      item: 'fluid' as const,
+      grade: 'DOT 4',
+      quantity: 2,
+      because: 'fluid',
+      section: 'order' as const,
+      at: ['master'],
+      words: 'DOT 4',
+      reason: '',
+    };
     const fluid = listOfJob(judged, [[bottles]], new Set()).list.filter((line) => line.item === 'fluid');
     expect(fluid.map(({ section, quantity }) => [section, quantity])).toEqual([['order', 2]]);
   });

@@ -5,10 +5,10 @@ import { leftOver } from './wants.js';
 import type { Bag, Foreseen, Have, List, ListLine, ListSection, Need, Sized } from './types.js';
 
 /**
- * Needs less haves. One physical thing may be asked for by several writers (the chain counts a tee that a fix brings and a
- * conversion foresees): those are laid over each other first, so that each thing is counted once. What lies in boxes is then given
- * to things so that as much as possible is covered, and what is left is ordered, moved over, made or asked about. Both steps are
- * largest flows, so that no line could be left out.
+ * Needs less haves. One physical thing may be asked for by several writers (the chain counts a tee that a fix brings
+ * and a conversion foresees): those are laid over each other first, so that each thing is counted once. What lies in
+ * boxes is then given to things so that as much as possible is covered, and what is left is ordered, moved over, made
+ * or asked about. Both steps are largest flows, so that no line could be left out.
  */
 
 /** One physical thing, so many times, with everything that asks for it. */
@@ -48,7 +48,10 @@ const sizesOf = ({ thread, seat, tube, grade, sizeMm, ends }: Sized): Sized => (
 });
 const specified = (thing: Sized): number => Object.keys(sizesOf(thing)).length;
 
-/** Lays what was foreseen over the things that are counted: what is the same thing is one, and what is left over is a thing too. */
+/**
+ * Lays what was foreseen over the things that are counted: what is the same thing is one, and what is left over is a
+ * thing too.
+ */
 function overlay(things: readonly Thing[], foreseen: readonly Foreseen[]): Thing[] {
   const here = (f: Foreseen, t: Thing): boolean =>
     alike(f, t) && (f.at.length === 0 || t.at.length === 0 || f.at.some((place) => t.at.includes(place)));
@@ -89,8 +92,8 @@ interface Boxed extends BoxItem {
 }
 
 /**
- * A box item that is there and could be the thing. One that does not say for what it is made is meant for its own unit. A bottle whose
- * grade and amount no box tells covers nothing: too little fluid would be ordered.
+ * A box item that is there and could be the thing. One that does not say for what it is made is meant for its own unit.
+ * A bottle whose grade and amount no box tells covers nothing: too little fluid would be ordered.
  */
 const covers = (thing: Thing, box: Boxed): boolean =>
   box.presence === 'with' &&
@@ -101,7 +104,10 @@ const isMadeFor = (box: Sized, thing: Sized): boolean =>
   SIZES.some((name) => box[name] !== undefined && box[name] === thing[name]) ||
   (box.sizeMm !== undefined && thing.sizeMm !== undefined);
 
-/** The parts list of needs and of what writers foresee, in rounds: each round of writers is laid over what is counted already. */
+/**
+ * The parts list of needs and of what writers foresee, in rounds: each round of writers is laid over what is counted
+ * already.
+ */
 export function net(
   needs: readonly Need[],
   rounds: readonly (readonly Foreseen[])[],

@@ -92,7 +92,12 @@ describe('packs', () => {
             [[]],
           );
           for (const way of ways) {
-            const held = lines.map((l) => way.reduce((sum, n, p) => sum + n * (all[p]?.pieces.find((x) => x.thread === l.thread)?.quantity ?? 0), 0)); // prettier-ignore
+            const held = lines.map((l) =>
+              way.reduce(
+                (sum, n, p) => sum + n * (all[p]?.pieces.find((x) => x.thread === l.thread)?.quantity ?? 0),
+                0,
+              ),
+            );
             const singles = wanted.map((n, i) => Math.max(0, n - (held[i] ?? 0)));
             const other =
               way.reduce((sum, n, p) => sum + n * (all[p]?.price ?? 0), 0) +

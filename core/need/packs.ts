@@ -44,9 +44,10 @@ interface Choice {
 const MOST_PACKS = 8;
 
 /**
- * Lays packs over the lines to order of a list. Exact: every number of every pack up to what is wanted is tried. The cheapest choice
- * wins where all prices are known; of equals, and where a price is missing, the one with the fewest articles, then with the fewest
- * packs. A pack of which nothing is wanted is never taken. `priceOf` answers what one of a line costs by itself.
+ * Lays packs over the lines to order of a list. Exact: every number of every pack up to what is wanted is tried. The
+ * cheapest choice wins where all prices are known; of equals, and where a price is missing, the one with the fewest
+ * articles, then with the fewest packs. A pack of which nothing is wanted is never taken. `priceOf` answers what one of
+ * a line costs by itself.
  */
 export function packed(
   list: List['list'],

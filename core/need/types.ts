@@ -8,7 +8,9 @@ export interface Sized {
   readonly tube?: string;
   readonly sizeMm?: number;
   readonly grade?: string;
-  /** What every end of a joining piece goes into, where they are not alike: an adapter has one that fits nothing else. */
+  /**
+   * What every end of a joining piece goes into, where they are not alike: an adapter has one that fits nothing else.
+   */
   readonly ends?: string;
 }
 
@@ -29,8 +31,8 @@ export interface Need extends Sized {
 }
 
 /**
- * A part that a fix, a conversion or a hand foresees. It may be the very thing that the chain counts too: then both are one, and
- * the larger quantity holds.
+ * A part that a fix, a conversion or a hand foresees. It may be the very thing that the chain counts too: then both are
+ * one, and the larger quantity holds.
  */
 export interface Foreseen extends Sized {
   /** Names it for hand edits and for its words. */

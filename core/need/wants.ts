@@ -45,7 +45,10 @@ function neededBy(edit: Edit, view: View): Unnamed[] {
   return unit === undefined ? [] : [{ item: 'unit', unit, quantity: 1, because: edit.id }];
 }
 
-/** A tee, a connector and an adapter go by the thread of their first opening, and by all of their ends where these are not alike. */
+/**
+ * A tee, a connector and an adapter go by the thread of their first opening, and by all of their ends where these are
+ * not alike.
+ */
 function piece({ kind, facts }: Part): Sized {
   if (!['tee', 'connector', 'adapter'].includes(kind)) return {};
   const at = (name: AttributeName, position: string | undefined) =>
@@ -119,7 +122,10 @@ export function isBenchBled({ kind, facts }: Part): boolean {
   return said === undefined ? kind === 'brake-master' : said === 'bench';
 }
 
-/** A fitting with its hose for each port that a line goes to, of a unit that is bled on the bench and was not there before. */
+/**
+ * A fitting with its hose for each port that a line goes to, of a unit that is bled on the bench and was not there
+ * before.
+ */
 const benchBleed = (view: View): Unnamed[] =>
   [...view.parts.values()].flatMap((part) => {
     if (!isBenchBled(part) || partRow(part.kind).ports === undefined || !isNew(view, part.id)) return [];
@@ -153,7 +159,10 @@ const ofTheBox = (view: View, stays: ReadonlySet<string>): Unnamed[] =>
       })),
   );
 
-/** What becomes of something that the new unit comes without: it stays where it is, comes off the old unit whole, or neither. */
+/**
+ * What becomes of something that the new unit comes without: it stays where it is, comes off the old unit whole, or
+ * neither.
+ */
 export function leftOver(item: ItemName, place: string, view: View): 'stays' | 'move' | undefined {
   const now = view.now.get(place);
   if (!MOVABLE.has(item) || now === undefined || now.kind !== view.parts.get(place)?.kind) return undefined;

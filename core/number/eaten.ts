@@ -14,8 +14,8 @@ const SLASHED = /^(\d{1,2})\/(\d{1,2})\/((?:19|20)\d{2})$/;
 const POWER = /^\d(?:[.,]\d+)?e\+?\d{1,3}$/i;
 
 /**
- * Whether a text in a column of part numbers is what a spreadsheet makes of one: "12-Apr" was 12-4 or 4-12, "4.41E+09" was a long
- * run of digits. Undefined when it may stand as it is.
+ * Whether a text in a column of part numbers is what a spreadsheet makes of one: "12-Apr" was 12-4 or 4-12, "4.41E+09"
+ * was a long run of digits. Undefined when it may stand as it is.
  */
 export function eatenBySpreadsheet(text: string): EatenNumber | undefined {
   const written = text.trim();

@@ -33,7 +33,9 @@ export function looseKey(text: string): string {
   return key.replace(ASCII.test(key) ? ASCII_MARKS : MARKS, '');
 }
 
-/** Loose keys to look under for what somebody typed: as it stands, and without the issuer's prefix where one is known. */
+/**
+ * Loose keys to look under for what somebody typed: as it stands, and without the issuer's prefix where one is known.
+ */
 export function searchKeys(typed: string, prefixes: readonly string[]): string[] {
   const loose = looseKey(typed);
   const without = prefixes
@@ -58,8 +60,8 @@ const LOOK_ALIKE: Readonly<Record<string, string>> = {
 };
 
 /**
- * Every reading that is one misreading away from a mark's key: one look-alike character taken for its twin, or two neighbours
- * swapped. The key itself is not among them.
+ * Every reading that is one misreading away from a mark's key: one look-alike character taken for its twin, or two
+ * neighbours swapped. The key itself is not among them.
  */
 export function misreadingsOf(key: string): Set<string> {
   const misreadings = new Set<string>();
@@ -72,7 +74,10 @@ export function misreadingsOf(key: string): Set<string> {
   return misreadings;
 }
 
-/** The loose keys that a mistyped number may have been meant as, by how likely the misreading is; the number itself is not among them. */
+/**
+ * The loose keys that a mistyped number may have been meant as, by how likely the misreading is; the number itself is
+ * not among them.
+ */
 export interface NearKeys {
   /** A look-alike character, a swapped pair, or a leading nought left off. */
   readonly likely: readonly string[];
@@ -81,8 +86,9 @@ export interface NearKeys {
 }
 
 /**
- * Every key that is one misreading away from what was typed. They are looked up in the index that finds numbers anyway, so a near
- * match costs an import nothing. Some seventy for each character: a key of more than 20 characters has likely ones only.
+ * Every key that is one misreading away from what was typed. They are looked up in the index that finds numbers anyway,
+ * so a near match costs an import nothing. Some seventy for each character: a key of more than 20 characters has likely
+ * ones only.
  */
 export function nearKeys(loose: string): NearKeys {
   const likely = misreadingsOf(loose).add(`0${loose}`);

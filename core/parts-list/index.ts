@@ -20,8 +20,8 @@ export interface PartsListLine extends ProposedLine {
 }
 
 /**
- * The partsList as it stands: computed lines in the order given, one for each key, with hand edits laid over them, then lines
- * added by hand. Two proposals with one key are one line; the larger quantity counts.
+ * The partsList as it stands: computed lines in the order given, one for each key, with hand edits laid over them, then
+ * lines added by hand. Two proposals with one key are one line; the larger quantity counts.
  */
 export function mergePartsList(
   proposals: readonly ProposedLine[],
@@ -48,14 +48,19 @@ export function mergePartsList(
   return [...computed, ...added];
 }
 
-/** What the order comes to, as far as prices were told. A line without a price is counted as such, never taken as nothing. */
+/**
+ * What the order comes to, as far as prices were told. A line without a price is counted as such, never taken as
+ * nothing.
+ */
 export interface OrderSum {
   readonly total: number;
   readonly priced: number;
   readonly unpriced: number;
 }
 
-/** The sum of the lines that are ordered: of each line its quantity times its price. What was struck out does not count. */
+/**
+ * The sum of the lines that are ordered: of each line its quantity times its price. What was struck out does not count.
+ */
 export function sumOf(lines: readonly PartsListLine[]): OrderSum {
   const ordered = lines.filter((line) => line.section === 'order' && !line.dropped);
   const priced = ordered.filter((line) => line.price !== undefined);

@@ -10,7 +10,12 @@ describe('the parts list', () => {
     reason: '',
   });
   it('one key is one line, the larger quantity counts', () => {
-    expect(mergePartsList([line('clamps', 1), line('clamps', 2), line('unit')], [], []).map((l) => [l.key, l.quantity])).toEqual([['clamps', 2], ['unit', 1]]); // prettier-ignore
+    expect(
+      mergePartsList([line('clamps', 1), line('clamps', 2), line('unit')], [], []).map((l) => [l.key, l.quantity]),
+    ).toEqual([
+      ['clamps', 2],
+      ['unit', 1],
+    ]);
   });
   it('a hand edit stays on its line while the line is there', () => {
     const edit = { key: 'unit', quantity: 2, note: 'one spare', version: 3 };

@@ -31,7 +31,10 @@ export interface RodGap {
   readonly caution?: string;
 }
 
-/** A figure to hundredths, or as finely as it takes to tell it from the limits that it is judged by: 0.513 is not "0.51, over 0.51". */
+/**
+ * A figure to hundredths, or as finely as it takes to tell it from the limits that it is judged by: 0.513 is not "0.51,
+ * over 0.51".
+ */
 function shownApart(value: number, limits: readonly number[]): string {
   for (const digits of [2, 3, 4]) {
     const shown = value.toFixed(digits);
@@ -44,9 +47,9 @@ const DRAG =
   'Do not drive, and do not bolt up: without clearance the ports stay covered, the brakes drag, heat and lock.';
 
 /**
- * Rod clearance = recess + plate − insert − pin, against the target range (a setting, or the maker's own). No clearance is
- * a stop. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of the pin
- * between two faces.
+ * Rod clearance = recess + plate − insert − pin, against the target range (a setting, or the maker's own). No clearance
+ * is a stop. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of
+ * the pin between two faces.
  */
 export function rodGap(input: RodGapInput, settings: Settings = STANDARD_SETTINGS): RodGap {
   const [plate, insert] = [input.plateMm ?? 0, input.insertMm ?? 0];
@@ -55,7 +58,9 @@ export function rodGap(input: RodGapInput, settings: Settings = STANDARD_SETTING
   const says = `${shownApart(gapMm, [0, min, max])} mm (${(gapMm / 25.4).toFixed(4)} in)`;
   const aim = (min + max) / 2;
   const extra = {
-    working: `recess ${input.recessMm} + plate ${plate} − insert ${insert} − pin ${input.pinMm} = ${gapMm.toFixed(2)} mm; target ${min} to ${max} mm`,
+    working:
+      `recess ${input.recessMm} + plate ${plate} − insert ${insert} − pin ${input.pinMm} = ` +
+      `${gapMm.toFixed(2)} mm; target ${min} to ${max} mm`,
     ...(input.pitchMm === undefined ? {} : { turns: (gapMm - aim) / input.pitchMm }),
     ...(input.pedalRatio === undefined ? {} : { pedalFreeTravelMm: gapMm * input.pedalRatio }),
   };
@@ -89,8 +94,8 @@ export interface Engagement {
 }
 
 /**
- * Whether a length of engaged rod thread is enough: at least so many diameters (a setting). Source: shear of a steel thread;
- * one diameter carries what the rod carries, the rest is for wear and a fork that is worn at its mouth.
+ * Whether a length of engaged rod thread is enough: at least so many diameters (a setting). Source: shear of a steel
+ * thread; one diameter carries what the rod carries, the rest is for wear and a fork that is worn at its mouth.
  */
 export function engagementOf(
   engagedMm: number,
@@ -99,7 +104,9 @@ export function engagementOf(
 ): Engagement {
   const leastMm = settings.rodEngagement * thread.majorMm;
   const enough = engagedMm >= leastMm - 1e-9;
-  const says = `${engagedMm.toFixed(1)} mm of ${thread.designation} engaged (${(engagedMm / thread.pitchMm).toFixed(1)} turns)`;
+  const says =
+    `${engagedMm.toFixed(1)} mm of ${thread.designation} engaged ` +
+    `(${(engagedMm / thread.pitchMm).toFixed(1)} turns)`;
   return {
     engagedMm,
     leastMm,
@@ -136,12 +143,14 @@ export interface RodCut {
 }
 
 const CUT =
-  'A cut rod has lost what it was made with: deburr it and run a die over the thread. A welded one is work for a licensed welder, or not done at all.';
+  'A cut rod has lost what it was made with: deburr it and run a die over the thread. A welded one ' +
+  'is work for a licensed welder, or not done at all.';
 
 /**
- * What a rod shows outside its fork, what it has engaged, and what stays after a cut. Exposed = turns × pitch; engaged = thread
- * length − exposed, or as measured. The fork follows the cut end as far as exposed thread is left; what the cut takes beyond that
- * it takes from the engagement. A thread that is none, or a missing length, is answered with "because".
+ * What a rod shows outside its fork, what it has engaged, and what stays after a cut. Exposed = turns × pitch; engaged
+ * = thread length − exposed, or as measured. The fork follows the cut end as far as exposed thread is left; what the
+ * cut takes beyond that it takes from the engagement. A thread that is none, or a missing length, is answered with
+ * "because".
  */
 export function rodCut(
   input: RodCutInput,
@@ -172,7 +181,10 @@ export function rodCut(
 }
 
 export interface RodCompareInput {
-  /** By depth from the same face, by turns showing × pitch, or by a transfer mark: two lengths that were taken the same way. */
+  /**
+   * By depth from the same face, by turns showing × pitch, or by a transfer mark: two lengths that were taken the same
+   * way.
+   */
   readonly by: 'depth' | 'turns' | 'mark';
   readonly oldValue: number;
   readonly newValue: number;
@@ -183,7 +195,10 @@ export interface RodCompareInput {
 export type RodCompare =
   { readonly differenceMm: number; readonly sentence: string; readonly working: string } | { readonly because: string };
 
-/** How much longer the new rod stands than the old one, by the way in which both were measured. More turns showing is a longer rod. */
+/**
+ * How much longer the new rod stands than the old one, by the way in which both were measured. More turns showing is a
+ * longer rod.
+ */
 export function compareRods({ by, oldValue, newValue, rodThread }: RodCompareInput): RodCompare {
   const thread = rodThread === undefined ? undefined : findThread(rodThread);
   if (by === 'turns' && !thread)
@@ -199,7 +214,9 @@ export function compareRods({ by, oldValue, newValue, rodThread }: RodCompareInp
   const says = `The new rod stands ${both} ${differenceMm > 0 ? 'longer' : 'shorter'}.`;
   if (by !== 'turns') return { differenceMm, sentence: says, working };
   const turns = Math.abs(newValue - oldValue);
-  const back = `Where it is the very same rod, turn it ${differenceMm > 0 ? 'in' : 'out'} ${turns} ${turns === 1 ? 'turn' : 'turns'}.`;
+  const back =
+    `Where it is the very same rod, turn it ${differenceMm > 0 ? 'in' : 'out'} ${turns} ` +
+    `${turns === 1 ? 'turn' : 'turns'}.`;
   const other = 'Of another rod the turns say nothing: measure from the flange face to the middle of the pin.';
   return { differenceMm, sentence: `${says} ${back} ${other}`, working };
 }

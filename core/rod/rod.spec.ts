@@ -51,14 +51,18 @@ describe('old rod against new', () => {
       sentence: 'Both rods stand alike.',
     });
   });
-  it('three threads showing where the identical old one had nine, M8x1.25: 7.5 mm, six turns out; another rod is measured', () => {
-    const answer = compareRods({ by: 'turns', oldValue: 9, newValue: 3, rodThread: 'M8x1.25' });
-    expect(answer).toMatchObject({ differenceMm: -7.5 });
-    const sentence = 'sentence' in answer ? answer.sentence : '';
-    expect(sentence).toContain('7.50 mm · 0.295 in shorter');
-    expect(sentence).toContain('very same rod, turn it out 6 turns');
-    expect(sentence).toContain('from the flange face to the middle of the pin');
-  });
+  it(
+    'three threads showing where the identical old one had nine, M8x1.25: 7.5 mm, six turns out; ' +
+      'another rod is measured',
+    () => {
+      const answer = compareRods({ by: 'turns', oldValue: 9, newValue: 3, rodThread: 'M8x1.25' });
+      expect(answer).toMatchObject({ differenceMm: -7.5 });
+      const sentence = 'sentence' in answer ? answer.sentence : '';
+      expect(sentence).toContain('7.50 mm · 0.295 in shorter');
+      expect(sentence).toContain('very same rod, turn it out 6 turns');
+      expect(sentence).toContain('from the flange face to the middle of the pin');
+    },
+  );
   it('turns without a thread say nothing', () => {
     expect(compareRods({ by: 'turns', oldValue: 8, newValue: 11 })).toHaveProperty('because');
     expect(compareRods({ by: 'turns', oldValue: 8, newValue: 11, rodThread: 'M8x9' })).toHaveProperty('because');

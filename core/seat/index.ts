@@ -1,6 +1,17 @@
 /** Seat forms: how a line end seals in a port. Standards are named with each form. */
 
-export const SEAT_FORMS = ['inverted-flare', 'bubble-flare', 'flare-37', 'flare-45', 'cone-24', 'banjo', 'taper-pipe', 'o-ring', 'o-ring-face', 'spigot'] as const; // prettier-ignore
+export const SEAT_FORMS = [
+  'inverted-flare',
+  'bubble-flare',
+  'flare-37',
+  'flare-45',
+  'cone-24',
+  'banjo',
+  'taper-pipe',
+  'o-ring',
+  'o-ring-face',
+  'spigot',
+] as const;
 export type SeatForm = (typeof SEAT_FORMS)[number];
 
 export interface SeatRow {
@@ -36,6 +47,8 @@ export function seatsMeet(port: string, line: string): { readonly meets: boolean
   if (p === l) return { meets: true, sentence: `Both are ${p.name}.` };
   return {
     meets: false,
-    sentence: `The port has ${p.portForm} (${p.name}); the line ends as ${l.name}. They never seal on each other, whatever the thread.`,
+    sentence:
+      `The port has ${p.portForm} (${p.name}); the line ends as ${l.name}. They never seal on each ` +
+      'other, whatever the thread.',
   };
 }

@@ -23,7 +23,10 @@ export const STANDARD_SETTINGS: Settings = Object.freeze(
   Object.fromEntries(SETTING_ROWS.map((r) => [r.key, r.standard])),
 ) as unknown as Settings;
 
-/** The shipped settings with a workshop's own figures laid over them. Unknown keys and figures out of range are left out. */
+/**
+ * The shipped settings with a workshop's own figures laid over them. Unknown keys and figures out of range are left
+ * out.
+ */
 export function settingsWith(own: Readonly<Record<string, number>>): Settings {
   const fitting = SETTING_ROWS.filter(
     (r) => settingsProblem(r.key, own[r.key]) === undefined && own[r.key] !== undefined,

@@ -58,7 +58,10 @@ const waiting = (skill: Skill, settings: Settings): number =>
     'engineer’s approval': settings.approvalMinutes,
   })[skill];
 
-/** What a set of fixes costs: their minutes, so many for each part to order, and the waiting for each kind of helper once. */
+/**
+ * What a set of fixes costs: their minutes, so many for each part to order, and the waiting for each kind of helper
+ * once.
+ */
 export function costOf(
   fixes: readonly Fix[],
   settings: Settings,
@@ -96,8 +99,8 @@ export const editsOf = (fixes: readonly Fix[]): Edit[] =>
   );
 
 /**
- * The cheapest sets of fixes that leave no check at "does not fit", cheapest first (uniform cost over sets; an order of edits does
- * not matter, so a set is looked at once). What is not known stays so. `stop` is asked between chains.
+ * The cheapest sets of fixes that leave no check at "does not fit", cheapest first (uniform cost over sets; an order of
+ * edits does not matter, so a set is looked at once). What is not known stays so. `stop` is asked between chains.
  */
 export function solveChain(
   input: ChainInput,

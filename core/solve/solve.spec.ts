@@ -19,10 +19,20 @@ const job: fc.Arbitrary<JobExample> = fc
     room: one(['reach-front', 150], ['reach-front', 158]),
   })
   .map(({ rod, pin, studs, thread, plug, room }) => ({
-    vehicle: [['rod-length', 118], ['rod-kind', 'fork'], ['clevis-pin', 8], ['stud-spacing', 66], ['room-front', 170], ['tube', '3/16 in', 'front-left'], ['port-thread', '3/8-24 UNF', 'front-left'], ['port-seat', 'inverted-flare', 'front-left'], ['cruise-switch', 'grey']],
+    vehicle: [
+      ['rod-length', 118],
+      ['rod-kind', 'fork'],
+      ['clevis-pin', 8],
+      ['stud-spacing', 66],
+      ['room-front', 170],
+      ['tube', '3/16 in', 'front-left'],
+      ['port-thread', '3/8-24 UNF', 'front-left'],
+      ['port-seat', 'inverted-flare', 'front-left'],
+      ['cruise-switch', 'grey'],
+    ],
     old: [['cruise-switch', 'grey']],
     unit: [rod, pin, studs, ['rod-kind', 'fork'], ['port-seat', 'inverted-flare', 'front-left'], thread, plug, room],
-  })); // prettier-ignore
+  }));
 
 const bad = (input: ChainInput, fixes: readonly Fix[]): { readonly fixes: Fix[] }[] | undefined => {
   const answer = checkChain({ ...input, edits: [...input.edits, ...editsOf(fixes)] });
@@ -72,7 +82,19 @@ describe('the solver against trying every set', () => {
 });
 
 describe('limits of the solver', () => {
-  const input = composeJob(rowsFor({ old: [['cruise-switch', 'grey']], vehicle: [['cruise-switch', 'grey'], ['clevis-pin', 8]], unit: [['cruise-switch', 'black'], ['clevis-pin', 10]] })); // prettier-ignore
+  const input = composeJob(
+    rowsFor({
+      old: [['cruise-switch', 'grey']],
+      vehicle: [
+        ['cruise-switch', 'grey'],
+        ['clevis-pin', 8],
+      ],
+      unit: [
+        ['cruise-switch', 'black'],
+        ['clevis-pin', 10],
+      ],
+    }),
+  );
   it('each way says at which joint its fixes are, and none holds another', () => {
     const { ways } = solveChain(input, {});
     expect(ways.length).toBe(2);

@@ -80,10 +80,16 @@ export function readThread(text: string): ThreadName {
 
 /** "M10 fine" names a size and that it is not the coarse thread: how fine has to be measured. */
 function whichFine(written: Written): ThreadName {
-  const [, ...finer] = SERIES.filter((t) => sizeOf(t) === written.size && (t.family === 'metric') === written.metric && carries(t, written.label)).sort((a, b) => b.pitchMm - a.pitchMm); // prettier-ignore
+  const [, ...finer] = SERIES.filter(
+    (t) => sizeOf(t) === written.size && (t.family === 'metric') === written.metric && carries(t, written.label),
+  ).sort((a, b) => b.pitchMm - a.pitchMm);
   const used = BRAKE_THREADS.filter((t) => finer.some(({ designation }) => designation === t.designation));
   if (finer.length === 0) return noSize(written);
-  return problem('unreadable', `${sizeWritten(written)} fine may be ${orList(used.length > 0 ? used : finer)}: measure the pitch.`, used.map((t) => near(t, t.usedFor))); // prettier-ignore
+  return problem(
+    'unreadable',
+    `${sizeWritten(written)} fine may be ${orList(used.length > 0 ? used : finer)}: measure the pitch.`,
+    used.map((t) => near(t, t.usedFor)),
+  );
 }
 
 function parse(clean: string): Written | undefined {
@@ -131,7 +137,8 @@ function judge(written: Written): ThreadName {
   if (matching.length > 1) return whichOne(matching);
   const otherFamily = ofPitch(ofSize).filter((thread) => !isNamedOnly(thread));
   if (otherFamily.length > 0) {
-    const says = `${sizeWritten(written)} with ${pitchSaid(written)} is ${orList(otherFamily)}, not ${written.label ?? ''}`;
+    const says =
+      `${sizeWritten(written)} with ${pitchSaid(written)} is ${orList(otherFamily)}, not ` + `${written.label ?? ''}`;
     const right = ofLabel.length > 0 ? `; ${written.label} ${sizeWritten(written)} has ${listPitches(ofLabel)}` : '';
     return problem('family-mismatch', `${says}${right}.`, [
       ...otherFamily.map((t) => near(t, `has ${pitchWords(t)}`)),
@@ -156,7 +163,9 @@ function withoutPitch(written: Written, ofLabel: readonly SeriesThread[], ofSize
     return {
       recognised: true,
       designation: only.designation,
-      unusual: `M${written.size} alone means the coarse pitch, ${pitchText(only.pitchMm)} mm; hydraulics mostly use a fine one. Measure the pitch.`,
+      unusual:
+        `M${written.size} alone means the coarse pitch, ${pitchText(only.pitchMm)} mm; hydraulics mostly ` +
+        'use a fine one. Measure the pitch.',
       nearest: others.map((t) => near(t, t.usedFor)),
     };
   }
@@ -171,7 +180,8 @@ function withoutPitch(written: Written, ofLabel: readonly SeriesThread[], ofSize
 
 function real(thread: SeriesThread): ThreadName {
   if (OFF_STANDARD.includes(thread)) {
-    const unusual = `${thread.designation} is made (${thread.source}): measure twice, and look at the neighbours first.`;
+    const unusual =
+      `${thread.designation} is made (${thread.source}): measure twice, and look at the neighbours ` + 'first.';
     return {
       recognised: true,
       designation: thread.designation,
@@ -185,7 +195,9 @@ function real(thread: SeriesThread): ThreadName {
   return {
     recognised: true,
     designation: thread.designation,
-    unusual: `${thread.designation} is a real thread (${thread.source}) but not one that brake and clutch hydraulics use.`,
+    unusual:
+      `${thread.designation} is a real thread (${thread.source}) but not one that brake and clutch ` +
+      'hydraulics use.',
     nearest: nearest.map((t) => near(t, differenceWords(t, thread))),
   };
 }
@@ -196,7 +208,8 @@ function whichOne(matching: readonly SeriesThread[]): ThreadName {
   if (british && meant.length > 0)
     return problem(
       'unreadable',
-      `${british.designation} is right on an old British unit; on most others ${orList(meant)} was meant and misspoken. Ask, or count the threads.`,
+      `${british.designation} is right on an old British unit; on most others ${orList(meant)} was ` +
+        'meant and misspoken. Ask, or count the threads.',
       [
         near(british, `British, ${pitchWords(british)}`),
         ...meant.map((t) => near(t, `${pitchWords(t)}: ${t.usedFor}`)),
@@ -214,7 +227,9 @@ function whichOne(matching: readonly SeriesThread[]): ThreadName {
 
 function noSize(written: Written): ThreadName {
   const what = written.label && PIPE.includes(written.label) ? `${written.label} ` : '';
-  const sentence = `There is no ${what}thread of the size ${sizeWritten(written)} in the standard series up to 24 mm, 1 in and 1/2 pipe.`;
+  const sentence =
+    `There is no ${what}thread of the size ${sizeWritten(written)} in the standard series up to 24 ` +
+    'mm, 1 in and 1/2 pipe.';
   return problem('no-such-pitch', sentence, nearestTo(written));
 }
 

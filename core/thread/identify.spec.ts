@@ -9,7 +9,10 @@ import { SERIES } from './series.data.js';
 const caliper = { instrument: 'caliper' as const };
 const shares = (reading: Omit<ThreadReading, 'instrument'>) => {
   const found = identifyThread({ ...caliper, ...reading });
-  return { ...found, share: (name: string) => found.candidates.find((c) => c.thread.designation === name)?.probability ?? 0 }; // prettier-ignore
+  return {
+    ...found,
+    share: (name: string) => found.candidates.find((c) => c.thread.designation === name)?.probability ?? 0,
+  };
 };
 
 describe('a thread in the hand', () => {
@@ -28,7 +31,12 @@ describe('a thread in the hand', () => {
     expect(shares({ gender: 'male', diameterMm: 9.9, pitchMm: 0.94 }).share('1/8-27 NPT')).toBeCloseTo(0.99, 1);
     const pipe = shares({ gender: 'female', diameterMm: 8.66, pitchMm: 0.91 });
     expect([pipe.verdict, pipe.nextCheck]).toEqual(['several', 'taper']);
-    const tapered = shares({ gender: 'male', diameterMm: 9.45, pitchMm: 0.907, taper: { secondMm: 10.07, apartMm: 10 } }); // prettier-ignore
+    const tapered = shares({
+      gender: 'male',
+      diameterMm: 9.45,
+      pitchMm: 0.907,
+      taper: { secondMm: 10.07, apartMm: 10 },
+    });
     expect(tapered.candidates[0]?.thread.designation).toBe('R 1/8 (BSPT)');
   });
   it.each([
@@ -46,18 +54,31 @@ describe('a thread in the hand', () => {
     expect(threadIdentityWords(nowhere)).toContain('no thread of the standards');
   });
   it('n crests are n − 1 pitches', () => {
-    const [crests, pitches] = [{ crests: 9, lengthMm: 8.47 }, { pitches: 8, lengthMm: 8.47 }].map((over) => identifyThread({ ...caliper, gender: 'male', diameterMm: 9.4, over })); // prettier-ignore
+    const [crests, pitches] = [
+      { crests: 9, lengthMm: 8.47 },
+      { pitches: 8, lengthMm: 8.47 },
+    ].map((over) => identifyThread({ ...caliper, gender: 'male', diameterMm: 9.4, over }));
     expect(crests).toEqual(pitches);
     expect(crests?.pitchMm).toBeCloseTo(8.47 / 8, 9);
   });
   it('shares never come to more than 1, whatever is read', () =>
     fc.assert(
-      fc.property(fc.constantFrom('male' as const, 'female' as const), fc.double({ min: 0.5, max: 60, noNaN: true }), fc.option(fc.double({ min: 0.1, max: 5, noNaN: true })), (gender, diameterMm, pitchMm) => {
-        const { candidates, other } = identifyThread({ ...caliper, gender, diameterMm, ...(pitchMm === null ? {} : { pitchMm }) });
-        const sum = candidates.reduce((total, { probability }) => total + probability, other?.probability ?? 0);
-        expect(sum).toBeLessThanOrEqual(1 + 1e-9);
-      }),
-    )); // prettier-ignore
+      fc.property(
+        fc.constantFrom('male' as const, 'female' as const),
+        fc.double({ min: 0.5, max: 60, noNaN: true }),
+        fc.option(fc.double({ min: 0.1, max: 5, noNaN: true })),
+        (gender, diameterMm, pitchMm) => {
+          const { candidates, other } = identifyThread({
+            ...caliper,
+            gender,
+            diameterMm,
+            ...(pitchMm === null ? {} : { pitchMm }),
+          });
+          const sum = candidates.reduce((total, { probability }) => total + probability, other?.probability ?? 0);
+          expect(sum).toBeLessThanOrEqual(1 + 1e-9);
+        },
+      ),
+    ));
 });
 
 describe('threads as the standards let them be made, measured with a caliper', () => {
@@ -77,9 +98,15 @@ describe('threads as the standards let them be made, measured with a caliper', (
   }
   function measured(thread: SeriesThread, male: boolean): ThreadReading {
     const [diameter, apartMm] = [made(thread, male), 6];
-    const further = diameter + (thread.tapered ? (male ? 1 : -1) * apartMm / 16 : 0);
-    return { ...caliper, gender: male ? 'male' : 'female', diameterMm: diameter + sigma * noise(), over: { pitches: 6, lengthMm: 6 * thread.pitchMm + Math.SQRT2 * sigma * noise() }, taper: { secondMm: further + sigma * noise(), apartMm } };
-  } // prettier-ignore
+    const further = diameter + (thread.tapered ? ((male ? 1 : -1) * apartMm) / 16 : 0);
+    return {
+      ...caliper,
+      gender: male ? 'male' : 'female',
+      diameterMm: diameter + sigma * noise(),
+      over: { pitches: 6, lengthMm: 6 * thread.pitchMm + Math.SQRT2 * sigma * noise() },
+      taper: { secondMm: further + sigma * noise(), apartMm },
+    };
+  }
 
   it('the right one comes first nearly always, and what is said to be sure is', () => {
     let [right, all, sure, sureAndRight, stated] = [0, 0, 0, 0, 0];
@@ -100,7 +127,10 @@ describe('threads as the standards let them be made, measured with a caliper', (
     expect(sureAndRight / sure).toBeGreaterThan(0.99);
   });
   it('one that hydraulics do not use ends in none nearly always', () => {
-    const others = SERIES.filter(({ designation, majorMm }) => majorMm > 5 && !BRAKE_THREADS.some((b) => b.designation === designation) && !/NPTF$|^Rp /.test(designation)); // prettier-ignore
+    const others = SERIES.filter(
+      ({ designation, majorMm }) =>
+        majorMm > 5 && !BRAKE_THREADS.some((b) => b.designation === designation) && !/NPTF$|^Rp /.test(designation),
+    );
     let [none, all] = [0, 0];
     for (const thread of others)
       for (let i = 0; i < 8; i++) {

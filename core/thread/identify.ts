@@ -4,8 +4,8 @@ import { SERIES } from './series.data.js';
 import { minorDiameter, type BrakeThread, type Gender, type SeriesThread } from './types.js';
 
 /**
- * Which thread is in the hand. Every thread of the standards competes, not only what brakes use: what is none of theirs is said to be
- * none, with the standard thread that it is.
+ * Which thread is in the hand. Every thread of the standards competes, not only what brakes use: what is none of theirs
+ * is said to be none, with the standard thread that it is.
  */
 
 /** A length over several threads, with what was counted: pitches, or crests, of which there is one more. */
@@ -29,7 +29,9 @@ export interface ThreadCandidate {
 export type ThreadCheck = 'pitch' | 'pitch-over-several' | 'taper' | 'measure-again';
 
 export interface ThreadIdentity {
-  /** Threads that hydraulics use, best first. What is wanting to 1 speaks for `other`, or for no standard thread at all. */
+  /**
+   * Threads that hydraulics use, best first. What is wanting to 1 speaks for `other`, or for no standard thread at all.
+   */
   readonly candidates: readonly ThreadCandidate[];
   readonly verdict: 'one' | 'several' | 'none';
   /** The standard thread that hydraulics do not use and that this is, or nearly is, with the share of all of those. */
@@ -43,11 +45,18 @@ export interface ThreadIdentity {
   readonly beyond: boolean;
 }
 
-/** One thread in so many on a hydraulic part is one that hydraulics do not use: studs and odd repairs. Source: settings. */
+/**
+ * One thread in so many on a hydraulic part is one that hydraulics do not use: studs and odd repairs. Source: settings.
+ */
 const ODD = 0.02;
-/** Further than so many standard errors in diameter or pitch it is not this thread. Source: formulas of the trade, 4 σ. */
+/**
+ * Further than so many standard errors in diameter or pitch it is not this thread. Source: formulas of the trade, 4 σ.
+ */
 const FAR = 4;
-/** How much speaks for a thread that is in no standard, or a reading that is wrong: as much as for one in five at three standard errors. A far reading never becomes sure by being alone. */
+/**
+ * How much speaks for a thread that is in no standard, or a reading that is wrong: as much as for one in five at three
+ * standard errors. A far reading never becomes sure by being alone.
+ */
 const NO_STANDARD = Math.log(0.2) - 0.5 * 3 ** 2;
 /** From this share on one thread is named alone. */
 const SURE = 0.95;
@@ -55,7 +64,10 @@ const SURE = 0.95;
 const TAPER = 1 / 16;
 const SHOWN = 0.01;
 
-/** Tolerance of the crest over the pitch that its settings were made for, 1 mm. Source: ISO 965-1, T_d = 180 P^(2/3) − 3.15 / √P µm. */
+/**
+ * Tolerance of the crest over the pitch that its settings were made for, 1 mm. Source: ISO 965-1, T_d = 180 P^(2/3) −
+ * 3.15 / √P µm.
+ */
 export const crestTolerance = (pitchMm: number): number =>
   (180 * pitchMm ** (2 / 3) - 3.15 / Math.sqrt(pitchMm)) / 176.85;
 /** The same of the mouth: T_D1 = 230 P^0.7 µm from 1 mm on, 433 P − 190 P^1.22 below. Source: ISO 965-1. */
@@ -66,7 +78,10 @@ const isBrake = (thread: SeriesThread): thread is BrakeThread => 'usedFor' in th
 const ALL: readonly SeriesThread[] = [
   ...BRAKE_THREADS,
   // Dryseal and parallel female pipe threads are those of their names as far as a caliper can tell.
-  ...SERIES.filter(({ designation }) => !BRAKE_THREADS.some((one) => one.designation === designation) && !/NPTF$|^Rp /.test(designation)), // prettier-ignore
+  ...SERIES.filter(
+    ({ designation }) =>
+      !BRAKE_THREADS.some((one) => one.designation === designation) && !/NPTF$|^Rp /.test(designation),
+  ),
 ];
 
 /** Where a reading of a thread centres, and how it spreads, before the instrument. */
@@ -96,7 +111,10 @@ export function pitchOf(
   return pitchMm === undefined ? undefined : { pitchMm, sigma: settings.pitchSigma };
 }
 
-/** Names the thread that was measured. Diameters and pitch in mm. Never throws. Source: Bayes over the standards’ tolerances. */
+/**
+ * Names the thread that was measured. Diameters and pitch in mm. Never throws. Source: Bayes over the standards’
+ * tolerances.
+ */
 export function identifyThread(reading: ThreadReading, settings: Settings = STANDARD_SETTINGS): ThreadIdentity {
   const male = reading.gender === 'male';
   const instrument = sigmaOf(reading.instrument, settings);

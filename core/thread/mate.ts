@@ -2,7 +2,14 @@ import { STANDARD_SETTINGS, type Settings } from '../settings/index.js';
 import { makeUpMm } from './taper.js';
 import { flankAngle, minorDiameter, pitchDiameter, type SeriesThread } from './types.js';
 
-export const MATE_VERDICTS = ['mates', 'taper mismatch', 'will not start', 'falls through', 'loose', 'starts, then binds'] as const; // prettier-ignore
+export const MATE_VERDICTS = [
+  'mates',
+  'taper mismatch',
+  'will not start',
+  'falls through',
+  'loose',
+  'starts, then binds',
+] as const;
 export type MateVerdict = (typeof MATE_VERDICTS)[number];
 
 export interface Mating {
@@ -65,11 +72,16 @@ export function mate(
   const figures = { deltaMm, deltaPitchDiameterMm, driftMm, engagement };
   const binding = bindsAfterTurns === undefined ? {} : { bindsAfterTurns };
   const taper = makeUp === undefined ? {} : { makeUpMm: makeUp };
-  const sentence = makeUp === undefined ? sentenceFor(verdict, male, female, engagement, bindsAfterTurns) : taperSentence(verdict, male, female, makeUp, bindsAfterTurns); // prettier-ignore
+  const sentence =
+    makeUp === undefined
+      ? sentenceFor(verdict, male, female, engagement, bindsAfterTurns)
+      : taperSentence(verdict, male, female, makeUp, bindsAfterTurns);
   return { verdict, sentence, ...figures, ...binding, ...taper };
 }
 
-/** Two tapers of one pitch and angle seal where they go in about as far as their own do; another pitch binds on the way. */
+/**
+ * Two tapers of one pitch and angle seal where they go in about as far as their own do; another pitch binds on the way.
+ */
 function tapered(
   makeUp: number,
   own: number,
@@ -96,13 +108,22 @@ function taperSentence(
     case 'falls through':
       return `${pair}: so small that nothing holds it.`;
     case 'mates':
-      return `${pair}: goes in ${deep}, then a wrench and a sealant make it tight. It is no joint for the flare of a line.`;
+      return (
+        `${pair}: goes in ${deep}, then a wrench and a sealant make it tight. It is no joint for the ` +
+        'flare of a line.'
+      );
     case 'starts, then binds':
-      return `${pair}: another pitch; it binds after about ${(turns ?? 0).toFixed(1)} turns, before its taper is tight. It leaks.`;
+      return (
+        `${pair}: another pitch; it binds after about ${(turns ?? 0).toFixed(1)} turns, before its taper ` +
+        'is tight. It leaks.'
+      );
     case 'will not start':
       return `${pair}: too large to start by hand.`;
     default:
-      return `${pair}: both tapered, but not alike: it goes in ${deep}, and its flanks do not close on each other. It leaks.`;
+      return (
+        `${pair}: both tapered, but not alike: it goes in ${deep}, and its flanks do not close on each ` +
+        'other. It leaks.'
+      );
   }
 }
 
@@ -119,7 +140,10 @@ function sentenceFor(
       return `${pair}: the threads mate. The seats must be of the same form too.`;
     case 'taper mismatch':
       if (male.family === 'R' && male.tapered && female.designation.startsWith('Rp '))
-        return `${pair}: a pipe joint of ISO 7 that seals with a sealant. It is no joint for the flare seat of a brake line.`;
+        return (
+          `${pair}: a pipe joint of ISO 7 that seals with a sealant. It is no joint for the flare seat of ` +
+          'a brake line.'
+        );
       return `${pair}: one is tapered, the other parallel. They do not seal on each other.`;
     case 'will not start':
       return `${pair}: the male thread is too large to start.`;
@@ -128,6 +152,9 @@ function sentenceFor(
     case 'loose':
       return `${pair}: goes home on ${Math.round(engagement * 100)} % of its thread and strips under pressure.`;
     case 'starts, then binds':
-      return `${pair}: starts by hand, binds after about ${(turns ?? 0).toFixed(1)} turns and stops before the seat closes. It feels right and leaks.`;
+      return (
+        `${pair}: starts by hand, binds after about ${(turns ?? 0).toFixed(1)} turns and stops before ` +
+        'the seat closes. It feels right and leaks.'
+      );
   }
 }

@@ -2,15 +2,23 @@ import { describe, expect, it } from 'vitest';
 import { misreadingWords } from '../words/index.js';
 import { BRAKE_THREADS, identifyThread, misreadings, type ThreadReading } from './index.js';
 
-const nut = (diameterMm: number, more: Partial<ThreadReading> = {}): ThreadReading => ({ gender: 'male', instrument: 'caliper', diameterMm, ...more }); // prettier-ignore
-const said = (reading: ThreadReading): string[] => misreadings(reading).map(({ what, thread }) => `${what} ${thread.designation}`); // prettier-ignore
+const nut = (diameterMm: number, more: Partial<ThreadReading> = {}): ThreadReading => ({
+  gender: 'male',
+  instrument: 'caliper',
+  diameterMm,
+  ...more,
+});
+const said = (reading: ThreadReading): string[] =>
+  misreadings(reading).map(({ what, thread }) => `${what} ${thread.designation}`);
 
 describe('readings that do not agree', () => {
   it('eight crests counted as eight pitches: one fewer names the thread', () => {
     // M10x1.0 over 8 crests is 7 mm; as 8 pitches it would be 0.875.
     expect(said(nut(9.92, { over: { pitches: 8, lengthMm: 7 } }))).toContain('count M10x1.0');
-    expect(misreadingWords({ what: 'count', thread: BRAKE_THREADS[2] as never })).toContain('one crest more than there are pitches');
-  }); // prettier-ignore
+    expect(misreadingWords({ what: 'count', thread: BRAKE_THREADS[2] as never })).toContain(
+      'one crest more than there are pitches',
+    );
+  });
   it('a gauge of the other system lies down on a few threads', () => {
     // 24 to the inch, 1.058 mm, on an M10x1.0.
     expect(said(nut(9.92, { pitchMm: 25.4 / 24 }))).toContain('other-system M10x1.0');
@@ -29,6 +37,9 @@ describe('readings that do not agree', () => {
     expect(said(nut(9.45, { pitchMm: 25.4 / 24 }))).toEqual([]);
     expect(said(nut(9.45))).toEqual([]);
     for (const thread of BRAKE_THREADS)
-      expect(said(nut(thread.maleEndMm - 0.08, { over: { pitches: 7, lengthMm: 7 * thread.pitchMm } })), thread.designation).toEqual([]);
-  }); // prettier-ignore
+      expect(
+        said(nut(thread.maleEndMm - 0.08, { over: { pitches: 7, lengthMm: 7 * thread.pitchMm } })),
+        thread.designation,
+      ).toEqual([]);
+  });
 });

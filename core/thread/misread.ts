@@ -22,8 +22,9 @@ const LIES_NEAR = 0.07;
 const WORN = 0.05;
 
 /**
- * Looks for the usual mistakes, the likeliest first: crests counted as pitches, a gauge of the wrong system, a worn thread, two
- * readings of which one is of another thread. Nothing where diameter and pitch agree, or no pitch was taken.
+ * Looks for the usual mistakes, the likeliest first: crests counted as pitches, a gauge of the wrong system, a worn
+ * thread, two readings of which one is of another thread. Nothing where diameter and pitch agree, or no pitch was
+ * taken.
  */
 export function misreadings(reading: ThreadReading, settings: Settings = STANDARD_SETTINGS): readonly Misreading[] {
   const pitch = pitchOf(reading, settings);
@@ -32,8 +33,13 @@ export function misreadings(reading: ThreadReading, settings: Settings = STANDAR
   const instrument = sigmaOf(reading.instrument, settings);
   const rows = BRAKE_THREADS.map((thread) => {
     const { at, spread } = expected(thread, male, settings);
-    return { thread, off: (reading.diameterMm - at) / Math.hypot(instrument, spread), at, turn: Math.abs(pitch.pitchMm - thread.pitchMm) / pitch.sigma };
-  }); // prettier-ignore
+    return {
+      thread,
+      off: (reading.diameterMm - at) / Math.hypot(instrument, spread),
+      at,
+      turn: Math.abs(pitch.pitchMm - thread.pitchMm) / pitch.sigma,
+    };
+  });
   if (rows.some(({ off, turn }) => Math.abs(off) <= NEAR && turn <= NEAR)) return [];
   const byDiameter = rows.filter(({ off }) => Math.abs(off) <= NEAR).sort((a, b) => Math.abs(a.off) - Math.abs(b.off));
   const byPitch = rows.filter(({ turn }) => turn <= NEAR);

@@ -23,7 +23,9 @@ export const handTightMm = (thread: SeriesThread): number | undefined =>
 /** A taper of 1 in 16 moves 16 times its difference of diameter along the axis. */
 const AXIAL = 16;
 
-/** How far a tapered male thread goes into a tapered female one by hand, mm: less than nothing, and it does not start. */
+/**
+ * How far a tapered male thread goes into a tapered female one by hand, mm: less than nothing, and it does not start.
+ */
 export function makeUpMm(male: SeriesThread, female: SeriesThread): number | undefined {
   const own = handTightMm(male);
   return own === undefined ? undefined : own + AXIAL * (female.majorMm - male.majorMm);

@@ -35,15 +35,43 @@ describe('reading a thread name', () => {
   });
 
   it.each([
-    ['3/8-24UNF', '3/8-24 UNF'], ['3/8UNF', '3/8-24 UNF'], ['3/8-24 UNF-2B', '3/8-24 UNF'], ['M10x1-6H', 'M10x1.0'], ['M10x1.0-6g', 'M10x1.0'],
-    ['10 mm x 1.0', 'M10x1.0'], ['10-1.0', 'M10x1.0'], ['10x1 mm', 'M10x1.0'], ['.375-24', '3/8-24 UNF'], ['0.4375-20', '7/16-20 UNF'],
-    ['3AN', '3/8-24 UNF'], ['-4 JIC', '7/16-20 UNF'], ['AN-8', '3/4-16 UNF'], ['1/8NPT', '1/8-27 NPT'], ['1/8 NPTF', '1/8-27 NPTF'], ['1/8-27', '1/8-27 NPT'],
-    ['G1/8A', 'G 1/8 (BSPP)'], ['Rp 1/8', 'Rp 1/8'], ['Rc1/8', 'R 1/8 (BSPT)'], ['PT 1/8', 'R 1/8 (BSPT)'], ['PF1/8', 'G 1/8 (BSPP)'], ['3/8-24 NF', '3/8-24 UNF'],
-    ['3/8-20 BSF', '3/8-20 BSF'], ['1/4-26', '1/4-26 BSF'], ['5/16-22', '5/16-22 BSF'], ['3/8″-24', '3/8-24 UNF'], ['⅜-24', '3/8-24 UNF'], ['three eighths 24', '3/8-24 UNF'],
-    ['M12x1,5 keg', 'M12x1.5 keg'], ['M8x1', 'M8x1.0'], ['M9x1.25', 'M9x1.25'], ['M11x1.5', 'M11x1.5'], ['3/4-16', '3/4-16 UNF'], ['5/16-28', '5/16-28 UN'],
+    ['3/8-24UNF', '3/8-24 UNF'],
+    ['3/8UNF', '3/8-24 UNF'],
+    ['3/8-24 UNF-2B', '3/8-24 UNF'],
+    ['M10x1-6H', 'M10x1.0'],
+    ['M10x1.0-6g', 'M10x1.0'],
+    ['10 mm x 1.0', 'M10x1.0'],
+    ['10-1.0', 'M10x1.0'],
+    ['10x1 mm', 'M10x1.0'],
+    ['.375-24', '3/8-24 UNF'],
+    ['0.4375-20', '7/16-20 UNF'],
+    ['3AN', '3/8-24 UNF'],
+    ['-4 JIC', '7/16-20 UNF'],
+    ['AN-8', '3/4-16 UNF'],
+    ['1/8NPT', '1/8-27 NPT'],
+    ['1/8 NPTF', '1/8-27 NPTF'],
+    ['1/8-27', '1/8-27 NPT'],
+    ['G1/8A', 'G 1/8 (BSPP)'],
+    ['Rp 1/8', 'Rp 1/8'],
+    ['Rc1/8', 'R 1/8 (BSPT)'],
+    ['PT 1/8', 'R 1/8 (BSPT)'],
+    ['PF1/8', 'G 1/8 (BSPP)'],
+    ['3/8-24 NF', '3/8-24 UNF'],
+    ['3/8-20 BSF', '3/8-20 BSF'],
+    ['1/4-26', '1/4-26 BSF'],
+    ['5/16-22', '5/16-22 BSF'],
+    ['3/8″-24', '3/8-24 UNF'],
+    ['⅜-24', '3/8-24 UNF'],
+    ['three eighths 24', '3/8-24 UNF'],
+    ['M12x1,5 keg', 'M12x1.5 keg'],
+    ['M8x1', 'M8x1.0'],
+    ['M9x1.25', 'M9x1.25'],
+    ['M11x1.5', 'M11x1.5'],
+    ['3/4-16', '3/4-16 UNF'],
+    ['5/16-28', '5/16-28 UN'],
   ])('%s, as people write it, is %s', (text, designation) => {
     expect(readThread(text)).toMatchObject({ recognised: true, designation });
-  }); // prettier-ignore
+  });
   it.each([
     ['3/8-24 inverted flare', '3/8-24 UNF', 'inverted-flare'],
     ['M10x1 bubble', 'M10x1.0', 'bubble-flare'],
@@ -57,7 +85,11 @@ describe('reading a thread name', () => {
     expect([british.recognised, british.sentence]).toEqual([false, expect.stringContaining('old British unit')]);
     expect(british.nearest.map((n) => n.designation)).toEqual(['3/8-20 BSF', '3/8-24 UNF']);
     expect(readThread('10 mm').recognised).toBe(false);
-    expect(readThread('10 mm fine bubble')).toMatchObject({ recognised: false, seat: 'bubble-flare', sentence: expect.stringContaining('M10x1.0 or M10x1.25') }); // prettier-ignore
+    expect(readThread('10 mm fine bubble')).toMatchObject({
+      recognised: false,
+      seat: 'bubble-flare',
+      sentence: expect.stringContaining('M10x1.0 or M10x1.25'),
+    });
   });
 
   it('a taper in a parallel pipe thread is a joint of its own, and none for a flare', () => {
@@ -193,10 +225,13 @@ describe('tapered in tapered, by how far it goes in', () => {
 });
 
 describe('what is said to a customer', () => {
-  const ask = (male: string, female: string, seats?: Parameters<typeof couplingWords>[1]) => couplingWords({ ...mate(thread(male), thread(female)), male, female }, seats); // prettier-ignore
+  const ask = (male: string, female: string, seats?: Parameters<typeof couplingWords>[1]) =>
+    couplingWords({ ...mate(thread(male), thread(female)), male, female }, seats);
   it('the thread never tells the seat', () => {
     expect(ask('M10x1.0', 'M10x1.0')).toContain('told by the seat');
-    expect(ask('M10x1.0', 'M10x1.0', { meets: false, male: 'bubble flare', female: 'inverted flare' })).toMatch(/^Do not join them: the thread goes in and feels right/); // prettier-ignore
+    expect(ask('M10x1.0', 'M10x1.0', { meets: false, male: 'bubble flare', female: 'inverted flare' })).toMatch(
+      /^Do not join them: the thread goes in and feels right/,
+    );
   });
   it('a thread that starts and binds is refused with its turns', () => {
     expect(ask('3/8-24', 'M10x1.0')).toContain('after about 6 turns it binds');

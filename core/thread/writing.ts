@@ -1,6 +1,9 @@
 import { lookup } from '../words/lookup.js';
 
-/** How people write and say a thread, brought to one writing: "3/8-24 unf", "m10x1.0", "g 1/8". What was said of the seat is kept apart. */
+/**
+ * How people write and say a thread, brought to one writing: "3/8-24 unf", "m10x1.0", "g 1/8". What was said of the
+ * seat is kept apart.
+ */
 
 export interface Plain {
   readonly text: string;
@@ -20,11 +23,32 @@ const SEATS: readonly (readonly [RegExp, string])[] = [
 ];
 
 /** SAE dash sizes of hoses and fittings (SAE J514); their flare is 37°. */
-const DASH: Readonly<Record<string, string>> = { '2': '5/16-24', '3': '3/8-24', '4': '7/16-20', '5': '1/2-20', '6': '9/16-18', '8': '3/4-16', '10': '7/8-14' }; // prettier-ignore
+const DASH: Readonly<Record<string, string>> = {
+  '2': '5/16-24',
+  '3': '3/8-24',
+  '4': '7/16-20',
+  '5': '1/2-20',
+  '6': '9/16-18',
+  '8': '3/4-16',
+  '10': '7/8-14',
+};
 const DASHED = /^(?:an|jic)\s*-?\s*(\d{1,2})$|^-?\s*(\d{1,2})\s*(?:an|jic)$/;
 
 /** Fractions as they are spoken. */
-const SPOKEN: Readonly<Record<string, string>> = { quarter: '1/4', half: '1/2', 'one quarter': '1/4', 'three quarters': '3/4', eighth: '1/8', 'an eighth': '1/8', 'one eighth': '1/8', 'three eighths': '3/8', 'five eighths': '5/8', 'five sixteenths': '5/16', 'seven sixteenths': '7/16', 'nine sixteenths': '9/16' }; // prettier-ignore
+const SPOKEN: Readonly<Record<string, string>> = {
+  quarter: '1/4',
+  half: '1/2',
+  'one quarter': '1/4',
+  'three quarters': '3/4',
+  eighth: '1/8',
+  'an eighth': '1/8',
+  'one eighth': '1/8',
+  'three eighths': '3/8',
+  'five eighths': '5/8',
+  'five sixteenths': '5/16',
+  'seven sixteenths': '7/16',
+  'nine sixteenths': '9/16',
+};
 
 /** Older and foreign names of families: American NF and NC (before B1.1), Japanese PT and PF (JIS B 0202, B 0203). */
 const RENAMED: readonly (readonly [RegExp, string])[] = [
@@ -70,7 +94,11 @@ export function plainWriting(text: string): Plain {
     .replace(/\s+/g, ' ')
     .trim();
   for (const [spoken, written] of Object.entries(SPOKEN).sort((a, b) => b[0].length - a[0].length))
-    if (clean.startsWith(spoken)) clean = clean.replace(new RegExp(`^${spoken}(?: inch)?\\b`), `${written} `).replace(/\s+/g, ' ').trim(); // prettier-ignore
+    if (clean.startsWith(spoken))
+      clean = clean
+        .replace(new RegExp(`^${spoken}(?: inch)?\\b`), `${written} `)
+        .replace(/\s+/g, ' ')
+        .trim();
   clean = clean
     // A family that sticks to a figure, before it or after it.
     .replace(/(\d)(unef|unf|unc|uns|un|nptf?|nef|nf|nc|bsf|bspp|bspt|bsp)\b/g, '$1 $2')

@@ -47,7 +47,9 @@ export function printBoth(quantity: Quantity, dimension?: Dimension): string {
 
 const FRACTION_STEPS = [2, 4, 8, 16, 32, 64] as const;
 
-/** Inches as a workshop fraction, "1-1/16 in", when the length is one as closely as mm are written; otherwise undefined. */
+/**
+ * Inches as a workshop fraction, "1-1/16 in", when the length is one as closely as mm are written; otherwise undefined.
+ */
 export function inchFraction(lengthMm: number): string | undefined {
   const inches = lengthMm / 25.4;
   for (const step of FRACTION_STEPS) {

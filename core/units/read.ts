@@ -173,9 +173,14 @@ function doubtOf(quantity: Quantity, figure: Figure, options: ReadOptions): stri
   for (const unit of rivals) {
     const rival = { value: quantity.value, unit };
     if (unit !== quantity.unit && within(toBase(rival), usual))
-      return `${print(quantity)} would be unusual for ${usual.what}; ${print(rival)} would be sensible. Which is meant?`;
+      return (
+        `${print(quantity)} would be unusual for ${usual.what}; ${print(rival)} would be sensible. Which ` + 'is meant?'
+      );
   }
-  return `${print(quantity)} is outside what is usual for ${usual.what} (${usual.min} to ${usual.max} in ${baseUnit(options.expects)}).`;
+  return (
+    `${print(quantity)} is outside what is usual for ${usual.what} (${usual.min} to ${usual.max} in ` +
+    `${baseUnit(options.expects)}).`
+  );
 }
 
 const baseUnit = (dimension: ReadOptions['expects']): string =>

@@ -46,7 +46,9 @@ describe('law 8: circuits are whole', () => {
         const facts = [...master.facts];
         const [one, other] = portsOf(master);
         // Two openings more, one for each circuit, and a pipe between them.
-        const circuitOf = (at: string | undefined) => facts.find((f) => f.attribute === 'port-circuit' && f.position === at)?.value ?? facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value; // prettier-ignore
+        const circuitOf = (at: string | undefined) =>
+          facts.find((f) => f.attribute === 'port-circuit' && f.position === at)?.value ??
+          facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
         const [a, b] = [circuitOf(one), circuitOf(other)];
         if (a === undefined || b === undefined || a === b) return;
         const opening = (at: string, circuit: typeof a) => [
@@ -57,11 +59,23 @@ describe('law 8: circuits are whole', () => {
         ];
         const end = (position: string) => opening(position, null).slice(0, 2);
         const edits: Edit[] = [
-          { id: 'put', do: 'put', at: master.id, kind: master.kind, unit: 'with two more', facts: [...facts, ...opening('more-1', a), ...opening('more-2', b)], wanted: true },
+          {
+            id: 'put',
+            do: 'put',
+            at: master.id,
+            kind: master.kind,
+            unit: 'with two more',
+            facts: [...facts, ...opening('more-1', a), ...opening('more-2', b)],
+            wanted: true,
+          },
           { id: 'pipe', do: 'part', part: { id: 'pipe', kind: 'line', facts: [...end('from'), ...end('to')] } },
-          { id: 'j1', do: 'join', joint: { id: 'pipe from', kind: 'port', between: [`${master.id}@more-1`, 'pipe@from'] } },
+          {
+            id: 'j1',
+            do: 'join',
+            joint: { id: 'pipe from', kind: 'port', between: [`${master.id}@more-1`, 'pipe@from'] },
+          },
           { id: 'j2', do: 'join', joint: { id: 'pipe to', kind: 'port', between: [`${master.id}@more-2`, 'pipe@to'] } },
-        ]; // prettier-ignore
+        ];
         const answer = checked(inputWith(vehicle, edits));
         crossed++;
         expect(codesOf(answer)).toContain('circuit.crossed');
@@ -82,7 +96,15 @@ describe('law 8: circuits are whole', () => {
           { attribute: 'port-thread' as const, position: `more-${i}`, value: '7/16-24 UNS' },
           { attribute: 'port-seat' as const, position: `more-${i}`, value: 'inverted-flare' },
         ]).flat();
-        const put: Edit = { id: 'put', do: 'put', at: master.id, kind: master.kind, unit: 'with more', facts: [...master.facts, ...extra], wanted: true }; // prettier-ignore
+        const put: Edit = {
+          id: 'put',
+          do: 'put',
+          at: master.id,
+          kind: master.kind,
+          unit: 'with more',
+          facts: [...master.facts, ...extra],
+          wanted: true,
+        };
         const plugs = (facts: Edit): number =>
           checked(inputWith(vehicle, [facts]))
             .list.filter((l) => l.item === 'plug' && l.thread === '7/16-24 UNS')
@@ -106,9 +128,15 @@ describe('law 9: all of it counts', () => {
         if (!bad) return;
         const parts = vehicle.parts.map((part) =>
           part.id === bad.id
-            ? { ...part, facts: [...part.facts.filter((f) => f.attribute !== 'seals'), { attribute: 'seals' as const, value: 'NBR' }] }
+            ? {
+                ...part,
+                facts: [
+                  ...part.facts.filter((f) => f.attribute !== 'seals'),
+                  { attribute: 'seals' as const, value: 'NBR' },
+                ],
+              }
             : part,
-        ); // prettier-ignore
+        );
         const input = inputWith({ ...vehicle, parts }, [putAgain(vehicle, which)]);
         const view = viewOf(input);
         if ('faults' in view) throw new Error('a chain with a fault');

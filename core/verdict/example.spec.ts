@@ -64,13 +64,17 @@ describe('a booster for this bulkhead, another than the one that comes off', () 
       ?.checks.find((c) => c.code === 'mount.spacing');
     expect(spacing).toMatchObject({ state: 'does-not-fit', values: { 'booster@master': 95, master: 84 } });
   });
-  it('listed by its maker instead of the one that comes off: two checks rest on the listing, and the clearance still forbids it', () => {
-    const listed: Listing[] = [{ unit: 'B', by: 'unit-maker', instead: 'A' }];
-    const { verdict } = answer({ listed });
-    expect(verdict.onListing.map((r) => r.code)).toEqual(['mount.spacing', 'mount.pilot']);
-    expect(verdict.reasons.map((r) => r.code)).toEqual(['push.gap']);
-    expect(verdict.grade).toBe('not-safe');
-  });
+  it(
+    'listed by its maker instead of the one that comes off: two checks rest on the listing, and the ' +
+      'clearance still forbids it',
+    () => {
+      const listed: Listing[] = [{ unit: 'B', by: 'unit-maker', instead: 'A' }];
+      const { verdict } = answer({ listed });
+      expect(verdict.onListing.map((r) => r.code)).toEqual(['mount.spacing', 'mount.pilot']);
+      expect(verdict.reasons.map((r) => r.code)).toEqual(['push.gap']);
+      expect(verdict.grade).toBe('not-safe');
+    },
+  );
   it('one that did not go in cancels the listing, and a list without a source never answers for a bolt pattern', () => {
     const misfit: Listing[] = [{ unit: 'B', by: 'unit-maker', instead: 'A', misfits: 1 }];
     expect(answer({ listed: misfit }).verdict.onListing).toEqual([]);

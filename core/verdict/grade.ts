@@ -16,7 +16,10 @@ const GUARDED: ReadonlySet<CheckCode> = new Set([
   'fluid.seals',
   'fluid.cap',
 ]);
-/** What no list settles: which side of a change is fitted is seen on the vehicle, and a refusal is on record against the list. */
+/**
+ * What no list settles: which side of a change is fitted is seen on the vehicle, and a refusal is on record against the
+ * list.
+ */
 const NEVER: ReadonlySet<CheckCode> = new Set([
   'place.mated',
   'place.wanted',
@@ -44,8 +47,9 @@ const speaksOf = (listing: Listing, put: Extract<Edit, { do: 'put' }>, view: Vie
   listing.vehicle === true || (listing.instead !== undefined && view.now.get(put.at)?.unit === listing.instead);
 
 /**
- * The verdict on an order. A known misfit makes it unsafe, whatever its rank; a must that is not known does too, unless a listing
- * for this vehicle, or instead of the very unit that was identified, answers for it. Overrides stand beside it.
+ * The verdict on an order. A known misfit makes it unsafe, whatever its rank; a must that is not known does too, unless
+ * a listing for this vehicle, or instead of the very unit that was identified, answers for it. Overrides stand beside
+ * it.
  */
 export function gradeOf(
   joints: readonly JudgedJoint[],

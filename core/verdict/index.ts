@@ -55,7 +55,10 @@ function viewMade(input: ChainInput): View | { readonly faults: readonly ChainFa
   };
 }
 
-/** Whether edits make other joints, or put another kind of part into a place: a chain that was whole may not be any more. */
+/**
+ * Whether edits make other joints, or put another kind of part into a place: a chain that was whole may not be any
+ * more.
+ */
 function isRebuilt(now: Chain, edits: ChainInput['edits']): boolean {
   const before = partsById(now);
   const named = now.joints.every((joint) => joint.kind !== 'port' || joint.between.every((ref) => ref.includes('@')));
@@ -64,7 +67,10 @@ function isRebuilt(now: Chain, edits: ChainInput['edits']): boolean {
   );
 }
 
-/** The vehicle as it is, by what sits in what, or what is wrong with it. The same vehicle is asked about with many sets of edits. */
+/**
+ * The vehicle as it is, by what sits in what, or what is wrong with it. The same vehicle is asked about with many sets
+ * of edits.
+ */
 function asItIs(input: ChainInput): Chain | { readonly faults: readonly ChainFault[] } {
   const before = looked.get(input.parts);
   if (before?.joints === input.joints) return before.now;
@@ -89,8 +95,8 @@ function byPart(joints: readonly Joint[]): ReadonlyMap<string, readonly Joint[]>
 }
 
 /**
- * A chain with edits, judged: every joint that is made or opened, what the change needs, and how sure an order is. Pure: rows in,
- * verdict out.
+ * A chain with edits, judged: every joint that is made or opened, what the change needs, and how sure an order is.
+ * Pure: rows in, verdict out.
  */
 export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: readonly ChainFault[] } {
   const view = viewOf(input);

@@ -153,7 +153,9 @@ describe('law 3: what blocks can be answered now', () => {
 describe('law 3: a true answer lifts what blocks', () => {
   /** Everything that is true of a part: as it is, or of the unit that goes in. */
   const trueOf = (truth: ChainInput, part: string): readonly ChainFact[] =>
-    truth.edits.flatMap((e) => (e.do === 'put' && e.at === part ? e.facts : [])).concat(truth.parts.filter((p) => p.id === part).flatMap((p) => p.facts)); // prettier-ignore
+    truth.edits
+      .flatMap((e) => (e.do === 'put' && e.at === part ? e.facts : []))
+      .concat(truth.parts.filter((p) => p.id === part).flatMap((p) => p.facts));
 
   it('given with what is true, each is known then, or it is a mismatch', () => {
     let lifted = 0;
@@ -274,7 +276,8 @@ describe('law 7: a fix does what it says', () => {
             const same = after.find((c) => c.joint === check.joint && c.code === check.code);
             expect(
               same?.state ?? 'fits',
-              `${fix.fix} at ${check.joint} ${check.code} ${JSON.stringify(check.values)} ${JSON.stringify(same?.values)}`,
+              `${fix.fix} at ${check.joint} ${check.code} ${JSON.stringify(check.values)} ` +
+                `${JSON.stringify(same?.values)}`,
             ).not.toBe('does-not-fit');
           }
         }

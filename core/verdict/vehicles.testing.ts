@@ -172,8 +172,8 @@ export function putAnother(
 }
 
 /**
- * A unit that differs in one fact alone, and the same order as somebody sees it who does not know that fact: not of the new unit,
- * and, as `bits` say, not of the one that comes off nor of what it meets.
+ * A unit that differs in one fact alone, and the same order as somebody sees it who does not know that fact: not of the
+ * new unit, and, as `bits` say, not of the one that comes off nor of what it meets.
  */
 export function differInOne(
   vehicle: Pick<ChainInput, 'parts' | 'joints' | 'whole'>,

@@ -114,17 +114,26 @@ const LOST = new Map([
 const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between'>) => string>>> = {
   'push.gap': ({ state, values }) => {
     if (typeof values['gap'] !== 'number')
-      return 'Clearance between booster and master is not known: measure the booster output rod and the pushrod pocket from the mating faces.';
+      return (
+        'Clearance between booster and master is not known: measure the booster output rod and the ' +
+        'pushrod pocket from the mating faces.'
+      );
     const clear = `Clearance ${mm(values['gap'])} ± ${Number(values['doubt']).toFixed(2)} mm`;
     const target = `${say(undefined, values['low'])} to ${say(undefined, values['high'])} mm`;
     if (values['gap'] + Number(values['doubt']) <= 0)
-      return `${clear}: the master cannot release, the brakes drag and heat. ${values['adjustable'] === true ? 'Shorten the booster output rod.' : 'Stop: the booster output rod cannot be adjusted.'}`;
+      return (
+        `${clear}: the master cannot release, the brakes drag and heat. ` +
+        (values['adjustable'] === true
+          ? 'Shorten the booster output rod.'
+          : 'Stop: the booster output rod cannot be adjusted.')
+      );
     if (state === 'not-known' && values['gap'] - Number(values['doubt']) <= 0)
       return `${clear}: not known to clear. Treat it as no clearance until it is measured with a depth gauge.`;
     if (state === 'fits') return `${clear}, within ${target}.`;
     return values['gap'] > Number(values['high'])
       ? `${clear}, over ${target}: lost pedal travel.`
-      : `${clear}, under ${target}.${values['adjustable'] === false ? ' The booster output rod cannot be adjusted.' : ''}`;
+      : `${clear}, under ` +
+          `${target}.${values['adjustable'] === false ? ' The booster output rod cannot be adjusted.' : ''}`;
   },
   'rod.length': (check, joint) => {
     const over = check.values['over'];
@@ -137,11 +146,14 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
   },
   'port.none': ({ values, state }) =>
     state === 'not-known'
-      ? `Which port is for the ${partWords(String(values['line']))} is not known: count the ports of the new unit, and look into each.`
+      ? `Which port is for the ${partWords(String(values['line']))} is not known: count the ports of the ` +
+        'new unit, and look into each.'
       : `There is no port for the ${partWords(String(values['line']))}.`,
   'port.place': ({ values, state }) => {
     const [[port, at] = ['', ''], [line, reaches] = ['', '']] = Object.entries(values);
-    const where = `The port is at ${positionWords(String(at))} of the ${partWords(readPart(port))}, and the ${partWords(readPart(line))} comes to ${positionWords(String(reaches))}`;
+    const where =
+      `The port is at ${positionWords(String(at))} of the ${partWords(readPart(port))}, and the ` +
+      `${partWords(readPart(line))} comes to ${positionWords(String(reaches))}`;
     return state === 'fits-with-change'
       ? `The ${partWords(readPart(line))} is bent over to ${positionWords(String(at))}.`
       : `${where}: bend it over, or make it new.`;
@@ -159,11 +171,15 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     if (check.state !== 'does-not-fit') return plain(check, joint);
     const [harness, unit] = joint.between.map((ref) => lookup(check.values, ref) ?? null);
     const has = unit === null ? 'The new unit has no such connector' : `The new unit’s connector is ${String(unit)}`;
-    return `${has}; the vehicle’s plug is ${String(harness ?? 'none')}. ${unit === null ? (LOST.get(plug) ?? '') : 'It does not go on.'}`.trim();
+    return (
+      `${has}; the vehicle’s plug is ${String(harness ?? 'none')}. ` +
+      `${unit === null ? (LOST.get(plug) ?? '') : 'It does not go on.'}`
+    ).trim();
   },
   'rod.engaged': (check, joint) =>
     check.state === 'does-not-fit'
-      ? `${mm(check.values['engaged'])} of thread engaged, ${mm(check.values['least'])} are needed: the fork would pull off.`
+      ? `${mm(check.values['engaged'])} of thread engaged, ${mm(check.values['least'])} are needed: the ` +
+        'fork would pull off.'
       : plain(check, joint),
   'fork.foot': (check, joint) =>
     check.state === 'does-not-fit'
@@ -179,7 +195,8 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
       : plain(check, joint),
   'mount.stud-length': (check, joint) =>
     typeof check.values['needed'] === 'number'
-      ? `Stud ${mm(check.values['stud'])}; ${mm(check.values['needed'])} are needed${check.state === 'does-not-fit' ? ': too short' : ''}.`
+      ? `Stud ${mm(check.values['stud'])}; ${mm(check.values['needed'])} are ` +
+        `needed${check.state === 'does-not-fit' ? ': too short' : ''}.`
       : plain(check, joint),
   'rod.height': ({ values, state }) => {
     const [height, off] = [values['height'], values['off']];
@@ -187,7 +204,8 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
     const was = valueWords('pedal-height', height);
     if (state === 'fits') return `The pedal stays at ${was}.`;
     return typeof off === 'number'
-      ? `The pedal was at ${was}. Unadjusted, its pad would stand ${mm(Math.abs(off))} ${off > 0 ? 'higher' : 'lower'}: set it back, and look at the brake-light switch.`
+      ? `The pedal was at ${was}. Unadjusted, its pad would stand ${mm(Math.abs(off))} ` +
+          `${off > 0 ? 'higher' : 'lower'}: set it back, and look at the brake-light switch.`
       : `The pedal was at ${was}: set it to the same with the new rod.`;
   },
   'mount.torque': ({ values }) =>

@@ -4,7 +4,9 @@ import type { Figures } from '../joint/types.js';
 import { findSeat } from '../seat/index.js';
 import { lookup } from './lookup.js';
 
-/** Sentences of fixes, made here and nowhere else: what is done, what could go wrong, step by step, and what it needs. */
+/**
+ * Sentences of fixes, made here and nowhere else: what is done, what could go wrong, step by step, and what it needs.
+ */
 
 type Words = (v: Figures) => string;
 interface FixWords {
@@ -50,71 +52,115 @@ const pumpWants = (v: Figures): string =>
     .map((name) => say(name, v[name]))
     .join(', ');
 
-// prettier-ignore
 const WORDS: Readonly<Record<string, FixWords>> = {
   'old-rod': {
     words: () => 'Take the old rod over into the new unit',
     risk: 'the ball end and its retention must be the same; the rod may not come out of the old unit',
-    operations: (v) => [`Keep the old unit until its rod (${say('rod-length', v['rod'])}) is out`, 'Fit the old rod with its retention, and try that it does not pull out'],
+    operations: (v) => [
+      `Keep the old unit until its rod (${say('rod-length', v['rod'])}) is out`,
+      'Fit the old rod with its retention, and try that it does not pull out',
+    ],
     parts: { rod: [(v) => `Old rod, ${say('rod-length', v['rod'])}`, 'the new rod is another'] },
   },
   'adjustable-rod': {
     words: (v) => `Fit an adjustable rod set to ${say('rod-length', v['rod'])}`,
     risk: 'enough thread must stay in the fork; lock nut tight',
-    parts: { rod: [(v) => `Adjustable push rod with fork and lock nut, to reach ${say('rod-length', v['rod'])}`, 'the rod in the box has another length'] },
+    parts: {
+      rod: [
+        (v) => `Adjustable push rod with fork and lock nut, to reach ${say('rod-length', v['rod'])}`,
+        'the rod in the box has another length',
+      ],
+    },
   },
   'cut-rod': {
     words: (v) => `Shorten the new rod by ${both(v['over'])} at its threaded end`,
     risk: 'too little thread left in the fork pulls off; it cannot be put back',
-    operations: (v) => [`Run a nut on first, cut ${mm(v['over'])} mm off the threaded end, deburr, run the nut off over the cut`, `Measure how much thread is in the fork; ${mm(v['left'])} mm of the rod’s thread are left over`],
+    operations: (v) => [
+      `Run a nut on first, cut ${mm(v['over'])} mm off the threaded end, deburr, run the nut off over the cut`,
+      `Measure how much thread is in the fork; ${mm(v['left'])} mm of the rod’s thread are left over`,
+    ],
     parts: { cut: [(v) => `Rod shortened by ${mm(v['over'])} mm`, 'the new rod is too long'] },
   },
   'weld-rod': {
     words: () => 'Have the rod cut and welded to length by a licensed welder, and have it approved',
     risk: 'a cut and welded pedal link that breaks is a pedal without brakes; many inspectors refuse it',
-    parts: { weld: [() => 'Rod cut and welded by a licensed welder, with his paper', 'the rod has no thread to adjust'] },
+    parts: {
+      weld: [() => 'Rod cut and welded by a licensed welder, with his paper', 'the rod has no thread to adjust'],
+    },
   },
   bushing: {
     words: (v) => `Bushing ${say('clevis-pin', v['pin'])} in ${say('clevis-pin', v['fork'])} for the fork`,
     risk: 'a loose bushing eats pedal travel',
-    parts: { bushing: [(v) => `Clevis pin with bushing, ${say('clevis-pin', v['pin'])} in ${say('clevis-pin', v['fork'])}`, 'the fork is wider than the pin'] },
+    parts: {
+      bushing: [
+        (v) => `Clevis pin with bushing, ${say('clevis-pin', v['pin'])} in ${say('clevis-pin', v['fork'])}`,
+        'the fork is wider than the pin',
+      ],
+    },
   },
   nuts: {
     words: (v) => `Flange nuts ${text(v['thread'])} for the studs that are there`,
     risk: 'inch and metric nuts look alike',
-    parts: { nuts: [(v) => `Flange nut ${text(v['thread'])}, self-locking`, 'the studs have another thread than the nuts in the box'] },
+    parts: {
+      nuts: [
+        (v) => `Flange nut ${text(v['thread'])}, self-locking`,
+        'the studs have another thread than the nuts in the box',
+      ],
+    },
   },
   'longer-stud': {
     words: (v) => `Longer studs, ${mm(v['length'], 0)} mm free length`,
     risk: 'a stud that turns in the bulkhead; use the property class of the old one',
-    parts: { studs: [(v) => `Stud ${text(v['thread'], '(thread to be gauged)')}, ${mm(v['length'], 0)} mm free length`, 'flange, bracket and nut need more'] },
+    parts: {
+      studs: [
+        (v) => `Stud ${text(v['thread'], '(thread to be gauged)')}, ${mm(v['length'], 0)} mm free length`,
+        'flange, bracket and nut need more',
+      ],
+    },
   },
   bracket: {
     words: (v) => `Bracket from ${mm(v['steel'], 0)} mm steel angle between unit and bulkhead`,
     risk: 'it must not flex under a panic stop; it brings the unit forward and shortens the rod’s reach',
-    operations: (v) => ['Make a paper template from both bolt patterns', `Bracket from ${mm(v['steel'], 0)} mm steel, edges deburred, painted`, 'Bolt it up and have the pedal pressed hard: nothing may move'],
+    operations: (v) => [
+      'Make a paper template from both bolt patterns',
+      `Bracket from ${mm(v['steel'], 0)} mm steel, edges deburred, painted`,
+      'Bolt it up and have the pedal pressed hard: nothing may move',
+    ],
     parts: {
-      bracket: [(v) => `Bracket, steel ${mm(v['steel'], 0)} mm, drilled to both patterns`, 'bolt patterns or angles differ'],
+      bracket: [
+        (v) => `Bracket, steel ${mm(v['steel'], 0)} mm, drilled to both patterns`,
+        'bolt patterns or angles differ',
+      ],
       bolts: [() => 'Bolts and self-locking nuts for the bracket, class 8.8 or better', 'bracket'],
     },
   },
   'cut-out': {
     words: (v) => `Cut-out in the bulkhead, ${mm(v['deep'], 0)} mm deep`,
     risk: 'a bulkhead carries load and keeps fire out: approval first, edges sealed',
-    parts: { 'cut-out': [() => 'Cut-out in the bulkhead, edges painted and sealed', 'the unit projects behind the flange'] },
+    parts: {
+      'cut-out': [() => 'Cut-out in the bulkhead, edges painted and sealed', 'the unit projects behind the flange'],
+    },
   },
   spacer: {
     words: (v) => `Spacer plate ${both(v['plate'])} between booster and master, with a second seal ring`,
     risk: 'it brings the master forward and takes thread from the studs; faces flat and parallel',
     parts: {
-      plate: [(v) => `Spacer plate ${mm(v['plate'], 2)} mm, faces parallel, recess for the seal ring`, 'the booster’s pin reaches too far'],
+      plate: [
+        (v) => `Spacer plate ${mm(v['plate'], 2)} mm, faces parallel, recess for the seal ring`,
+        'the booster’s pin reaches too far',
+      ],
       ring: [() => 'Seal ring between booster and spacer', 'one more face to seal'],
     },
   },
   ring: {
     words: (v) => `Seal ring ${say('seal-ring', v['ring'])}`,
     risk: 'a ring of the wrong section leaks vacuum',
-    parts: { ring: [(v) => `Seal ring between booster and master, ${say('seal-ring', v['ring'])}`, 'the new master takes another ring'] },
+    parts: {
+      ring: [
+        (v) => `Seal ring between booster and master, ${say('seal-ring', v['ring'])}`,
+        'the new master takes another ring',
+      ],
+    },
   },
   'swap-bleeder': {
     words: () => 'Swap bleeder and line, so that the bleeder is highest',
@@ -122,32 +168,50 @@ const WORDS: Readonly<Record<string, FixWords>> = {
     parts: { bleeder: [() => 'Bleeder moved to the highest hole', 'it was shipped in the other one'] },
   },
   reroute: {
-    words: (v) => `Bend the line at ${place(v['line'])} over to ${positionWords(text(v['port']))}; it must reach without pull`,
+    words: (v) =>
+      `Bend the line at ${place(v['line'])} over to ${positionWords(text(v['port']))}; it must reach without pull`,
     risk: 'check the slack before the old unit comes off; a short line has to be made new',
     parts: { bend: [(v) => `Bend the line at ${place(v['line'])} over to ${positionWords(text(v['port']))}`] },
   },
   adapter: {
     words: (v) => `Adapter, ${text(v['lineThread'])} ${seat(v['lineSeat'])} female to ${text(v['thread'])} male`,
     risk: 'two more faces that can leak; it stands out to the side; some inspectors refuse adapters',
-    parts: { adapter: [(v) => `Adapter ${text(v['lineThread'])} female, ${text(v['thread'])} male, ${seat(v['seat'])}`] },
+    parts: {
+      adapter: [(v) => `Adapter ${text(v['lineThread'])} female, ${text(v['thread'])} male, ${seat(v['seat'])}`],
+    },
   },
   way: {
-    words: (v) => capital([...wayPieces(v), ...(v['thread'] === null ? [] : [`new nut ${text(v['thread'])}, ${seat(v['seat'])}`])].join(', then ')),
+    words: (v) =>
+      capital(
+        [...wayPieces(v), ...(v['thread'] === null ? [] : [`new nut ${text(v['thread'])}, ${seat(v['seat'])}`])].join(
+          ', then ',
+        ),
+      ),
     risk: 'every piece more is a joint more that can leak; what stands out shakes',
     parts: {
       'piece-1': [(v) => text(v['piece-1']), 'the way from the port to the line'],
       'piece-2': [(v) => text(v['piece-2']), 'the way from the port to the line'],
       'piece-3': [(v) => text(v['piece-3']), 'the way from the port to the line'],
-      nut: [(v) => `Tube nut ${text(v['thread'])} for ${text(v['tube'], 'the line’s')} tube, ${nutForm(v['seat'])}`, 'nut of what the line comes to'],
+      nut: [
+        (v) => `Tube nut ${text(v['thread'])} for ${text(v['tube'], 'the line’s')} tube, ${nutForm(v['seat'])}`,
+        'nut of what the line comes to',
+      ],
       flare: [(v) => `Line ${place(v['line'])}: ${seat(v['seat'])}`, 'seat and nut of what the line comes to'],
     },
   },
   reflare: {
     words: (v) => `Cut the line, new nut ${text(v['thread'])}, ${seat(v['seat'])} on the same tube`,
     risk: 'nut on before the flare; the line loses a few millimetres',
-    operations: (v) => ['Cut square, deburr, blow out', `Slide the nut ${text(v['thread'])} on before the flare`, `Flare: ${seat(v['seat'])}; look at it with a glass`],
+    operations: (v) => [
+      'Cut square, deburr, blow out',
+      `Slide the nut ${text(v['thread'])} on before the flare`,
+      `Flare: ${seat(v['seat'])}; look at it with a glass`,
+    ],
     parts: {
-      nut: [(v) => `Tube nut ${text(v['thread'])} for ${text(v['tube'], 'the line’s')} tube, ${nutForm(v['seat'])}`, 'nut of the new port'],
+      nut: [
+        (v) => `Tube nut ${text(v['thread'])} for ${text(v['tube'], 'the line’s')} tube, ${nutForm(v['seat'])}`,
+        'nut of the new port',
+      ],
       flare: [(v) => `Line ${place(v['line'])}: ${seat(v['seat'])}`, 'seat and nut of the new port'],
     },
   },
@@ -155,14 +219,19 @@ const WORDS: Readonly<Record<string, FixWords>> = {
     words: (v) => `A flexible hose with the unit’s end: ${text(v['thread'], 'no thread')}, ${seat(v['seat'])}`,
     risk: 'its other end is the old line’s; its length for lock, droop and bump; one for each side of the axle',
     parts: {
-      hose: [(v) => `Flexible hose, unit end ${text(v['thread'], 'no thread')} ${seat(v['seat'])}, line end as the old one`],
+      hose: [
+        (v) => `Flexible hose, unit end ${text(v['thread'], 'no thread')} ${seat(v['seat'])}, line end as the old one`,
+      ],
       washers: [() => 'Crush washer for the banjo eye', 'one on each side of the eye'],
     },
   },
   tee: {
     words: (v) => `Join it with the line at ${place(v['other'])} by a tee and a short line`,
     risk: 'room for the tee; three more joints; start every one by hand before any is tightened',
-    operations: () => ['Fix the tee to the body, never hang it on the lines', 'Start all three joints by hand, then tighten'],
+    operations: () => [
+      'Fix the tee to the body, never hang it on the lines',
+      'Start all three joints by hand, then tighten',
+    ],
     parts: {
       tee: [(v) => `Tee, ${text(v['lineThread'])}, ${seat(v['lineSeat'])}, with its bolt`],
       line: [() => 'Short line from tee to port', 'the tee sits beside the unit'],
@@ -174,12 +243,20 @@ const WORDS: Readonly<Record<string, FixWords>> = {
   'tap-port': {
     words: (v) => `Have the port tapped to ${text(v['lineThread'])}, unit stripped, with an engineer’s approval`,
     risk: 'a wall that is too thin bursts; swarf in the bore scores it at the first stroke: strip, tap, wash, rebuild',
-    parts: { tap: [(v) => `Port tapped to ${text(v['lineThread'])}`], kit: [() => 'Seal kit: the unit has to be stripped', 'swarf'] },
+    parts: {
+      tap: [(v) => `Port tapped to ${text(v['lineThread'])}`],
+      kit: [() => 'Seal kit: the unit has to be stripped', 'swarf'],
+    },
   },
   'its-side': {
     words: (v) => `The ${text(v['kind'], 'line')} of side ${text(v['set'])} too: ${positionWords(text(v['part']))}`,
     risk: 'lines of both sides look alike: go by the number and the month',
-    parts: { part: [(v) => `${capital(text(v['kind'], 'line'))} of side ${text(v['set'])}: ${positionWords(text(v['part']))}`, 'parts of one production change go together'] },
+    parts: {
+      part: [
+        (v) => `${capital(text(v['kind'], 'line'))} of side ${text(v['set'])}: ${positionWords(text(v['part']))}`,
+        'parts of one production change go together',
+      ],
+    },
   },
   'longer-hose': {
     words: (v) => `Longer flexible hose, at least ${mm(v['length'], 0)} mm`,
@@ -198,34 +275,60 @@ const WORDS: Readonly<Record<string, FixWords>> = {
     words: (v) => `Move the old ${plugWords(v)} over`,
     risk: 'same thread needed; new sealing washer',
     parts: {
-      sensor: [(v) => `${capital(plugWords(v))} with connector ${say(text(v['plug'], 'sensor') as AttributeName, v['vehicle'])}`, 'same place, other connector'],
+      sensor: [
+        (v) =>
+          `${capital(plugWords(v))} with connector ${say(text(v['plug'], 'sensor') as AttributeName, v['vehicle'])}`,
+        'same place, other connector',
+      ],
       washer: [() => 'Sealing washer for the sensor', 'never reuse a crushed washer'],
     },
   },
   harness: {
-    words: (v) => `Make up a harness from ${say(text(v['plug'], 'sensor') as AttributeName, v['vehicle'])} to ${say(text(v['plug'], 'sensor') as AttributeName, v['unit'])}`,
+    words: (v) =>
+      `Make up a harness from ${say(text(v['plug'], 'sensor') as AttributeName, v['vehicle'])} to ` +
+      `${say(text(v['plug'], 'sensor') as AttributeName, v['unit'])}`,
     risk: 'a joint under the bonnet corrodes: crimp, seal, test the warning',
-    parts: { plug: [(v) => `Plug ${say(text(v['plug'], 'sensor') as AttributeName, v['unit'])} with pigtail, sealed crimps`, 'the plug of the vehicle is another'] },
+    parts: {
+      plug: [
+        (v) => `Plug ${say(text(v['plug'], 'sensor') as AttributeName, v['unit'])} with pigtail, sealed crimps`,
+        'the plug of the vehicle is another',
+      ],
+    },
   },
   'old-reservoir': {
     words: () => 'Move the old reservoir over, on new grommets',
     risk: 'old grommets leak: new ones; clean it with brake fluid only',
-    parts: { reservoir: [() => 'Old reservoir', 'its grommets are as far apart'], grommets: [() => 'Reservoir grommet', 'old ones leak'] },
+    parts: {
+      reservoir: [() => 'Old reservoir', 'its grommets are as far apart'],
+      grommets: [() => 'Reservoir grommet', 'old ones leak'],
+    },
   },
   reservoir: {
-    words: (v) => (v['remote'] === true ? 'Mount the new reservoir where it clears, with a new feed hose and two clamps' : 'Fit the reservoir that belongs to the new unit'),
+    words: (v) =>
+      v['remote'] === true
+        ? 'Mount the new reservoir where it clears, with a new feed hose and two clamps'
+        : 'Fit the reservoir that belongs to the new unit',
     risk: 'room above the unit, and the cap must stay reachable',
     parts: { reservoir: fixed('Reservoir with grommets for the new unit'), 'feed-hose': FEED_HOSE, clamps: CLAMP },
   },
   'remote-reservoir': {
     words: () => 'Remote reservoir where there is room, with feed hose and clamps',
     risk: 'the hose must fall all the way to the unit',
-    parts: { 'remote-reservoir': fixed('Remote reservoir with bracket'), 'feed-hose': [FEED_HOSE[0], 'remote reservoir'], clamps: CLAMP },
+    parts: {
+      'remote-reservoir': fixed('Remote reservoir with bracket'),
+      'feed-hose': [FEED_HOSE[0], 'remote reservoir'],
+      clamps: CLAMP,
+    },
   },
   grommets: {
     words: (v) => `Grommets for necks of ${say('grommet-size', v['neck'])}`,
     risk: 'a grommet that only nearly fits leaks',
-    parts: { grommets: [(v) => `Reservoir grommet, neck ${say('grommet-size', v['neck'])}`, 'the old reservoir has other necks'] },
+    parts: {
+      grommets: [
+        (v) => `Reservoir grommet, neck ${say('grommet-size', v['neck'])}`,
+        'the old reservoir has other necks',
+      ],
+    },
   },
   'feed-hose': {
     words: (v) => `Feed hose ${say('feed-hose', v['hose'])} with a reducer and clamps`,
@@ -235,12 +338,19 @@ const WORDS: Readonly<Record<string, FixWords>> = {
   'own-clutch-reservoir': {
     words: () => 'A reservoir of its own for the clutch',
     risk: 'above the clutch master, and reachable',
-    parts: { 'clutch-reservoir': fixed('Remote reservoir for the clutch, with bracket'), 'feed-hose': [FEED_HOSE[0], 'reservoir for the clutch'], clamps: CLAMP },
+    parts: {
+      'clutch-reservoir': fixed('Remote reservoir for the clutch, with bracket'),
+      'feed-hose': [FEED_HOSE[0], 'reservoir for the clutch'],
+      clamps: CLAMP,
+    },
   },
   'tap-nipple': {
     words: () => 'Have a threaded feed nipple put into the reservoir, reservoir off',
     risk: 'a plastic reservoir cracks; swarf in the fluid: reservoir off and washed',
-    parts: { nipple: fixed('Threaded feed nipple with seal'), 'tap-nipple': fixed('Nipple tapped into the reservoir, reservoir off and washed') },
+    parts: {
+      nipple: fixed('Threaded feed nipple with seal'),
+      'tap-nipple': fixed('Nipple tapped into the reservoir, reservoir off and washed'),
+    },
   },
   'valve-over': {
     words: (v) => `Move the ${valve(v)} valve over from the old unit`,
@@ -268,7 +378,9 @@ const WORDS: Readonly<Record<string, FixWords>> = {
     parts: { pump: [(v) => `Pump that gives ${pumpWants(v)}`] },
   },
   'pressure-hose': {
-    words: (v) => `Pressure hose made up with ${text(v['thread'], 'the booster’s thread')}, ${text(v['end'], 'its end')}, at the booster`,
+    words: (v) =>
+      `Pressure hose made up with ${text(v['thread'], 'the booster’s thread')}, ` +
+      `${text(v['end'], 'its end')}, at the booster`,
     risk: 'pressure hoses are made by a hose maker and tested: never a low-pressure hose',
     parts: { hose: [(v) => `Pressure hose, booster end ${text(v['thread'])} ${text(v['end'])}`] },
   },
@@ -289,7 +401,10 @@ const WORDS: Readonly<Record<string, FixWords>> = {
   disc: {
     words: (v) => `Discs ${say('disc', v['disc'])} on both sides, with pads`,
     risk: 'both sides of an axle, with new pads; look at the room in the wheel',
-    parts: { discs: [(v) => `Disc ${say('disc', v['disc'])}`], pads: [() => 'Pads for the axle', 'new discs want new pads'] },
+    parts: {
+      discs: [(v) => `Disc ${say('disc', v['disc'])}`],
+      pads: [() => 'Pads for the axle', 'new discs want new pads'],
+    },
   },
   'wheel-spacer': {
     words: (v) => `Wheel spacer ${mm(v['spacer'], 0)} mm with hub fit${hub(v)}, longer wheel bolts`,

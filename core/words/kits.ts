@@ -10,7 +10,8 @@ const others = ({ sizes: all, bores }: KitJudgement): readonly number[] =>
 const WORDS: Readonly<Record<KitCode, (j: KitJudgement) => string>> = {
   'bore-not-known': () => 'The bore of this unit is not recorded: measure it before a kit is chosen.',
   'other-bore': ({ sizes: of, bores, listed }) =>
-    `The kit seals ${sizes(of)}, the unit has ${sizes(bores.slice(0, 1))}${listed ? ', although it is listed for it' : ''}.`,
+    `The kit seals ${sizes(of)}, the unit has ` +
+    `${sizes(bores.slice(0, 1))}${listed ? ', although it is listed for it' : ''}.`,
   'no-large-seal': ({ bores }) =>
     `The unit is stepped, ${sizes(bores.slice(1))} at the mouth; the kit has no seal for it.`,
   fluid: ({ seals, grade }) => `The kit’s ${seals ?? ''} seals do not survive ${grade ?? 'the fluid'}.`,
@@ -20,7 +21,8 @@ const WORDS: Readonly<Record<KitCode, (j: KitJudgement) => string>> = {
       : `Whether seals of ${seals} survive ${grade ?? 'the fluid'} depends on their maker: ask.`,
   lacks: ({ lacks }) => `The kit has no ${lacks.join(', no ')}, and this unit needs it.`,
   'by-bore': ({ bores }) =>
-    `Not excluded: its bore is ${sizes(bores.slice(0, 1))}, and no list names it for this unit. Maker, unit and date choose a kit: ask its maker.`,
+    `Not excluded: its bore is ${sizes(bores.slice(0, 1))}, and no list names it for this unit. ` +
+    'Maker, unit and date choose a kit: ask its maker.',
   'side-by-side': () => 'Its maker did not answer: lay its seals beside the old ones before anything is fitted.',
   confirmed: ({ bores }) => `Its maker says it is for this unit; seals ${sizes(bores)}.`,
   listed: ({ bores }) => `Listed for this unit; seals ${sizes(bores)}.`,

@@ -24,7 +24,12 @@ const boreSentence = ({ state, values }: Said): string => {
   const [force, travel] = [values['force'], values['travel']];
   if (typeof force !== 'number' || typeof travel !== 'number')
     return `Bore now ${old}, then ${own}: without both nothing can be said about the pedal.`;
-  return `Bore ${old} now, ${own} then: for the same foot ${FORCE.get(String(values['kind'])) ?? 'force at this wheel'} × ${force.toFixed(3)}, ${TRAVEL.get(String(values['kind'])) ?? 'pedal travel'} × ${travel.toFixed(3)}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
+  return (
+    `Bore ${old} now, ${own} then: for the same foot ` +
+    `${FORCE.get(String(values['kind'])) ?? 'force at this wheel'} × ${force.toFixed(3)}, ` +
+    `${TRAVEL.get(String(values['kind'])) ?? 'pedal travel'} × ${travel.toFixed(3)}. ` +
+    `${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`
+  );
 };
 
 const PATH_WORDS = new Map([
@@ -44,12 +49,20 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       .filter((key) => !key.endsWith(' now'))
       .map((key) => {
         const name = findAttribute(key)?.name;
-        return `${findAttribute(key)?.words ?? key} ${shownAs('fits', name, lookup(values, key))} instead of ${shownAs('fits', name, lookup(values, `${key} now`))}`;
+        return (
+          `${findAttribute(key)?.words ?? key} ${shownAs('fits', name, lookup(values, key))} instead of ` +
+          `${shownAs('fits', name, lookup(values, `${key} now`))}`
+        );
       });
-    return `Not the design that was there: ${differs.join(', ')}. ${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`;
+    return (
+      `Not the design that was there: ${differs.join(', ')}. ` +
+      `${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`
+    );
   },
   'place.reservoir': ({ values, state }) => {
-    const kinds = `The old reservoir is ${String(values['now'] ?? 'none')}, the new unit’s is ${String(values['then'] ?? 'none')}`;
+    const kinds =
+      `The old reservoir is ${String(values['now'] ?? 'none')}, the new unit’s is ` +
+      `${String(values['then'] ?? 'none')}`;
     return state === 'fits-with-change'
       ? `${kinds}: it comes in the box.`
       : `${kinds}: nothing on the vehicle belongs to it.`;
@@ -72,7 +85,8 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       : `${words} is not known, and the conversion turns on it: look before ordering.`;
   },
   'joint.gone': ({ values }) =>
-    `${String(values['from'])} and ${String(values['to'])} do not meet any more: the part that is there then has no such face.`,
+    `${String(values['from'])} and ${String(values['to'])} do not meet any more: the part that is ` +
+    'there then has no such face.',
   'vehicle.valve': ({ values, state }) => {
     const [own, old, line] = [values['then'], values['now'], values['line']];
     const kind = (v: Figures[string] | undefined): string => (v === null || v === undefined ? 'no' : `a ${String(v)}`);
@@ -83,7 +97,11 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
     if (state === 'does-not-fit')
       return `The old body had ${kind(old)} valve, this one has none: the balance between the axles would change.`;
     if (state === 'not-known')
-      return `Valve in the new body ${own ?? 'not known or none'}, in the old body ${old ?? 'not known or none'}, in the lines ${line ?? 'not known'}: it has to be there once. Look before ordering.`;
+      return (
+        `Valve in the new body ${own ?? 'not known or none'}, in the old body ` +
+        `${old ?? 'not known or none'}, in the lines ${line ?? 'not known'}: it has to be there once. ` +
+        'Look before ordering.'
+      );
     return own === null ? 'No valve is lost.' : `One ${String(own)} valve, in the body.`;
   },
   'vehicle.nipple': ({ state }) =>
@@ -96,7 +114,10 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
     const needed = `${String(values['needed'])} mm are needed at lock, droop and bump with a spare`;
     if (state === 'does-not-fit') return `The hose is ${mm(values['length'])}; ${needed}: it pulls.`;
     if (state === 'fits') return `The hose is ${mm(values['length'])}; ${needed}.`;
-    return 'Whether the flexible hose is long enough is not known: measure it, and what it needs at lock, droop and bump.';
+    return (
+      'Whether the flexible hose is long enough is not known: measure it, and what it needs at lock, ' +
+      'droop and bump.'
+    );
   },
   'vehicle.tab': ({ state }) =>
     state === 'does-not-fit' ? 'A tab beside the caliper fouls the hose.' : 'Nothing fouls the hose.',
@@ -108,17 +129,22 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       : `Recorded as not fitting. ${String(values['by'])}.`;
   },
   'circuit.crossed': ({ values }) =>
-    `${String(values['one'])} and ${String(values['other'])} are two circuits, and something behind the master joins them: a leak in one would empty both.`,
+    `${String(values['one'])} and ${String(values['other'])} are two circuits, and something behind ` +
+    'the master joins them: a leak in one would empty both.',
   'circuit.fed': (check) => `No line reaches the ${byPart(check)}: it would not work.`,
   'circuit.feeds': ({ values }) =>
-    `${capital(partWords(String(values['port'])))} feeds the ${String(values['feeds'])}; its line reaches the ${String(values['reaches'])}. Join the line to the outlet that feeds what it reaches.`,
+    `${capital(partWords(String(values['port'])))} feeds the ${String(values['feeds'])}; its line ` +
+    `reaches the ${String(values['reaches'])}. Join the line to the outlet that feeds what it ` +
+    'reaches.',
   'circuit.axle': ({ values }) => `No outlet feeds the ${String(values['axle'])} axle any more: it would not brake.`,
   'circuit.open-port': ({ values }) =>
-    `${capital(partWords(String(values['port'])))} has no line: plug it${typeof values['thread'] === 'string' ? ` (${values['thread']})` : ''}.`,
+    `${capital(partWords(String(values['port'])))} has no line: plug ` +
+    `it${typeof values['thread'] === 'string' ? ` (${values['thread']})` : ''}.`,
   'fluid.cap': ({ values, state }) =>
     state === 'not-known'
       ? 'The fluid is not known: read which grade the cap names.'
-      : `Two caps of one system name ${String(values['fluid'])} and ${String(values['other'])}: one of them is not original. Do not fill before this is resolved.`,
+      : `Two caps of one system name ${String(values['fluid'])} and ${String(values['other'])}: one of ` +
+        'them is not original. Do not fill before this is resolved.',
   'fluid.seals': ({ values, state, rests }) => {
     const [seals, fluid] = [String(values['seals']), String(values['fluid'])];
     if (state === 'fits') return rests === 'as-it-was' ? 'Seals as before.' : `${seals} seals survive ${fluid}.`;
@@ -132,9 +158,15 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       (key) => lookup(values, key) === null,
     );
     if (state === 'fits' && typeof values['factor'] === 'number')
-      return `Travel at the release fork × ${values['factor'].toFixed(3)} of what it is now: at least as much as before.`;
+      return (
+        `Travel at the release fork × ${values['factor'].toFixed(3)} of what it is now: at least as much ` +
+        'as before.'
+      );
     if (missing.length > 0)
-      return `Travel at the release fork is not known: ${missing.map((key) => PATH_WORDS.get(key) ?? key).join(', ')} missing.`;
+      return (
+        'Travel at the release fork is not known: ' +
+        `${missing.map((key) => PATH_WORDS.get(key) ?? key).join(', ')} missing.`
+      );
     const gives = `The pedal gives the slave ${mm(values['gives'])}; ${mm(values['wanted'])} are needed`;
     if (state === 'fits') return `${gives}.`;
     return state === 'not-known' ? `${gives}: readings too coarse to decide.` : `${gives} to release the clutch.`;

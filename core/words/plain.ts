@@ -1,6 +1,6 @@
 /**
- * What a text holds that no name and no note may: characters that do not print and steer what stands around them. With them a
- * text could not go out and come back as it was, or would show something else than it says.
+ * What a text holds that no name and no note may: characters that do not print and steer what stands around them. With
+ * them a text could not go out and come back as it was, or would show something else than it says.
  */
 const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u2028\u2029]/u; // eslint-disable-line no-control-regex
 const DIRECTION = /[\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069]/u;
@@ -12,7 +12,9 @@ const named = (character: string): string =>
 /** A job's number as people read it out: four figures, more when there are more. */
 export const jobNumber = (id: number): string => String(id).padStart(4, '0');
 
-/** Why a text cannot be kept, as a sentence about it; undefined when it can. A line break and a tab are part of a note. */
+/**
+ * Why a text cannot be kept, as a sentence about it; undefined when it can. A line break and a tab are part of a note.
+ */
 export function plainTextProblem(text: string): string | undefined {
   const control = CONTROL.exec(text)?.[0];
   if (control !== undefined) return `holds a control character (${named(control)}): type it again.`;

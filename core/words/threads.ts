@@ -14,34 +14,58 @@ export const threadCheckWords = (check: ThreadCheck): string => CHECKS[check];
 export function threadIdentityWords({ verdict, candidates, other, confusedWith, beyond }: ThreadIdentity): string {
   const [first, second] = candidates;
   const near = confusedWith.map(({ designation }) => designation).join(', ');
-  if (beyond) return `None: no thread of the standards is where these readings are${near === '' ? '' : `; the nearest that hydraulics use are ${near}`}.`;
+  if (beyond)
+    return (
+      'None: no thread of the standards is where these readings ' +
+      `are${near === '' ? '' : `; the nearest that hydraulics use are ${near}`}.`
+    );
   if (verdict === 'none')
     return other
-      ? `None that hydraulics use: it is ${other.thread.designation} (${other.thread.source}). It must not be forced into ${near === '' ? 'anything of theirs' : near}.`
+      ? `None that hydraulics use: it is ${other.thread.designation} (${other.thread.source}). It must ` +
+          `not be forced into ${near === '' ? 'anything of theirs' : near}.`
       : `None that can be named: the readings lie too far from ${first?.thread.designation ?? 'every thread'}.`;
   if (verdict === 'one') return `${first?.thread.designation ?? ''}: ${first?.thread.usedFor ?? ''}.`;
-  return `Not decided: ${first?.thread.designation ?? ''}${second ? ` or ${second.thread.designation}` : ', and the readings lie far from it'}.`;
-} // prettier-ignore
+  return (
+    'Not decided: ' +
+    `${first?.thread.designation ?? ''}` +
+    `${second ? ` or ${second.thread.designation}` : ', and the readings lie far from it'}.`
+  );
+}
 
 /** What is said to whoever asked whether two go together: thread and seat in one breath, and what to do instead. */
 export function couplingWords(
-  { verdict, bindsAfterTurns, male, female }: Pick<Mating, 'verdict' | 'bindsAfterTurns'> & { readonly male: string; readonly female: string },
+  {
+    verdict,
+    bindsAfterTurns,
+    male,
+    female,
+  }: Pick<Mating, 'verdict' | 'bindsAfterTurns'> & { readonly male: string; readonly female: string },
   seats?: { readonly meets: boolean; readonly male: string; readonly female: string },
 ): string {
   const instead = 'Send the old one, or a picture of both ends with a ruler.';
   if (verdict === 'mates')
     return seats === undefined
-      ? `${male} goes into ${female}. Whether it seals is told by the seat, not by the thread: look into the port and at the flare.`
+      ? `${male} goes into ${female}. Whether it seals is told by the seat, not by the thread: look into ` +
+          'the port and at the flare.'
       : seats.meets
         ? `${male} goes into ${female}, and both have the ${seats.male}: they go together.`
-        : `Do not join them: the thread goes in and feels right, but the port has the ${seats.female} and the line the ${seats.male}. They never seal. ${instead}`;
+        : `Do not join them: the thread goes in and feels right, but the port has the ${seats.female} and ` +
+          `the line the ${seats.male}. They never seal. ${instead}`;
   if (verdict === 'starts, then binds')
-    return `Do not join them: it starts by hand, and after about ${Math.floor(bindsAfterTurns ?? 0)} turns it binds before the seat closes. Forced, it strips. ${instead}`;
-  if (verdict === 'loose') return `Do not join them: it goes home by hand and holds on a part of its thread. Under pressure it lets go. ${instead}`;
+    return (
+      `Do not join them: it starts by hand, and after about ${Math.floor(bindsAfterTurns ?? 0)} turns ` +
+      `it binds before the seat closes. Forced, it strips. ${instead}`
+    );
+  if (verdict === 'loose')
+    return (
+      'Do not join them: it goes home by hand and holds on a part of its thread. Under pressure it ' +
+      `lets go. ${instead}`
+    );
   if (verdict === 'falls through') return `They do not hold on each other: it falls through. ${instead}`;
-  if (verdict === 'taper mismatch') return `One is tapered and the other is not: they do not seal on each other. ${instead}`;
+  if (verdict === 'taper mismatch')
+    return `One is tapered and the other is not: they do not seal on each other. ${instead}`;
   return `It does not start: it is too large. ${instead}`;
-} // prettier-ignore
+}
 
 /** Of the candidates those on which this wrench usually sits; a hint and no more. */
 export function hexWords(hex: string, candidates: ThreadIdentity['candidates']): string | undefined {
@@ -83,10 +107,20 @@ export function misreadingWords({ what, thread, other }: Misreading): string {
     case 'count':
       return `Counted one off? There is one crest more than there are pitches; then it would be ${thread.designation}.`;
     case 'other-system':
-      return `A gauge of the other system lies down on two or three threads: ${thread.designation} has ${thread.pitchMm.toFixed(3)} mm, ${(25.4 / thread.pitchMm).toFixed(1)} to the inch. Take it over eight.`;
+      return (
+        `A gauge of the other system lies down on two or three threads: ${thread.designation} has ` +
+        `${thread.pitchMm.toFixed(3)} mm, ${(25.4 / thread.pitchMm).toFixed(1)} to the inch. Take it ` +
+        'over eight.'
+      );
     case 'worn':
-      return `Worn or stretched? By its pitch it would be ${thread.designation}, which reads another diameter. Measure where nothing was screwed on.`;
+      return (
+        `Worn or stretched? By its pitch it would be ${thread.designation}, which reads another ` +
+        'diameter. Measure where nothing was screwed on.'
+      );
     case 'contradicts':
-      return `The diameter speaks for ${thread.designation}, the pitch for ${other?.designation ?? 'another'}: one of the two was misread.`;
+      return (
+        `The diameter speaks for ${thread.designation}, the pitch for ` +
+        `${other?.designation ?? 'another'}: one of the two was misread.`
+      );
   }
-} // prettier-ignore
+}

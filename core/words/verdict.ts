@@ -4,7 +4,8 @@ import { checkWords } from './checks.js';
 
 /** "stud spacing is not known", "clearance between booster and master does not fit" */
 export const reasonWords = ({ code, state }: Pick<Reason, 'code' | 'state'>): string =>
-  `${checkWords(code)} ${state === 'does-not-fit' ? 'does not fit' : UNCONFIRMED.has(code) ? 'is not confirmed' : 'is not known'}`;
+  `${checkWords(code)} ` +
+  `${state === 'does-not-fit' ? 'does not fit' : UNCONFIRMED.has(code) ? 'is not confirmed' : 'is not known'}`;
 
 /** What somebody confirms, rather than finds out. */
 const UNCONFIRMED: ReadonlySet<string> = new Set(['place.record', 'place.wanted']);
@@ -31,10 +32,16 @@ export function verdictSentence(
   if (reasons.length > 0) return `Not safe to order: ${listed([...new Set(reasons)])}.${beside}`;
   if (verdict.grade === 'on-listing') {
     const open = [...new Set(verdict.onListing.map((r) => checkWords(r.code)))];
-    return `Order on listing, not measured: ${listed(open)}. Measure when the part is there, before anything is taken apart.${beside}`;
+    return (
+      `Order on listing, not measured: ${listed(open)}. Measure when the part is there, before ` +
+      `anything is taken apart.${beside}`
+    );
   }
   const changed = joints.filter((joint) => joint.state === 'fits-with-change').length;
   const later = new Set(verdict.receive.map((r) => checkWords(r.code)));
   const look = later.size === 0 ? '' : ` When it is there, look at: ${listed([...later])}.`;
-  return `Safe to order: every check that decides it fits${changed > 0 ? `, ${changed} with a change` : ''}.${look}${beside}`;
+  return (
+    'Safe to order: every check that decides it ' +
+    `fits${changed > 0 ? `, ${changed} with a change` : ''}.${look}${beside}`
+  );
 }

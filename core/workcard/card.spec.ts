@@ -48,45 +48,49 @@ function faultsOf(card: readonly CardStep[], view: View, list: List): string[] {
 }
 
 describe('the card of a change', () => {
-  it('opens nothing before what closes it is there, closes what it opens, and bleeds last: every layout, another unit or the same', () => {
-    let opened = 0;
-    fc.assert(
-      fc.property(layouts, draws, fc.nat(40), draws, fc.boolean(), (layout, values, which, others, again) => {
-        const vehicle = vehicleOf(layout, values);
-        const input = inputWith(vehicle, [
-          again ? putAgain(vehicle, which) : putAnother(vehicle, which, others, 6, true),
-        ]);
-        const [view, answer] = [viewOf(input), checkChain(input)];
-        if ('faults' in view || 'faults' in answer) throw new Error('a chain with a fault');
-        // The same unit again may be one that is sealed anew.
-        const stays = new Set(again ? [...view.then.putBy.keys()] : []);
-        const list = countParts(view, input.edits, answer.joints, [], stays);
-        const card = cardOf(view, list.list, stays);
-        const sealed = card.filter((s) => s.step === 'new-seals').map((s) => s.at);
-        expect(card.filter((s) => s.step === 'test-sealed').map((s) => s.at)).toEqual(sealed);
-        if (stays.size > 0) expect(card.some((s) => s.step === 'compare')).toBe(false);
-        else expect(sealed).toEqual([]);
-        expect(faultsOf(card, view, list)).toEqual([]);
-        const groups = card.map((s) => WORK_GROUPS.indexOf(s.group));
-        expect(groups).toEqual([...groups].sort((a, b) => a - b));
-        opened += card.filter((s) => row(s.step)?.does === 'opens').length;
-        for (const step of cardInWords(card, (at) => at))
-          expect(`${step.words} ${step.why}`).not.toMatch(/undefined|NaN|null/);
-        // A checker that could not fail would prove nothing.
-        const first = card.findIndex((s) => row(s.step)?.does === 'opens');
-        if (first >= 0)
-          expect(
-            faultsOf(
-              card.filter((_, i) => i !== first),
-              view,
-              list,
-            ),
-          ).not.toEqual([]);
-      }),
-      { numRuns: 200 },
-    );
-    expect(opened).toBeGreaterThan(200);
-  });
+  it(
+    'opens nothing before what closes it is there, closes what it opens, and bleeds last: every ' +
+      'layout, another unit or the same',
+    () => {
+      let opened = 0;
+      fc.assert(
+        fc.property(layouts, draws, fc.nat(40), draws, fc.boolean(), (layout, values, which, others, again) => {
+          const vehicle = vehicleOf(layout, values);
+          const input = inputWith(vehicle, [
+            again ? putAgain(vehicle, which) : putAnother(vehicle, which, others, 6, true),
+          ]);
+          const [view, answer] = [viewOf(input), checkChain(input)];
+          if ('faults' in view || 'faults' in answer) throw new Error('a chain with a fault');
+          // The same unit again may be one that is sealed anew.
+          const stays = new Set(again ? [...view.then.putBy.keys()] : []);
+          const list = countParts(view, input.edits, answer.joints, [], stays);
+          const card = cardOf(view, list.list, stays);
+          const sealed = card.filter((s) => s.step === 'new-seals').map((s) => s.at);
+          expect(card.filter((s) => s.step === 'test-sealed').map((s) => s.at)).toEqual(sealed);
+          if (stays.size > 0) expect(card.some((s) => s.step === 'compare')).toBe(false);
+          else expect(sealed).toEqual([]);
+          expect(faultsOf(card, view, list)).toEqual([]);
+          const groups = card.map((s) => WORK_GROUPS.indexOf(s.group));
+          expect(groups).toEqual([...groups].sort((a, b) => a - b));
+          opened += card.filter((s) => row(s.step)?.does === 'opens').length;
+          for (const step of cardInWords(card, (at) => at))
+            expect(`${step.words} ${step.why}`).not.toMatch(/undefined|NaN|null/);
+          // A checker that could not fail would prove nothing.
+          const first = card.findIndex((s) => row(s.step)?.does === 'opens');
+          if (first >= 0)
+            expect(
+              faultsOf(
+                card.filter((_, i) => i !== first),
+                view,
+                list,
+              ),
+            ).not.toEqual([]);
+        }),
+        { numRuns: 200 },
+      );
+      expect(opened).toBeGreaterThan(200);
+    },
+  );
   it('has words for every step, and steps for all that it has words for', () => {
     expect([...STEPS_IN_WORDS].sort()).toEqual([...new Set(CARD.map((r) => r.step))].sort());
   });
@@ -97,29 +101,74 @@ describe('the card of a change', () => {
     expect(cardOf(view, [])).toEqual([]);
   });
   it('of a plain master on its booster, step by step', () => {
-    const port = (at: string): Line[] => [['port-thread', 'M10x1.0', at], ['port-seat', 'bubble-flare', at]]; // prettier-ignore
-    const master: readonly Line[] = [...port('front-left'), ...port('rear-left'), ['stud-count', 2], ['stud-spacing', 84], ['pilot', 42], ['torque', 25]]; // prettier-ignore
+    const port = (at: string): Line[] => [
+      ['port-thread', 'M10x1.0', at],
+      ['port-seat', 'bubble-flare', at],
+    ];
+    const master: readonly Line[] = [
+      ...port('front-left'),
+      ...port('rear-left'),
+      ['stud-count', 2],
+      ['stud-spacing', 84],
+      ['pilot', 42],
+      ['torque', 25],
+    ];
     const { judged } = lookAt({ booster: true, vehicle: master, unit: master, old: master });
     const card = cardOfJob(judged, listOfJob(judged, [], new Set()));
     expect(card.map((s) => `${s.group}: ${s.key}`)).toEqual([
-      'before: have-ready', 'before: photograph', 'parts: compare-master', 'parts: bench-bleed-master', 'open: drain',
-      'open: undo-line-master-line-rear-left', 'open: undo-line-master-line-front-left', 'open: undo-mount-master-mount', 'open: look-inside-push', 'bench: clearance-push',
-      'fit: mount-loose-master-mount', 'fit: start-by-hand', 'fit: tighten-mount-master-mount', 'fit: tighten-line-master-line-front-left', 'fit: tighten-line-master-line-rear-left',
-      'bleed: fill', 'bleed: joints-first', 'bleed: bleed', 'prove: hold', 'prove: assistance-push', 'prove: first-stops',
-    ]); // prettier-ignore
+      'before: have-ready',
+      'before: photograph',
+      'parts: compare-master',
+      'parts: bench-bleed-master',
+      'open: drain',
+      'open: undo-line-master-line-rear-left',
+      'open: undo-line-master-line-front-left',
+      'open: undo-mount-master-mount',
+      'open: look-inside-push',
+      'bench: clearance-push',
+      'fit: mount-loose-master-mount',
+      'fit: start-by-hand',
+      'fit: tighten-mount-master-mount',
+      'fit: tighten-line-master-line-front-left',
+      'fit: tighten-line-master-line-rear-left',
+      'bleed: fill',
+      'bleed: joints-first',
+      'bleed: bleed',
+      'prove: hold',
+      'prove: assistance-push',
+      'prove: first-stops',
+    ]);
     expect(card.find((s) => s.key.startsWith('tighten-mount'))?.words).toContain('25 Nm');
     expect(card.find((s) => s.key === 'drain')?.caution).toContain('goggles');
   });
   it('of a unit that gets new seals: apart, looked at, sealed and tested on the bench before it goes back', () => {
-    const port = (at: string): Line[] => [['port-thread', 'M10x1.0', at], ['port-seat', 'bubble-flare', at]]; // prettier-ignore
-    const master: readonly Line[] = [...port('front-left'), ...port('rear-left'), ['stud-count', 2], ['stud-spacing', 84], ['pilot', 42]]; // prettier-ignore
+    const port = (at: string): Line[] => [
+      ['port-thread', 'M10x1.0', at],
+      ['port-seat', 'bubble-flare', at],
+    ];
+    const master: readonly Line[] = [
+      ...port('front-left'),
+      ...port('rear-left'),
+      ['stud-count', 2],
+      ['stud-spacing', 84],
+      ['pilot', 42],
+    ];
     const { judged } = lookAt({ booster: true, vehicle: master, unit: master, old: master });
     const resealed = new Set(['master']);
     const card = cardOfJob(judged, listOfJob(judged, [], resealed), resealed).map((s) => `${s.group}: ${s.key}`);
-    const [off, apart, back] = ['open: look-inside-push', 'bench: take-apart-master', 'fit: mount-loose-master-mount'].map((s) => card.indexOf(s)); // prettier-ignore
+    const [off, apart, back] = [
+      'open: look-inside-push',
+      'bench: take-apart-master',
+      'fit: mount-loose-master-mount',
+    ].map((s) => card.indexOf(s));
     expect(card.slice(apart, back)).toEqual([
-      'bench: take-apart-master', 'bench: look-bore-master', 'bench: new-seals-master', 'bench: test-sealed-master', 'bench: bench-bleed-master', 'bench: clearance-push',
-    ]); // prettier-ignore
+      'bench: take-apart-master',
+      'bench: look-bore-master',
+      'bench: new-seals-master',
+      'bench: test-sealed-master',
+      'bench: bench-bleed-master',
+      'bench: clearance-push',
+    ]);
     expect(off).toBeLessThan(apart ?? -1);
     expect(card).not.toContain('parts: compare-master');
   });

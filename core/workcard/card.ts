@@ -88,8 +88,9 @@ function jobHolds(joints: readonly Place[], kinds: ReadonlyMap<string, Joint['ki
 }
 
 /**
- * The card of a change: steps in the order of the table, so that nothing is opened before what closes it lies ready, and nothing is
- * bled before every joint is closed. A job that puts nothing in has no card. Units at places of `resealed` stay and get new seals.
+ * The card of a change: steps in the order of the table, so that nothing is opened before what closes it lies ready,
+ * and nothing is bled before every joint is closed. A job that puts nothing in has no card. Units at places of
+ * `resealed` stay and get new seals.
  */
 export function cardOf(
   view: View,

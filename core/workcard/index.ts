@@ -36,7 +36,10 @@ const CAUTIONS: Readonly<Record<string, string>> = {
   'longer-hose': STANDS,
 };
 
-/** The operations of the fixes that were taken, one step each; minutes, skill and caution stand at the first step of each. */
+/**
+ * The operations of the fixes that were taken, one step each; minutes, skill and caution stand at the first step of
+ * each.
+ */
 export function stepsOf(taken: readonly { readonly key: string; readonly fix: Fix }[]): WorkStep[] {
   return taken.flatMap(({ key, fix }) =>
     operationsOf(fix).map((words, i): WorkStep => {

@@ -3,8 +3,10 @@ import type { Db } from '../db/open.js';
 import { HttpProblem, notFound } from '../http/problem.js';
 
 const SQL = {
-  inForce: `SELECT fingerprint, id, reason, person AS "by", accepted_at AS at FROM acceptance WHERE withdrawn_at IS NULL`,
-  accept: `INSERT INTO acceptance (fingerprint, rule, sentence, reason, person, accepted_at) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING`,
+  inForce: `SELECT fingerprint, id, reason, person AS "by", accepted_at AS at FROM acceptance WHERE withdrawn_at
+    IS NULL`,
+  accept: `INSERT INTO acceptance (fingerprint, rule, sentence, reason, person, accepted_at) VALUES (?, ?, ?, ?,
+    ?, ?) ON CONFLICT DO NOTHING`,
   withdraw: `UPDATE acceptance SET withdrawn_by = ?, withdrawn_at = ? WHERE id = ? AND withdrawn_at IS NULL`,
 };
 

@@ -63,7 +63,8 @@ describe('the audit', () => {
   it('sizes that are one size under two names are no contradiction', async () => {
     db()
       .prepare(
-        `UPDATE unit_fact SET num = 25.43 WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-w28e')`,
+        `UPDATE unit_fact SET num = 25.43 WHERE attribute = 'bore' AND unit_id = (SELECT id FROM unit WHERE key
+          = 'ard-w28e')`,
       )
       .run();
     expect((await audit()).counts['two-bores']).toBeUndefined();
@@ -93,17 +94,20 @@ describe('the audit', () => {
       .run(id('4419-02-9'), id('4419-01-1'));
     db()
       .prepare(
-        `UPDATE unit_fact SET source_id = (SELECT id FROM source WHERE key = 'talk') WHERE attribute = 'pilot' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-sm19')`,
+        `UPDATE unit_fact SET source_id = (SELECT id FROM source WHERE key = 'talk') WHERE attribute = 'pilot'
+          AND unit_id = (SELECT id FROM unit WHERE key = 'ard-sm19')`,
       )
       .run();
     db()
       .prepare(
-        `UPDATE unit_fact SET num = 3.15 WHERE attribute = 'stud-spacing' AND unit_id = (SELECT id FROM unit WHERE key = 'ard-tm22q')`,
+        `UPDATE unit_fact SET num = 3.15 WHERE attribute = 'stud-spacing' AND unit_id = (SELECT id FROM unit
+          WHERE key = 'ard-tm22q')`,
       )
       .run();
     const sentences = (await audit()).findings.map((f) => f.sentence);
     expect(sentences).toContain(
-      '4419-01-1 was superseded by 4419-02-9, one way; another claim (drop-in) offers 4419-01-1 in the place of 4419-02-9.',
+      '4419-01-1 was superseded by 4419-02-9, one way; another claim (drop-in) offers 4419-01-1 in the ' +
+        'place of 4419-02-9.',
     );
     expect(sentences).toContain('Nobody is named who says “4419-02-9 drop-in 4419-01-1”.');
     expect(sentences).toContain('1 fact of single master 19 has no source.');
@@ -166,7 +170,8 @@ describe('settling', () => {
     expect(
       db()
         .prepare(
-          `SELECT a.person, a.note, s.kind FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id = (SELECT id FROM link WHERE key = ?)`,
+          `SELECT a.person, a.note, s.kind FROM assertion a JOIN source s ON s.id = a.source_id WHERE a.link_id
+            = (SELECT id FROM link WHERE key = ?)`,
         )
         .all(link),
     ).toContainEqual({ person: 'Jorun', note: 'seats differ, held side by side', kind: 'measured' });

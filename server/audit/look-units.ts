@@ -19,7 +19,8 @@ interface Bore {
 export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, settings: Settings): void {
   const byClass = new Map<number, Bore[]>();
   const bores = db.prepare<[], Bore>(
-    `SELECT f.unit_id AS unit, m.name || ' ' || u.name AS name, f.num AS bore FROM unit_fact f JOIN unit u ON u.id = f.unit_id JOIN maker m ON m.id = u.maker_id WHERE f.attribute = 'bore' AND f.num IS NOT NULL`,
+    `SELECT f.unit_id AS unit, m.name || ' ' || u.name AS name, f.num AS bore FROM unit_fact f JOIN unit u ON
+      u.id = f.unit_id JOIN maker m ON m.id = u.maker_id WHERE f.attribute = 'bore' AND f.num IS NOT NULL`,
   );
   for (const bore of bores.iterate()) {
     const root = classes[firstUnit + bore.unit] ?? -1;
@@ -59,7 +60,10 @@ export function twoBores(db: Db, { firstUnit, classes, same }: Graph, add: Add, 
     });
     add({
       rule: 'two-bores',
-      sentence: `${first.name} has a bore of ${valueWords('bore', first.bore)} and ${other.name} one of ${valueWords('bore', other.bore)}, and ${way.length} ${way.length === 1 ? 'claim says' : 'claims say'} that they are one unit.`,
+      sentence:
+        `${first.name} has a bore of ${valueWords('bore', first.bore)} and ${other.name} one of ` +
+        `${valueWords('bore', other.bore)}, and ${way.length} ` +
+        `${way.length === 1 ? 'claim says' : 'claims say'} that they are one unit.`,
       rows: [fact(first.unit), fact(other.unit), ...rows],
       units: [first.unit, other.unit],
     });
@@ -80,17 +84,22 @@ export function kitBores(db: Db, add: Add, settings: Settings): void {
       has: number;
     }
   >(
-    `SELECT k.id AS kitId, k.name AS kit, k.key AS kitKey, u.id AS unitId, u.name AS unit, f.attribute, CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END AS "of", f.num AS has
-     FROM kit_unit ku JOIN kit k ON k.id = ku.kit_id JOIN unit u ON u.id = ku.unit_id JOIN unit_fact f ON f.unit_id = u.id AND f.attribute IN ('bore', 'bore-large') AND f.num IS NOT NULL
+    `SELECT k.id AS kitId, k.name AS kit, k.key AS kitKey, u.id AS unitId, u.name AS unit, f.attribute, CASE
+      f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END AS "of", f.num AS has
+     FROM kit_unit ku JOIN kit k ON k.id = ku.kit_id JOIN unit u ON u.id = ku.unit_id JOIN unit_fact f ON
+      f.unit_id = u.id AND f.attribute IN ('bore', 'bore-large') AND f.num IS NOT NULL
      WHERE ABS(CASE f.attribute WHEN 'bore' THEN k.bore ELSE k.bore_large END - f.num) > @within
-       AND NOT EXISTS (SELECT 1 FROM kit_content c WHERE c.kit_id = k.id AND c.size > 0 AND ABS(c.size - f.num) <= @within)`,
+       AND NOT EXISTS (SELECT 1 FROM kit_content c WHERE c.kit_id = k.id AND c.size > 0 AND ABS(c.size - f.num)
+      <= @within)`,
   );
   for (const { kitId, kit, kitKey, unitId, unit, attribute, of, has } of rows.iterate({
     within: settings.oneSizeWithin,
   })) {
     add({
       rule: 'kit-bore',
-      sentence: `${kit} (${kitKey}) is for ${valueWords('bore', of)}; ${unit}, which it is listed for, has a ${attribute.replace('-', ' ')} of ${valueWords('bore', has)}.`,
+      sentence:
+        `${kit} (${kitKey}) is for ${valueWords('bore', of)}; ${unit}, which it is listed for, has a ` +
+        `${attribute.replace('-', ' ')} of ${valueWords('bore', has)}.`,
       rows: [
         { kept: 'kit', key: { key: kitKey } },
         { kept: 'unit_fact', key: { unit_id: unitId, attribute, position: '' } },
@@ -124,10 +133,13 @@ export function silentDifferences(db: Db, add: Add, settings: Settings): void {
     [],
     { key: string; kind: string; a: number; b: number; aName: string; bName: string; unitKind: UnitKind }
   >(
-    `SELECT l.key, l.kind, a.id AS a, b.id AS b, a.name AS aName, b.name AS bName, a.kind AS unitKind FROM link l
+    `SELECT l.key, l.kind, a.id AS a, b.id AS b, a.name AS aName, b.name AS bName, a.kind AS unitKind FROM link
+      l
      LEFT JOIN number nf ON nf.id = l.from_number LEFT JOIN number nt ON nt.id = l.to_number
-     JOIN unit a ON a.id = COALESCE(l.from_unit, nf.unit_id) JOIN unit b ON b.id = COALESCE(l.to_unit, nt.unit_id)
-     WHERE l.kind IN ('drop-in', 'same') AND a.id <> b.id AND a.kind = b.kind AND NOT EXISTS (SELECT 1 FROM condition c WHERE c.link_id = l.id)`,
+     JOIN unit a ON a.id = COALESCE(l.from_unit, nf.unit_id) JOIN unit b ON b.id = COALESCE(l.to_unit,
+      nt.unit_id)
+     WHERE l.kind IN ('drop-in', 'same') AND a.id <> b.id AND a.kind = b.kind AND NOT EXISTS (SELECT 1 FROM
+      condition c WHERE c.link_id = l.id)`,
   );
   for (const { key, kind, a, b, aName, bName, unitKind } of links.iterate()) {
     const differences = differencesBetween(unitKind, factsOf(a), factsOf(b), settings);
@@ -136,7 +148,9 @@ export function silentDifferences(db: Db, add: Add, settings: Settings): void {
     if (counted.length === 0) continue;
     add({
       rule: 'silent-difference',
-      sentence: `${bName} is called ${kind === 'same' ? 'the same as' : 'a drop-in for'} ${aName}, and differs: ${counted.map((d) => d.sentence).join('; ')}.`,
+      sentence:
+        `${bName} is called ${kind === 'same' ? 'the same as' : 'a drop-in for'} ${aName}, and differs: ` +
+        `${counted.map((d) => d.sentence).join('; ')}.`,
       rows: [
         { kept: 'link', key: { key } },
         ...counted.flatMap(({ attribute, position = '' }): Row[] =>
@@ -152,7 +166,8 @@ export function inches(db: Db, add: Add): void {
   for (const { name, words, usual, dimension } of ATTRIBUTES) {
     if (!usual || dimension !== 'length') continue;
     const rows = db.prepare<[string, number], { unitId: number; unit: string; position: string; num: number }>(
-      `SELECT u.id AS unitId, u.name AS unit, f.position, f.num FROM unit_fact f JOIN unit u ON u.id = f.unit_id WHERE f.attribute = ? AND f.num < ?`,
+      `SELECT u.id AS unitId, u.name AS unit, f.position, f.num FROM unit_fact f JOIN unit u ON u.id = f.unit_id
+        WHERE f.attribute = ? AND f.num < ?`,
     );
     for (const { unitId, unit, position, num } of rows.iterate(name, usual.min)) {
       if (!looksLikeInches(num, usual)) continue;

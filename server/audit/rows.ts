@@ -15,19 +15,23 @@ export function rowReader(db: Db) {
   const sourceOf = db.prepare<[number], string>(`SELECT title FROM source WHERE id = ?`).pluck();
   const saidOf = db
     .prepare<[string], string>(
-      `SELECT COALESCE(GROUP_CONCAT(s.title || ' (' || a.asserted_on || ')', '; '), '') FROM link l JOIN assertion a ON a.link_id = l.id JOIN source s ON s.id = a.source_id WHERE l.key = ?`,
+      `SELECT COALESCE(GROUP_CONCAT(s.title || ' (' || a.asserted_on || ')', '; '), '') FROM link l JOIN
+        assertion a ON a.link_id = l.id JOIN source s ON s.id = a.source_id WHERE l.key = ?`,
     )
     .pluck();
   const unitKey = db.prepare<[number], string>(`SELECT key FROM unit WHERE id = ?`).pluck();
   const target = db
     .prepare<[number, string], string>(
-      `SELECT COALESCE('unit:' || u.key, 'kit:' || k.key, 'fitting:' || f.key, '') FROM number n LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id
+      `SELECT COALESCE('unit:' || u.key, 'kit:' || k.key, 'fitting:' || f.key, '') FROM number n LEFT JOIN unit
+        u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id
        LEFT JOIN fitting f ON f.id = n.fitting_id WHERE n.maker_id = ? AND n.written = ?`,
     )
     .pluck();
   const linkEnds = db.prepare<[string], { kind: string; from: string; to: string }>(
-    `SELECT l.kind, COALESCE((SELECT m.name || ' ' || n.written FROM number n JOIN maker m ON m.id = n.maker_id WHERE n.id = l.from_number), (SELECT name FROM unit WHERE id = l.from_unit)) AS "from",
-         COALESCE((SELECT m.name || ' ' || n.written FROM number n JOIN maker m ON m.id = n.maker_id WHERE n.id = l.to_number), (SELECT name FROM unit WHERE id = l.to_unit)) AS "to" FROM link l WHERE l.key = ?`,
+    `SELECT l.kind, COALESCE((SELECT m.name || ' ' || n.written FROM number n JOIN maker m ON m.id = n.maker_id
+      WHERE n.id = l.from_number), (SELECT name FROM unit WHERE id = l.from_unit)) AS "from",
+         COALESCE((SELECT m.name || ' ' || n.written FROM number n JOIN maker m ON m.id = n.maker_id WHERE n.id
+      = l.to_number), (SELECT name FROM unit WHERE id = l.to_unit)) AS "to" FROM link l WHERE l.key = ?`,
   );
   const read = new Map(
     Object.entries(KEPT).map(([name, { key }]) => [

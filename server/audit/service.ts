@@ -25,7 +25,9 @@ export function auditService(
 
   /** Changes with every write, of this connection and of others, and with every setting. */
   const version = (): string =>
-    `${JSON.stringify(settings.current())}.${String(catalogue.pragma('data_version', { simple: true }))}.${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
+    `${JSON.stringify(settings.current())}.` +
+    `${String(catalogue.pragma('data_version', { simple: true }))}.` +
+    `${String(catalogue.prepare('SELECT total_changes()').pluck().get())}`;
 
   const start = (): Promise<void> => {
     if (running) return running.done;
@@ -50,7 +52,10 @@ export function auditService(
 
   return {
     rows,
-    /** The last audit of the catalogue as it is; waits a moment for one that is being made, and says when it is not done. */
+    /**
+     * The last audit of the catalogue as it is; waits a moment for one that is being made, and says when it is not
+     * done.
+     */
     async answer(patience = 1500): Promise<AuditAnswer> {
       if (last?.version !== version() && problem === undefined)
         await Promise.race([start(), new Promise((enough) => setTimeout(enough, patience).unref())]);

@@ -143,7 +143,9 @@ export function settler(
       refusing(() =>
         history.write(
           {
-            what: `Said: ${to} ${kind === 'does-not-fit' ? 'does not fit in the place of' : 'will do instead of'} ${from}`,
+            what:
+              `Said: ${to} ${kind === 'does-not-fit' ? 'does not fit in the place of' : 'will do instead of'} ` +
+              `${from}`,
             reason: note,
             person,
           },

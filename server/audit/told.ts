@@ -9,7 +9,10 @@ export interface Told {
   readonly counts: Readonly<Record<string, number>>;
 }
 
-/** Reads the rows of what was found, and how many vehicles are concerned. Done where the audit is made: it is thousands of small statements. */
+/**
+ * Reads the rows of what was found, and how many vehicles are concerned. Done where the audit is made: it is thousands
+ * of small statements.
+ */
 export function told(db: Db, { found, counts }: Looked): Told {
   const rows = rowReader(db);
   const vehicles = db

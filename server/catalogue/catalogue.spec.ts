@@ -142,7 +142,8 @@ describe('the contract', () => {
     expect(document.openapi).toBe('3.1.0');
     for (const route of ROUTES) {
       expect(document.paths[`/api/v1${route.path}`]?.[route.method]?.summary).toBe(route.summary);
-      // The events of the instruments never end, the demo has no photographs and no import in work, and only a file is exported: their own tests ask for them.
+      // The events of the instruments never end, the demo has no photographs and no import in work, and only a file is
+      // exported: their own tests ask for them.
       if (route.method !== 'get' || /photographId|readings|imports\/\{id\}|exports/.test(route.path)) continue;
       const path = route.path
         .replace('{number}', 'VA12-9905-H-00417-K')

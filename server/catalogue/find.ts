@@ -74,7 +74,9 @@ function callHits(query: string, stores: Stores): Hit[] {
   if (!call) return [];
   const asked = { maker: '', series: '', built: '', option: '', assistance: '', limit: 3 };
   const vehicles = call.rest === '' ? [] : stores.vehicles.search({ ...asked, q: call.rest }).vehicles;
-  const about = [findSlot(call.slot ?? '')?.words, COMPLAINTS.find(({ id }) => id === call.complaint)?.words].filter(Boolean).join(', '); // prettier-ignore
+  const about = [findSlot(call.slot ?? '')?.words, COMPLAINTS.find(({ id }) => id === call.complaint)?.words]
+    .filter(Boolean)
+    .join(', ');
   const hit = (vehicle?: { id: string; maker: string; name: string }): Hit => ({
     kind: 'call',
     id: new URLSearchParams({
@@ -94,10 +96,15 @@ const numberHit = (n: NumberView): Hit => ({
   kind: 'number',
   id: n.leadsTo.kind === 'unit' ? `unit:${n.leadsTo.id ?? ''}` : n.written,
   words: `${n.issuer} ${n.written}`,
-  detail: `${n.kind === 'casting' ? 'casting mark' : n.supersededBy ? `superseded by ${n.supersededBy}` : n.status}: ${n.leadsTo.words}`,
+  detail:
+    `${n.kind === 'casting' ? 'casting mark' : n.supersededBy ? `superseded by ${n.supersededBy}` : n.status}: ` +
+    `${n.leadsTo.words}`,
 });
 
-/** What the numbers are that were found: one, a mark, one that several makers use for different things, or one that is a character away. */
+/**
+ * What the numbers are that were found: one, a mark, one that several makers use for different things, or one that is a
+ * character away.
+ */
 function numberWords(numbers: readonly NumberView[], misread: boolean): string {
   if (misread) return 'a part number with one character misread';
   if (numbers.every((n) => n.kind === 'casting')) return 'a casting mark: shared by variants, not a number to order by';

@@ -1,18 +1,30 @@
-import { indexFittings, PIECE_KINDS, type FittingIndex, type FittingPiece, type Opening, type PieceKind } from '@kerabat/core/line'; // prettier-ignore
+import {
+  indexFittings,
+  PIECE_KINDS,
+  type FittingIndex,
+  type FittingPiece,
+  type Opening,
+  type PieceKind,
+} from '@kerabat/core/line';
 import type { SeatForm } from '@kerabat/core/seat';
 import type { Gender } from '@kerabat/core/thread';
 import type { Db } from '../db/open.js';
 
 const SQL = {
-  /** Small parts that join something, with the number they are ordered by and the lowest price that anybody with some in stock has told. */
+  /**
+   * Small parts that join something, with the number they are ordered by and the lowest price that anybody with some in
+   * stock has told.
+   */
   pieces: `SELECT f.key, f.kind, f.name, f.thread, f.seat, f.tube, f.length AS lengthMm, n.written AS number,
       (SELECT MIN(s.price) FROM stock s WHERE s.number_id = n.id AND s.quantity IS NOT 0) AS price
     FROM fitting f LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current'
     WHERE f.kind IN (SELECT value FROM json_each(?)) ORDER BY f.id, n.id`,
-  ends: `SELECT f.key, e.gender, e.thread, e.seat FROM fitting_end e JOIN fitting f ON f.id = e.fitting_id ORDER BY f.id, e.position`,
+  ends: `SELECT f.key, e.gender, e.thread, e.seat FROM fitting_end e JOIN fitting f ON f.id = e.fitting_id ORDER
+    BY f.id, e.position`,
   /** Sets for a thread, with who had how many of them when. */
   sets: `SELECT f.name, n.written AS number, MIN(s.price) AS price, s.supplier, s.quantity, s.told_on AS toldOn
-    FROM fitting f LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current' LEFT JOIN stock s ON s.number_id = n.id
+    FROM fitting f LEFT JOIN number n ON n.fitting_id = f.id AND n.kind = 'order' AND n.status = 'current' LEFT
+    JOIN stock s ON s.number_id = n.id
     WHERE f.kind = 'kit' AND f.thread = ? GROUP BY f.id ORDER BY f.key`,
   changes: 'SELECT total_changes()',
 };

@@ -21,12 +21,16 @@ export interface NumberRow {
   readonly source: string;
 }
 
-export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS ignored, n.written, n.key, n.loose, n.kind, n.status,
-    u.key AS unitKey, u.name AS unitName, k.key AS kitKey, k.name AS kitName, f.key AS fittingKey, f.name AS fittingName, n.note, s.title AS source
+export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS ignored, n.written, n.key,
+  n.loose, n.kind, n.status,
+    u.key AS unitKey, u.name AS unitName, k.key AS kitKey, k.name AS kitName, f.key AS fittingKey, f.name AS
+  fittingName, n.note, s.title AS source
   FROM number n JOIN maker m ON m.id = n.maker_id JOIN source s ON s.id = n.source_id
-  LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id`;
+  LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id =
+  n.fitting_id`;
 
-export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS} WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT ?`;
+export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS}
+  WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT ?`;
 /** Numbers that begin as somebody typed, in the order of the index. */
 const BEGINS = `${NUMBER_COLUMNS} WHERE n.loose > @from AND n.loose < @to ORDER BY n.loose LIMIT @limit`;
 /** The number that stands at the end of a chain of supersessions. */
@@ -85,8 +89,8 @@ export function numberStore(db: Db) {
 
   return {
     /**
-     * Exact: written just so. Normalised: one number by its issuer's own rule. Near: the same letters and digits, but the
-     * issuer's marks differ or its prefix was left off; it may be another number, so it is shown apart.
+     * Exact: written just so. Normalised: one number by its issuer's own rule. Near: the same letters and digits, but
+     * the issuer's marks differ or its prefix was left off; it may be another number, so it is shown apart.
      */
     find(query: string, limit: number): NumberSearch {
       const problem = numberProblem(query);

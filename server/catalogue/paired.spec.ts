@@ -14,10 +14,14 @@ describe('what makers paired with a wheel unit', () => {
     const { paired: rows } = await paired('ard-k48v');
     expect(rows.length).toBeGreaterThan(0);
     // By another route: each of them is in the chain of a vehicle of that name beside the caliper.
-    const { vehicles } = (await server.ask('GET', '/vehicles?limit=100')).body as { vehicles: { id: string; name: string }[] }; // prettier-ignore
+    const { vehicles } = (await server.ask('GET', '/vehicles?limit=100')).body as {
+      vehicles: { id: string; name: string }[];
+    };
     for (const row of rows) {
       const id = vehicles.find(({ name }) => name === row.vehicle)?.id ?? '';
-      const { chain } = (await server.ask('GET', `/vehicles/${id}`)).body as { chain: { slot: string; unitId: string }[] }; // prettier-ignore
+      const { chain } = (await server.ask('GET', `/vehicles/${id}`)).body as {
+        chain: { slot: string; unitId: string }[];
+      };
       expect(chain.map(({ slot, unitId }) => `${slot} ${unitId}`)).toEqual(
         expect.arrayContaining(['front-brake ard-k48v', `brake-master ${row.unitId}`]),
       );

@@ -6,7 +6,10 @@ const placeOf = (n: NumberView): string =>
     ? `${n.issuer} ${n.written}`
     : `${n.leadsTo.kind} ${n.leadsTo.id ?? ''}`;
 
-/** One row of many: the surest reading that there is, or that it is to be chosen between several. Nothing doubtful is settled by itself. */
+/**
+ * One row of many: the surest reading that there is, or that it is to be chosen between several. Nothing doubtful is
+ * settled by itself.
+ */
 export function resolved(query: string, found: NumberSearch): Resolved {
   if (found.problem !== undefined) return { query, how: 'none', sentence: found.problem };
   for (const how of ['exact', 'normalised', 'near', 'misread'] as const) {

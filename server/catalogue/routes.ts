@@ -49,7 +49,11 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
     const inOrder = asked.q === '' && asked.sort === 'kind' && asked.descending === false;
     const answer: UnitList = inOrder
       ? { units: stores.units.search(asked), total: stores.units.total(kind) }
-      : await stores.pool.run('units', { file: stores.files.catalogue, ...asked }, { person: sender(ctx), signal: hangsUp(ctx) }); // prettier-ignore
+      : await stores.pool.run(
+          'units',
+          { file: stores.files.catalogue, ...asked },
+          { person: sender(ctx), signal: hangsUp(ctx) },
+        );
     ctx.body = answer;
   });
   router.get('/units/:id', (ctx) => {

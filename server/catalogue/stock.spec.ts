@@ -22,7 +22,8 @@ describe('prices that suppliers told', () => {
   it('are summed over what is ordered; a line without a price is counted as such', async () => {
     const { partsList, sum } = await job(3);
     const ordered = partsList.filter((l) => l.section === 'order' && !l.dropped);
-    // By hand: master 139.50, ring 2.20, two clamps at 1.05, bench-bleed fitting 2.40, a bottle at 7.90 and one at 4.60.
+    // By hand: master 139.50, ring 2.20, two clamps at 1.05, bench-bleed fitting 2.40, a bottle at 7.90 and one at
+    // 4.60.
     expect(sum).toEqual({ total: 158.7, priced: 6, unpriced: ordered.length - 6 });
     const csv = (await server.ask('GET', '/jobs/3/parts-list.csv')).body as unknown as string;
     expect(csv).toContain('139.50,"Gannet Row Stores, 2024-05-09"');
@@ -36,7 +37,8 @@ describe('prices that suppliers told', () => {
     const of = (written: string) => server.stores.stock.supplyOf(written);
     const [none, some] = ['M13-105', 'P/1130/2'];
     const tell = server.databases.catalogue.prepare(
-      `INSERT INTO stock (number_id, supplier, quantity, told_on, price) SELECT id, 'Price list', NULL, '2024-06-01', 12 FROM number WHERE written = ?`,
+      `INSERT INTO stock (number_id, supplier, quantity, told_on, price) SELECT id, 'Price list', NULL,
+        '2024-06-01', 12 FROM number WHERE written = ?`,
     );
     for (const number of [none, some]) tell.run(number);
     expect(of(none)).toEqual({ price: { each: 12, supplier: 'Price list', date: '2024-06-01' } });

@@ -23,12 +23,15 @@ const SQL = {
     WHERE n.written = @written AND (SELECT COUNT(*) FROM number o WHERE o.written = @written AND o.kind = n.kind) = 1
     ORDER BY s.price IS NULL, s.price, s.supplier`,
   /** Another number of the same unit, kit or fitting that somebody has. */
-  next: `SELECT o.written FROM number n JOIN number o ON o.id <> n.id AND o.status = 'current' AND o.kind = 'order'
+  next: `SELECT o.written FROM number n JOIN number o ON o.id <> n.id AND o.status = 'current' AND o.kind =
+    'order'
       AND (o.unit_id = n.unit_id OR o.kit_id = n.kit_id OR o.fitting_id = n.fitting_id)
-    WHERE n.written = ? AND EXISTS (SELECT 1 FROM stock s WHERE s.number_id = o.id AND s.quantity > 0) ORDER BY o.written LIMIT 1`,
+    WHERE n.written = ? AND EXISTS (SELECT 1 FROM stock s WHERE s.number_id = o.id AND s.quantity > 0) ORDER BY
+    o.written LIMIT 1`,
   /** The number at the end of its supersessions. */
   successor: `WITH RECURSIVE chain (id, depth) AS (
-      SELECT l.to_number, 1 FROM link l JOIN number n ON n.id = l.from_number WHERE n.written = ? AND l.kind = 'superseded-by' AND l.to_number IS NOT NULL
+      SELECT l.to_number, 1 FROM link l JOIN number n ON n.id = l.from_number WHERE n.written = ? AND l.kind =
+    'superseded-by' AND l.to_number IS NOT NULL
       UNION SELECT l.to_number, depth + 1 FROM chain c JOIN link l ON l.from_number = c.id
         WHERE l.kind = 'superseded-by' AND l.to_number IS NOT NULL AND depth < 20)
     SELECT n.written FROM chain c JOIN number n ON n.id = c.id ORDER BY c.depth DESC LIMIT 1`,

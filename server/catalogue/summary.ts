@@ -3,7 +3,8 @@ import type { Db } from '../db/open.js';
 
 const COUNTED = ['maker', 'vehicle', 'unit', 'number', 'link', 'kit', 'fitting', 'source'] as const;
 const SQL = {
-  imports: `SELECT name, dated, loaded_at AS loadedAt, person AS "by", added, changed, rejected FROM import ORDER BY id DESC`,
+  imports: `SELECT name, dated, loaded_at AS loadedAt, person AS "by", added, changed, rejected FROM import
+    ORDER BY id DESC`,
   sources: `SELECT key AS id, kind, title, issued AS date FROM source ORDER BY kind, title`,
   makers: `SELECT key AS id, name, role FROM maker ORDER BY name`,
 };

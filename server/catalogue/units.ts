@@ -30,22 +30,29 @@ const SQL = {
   byKey: `${UNIT} WHERE u.key = ?`,
   // The limit is met before the makers and sources are looked up.
   list: `${UNIT_OF('(SELECT * FROM unit ORDER BY kind, key LIMIT @limit OFFSET @offset)')} ORDER BY u.kind, u.key`,
-  ofKind: `${UNIT_OF('(SELECT * FROM unit WHERE kind = @kind ORDER BY key LIMIT @limit OFFSET @offset)')} ORDER BY u.key`,
+  ofKind: `${UNIT_OF('(SELECT * FROM unit WHERE kind = @kind ORDER BY key LIMIT @limit OFFSET @offset)')} ORDER
+    BY u.key`,
   counts: `SELECT kind, count(*) AS n FROM unit GROUP BY kind`,
-  facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY f.attribute, f.position`,
+  facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY
+    f.attribute, f.position`,
   orderNumbers: `SELECT n.unit_id AS unitId, n.written FROM number n JOIN maker m ON m.id = n.maker_id
     WHERE n.unit_id IN (SELECT value FROM json_each(?)) AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
-  bores: `SELECT unit_id AS unitId, num FROM unit_fact WHERE unit_id IN (SELECT value FROM json_each(?)) AND attribute = 'bore' AND position = '' AND num IS NOT NULL`,
+  bores: `SELECT unit_id AS unitId, num FROM unit_fact WHERE unit_id IN (SELECT value FROM json_each(?)) AND
+    attribute = 'bore' AND position = '' AND num IS NOT NULL`,
   numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind, n.status = 'current' DESC, n.id`,
-  notes: `SELECT n.about, n.txt AS words, s.title AS source FROM unit_note n JOIN unit u ON u.id = n.unit_id JOIN source s ON s.id = n.source_id WHERE u.key = ? ORDER BY n.about, n.txt`,
-  condition: `SELECT NULLIF(n.condition, '') FROM number n JOIN unit u ON u.id = n.unit_id WHERE u.key = ? AND n.written = ?`,
+  notes: `SELECT n.about, n.txt AS words, s.title AS source FROM unit_note n JOIN unit u ON u.id = n.unit_id
+    JOIN source s ON s.id = n.source_id WHERE u.key = ? ORDER BY n.about, n.txt`,
+  condition: `SELECT NULLIF(n.condition, '') FROM number n JOIN unit u ON u.id = n.unit_id WHERE u.key = ? AND
+    n.written = ?`,
   fitted: `SELECT v.key AS vehicleId, m.name || ' ' || v.name AS vehicle, c.slot FROM chain_entry c
-    JOIN vehicle v ON v.id = c.vehicle_id JOIN maker m ON m.id = v.maker_id WHERE c.unit_id = ? GROUP BY v.id, c.slot ORDER BY v.key`,
+    JOIN vehicle v ON v.id = c.vehicle_id JOIN maker m ON m.id = v.maker_id WHERE c.unit_id = ? GROUP BY v.id,
+    c.slot ORDER BY v.key`,
 };
 
 /** Orders of a list of units; each ends in the key, so that pages do not overlap. */
 const ORDERS = { kind: 'u.kind, u.key', name: 'u.name, u.key', maker: 'm.name, u.name, u.key' } as const;
-const SEARCHED = `(@kind = '' OR u.kind = @kind) AND (u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q || '%' OR m.name LIKE '%' || @q || '%'
+const SEARCHED = `(@kind = '' OR u.kind = @kind) AND (u.name LIKE '%' || @q || '%' OR u.key LIKE '%' || @q ||
+  '%' OR m.name LIKE '%' || @q || '%'
   OR EXISTS (SELECT 1 FROM number n WHERE n.unit_id = u.id AND n.written LIKE '%' || @q || '%'))`;
 
 /** A page of a list of units. */
@@ -65,7 +72,11 @@ export function unitStore(db: Db) {
   const list = db.prepare<[{ limit: number; offset: number }], UnitRow>(SQL.list);
   const ofKind = db.prepare<[{ kind: string; limit: number; offset: number }], UnitRow>(SQL.ofKind);
   const counts = db.prepare<[], { kind: string; n: number }>(SQL.counts);
-  const counted = db.prepare<[{ kind: string; q: string }], number>(`SELECT count(*) FROM unit u JOIN maker m ON m.id = u.maker_id WHERE ${SEARCHED}`).pluck(); // prettier-ignore
+  const counted = db
+    .prepare<[{ kind: string; q: string }], number>(
+      `SELECT count(*) FROM unit u JOIN maker m ON m.id = u.maker_id WHERE ${SEARCHED}`,
+    )
+    .pluck();
   const searchBy = new Map(
     UNIT_ORDERS.flatMap((sort) =>
       [false, true].map((down) => {

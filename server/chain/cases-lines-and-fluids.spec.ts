@@ -203,27 +203,33 @@ describe('hoses, fluids, clutch', () => {
     const answer = await check({ parts: [parts[0], parts[1], gearbox] as object[], joints, edits });
     expect(find(answer, 'mount', 'mount.spacing')?.state).toBe('not-known');
   });
-  it('11: a slave that its maker lists, without a dimension: order on listing, and nothing is asked that spoils it', async () => {
-    const parts = [
-      part('gearbox', 'gearbox', { 'stud-spacing': 60 }),
-      part('fork', 'fork', { travel: 14 }),
-      part('slave', 'slave', { 'stud-spacing': 60, travel: 15, bore: 19.05 }, 'S'),
-    ];
-    const joints = [joint('mount', 'mount', 'gearbox', 'slave', { stack: [] }), joint('fork', 'fork', 'fork', 'slave')];
-    const edits = [put('slave', 'slave', 'T', {}, { wanted: false })];
-    const listed = [{ unit: 'T', by: 'unit-maker', instead: 'S' }];
-    const answer = await check({ parts, joints, edits, listed });
-    expect(answer.verdict.grade).toBe('on-listing');
-    const asked = answer.joints.flatMap((j) => j.checks).flatMap((c) => c.answers);
-    expect(asked.filter((a) => a.how === 'measure').map((a) => a.attribute)).not.toContain('bore');
-    expect(
-      (await check({ parts, joints, edits: [{ ...edits[0], conversion: 'gearbox' }], listed })).verdict.grade,
-    ).toBe('not-safe');
-    expect(
-      (await check({ parts, joints, edits, listed: [{ unit: 'T', by: 'aftermarket-list', instead: 'S' }] })).verdict
-        .grade,
-    ).toBe('not-safe');
-  });
+  it(
+    '11: a slave that its maker lists, without a dimension: order on listing, and nothing is asked ' + 'that spoils it',
+    async () => {
+      const parts = [
+        part('gearbox', 'gearbox', { 'stud-spacing': 60 }),
+        part('fork', 'fork', { travel: 14 }),
+        part('slave', 'slave', { 'stud-spacing': 60, travel: 15, bore: 19.05 }, 'S'),
+      ];
+      const joints = [
+        joint('mount', 'mount', 'gearbox', 'slave', { stack: [] }),
+        joint('fork', 'fork', 'fork', 'slave'),
+      ];
+      const edits = [put('slave', 'slave', 'T', {}, { wanted: false })];
+      const listed = [{ unit: 'T', by: 'unit-maker', instead: 'S' }];
+      const answer = await check({ parts, joints, edits, listed });
+      expect(answer.verdict.grade).toBe('on-listing');
+      const asked = answer.joints.flatMap((j) => j.checks).flatMap((c) => c.answers);
+      expect(asked.filter((a) => a.how === 'measure').map((a) => a.attribute)).not.toContain('bore');
+      expect(
+        (await check({ parts, joints, edits: [{ ...edits[0], conversion: 'gearbox' }], listed })).verdict.grade,
+      ).toBe('not-safe');
+      expect(
+        (await check({ parts, joints, edits, listed: [{ unit: 'T', by: 'aftermarket-list', instead: 'S' }] })).verdict
+          .grade,
+      ).toBe('not-safe');
+    },
+  );
   it('7: a gearbox conversion asks nothing of hydraulics that are not there', async () => {
     const pieces = [
       {
@@ -255,21 +261,30 @@ describe('hoses, fluids, clutch', () => {
       needs: expect.any(Array),
     });
   });
-  it('8: a step-bore master where a plain one was, 35 longer reservoir: said, and not safe until it is wanted so', async () => {
-    const parts = [
-      part('master', 'brake-master', { bore: 23.8125, 'bore-form': 'straight', 'reservoir-size': 104 }, 'M'),
-    ];
-    const edits = (wanted: boolean) => [
-      put('master', 'brake-master', 'N', { bore: 23.8125, 'bore-form': 'stepped', 'reservoir-size': 139 }, { wanted }),
-    ];
-    const answer = await check({ parts, joints: [], edits: edits(false) });
-    expect(answer.verdict.grade).toBe('not-safe');
-    const record = find(answer, 'place:master', 'place.record');
-    expect(record).toMatchObject({ state: 'not-known', answers: [{ how: 'decide', part: 'master' }] });
-    expect(record?.sentence).toContain('bore form stepped instead of straight');
-    expect(record?.sentence).toContain('139 mm');
-    expect((await check({ parts, joints: [], edits: edits(true) })).verdict.grade).toBe('safe');
-  });
+  it(
+    '8: a step-bore master where a plain one was, 35 longer reservoir: said, and not safe until it ' + 'is wanted so',
+    async () => {
+      const parts = [
+        part('master', 'brake-master', { bore: 23.8125, 'bore-form': 'straight', 'reservoir-size': 104 }, 'M'),
+      ];
+      const edits = (wanted: boolean) => [
+        put(
+          'master',
+          'brake-master',
+          'N',
+          { bore: 23.8125, 'bore-form': 'stepped', 'reservoir-size': 139 },
+          { wanted },
+        ),
+      ];
+      const answer = await check({ parts, joints: [], edits: edits(false) });
+      expect(answer.verdict.grade).toBe('not-safe');
+      const record = find(answer, 'place:master', 'place.record');
+      expect(record).toMatchObject({ state: 'not-known', answers: [{ how: 'decide', part: 'master' }] });
+      expect(record?.sentence).toContain('bore form stepped instead of straight');
+      expect(record?.sentence).toContain('139 mm');
+      expect((await check({ parts, joints: [], edits: edits(true) })).verdict.grade).toBe('safe');
+    },
+  );
   it('21: mineral oil at the clutch, DOT 4 at the brake: each master by its own seals', async () => {
     const system = (at: string, kind: string, fluid: string, seals: string) => [
       part(at, kind, { bore: 12.7, seals }, `old ${at}`),
@@ -322,29 +337,33 @@ describe('hoses, fluids, clutch', () => {
     else
       expect(path?.answers).toContainEqual({ how: 'measure', part: 'pedal', attribute: 'free-travel', tool: 'ruler' });
   });
-  it('15: a hydraulic booster that contains the master: ports and connector like any master’s, and no clearance joint', async () => {
-    const own = {
-      ...port('front', 'M10x1.0', 'bubble-flare', { 'port-feeds': 'front' }),
-      sensor: 'flat 2-pin',
-      'booster-supply': 'pump',
-    };
-    const parts = [
-      part('booster', 'booster', own, 'H'),
-      part('line', 'line', { ...port('from', 'M10x1.0', 'bubble-flare') }),
-      part('harness', 'harness', { sensor: 'flat 2-pin' }),
-    ];
-    const joints = [
-      joint('out', 'port', 'booster@front', 'line@from'),
-      joint('plug', 'wiring', 'harness@sensor', 'booster@sensor'),
-    ];
-    const other = put('booster', 'booster', 'G', {
-      ...own,
-      ...port('front', 'M12x1.0', 'bubble-flare', { 'port-feeds': 'front' }),
-      sensor: 'round 3-pin',
-    });
-    const answer = await check({ parts, joints, edits: [other] });
-    expect(reasons(answer).sort()).toEqual(['out port.thread', 'plug wiring.plug']);
-  });
+  it(
+    '15: a hydraulic booster that contains the master: ports and connector like any master’s, and no ' +
+      'clearance joint',
+    async () => {
+      const own = {
+        ...port('front', 'M10x1.0', 'bubble-flare', { 'port-feeds': 'front' }),
+        sensor: 'flat 2-pin',
+        'booster-supply': 'pump',
+      };
+      const parts = [
+        part('booster', 'booster', own, 'H'),
+        part('line', 'line', { ...port('from', 'M10x1.0', 'bubble-flare') }),
+        part('harness', 'harness', { sensor: 'flat 2-pin' }),
+      ];
+      const joints = [
+        joint('out', 'port', 'booster@front', 'line@from'),
+        joint('plug', 'wiring', 'harness@sensor', 'booster@sensor'),
+      ];
+      const other = put('booster', 'booster', 'G', {
+        ...own,
+        ...port('front', 'M12x1.0', 'bubble-flare', { 'port-feeds': 'front' }),
+        sensor: 'round 3-pin',
+      });
+      const answer = await check({ parts, joints, edits: [other] });
+      expect(reasons(answer).sort()).toEqual(['out port.thread', 'plug wiring.plug']);
+    },
+  );
   it('a wheel cylinder where a caliper was has no carrier to go on: said at the joint, not refused', async () => {
     const parts = [
       part('front', 'caliper', { 'carrier-spacing': 90, bore: 54 }, 'C'),

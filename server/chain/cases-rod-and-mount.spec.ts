@@ -39,12 +39,16 @@ describe('booster and master', () => {
     const wrong = await with_([put('booster', 'booster', 'B', { ...BOOSTER, 'stud-spacing@master': 84.6 })]);
     expect(find(wrong, 'mount', 'mount.spacing')?.fixes).toBeUndefined();
   });
-  it('10: both masters recorded beside this booster: pattern and pilot are not asked, the clearance waits until it is there', async () => {
-    const answer = await with_([put('master', 'brake-master', 'N', { bore: 23.8 }, { beside: ['A'] })]);
-    expect(answer.verdict).toMatchObject({ grade: 'safe', receive: [{ joint: 'push', code: 'push.gap' }] });
-    const alone = await with_([put('master', 'brake-master', 'N', { bore: 23.8 })]);
-    expect(alone.verdict.grade).toBe('not-safe');
-  });
+  it(
+    '10: both masters recorded beside this booster: pattern and pilot are not asked, the clearance ' +
+      'waits until it is there',
+    async () => {
+      const answer = await with_([put('master', 'brake-master', 'N', { bore: 23.8 }, { beside: ['A'] })]);
+      expect(answer.verdict).toMatchObject({ grade: 'safe', receive: [{ joint: 'push', code: 'push.gap' }] });
+      const alone = await with_([put('master', 'brake-master', 'N', { bore: 23.8 })]);
+      expect(alone.verdict.grade).toBe('not-safe');
+    },
+  );
   it.each<[string, Values, Values, string, object]>([
     [
       '24: under vacuum the rod stands out further: 0.05 ± 0.14 is not known to clear',
@@ -198,23 +202,27 @@ describe('pedal, rod and bulkhead', () => {
     const edits = [put('master', 'brake-master', 'N', { ...UNIT, 'rod-length': 118, pilot: 31.95 })];
     expect(find(await check({ parts, joints, edits }), 'mount', 'mount.pilot')?.state).toBe('does-not-fit');
   });
-  it('what the vehicle has is taken from what sits there: the same goes on, anything near is measured on the vehicle', async () => {
-    const bare = [parts[0], part('bulkhead', 'bulkhead'), parts[2]] as object[];
-    const spacing = async (mm: number) =>
-      find(
-        await check({
-          parts: bare,
-          joints,
-          edits: [put('master', 'brake-master', 'N', { ...UNIT, 'rod-length': 118, 'stud-spacing': mm })],
-        }),
-        'mount',
-        'mount.spacing',
-      );
-    expect(await spacing(66)).toMatchObject({ state: 'fits', rests: 'by-its-mate' });
-    expect(await spacing(66.4)).toMatchObject({
-      state: 'not-known',
-      answers: [{ how: 'measure', part: 'bulkhead', attribute: 'stud-spacing' }],
-    });
-    expect(await spacing(80)).toMatchObject({ state: 'does-not-fit' });
-  });
+  it(
+    'what the vehicle has is taken from what sits there: the same goes on, anything near is measured ' +
+      'on the vehicle',
+    async () => {
+      const bare = [parts[0], part('bulkhead', 'bulkhead'), parts[2]] as object[];
+      const spacing = async (mm: number) =>
+        find(
+          await check({
+            parts: bare,
+            joints,
+            edits: [put('master', 'brake-master', 'N', { ...UNIT, 'rod-length': 118, 'stud-spacing': mm })],
+          }),
+          'mount',
+          'mount.spacing',
+        );
+      expect(await spacing(66)).toMatchObject({ state: 'fits', rests: 'by-its-mate' });
+      expect(await spacing(66.4)).toMatchObject({
+        state: 'not-known',
+        answers: [{ how: 'measure', part: 'bulkhead', attribute: 'stud-spacing' }],
+      });
+      expect(await spacing(80)).toMatchObject({ state: 'does-not-fit' });
+    },
+  );
 });

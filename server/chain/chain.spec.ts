@@ -23,25 +23,28 @@ const withoutSentences = (answer: ChainAnswer): unknown =>
   JSON.parse(JSON.stringify(answer, (key, value: unknown) => (key === 'sentence' ? undefined : value)));
 
 describe('POST /chain/check', () => {
-  it('answers the documented example of a booster, with further checks that decide nothing before the order', async () => {
-    const { answer } = example('booster');
-    const { status, body: whole } = (await check(BOOSTER)) as { status: number; body: ChainAnswer };
-    expect(status).toBe(200);
-    const { card, ...body } = whole;
-    expect(card.map((s) => `${s.step} ${s.at}`.trim())).toEqual(
-      expect.arrayContaining(['have-ready', 'undo-mount master-mount', 'mount-loose master-mount', 'rod-on rod']),
-    );
-    const listed = new Set(answer.joints.flatMap((joint) => joint.checks.map((c) => `${joint.id} ${c.code}`)));
-    const further = body.joints.flatMap((joint) =>
-      joint.checks.filter((c) => !listed.has(`${joint.id} ${c.code}`)).map((c) => c.rank),
-    );
-    expect(further).not.toContain('must');
-    const joints = body.joints.map((joint) => ({
-      ...joint,
-      checks: joint.checks.filter((c) => listed.has(`${joint.id} ${c.code}`)),
-    }));
-    expect(withoutSentences({ ...body, joints } as unknown as ChainAnswer)).toEqual(withoutSentences(answer));
-  });
+  it(
+    'answers the documented example of a booster, with further checks that decide nothing before the ' + 'order',
+    async () => {
+      const { answer } = example('booster');
+      const { status, body: whole } = (await check(BOOSTER)) as { status: number; body: ChainAnswer };
+      expect(status).toBe(200);
+      const { card, ...body } = whole;
+      expect(card.map((s) => `${s.step} ${s.at}`.trim())).toEqual(
+        expect.arrayContaining(['have-ready', 'undo-mount master-mount', 'mount-loose master-mount', 'rod-on rod']),
+      );
+      const listed = new Set(answer.joints.flatMap((joint) => joint.checks.map((c) => `${joint.id} ${c.code}`)));
+      const further = body.joints.flatMap((joint) =>
+        joint.checks.filter((c) => !listed.has(`${joint.id} ${c.code}`)).map((c) => c.rank),
+      );
+      expect(further).not.toContain('must');
+      const joints = body.joints.map((joint) => ({
+        ...joint,
+        checks: joint.checks.filter((c) => listed.has(`${joint.id} ${c.code}`)),
+      }));
+      expect(withoutSentences({ ...body, joints } as unknown as ChainAnswer)).toEqual(withoutSentences(answer));
+    },
+  );
   it('answers the documented example of one circuit that becomes two', async () => {
     const { request, answer } = example('two-circuits');
     const { body: whole } = (await check(request)) as { body: ChainAnswer };

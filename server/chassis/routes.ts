@@ -5,7 +5,10 @@ import { badRequest } from '../http/problem.js';
 import type { Stores } from './needs.js';
 import type { ChassisService, Decoded } from './service.js';
 
-/** Reads a chassis number by the service, and checks what it says against the catalogue: an answer that does not fit is told, not taken. */
+/**
+ * Reads a chassis number by the service, and checks what it says against the catalogue: an answer that does not fit is
+ * told, not taken.
+ */
 export function chassisRoutes(router: Router, stores: Stores, decode: ChassisService): void {
   router.get('/chassis/:number', async (ctx) => {
     const number = (ctx.params['number'] ?? '').trim().toUpperCase().replace(/\s+/g, '-');
@@ -36,7 +39,9 @@ function judged(number: string, decoded: Decoded, stores: Stores): ChassisAnswer
   const options = decoded.options.filter((code) => !strange.includes(code));
   return {
     state: 'found',
-    sentence: `${says}${options.length > 0 ? `, option ${options.join(', ')}` : ''}.${note} It says what left the factory, not what is there.`,
+    sentence:
+      `${says}${options.length > 0 ? `, option ${options.join(', ')}` : ''}.${note} It says what left ` +
+      'the factory, not what is there.',
     vehicleId: vehicle.id,
     built: decoded.built,
     options,

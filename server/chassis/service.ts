@@ -20,7 +20,9 @@ export type ChassisReply =
   | { readonly state: 'decoded'; readonly decoded: Decoded }
   | { readonly state: 'unknown' | 'no-answer'; readonly sentence: string };
 
-/** Asks the chassis-number service, once, for at most `timeout` milliseconds. Never throws: no answer is an answer too. */
+/**
+ * Asks the chassis-number service, once, for at most `timeout` milliseconds. Never throws: no answer is an answer too.
+ */
 export function chassisService(url: string, timeout = 2000) {
   return async (number: string): Promise<ChassisReply> => {
     let answer: Response;

@@ -12,8 +12,8 @@ const SHOWN = 6;
 const AT_ONCE = 8;
 
 /**
- * Units for a role, those of the sister vehicles first, then by what does not fit and what is not known. Each is judged in the chain
- * as the conversion changes it, a few at a time: others are answered in between.
+ * Units for a role, those of the sister vehicles first, then by what does not fit and what is not known. Each is judged
+ * in the chain as the conversion changes it, a few at a time: others are answered in between.
  */
 export async function candidatesFor(
   role: Role,

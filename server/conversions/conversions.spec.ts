@@ -37,7 +37,12 @@ describe('POST /jobs/{id}/solve', () => {
   });
   it('whoever hangs up stops it, and the server goes on', async () => {
     const stop = new AbortController();
-    const asked = fetch(`${server.address}/api/v1/jobs/6/solve`, { method: 'POST', signal: stop.signal, headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' }, body: '{}' }); // prettier-ignore
+    const asked = fetch(`${server.address}/api/v1/jobs/6/solve`, {
+      method: 'POST',
+      signal: stop.signal,
+      headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' },
+      body: '{}',
+    });
     setTimeout(() => stop.abort(), 20);
     await asked.then((r) => r.text()).catch((error: Error) => expect(error.name).toBe('AbortError'));
     expect((await server.ask('GET', '/conversions')).status).toBe(200);
@@ -50,9 +55,18 @@ describe('POST /jobs/{id}/solve', () => {
 
 /** Every conversion of the table with a demo vehicle that it makes sense on. */
 const PLANNED: readonly (readonly [string, string])[] = [
-  ['single-to-dual', 'q2'], ['three-to-two', 't20'], ['vacuum-to-hydraulic', 'b7'], ['assist', 't30'], ['drum-to-disc', 'b6'], ['larger-calipers', 'v12'],
-  ['self-shifting-to-manual', 'q5'], ['universal-master', 'q2'], ['sibling-master', 'v12'], ['raised', 'v10'], ['anti-lock', 'q4'],
-]; // prettier-ignore
+  ['single-to-dual', 'q2'],
+  ['three-to-two', 't20'],
+  ['vacuum-to-hydraulic', 'b7'],
+  ['assist', 't30'],
+  ['drum-to-disc', 'b6'],
+  ['larger-calipers', 'v12'],
+  ['self-shifting-to-manual', 'q5'],
+  ['universal-master', 'q2'],
+  ['sibling-master', 'v12'],
+  ['raised', 'v10'],
+  ['anti-lock', 'q4'],
+];
 
 describe('conversions', () => {
   const plan = async (id: string, vehicleId: string, choices: object = {}): Promise<PlanAnswer> =>
@@ -101,8 +115,16 @@ describe('conversions', () => {
   });
   it('self-shifting to manual finds the sister’s units, with the side of the change that each is from', async () => {
     const p = await plan('self-shifting-to-manual', 'q5');
-    const sides = p.roles.map((r) => r.candidates.filter((c) => c.from.startsWith('Q4')).map((c) => c.side).sort()); // prettier-ignore
-    expect(sides).toEqual([['A', 'B'], ['A', 'B']]); // prettier-ignore
+    const sides = p.roles.map((r) =>
+      r.candidates
+        .filter((c) => c.from.startsWith('Q4'))
+        .map((c) => c.side)
+        .sort(),
+    );
+    expect(sides).toEqual([
+      ['A', 'B'],
+      ['A', 'B'],
+    ]);
     expect(p.mated).toEqual(['clutch master', 'slave']);
   });
   it('three outlets to two: the tee is of the lines’ own thread, and both sums are there', async () => {
@@ -168,25 +190,32 @@ describe('a job that is planned by a conversion', () => {
     };
     return (await server.ask('POST', '/jobs', { body })).body.id as number;
   };
-  it('has its roles as places, its parts on the partsList, its steps on the work card, and is not safe before every role is filled', async () => {
-    const id = await open('q5', null);
-    expect((await decide(id, 'conversion', 'self-shifting-to-manual', 'feed=shared')).status).toBe(200);
-    const { body } = await server.ask('GET', `/jobs/${id}`);
-    expect(body.work.map((w: { slot: string }) => w.slot)).toEqual(['clutch-master', 'slave']);
-    expect(body.conversion).toMatchObject({
-      id: 'self-shifting-to-manual',
-      applies: 'yes',
-      choices: { feed: 'shared' },
-    });
-    expect(body.partsList.map((l: { words: string }) => l.words)).toContain('Flexible hose to the slave');
-    expect(body.workCard[0]).toMatchObject({ group: 'before', words: 'Have ready: flare wrenches, pin punch' });
-    expect(body.safety.sentence).toContain('no clutch master is chosen');
-  });
+  it(
+    'has its roles as places, its parts on the partsList, its steps on the work card, and is not ' +
+      'safe before every role is filled',
+    async () => {
+      const id = await open('q5', null);
+      expect((await decide(id, 'conversion', 'self-shifting-to-manual', 'feed=shared')).status).toBe(200);
+      const { body } = await server.ask('GET', `/jobs/${id}`);
+      expect(body.work.map((w: { slot: string }) => w.slot)).toEqual(['clutch-master', 'slave']);
+      expect(body.conversion).toMatchObject({
+        id: 'self-shifting-to-manual',
+        applies: 'yes',
+        choices: { feed: 'shared' },
+      });
+      expect(body.partsList.map((l: { words: string }) => l.words)).toContain('Flexible hose to the slave');
+      expect(body.workCard[0]).toMatchObject({ group: 'before', words: 'Have ready: flare wrenches, pin punch' });
+      expect(body.safety.sentence).toContain('no clutch master is chosen');
+    },
+  );
   it('a tee that closes the third line is the tee that the plan foresaw: it is ordered once', async () => {
     const id = await open('t20', null);
     await decide(id, 'conversion', 'three-to-two', 'joining=pieces');
     await decide(id, 'unit:brake-master', 'ard-tm19t');
-    const tees = async () => (await server.ask('GET', `/jobs/${id}`)).body.partsList.filter((l: { wants?: { kind: string } }) => ['tee', 'line', 'tube-nut'].includes(l.wants?.kind ?? '')); // prettier-ignore
+    const tees = async () =>
+      (await server.ask('GET', `/jobs/${id}`)).body.partsList.filter((l: { wants?: { kind: string } }) =>
+        ['tee', 'line', 'tube-nut'].includes(l.wants?.kind ?? ''),
+      );
     expect((await tees()).map((l: { key: string }) => l.key)).toEqual(['plan/tee', 'plan/short-line', 'plan/nuts']);
     await decide(id, 'fix:brake-master/tee@front-right', 'accepted');
     expect((await tees()).map((l: { key: string }) => l.key)).toEqual([

@@ -70,7 +70,10 @@ function lineEnds(facts: readonly Fact[]): LineEnd[] {
   });
 }
 
-/** A part's want with the thread, seat and tube of the vehicle's own line, where the part goes on one and the record names it. */
+/**
+ * A part's want with the thread, seat and tube of the vehicle's own line, where the part goes on one and the record
+ * names it.
+ */
 export function wantFor(part: ConversionPart, vehicleId: string, stores: Stores): FittingWant | undefined {
   const { wants } = part;
   if (!wants || wants.thread !== undefined || !ON_A_LINE.includes(wants.kind)) return wants;

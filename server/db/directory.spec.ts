@@ -44,18 +44,25 @@ const closed = (use: (directory: DataDirectory) => void = () => undefined): void
 };
 const job = (directory: DataDirectory): void =>
   void directory.jobs.exec(
-    `INSERT INTO job (asker, request, words, options, state, opened_by, created_at, updated_at, version) VALUES ('x', 'replace', '', '[]', 'open', 'x', '', '', 1)`,
+    `INSERT INTO job (asker, request, words, options, state, opened_by, created_at, updated_at, version) VALUES
+      ('x', 'replace', '', '[]', 'open', 'x', '', '', 1)`,
   );
 
 /** A catalogue as it was before it knew layouts and what the demo is. */
 const TO_FORMAT_4 = `ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up;
   ALTER TABLE vehicle DROP COLUMN brake_layout; ALTER TABLE vehicle DROP COLUMN clutch_layout;
-  DROP TABLE vehicle_part_fact; DROP TABLE vehicle_access; DROP TABLE unit_note; DROP TABLE unit_piece; DROP TABLE fitting_piece; DROP TABLE fitting_end; ALTER TABLE fitting DROP COLUMN size_to; ALTER TABLE fitting DROP COLUMN length;
-  DROP INDEX kit_content_holds; ALTER TABLE kit_content DROP COLUMN holds_kit; ALTER TABLE kit_content DROP COLUMN size;
-  ALTER TABLE box_item DROP COLUMN kind; ALTER TABLE box_item DROP COLUMN quantity; ALTER TABLE box_item DROP COLUMN thread;
+  DROP TABLE vehicle_part_fact; DROP TABLE vehicle_access; DROP TABLE unit_note; DROP TABLE unit_piece; DROP
+  TABLE fitting_piece; DROP TABLE fitting_end; ALTER TABLE fitting DROP COLUMN size_to; ALTER TABLE fitting DROP
+  COLUMN length;
+  DROP INDEX kit_content_holds; ALTER TABLE kit_content DROP COLUMN holds_kit; ALTER TABLE kit_content DROP
+  COLUMN size;
+  ALTER TABLE box_item DROP COLUMN kind; ALTER TABLE box_item DROP COLUMN quantity; ALTER TABLE box_item DROP
+  COLUMN thread;
   ALTER TABLE box_item DROP COLUMN size; ALTER TABLE number DROP COLUMN condition;
-  DROP TRIGGER unit_added; DROP TRIGGER unit_changed; DROP TRIGGER unit_fact_added; DROP TRIGGER unit_fact_changed; DROP TRIGGER unit_fact_removed;
-  DROP INDEX unit_touched; DROP INDEX unit_kind_touched; ALTER TABLE unit DROP COLUMN touched; PRAGMA user_version = 4`;
+  DROP TRIGGER unit_added; DROP TRIGGER unit_changed; DROP TRIGGER unit_fact_added; DROP TRIGGER
+  unit_fact_changed; DROP TRIGGER unit_fact_removed;
+  DROP INDEX unit_touched; DROP INDEX unit_kind_touched; ALTER TABLE unit DROP COLUMN touched; PRAGMA
+  user_version = 4`;
 
 describe('whether the demo may be loaded', () => {
   it('into a directory that is not there, until its first start was complete', () => {
@@ -140,7 +147,9 @@ describe('what is in it', () => {
       2,
     ]);
     expect(() =>
-      jobs.prepare(`INSERT INTO parts_list_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`).run(),
+      jobs
+        .prepare(`INSERT INTO parts_list_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`)
+        .run(),
     ).toThrow(/FOREIGN KEY/);
   });
 });
@@ -164,31 +173,34 @@ describe('a directory that cannot be used is told in words', () => {
     expect(() => opened()).toThrow(/newer version of Kerabat/);
     expect(new Database(join(data, 'jobs.sqlite')).pragma('user_version', { simple: true })).toBe(99);
   });
-  it('before its format changes it is copied; what a killed start left half is made anew, what it left whole stays', () => {
-    const age = (): void => {
-      const db = new Database(join(data, 'catalogue.sqlite'));
-      db.exec(TO_FORMAT_4);
-      db.close();
-    };
-    closed((directory) => {
-      loadCatalogue(directory.catalogue, DEMO, NOW);
-      directory.markUsed();
-    });
-    age();
-    const copy = join(data, 'catalogue-format-4.sqlite.bak');
-    writeFileSync(`${copy}.part`, 'half a copy');
-    closed();
-    const before = new Database(copy, { readonly: true });
-    expect(before.pragma('user_version', { simple: true })).toBe(4);
-    expect(before.prepare('SELECT COUNT(*) > 50 FROM unit').pluck().get()).toBe(1);
-    before.close();
-    expect(existsSync(`${copy}.part`)).toBe(false);
-    expect(statSync(copy).mode & 0o077).toBe(0);
-    const made = statSync(copy).mtimeMs;
-    age();
-    closed();
-    expect(statSync(copy).mtimeMs).toBe(made);
-  });
+  it(
+    'before its format changes it is copied; what a killed start left half is made anew, what it ' + 'left whole stays',
+    () => {
+      const age = (): void => {
+        const db = new Database(join(data, 'catalogue.sqlite'));
+        db.exec(TO_FORMAT_4);
+        db.close();
+      };
+      closed((directory) => {
+        loadCatalogue(directory.catalogue, DEMO, NOW);
+        directory.markUsed();
+      });
+      age();
+      const copy = join(data, 'catalogue-format-4.sqlite.bak');
+      writeFileSync(`${copy}.part`, 'half a copy');
+      closed();
+      const before = new Database(copy, { readonly: true });
+      expect(before.pragma('user_version', { simple: true })).toBe(4);
+      expect(before.prepare('SELECT COUNT(*) > 50 FROM unit').pluck().get()).toBe(1);
+      before.close();
+      expect(existsSync(`${copy}.part`)).toBe(false);
+      expect(statSync(copy).mode & 0o077).toBe(0);
+      const made = statSync(copy).mtimeMs;
+      age();
+      closed();
+      expect(statSync(copy).mtimeMs).toBe(made);
+    },
+  );
   it('a catalogue of the version before is brought up in place, and the demo in it is known as such', () => {
     closed((directory) => {
       loadCatalogue(directory.catalogue, DEMO, NOW);
@@ -198,7 +210,8 @@ describe('a directory that cannot be used is told in words', () => {
     before.exec(TO_FORMAT_4);
     before.close();
     const { catalogue } = opened();
-    const unmarked = `SELECT (SELECT COUNT(*) FROM source WHERE made_up = 0) + (SELECT COUNT(*) FROM maker WHERE made_up = 0)`;
+    const unmarked = `SELECT (SELECT COUNT(*) FROM source WHERE made_up = 0) + (SELECT COUNT(*) FROM maker WHERE
+      made_up = 0)`;
     expect(catalogue.prepare(unmarked).pluck().get()).toBe(0);
   });
   it.skipIf(!canMount())('a full disk is named, at a first start and at a later one', () => {
@@ -244,7 +257,9 @@ it('a program that is killed lets its directory go at once', async () => {
   const { spawn } = await import('node:child_process');
   mkdirSync(data);
   openDatabase(join(data, 'jobs.sqlite'), 'jobs').close();
-  const hold = `const D = require('better-sqlite3'); const d = new D(process.argv[1]); d.pragma('locking_mode = EXCLUSIVE'); d.exec('BEGIN EXCLUSIVE'); console.log('held'); setInterval(() => {}, 1000);`;
+  const hold =
+    `const D = require('better-sqlite3'); const d = new D(process.argv[1]); d.pragma('locking_mode = ` +
+    `EXCLUSIVE'); d.exec('BEGIN EXCLUSIVE'); console.log('held'); setInterval(() => {}, 1000);`;
   const child = spawn(process.execPath, ['-e', hold, join(data, 'lock.sqlite')], {
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -44,8 +44,9 @@ interface Opening {
 }
 
 /**
- * Opens a data directory for one program: makes it when it is not there, locks it, and brings both databases to the newest version.
- * A directory that cannot be written is opened for reading, from a copy. Throws a StartProblem that says what to do.
+ * Opens a data directory for one program: makes it when it is not there, locks it, and brings both databases to the
+ * newest version. A directory that cannot be written is opened for reading, from a copy. Throws a StartProblem that
+ * says what to do.
  */
 export function openDirectory(directory: string, { program, now, createMissing = false }: Opening): DataDirectory {
   makeOwn(directory);
@@ -150,8 +151,10 @@ function refuseMissing(directory: string, createMissing: boolean): void {
   db.close();
   if (unused) return;
   throw new StartProblem(
-    `${lost} is missing in ${directory}, where ${other} is in use: this is not a new directory, and nothing was loaded into it. ` +
-      `Restore ${lost} from a backup (tar -xf BACKUP -C ${directory} ${lost}), or start with that one empty: --create-missing.`,
+    `${lost} is missing in ${directory}, where ${other} is in use: this is not a new directory, and ` +
+      'nothing was loaded into it. ' +
+      `Restore ${lost} from a backup (tar -xf BACKUP -C ${directory} ${lost}), or start with that one ` +
+      'empty: --create-missing.',
   );
 }
 

@@ -12,14 +12,16 @@ const FAULTS: readonly (StorageFault & { readonly codes: RegExp })[] = [
     codes: /^(SQLITE_FULL|ENOSPC|EDQUOT|EFBIG)$/,
     title: 'Disk full',
     sentence:
-      'The disk is full: this entry could not be written. Free some space and send it again; what was saved before is safe.',
+      'The disk is full: this entry could not be written. Free some space and send it again; what was ' +
+      'saved before is safe.',
   },
   {
     kind: 'read-only',
     codes: /^(SQLITE_READONLY.*|EROFS|EACCES|EPERM|SQLITE_PERM)$/,
     title: 'Cannot be written',
     sentence:
-      'The data directory can be read and not written: this entry could not be saved. Give the rights back and send it again.',
+      'The data directory can be read and not written: this entry could not be saved. Give the rights ' +
+      'back and send it again.',
   },
   {
     kind: 'busy',
@@ -45,7 +47,8 @@ const FAULTS: readonly (StorageFault & { readonly codes: RegExp })[] = [
     codes: /^(SQLITE_IOERR.*|EIO)$/,
     title: 'Disk fault',
     sentence:
-      'The disk did not take or give what it was asked for. Look at the disk and its log before going on; what was saved before may need a backup.',
+      'The disk did not take or give what it was asked for. Look at the disk and its log before going ' +
+      'on; what was saved before may need a backup.',
   },
 ];
 

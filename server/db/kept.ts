@@ -1,8 +1,8 @@
 import type { Db } from './open.js';
 
 /**
- * Changes with every write to a database, by this connection or another. What others wrote is looked up once in a turn of the event
- * loop: within one turn everything that is read is of one state anyway.
+ * Changes with every write to a database, by this connection or another. What others wrote is looked up once in a turn
+ * of the event loop: within one turn everything that is read is of one state anyway.
  */
 export function stampOf(db: Db): () => string {
   const changes = db.prepare<[], number>('SELECT total_changes()').pluck();

@@ -19,8 +19,8 @@ export interface Lock {
 const holderFile = (directory: string): string => join(directory, 'held-by.json');
 
 /**
- * Takes the data directory for one program. The lock is the operating system's, on a file of its own: it ends with the program,
- * however that ends. Answers a sentence that says who holds it when somebody else does.
+ * Takes the data directory for one program. The lock is the operating system's, on a file of its own: it ends with the
+ * program, however that ends. Answers a sentence that says who holds it when somebody else does.
  */
 export function lockDirectory(directory: string, program: string, now: string): Lock | string {
   const file = new Database(join(directory, 'lock.sqlite'), { timeout: 0 });
@@ -51,10 +51,15 @@ function heldWords(directory: string): string {
   let by = 'another program';
   try {
     const { program, process: id, since, address } = JSON.parse(readFileSync(holderFile(directory), 'utf8')) as Holder;
-    by = `${program} (process ${id}${address === undefined ? '' : `, ${address}`}, since ${since.slice(0, 16).replace('T', ' ')} UTC)`;
+    by =
+      `${program} (process ${id}${address === undefined ? '' : `, ${address}`}, since ` +
+      `${since.slice(0, 16).replace('T', ' ')} UTC)`;
   } catch (error) {
     // The other program has not written yet who it is, or is just ending.
     if (!(error instanceof Error)) throw error;
   }
-  return `The data directory ${directory} is held by ${by}. Use that one, stop it, or choose another directory with --data DIR.`;
+  return (
+    `The data directory ${directory} is held by ${by}. Use that one, stop it, or choose another ` +
+    'directory with --data DIR.'
+  );
 }

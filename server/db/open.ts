@@ -10,8 +10,8 @@ export type Db = Database.Database;
 export class StartProblem extends Error {}
 
 /**
- * A connection with the settings that all of ours have. Every commit is on the disk before it is answered, also when the power
- * fails. `cacheMb`: so many MB of pages are kept, the rest comes through the system's own cache.
+ * A connection with the settings that all of ours have. Every commit is on the disk before it is answered, also when
+ * the power fails. `cacheMb`: so many MB of pages are kept, the rest comes through the system's own cache.
  */
 export function connect(file: string, cacheMb = 32): Db {
   const db = new Database(file);
@@ -46,9 +46,15 @@ function openWords(file: string, error: unknown): string {
   const fault = storageFault(error);
   switch (fault?.kind) {
     case 'full':
-      return `${file} cannot be opened: its disk is full. Free some space there and start again; what was saved is safe.`;
+      return (
+        `${file} cannot be opened: its disk is full. Free some space there and start again; what was ` +
+        'saved is safe.'
+      );
     case 'damaged':
-      return `${file} is damaged, or is no database of Kerabat. Keep a copy of it, and restore the last backup into its place.`;
+      return (
+        `${file} is damaged, or is no database of Kerabat. Keep a copy of it, and restore the last ` +
+        'backup into its place.'
+      );
     case undefined:
       return `${file} cannot be opened as a database: ${error instanceof Error ? error.message : String(error)}.`;
     default:
@@ -61,8 +67,9 @@ export const copyBefore = (file: string, format: number): string =>
   file.replace(/\.sqlite$/, `-format-${format}.sqlite.bak`);
 
 /**
- * Copies a database that holds something, before its format changes. A copy that is there from a start that was killed stays: it is of
- * the format before, whole, since it gets its name when it is complete. Throws where there is no room: then nothing was changed.
+ * Copies a database that holds something, before its format changes. A copy that is there from a start that was killed
+ * stays: it is of the format before, whole, since it gets its name when it is complete. Throws where there is no room:
+ * then nothing was changed.
  */
 function backUp(db: Db, file: string, before: number): void {
   const copy = copyBefore(file, before);
@@ -74,7 +81,9 @@ function backUp(db: Db, file: string, before: number): void {
   renameSync(part, copy);
 }
 
-/** Applies the numbered migrations that are missing, each in a transaction; a database that is in use is copied first. */
+/**
+ * Applies the numbered migrations that are missing, each in a transaction; a database that is in use is copied first.
+ */
 function migrate(db: Db, file: string, kind: string): void {
   const directory = join(HOME, 'db', kind);
   const steps = readdirSync(directory)
@@ -83,7 +92,8 @@ function migrate(db: Db, file: string, kind: string): void {
   const before = Number(db.pragma('user_version', { simple: true }));
   if (before > steps.length) {
     throw new StartProblem(
-      `${file} was written by a newer version of Kerabat (its format ${before}, this program knows ${steps.length}). Update the program; nothing was changed.`,
+      `${file} was written by a newer version of Kerabat (its format ${before}, this program knows ` +
+        `${steps.length}). Update the program; nothing was changed.`,
     );
   }
   if (before > 0 && before < steps.length) backUp(db, file, before);

@@ -3,7 +3,10 @@ import { join } from 'node:path';
 
 export const DATABASE_FILES = ['catalogue.sqlite', 'jobs.sqlite'] as const;
 
-/** Watches that the files which are open are still the ones in the directory: a file that was deleted goes on taking writes, into nothing. */
+/**
+ * Watches that the files which are open are still the ones in the directory: a file that was deleted goes on taking
+ * writes, into nothing.
+ */
 export interface Storage {
   readonly directory: string;
   /** Why nothing can be written just now, as a sentence; undefined when it can. */
@@ -33,9 +36,14 @@ export function watchStorage(directory: string, readOnly?: string): Storage {
           continue;
         }
         if (now === undefined)
-          return `${path} is not there any more: nothing is saved until it is back. Stop Kerabat before you restore it.`;
+          return (
+            `${path} is not there any more: nothing is saved until it is back. Stop Kerabat before you ` + 'restore it.'
+          );
         if (now !== before)
-          return `${path} was replaced by another file while Kerabat was running: nothing is saved. Start Kerabat again.`;
+          return (
+            `${path} was replaced by another file while Kerabat was running: nothing is saved. Start Kerabat ` +
+            'again.'
+          );
       }
     }
     return notWritable(directory);

@@ -10,7 +10,32 @@ afterAll(() => server.close());
 
 const db = () => server.databases.catalogue;
 const count = (what: string): unknown => db().prepare(`SELECT COUNT(*) FROM ${what}`).pluck().get();
-const TABLES = ['source', 'maker', 'vehicle', 'vehicle_option', 'vehicle_fact', 'vehicle_part_fact', 'vehicle_access', 'unit', 'unit_note', 'unit_piece', 'unit_fact', 'kit', 'kit_content', 'kit_unit', 'fitting_end', 'fitting_piece', 'fitting', 'number', 'box_item', 'stock', 'chain_entry', 'link', 'assertion', 'condition']; // prettier-ignore
+const TABLES = [
+  'source',
+  'maker',
+  'vehicle',
+  'vehicle_option',
+  'vehicle_fact',
+  'vehicle_part_fact',
+  'vehicle_access',
+  'unit',
+  'unit_note',
+  'unit_piece',
+  'unit_fact',
+  'kit',
+  'kit_content',
+  'kit_unit',
+  'fitting_end',
+  'fitting_piece',
+  'fitting',
+  'number',
+  'box_item',
+  'stock',
+  'chain_entry',
+  'link',
+  'assertion',
+  'condition',
+];
 const everything = () =>
   Object.fromEntries(
     TABLES.map((table) => {
@@ -22,14 +47,19 @@ const everything = () =>
 
 /** What a workshop has put in beside the demo: a unit of its own with a number, and claims about the demo's. */
 async function grow(): Promise<void> {
-  db().exec(`INSERT INTO source (key, kind, title, issued) VALUES ('own', 'unit-maker', 'our list', '2024-01-01');
+  db().exec(`INSERT INTO source (key, kind, title, issued) VALUES ('own', 'unit-maker', 'our list',
+    '2024-01-01');
     INSERT INTO maker (key, name, role) VALUES ('own-maker', 'Own', 'units');
-    INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT 'own-1', 'slave', 'our own', m.id, s.id FROM maker m, source s WHERE m.key = 'own-maker' AND s.key = 'own';
-    INSERT INTO unit_fact (unit_id, attribute, presence, num, source_id) SELECT u.id, 'bore', 'recorded', 19.05, s.id FROM unit u, source s WHERE u.key = 'own-1' AND s.key = 'own';
+    INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT 'own-1', 'slave', 'our own', m.id, s.id FROM
+    maker m, source s WHERE m.key = 'own-maker' AND s.key = 'own';
+    INSERT INTO unit_fact (unit_id, attribute, presence, num, source_id) SELECT u.id, 'bore', 'recorded', 19.05,
+    s.id FROM unit u, source s WHERE u.key = 'own-1' AND s.key = 'own';
     INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id)
-      SELECT m.id, 'OWN 1', 'OWN1', 'OWN1', 'order', 'current', u.id, s.id FROM maker m, unit u, source s WHERE m.key = 'own-maker' AND u.key = 'own-1' AND s.key = 'own';
+      SELECT m.id, 'OWN 1', 'OWN1', 'OWN1', 'order', 'current', u.id, s.id FROM maker m, unit u, source s WHERE
+    m.key = 'own-maker' AND u.key = 'own-1' AND s.key = 'own';
     INSERT INTO number (maker_id, written, key, loose, kind, status, unit_id, source_id)
-      SELECT m.id, 'OWN 2', 'OWN2', 'OWN2', 'order', 'current', u.id, s.id FROM maker m, unit u, source s WHERE m.key = 'own-maker' AND u.key = 'ard-sm19' AND s.key = 'own'`);
+      SELECT m.id, 'OWN 2', 'OWN2', 'OWN2', 'order', 'current', u.id, s.id FROM maker m, unit u, source s WHERE
+    m.key = 'own-maker' AND u.key = 'ard-sm19' AND s.key = 'own'`);
   await server.ask('POST', '/links', { body: { from: 'unit:own-1', to: 'unit:ard-sm19', kind: 'drop-in' } });
   await server.ask('POST', '/jobs', {
     body: {

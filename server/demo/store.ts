@@ -8,7 +8,8 @@ import { demoCounts } from './take-out.js';
 
 /** What belongs to a job, what rests on it first. */
 const OF_JOBS: readonly string[] = [
-  `DELETE FROM photograph_mark WHERE photograph_id IN (SELECT p.id FROM photograph p JOIN job j ON j.id = p.job_id WHERE j.made_up = 1)`,
+  `DELETE FROM photograph_mark WHERE photograph_id IN (SELECT p.id FROM photograph p JOIN job j ON j.id =
+    p.job_id WHERE j.made_up = 1)`,
   ...['photograph', 'evidence', 'decision', 'parts_list_line', 'outcome'].map(
     (table) => `DELETE FROM ${table} WHERE job_id IN (SELECT id FROM job WHERE made_up = 1)`,
   ),
@@ -21,7 +22,10 @@ const IS_USED = {
   jobs: `SELECT EXISTS (SELECT 1 FROM job)`,
 };
 
-/** The demo in both databases. `outcomesGone` is called when outcomes went with their jobs, `written` when there is a catalogue. */
+/**
+ * The demo in both databases. `outcomesGone` is called when outcomes went with their jobs, `written` when there is a
+ * catalogue.
+ */
 export function demoStore(
   databases: { readonly catalogue: Db; readonly jobs: Db },
   jobRows: Needs['jobs'],
@@ -44,7 +48,8 @@ export function demoStore(
         throw new HttpProblem(
           409,
           'Not empty',
-          'Something is here already: the demo is brought in only where nothing is. To look at it, start in a new data directory: npm start -- --data FOLDER.',
+          'Something is here already: the demo is brought in only where nothing is. To look at it, start ' +
+            'in a new data directory: npm start -- --data FOLDER.',
         );
       const release = turn.take(() => 'The demo is being brought in. Try again in a moment.');
       try {

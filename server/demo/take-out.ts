@@ -3,14 +3,18 @@ import { recorder } from '../history/acts.js';
 import { KEPT, type Kept, type KeptName } from '../history/kept.js';
 import { ledger, type Cells } from '../history/ledger.js';
 
-/** Rows of made-up sources, and what says something of them. What people here added about made-up things says nothing without them. */
+/**
+ * Rows of made-up sources, and what says something of them. What people here added about made-up things says nothing
+ * without them.
+ */
 const MADE = `(SELECT id FROM source WHERE made_up = 1)`;
 const UNITS = `(SELECT id FROM unit WHERE source_id IN ${MADE})`;
 const VEHICLES = `(SELECT id FROM vehicle WHERE source_id IN ${MADE})`;
 const KITS = `(SELECT id FROM kit WHERE source_id IN ${MADE})`;
 const FITTINGS = `(SELECT id FROM fitting WHERE source_id IN ${MADE})`;
 const NUMBERS = `(SELECT id FROM number WHERE source_id IN ${MADE})`;
-const MADE_LINKS = `SELECT id FROM link l WHERE from_number IN ${NUMBERS} OR to_number IN ${NUMBERS} OR from_unit IN ${UNITS} OR to_unit IN ${UNITS}
+const MADE_LINKS = `SELECT id FROM link l WHERE from_number IN ${NUMBERS} OR to_number IN ${NUMBERS} OR
+  from_unit IN ${UNITS} OR to_unit IN ${UNITS}
   OR (EXISTS (SELECT 1 FROM assertion a WHERE a.link_id = l.id)
     AND NOT EXISTS (SELECT 1 FROM assertion a WHERE a.link_id = l.id AND a.source_id NOT IN ${MADE}))`;
 /** Read once: which links go is no longer seen when their assertions are gone. */
@@ -42,14 +46,17 @@ const GOES: readonly (readonly [KeptName, string])[] = [
   ['vehicle', `id IN ${VEHICLES}`],
   [
     'maker',
-    `made_up = 1 AND NOT EXISTS (SELECT 1 FROM unit WHERE maker_id = maker.id) AND NOT EXISTS (SELECT 1 FROM number WHERE maker_id = maker.id)
-      AND NOT EXISTS (SELECT 1 FROM kit WHERE maker_id = maker.id) AND NOT EXISTS (SELECT 1 FROM vehicle WHERE maker_id = maker.id)`,
+    `made_up = 1 AND NOT EXISTS (SELECT 1 FROM unit WHERE maker_id = maker.id) AND NOT EXISTS (SELECT 1 FROM
+      number WHERE maker_id = maker.id)
+      AND NOT EXISTS (SELECT 1 FROM kit WHERE maker_id = maker.id) AND NOT EXISTS (SELECT 1 FROM vehicle WHERE
+      maker_id = maker.id)`,
   ],
   ['source', `made_up = 1`],
 ];
 
 /** A number of somebody's own that leads to a made-up thing leads nowhere from then on. */
-const LED_ASTRAY = `SELECT maker_id, written FROM number WHERE source_id NOT IN ${MADE} AND (unit_id IN ${UNITS} OR kit_id IN ${KITS} OR fitting_id IN ${FITTINGS})`;
+const LED_ASTRAY = `SELECT maker_id, written FROM number WHERE source_id NOT IN ${MADE} AND (unit_id IN ${UNITS}
+  OR kit_id IN ${KITS} OR fitting_id IN ${FITTINGS})`;
 
 export interface DemoCounts {
   readonly units: number;
@@ -79,8 +86,8 @@ export const demoCounts = (db: Db): DemoCounts => ({
 });
 
 /**
- * Takes everything out that the demo brought, as one act of the history: undone, it is there again. Answers the act's number;
- * undefined when there was nothing.
+ * Takes everything out that the demo brought, as one act of the history: undone, it is there again. Answers the act's
+ * number; undefined when there was nothing.
  */
 export function takeOutDemo(db: Db, person: string, at: string): number | undefined {
   return db.transaction(() => {

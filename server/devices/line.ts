@@ -19,8 +19,8 @@ const CALLED: Readonly<Record<string, DeviceName>> = { caliper: 'caliper', pitch
 const NOTES: readonly string[] = ['live', 'held', 'zeroed', 'battery-low'];
 
 /**
- * Reads one line, `device;value;unit;notes` ("caliper;26.94;mm;held"). The protocol is written down in docs/stand-ins.md.
- * Anything else is undefined: noise on the wire is never taken for a reading.
+ * Reads one line, `device;value;unit;notes` ("caliper;26.94;mm;held"). The protocol is written down in
+ * docs/stand-ins.md. Anything else is undefined: noise on the wire is never taken for a reading.
  */
 export function readDeviceLine(line: string): DeviceLine | undefined {
   if (line.length > LINE_LIMIT) return undefined;

@@ -17,10 +17,12 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'kerabat-exports-'));
   server = await testServer();
   const { catalogue } = server.databases;
-  // What a careless export would get wrong: a formula, quotes and line ends, markup, a fact of another source than its unit's.
+  // What a careless export would get wrong: a formula, quotes and line ends, markup, a fact of another source than its
+  // unit's.
   catalogue
     .prepare(
-      `UPDATE unit SET name = '=HYPERLINK("http://x")', note = 'two' || char(10) || 'lines; "quoted", <b>&</b>' WHERE key = 'ard-sm19'`,
+      `UPDATE unit SET name = '=HYPERLINK("http://x")', note = 'two' || char(10) || 'lines; "quoted", <b>&</b>'
+        WHERE key = 'ard-sm19'`,
     )
     .run();
   catalogue.prepare(`UPDATE number SET note = '''=1+1' WHERE written = 'A 23-802'`).run();
@@ -133,7 +135,8 @@ describe('what comes in can always go out and come back', () => {
     const folder = mkdtempSync(join(tmpdir(), 'kerabat-notes-'));
     const source = db.prepare(`SELECT id FROM source LIMIT 1`).pluck().get();
     const add = db.prepare(
-      `INSERT INTO unit (key, kind, name, maker_id, note, source_id) VALUES (?, 'slave', ?, 1, ?, ?) ON CONFLICT DO NOTHING`,
+      `INSERT INTO unit (key, kind, name, maker_id, note, source_id) VALUES (?, 'slave', ?, 1, ?, ?) ON CONFLICT
+        DO NOTHING`,
     );
     for (const [i, text] of texts.entries()) add.run(`note-${i}`, text.replace(/[\n\t]/g, ' '), text, source);
     const path = await writeExport(db, format, folder, '2024-06-01T00:00:00Z');

@@ -71,8 +71,8 @@ function* csvOf({ columns, rows }: ExportTable): IterableIterator<string> {
 }
 
 /**
- * One sheet for each table. Everything but measures is text, so that a spreadsheet leaves part numbers alone. A workbook is put together
- * in memory: a larger catalogue goes out as CSV or JSON.
+ * One sheet for each table. Everything but measures is text, so that a spreadsheet leaves part numbers alone. A
+ * workbook is put together in memory: a larger catalogue goes out as CSV or JSON.
  */
 function writeXlsx(tables: readonly ExportTable[], path: string): void {
   const book = utils.book_new();
@@ -87,7 +87,8 @@ function writeXlsx(tables: readonly ExportTable[], path: string): void {
       cells += row.length;
       if (cells > LIMITS.workbookCells)
         throw new ExportProblem(
-          `A workbook holds at most ${count(LIMITS.workbookCells)} cells here, and the catalogue has more: take it as CSV or JSON.`,
+          `A workbook holds at most ${count(LIMITS.workbookCells)} cells here, and the catalogue has more: ` +
+            'take it as CSV or JSON.',
         );
       data.push(row.map((cell, i) => cellOf(cell, measures.has(i))));
     }
@@ -101,7 +102,9 @@ function writeXlsx(tables: readonly ExportTable[], path: string): void {
   writeFileSync(path, write(book, { type: 'buffer', bookType: 'xlsx', compression: true, bookSST: true }) as Buffer);
 }
 
-/** In a workbook `_x0041_` is another way to write a letter (ECMA-376, ST_Xstring): what only looks like it is marked. */
+/**
+ * In a workbook `_x0041_` is another way to write a letter (ECMA-376, ST_Xstring): what only looks like it is marked.
+ */
 const literal = (text: string): string => text.replace(/_(?=x[0-9A-Fa-f]{4}_)/g, '_x005F_');
 
 const cellOf = (cell: string, isMeasure: boolean): CellObject => {

@@ -11,8 +11,8 @@ export interface Kept {
 const FACT = ['presence', 'num', 'txt', 'tolerance', 'source_id'];
 
 /**
- * Every table that an import or a person can change. Column names are those of the SQL files. Where a row has an id it is kept: other
- * rows name it, and a row that is put back must be the one it was.
+ * Every table that an import or a person can change. Column names are those of the SQL files. Where a row has an id it
+ * is kept: other rows name it, and a row that is put back must be the one it was.
  */
 export const KEPT = {
   source: { key: ['key'], values: ['id', 'kind', 'title', 'issued', 'note', 'made_up'] },

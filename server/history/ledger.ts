@@ -1,4 +1,5 @@
-/* eslint-disable kerabat/no-outside-keys -- columns are those of KEPT, a closed list; this is the inner loop of every import. */
+/* eslint-disable kerabat/no-outside-keys --
+   columns are those of KEPT, a closed list; this is the inner loop of every import. */
 import type { Db } from '../db/open.js';
 import { KEPT, type Kept, type KeptName } from './kept.js';
 
@@ -20,8 +21,9 @@ const list = (columns: readonly string[]): string => columns.join(', ');
 const are = (columns: readonly string[]): string => columns.map((c) => `${c} = ?`).join(' AND ');
 
 /**
- * Writes rows of the catalogue so that what changed is known: a row is added, changed or the same as it was. `note` hears of
- * each change (and of each addition, when `additions` is asked for). Foreign keys and checks are the database's to enforce.
+ * Writes rows of the catalogue so that what changed is known: a row is added, changed or the same as it was. `note`
+ * hears of each change (and of each addition, when `additions` is asked for). Foreign keys and checks are the
+ * database's to enforce.
  */
 export function ledger(db: Db, note: (change: Change) => void, additions = false) {
   const tables = new Map(
@@ -35,7 +37,9 @@ export function ledger(db: Db, note: (change: Change) => void, additions = false
   return {
     /** The row of a key as it stands; undefined when there is none. */
     get: (name: KeptName, key: Cells): Cells | undefined => table(name).get(key),
-    /** Adds the row, or brings the one of its key to what is said; what is not said stays, or is as `otherwise` has it. */
+    /**
+     * Adds the row, or brings the one of its key to what is said; what is not said stays, or is as `otherwise` has it.
+     */
     put(name: KeptName, said: Said, otherwise?: Cells): Effect {
       const t = table(name);
       if (t.insert(said, otherwise)) {
@@ -75,7 +79,8 @@ function tableOf(db: Db, name: KeptName, { key, values, counted, newest }: Kept)
     ? `SELECT ${marks}, ${seq} WHERE NOT EXISTS (SELECT 1 FROM ${name} WHERE ${are(key)})`
     : `VALUES (${marks})`;
   const insert = db.prepare<[Cell[]]>(
-    `INSERT INTO ${name} (${list(columns)}${counted ? `, ${counted.column}` : ''}) ${absent}${counted ? '' : ` ON CONFLICT (${list(key)}) DO NOTHING`}`,
+    `INSERT INTO ${name} (${list(columns)}${counted ? `, ${counted.column}` : ''})
+      ${absent}${counted ? '' : ` ON CONFLICT (${list(key)}) DO NOTHING`}`,
   );
   const get = db.prepare<[Cell[]], Record<string, Cell>>(`SELECT ${list(values)} FROM ${name} WHERE ${are(key)}`);
   const update = db.prepare<[Cell[]]>(

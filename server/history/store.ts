@@ -20,7 +20,8 @@ interface ActRow {
 }
 
 const SQL = {
-  acts: `SELECT a.id, a.what, a.reason, a.person AS "by", a.acted_at AS at, a.undoes, u.id AS undoneBy FROM act a LEFT JOIN act u ON u.undoes = a.id
+  acts: `SELECT a.id, a.what, a.reason, a.person AS "by", a.acted_at AS at, a.undoes, u.id AS undoneBy FROM act
+    a LEFT JOIN act u ON u.undoes = a.id
     ORDER BY a.id DESC LIMIT ?`,
   changes: `SELECT kept, row_key, before, after FROM change WHERE act_id = ? ORDER BY seq LIMIT ?`,
   count: `SELECT COUNT(*) FROM change WHERE act_id = ?`,
@@ -74,7 +75,9 @@ export function historyStore(db: Db, clock: () => string, turn: WriteTurn, pool:
         return seen;
       });
     },
-    /** Does one thing under one name, in one transaction. Answers the act's number, or undefined when nothing changed. */
+    /**
+     * Does one thing under one name, in one transaction. Answers the act's number, or undefined when nothing changed.
+     */
     write(of: Omit<Act, 'at'>, doIt: (book: Ledger) => void): number | undefined {
       const busy = turn.busy();
       // A write would wait for the other's transaction, and everybody with it.

@@ -5,9 +5,11 @@ let server: TestServer;
 beforeAll(async () => {
   server = await testServer({ demo: false });
   const catalogue = server.databases.catalogue;
-  catalogue.exec(`INSERT INTO source (key, kind, title, issued) VALUES ('list', 'unit-maker', 'a list', '2020-01-01');
+  catalogue.exec(`INSERT INTO source (key, kind, title, issued) VALUES ('list', 'unit-maker', 'a list',
+    '2020-01-01');
     INSERT INTO maker (key, name, role) VALUES ('ours', 'Ours', 'units');
-    INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT value, 'slave', value, 1, 1 FROM json_each('["a","b","c","d"]')`);
+    INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT value, 'slave', value, 1, 1 FROM
+    json_each('["a","b","c","d"]')`);
 });
 afterAll(() => server.close());
 
@@ -19,15 +21,18 @@ const keys = (table: string): unknown[] =>
   server.databases.catalogue.prepare(`SELECT key FROM ${table} ORDER BY id`).pluck().all();
 
 describe('undoing an act takes back only what nothing else rests on', () => {
-  it('of two claims in a fresh catalogue the first: the source that it brought stays for the second, and is named', async () => {
-    const [first, second] = [await claim('a', 'b'), await claim('c', 'd')];
-    const [, older] = await acts();
-    const { status, body } = await undo(older?.id ?? 0);
-    expect([status, body.stays]).toEqual([200, ['source here']]);
-    expect(keys('link')).toEqual([second]);
-    expect(first).not.toBe(second);
-    expect(keys('source')).toEqual(['list', 'here']);
-  });
+  it(
+    'of two claims in a fresh catalogue the first: the source that it brought stays for the second, ' + 'and is named',
+    async () => {
+      const [first, second] = [await claim('a', 'b'), await claim('c', 'd')];
+      const [, older] = await acts();
+      const { status, body } = await undo(older?.id ?? 0);
+      expect([status, body.stays]).toEqual([200, ['source here']]);
+      expect(keys('link')).toEqual([second]);
+      expect(first).not.toBe(second);
+      expect(keys('source')).toEqual(['list', 'here']);
+    },
+  );
   it('the last one takes its source with it; undone again, both are there as they were', async () => {
     const id = (await acts()).find((a) => a.what.startsWith('Said: unit:d'))?.id ?? 0;
     const before = server.databases.catalogue.prepare('SELECT * FROM link').all();

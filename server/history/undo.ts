@@ -17,7 +17,8 @@ export interface ChangeRow {
 const SQL = {
   act: `SELECT a.what, u.id AS undoneBy FROM act a LEFT JOIN act u ON u.undoes = a.id WHERE a.id = ?`,
   changes: `SELECT kept, row_key, before, after FROM change WHERE act_id = ? ORDER BY seq DESC`,
-  lastOf: `SELECT a.person AS "by", a.acted_at AS at FROM change c JOIN act a ON a.id = c.act_id WHERE c.kept = ? AND c.row_key = ? ORDER BY c.act_id DESC LIMIT 1`,
+  lastOf: `SELECT a.person AS "by", a.acted_at AS at FROM change c JOIN act a ON a.id = c.act_id WHERE c.kept =
+    ? AND c.row_key = ? ORDER BY c.act_id DESC LIMIT 1`,
 };
 /** So many rows that stay are told by name. */
 const TOLD = 5;
@@ -36,8 +37,8 @@ export interface Undone {
 }
 
 /**
- * Puts every row of an act back to what it was, in one transaction. A row that the act added stays when something else rests on
- * it. Throws an HttpProblem when one of the rows was changed again since.
+ * Puts every row of an act back to what it was, in one transaction. A row that the act added stays when something else
+ * rests on it. Throws an HttpProblem when one of the rows was changed again since.
  */
 export function undoAct(db: Db, id: number, person: string, at: string): Undone {
   return db.transaction(() => {

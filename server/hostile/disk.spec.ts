@@ -109,42 +109,45 @@ const canRun =
   nobody === undefined || spawnSync(process.execPath, ['-e', reads], { uid: nobody, gid: nobody }).status === 0;
 
 describe.skipIf(!canRun)('a directory that turns read-only while it runs', () => {
-  it('stops what is written with the reason; what is there can be looked at; started again it serves for reading', async () => {
-    const data = mkdtempSync(join(tmpdir(), 'kerabat-reading-only-'));
-    if (nobody !== undefined) chownSync(data, nobody, nobody);
-    let running = await startServer([], data, nobody);
-    const ask = async (method: string, path: string, body?: unknown) => {
-      const sent = body === undefined ? {} : { body: JSON.stringify(body) };
-      const answer = await fetch(`${running.address}${path}`, {
-        method,
-        headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' },
-        ...sent,
-      });
-      return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
-    };
-    try {
-      expect((await ask('POST', '/api/v1/jobs', JOB)).status).toBe(201);
-      expect(await ask('GET', '/health')).toMatchObject({ status: 200, body: { status: 'ok' } });
-      chmodSync(join(data, 'jobs.sqlite'), 0o400);
-      chmodSync(data, 0o500);
-      const refused = {
-        status: 503,
-        body: { detail: expect.stringContaining('can be read and not written') as string },
+  it(
+    'stops what is written with the reason; what is there can be looked at; started again it serves ' + 'for reading',
+    async () => {
+      const data = mkdtempSync(join(tmpdir(), 'kerabat-reading-only-'));
+      if (nobody !== undefined) chownSync(data, nobody, nobody);
+      let running = await startServer([], data, nobody);
+      const ask = async (method: string, path: string, body?: unknown) => {
+        const sent = body === undefined ? {} : { body: JSON.stringify(body) };
+        const answer = await fetch(`${running.address}${path}`, {
+          method,
+          headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' },
+          ...sent,
+        });
+        return { status: answer.status, body: (await answer.json()) as Record<string, unknown> };
       };
-      expect(await ask('POST', '/api/v1/jobs', JOB)).toMatchObject(refused);
-      expect(await ask('GET', '/health')).toMatchObject({ status: 503, body: { status: 'reading-only' } });
-      expect(((await ask('GET', '/api/v1/jobs')).body['jobs'] as unknown[]).length).toBe(7);
-      expect((await ask('POST', '/api/v1/tools/thread/read', { text: 'M10x1' })).status).toBe(200);
-      await running.kill();
-      running = await startServer([], data, nobody);
-      expect(running.said()).toContain('can be read and not written');
-      expect(((await ask('GET', '/api/v1/jobs')).body['jobs'] as unknown[]).length).toBe(7);
-      expect(await ask('POST', '/api/v1/jobs', JOB)).toMatchObject(refused);
-    } finally {
-      chmodSync(data, 0o700);
-      await running.end();
-    }
-  });
+      try {
+        expect((await ask('POST', '/api/v1/jobs', JOB)).status).toBe(201);
+        expect(await ask('GET', '/health')).toMatchObject({ status: 200, body: { status: 'ok' } });
+        chmodSync(join(data, 'jobs.sqlite'), 0o400);
+        chmodSync(data, 0o500);
+        const refused = {
+          status: 503,
+          body: { detail: expect.stringContaining('can be read and not written') as string },
+        };
+        expect(await ask('POST', '/api/v1/jobs', JOB)).toMatchObject(refused);
+        expect(await ask('GET', '/health')).toMatchObject({ status: 503, body: { status: 'reading-only' } });
+        expect(((await ask('GET', '/api/v1/jobs')).body['jobs'] as unknown[]).length).toBe(7);
+        expect((await ask('POST', '/api/v1/tools/thread/read', { text: 'M10x1' })).status).toBe(200);
+        await running.kill();
+        running = await startServer([], data, nobody);
+        expect(running.said()).toContain('can be read and not written');
+        expect(((await ask('GET', '/api/v1/jobs')).body['jobs'] as unknown[]).length).toBe(7);
+        expect(await ask('POST', '/api/v1/jobs', JOB)).toMatchObject(refused);
+      } finally {
+        chmodSync(data, 0o700);
+        await running.end();
+      }
+    },
+  );
 });
 
 describe('a file that goes away while it runs', () => {

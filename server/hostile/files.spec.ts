@@ -156,15 +156,37 @@ function archive(entries: readonly Entry[]): Buffer {
 
 const XML = '<?xml version="1.0" encoding="UTF-8"?>';
 const BOOK = {
-  '[Content_Types].xml': `${XML}<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="xml" ContentType="application/xml"/><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/xl/workbook.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override PartName="/xl/worksheets/sheet1.xml" ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/></Types>`,
-  '_rels/.rels': `${XML}<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
-  'xl/workbook.xml': `${XML}<workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="list" sheetId="1" r:id="r1"/></sheets></workbook>`,
-  'xl/_rels/workbook.xml.rels': `${XML}<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
+  '[Content_Types].xml':
+    `${XML}<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default ` +
+    'Extension="xml" ContentType="application/xml"/><Default Extension="rels" ' +
+    'ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override ' +
+    'PartName="/xl/workbook.xml" ' +
+    'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.sheet.main+xml"/><Override ' +
+    'PartName="/xl/worksheets/sheet1.xml" ' +
+    'ContentType="application/vnd.openxmlformats-officedocument.spreadsheetml.worksheet+xml"/></Types>',
+  '_rels/.rels':
+    `${XML}<Relationships ` +
+    'xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" ' +
+    'Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" ' +
+    'Target="xl/workbook.xml"/></Relationships>',
+  'xl/workbook.xml':
+    `${XML}<workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" ` +
+    'xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet ' +
+    'name="list" sheetId="1" r:id="r1"/></sheets></workbook>',
+  'xl/_rels/workbook.xml.rels':
+    `${XML}<Relationships ` +
+    'xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" ' +
+    'Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/worksheet" ' +
+    'Target="worksheets/sheet1.xml"/></Relationships>',
 };
 const sheetXml = (rows: string, after = ''): string =>
-  `${XML}<worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>${rows}</sheetData>${after}</worksheet>`;
+  `${XML}<worksheet ` +
+  `xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main">` +
+  `<sheetData>${rows}</sheetData>${after}</worksheet>`;
 const cell = (address: string, text: string): string => `<c r="${address}" t="inlineStr"><is><t>${text}</t></is></c>`;
-const ROW = `<row r="1">${cell('A1', 'Part No')}${cell('B1', 'Brand')}</row><row r="2">${cell('A2', 'ZZ 1')}${cell('B2', 'ardfrith')}</row>`;
+const ROW =
+  `<row r="1">${cell('A1', 'Part No')}${cell('B1', 'Brand')}</row><row ` +
+  `r="2">${cell('A2', 'ZZ 1')}${cell('B2', 'ardfrith')}</row>`;
 const workbook = (sheet: string, more: readonly Entry[] = []): Buffer =>
   archive([
     ...Object.entries(BOOK).map(([name, text]) => ({ name, content: Buffer.from(text) })),
@@ -199,7 +221,10 @@ describe('a list that is none', () => {
         workbook(
           sheetXml(
             ROW,
-            `<mergeCells count="40000">${Array.from({ length: 40_000 }, (_, i) => `<mergeCell ref="A${i * 2 + 1}:A${i * 2 + 2}"/>`).join('')}</mergeCells>`,
+            '<mergeCells ' +
+              `count="40000">` +
+              `${Array.from({ length: 40_000 }, (_, i) => `<mergeCell ref="A${i * 2 + 1}:A${i * 2 + 2}"/>`).join('')}` +
+              `</mergeCells>`,
           ),
         ),
       /40 000 merged ranges/,

@@ -93,14 +93,32 @@ const NUMBERS: readonly number[] = [
   100000,
 ];
 
-/** What a field of this name mostly is: nine times of ten one of these is sent, so that the checks behind the first are reached. */
+/**
+ * What a field of this name mostly is: nine times of ten one of these is sent, so that the checks behind the first are
+ * reached.
+ */
 const HINTS: Readonly<Record<string, readonly unknown[]>> = {
-  vehicleId: ['v12', 'q2', 'q4', 't20', 'b7'], slot: ['brake-master', 'booster', 'clutch-master', 'slave'], complaints: [[], ['sinking-pedal'], ['noise', 'dragging']],
-  built: [null, '1999-05', '2004-09'], options: [[], ['H']], line: ['bore 26.9 cal', 'port rear left 9/16-18', 'casting 44719', 'seals __proto__', 'reservoir constructor'],
-  from: ['unit:ard-tm22vs', 'unit:wex-sm19', 'ardfrith:A 23-814'], to: ['unit:pel-tm22vs', 'unit:ard-sm19', 'unit:cas-h40b'], source: ['here', 'ard-cat'], unitId: ['wex-sm19', 'ard-tm22vs'],
-  link: ['l001', 'l002', 'names:ardfrith:A 23-814'], attribute: ['bore', 'stud-spacing', 'port-thread', 'label-code', 'rod-length'], jobId: [1, 2, 6], person: ['x'], asker: ['Gate', 'Ölmühle'], words: ['as before', ''],
-  choice: ['ard-tm22vs', 'wex-sm19', 'dot-4', 'on-vehicle', 'single-to-dual', 'yes'], reason: ['because', ''], text: ['M10x1.0', '3/8-24', '26.9 mm', '1-1/16 in', '7/16 by 24'], numbers: [['A 23-814', '44719', 'zq9']],
-}; // prettier-ignore
+  vehicleId: ['v12', 'q2', 'q4', 't20', 'b7'],
+  slot: ['brake-master', 'booster', 'clutch-master', 'slave'],
+  complaints: [[], ['sinking-pedal'], ['noise', 'dragging']],
+  built: [null, '1999-05', '2004-09'],
+  options: [[], ['H']],
+  line: ['bore 26.9 cal', 'port rear left 9/16-18', 'casting 44719', 'seals __proto__', 'reservoir constructor'],
+  from: ['unit:ard-tm22vs', 'unit:wex-sm19', 'ardfrith:A 23-814'],
+  to: ['unit:pel-tm22vs', 'unit:ard-sm19', 'unit:cas-h40b'],
+  source: ['here', 'ard-cat'],
+  unitId: ['wex-sm19', 'ard-tm22vs'],
+  link: ['l001', 'l002', 'names:ardfrith:A 23-814'],
+  attribute: ['bore', 'stud-spacing', 'port-thread', 'label-code', 'rod-length'],
+  jobId: [1, 2, 6],
+  person: ['x'],
+  asker: ['Gate', 'Ölmühle'],
+  words: ['as before', ''],
+  choice: ['ard-tm22vs', 'wex-sm19', 'dot-4', 'on-vehicle', 'single-to-dual', 'yes'],
+  reason: ['because', ''],
+  text: ['M10x1.0', '3/8-24', '26.9 mm', '1-1/16 in', '7/16 by 24'],
+  numbers: [['A 23-814', '44719', 'zq9']],
+};
 
 const text = (r: Random): string => (r.chance(60) ? r.of(KNOWN) : r.of(NASTY));
 const anything = (r: Random): unknown =>

@@ -148,7 +148,8 @@ describe('killed while it writes', () => {
         const server = await startServer([], data);
         const before = kept.lists.length;
         const writing = write(server, round, kept);
-        // Not before something of every kind has begun: a slow machine is killed later, not before it has done anything.
+        // Not before something of every kind has begun: a slow machine is killed later, not before it has done
+        // anything.
         for (let waited = 0; kept.lists.length === before && waited < MOST_MS; waited += 20)
           await new Promise((done) => setTimeout(done, 20));
         await new Promise((done) => setTimeout(done, r.below(600)));
@@ -189,7 +190,9 @@ describe('killed while it writes', () => {
       }
       const { evidence: e, jobs: j, links: l, lists, photographs, undone, accepted: settled } = kept;
       console.log(
-        `${KILLS} kills; acknowledged and found: ${e.length} entries, ${j.length} jobs, ${photographs.length} photographs, ${lists.length} lists, ${l.length} claims, ${settled.length} settlements, ${undone} undone`,
+        `${KILLS} kills; acknowledged and found: ${e.length} entries, ${j.length} jobs, ` +
+          `${photographs.length} photographs, ${lists.length} lists, ${l.length} claims, ${settled.length} ` +
+          `settlements, ${undone} undone`,
       );
       expect(Math.min(e.length, lists.length)).toBeGreaterThan(0);
     },

@@ -8,7 +8,9 @@ import { random } from './random.js';
 /** So many requests are part of the tests; `npm run hostile` sends ten times as many from other seeds. */
 const RUNS = Number(process.env['HOSTILE_REQUESTS'] ?? 3000);
 const SEED = Number(process.env['HOSTILE_SEED'] ?? 20261125);
-/** In the tests only what hangs is found, for other work goes on beside them; `npm run hostile` asks for two seconds. */
+/**
+ * In the tests only what hangs is found, for other work goes on beside them; `npm run hostile` asks for two seconds.
+ */
 const SLOWEST_MS = Number(process.env['HOSTILE_SLOWEST_MS'] ?? 20_000);
 
 let server: TestServer;
@@ -70,7 +72,9 @@ describe('nothing that is sent stops it', () => {
         const { status, ms, headers, text } = await send(one);
         counts.set(status, (counts.get(status) ?? 0) + 1);
         slowest = Math.max(slowest, ms);
-        const name = `${one.method} ${one.path.slice(0, 200)} ${one.body?.slice(0, 300) ?? ''} -> ${status} ${text.slice(0, 300)}`;
+        const name =
+          `${one.method} ${one.path.slice(0, 200)} ${one.body?.slice(0, 300) ?? ''} -> ${status} ` +
+          `${text.slice(0, 300)}`;
         if (status === 500) wrong.push(name);
         if (ms > SLOWEST_MS) wrong.push(`${ms.toFixed(0)} ms: ${name}`);
         if (headers['x-content-type-options'] !== 'nosniff' || headers['cache-control'] !== 'no-store')
@@ -125,7 +129,8 @@ describe('nothing that is sent stops it', () => {
     await new Promise<void>((done) => {
       const socket = connect(Number(port), hostname, () => {
         socket.write(
-          'POST /api/v1/jobs HTTP/1.1\r\nhost: localhost\r\nkerabat-person: x\r\ncontent-type: application/json\r\ncontent-length: 900\r\n\r\n{"asker":',
+          'POST /api/v1/jobs HTTP/1.1\r\nhost: localhost\r\nkerabat-person: x\r\ncontent-type: ' +
+            'application/json\r\ncontent-length: 900\r\n\r\n{"asker":',
         );
         setTimeout(() => socket.destroy(), 50);
       });

@@ -33,8 +33,8 @@ function validator(ajv: Ajv, schema: TSchema): ValidateFunction {
 }
 
 /**
- * A value from outside as its schema has it: every text without blanks around it and without characters that do not print, then
- * checked. Throws a 400 that names each fault by its pointer, up to twenty.
+ * A value from outside as its schema has it: every text without blanks around it and without characters that do not
+ * print, then checked. Throws a 400 that names each fault by its pointer, up to twenty.
  */
 export function conforming<S extends TSchema>(value: unknown, schema: S, place: Place = 'body'): Static<S> {
   const seen = { parts: 0, faults: [] as Fault[] };
@@ -83,7 +83,10 @@ function tidied(value: unknown, pointer: string, seen: { parts: number; faults: 
   return Object.fromEntries(tidy);
 }
 
-/** One readable sentence for each field that is wrong. A union reports its branches; only the place is worth telling then. */
+/**
+ * One readable sentence for each field that is wrong. A union reports its branches; only the place is worth telling
+ * then.
+ */
 function faults(errors: readonly ErrorObject[]): Fault[] {
   const byPointer = new Map<string, string>();
   for (const error of errors) {
@@ -122,7 +125,10 @@ function sentence(error: ErrorObject, pointer: string): string {
     case 'maxItems':
       return `${field} has too many entries: at most ${String(params['limit'])}.`;
     case 'type':
-      return `${field} must be ${params['type'] === 'integer' ? 'a whole number' : `of the type ${String(params['type'])}`}.`;
+      return (
+        `${field} must be ` +
+        `${params['type'] === 'integer' ? 'a whole number' : `of the type ${String(params['type'])}`}.`
+      );
     case 'minimum':
       return `${field} must be at least ${String(params['limit'])}.`;
     case 'maximum':

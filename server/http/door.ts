@@ -15,7 +15,9 @@ interface Known {
   readonly query: TObject;
 }
 
-/** The routes of the contract, those with fewer open parts first: "/jobs/{id}/parts-list.pdf" before "/jobs/{id}/{any}". */
+/**
+ * The routes of the contract, those with fewer open parts first: "/jobs/{id}/parts-list.pdf" before "/jobs/{id}/{any}".
+ */
 const KNOWN: readonly Known[] = ROUTES.map((route) => ({
   route,
   path: new RegExp(`^${ROOT}${route.path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '([^/]+)')}$`),
@@ -27,8 +29,9 @@ const KNOWN: readonly Known[] = ROUTES.map((route) => ({
 export type Query = Readonly<Record<string, string | number | undefined>>;
 
 /**
- * Lets in what the contract knows: a route, its method, the parts of its address and its query string, each checked here so that no
- * route need do it. `ctx.state` gets the route and the query. Throws an HttpProblem for everything else under /api.
+ * Lets in what the contract knows: a route, its method, the parts of its address and its query string, each checked
+ * here so that no route need do it. `ctx.state` gets the route and the query. Throws an HttpProblem for everything else
+ * under /api.
  */
 export const door: Middleware = async (ctx, next) => {
   if (!ctx.path.startsWith('/api/')) return next();

@@ -4,10 +4,15 @@ import type { Logger } from 'pino';
 import { storageFault } from '../db/faults.js';
 import { HttpProblem } from './problem.js';
 
-/** Answers that whoever watches wants to know of: refused hosts and origins, limits that were met, what cannot be done now. */
+/**
+ * Answers that whoever watches wants to know of: refused hosts and origins, limits that were met, what cannot be done
+ * now.
+ */
 const TOLD_TO_THE_LOG: readonly number[] = [403, 413, 421, 429, 500, 503, 507];
 
-/** Writes every failure as problem details. What nobody foresaw is logged in full under a number that the person sees. */
+/**
+ * Writes every failure as problem details. What nobody foresaw is logged in full under a number that the person sees.
+ */
 export const errors =
   (log: Logger): Middleware =>
   async (ctx, next) => {

@@ -5,8 +5,8 @@ import type { Context } from 'koa';
 const HEARTBEAT = 15_000;
 
 /**
- * Answers with server-sent events. `begin` is given what tells an event and what ends them, and answers what stops the telling
- * when nobody listens any more.
+ * Answers with server-sent events. `begin` is given what tells an event and what ends them, and answers what stops the
+ * telling when nobody listens any more.
  */
 export function sendEvents<T>(ctx: Context, begin: (tell: (event: T) => void, end: () => void) => () => void): void {
   const stream = new PassThrough();

@@ -23,9 +23,12 @@ function decoded(path: string): string {
 }
 
 const NOT_BUILT =
-  'The interface is not built, so there is no page to show; the API answers at /api/v1. End this program and start it with "npm start", which builds what is missing.';
+  'The interface is not built, so there is no page to show; the API answers at /api/v1. End this ' +
+  'program and start it with "npm start", which builds what is missing.';
 
-/** Serves the built interface; every address that is not a file is the page itself. Hashed names are kept for a year. */
+/**
+ * Serves the built interface; every address that is not a file is the page itself. Hashed names are kept for a year.
+ */
 export function files(root: string): Middleware {
   const index = join(root, 'index.html');
   const page = existsSync(index) ? readFileSync(index) : undefined;

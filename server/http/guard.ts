@@ -5,7 +5,10 @@ import { badRequest, HttpProblem } from './problem.js';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
-/** Only this machine may ask (a foreign Host is somebody's page rebinding its name), and only our own page may use the API. */
+/**
+ * Only this machine may ask (a foreign Host is somebody's page rebinding its name), and only our own page may use the
+ * API.
+ */
 export const guard: Middleware = async (ctx, next) => {
   if (!LOOPBACK.test(ctx.get('host'))) {
     throw new HttpProblem(421, 'Wrong host', 'Kerabat answers on this machine only (127.0.0.1 or localhost).');

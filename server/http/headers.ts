@@ -16,7 +16,10 @@ const policy = helmet({
   strictTransportSecurity: false,
 });
 
-/** What every answer carries, the refused ones too: no guessing of types, the page's policy, and no copy of what the API says. */
+/**
+ * What every answer carries, the refused ones too: no guessing of types, the page's policy, and no copy of what the API
+ * says.
+ */
 export const headers: Middleware = async (ctx, next) => {
   if (ctx.path.startsWith('/api/') || ctx.path === '/health') ctx.set('cache-control', 'no-store');
   // Encodings that are written wrongly are as if none had been named.

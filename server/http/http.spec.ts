@@ -96,18 +96,21 @@ describe('the door', () => {
       expect(answer.status).not.toBe(500);
     }
   });
-  it('a subject of 3 200 letters, a part that cannot be read, a method for another place: each with its cause', async () => {
-    const seen = { body: { value: { choice: 'x' }, reason: '' }, seen: 0 };
-    expect((await server.ask('PUT', `/jobs/1/decisions/${'s'.repeat(3200)}`, seen)).body.detail).toContain(
-      'too long: at most 200',
-    );
-    expect((await server.ask('PUT', '/jobs/1/decisions/%E0%A4%A', seen)).body.detail).toContain('cannot be read');
-    expect(await server.ask('PUT', '/jobs')).toMatchObject({
-      status: 405,
-      body: { detail: 'PUT is not possible at /api/v1/jobs: it takes GET, POST.' },
-    });
-    expect((await server.ask('PROPFIND', '/jobs')).status).toBe(405);
-  });
+  it(
+    'a subject of 3 200 letters, a part that cannot be read, a method for another place: each with ' + 'its cause',
+    async () => {
+      const seen = { body: { value: { choice: 'x' }, reason: '' }, seen: 0 };
+      expect((await server.ask('PUT', `/jobs/1/decisions/${'s'.repeat(3200)}`, seen)).body.detail).toContain(
+        'too long: at most 200',
+      );
+      expect((await server.ask('PUT', '/jobs/1/decisions/%E0%A4%A', seen)).body.detail).toContain('cannot be read');
+      expect(await server.ask('PUT', '/jobs')).toMatchObject({
+        status: 405,
+        body: { detail: 'PUT is not possible at /api/v1/jobs: it takes GET, POST.' },
+      });
+      expect((await server.ask('PROPFIND', '/jobs')).status).toBe(405);
+    },
+  );
   it('tells at most twenty faults, and of a body that is wrong everywhere the first', async () => {
     const few = await server.ask('POST', '/numbers/resolve', {
       body: { numbers: Array.from({ length: 60 }, () => 1) },
@@ -189,7 +192,10 @@ describe('the calculators over the wire', () => {
   it('thread/identify: one, several with what parts them, or none with what it is', async () => {
     const mm = (value: number) => ({ value, unit: 'mm' });
     const ask = async (body: object) => (await tool('/thread/identify', body)).body;
-    expect(await ask({ gender: 'male', diameter: mm(9.45), over: { crests: 9, length: mm(8.47) } })).toMatchObject({ verdict: 'one', candidates: [{ designation: '3/8-24 UNF', family: 'UN' }] }); // prettier-ignore
+    expect(await ask({ gender: 'male', diameter: mm(9.45), over: { crests: 9, length: mm(8.47) } })).toMatchObject({
+      verdict: 'one',
+      candidates: [{ designation: '3/8-24 UNF', family: 'UN' }],
+    });
     const several = await ask({ gender: 'female', diameter: mm(8.66), pitch: mm(0.91) });
     expect([several.verdict, several.nextCheck]).toEqual(['several', expect.stringContaining('further up')]);
     const none = await ask({ gender: 'male', diameter: mm(8.92), pitch: { value: 1.25, unit: 'mm' } });

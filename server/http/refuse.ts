@@ -10,7 +10,8 @@ export function refuse(error: NodeJS.ErrnoException, socket: Socket): void {
   const detail = tooLong ? 'The address or the headers are too long.' : 'This is not a request that can be understood.';
   const body = JSON.stringify({ type: 'about:blank', title, status: Number(status.slice(0, 3)), detail });
   socket.end(
-    `HTTP/1.1 ${status}\r\ncontent-type: application/problem+json; charset=utf-8\r\nx-content-type-options: nosniff\r\ncache-control: no-store\r\n` +
+    `HTTP/1.1 ${status}\r\ncontent-type: application/problem+json; ` +
+      `charset=utf-8\r\nx-content-type-options: nosniff\r\ncache-control: no-store\r\n` +
       `content-length: ${Buffer.byteLength(body)}\r\nconnection: close\r\n\r\n${body}`,
   );
 }

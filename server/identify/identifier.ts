@@ -73,7 +73,10 @@ export function identifier(db: Db) {
     warm: (kinds: readonly UnitKind[]): void => void pool(kinds),
     geometry: ({ unitId, kind, without, limit, settings, anyBore }: GeometryAsk): GeometrySearch =>
       interchangeByGeometry(pool([kind]), unitId, kind, settings, limit, new Set(without), anyBore),
-    /** The same question about the same catalogue has the same answer: a job asks about all its places whenever one of them changes. */
+    /**
+     * The same question about the same catalogue has the same answer: a job asks about all its places whenever one of
+     * them changes.
+     */
     answer(ask: IdentifyAsk): IdentifyAnswer {
       const now = stamp();
       if (answers.stamp !== now || answers.known.size >= ANSWERS) answers = { stamp: now, known: new Map() };

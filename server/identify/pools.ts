@@ -8,7 +8,10 @@ import type { Fact, UnitKind } from '@kerabat/core/unit';
 import { stampOf } from '../db/kept.js';
 import type { Db } from '../db/open.js';
 
-/** The pools of a catalogue, kept in memory and brought up by the units that were written since; large ones on the disk too. */
+/**
+ * The pools of a catalogue, kept in memory and brought up by the units that were written since; large ones on the disk
+ * too.
+ */
 
 /** Attribute, position, number and text of one fact; neither number nor text is "has none". */
 type FactOfPool = readonly [attribute: string, position: string, num: number | null, txt: string | null];
@@ -22,13 +25,15 @@ interface UnitRow {
 const KINDS = `kind IN (SELECT value FROM json_each(?))`;
 // A unit's facts come as one value: a hundred thousand rows cross into JavaScript far sooner than two million.
 const UNIT = `SELECT key AS unit, touched,
-    (SELECT json_group_array(json_array(attribute, position, num, txt)) FROM unit_fact WHERE unit_id = unit.id) AS facts FROM unit`;
+    (SELECT json_group_array(json_array(attribute, position, num, txt)) FROM unit_fact WHERE unit_id = unit.id)
+  AS facts FROM unit`;
 /** Small enough that the sum of a million of them is exact. */
 const MODULUS = 1_000_000_007;
 const SQL = {
   all: `${UNIT} WHERE ${KINDS} ORDER BY key`,
   since: `${UNIT} WHERE ${KINDS} AND touched >= ? ORDER BY key LIMIT ?`,
-  before: `SELECT COUNT(*) AS n, COALESCE(SUM(touched % ${MODULUS}), 0) AS sum FROM unit WHERE ${KINDS} AND touched < ?`,
+  before: `SELECT COUNT(*) AS n, COALESCE(SUM(touched % ${MODULUS}), 0) AS sum FROM unit WHERE ${KINDS} AND
+    touched < ?`,
 };
 
 /** More units than this are read anew all together. */
@@ -142,7 +147,9 @@ function load(path: string): Kept | undefined {
   return deserialize(body) as Kept;
 }
 
-/** Keeps a pool for the next start. It is only a copy: where it cannot be written, the next start reads the catalogue. */
+/**
+ * Keeps a pool for the next start. It is only a copy: where it cannot be written, the next start reads the catalogue.
+ */
 function save(path: string, kept: Kept): void {
   const body = serialize(kept);
   try {

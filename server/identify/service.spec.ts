@@ -45,7 +45,8 @@ describe('a large pool', () => {
     loadCatalogue(db, DEMO, '2024-01-01');
     threads = [];
     const add = db.prepare(
-      "INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'brake-master', 'made', (SELECT MIN(id) FROM maker), (SELECT MIN(id) FROM source))",
+      "INSERT INTO unit (key, kind, name, maker_id, source_id) VALUES (?, 'brake-master', 'made', " +
+        '(SELECT MIN(id) FROM maker), (SELECT MIN(id) FROM source))',
     );
     db.transaction(() => Array.from({ length: 2000 }, (_, i) => add.run(`made-${i}`)))();
   });
@@ -97,9 +98,14 @@ describe('a large pool', () => {
       ...ask,
       evidence: [{ attribute: 'bore', kind: 'quantity', value: { value, unit: 'mm' }, instrument: 'caliper' }],
     });
-    const fits = (value: number) => engine.answer(bore(value)).candidates.filter((c) => c.agrees.length > 0).map((c) => c.unitId); // prettier-ignore
+    const fits = (value: number) =>
+      engine
+        .answer(bore(value))
+        .candidates.filter((c) => c.agrees.length > 0)
+        .map((c) => c.unitId);
     expect(fits(61)).toEqual([]);
-    const record = `INSERT INTO unit_fact (unit_id, attribute, presence, num, source_id) SELECT id, 'bore', 'recorded', 61, source_id FROM unit WHERE key = 'made-9'`;
+    const record = `INSERT INTO unit_fact (unit_id, attribute, presence, num, source_id) SELECT id, 'bore',
+      'recorded', 61, source_id FROM unit WHERE key = 'made-9'`;
     other.exec(record);
     await turn();
     expect(fits(61)).toEqual(['made-9']);
@@ -116,7 +122,8 @@ describe('a large pool', () => {
     expect(statSync(file).mode & 0o077).toBe(0);
     // Written between two starts: the file is brought up.
     db.exec(
-      "INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT 'made-x', kind, name, maker_id, source_id FROM unit WHERE key = 'made-1'",
+      "INSERT INTO unit (key, kind, name, maker_id, source_id) SELECT 'made-x', kind, name, maker_id, " +
+        "source_id FROM unit WHERE key = 'made-1'",
     );
     expect(identifier(db).answer(ask).pool).toBe(pool + 1);
     // Another unit in the place of one that was there: the numbers do not add up, and everything is read anew.

@@ -25,8 +25,9 @@ export type PoolTask =
 export type WorkerReply = { readonly id: number } & ({ readonly answer: unknown } | { readonly problem: string });
 
 /**
- * Answers what is asked of a pool of units, which one it is or which would do by its joints: small pools at once, large ones in a worker thread that reads the catalogue file itself, so
- * that the event loop is never held. A worker that dies fails the questions it had and is started again by the next one.
+ * Answers what is asked of a pool of units, which one it is or which would do by its joints: small pools at once, large
+ * ones in a worker thread that reads the catalogue file itself, so that the event loop is never held. A worker that
+ * dies fails the questions it had and is started again by the next one.
  */
 export function identifyService(catalogue: Db, start: (file: string) => Thread = startThread) {
   const inline = identifier(catalogue);

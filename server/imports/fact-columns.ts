@@ -44,8 +44,8 @@ export interface FactCell {
 }
 
 /**
- * Reads one cell. Empty is "not known" (no fact); "none" is "has none"; a quantity is a plain decimal in the column's unit,
- * with a tolerance as in "80±0.3". Answers a sentence when the cell cannot be taken.
+ * Reads one cell. Empty is "not known" (no fact); "none" is "has none"; a quantity is a plain decimal in the column's
+ * unit, with a tolerance as in "80±0.3". Answers a sentence when the cell cannot be taken.
  */
 export function readCell(cell: string, row: AttributeRow): FactCell | undefined | string {
   if (cell === '') return undefined;

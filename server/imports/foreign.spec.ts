@@ -61,7 +61,8 @@ describe('a list of cross-references', () => {
     expect(report.sheets[0]).toMatchObject({ added: 1, rejected: 0 });
     const claim = db
       .prepare(
-        `SELECT l.kind, f.written AS "from", t.written AS "to", s.key AS source, a.asserted_on AS date FROM number t JOIN link l ON l.to_number = t.id JOIN number f ON f.id = l.from_number
+        `SELECT l.kind, f.written AS "from", t.written AS "to", s.key AS source, a.asserted_on AS date FROM
+          number t JOIN link l ON l.to_number = t.id JOIN number f ON f.id = l.from_number
          JOIN assertion a ON a.link_id = l.id JOIN source s ON s.id = a.source_id WHERE t.written = 'ZZ 100'`,
       )
       .get();

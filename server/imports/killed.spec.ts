@@ -26,7 +26,9 @@ for await (const batch of file.sheets[0].rows()) { lines = batch.slice(0, 12); b
 const sheet = guessSheet('list', lines);
 const plan = { sheets: [{ ...sheet, fixed: { source: 'wex-list', kind: 'drop-in' } }], rejects: 'hand-back' };
 process.stdout.write('begun');
-await runImport(db, file, { plan, dryRun: false, fileName: 'list.csv', person: 'Ilse', now: '2024-06-01T00:00:00Z', folder }, { progress() {}, cancelled: () => false });
+await runImport(db, file, {
+    plan, dryRun: false, fileName: 'list.csv', person: 'Ilse', now: '2024-06-01T00:00:00Z', folder,
+  }, { progress() {}, cancelled: () => false });
 process.stdout.write('done');
 `;
 

@@ -13,7 +13,8 @@ interface MappingRow {
 const SQL = {
   find: `SELECT tbl, columns, fixed, person AS "by", used_at AS at FROM mapping WHERE signature = ?`,
   keep: `INSERT INTO mapping (signature, tbl, columns, fixed, person, used_at) VALUES (?, ?, ?, ?, ?, ?)
-    ON CONFLICT (signature) DO UPDATE SET tbl = excluded.tbl, columns = excluded.columns, fixed = excluded.fixed, person = excluded.person, used_at = excluded.used_at`,
+    ON CONFLICT (signature) DO UPDATE SET tbl = excluded.tbl, columns = excluded.columns, fixed =
+    excluded.fixed, person = excluded.person, used_at = excluded.used_at`,
 };
 
 /** Column matchings that were used before. */

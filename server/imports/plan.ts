@@ -85,7 +85,10 @@ interface Named {
 }
 const named = new Map<TableName, Named>();
 
-/** The columns of a table by everything they are called: a sheet has many headings, and each is looked for in every table. */
+/**
+ * The columns of a table by everything they are called: a sheet has many headings, and each is looked for in every
+ * table.
+ */
 function namesOf(table: TableName): Named {
   const known = named.get(table);
   if (known) return known;
@@ -145,7 +148,9 @@ function score(headings: readonly string[], table: TableName): number {
   return matched.length * 2 - missing * 1.5 - (headings.length - matched.length) * 0.25;
 }
 
-/** What a sheet seems to be: its line of headings, its table and its columns. A sheet named like a table is that table. */
+/**
+ * What a sheet seems to be: its line of headings, its table and its columns. A sheet named like a table is that table.
+ */
 export function guessSheet(sheet: string, lines: readonly RawRow[]): SheetPlan {
   const tables = Object.keys(TABLES) as TableName[];
   const byName = tables.find(
@@ -214,7 +219,8 @@ export function planProblems(plan: ImportPlan): string[] {
         : []),
       ...(missing.length > 0
         ? [
-            `${place}Still wanted: ${missing.map((c) => c.words).join(', ')}. Match a column, or say what holds for every row.`,
+            `${place}Still wanted: ${missing.map((c) => c.words).join(', ')}. Match a column, or say what ` +
+              'holds for every row.',
           ]
         : []),
     ];

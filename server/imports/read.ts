@@ -57,7 +57,9 @@ export function readManifest(directory: string): Manifest {
   return { name, source, date };
 }
 
-/** One CSV file of a catalogue folder: the rows that can be read, and what is wrong with the file or with other rows. */
+/**
+ * One CSV file of a catalogue folder: the rows that can be read, and what is wrong with the file or with other rows.
+ */
 export interface TableRead {
   readonly rows: readonly Row[];
   readonly faults: readonly Fault[];

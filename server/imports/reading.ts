@@ -1,4 +1,5 @@
-/* eslint-disable kerabat/no-outside-keys -- cells are named by the columns of a table, a closed list; this is the inner loop of every import. */
+/* eslint-disable kerabat/no-outside-keys --
+   cells are named by the columns of a table, a closed list; this is the inner loop of every import. */
 import type { SheetPlan } from '@kerabat/contract';
 import { eatenBySpreadsheet } from '@kerabat/core/number';
 import { findThread, readThread } from '@kerabat/core/thread';
@@ -13,7 +14,9 @@ import type { RowCells } from './write.js';
 type Read = { readonly cells: RowCells } | { readonly refused: string };
 type CellRead = { readonly text: string } | { readonly refused: string };
 
-/** Reads the rows of a foreign sheet by its plan: cells as the catalogue writes them, or why the row cannot be taken. */
+/**
+ * Reads the rows of a foreign sheet by its plan: cells as the catalogue writes them, or why the row cannot be taken.
+ */
 export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => Read {
   const shape: TableShape = TABLES[table];
   const columns = new Map(columnsOf(table).map((c) => [c.name, c]));
@@ -28,7 +31,9 @@ export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => R
     if (wholeRow) return { refused: wholeRow.sentence };
     if (row.cells.length > widest && row.cells.slice(widest).some((cell) => cell !== ''))
       return {
-        refused: `It has ${row.cells.length} cells where the heading has ${widest}: a cell holds the separator without quotes.`,
+        refused:
+          `It has ${row.cells.length} cells where the heading has ${widest}: a cell holds the separator ` +
+          'without quotes.',
       };
     const cells: Record<string, string> = { ...plan.fixed };
     for (const { index, column, read } of matched) {
@@ -66,7 +71,9 @@ function cellReader(column: ColumnRead, unit: ColumnRead['unit']): (cell: string
       if (column.kind === 'number') return eaten(cell) ?? { text: cell };
       if (!isDate)
         return {
-          refused: `${flaw.sentence} is a date (${cell}) where the ${column.words} should be: the spreadsheet has changed what was written.`,
+          refused:
+            `${flaw.sentence} is a date (${cell}) where the ${column.words} should be: the spreadsheet has ` +
+            'changed what was written.',
         };
     }
     return cell === '' ? { text: '' } : plain(cell);
@@ -103,7 +110,9 @@ function eaten(cell: string): { refused: string } | undefined {
       ? ` It may have been ${found.perhaps.slice(0, 4).join(', or ')}.`
       : ' Its last digits are lost.';
   return {
-    refused: `"${cell}" is a part number that a spreadsheet has turned into a ${found.what}.${perhaps} Format the column as text and write it again.`,
+    refused:
+      `"${cell}" is a part number that a spreadsheet has turned into a ${found.what}.${perhaps} Format ` +
+      'the column as text and write it again.',
   };
 }
 
@@ -129,7 +138,10 @@ const YES: Readonly<Record<string, string>> = {
   '0': 'no',
 };
 
-/** The word of a closed list that is meant, as far as case, blanks and underscores go; the cell itself when it is none of them. */
+/**
+ * The word of a closed list that is meant, as far as case, blanks and underscores go; the cell itself when it is none
+ * of them.
+ */
 function choice(cell: string, choices: readonly string[]): string {
   const tidy = cell.toLowerCase().replace(/[\s_]+/g, '-');
   if (choices.includes(tidy)) return tidy;
@@ -148,7 +160,9 @@ function date(cell: string): CellRead {
   if (a > 12) return { text: isoDate(slashed[3], slashed[2], slashed[1]) };
   if (b > 12) return { text: isoDate(slashed[3], slashed[1], slashed[2]) };
   return {
-    refused: `"${cell}" may be two dates: write it as ${isoDate(slashed[3], slashed[2], slashed[1])} or ${isoDate(slashed[3], slashed[1], slashed[2])}.`,
+    refused:
+      `"${cell}" may be two dates: write it as ${isoDate(slashed[3], slashed[2], slashed[1])} or ` +
+      `${isoDate(slashed[3], slashed[1], slashed[2])}.`,
   };
 }
 

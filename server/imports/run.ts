@@ -36,8 +36,8 @@ export class Cancelled extends Error {}
 const TOLD = 100;
 
 /**
- * Brings the rows of a file into the catalogue by a plan: in one transaction, all of the good rows or none. A dry run does the
- * same and takes it back. Rejected rows go into one CSV file for each sheet, with their reasons.
+ * Brings the rows of a file into the catalogue by a plan: in one transaction, all of the good rows or none. A dry run
+ * does the same and takes it back. Rejected rows go into one CSV file for each sheet, with their reasons.
  */
 export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch: Watch): Promise<ImportReport> {
   const { plan, dryRun, person, now } = task;
@@ -107,7 +107,10 @@ function refusal(
 ): string | undefined {
   if (rejected === 0 || plan.rejects === 'hand-back') return undefined;
   const good = added + changed;
-  return `Nothing goes in: ${rejected} ${rejected === 1 ? 'row is' : 'rows are'} rejected, and you asked for all or nothing${good > 0 ? ` (${good} would have been new or changed)` : ''}.`;
+  return (
+    `Nothing goes in: ${rejected} ${rejected === 1 ? 'row is' : 'rows are'} rejected, and you asked ` +
+    `for all or nothing${good > 0 ? ` (${good} would have been new or changed)` : ''}.`
+  );
 }
 
 /** The sheets that are wanted, in the order in which their keys are needed. */
@@ -157,7 +160,9 @@ async function runSheet(
   return { sheet: sheet.name, table: tableWords(table), ...counts, rejects };
 }
 
-/** The rejected rows as they came, each led by its line and its reason: corrected, the file can be brought in as it is. */
+/**
+ * The rejected rows as they came, each led by its line and its reason: corrected, the file can be brought in as it is.
+ */
 function rejectWriter(path: string, plan: SheetPlan) {
   const file = textWriter(path);
   const line = (cells: readonly string[]): void => file.write(csvText([cells]));

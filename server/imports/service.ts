@@ -48,7 +48,10 @@ export interface ImportTools {
 
 const BUSY = ['looking', 'running'];
 
-/** Imports from the first byte to the last row. Reading and writing are done in a thread; here is only what is known of them. */
+/**
+ * Imports from the first byte to the last row. Reading and writing are done in a thread; here is only what is known of
+ * them.
+ */
 export function importService(
   catalogue: Db,
   mappings: MappingStore,
@@ -93,7 +96,8 @@ export function importService(
     log.error({ error, number, file: session.view.file }, 'import broke down');
     fail(
       session,
-      `Server error ${number}: the import broke down, and nothing of it was taken. The log has the details under this number.`,
+      `Server error ${number}: the import broke down, and nothing of it was taken. The log has the ` +
+        'details under this number.',
     );
   };
 
@@ -144,7 +148,10 @@ export function importService(
       throw new HttpProblem(409, 'Not now', 'This import is still being worked on. Wait for it, or cancel it.');
     const release = turn.take(() => {
       const { by, file, progress } = session.view;
-      return `${by} is bringing in ${file} (${Math.round(progress.share * 100)} %). Try again when it is done; what you entered is kept on the page.`;
+      return (
+        `${by} is bringing in ${file} (${Math.round(progress.share * 100)} %). Try again when it is ` +
+        'done; what you entered is kept on the page.'
+      );
     });
     const { report: _, problem: __, ...rest } = session.view;
     session.view = { ...rest, by: person };

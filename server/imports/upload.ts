@@ -25,11 +25,15 @@ export function roomFor(ctx: Context, free: number): void {
     throw new HttpProblem(
       507,
       'Disk full',
-      `The disk has ${mb(free)} left, and bringing this file in takes up to ${mb(wanted)}. Free some space and send it again.`,
+      `The disk has ${mb(free)} left, and bringing this file in takes up to ${mb(wanted)}. Free some ` +
+        'space and send it again.',
     );
 }
 
-/** Takes one file with its fields from a multipart request and writes the file as it comes. Throws an HttpProblem, at once when it cannot go on. */
+/**
+ * Takes one file with its fields from a multipart request and writes the file as it comes. Throws an HttpProblem, at
+ * once when it cannot go on.
+ */
 export async function receiveUpload(ctx: Context, path: string): Promise<Upload> {
   if (!ctx.is('multipart/form-data'))
     throw new HttpProblem(415, 'Wrong content type', 'Send the file as multipart/form-data.');

@@ -18,7 +18,8 @@ export function partRows(
 > {
   const holds = db
     .prepare<[number, number], number>(
-      `WITH RECURSIVE held (kit_id) AS (SELECT ? UNION SELECT c.holds_kit FROM held h JOIN kit_content c ON c.kit_id = h.kit_id WHERE c.holds_kit IS NOT NULL)
+      `WITH RECURSIVE held (kit_id) AS (SELECT ? UNION SELECT c.holds_kit FROM held h JOIN kit_content c ON
+        c.kit_id = h.kit_id WHERE c.holds_kit IS NOT NULL)
        SELECT COUNT(*) FROM held WHERE kit_id = ?`,
     )
     .pluck();

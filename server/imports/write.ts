@@ -17,20 +17,26 @@ export type RowCells = Readonly<Record<string, string>>;
 /** A number of which the list does not say what it leads to. */
 const NOTHING: Partial<ReturnType<Finders['target']>> = {};
 
-/** Writes rows of catalogue files through a ledger. `row` answers what became of it, or a sentence when it cannot be taken. */
+/**
+ * Writes rows of catalogue files through a ledger. `row` answers what became of it, or a sentence when it cannot be
+ * taken.
+ */
 export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
   const find = finders(db);
   const sameClaim = db
     .prepare<[number, number, string, string], string>(
       `SELECT l.key FROM link l WHERE l.from_number = ? AND l.to_number = ? AND l.kind = ?
-         AND COALESCE((SELECT GROUP_CONCAT(txt, '; ') FROM condition c WHERE c.link_id = l.id), '') = ? ORDER BY l.id LIMIT 1`,
+         AND COALESCE((SELECT GROUP_CONCAT(txt, '; ') FROM condition c WHERE c.link_id = l.id), '') = ? ORDER BY
+        l.id LIMIT 1`,
     )
     .pluck();
 
   /** What a number leads to, where that is recorded: a unit is never the interchange of a nut. */
   const isOf = db.prepare<[number], { what: string; name: string }>(
-    `SELECT CASE WHEN n.unit_id IS NOT NULL THEN 'a unit' WHEN n.kit_id IS NOT NULL THEN 'a kit' ELSE 'a fitting' END AS what, COALESCE(u.name, k.name, f.name) AS name
-     FROM number n LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id = n.fitting_id
+    `SELECT CASE WHEN n.unit_id IS NOT NULL THEN 'a unit' WHEN n.kit_id IS NOT NULL THEN 'a kit' ELSE
+      'a fitting' END AS what, COALESCE(u.name, k.name, f.name) AS name
+     FROM number n LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f
+      ON f.id = n.fitting_id
      WHERE n.id = ? AND COALESCE(n.unit_id, n.kit_id, n.fitting_id) IS NOT NULL`,
   );
 
@@ -90,11 +96,14 @@ export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
     const [one_is, other_is] = [isOf.get(to.id), isOf.get(from.id)];
     if (one_is && other_is && one_is.what !== other_is.what)
       throw new Refused(
-        `${c['number'] ?? ''} is known as ${one_is.what} (${one_is.name}) and ${c['other_number'] ?? ''} as ${other_is.what} (${other_is.name}): one of them is misread.`,
+        `${c['number'] ?? ''} is known as ${one_is.what} (${one_is.name}) and ${c['other_number'] ?? ''} ` +
+          `as ${other_is.what} (${other_is.name}): one of them is misread.`,
       );
     const kind = c['kind'] ?? '';
     const condition = c['condition'] ?? '';
-    const made = `${c['other_issuer'] ?? ''}:${c['other_number'] ?? ''} ${kind} ${c['issuer'] ?? ''}:${c['number'] ?? ''}${condition ? `, ${condition}` : ''}`;
+    const made =
+      `${c['other_issuer'] ?? ''}:${c['other_number'] ?? ''} ${kind} ` +
+      `${c['issuer'] ?? ''}:${c['number'] ?? ''}${condition ? `, ${condition}` : ''}`;
     const key = sameClaim.get(from.id, to.id, kind, condition) ?? made;
     const ends = { from_number: from.id, from_unit: null, to_number: to.id, to_unit: null };
     const both_ways = (c['both_ways'] || (kind === 'same' ? 'yes' : 'no')) === 'yes' ? 1 : 0;

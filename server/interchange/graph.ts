@@ -65,18 +65,24 @@ interface SourceRow extends Source {
 }
 
 const MANY = '(SELECT value FROM json_each(@ids))';
-const LINK = `SELECT id, key, kind, from_number AS fromNumber, from_unit AS fromUnit, to_number AS toNumber, to_unit AS toUnit, both_ways AS bothWays FROM link`;
-const NUMBER = `SELECT n.id, m.key AS maker, m.name AS issuer, n.written, n.status, n.kind AS numberKind, n.unit_id AS unitId, n.source_id AS sourceId
+const LINK = `SELECT id, key, kind, from_number AS fromNumber, from_unit AS fromUnit, to_number AS toNumber,
+  to_unit AS toUnit, both_ways AS bothWays FROM link`;
+const NUMBER = `SELECT n.id, m.key AS maker, m.name AS issuer, n.written, n.status, n.kind AS numberKind,
+  n.unit_id AS unitId, n.source_id AS sourceId
   FROM number n JOIN maker m ON m.id = n.maker_id`;
 const SQL = {
   ofUnits: `${LINK} WHERE from_unit IN ${MANY} UNION ALL ${LINK} WHERE to_unit IN ${MANY}`,
   ofNumbers: `${LINK} WHERE from_number IN ${MANY} UNION ALL ${LINK} WHERE to_number IN ${MANY}`,
-  assertions: `SELECT link_id AS linkId, source_id AS sourceId, asserted_on AS date, person, note FROM assertion WHERE link_id IN ${MANY} ORDER BY link_id, asserted_on`,
-  conditions: `SELECT link_id AS linkId, kind, txt AS text, number FROM condition WHERE link_id IN ${MANY} ORDER BY link_id, seq`,
+  assertions: `SELECT link_id AS linkId, source_id AS sourceId, asserted_on AS date, person, note FROM assertion
+    WHERE link_id IN ${MANY} ORDER BY link_id, asserted_on`,
+  conditions: `SELECT link_id AS linkId, kind, txt AS text, number FROM condition WHERE link_id IN ${MANY} ORDER
+    BY link_id, seq`,
   numbersOfUnits: `${NUMBER} WHERE n.unit_id IN ${MANY} AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
   numbers: `${NUMBER} WHERE n.id IN ${MANY}`,
-  stock: `SELECT number_id AS numberId, supplier, quantity, told_on AS date, price FROM stock WHERE number_id IN ${MANY} AND quantity IS NOT 0 ORDER BY number_id, supplier`,
-  boxes: `SELECT number_id AS numberId, item, presence FROM box_item WHERE number_id IN ${MANY} ORDER BY number_id, presence, item`,
+  stock: `SELECT number_id AS numberId, supplier, quantity, told_on AS date, price FROM stock WHERE number_id IN
+    ${MANY} AND quantity IS NOT 0 ORDER BY number_id, supplier`,
+  boxes: `SELECT number_id AS numberId, item, presence FROM box_item WHERE number_id IN ${MANY} ORDER BY
+    number_id, presence, item`,
   units: `SELECT id, key, name FROM unit WHERE id IN ${MANY}`,
   sources: `SELECT id AS rowId, key AS id, kind, title, issued AS date FROM source`,
 };
@@ -105,7 +111,10 @@ const nodeOf = (numberId: number | null, unitId: number | null): InterchangeNode
 /** The key of the claim that a number names a unit, for outcomes: there is no row of its own for it. */
 const namesKey = (row: NamedNumber): string => `names:${row.maker}:${row.written}`;
 
-/** The interchange graph in the catalogue, read a ring of nodes at a time: a few statements for each ring, however many nodes it has. */
+/**
+ * The interchange graph in the catalogue, read a ring of nodes at a time: a few statements for each ring, however many
+ * nodes it has.
+ */
 export function interchangeGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) {
   const many = <Row>(sql: string) => {
     const statement = db.prepare<[{ ids: string }], Row>(sql);

@@ -30,23 +30,27 @@ describe('interchange over HTTP', () => {
     expect((await server.ask('GET', '/units/nothing/interchange/u:1')).status).toBe(404);
   });
 
-  it('a number of which no unit is recorded has interchange all the same: from any number to every unit that would do', async () => {
-    const found = (await server.ask('GET', '/numbers?q=SK2302R')).body as {
-      exact: { id: number }[];
-      normalised: { id: number }[];
-    };
-    const [number] = [...found.exact, ...found.normalised];
-    const answer = await interchange(`n:${number?.id ?? 0}`);
-    expect(answer).toMatchObject({ name: 'Skarrow SK 2302 R', unitId: `n:${number?.id ?? 0}` });
-    const unit = answer.entries.find((e) => e.unitId !== undefined);
-    const { paths } = (await server.ask('GET', `/units/${answer.unitId}/interchange/${unit?.node ?? ''}`))
-      .body as InterchangePaths;
-    expect(paths[0]?.[0]?.from).toBe('Skarrow SK 2302 R');
-    // What leads there leads back: the number stands among the interchange of the unit.
-    expect((await interchange(unit?.unitId ?? '')).entries.some((e) => e.node === answer.node)).toBe(true);
-    expect((await server.ask('GET', '/units/n:99999999/interchange')).status).toBe(404);
-    expect((await server.ask('GET', `/units/${answer.unitId}/interchange?geometry=5`)).body.byGeometry).toEqual([]);
-  });
+  it(
+    'a number of which no unit is recorded has interchange all the same: from any number to every ' +
+      'unit that would do',
+    async () => {
+      const found = (await server.ask('GET', '/numbers?q=SK2302R')).body as {
+        exact: { id: number }[];
+        normalised: { id: number }[];
+      };
+      const [number] = [...found.exact, ...found.normalised];
+      const answer = await interchange(`n:${number?.id ?? 0}`);
+      expect(answer).toMatchObject({ name: 'Skarrow SK 2302 R', unitId: `n:${number?.id ?? 0}` });
+      const unit = answer.entries.find((e) => e.unitId !== undefined);
+      const { paths } = (await server.ask('GET', `/units/${answer.unitId}/interchange/${unit?.node ?? ''}`))
+        .body as InterchangePaths;
+      expect(paths[0]?.[0]?.from).toBe('Skarrow SK 2302 R');
+      // What leads there leads back: the number stands among the interchange of the unit.
+      expect((await interchange(unit?.unitId ?? '')).entries.some((e) => e.node === answer.node)).toBe(true);
+      expect((await server.ask('GET', '/units/n:99999999/interchange')).status).toBe(404);
+      expect((await server.ask('GET', `/units/${answer.unitId}/interchange?geometry=5`)).body.byGeometry).toEqual([]);
+    },
+  );
 
   it('an outcome moves the trust of its link, by hand: one case each; withdrawn, it is as before', async () => {
     const before = await entry('ard-tm22vs', 'pel-tm22vs');
@@ -84,17 +88,20 @@ describe('interchange over HTTP', () => {
     expect(joint.checks[0].sentence).toContain('turned out wrong');
   });
 
-  it('filters by grade and trust; by geometry comes apart, without what is known interchange, whatever the filter', async () => {
-    const all = (await server.ask('GET', '/units/ard-tm23v/interchange?geometry=20')).body as InterchangeAnswer;
-    const some = (await server.ask('GET', '/units/ard-tm23v/interchange?geometry=20&grade=same&minTrust=0.9'))
-      .body as InterchangeAnswer;
-    expect(some.entries.every((e) => e.grade === 'same' && e.trust >= 0.9)).toBe(true);
-    expect(some.entries.length).toBeLessThan(all.entries.length);
-    expect(some.byGeometry).toEqual(all.byGeometry);
-    const known = new Set(all.entries.map((e) => e.unitId));
-    expect(all.byGeometry.filter((u) => known.has(u.unitId))).toEqual([]);
-    expect((await server.ask('GET', '/units/ard-tm23v/interchange')).body.byGeometry).toEqual([]);
-  });
+  it(
+    'filters by grade and trust; by geometry comes apart, without what is known interchange, ' + 'whatever the filter',
+    async () => {
+      const all = (await server.ask('GET', '/units/ard-tm23v/interchange?geometry=20')).body as InterchangeAnswer;
+      const some = (await server.ask('GET', '/units/ard-tm23v/interchange?geometry=20&grade=same&minTrust=0.9'))
+        .body as InterchangeAnswer;
+      expect(some.entries.every((e) => e.grade === 'same' && e.trust >= 0.9)).toBe(true);
+      expect(some.entries.length).toBeLessThan(all.entries.length);
+      expect(some.byGeometry).toEqual(all.byGeometry);
+      const known = new Set(all.entries.map((e) => e.unitId));
+      expect(all.byGeometry.filter((u) => known.has(u.unitId))).toEqual([]);
+      expect((await server.ask('GET', '/units/ard-tm23v/interchange')).body.byGeometry).toEqual([]);
+    },
+  );
 
   it('units of other bores that would go into a place, each with its bore and what has to be changed', async () => {
     const { status, body } = await server.ask('GET', '/units/ard-tm22q/other-bores');

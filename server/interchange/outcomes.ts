@@ -7,9 +7,11 @@ const COUNTED = { fitted: 'fitted', 'fitted-with-change': 'changed', 'did-not-fi
 
 const SQL = {
   counts: `SELECT link, result, COUNT(*) AS n FROM outcome WHERE withdrawn_at IS NULL GROUP BY link, result`,
-  ofLinks: `SELECT id, link, result, reason, job_id AS jobId, person AS "by", recorded_at AS at, withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt
+  ofLinks: `SELECT id, link, result, reason, job_id AS jobId, person AS "by", recorded_at AS at, withdrawn_by AS
+    withdrawnBy, withdrawn_at AS withdrawnAt
     FROM outcome WHERE link IN (SELECT value FROM json_each(?)) ORDER BY id`,
-  add: `INSERT INTO outcome (link, result, reason, job_id, person, recorded_at) VALUES (@link, @result, @reason, @jobId, @person, @now)`,
+  add: `INSERT INTO outcome (link, result, reason, job_id, person, recorded_at) VALUES (@link, @result, @reason,
+    @jobId, @person, @now)`,
   withdraw: `UPDATE outcome SET withdrawn_by = @person, withdrawn_at = @now WHERE id = @id AND withdrawn_at IS NULL`,
   jobExists: `SELECT 1 AS found FROM job WHERE id = ?`,
 };

@@ -76,7 +76,14 @@ const [LOOKED_AT, OF_EACH] = [400, 3];
 async function otherBores(id: string, stores: Stores): Promise<OtherBores> {
   const { kind } = stores.units.detail(id);
   const settings = stores.settings.current();
-  const { found, because } = await stores.identify.geometry({ unitId: id, kind, without: [], limit: LOOKED_AT, settings, anyBore: true }); // prettier-ignore
+  const { found, because } = await stores.identify.geometry({
+    unitId: id,
+    kind,
+    without: [],
+    limit: LOOKED_AT,
+    settings,
+    anyBore: true,
+  });
   const told = new Map<number, number>();
   const units = found.flatMap(({ unitId, differences, open }) => {
     const unit = stores.units.design(unitId);

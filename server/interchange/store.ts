@@ -20,7 +20,8 @@ const SQL = {
   unitKey: `SELECT key FROM unit WHERE id = ?`,
   numberId: `SELECT id FROM number WHERE id = ?`,
   linkKey: `SELECT 1 AS found FROM link WHERE key = ?`,
-  namesKey: `SELECT 1 AS found FROM number n JOIN maker m ON m.id = n.maker_id WHERE m.key = ? AND n.written = ? AND n.unit_id IS NOT NULL`,
+  namesKey: `SELECT 1 AS found FROM number n JOIN maker m ON m.id = n.maker_id WHERE m.key = ? AND n.written = ?
+    AND n.unit_id IS NOT NULL`,
 };
 
 const NO_INTERCHANGE = { entries: [], byGeometry: [], byGeometryCount: 0, truncated: true };
@@ -28,7 +29,10 @@ const NO_INTERCHANGE = { entries: [], byGeometry: [], byGeometryCount: 0, trunca
 /** A node in an address: "u:12", "n:40". */
 export const isNode = (text: string): text is InterchangeNode => /^[un]:\d{1,12}$/.test(text);
 
-/** Interchange of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of its own. */
+/**
+ * Interchange of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of
+ * its own.
+ */
 export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> = () => new Map()) {
   const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
   const unitKey = db.prepare<[number], { key: string }>(SQL.unitKey);

@@ -2,7 +2,10 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { InterchangeAnswer, InterchangeEntry, NumberSearch, Workspace } from '@kerabat/contract';
 import { testServer, type TestServer } from '../testing/harness.js';
 
-/** The traps of cross-referencing, each on the demo catalogue: what a hasty reader would order, and what is told instead. */
+/**
+ * The traps of cross-referencing, each on the demo catalogue: what a hasty reader would order, and what is told
+ * instead.
+ */
 
 let server: TestServer;
 beforeEach(async () => {
@@ -52,11 +55,14 @@ describe('numbers', () => {
     expect(walk('ard-k48q').length).toBeGreaterThan(0);
     expect(walk('ard-k38t')).toEqual([]);
   });
-  it('a dash that its maker means is left out: both numbers are shown, and neither is taken for the other', async () => {
-    const { exact, normalised, near } = await find('M127 1');
-    expect([exact, normalised]).toEqual([[], []]);
-    expect(near.map((n) => n.written).sort()).toEqual(['M1-271', 'M12-71']);
-  });
+  it(
+    'a dash that its maker means is left out: both numbers are shown, and neither is taken for the ' + 'other',
+    async () => {
+      const { exact, normalised, near } = await find('M127 1');
+      expect([exact, normalised]).toEqual([[], []]);
+      expect(near.map((n) => n.written).sort()).toEqual(['M1-271', 'M12-71']);
+    },
+  );
   it('a number of one maker is ordered from another, where it is something else', async () => {
     const { near, normalised } = await find('4412086');
     const all = [...normalised, ...near];
@@ -82,15 +88,19 @@ describe('units that would do', () => {
     expect(conditions(entry)).toContain(words);
     expect(entry?.grade).toBe('with-changes');
   });
-  it('a pipe made for after the change does not take the cylinder made for before it: mated parts are named, both ways', async () => {
-    for (const [unit, other] of [
-      ['mor-c19qa', 'mor-c19qb'],
-      ['mor-c19qb', 'mor-c19qa'],
-      ['mor-s20qa', 'mor-s20qb'],
-      ['mor-s20qb', 'mor-s20qa'],
-    ] as const)
-      expect(conditions(await between(unit, other)), unit).toContain('same side of November 2000');
-  });
+  it(
+    'a pipe made for after the change does not take the cylinder made for before it: mated parts are ' +
+      'named, both ways',
+    async () => {
+      for (const [unit, other] of [
+        ['mor-c19qa', 'mor-c19qb'],
+        ['mor-c19qb', 'mor-c19qa'],
+        ['mor-s20qa', 'mor-s20qb'],
+        ['mor-s20qb', 'mor-s20qa'],
+      ] as const)
+        expect(conditions(await between(unit, other)), unit).toContain('same side of November 2000');
+    },
+  );
   it.each([
     ['the same casting, other ports', 'ard-tm22vs', 'cas-tm22u'],
     ['the same bore, another mount', 'ard-tm23v', 'cas-tm23v'],
@@ -124,12 +134,15 @@ describe('units that would do', () => {
     const own = (await interchangeOf('ard-tm22v')).find((e) => e.numbers.some((n) => n.issuer === 'Ardfrith'));
     expect(rebuilt?.trust).toBeLessThan(own?.trust ?? 0);
   });
-  it('a condition that says "order this too" goes to the parts list with the choice, and nobody has to remember it', async () => {
-    const work = (await get<Workspace>('/jobs/2')).work[0];
-    const entry = await between(work?.old?.unitId ?? '', work?.chosen?.unitId ?? '');
-    const partsList = (await get<Workspace>('/jobs/2')).partsList.map((line) => line.words).join('; ');
-    for (const condition of entry?.conditions ?? []) expect(partsList).toContain(condition.text);
-  });
+  it(
+    'a condition that says "order this too" goes to the parts list with the choice, and nobody has ' + 'to remember it',
+    async () => {
+      const work = (await get<Workspace>('/jobs/2')).work[0];
+      const entry = await between(work?.old?.unitId ?? '', work?.chosen?.unitId ?? '');
+      const partsList = (await get<Workspace>('/jobs/2')).partsList.map((line) => line.words).join('; ');
+      for (const condition of entry?.conditions ?? []) expect(partsList).toContain(condition.text);
+    },
+  );
   it('what was learnt the last time is there the next time', async () => {
     const before = await between('ard-tm23v', 'pel-tm23v');
     const link = before?.paths[0]?.at(-1)?.link ?? '';

@@ -55,7 +55,10 @@ function answered(input: ChainInput, check: Check): ChainInput {
   return { ...input, parts, edits: [...wanted, ...edits] };
 }
 
-/** Every blocker of a job that nobody knows: answered, it goes, or becomes a mismatch, or asks for what the answer opened. */
+/**
+ * Every blocker of a job that nobody knows: answered, it goes, or becomes a mismatch, or asks for what the answer
+ * opened.
+ */
 function expectAnswerable(input: ChainInput, words: string): number {
   const before = judged(input);
   const open = before.joints.flatMap((joint) =>

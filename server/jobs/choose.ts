@@ -116,7 +116,10 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
   };
 }
 
-/** Whether the unit of a place stays: a conversion that leaves it has its joints gone over all the same, and one may be sealed anew. */
+/**
+ * Whether the unit of a place stays: a conversion that leaves it has its joints gone over all the same, and one may be
+ * sealed anew.
+ */
 function stayOf(
   slot: string,
   wanted: Decision['value'] | undefined,

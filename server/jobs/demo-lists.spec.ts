@@ -124,7 +124,9 @@ const LISTS: readonly (readonly [job: number, counted: string, lines: readonly s
 describe('the list of a job of the demo', () => {
   it.each(LISTS)('%i: %s', async (job, _counted, lines) => {
     const { partsList } = (await server.ask('GET', `/jobs/${job}`)).body as Workspace;
-    const told = partsList.map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean));
+    const told = partsList.map(({ section, quantity, number, words }) =>
+      [section, quantity, number, words].filter(Boolean),
+    );
     expect(told.map((line) => line.join(' '))).toEqual(lines);
   });
 });
@@ -134,44 +136,63 @@ describe('whole lists of conversions and upgrades', () => {
     const body = { asker: 'x', request: 'convert', complaints: [], words: '', options: [], ...job };
     const { id } = (await server.ask('POST', '/jobs', { body })).body as { id: number };
     for (const [subject, choice] of decisions)
-      await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice }, reason: 'x' }, seen: 0 }); // prettier-ignore
+      await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+        body: { value: { choice }, reason: 'x' },
+        seen: 0,
+      });
     const { partsList } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
     return partsList
       .filter(({ section }) => section !== 'perhaps' && section !== 'ask')
       .map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean).join(' '));
   };
 
-  it('one circuit to two: the rear line gets its own outlet, the junction a plug, and no outlet is plugged that is used', async () => {
-    const list = await made({ vehicleId: 'q2', built: '1981-06', slot: 'brake-master' }, [
-      ['conversion', 'single-to-dual'],
-      ['unit:brake-master', 'ard-tm22q'],
-    ]);
-    expect(list).toEqual([
-      'order 1 A 23-804 brake master, tandem master 22 Q, 7/8 in',
-      // 3/8-24 at the junction, where the rear line was; both outlets of the new master are used.
-      'order 1 WX7021 Plug for the old outlet to the other axle, at the junction',
-      'order 1 WX7218 Union on the rear line',
-      'order 1 Line from the second outlet to the rear union, from a wire template',
-      // The line is made: 7/16-24 at the master, 3/8-24 at the union.
-      'order 1 WX7003 Tube nut 7/16-24 UNS for 3/16 in tube',
-      'order 1 WX7000 Tube nut 3/8-24 UNF for 3/16 in tube',
-      'order 1 WX7260 Bench-bleed set of four sizes',
-      'order 1 Warning valve with switch',
-      'order 1 Boot for the rod',
-      'stays 1 Old push rod',
-      'order 2 WX7075 DOT 3, bottle of 500 ml',
-      'make 1 Set the pedal to 182 mm · 7.1654 in, as before',
-      'stays 1 The line at front left with its nut',
-    ]);
-  });
+  it(
+    'one circuit to two: the rear line gets its own outlet, the junction a plug, and no outlet is ' +
+      'plugged that is used',
+    async () => {
+      const list = await made({ vehicleId: 'q2', built: '1981-06', slot: 'brake-master' }, [
+        ['conversion', 'single-to-dual'],
+        ['unit:brake-master', 'ard-tm22q'],
+      ]);
+      expect(list).toEqual([
+        'order 1 A 23-804 brake master, tandem master 22 Q, 7/8 in',
+        // 3/8-24 at the junction, where the rear line was; both outlets of the new master are used.
+        'order 1 WX7021 Plug for the old outlet to the other axle, at the junction',
+        'order 1 WX7218 Union on the rear line',
+        'order 1 Line from the second outlet to the rear union, from a wire template',
+        // The line is made: 7/16-24 at the master, 3/8-24 at the union.
+        'order 1 WX7003 Tube nut 7/16-24 UNS for 3/16 in tube',
+        'order 1 WX7000 Tube nut 3/8-24 UNF for 3/16 in tube',
+        'order 1 WX7260 Bench-bleed set of four sizes',
+        'order 1 Warning valve with switch',
+        'order 1 Boot for the rod',
+        'stays 1 Old push rod',
+        'order 2 WX7075 DOT 3, bottle of 500 ml',
+        'make 1 Set the pedal to 182 mm · 7.1654 in, as before',
+        'stays 1 The line at front left with its nut',
+      ]);
+    },
+  );
   it('other calipers change force and travel: said with the master that would leave the travel as it was', async () => {
-    const body = { asker: 'x', request: 'upgrade', complaints: [], words: '', options: [], vehicleId: 'q4', built: '2001-05', slot: 'front-brake' }; // prettier-ignore
+    const body = {
+      asker: 'x',
+      request: 'upgrade',
+      complaints: [],
+      words: '',
+      options: [],
+      vehicleId: 'q4',
+      built: '2001-05',
+      slot: 'front-brake',
+    };
     const { id } = (await server.ask('POST', '/jobs', { body })).body as { id: number };
     for (const [subject, choice] of [
       ['old:front-brake', 'cas-k54q'],
       ['unit:front-brake', 'cas-k57q'],
     ] as const)
-      await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice }, reason: 'x' }, seen: 0 }); // prettier-ignore
+      await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+        body: { value: { choice }, reason: 'x' },
+        seen: 0,
+      });
     const { feel } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
     const of = (side: 'now' | 'then') => feel.brake?.[side].values.find(({ key }) => key === 'frontPiston')?.value;
     expect([of('now'), of('then')]).toEqual([54, 57]);

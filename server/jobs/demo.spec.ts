@@ -156,7 +156,12 @@ describe('traps of the trade', () => {
   });
   it('an older slave’s SBR kit and a newer one’s EPDM kit share the bore and not the list', async () => {
     const w = await workspace(await chosen('q2', 'slave', 'mor-s19q2', 'mor-s19q2', '1981-06'));
-    expect(w.work[0]?.kits.map((k) => [k.id, k.state])).toEqual(expect.arrayContaining([['km-s19r', 'fits'], ['km-s19', 'not-known']])); // prettier-ignore
+    expect(w.work[0]?.kits.map((k) => [k.id, k.state])).toEqual(
+      expect.arrayContaining([
+        ['km-s19r', 'fits'],
+        ['km-s19', 'not-known'],
+      ]),
+    );
   });
   it('a box without its reservoir: the one that sits apart stays, and is not ordered', async () => {
     const w = await workspace(await chosen('e2', 'brake-master', 'ard-tm30e', 'pel-tm30e', '1996-04'));

@@ -146,16 +146,19 @@ describe('the wrong part that was about to be ordered', () => {
     );
     expect(after.workCard.map((s) => s.words)).toContain('Start all three joints by hand, then tighten');
   });
-  it('an adapter that closes the thread stands out into the strut tower, and that is said before it is taken', async () => {
-    const id = await tell({ ...Q2, unit: 'wex-sm19', onNew: ['reach left 70 ruler'] });
-    const checks = (await workspace(id)).work[0]?.joints.flatMap((j) => j.checks) ?? [];
-    const ways = checks.find((c) => c.id === 'thread@front-left')?.fixes ?? [];
-    expect(ways.map((r) => r.row)).toEqual(['adapter', 'reflare']);
-    expect(ways[0]?.after).toMatchObject({ state: 'fits-with-change', opens: ['reach to the left of the bore'] });
-    expect(ways[1]?.after?.opens).toEqual([]);
-    await decide(id, 'fix:brake-master/adapter@front-left', 'accepted');
-    expect((await workspace(id)).safety.sentence).toContain('reach to the left of the bore does not fit');
-  });
+  it(
+    'an adapter that closes the thread stands out into the strut tower, and that is said before it ' + 'is taken',
+    async () => {
+      const id = await tell({ ...Q2, unit: 'wex-sm19', onNew: ['reach left 70 ruler'] });
+      const checks = (await workspace(id)).work[0]?.joints.flatMap((j) => j.checks) ?? [];
+      const ways = checks.find((c) => c.id === 'thread@front-left')?.fixes ?? [];
+      expect(ways.map((r) => r.row)).toEqual(['adapter', 'reflare']);
+      expect(ways[0]?.after).toMatchObject({ state: 'fits-with-change', opens: ['reach to the left of the bore'] });
+      expect(ways[1]?.after?.opens).toEqual([]);
+      await decide(id, 'fix:brake-master/adapter@front-left', 'accepted');
+      expect((await workspace(id)).safety.sentence).toContain('reach to the left of the bore does not fit');
+    },
+  );
   it('what stops the wrong part does not stop the right one: the same unit under another number', async () => {
     const w = await workspace(await tell({ ...V12, unit: 'ard-tm23v' }));
     expect(w.safety).toMatchObject({ safe: true });

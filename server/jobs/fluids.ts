@@ -18,7 +18,10 @@ import { decisionOf, type SlotInput } from './choose.js';
 import type { JudgedWork } from './judged.js';
 import { capOf, type SlotResult } from './slot-work.js';
 
-/** The fluid of each system that a job is about: what the cap names, what the seals of every part survive, and how much of it. */
+/**
+ * The fluid of each system that a job is about: what the cap names, what the seals of every part survive, and how much
+ * of it.
+ */
 
 /** Systems that a job opens, and the one that it is about. */
 function systemsOf(results: readonly SlotResult[], { opened }: JudgedWork, input: SlotInput): System[] {
@@ -49,7 +52,10 @@ function capIn(
 
 const UNREAD_CAP = { state: 'not-known' as const, sentence: 'The fluid is not known: read which grade the cap names.' };
 
-/** Each system's fluid judged by its cap and by the seals of all its parts; a kit brings the seals of the unit that it is for. */
+/**
+ * Each system's fluid judged by its cap and by the seals of all its parts; a kit brings the seals of the unit that it
+ * is for.
+ */
 export function fluidsOf(
   results: readonly SlotResult[],
   judged: JudgedWork,
@@ -108,7 +114,10 @@ export const capsToRead = (fluids: readonly FluidView[], { opened }: JudgedWork)
       reason: 'fluid goes by the cap and the seals, not by habit',
     }));
 
-/** What an opened system takes, and how that is worked out: what the new units hold, the flush of what hangs on it, and waste. */
+/**
+ * What an opened system takes, and how that is worked out: what the new units hold, the flush of what hangs on it, and
+ * waste.
+ */
 function takenBy(
   { system, holds, wheels, unknown }: Opened,
   { settings }: SlotInput,

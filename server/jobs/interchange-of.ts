@@ -2,7 +2,10 @@ import type { InterchangeEntry } from '@kerabat/contract';
 import type { Stores } from './needs.js';
 import type { SlotChoice, SlotInput } from './choose.js';
 
-/** How the chosen unit of a place is interchange of the one that was identified; undefined when it is that one or no path is known. */
+/**
+ * How the chosen unit of a place is interchange of the one that was identified; undefined when it is that one or no
+ * path is known.
+ */
 export function interchangeOf(choice: SlotChoice, input: SlotInput, stores: Stores): InterchangeEntry | undefined {
   const { old, chosen } = choice;
   if (!old || !chosen || old.id === chosen.id) return undefined;

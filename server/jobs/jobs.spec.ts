@@ -95,7 +95,8 @@ describe('a job from complaint to order', () => {
     expect(mated(await workspace(id))).toBe('does-not-fit');
     await decide(id, 'slot:clutch-master', 'in');
     await decide(id, 'unit:clutch-master', 'mor-c19qb');
-    // The line and the hose between them changed in the same month: they come from the old side until their other side is taken.
+    // The line and the hose between them changed in the same month: they come from the old side until their other side
+    // is taken.
     const both = await workspace(id);
     expect(mated(both)).toBe('does-not-fit');
     const fixes = both.work.flatMap(
@@ -114,17 +115,23 @@ describe('a job from complaint to order', () => {
     expect(after.partsList.map((l: { words: string }) => l.words).join()).toContain('of side B');
   });
 
-  it('like for like at an axle is safe: the fluid is the one that the record names at the master, and both sides are told once', async () => {
-    const id = await open({ vehicleId: 'q4', built: '2001-05', slot: 'front-brake' });
-    await decide(id, 'old:front-brake', 'cas-k54q');
-    await decide(id, 'unit:front-brake', 'cas-k54q');
-    const { safety, fluids, work, chain } = await workspace(id);
-    expect(safety.sentence).toContain('Safe to order');
-    expect(fluids[0]).toMatchObject({ cap: 'DOT 4', capOrigin: 'vehicle-record' });
-    expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(['front-hose-single', 'fluid-master']);
-    const changed = chain.parts.filter((p: { change: string }) => p.change === 'new').map((p: { id: string }) => p.id);
-    expect(changed).toEqual(['front-left', 'front-right']);
-  });
+  it(
+    'like for like at an axle is safe: the fluid is the one that the record names at the master, and ' +
+      'both sides are told once',
+    async () => {
+      const id = await open({ vehicleId: 'q4', built: '2001-05', slot: 'front-brake' });
+      await decide(id, 'old:front-brake', 'cas-k54q');
+      await decide(id, 'unit:front-brake', 'cas-k54q');
+      const { safety, fluids, work, chain } = await workspace(id);
+      expect(safety.sentence).toContain('Safe to order');
+      expect(fluids[0]).toMatchObject({ cap: 'DOT 4', capOrigin: 'vehicle-record' });
+      expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(['front-hose-single', 'fluid-master']);
+      const changed = chain.parts
+        .filter((p: { change: string }) => p.change === 'new')
+        .map((p: { id: string }) => p.id);
+      expect(changed).toEqual(['front-left', 'front-right']);
+    },
+  );
 
   it('a value measured on the new unit fills its gap, and only its own', async () => {
     const id = await open({ vehicleId: 'q2', built: '1981-06' });
@@ -144,21 +151,27 @@ describe('a job from complaint to order', () => {
     expect(after.work[0].identification.candidates[0].disagrees).toEqual([]);
   });
 
-  it('the face of a booster that the master goes on is measured on the new one, and not taken for the one at the bulkhead', async () => {
-    const id = await open({ vehicleId: 'q4', built: '2000-01', slot: 'booster' });
-    await decide(id, 'old:booster', 'cas-b230q');
-    await decide(id, 'unit:booster', 'cas-b250q');
-    const asked = (await workspace(id)).measurements.find((m: { attribute: string }) => m.attribute === 'stud-spacing');
-    expect(asked).toMatchObject({ side: 'unit', position: 'master', line: 'master face studs ' });
-    await bench(id, 'master face studs 86 cal', 'unit:cas-b250q');
-    const checks = (await workspace(id)).work[0].joints.flatMap((j: { id: string; checks: object[] }) =>
-      j.checks.map((c) => ({ joint: j.id, ...c })),
-    );
-    const spacing = (joint: string) =>
-      checks.find((c: { joint: string; id: string }) => c.joint === joint && c.id === 'stud-spacing');
-    expect(spacing('master-mount')).toMatchObject({ state: 'fits', unit: '86 mm · 3.3858 in' });
-    expect(spacing('mount')).toMatchObject({ state: 'fits' });
-  });
+  it(
+    'the face of a booster that the master goes on is measured on the new one, and not taken for the ' +
+      'one at the bulkhead',
+    async () => {
+      const id = await open({ vehicleId: 'q4', built: '2000-01', slot: 'booster' });
+      await decide(id, 'old:booster', 'cas-b230q');
+      await decide(id, 'unit:booster', 'cas-b250q');
+      const asked = (await workspace(id)).measurements.find(
+        (m: { attribute: string }) => m.attribute === 'stud-spacing',
+      );
+      expect(asked).toMatchObject({ side: 'unit', position: 'master', line: 'master face studs ' });
+      await bench(id, 'master face studs 86 cal', 'unit:cas-b250q');
+      const checks = (await workspace(id)).work[0].joints.flatMap((j: { id: string; checks: object[] }) =>
+        j.checks.map((c) => ({ joint: j.id, ...c })),
+      );
+      const spacing = (joint: string) =>
+        checks.find((c: { joint: string; id: string }) => c.joint === joint && c.id === 'stud-spacing');
+      expect(spacing('master-mount')).toMatchObject({ state: 'fits', unit: '86 mm · 3.3858 in' });
+      expect(spacing('mount')).toMatchObject({ state: 'fits' });
+    },
+  );
 
   it('a wrong fluid chosen by hand keeps the order from being safe', async () => {
     const id = await open();

@@ -63,7 +63,10 @@ export interface JudgedWork {
   readonly uncounted: (list: List) => ProposedLine[];
   /** The work of what is opened and made. */
   readonly card: (list: List) => WorkStep[];
-  /** The verdict, once it is known how the fluid that was chosen agrees with cap and seals, how the kits fit, and what was found. */
+  /**
+   * The verdict, once it is known how the fluid that was chosen agrees with cap and seals, how the kits fit, and what
+   * was found.
+   */
   readonly safety: (also: Also) => Workspace['safety'];
 }
 
@@ -225,7 +228,9 @@ function waysIn({ decisions }: SlotInput, stores: Stores): { readonly ways: Ways
   return { ways, gone };
 }
 const lostWay = (fix: string, piece: string): string =>
-  `The way taken at ${fix.replace('way@', '').replace('-', ' ')} ${piece === '' ? 'cannot be read' : `used a piece, "${piece}", that the catalogue does not hold any more`}: it changes nothing. Take another.`;
+  `The way taken at ${fix.replace('way@', '').replace('-', ' ')} ` +
+  `${piece === '' ? 'cannot be read' : `used a piece, "${piece}", that the catalogue does not hold any more`}: ` +
+  'it changes nothing. Take another.';
 
 /** What was found on looking, by the keys of the looks. */
 const foundIn = ({ decisions }: SlotInput): ReadonlyMap<string, string> =>
@@ -243,11 +248,13 @@ const isFix = (key: string, fix: string): boolean => {
 
 /** A fix of an earlier version that there is not any more: it stays on record and changes nothing. */
 const lostFix = (key: string): string =>
-  `"${key.replace('/', ', ')}" was accepted as a fix. There is no such fix any more: it stays on record and changes nothing.`;
+  `"${key.replace('/', ', ')}" was accepted as a fix. There is no such fix any more: it stays on ` +
+  'record and changes nothing.';
 
 /** An override of a joint that there is not: it stays on record and does not count. */
 const noteOf = ({ joint, person, reason }: Override): string =>
-  `${person} overrode "${joint.replace('/', ', ')}" (${reason}). There is no such joint any more: it stays on record and does not count.`;
+  `${person} overrode "${joint.replace('/', ', ')}" (${reason}). There is no such joint any more: ` +
+  'it stays on record and does not count.';
 
 /** A reason as a line: where it stands in the stages, and its sentence. */
 function lineOf(

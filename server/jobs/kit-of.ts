@@ -57,14 +57,19 @@ const viewOf = ({ kit, judged, sentence }: JudgedKit, chosen: boolean): SlotWork
   asks: judged.code === 'by-bore' || judged.code === 'side-by-side' || judged.code === 'confirmed',
 });
 
-/** What kits stand in the way of an order: one that does not fit, one that is not known, and a unit to be sealed without one. */
+/**
+ * What kits stand in the way of an order: one that does not fit, one that is not known, and a unit to be sealed without
+ * one.
+ */
 export function kitReasons(
   places: readonly { readonly slot: string; readonly resealed: boolean; readonly kit?: JudgedKit }[],
 ): { readonly must: Beside[]; readonly receive: Beside[] } {
   const open = places.flatMap(({ slot, kit }) => {
     const state = kit?.judged.state;
     if (!kit || (state !== 'does-not-fit' && state !== 'not-known')) return [];
-    const words = `the kit for the ${findSlot(slot)?.words ?? slot} ${state === 'does-not-fit' ? 'does not fit' : 'is not known to fit'}`;
+    const words =
+      `the kit for the ${findSlot(slot)?.words ?? slot} ` +
+      `${state === 'does-not-fit' ? 'does not fit' : 'is not known to fit'}`;
     return [{ rank: kit.judged.rank, words, sentence: kit.sentence }];
   });
   const of = (rank: 'must' | 'receive'): Beside[] =>

@@ -8,8 +8,8 @@ const KEPT = 40;
 const LONGEST_WAIT_MS = 250;
 
 /**
- * Waits as long as another writer comes with each turn of the event loop, which accepts one connection at a time: those who come
- * together share one working out. Somebody who writes alone waits for one turn.
+ * Waits as long as another writer comes with each turn of the event loop, which accepts one connection at a time: those
+ * who come together share one working out. Somebody who writes alone waits for one turn.
  */
 async function whenAllAreIn(writers: () => number): Promise<void> {
   const began = performance.now();
@@ -30,8 +30,9 @@ interface Turn {
 }
 
 /**
- * The last workspace of a job, for as long as nothing is written to either database, by this program or another: what was just
- * worked out for a write is read again by whoever wrote. `stamp` is taken before the working out and given back with what came of it.
+ * The last workspace of a job, for as long as nothing is written to either database, by this program or another: what
+ * was just worked out for a write is read again by whoever wrote. `stamp` is taken before the working out and given
+ * back with what came of it.
  */
 export function latestStore(catalogue: Db, jobs: Db) {
   const known = new Map<number, { readonly stamp: string; readonly workspace: Workspace }>();
@@ -49,8 +50,9 @@ export function latestStore(catalogue: Db, jobs: Db) {
   return {
     stamp,
     /**
-     * Works a job out for somebody who has just written to it. Of many who write while it is worked out, all wait for one more time,
-     * which sees what every one of them wrote: two hundred writers cost a few workings out and not two hundred.
+     * Works a job out for somebody who has just written to it. Of many who write while it is worked out, all wait for
+     * one more time, which sees what every one of them wrote: two hundred writers cost a few workings out and not two
+     * hundred.
      */
     inTurn(id: number, work: () => Promise<Workspace>): Promise<Workspace> {
       const begin = (): Promise<Workspace> => {
@@ -92,7 +94,10 @@ export function latestStore(catalogue: Db, jobs: Db) {
       const last = known.get(id);
       return last?.stamp === stamp() ? last.workspace : undefined;
     },
-    /** Keeps what was worked out, unless something was written in the meantime. `then` writes what follows from it and changes nothing in it. */
+    /**
+     * Keeps what was worked out, unless something was written in the meantime. `then` writes what follows from it and
+     * changes nothing in it.
+     */
     keep(id: number, workspace: Workspace, before: string, then: () => void = () => undefined): void {
       const still = stamp() === before;
       then();

@@ -10,7 +10,10 @@ afterAll(() => server.close());
 
 const workspace = async (id: number): Promise<Workspace> => (await server.ask('GET', `/jobs/${id}`)).body;
 const decide = (id: number, subject: string, choice: string, seen = 0) =>
-  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice }, reason: 'asked by telephone' }, seen }); // prettier-ignore
+  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+    body: { value: { choice }, reason: 'asked by telephone' },
+    seen,
+  });
 async function open(vehicleId: string, slot: string, old: string, unit: string, built: string): Promise<number> {
   const body = { asker: 'x', request: 'replace', complaints: [], words: '', vehicleId, built, options: [], slot };
   const id = (await server.ask('POST', '/jobs', { body })).body.id as number;
@@ -61,12 +64,22 @@ describe('what nobody knows to be in the box', () => {
 describe('what breaks on the way', () => {
   it('lies ready, and is said at the step where it comes off', async () => {
     const w = await workspace(await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05'));
-    expect(w.workCard.find((s) => s.key.startsWith('access'))?.words).toBe('Take off first: the air duct over the master; it breaks the clips of the air duct'); // prettier-ignore
-    expect(w.partsList.find((l) => l.key === 'brake-master/breaks-0')).toMatchObject({ section: 'perhaps', words: 'The clips of the air duct' }); // prettier-ignore
+    expect(w.workCard.find((s) => s.key.startsWith('access'))?.words).toBe(
+      'Take off first: the air duct over the master; it breaks the clips of the air duct',
+    );
+    expect(w.partsList.find((l) => l.key === 'brake-master/breaks-0')).toMatchObject({
+      section: 'perhaps',
+      words: 'The clips of the air duct',
+    });
   });
   it('two people strike one line at once: one of them is told, and it is struck once', async () => {
     const id = await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05');
-    const strike = (person: string) => server.ask('PUT', `/jobs/${id}/parts-list/${encodeURIComponent('brake-master/unit')}`, { body: { dropped: true }, seen: 0, person }); // prettier-ignore
+    const strike = (person: string) =>
+      server.ask('PUT', `/jobs/${id}/parts-list/${encodeURIComponent('brake-master/unit')}`, {
+        body: { dropped: true },
+        seen: 0,
+        person,
+      });
     const both = await Promise.all([strike('Ilse'), strike('Odo')]);
     expect(both.map((b) => b.status).sort()).toEqual([200, 412]);
     expect((await workspace(id)).partsList.filter((l) => l.dropped).map((l) => l.key)).toEqual(['brake-master/unit']);
@@ -76,7 +89,10 @@ describe('what breaks on the way', () => {
 describe('a number with the reservoir and the number without', () => {
   const reservoir = async (number: string) => {
     const id = await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05');
-    await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, { body: { value: { choice: 'ard-tm22vs', detail: number }, reason: 'x' }, seen: 1 }); // prettier-ignore
+    await server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, {
+      body: { value: { choice: 'ard-tm22vs', detail: number }, reason: 'x' },
+      seen: 1,
+    });
     return (await workspace(id)).partsList
       .filter((line) => /eservoir/.test(line.words))
       .map(({ section, quantity, words }) => `${section} ${quantity} ${words}`);
@@ -90,7 +106,9 @@ describe('a number with the reservoir and the number without', () => {
     ]);
   });
   it('stand apart in the interchange list, by what lies in their boxes', async () => {
-    const interchange = (await server.ask('GET', '/units/ard-tm22vs/interchange')).body as { entries: { unitId?: string; numbers: { written: string; box?: string }[] }[] }; // prettier-ignore
+    const interchange = (await server.ask('GET', '/units/ard-tm22vs/interchange')).body as {
+      entries: { unitId?: string; numbers: { written: string; box?: string }[] }[];
+    };
     const numbers = interchange.entries.flatMap((e) => e.numbers);
     const box = (written: string) => numbers.find((n) => n.written === written)?.box;
     expect(box('A 23-816')).toBe('with boot, reservoir with cap; without bench-bleed hose');
@@ -130,12 +148,21 @@ describe('fluid', () => {
     await decide(id, 'unit:clutch-master', 'mor-c19qa');
     const cap = { attribute: 'fluid', kind: 'choice', value: 'mineral', slot: 'clutch-master', onVehicle: true };
     expect((await server.ask('POST', `/jobs/${id}/evidence`, { body: cap })).status).toBe(201);
-    const refused = (await workspace(id)).fluids.find((f) => f.system === 'clutch')?.grades.find((g) => g.grade === 'DOT 4'); // prettier-ignore
-    expect(refused).toMatchObject({ state: 'does-not-fit', sentence: 'The cap names mineral (mineral oil); DOT 4 is glycol fluid. The two never mix.' }); // prettier-ignore
+    const refused = (await workspace(id)).fluids
+      .find((f) => f.system === 'clutch')
+      ?.grades.find((g) => g.grade === 'DOT 4');
+    expect(refused).toMatchObject({
+      state: 'does-not-fit',
+      sentence: 'The cap names mineral (mineral oil); DOT 4 is glycol fluid. The two never mix.',
+    });
     const w = await workspace(id);
     // The seals of that clutch are EPDM: mineral oil under such a cap contradicts itself and is not safe.
     expect(w.safety.blockers.map((b) => b.words)).toContain('the fluid of the clutch is wrong for cap or seals');
-    expect((await fluids(id)).map((f) => f.words)).toEqual(['DOT 4, bottle of 250 ml', 'DOT 4, bottle of 500 ml', 'mineral, bottle of 500 ml']); // prettier-ignore
+    expect((await fluids(id)).map((f) => f.words)).toEqual([
+      'DOT 4, bottle of 250 ml',
+      'DOT 4, bottle of 500 ml',
+      'mineral, bottle of 500 ml',
+    ]);
     expect(w.workCard.map((s) => s.key)).toContain('two-fluids');
   });
   it('is judged by the seals of every part, worked on or not', async () => {

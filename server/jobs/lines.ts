@@ -27,8 +27,8 @@ import { itemOfBox } from './rows.js';
 import type { SlotResult } from './slot-work.js';
 
 /**
- * The lines of a job: what its chain needs, counted once, with what fixes, the conversion, the kit and the fluid bring laid over it;
- * and beside it what is to be asked or measured.
+ * The lines of a job: what its chain needs, counted once, with what fixes, the conversion, the kit and the fluid bring
+ * laid over it; and beside it what is to be asked or measured.
  */
 export function linesOfJob(
   results: readonly SlotResult[],
@@ -219,9 +219,15 @@ const COVERS: readonly (readonly [key: string, kind: string])[] = [
   ['reservoir', 'without-reservoir'],
 ];
 
-/** The conditions of the interchange path from the old unit to the chosen one, as far as no checked joint says them already. */
+/**
+ * The conditions of the interchange path from the old unit to the chosen one, as far as no checked joint says them
+ * already.
+ */
 function conditionLines(result: SlotResult, counted: ReadonlySet<string>): ProposedLine[] {
-  const keys = [...counted, ...result.joints.flatMap((j) => j.checks.flatMap((c) => c.partsList.map((line) => line.key)))];
+  const keys = [
+    ...counted,
+    ...result.joints.flatMap((j) => j.checks.flatMap((c) => c.partsList.map((line) => line.key))),
+  ];
   const covered = new Set(keys.flatMap((name) => COVERS.find(([key]) => name.startsWith(key))?.[1] ?? []));
   return (result.interchange?.conditions ?? [])
     .filter((condition) => !covered.has(condition.kind))

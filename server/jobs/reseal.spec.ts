@@ -10,7 +10,10 @@ afterAll(() => server.close());
 
 const workspace = async (id: number): Promise<Workspace> => (await server.ask('GET', `/jobs/${id}`)).body;
 const decide = (id: number, subject: string, choice: string, { seen = 0, detail = '' } = {}) =>
-  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { body: { value: { choice, ...(detail ? { detail } : {}) }, reason: 'looked' }, seen }); // prettier-ignore
+  server.ask('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
+    body: { value: { choice, ...(detail ? { detail } : {}) }, reason: 'looked' },
+    seen,
+  });
 async function open(
   vehicleId: string,
   slot: string,
@@ -24,7 +27,9 @@ async function open(
   return id;
 }
 const told = (w: Workspace): string[] =>
-  w.partsList.map(({ section, quantity, number, words }) => [section, quantity, number, words].filter(Boolean).join(' '));
+  w.partsList.map(({ section, quantity, number, words }) =>
+    [section, quantity, number, words].filter(Boolean).join(' '),
+  );
 
 describe('the kit alone', () => {
   const master = () => open('q3', 'brake-master', 'ard-tm22q', '1988-05');
@@ -36,7 +41,10 @@ describe('the kit alone', () => {
     expect(bare.safety.sentence).toBe('Not safe to order: no seal kit is chosen for the master.');
     await decide(id, 'kit:brake-master', 'ka-22');
     const w = await workspace(id);
-    expect(w.safety.sentence).toBe('Safe to order: every check that decides it fits. When it is there, look at: clearance between booster and master.'); // prettier-ignore
+    expect(w.safety.sentence).toBe(
+      'Safe to order: every check that decides it fits. When it is there, look at: clearance between ' +
+        'booster and master.',
+    );
     expect(w.safety.receive.map((r) => r.words)).toEqual(['clearance between booster and master', 'the bore']);
     expect(told(w).filter((line) => !line.startsWith('perhaps'))).toEqual([
       'stays 1 A 23-804 brake master, tandem master 22 Q, 7/8 in',
@@ -52,7 +60,14 @@ describe('the kit alone', () => {
       'stays 1 The line at front left with its nut',
       'stays 1 The line at rear left with its nut',
     ]);
-    expect(w.workCard.filter((s) => s.group === 'bench').map((s) => s.key)).toEqual(['take-apart-master', 'look-bore-master', 'new-seals-master', 'test-sealed-master', 'bench-bleed-master', 'clearance-push']); // prettier-ignore
+    expect(w.workCard.filter((s) => s.group === 'bench').map((s) => s.key)).toEqual([
+      'take-apart-master',
+      'look-bore-master',
+      'new-seals-master',
+      'test-sealed-master',
+      'bench-bleed-master',
+      'clearance-push',
+    ]);
   });
   it('is refused when the bore will not do, and when a unit is chosen after all it goes', async () => {
     const id = await master();
@@ -60,17 +75,24 @@ describe('the kit alone', () => {
     await decide(id, 'kit:brake-master', 'ka-22');
     await decide(id, 'look:brake-master/bore', 'scored');
     const scored = (await workspace(id)).safety;
-    expect([scored.grade, scored.blockers.map((b) => b.words)]).toEqual(['not-safe', ['a scratch that a fingernail feels lets the new seals leak: another unit, or a sleeve']]); // prettier-ignore
+    expect([scored.grade, scored.blockers.map((b) => b.words)]).toEqual([
+      'not-safe',
+      ['a scratch that a fingernail feels lets the new seals leak: another unit, or a sleeve'],
+    ]);
     await decide(id, 'unit:brake-master', 'ard-tm22q');
     const another = await workspace(id);
     expect(another.work[0]?.resealed).toBe(false);
-    expect(told(another).filter((line) => line.includes('tandem master 22 Q'))).toEqual(['order 1 A 23-804 brake master, tandem master 22 Q, 7/8 in']); // prettier-ignore
+    expect(told(another).filter((line) => line.includes('tandem master 22 Q'))).toEqual([
+      'order 1 A 23-804 brake master, tandem master 22 Q, 7/8 in',
+    ]);
   });
   it('for both sides of an axle is two kits', async () => {
     const id = await open('q3', 'front-brake', 'ard-k48q', '1988-05');
     await decide(id, 'reseal:front-brake', 'yes');
     await decide(id, 'kit:front-brake', 'ka-k48');
-    expect(told(await workspace(id)).filter((line) => line.includes('seal kit'))).toEqual(['order 2 A 90-K489 seal kit caliper 48']); // prettier-ignore
+    expect(told(await workspace(id)).filter((line) => line.includes('seal kit'))).toEqual([
+      'order 2 A 90-K489 seal kit caliper 48',
+    ]);
   });
   it('with seals of two sizes says which stay out; a set counts what lies in the kits that it holds', async () => {
     const wheel = await open('q3', 'rear-brake', 'ard-w22q', '1988-05');
@@ -114,7 +136,10 @@ describe('order nothing', () => {
     expect(w.safety.nothing).toContain('Turn the rod back 4 turns of M8x1.25, 5.00 mm');
     expect([w.safety.safe, w.safety.mayOrder, w.partsList]).toEqual([false, false, []]);
     expect(w.reading?.sentences).toHaveLength(2);
-    expect(w.reading?.ruleOutFirst.flatMap(({ cause, found }) => (found ? [`${cause}: ${found}`] : []))).toEqual(['worn clutch plate: no', 'rod adjustment: yes']); // prettier-ignore
+    expect(w.reading?.ruleOutFirst.flatMap(({ cause, found }) => (found ? [`${cause}: ${found}`] : []))).toEqual([
+      'worn clutch plate: no',
+      'rod adjustment: yes',
+    ]);
   });
   it('ends where a unit is chosen after all', async () => {
     const id = await open('q3', 'brake-master', 'ard-tm22q', '1988-05', ['leak-at-unit']);
@@ -128,8 +153,20 @@ describe('order nothing', () => {
     await decide(id, 'found:reservoir-grommet', 'yes');
     const open_ = await workspace(id);
     expect(open_.safety.sentence).toBe('Not safe to order: reservoir grommet: neck of the reservoir is not known.');
-    expect(told(open_)).toEqual(['order 2 Reservoir grommet', 'order 1 Pin of the reservoir', 'ask 1 Measure on the vehicle: neck of the reservoir']); // prettier-ignore
-    await server.ask('POST', `/jobs/${id}/evidence`, { body: { attribute: 'grommet-size', kind: 'quantity', value: { value: 22, unit: 'mm' }, instrument: 'caliper', onVehicle: true } }); // prettier-ignore
+    expect(told(open_)).toEqual([
+      'order 2 Reservoir grommet',
+      'order 1 Pin of the reservoir',
+      'ask 1 Measure on the vehicle: neck of the reservoir',
+    ]);
+    await server.ask('POST', `/jobs/${id}/evidence`, {
+      body: {
+        attribute: 'grommet-size',
+        kind: 'quantity',
+        value: { value: 22, unit: 'mm' },
+        instrument: 'caliper',
+        onVehicle: true,
+      },
+    });
     const known = await workspace(id);
     expect(known.safety.grade).toBe('safe');
     expect(told(known)).toEqual(['order 2 Reservoir grommet 22 mm · 0.8661 in', 'order 1 Pin of the reservoir']);

@@ -53,7 +53,10 @@ const hasWords = (job: JobRow, words: readonly string[]): boolean => {
 
 /** Jobs: what was asked, evidence, decisions, the partsList. */
 export function jobRoutes(router: Router, stores: Stores, clock: () => string, log: Logger): void {
-  /** After a write the safety sentence is kept for the list of jobs. What was written stays written when it cannot be worked out. */
+  /**
+   * After a write the safety sentence is kept for the list of jobs. What was written stays written when it cannot be
+   * worked out.
+   */
   const settled = async (id: number): Promise<Workspace | undefined> => {
     try {
       return await settle(id, stores);
@@ -63,7 +66,10 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
       return undefined;
     }
   };
-  /** What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves asking for it. */
+  /**
+   * What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves
+   * asking for it.
+   */
   const answered = async (ctx: Context, id: number, body: object): Promise<object | string> => {
     const workspace = await settled(id);
     if (!workspace || ctx.get('prefer') !== WHOLE) return body;
@@ -212,7 +218,8 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
     );
     if (there)
       throw badRequest(
-        `${there.number ?? ''} is on the list already, ${there.quantity} × ${there.words}: change its quantity there if more is wanted.`,
+        `${there.number ?? ''} is on the list already, ${there.quantity} × ${there.words}: change its ` +
+          'quantity there if more is wanted.',
         '/number',
       );
   };

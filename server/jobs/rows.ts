@@ -94,7 +94,9 @@ const agreed = (facts: readonly ChainFact[]): ChainFact[] =>
     return same.every((f) => f.value === fact.value) && facts.indexOf(same[0] ?? fact) === i;
   });
 
-/** A vehicle has a booster when its chain says so; without a vehicle, when its master comes without a rod of its own. */
+/**
+ * A vehicle has a booster when its chain says so; without a vehicle, when its master comes without a rod of its own.
+ */
 export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boolean {
   if (input.plan?.roles.some((role) => role.slot === 'booster')) return true;
   if (input.vehicle) return entriesFor(input.chain, 'booster', input.known).length > 0;
@@ -190,7 +192,10 @@ export function readingOf(item: Evidence, settings: Settings): ChainFact {
   };
 }
 
-/** The side of a production change that a unit of this vehicle comes from; "not-known" where it belongs to one and none is named. */
+/**
+ * The side of a production change that a unit of this vehicle comes from; "not-known" where it belongs to one and none
+ * is named.
+ */
 function setOf<K extends 'oldSet' | 'chosenSet'>(
   key: K,
   unit: UnitDesign | undefined,

@@ -104,7 +104,9 @@ function portViews(unit: UnitDesign, stores: Stores): SlotWork['ports'] {
     const row = BRAKE_THREADS.find((t) => t.designation === known?.designation);
     const hex = form === 'flare-37' ? (row?.nut37Hex ?? row?.usualHex) : row?.usualHex;
     const torque = known && tubeNutTorque(known.designation, form);
-    const [bleedBy, plugBy] = (['bench-bleed', 'plug'] as const).map((part) => known && stores.kits.fittingNumber({ kind: part, thread: known.designation })); // prettier-ignore
+    const [bleedBy, plugBy] = (['bench-bleed', 'plug'] as const).map(
+      (part) => known && stores.kits.fittingNumber({ kind: part, thread: known.designation }),
+    );
     return {
       position,
       ...(torque

@@ -98,6 +98,8 @@ function wayView(
     minutes,
     parts,
     cost,
-    working: `${minutes} min work + ${parts} ${parts === 1 ? 'part' : 'parts'} × ${settings.partMinutes} + ${cost - minutes - parts * settings.partMinutes} waiting = ${cost}`,
+    working:
+      `${minutes} min work + ${parts} ${parts === 1 ? 'part' : 'parts'} × ${settings.partMinutes} + ` +
+      `${cost - minutes - parts * settings.partMinutes} waiting = ${cost}`,
   };
 }

@@ -17,32 +17,47 @@ import type { Db } from '../db/open.js';
 import { addedOf, editOf, evidenceOf, jobOf, type EvidenceRow, type JobDbRow, type PartsListRow } from './stored.js';
 import { conflict, notFound } from '../http/problem.js';
 
-const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, slot, state, opened_by AS openedBy,
+const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, slot,
+  state, opened_by AS openedBy,
   created_at AS createdAt, updated_at AS updatedAt, version, safe, safety FROM job`;
 const SQL = {
   job: `${JOB} WHERE id = ?`,
   jobs: `${JOB} ORDER BY updated_at DESC, id DESC `,
-  insertJob: `INSERT INTO job (asker, request, complaints, words, vehicle_key, built, options, slot, state, opened_by, created_at, updated_at, version)
-    VALUES (@asker, @request, @complaints, @words, @vehicleId, @built, @options, @slot, 'open', @person, @now, @now, 1)`,
-  updateJob: `UPDATE job SET asker = @asker, request = @request, complaints = @complaints, words = @words, vehicle_key = @vehicleId, built = @built,
+  insertJob: `INSERT INTO job (asker, request, complaints, words, vehicle_key, built, options, slot, state,
+    opened_by, created_at, updated_at, version)
+    VALUES (@asker, @request, @complaints, @words, @vehicleId, @built, @options, @slot, 'open', @person, @now,
+    @now, 1)`,
+  updateJob: `UPDATE job SET asker = @asker, request = @request, complaints = @complaints, words = @words,
+    vehicle_key = @vehicleId, built = @built,
     options = @options, slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
   touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
   unsettled: `SELECT id FROM job WHERE safety = ''`,
   safety: `UPDATE job SET safe = ?, safety = ? WHERE id = ?`,
-  evidence: `SELECT id, slot, attribute, position, kind, value, instrument, on_vehicle AS onVehicle, person, noted_at AS notedAt,
+  evidence: `SELECT id, slot, attribute, position, kind, value, instrument, on_vehicle AS onVehicle, person,
+    noted_at AS notedAt,
     withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM evidence WHERE job_id = ? ORDER BY id`,
-  addEvidence: `INSERT INTO evidence (job_id, slot, attribute, position, kind, value, instrument, on_vehicle, person, noted_at)
+  addEvidence: `INSERT INTO evidence (job_id, slot, attribute, position, kind, value, instrument, on_vehicle,
+    person, noted_at)
     VALUES (@jobId, @slot, @attribute, @position, @kind, @value, @instrument, @onVehicle, @person, @now)`,
-  withdraw: `UPDATE evidence SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id = @id AND withdrawn_at IS NULL`,
-  decisions: `SELECT d.subject, d.value, d.reason, d.person AS "by", d.decided_at AS at, d.version FROM decision d
-    WHERE d.job_id = ? AND d.version = (SELECT MAX(version) FROM decision x WHERE x.job_id = d.job_id AND x.subject = d.subject) ORDER BY d.subject`,
-  decide: `INSERT INTO decision (job_id, subject, version, value, reason, person, decided_at) VALUES (@jobId, @subject, @version, @value, @reason, @person, @now)`,
-  partsListLine: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM parts_list_line WHERE job_id = ? AND key = ?`,
-  partsList: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note FROM parts_list_line WHERE job_id = ? ORDER BY edited_at, key`,
+  withdraw: `UPDATE evidence SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id = @id
+    AND withdrawn_at IS NULL`,
+  decisions: `SELECT d.subject, d.value, d.reason, d.person AS "by", d.decided_at AS at, d.version FROM decision
+    d
+    WHERE d.job_id = ? AND d.version = (SELECT MAX(version) FROM decision x WHERE x.job_id = d.job_id AND
+    x.subject = d.subject) ORDER BY d.subject`,
+  decide: `INSERT INTO decision (job_id, subject, version, value, reason, person, decided_at) VALUES (@jobId,
+    @subject, @version, @value, @reason, @person, @now)`,
+  partsListLine: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped,
+    note FROM parts_list_line WHERE job_id = ? AND key = ?`,
+  partsList: `SELECT key, version, by_hand AS byHand, section, words, number, reason, quantity, dropped, note
+    FROM parts_list_line WHERE job_id = ? ORDER BY edited_at, key`,
   byHand: `SELECT COUNT(DISTINCT key) FROM parts_list_line WHERE job_id = ? AND by_hand = 1`,
-  savePartsListLine: `INSERT INTO parts_list_line (job_id, key, version, by_hand, section, words, number, reason, quantity, dropped, note, person, edited_at)
-    VALUES (@jobId, @key, 1, @byHand, @section, @words, @number, @reason, @quantity, @dropped, @note, @person, @now)
-    ON CONFLICT DO UPDATE SET version = version + 1, quantity = excluded.quantity, dropped = excluded.dropped, note = excluded.note,
+  savePartsListLine: `INSERT INTO parts_list_line (job_id, key, version, by_hand, section, words, number,
+    reason, quantity, dropped, note, person, edited_at)
+    VALUES (@jobId, @key, 1, @byHand, @section, @words, @number, @reason, @quantity, @dropped, @note, @person,
+    @now)
+    ON CONFLICT DO UPDATE SET version = version + 1, quantity = excluded.quantity, dropped = excluded.dropped,
+    note = excluded.note,
       person = excluded.person, edited_at = excluded.edited_at`,
 };
 

@@ -74,7 +74,9 @@ export function checkSubject(subject: string, { value, reason }: DecisionRequest
     throw badRequest('To override a joint takes a reason: it is printed on the parts list.', '/reason');
 }
 
-/** The choices of a conversion, as a decision keeps them: "warning=fitted;rod=old". What cannot be read chooses nothing. */
+/**
+ * The choices of a conversion, as a decision keeps them: "warning=fitted;rod=old". What cannot be read chooses nothing.
+ */
 export const readChoices = (detail: string | undefined): Record<string, string> =>
   Object.fromEntries(
     (detail ?? '')

@@ -50,7 +50,9 @@ export async function rowsOfJob(id: number, stores: Stores): Promise<JobRows> {
   return rowsOf(await chosenIn(input, stores), input, [], stores);
 }
 
-/** A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions. */
+/**
+ * A job with everything that is computed for it. Nothing computed is stored: it follows from evidence and decisions.
+ */
 export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
   const before = stores.latest.stamp();
   const known = stores.latest.get(id);
@@ -73,7 +75,11 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   });
   const fluids = fluidsOf(results, judged, input, stores);
   const { lines, list, open } = linesOfJob(results, judged, fluids, input, stores);
-  const partsList = mergePartsList(withNumbers(lines, stores), stores.jobs.partsListEdits(id), stores.jobs.partsListAdded(id));
+  const partsList = mergePartsList(
+    withNumbers(lines, stores),
+    stores.jobs.partsListEdits(id),
+    stores.jobs.partsListAdded(id),
+  );
   const card = judged.card(list);
   const findings = findingsIn(input.decisions);
   const kits = kitReasons(
@@ -129,7 +135,10 @@ async function workOut(id: number, stores: Stores): Promise<Workspace> {
   };
 }
 
-/** Works a job out after a write and keeps its safety sentence for the list of jobs. The answer has what was written in it. */
+/**
+ * Works a job out after a write and keeps its safety sentence for the list of jobs. The answer has what was written in
+ * it.
+ */
 export const settle = (id: number, stores: Stores): Promise<Workspace> =>
   stores.latest.inTurn(id, async () => {
     const before = stores.latest.stamp();

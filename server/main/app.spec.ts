@@ -155,7 +155,6 @@ describe('arguments of the server', () => {
     ['--instruments', '-1'],
     ['--chassis', 'nowhere'],
   ])('%s %s is refused in words', (...args) => {
-    // prettier-ignore
     expect(() => readArguments(args, '/data')).toThrow(StartProblem);
   });
   it('reads what a command is about, and says how it is called when that is missing or unknown', () => {

@@ -14,7 +14,10 @@ export interface ServeArguments {
   readonly chassis: string;
 }
 
-/** Reads `--data DIR --port N --empty --create-missing --instruments N --chassis URL`. Throws a StartProblem in plain words. */
+/**
+ * Reads `--data DIR --port N --empty --create-missing --instruments N --chassis URL`. Throws a StartProblem in plain
+ * words.
+ */
 export function readArguments(args: readonly string[], standardData: string): ServeArguments {
   let values: {
     data?: string;
@@ -31,7 +34,8 @@ export function readArguments(args: readonly string[], standardData: string): Se
     ({ values } = parseArgs({ args: [...args], options }));
   } catch (error) {
     throw new StartProblem(
-      `${(error as Error).message} Known are --data DIR, --port N, --empty, --create-missing, --instruments N and --chassis URL.`,
+      `${(error as Error).message} Known are --data DIR, --port N, --empty, --create-missing, ` +
+        '--instruments N and --chassis URL.',
     );
   }
   const chassis = values.chassis ?? 'http://127.0.0.1:4882';

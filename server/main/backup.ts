@@ -8,7 +8,9 @@ import { readWhat } from './arguments.js';
 
 const USAGE = 'Say where the backup goes: npm run backup -- FILE [--data DIR]';
 
-/** npm run backup -- FILE [--data DIR]: both databases, consistent each in itself, in one tar file; the server may run. */
+/**
+ * npm run backup -- FILE [--data DIR]: both databases, consistent each in itself, in one tar file; the server may run.
+ */
 async function main(): Promise<number> {
   const { what: file, data } = readWhat(process.argv.slice(2), USAGE);
   const missing = DATABASE_FILES.filter((name) => !existsSync(join(data, name)));

@@ -4,8 +4,8 @@ import { takeOutDemo } from '../demo/take-out.js';
 import type { Stores } from './stores.js';
 
 /**
- * Sets a directory up in which neither database was ever used: with the demo, or empty. A start that was killed in the middle is
- * done again. Every other directory is left as it is.
+ * Sets a directory up in which neither database was ever used: with the demo, or empty. A start that was killed in the
+ * middle is done again. Every other directory is left as it is.
  */
 export function firstStart(directory: DataDirectory, stores: Stores, demo: boolean, now: string): void {
   if (!directory.isNew) return;

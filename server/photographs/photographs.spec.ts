@@ -110,7 +110,8 @@ describe('a photograph', () => {
     await new Promise<void>((done) => {
       const socket = connect(Number(port), hostname, () => {
         socket.write(
-          `POST /api/v1/jobs/1/photographs?shows=x HTTP/1.1\r\nhost: ${hostname}\r\nkerabat-person: Ilse\r\ncontent-length: 5000\r\n\r\n`,
+          `POST /api/v1/jobs/1/photographs?shows=x HTTP/1.1\r\nhost: ${hostname}\r\nkerabat-person: ` +
+            `Ilse\r\ncontent-length: 5000\r\n\r\n`,
         );
         socket.write(png(60, 40), () => socket.destroy());
       });

@@ -59,8 +59,8 @@ function jpegSize(bytes: Buffer): Pick<Picture, 'width' | 'height'> | undefined 
 }
 
 /**
- * What a picture file is, told from its bytes and not from its name. Answers a sentence when it is no PNG or JPEG, when it has
- * more pixels than can be shown, or when it ends before its end. Runs in a thread, with a limit of time.
+ * What a picture file is, told from its bytes and not from its name. Answers a sentence when it is no PNG or JPEG, when
+ * it has more pixels than can be shown, or when it ends before its end. Runs in a thread, with a limit of time.
  */
 export function readPicture(given: Uint8Array): Picture | string {
   if (given.length === 0) return 'The photograph is empty.';
@@ -71,7 +71,10 @@ export function readPicture(given: Uint8Array): Picture | string {
   if (!size) return 'The photograph is damaged: its size cannot be read. Save it again as PNG or JPEG.';
   if (!(size.width > 0 && size.height > 0)) return 'The photograph has no width or no height.';
   if (size.width * size.height > MOST_PIXELS)
-    return `The photograph has ${size.width} × ${size.height} pixels; at most ${MOST_PIXELS / 1e6} million can be kept. Send a smaller one.`;
+    return (
+      `The photograph has ${size.width} × ${size.height} pixels; at most ${MOST_PIXELS / 1e6} million ` +
+      'can be kept. Send a smaller one.'
+    );
   if (!kind.isWhole(bytes)) return 'The photograph is cut off: its end is missing. Send it again.';
   return { type: kind.type, ...size };
 }

@@ -20,7 +20,10 @@ export function photographRoutes(router: Router, stores: Stores): void {
       return await stores.pool.run('picture', bytes, { person, signal, timeMs: PICTURE_TIME_MS });
     } catch (error) {
       if (!(error instanceof TaskEnded)) throw error;
-      return 'The photograph cannot be read in reasonable time: it is damaged, or made to be unreadable. Save it again as PNG or JPEG.';
+      return (
+        'The photograph cannot be read in reasonable time: it is damaged, or made to be unreadable. Save ' +
+        'it again as PNG or JPEG.'
+      );
     }
   };
   router.post('/jobs/:id/photographs', async (ctx) => {

@@ -34,8 +34,10 @@ export interface NewPhotograph extends Picture {
 }
 
 const SQL = {
-  ofJob: `SELECT id, slot, evidence_id AS evidenceId, shows, type, width, height, size, person AS "by", added_at AS at,
-    withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM photograph WHERE job_id = ? AND whole = 1 ORDER BY id`,
+  ofJob: `SELECT id, slot, evidence_id AS evidenceId, shows, type, width, height, size, person AS "by", added_at
+    AS at,
+    withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt FROM photograph WHERE job_id = ? AND whole = 1
+    ORDER BY id`,
   marks: `SELECT m.photograph_id AS photographId, m.x, m.y, m.words, m.person AS "by" FROM photograph_mark m
     JOIN photograph p ON p.id = m.photograph_id WHERE p.job_id = ? ORDER BY m.photograph_id, m.seq`,
   image: `SELECT type, size FROM photograph WHERE job_id = ? AND id = ? AND whole = 1`,
@@ -49,8 +51,10 @@ const SQL = {
   isWhole: `UPDATE photograph SET whole = 1 WHERE id = ?`,
   sweep: `DELETE FROM photograph WHERE whole = 0`,
   mark: `INSERT INTO photograph_mark (photograph_id, seq, x, y, words, person, marked_at)
-    SELECT @id, COALESCE(MAX(seq), 0) + 1, @x, @y, @words, @person, @now FROM photograph_mark WHERE photograph_id = @id`,
-  withdraw: `UPDATE photograph SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id = @id AND withdrawn_at IS NULL`,
+    SELECT @id, COALESCE(MAX(seq), 0) + 1, @x, @y, @words, @person, @now FROM photograph_mark WHERE
+    photograph_id = @id`,
+  withdraw: `UPDATE photograph SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id =
+    @id AND withdrawn_at IS NULL`,
   touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
 };
 

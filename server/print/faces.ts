@@ -5,7 +5,10 @@ import { lookup } from '@kerabat/core/words';
 
 const require = createRequire(import.meta.url);
 
-/** The faces a text is set in, the first that has its letters: our own, then the fallback for the rest of Latin, Greek and Cyrillic. */
+/**
+ * The faces a text is set in, the first that has its letters: our own, then the fallback for the rest of Latin, Greek
+ * and Cyrillic.
+ */
 const FACES: Readonly<Record<'Text' | 'Mono', readonly (readonly [string, string])[]>> = {
   Text: [
     ['atkinson-hyperlegible-next', 'latin'],
@@ -68,8 +71,8 @@ const OTHERWISE: Readonly<Record<string, string>> = {
 const letters = new Intl.Segmenter('en', { granularity: 'grapheme' });
 
 /**
- * A text as runs of one face each. A letter with its marks stays together. What no face has stands as its code in brackets, and
- * `missing` hears of it.
+ * A text as runs of one face each. A letter with its marks stays together. What no face has stands as its code in
+ * brackets, and `missing` hears of it.
  */
 export function runsOf(text: string, family: Family, missing: (letter: string) => void): Run[] {
   const faces = facesOf(family);

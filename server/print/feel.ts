@@ -25,13 +25,24 @@ export interface FeelPaper {
   readonly limits: FeelLimits;
 }
 
-/** A comparison on paper, for whoever pays for it: the answer in words, then ratios, pictures, cases, what is to be said, what it rests on. */
+/**
+ * A comparison on paper, for whoever pays for it: the answer in words, then ratios, pictures, cases, what is to be
+ * said, what it rests on.
+ */
 export function feelSheet({ title, ratios, assumed, vehicle, setUps, cases, efforts, limits }: FeelPaper): Printed {
-  const compared = compareFeel(vehicle, setUps.map(({ setUp }) => setUp), cases, efforts, limits); // prettier-ignore
+  const compared = compareFeel(
+    vehicle,
+    setUps.map(({ setUp }) => setUp),
+    cases,
+    efforts,
+    limits,
+  );
   const all = setUps.map(({ name, setUp }, i) => ({ name, vehicle, setUp, cases: compared[i] ?? [] }));
   const [first, ...others] = all;
   const answers = others.map(({ name, setUp }) => ({
-    text: `${name}, beside ${first?.name ?? ''}: ${feelSummary(summaryOf(vehicle, (first ?? all[0])?.setUp as SetUp, setUp, limits))}`,
+    text:
+      `${name}, beside ${first?.name ?? ''}: ` +
+      `${feelSummary(summaryOf(vehicle, (first ?? all[0])?.setUp as SetUp, setUp, limits))}`,
     bold: true,
     fontSize: 11,
     margin: [0, 0, 0, 4],
@@ -67,11 +78,30 @@ export function feelSheet({ title, ratios, assumed, vehicle, setUps, cases, effo
               })),
             },
           ]),
-      heading(`Case by case: an everyday stop of ${limits.everyday} g, and the hardest push of ${efforts.at(-1) ?? 0} N`),
-      table(all.map(({ name }) => name), caseTable(all, cases, limits), cases),
-      ...(said.length === 0 ? [] : [heading('To be said of it'), { ul: said.map(({ verdict, setUp, where, also }) => `${setUp}${where === '' ? '' : `, ${where}`}: ${feelVerdictWords(verdict)}${also.length === 0 ? '' : ` So too: ${also.join(', ')}.`}`) }]),
-      ...(assumed.length === 0 ? [] : [heading('Figures rest on these values, which nobody measured'), { ul: assumed, fontSize: 8.5 }]),
-    ], // prettier-ignore
+      heading(
+        `Case by case: an everyday stop of ${limits.everyday} g, and the hardest push of ${efforts.at(-1) ?? 0} N`,
+      ),
+      table(
+        all.map(({ name }) => name),
+        caseTable(all, cases, limits),
+        cases,
+      ),
+      ...(said.length === 0
+        ? []
+        : [
+            heading('To be said of it'),
+            {
+              ul: said.map(
+                ({ verdict, setUp, where, also }) =>
+                  `${setUp}${where === '' ? '' : `, ${where}`}: ` +
+                  `${feelVerdictWords(verdict)}${also.length === 0 ? '' : ` So too: ${also.join(', ')}.`}`,
+              ),
+            },
+          ]),
+      ...(assumed.length === 0
+        ? []
+        : [heading('Figures rest on these values, which nobody measured'), { ul: assumed, fontSize: 8.5 }]),
+    ],
     cautions: [STANDING, NO_APPROVAL],
   };
 }

@@ -1,12 +1,24 @@
 import { NO_APPROVAL, STANDING } from '@kerabat/core/caution';
-import { developedView, LINE_SIDES, lineExtent, lineViews, shapeSvg, svgOf, type Drawing, type LineSide } from '@kerabat/core/drawing'; // prettier-ignore
+import {
+  developedView,
+  LINE_SIDES,
+  lineExtent,
+  lineViews,
+  shapeSvg,
+  svgOf,
+  type Drawing,
+  type LineSide,
+} from '@kerabat/core/drawing';
 import { cutLine, findMaterial, type CutLine, type LineOrder } from '@kerabat/core/line';
 import type { Settings } from '@kerabat/core/settings';
 import { lineCheckWords, lineLength as length, lineStepWords } from '@kerabat/core/words';
 import { STANDARD_FACE } from './faces.js';
 import { heading, WIDTH, type Printed } from './sheet.js';
 
-/** A line to be made: what to cut, where to mark, in which order, from three sides, and at true scale to lay the tube on. */
+/**
+ * A line to be made: what to cut, where to mark, in which order, from three sides, and at true scale to lay the tube
+ * on.
+ */
 
 export interface LinePaper {
   readonly title: string;
@@ -24,11 +36,22 @@ export function lineSheet({ title, line, settings }: LinePaper): Printed {
   const cut = cutLine(line, settings);
   const end = (i: 0 | 1): string => {
     const { nut, flare } = line.ends[i];
-    return `${nut ?? 'no nut'}, ${flare === 'none' ? 'cut end' : flare.replaceAll('-', ' ')}, ${length(cut.allowancesMm[i])} into it${cut.calibrated[i] ? '' : ' (not tried: make a test flare)'}`;
+    return (
+      `${nut ?? 'no nut'}, ${flare === 'none' ? 'cut end' : flare.replaceAll('-', ' ')}, ` +
+      `${length(cut.allowancesMm[i])} into ` +
+      `it${cut.calibrated[i] ? '' : ' (not tried: make a test flare)'}`
+    );
   };
   const head = (text: string) => ({ text, bold: true });
   const small = (drawing: Drawing, mostHeight: number) => ({
-    svg: svgOf(drawing, { width: WIDTH, mostHeight, mostScale: 4, font: STANDARD_FACE, size: 9, text: ({ key, words }) => (key === 'cut' ? `cut ${length(cut.cutToMm)}` : words) }).svg, // prettier-ignore
+    svg: svgOf(drawing, {
+      width: WIDTH,
+      mostHeight,
+      mostScale: 4,
+      font: STANDARD_FACE,
+      size: 9,
+      text: ({ key, words }) => (key === 'cut' ? `cut ${length(cut.cutToMm)}` : words),
+    }).svg,
     margin: [0, 4, 0, 4],
   });
   return {
@@ -41,7 +64,14 @@ export function lineSheet({ title, line, settings }: LinePaper): Printed {
         bold: true,
         fontSize: 13,
       },
-      { ul: [`First end: ${end(0)}`, `Second end: ${end(1)}`, `${length(cut.developedMm)} from face to face; ${cut.grams.toFixed(0)} g; it holds ${cut.fluidMl.toFixed(1)} ml`] }, // prettier-ignore
+      {
+        ul: [
+          `First end: ${end(0)}`,
+          `Second end: ${end(1)}`,
+          `${length(cut.developedMm)} from face to face; ${cut.grams.toFixed(0)} g; it holds ` +
+            `${cut.fluidMl.toFixed(1)} ml`,
+        ],
+      },
       ...(cut.checks.length === 0
         ? []
         : [heading('Before it is made'), { ul: cut.checks.map((check) => lineCheckWords(check, line)) }]),
@@ -55,7 +85,15 @@ export function lineSheet({ title, line, settings }: LinePaper): Printed {
                 widths: ['auto', '*', '*', 'auto', 'auto', 'auto', '*'],
                 body: [
                   ['', 'from the face', 'from the cut end', 'angle', 'bend to', 'turn the tube', 'radius'].map(head),
-                  ...cut.marks.map((m) => [String(m.n), length(m.fromFaceMm), length(m.fromCutMm), `${m.angleDeg.toFixed(1)}°`, `${m.setDeg.toFixed(1)}°`, `${m.rotationDeg.toFixed(0)}°`, length(m.radiusMm)]), // prettier-ignore
+                  ...cut.marks.map((m) => [
+                    String(m.n),
+                    length(m.fromFaceMm),
+                    length(m.fromCutMm),
+                    `${m.angleDeg.toFixed(1)}°`,
+                    `${m.setDeg.toFixed(1)}°`,
+                    `${m.rotationDeg.toFixed(0)}°`,
+                    length(m.radiusMm),
+                  ]),
                 ],
               },
               layout: 'lightHorizontalLines',
@@ -77,10 +115,18 @@ function trueScale(cut: CutLine, outsideMm: number): unknown[] {
   const sized = LINE_SIDES.map((side) => ({ side, box: lineExtent(cut, side) }));
   const spread = ([a, b, c, d]: readonly [number, number, number, number]): number => Math.hypot(c - a, d - b);
   const { side, box } = sized.reduce((best, one) => (spread(one.box) > spread(best.box) + 1e-6 ? one : best));
-  const [left, top, right, bottom] = [box[0] - outsideMm * 2, box[1] - outsideMm * 2, box[2] + outsideMm * 2, box[3] + outsideMm * 2]; // prettier-ignore
+  const [left, top, right, bottom] = [
+    box[0] - outsideMm * 2,
+    box[1] - outsideMm * 2,
+    box[2] + outsideMm * 2,
+    box[3] + outsideMm * 2,
+  ];
   const [across, down] = [Math.ceil((right - left) / PAGE_WIDE), Math.ceil((bottom - top) / PAGE_HIGH)];
   if (across * down > MOST_PAGES)
-    return [heading('At true scale'), { text: `It would take ${across * down} pages; ${MOST_PAGES} are printed at most. Its DXF goes to a plotter.` }]; // prettier-ignore
+    return [
+      heading('At true scale'),
+      { text: `It would take ${across * down} pages; ${MOST_PAGES} are printed at most. Its DXF goes to a plotter.` },
+    ];
   return Array.from({ length: across * down }, (_, i) => {
     const [column, row] = [i % across, Math.floor(i / across)];
     const of = across * down === 1 ? '' : `, sheet ${i + 1} of ${across * down}: row ${row + 1}, column ${column + 1}`;
@@ -108,10 +154,18 @@ function page(cut: CutLine, outsideMm: number, side: LineSide, x: number, y: num
     (py - y) * TRUE_SCALE,
   ];
   const [width, height] = [PAGE_WIDE * TRUE_SCALE, PAGE_HIGH * TRUE_SCALE];
-  const shapes = lineViews(cut, outsideMm, side).views.flatMap((view) => view.shapes.map((shape) => shapeSvg(shape, at, TRUE_SCALE))); // prettier-ignore
+  const shapes = lineViews(cut, outsideMm, side).views.flatMap((view) =>
+    view.shapes.map((shape) => shapeSvg(shape, at, TRUE_SCALE)),
+  );
   const cross = (cx: number, cy: number): string =>
     `<path d="M${cx - 8} ${cy}H${cx + 8}M${cx} ${cy - 8}V${cy + 8}" stroke="#1f2428" stroke-width="0.6"/>`;
   const crosses = [cross(0, 0), cross(width, 0), cross(0, height), cross(width, height)].join('');
-  const bar = `<path d="M10 ${height - 12}h${100 * TRUE_SCALE}m0 -4v8M10 ${height - 16}v8" stroke="#1f2428" stroke-width="1" fill="none"/>`; // prettier-ignore
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width.toFixed(2)}" height="${height.toFixed(2)}" viewBox="0 0 ${width.toFixed(2)} ${height.toFixed(2)}">${shapes.join('')}${crosses}${bar}</svg>`;
+  const bar =
+    `<path d="M10 ${height - 12}h${100 * TRUE_SCALE}m0 -4v8M10 ${height - 16}v8" stroke="#1f2428" ` +
+    'stroke-width="1" fill="none"/>';
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width.toFixed(2)}" ` +
+    `height="${height.toFixed(2)}" viewBox="0 0 ${width.toFixed(2)} ` +
+    `${height.toFixed(2)}">${shapes.join('')}${crosses}${bar}</svg>`
+  );
 }

@@ -10,8 +10,8 @@ import { heading, WIDTH, type Sheet } from './sheet.js';
 const FULL_SIZE = 72 / 25.4;
 
 /**
- * What to measure before anything is ordered, on paper: each joint drawn with a box to write in where it is measured, where to look,
- * and the flange of each new unit at full size to lay the part on.
+ * What to measure before anything is ordered, on paper: each joint drawn with a box to write in where it is measured,
+ * where to look, and the flange of each new unit at full size to lay the part on.
  */
 export function measureSheet(workspace: Workspace): Sheet {
   const joints = workspace.work.flatMap((work) => work.joints.map((joint) => ({ work, joint })));
@@ -36,7 +36,9 @@ export function measureSheet(workspace: Workspace): Sheet {
 }
 
 const isAskedBy = (joint: JointView, m: MeasurementView): boolean =>
-  joint.checks.some((c) => c.measures.some((a) => a.side === m.side && a.attribute === m.attribute && a.position === m.position)); // prettier-ignore
+  joint.checks.some((c) =>
+    c.measures.some((a) => a.side === m.side && a.attribute === m.attribute && a.position === m.position),
+  );
 
 /** A joint as it is drawn on the screen: values where they are known, boxes where they are measured. */
 function jointSheet(work: SlotWork, joint: JointView, list: readonly MeasurementView[]): unknown {
@@ -76,7 +78,9 @@ function jointSheet(work: SlotWork, joint: JointView, list: readonly Measurement
 }
 
 const whereOf = (m: MeasurementView): string =>
-  [m.where, m.off ? `off first: ${m.off}` : '', m.tool ? m.tool.replace('-', ' ') : '', `about ${m.minutes} min`].filter(Boolean).join('; '); // prettier-ignore
+  [m.where, m.off ? `off first: ${m.off}` : '', m.tool ? m.tool.replace('-', ' ') : '', `about ${m.minutes} min`]
+    .filter(Boolean)
+    .join('; ');
 
 /** What has no place on a drawing: a line to write on. */
 const table = (measurements: readonly MeasurementView[]): unknown => ({
@@ -105,9 +109,18 @@ function fullSize(work: SlotWork): unknown[] {
   const text = ({ key, words }: { key: string; words: string }): string | undefined => {
     const name = key as AttributeName;
     const value = unit.facts.find((f) => f.attribute === name)?.value;
-    return typeof value === 'number' && attribute(name).dimension === 'length' ? `${words} ${valueWords(name, value)}` : undefined; // prettier-ignore
+    return typeof value === 'number' && attribute(name).dimension === 'length'
+      ? `${words} ${valueWords(name, value)}`
+      : undefined;
   };
-  const { svg, laid } = svgOf(drawing, { width: WIDTH, mostHeight: 700, mostScale: FULL_SIZE, font: STANDARD_FACE, size: 9, text }); // prettier-ignore
+  const { svg, laid } = svgOf(drawing, {
+    width: WIDTH,
+    mostHeight: 700,
+    mostScale: FULL_SIZE,
+    font: STANDARD_FACE,
+    size: 9,
+    text,
+  });
   if (Math.abs(laid.scale - FULL_SIZE) > 1e-6) return [];
   return [
     {
@@ -116,7 +129,8 @@ function fullSize(work: SlotWork): unknown[] {
       margin: [0, 10, 0, 2],
       pageBreak: 'before',
     },
-    `Print without scaling, and hold a ruler to the bar of ${laid.bar.mm} mm before the part is laid on. It shows the record of the new unit, not the part in the hand.`,
+    `Print without scaling, and hold a ruler to the bar of ${laid.bar.mm} mm before the part is laid ` +
+      'on. It shows the record of the new unit, not the part in the hand.',
     { svg, width: WIDTH },
   ];
 }

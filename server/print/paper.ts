@@ -29,14 +29,18 @@ const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
   'work-card': workCardSheet,
 };
 
-/** A paper about a job: what it is, whose it is, whether it is safe to order, who let what pass, then its own content. */
+/**
+ * A paper about a job: what it is, whose it is, whether it is safe to order, who let what pass, then its own content.
+ */
 function jobSheet(paper: Paper, workspace: Workspace): Printed {
   const { job, vehicle, safety } = workspace;
   const { title, content } = SHEETS[paper](workspace);
   const built = job.built ? `, built ${job.built}` : '';
   return {
     title: `${title} for job ${jobNumber(job.id)}`,
-    about: `${job.asker} · ${job.request} · ${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`,
+    about:
+      `${job.asker} · ${job.request} · ` +
+      `${vehicle ? `${vehicle.maker} ${vehicle.name}${built}` : 'vehicle not known'}`,
     lead: [
       { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
       ...safety.overridden.map((o) => ({
@@ -70,7 +74,8 @@ export async function print(task: PaperTask): Promise<Uint8Array> {
   ];
   const set = inFaces(whole, (text) => unprinted.add(text)) as unknown[];
   const note =
-    'Letters that this paper has no face for stand as their codes in brackets. The texts are whole in the description of this file.';
+    'Letters that this paper has no face for stand as their codes in brackets. The texts are whole ' +
+    'in the description of this file.';
   const pdfmake = require('pdfmake') as PdfMake;
   const faces = fonts();
   const files = Object.values(faces).flatMap(({ normal, bold }) => [normal, bold]);
@@ -108,7 +113,10 @@ export async function print(task: PaperTask): Promise<Uint8Array> {
 /** Keys of a node under which no text stands that is printed. */
 const NO_TEXT = ['widths', 'svg', 'layout', 'margin', 'font'];
 
-/** Every text in a node, wherever it is, as runs of the faces that have its letters. `unprinted` hears each text that has one nobody has. */
+/**
+ * Every text in a node, wherever it is, as runs of the faces that have its letters. `unprinted` hears each text that
+ * has one nobody has.
+ */
 function inFaces(node: unknown, unprinted: (text: string) => void, family: Family = 'Text'): unknown {
   if (typeof node === 'string') return { text: runs(node, unprinted, family) };
   if (Array.isArray(node)) return node.map((item) => inFaces(item, unprinted, family));

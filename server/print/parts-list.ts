@@ -3,7 +3,9 @@ import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
 import { liveLines } from '../jobs/export.js';
 import { heading, type Sheet } from './sheet.js';
 
-/** The parts list on paper: every line with its reason, the safety sentence, overrides with name and reason, cautions. */
+/**
+ * The parts list on paper: every line with its reason, the safety sentence, overrides with name and reason, cautions.
+ */
 export function partsListSheet(workspace: Workspace): Sheet {
   const lines = liveLines(workspace);
   const content = LIST_SECTIONS.flatMap((section) => {
@@ -14,7 +16,15 @@ export function partsListSheet(workspace: Workspace): Sheet {
   const sum =
     priced === 0
       ? []
-      : [{ text: `Sum of ${priced} ${priced === 1 ? 'line' : 'lines'} with a price: ${total.toFixed(2)}; ${unpriced} without one.`, bold: true, margin: [0, 6, 0, 0] }]; // prettier-ignore
+      : [
+          {
+            text:
+              `Sum of ${priced} ${priced === 1 ? 'line' : 'lines'} with a price: ${total.toFixed(2)}; ` +
+              `${unpriced} without one.`,
+            bold: true,
+            margin: [0, 6, 0, 0],
+          },
+        ];
   const order = {
     columns: [
       `Job opened by ${workspace.job.openedBy}, ${workspace.job.createdAt.slice(0, 10)}`,
@@ -29,7 +39,12 @@ export function partsListSheet(workspace: Workspace): Sheet {
 }
 
 /** A box to tick, as wide as a letter. */
-const BOX = { svg: '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><rect x="1" y="1" width="8" height="8" fill="none" stroke="#1f2428" stroke-width="0.9"/></svg>', width: 9 }; // prettier-ignore
+const BOX = {
+  svg:
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><rect x="1" y="1" width="8" ' +
+    'height="8" fill="none" stroke="#1f2428" stroke-width="0.9"/></svg>',
+  width: 9,
+};
 const head = (text: string) => ({ text, fontSize: 8, color: '#555' });
 
 const table = (lines: ReturnType<typeof liveLines>): unknown => ({
@@ -48,7 +63,8 @@ const table = (lines: ReturnType<typeof liveLines>): unknown => ({
         [line.words, line.note ? `(${line.note})` : undefined, ...(line.handling ?? [])].filter(Boolean).join('. '),
         line.reason,
         line.price
-          ? `${line.price.supplier}, ${line.price.each.toFixed(2)} each, ${(line.price.each * line.quantity).toFixed(2)} (${line.price.date})`
+          ? `${line.price.supplier}, ${line.price.each.toFixed(2)} each, ` +
+            `${(line.price.each * line.quantity).toFixed(2)} (${line.price.date})`
           : line.soldOut
             ? `sold out${line.soldOut.next ? `; next: ${line.soldOut.next}` : ''}`
             : '....................',

@@ -63,14 +63,20 @@ describe('the papers of a job', () => {
     expect(text).toContain('Ordered by');
     expect(text).toContain('<rect x=\\"1\\" y=\\"1\\"');
   });
-  it('the measuring sheet draws the joints, and the flange of the new unit at full size with a bar to check it by', async () => {
-    const sheet = JSON.stringify(measureSheet(workspace).content);
-    const bar = /stroke-width=\\"2.5\\"\/><text[^>]*>(\d+) mm/.exec(sheet.slice(sheet.indexOf('full size')));
-    const ends = /<line x1=\\"([\d.]+)\\" y1=\\"[\d.]+\\" x2=\\"([\d.]+)\\" y2=\\"[\d.]+\\" stroke=\\"#1f2428\\" stroke-width=\\"2.5\\"/.exec(sheet.slice(sheet.indexOf('full size'))); // prettier-ignore
-    expect((Number(ends?.[2]) - Number(ends?.[1])) / Number(bar?.[1])).toBeCloseTo(72 / 25.4, 2);
-    const measured = (await server.ask('GET', '/jobs/5')).body as Workspace;
-    expect(JSON.stringify(measureSheet(measured).content)).toContain('flow of the pump');
-  });
+  it(
+    'the measuring sheet draws the joints, and the flange of the new unit at full size with a bar to ' + 'check it by',
+    async () => {
+      const sheet = JSON.stringify(measureSheet(workspace).content);
+      const bar = /stroke-width=\\"2.5\\"\/><text[^>]*>(\d+) mm/.exec(sheet.slice(sheet.indexOf('full size')));
+      const ends =
+        /<line x1=\\"([\d.]+)\\" y1=\\"[\d.]+\\" x2=\\"([\d.]+)\\" y2=\\"[\d.]+\\" stroke=\\"#1f2428\\" stroke-width=\\"2.5\\"/.exec(
+          sheet.slice(sheet.indexOf('full size')),
+        );
+      expect((Number(ends?.[2]) - Number(ends?.[1])) / Number(bar?.[1])).toBeCloseTo(72 / 25.4, 2);
+      const measured = (await server.ask('GET', '/jobs/5')).body as Workspace;
+      expect(JSON.stringify(measureSheet(measured).content)).toContain('flow of the pump');
+    },
+  );
   it('the work card draws the joints that change', () => {
     expect(JSON.stringify(workCardSheet(workspace).content)).toContain('Joints that change');
   });

@@ -1,4 +1,7 @@
-/** What a sheet holds under its heading: nodes of the printer, every text in them as it is. Faces are chosen where it is printed. */
+/**
+ * What a sheet holds under its heading: nodes of the printer, every text in them as it is. Faces are chosen where it is
+ * printed.
+ */
 export interface Sheet {
   readonly title: string;
   readonly content: readonly unknown[];

@@ -19,7 +19,10 @@ export function workCardSheet(workspace: Workspace): Sheet {
   const changed = workspace.work.flatMap((work) => work.joints.flatMap((joint) => jointPicture(work.words, joint)));
   const [first, ...more] = changed;
   // A heading, a drawing and what is said of it are never parted by the end of a page.
-  const drawn = first === undefined ? [] : [together(heading('Joints that change'), ...first), ...more.map((one) => together(...one))]; // prettier-ignore
+  const drawn =
+    first === undefined
+      ? []
+      : [together(heading('Joints that change'), ...first), ...more.map((one) => together(...one))];
   return { title: 'Work card', content: [...planned, ...(content.length === 0 ? [none] : content), ...drawn] };
 }
 
@@ -34,7 +37,9 @@ function jointPicture(unit: string, { words, state, drawn, checks }: JointView):
     size: 9,
     text: ({ key, words: name }) => {
       const value = (key.startsWith('a:') ? a : b).facts.find((f) => f.attribute === key.slice(2))?.value;
-      return typeof value === 'number' || typeof value === 'string' ? `${name} ${valueWords(key.slice(2) as AttributeName, value).split(' · ')[0] ?? ''}` : undefined; // prettier-ignore
+      return typeof value === 'number' || typeof value === 'string'
+        ? `${name} ${valueWords(key.slice(2) as AttributeName, value).split(' · ')[0] ?? ''}`
+        : undefined;
     },
   });
   const why = checks.filter((check) => check.state !== 'fits').map((check) => check.sentence);

@@ -14,7 +14,8 @@ interface SettingsRow {
 const SQL = {
   all: `SELECT key, value, version, person AS "by", set_at AS at FROM setting`,
   save: `INSERT INTO setting (key, value, version, person, set_at) VALUES (@key, @value, 1, @person, @now)
-    ON CONFLICT DO UPDATE SET value = excluded.value, version = version + 1, person = excluded.person, set_at = excluded.set_at`,
+    ON CONFLICT DO UPDATE SET value = excluded.value, version = version + 1, person = excluded.person, set_at =
+    excluded.set_at`,
 };
 
 /** The workshop's own figures. */

@@ -14,8 +14,10 @@ const SQL = {
   list: `SELECT name, line, version, person AS "by", saved_at AS at FROM line_template WHERE vehicle = ? ORDER BY name`,
   one: `SELECT name, line, version, person AS "by", saved_at AS at FROM line_template WHERE vehicle = ? AND name = ?`,
   count: 'SELECT COUNT(*) FROM line_template WHERE vehicle = ?',
-  save: `INSERT INTO line_template (vehicle, name, line, version, person, saved_at) VALUES (@vehicle, @name, @line, 1, @person, @now)
-    ON CONFLICT DO UPDATE SET line = excluded.line, version = version + 1, person = excluded.person, saved_at = excluded.saved_at`,
+  save: `INSERT INTO line_template (vehicle, name, line, version, person, saved_at) VALUES (@vehicle, @name,
+    @line, 1, @person, @now)
+    ON CONFLICT DO UPDATE SET line = excluded.line, version = version + 1, person = excluded.person, saved_at =
+    excluded.saved_at`,
   drop: 'DELETE FROM line_template WHERE vehicle = ? AND name = ?',
 };
 

@@ -9,7 +9,12 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const mm = (value: number) => ({ value, unit: 'mm' });
-const LINE = { tube: '3/16 in', legs: [mm(180), mm(95)], bends: [{ angle: 90, radius: mm(16) }], ends: [{ flare: 'none' }, { flare: 'none' }] }; // prettier-ignore
+const LINE = {
+  tube: '3/16 in',
+  legs: [mm(180), mm(95)],
+  bends: [{ angle: 90, radius: mm(16) }],
+  ends: [{ flare: 'none' }, { flare: 'none' }],
+};
 const keep = (vehicle: string, name: string, line: unknown, seen: number) =>
   server.ask('PUT', `/vehicles/${vehicle}/lines/${encodeURIComponent(name)}`, { body: { line }, seen });
 

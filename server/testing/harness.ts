@@ -41,7 +41,10 @@ export interface TestServer {
   close(): Promise<void>;
 }
 
-/** A data directory with the demo, made once for each thread of tests and copied: loading it takes longer than most tests. */
+/**
+ * A data directory with the demo, made once for each thread of tests and copied: loading it takes longer than most
+ * tests.
+ */
 let template: string | undefined;
 async function withDemo(): Promise<string> {
   if (template !== undefined) return template;

@@ -18,7 +18,10 @@ export interface RunningServer {
   kill(): Promise<void>;
 }
 
-/** Starts the real server program over a data directory of its own and waits until it says that it is ready. `user`: under another name than ours. */
+/**
+ * Starts the real server program over a data directory of its own and waits until it says that it is ready. `user`:
+ * under another name than ours.
+ */
 export function startServer(
   args: readonly string[] = [],
   data = mkdtempSync(join(tmpdir(), 'kerabat-e2e-')),

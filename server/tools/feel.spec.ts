@@ -15,7 +15,15 @@ const ask = (path: string, body: unknown) => server.ask('POST', `/tools/${path}`
 const mm = (value: number) => ({ value, unit: 'mm' });
 const N = (value: number) => ({ value, unit: 'N' });
 const MPa = (value: number) => ({ value, unit: 'MPa' });
-const VEHICLE = { mass: 1420, frontShare: 0.56, height: mm(560), wheelbase: mm(2550), tyreRadius: mm(298), pedalRatio: 4.2, pedalEfficiency: 0.95 }; // prettier-ignore
+const VEHICLE = {
+  mass: 1420,
+  frontShare: 0.56,
+  height: mm(560),
+  wheelbase: mm(2550),
+  tyreRadius: mm(298),
+  pedalRatio: 4.2,
+  pedalEfficiency: 0.95,
+};
 const SETUP = {
   master: { bore: mm(23.8125), efficiency: 0.95 },
   booster: { ratio: 4, assist: N(2600) },
@@ -50,7 +58,10 @@ describe('compare', () => {
   });
   it('the rear that locks first is a stop, in words', async () => {
     const { valve: _, ...bare } = SETUP;
-    const { body } = await ask('feel/compare', { vehicle: VEHICLE, setups: [{ ...bare, rear: { ...SETUP.rear, cylinder: mm(25.4) } }] }); // prettier-ignore
+    const { body } = await ask('feel/compare', {
+      vehicle: VEHICLE,
+      setups: [{ ...bare, rear: { ...SETUP.rear, cylinder: mm(25.4) } }],
+    });
     const [verdict] = (body as FeelCompareAnswer).setups[0]?.cases[0]?.verdicts ?? [];
     expect(verdict).toMatchObject({ code: 'rear-first', weight: 'stop' });
     expect(verdict?.sentence).toContain('The rear wheels lock first at 0.');
@@ -90,16 +101,46 @@ describe('compare', () => {
 });
 
 describe('a comparison on paper', () => {
-  const compare = { vehicle: VEHICLE, setups: [{ ...SETUP, name: 'now' }, { ...larger, residual: { front: 1 }, metering: MPa(0.8) }] }; // prettier-ignore
+  const compare = {
+    vehicle: VEHICLE,
+    setups: [
+      { ...SETUP, name: 'now' },
+      { ...larger, residual: { front: 1 }, metering: MPa(0.8) },
+    ],
+  };
   it('is a PDF with its title, whatever anything is called', async () => {
-    const { status, body } = await ask('feel/print', { compare, title: '<b>Job</b> & 漢', ratios: ['× 0.88'], assumed: ['front lining friction 0.38'] }); // prettier-ignore
+    const { status, body } = await ask('feel/print', {
+      compare,
+      title: '<b>Job</b> & 漢',
+      ratios: ['× 0.88'],
+      assumed: ['front lining friction 0.38'],
+    });
     expect(status).toBe(200);
     expect(String(body).slice(0, 5)).toBe('%PDF-');
   });
   it('says first what a customer asks, each verdict once, and what nobody measured', () => {
-    const [vehicle, setUp] = [{ mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2 }, { master: { bore: 23.8125 }, front: { kind: 'disc' as const, pistons: [54], friction: 0.38, radius: 112 }, rear: { kind: 'drum' as const, cylinder: 19.05, factor: 2.3, radius: 100 } }]; // prettier-ignore
-    const setUps = [{ name: 'now', setUp }, { name: 'then', setUp: { ...setUp, master: { bore: 25.4 }, residual: { front: 1 } } }]; // prettier-ignore
-    const { content, about } = feelSheet({ title: 'Job 7', ratios: [], assumed: ['mass 1420 kg'], vehicle, setUps, cases: [{}, { name: 'rear lost', lost: 'rear' }], efforts: [0, 100, 200], limits: feelLimits(STANDARD_SETTINGS) }); // prettier-ignore
+    const [vehicle, setUp] = [
+      { mass: 1420, frontShare: 0.56, height: 560, wheelbase: 2550, tyreRadius: 298, pedalRatio: 4.2 },
+      {
+        master: { bore: 23.8125 },
+        front: { kind: 'disc' as const, pistons: [54], friction: 0.38, radius: 112 },
+        rear: { kind: 'drum' as const, cylinder: 19.05, factor: 2.3, radius: 100 },
+      },
+    ];
+    const setUps = [
+      { name: 'now', setUp },
+      { name: 'then', setUp: { ...setUp, master: { bore: 25.4 }, residual: { front: 1 } } },
+    ];
+    const { content, about } = feelSheet({
+      title: 'Job 7',
+      ratios: [],
+      assumed: ['mass 1420 kg'],
+      vehicle,
+      setUps,
+      cases: [{}, { name: 'rear lost', lost: 'rear' }],
+      efforts: [0, 100, 200],
+      limits: feelLimits(STANDARD_SETTINGS),
+    });
     const said = JSON.stringify(content);
     expect(about).toBe('Job 7');
     expect(said).toContain('then, beside now: 14 % more effort');
@@ -139,7 +180,16 @@ describe('which bore', () => {
 });
 
 describe('a clutch', () => {
-  const asked = { pedalTravel: mm(135), freeTravel: mm(12), pedalRatio: 5.6, masterBore: mm(15.875), slaveBore: mm(19.05), cutOff: mm(1.2), efficiency: 0.95, wanted: mm(14) }; // prettier-ignore
+  const asked = {
+    pedalTravel: mm(135),
+    freeTravel: mm(12),
+    pedalRatio: 5.6,
+    masterBore: mm(15.875),
+    slaveBore: mm(19.05),
+    cutOff: mm(1.2),
+    efficiency: 0.95,
+    wanted: mm(14),
+  };
   it('short by 0.30 mm, with what to look at first', async () => {
     const { body } = await ask('clutch/travel', asked);
     expect(body).toMatchObject({ known: true, shortBy: { unit: 'mm' } });

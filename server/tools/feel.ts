@@ -135,7 +135,10 @@ function caseIn({ load, pushedBack, ...plain }: FeelCase, at: string): Case {
 
 /** Refuses sizes that no vehicle has, each at its field. */
 function soundOrRefused(vehicle: Vehicle, setUp: SetUp, at: string): void {
-  const errors = feelFaults(vehicle, setUp).map((fault) => ({ pointer: fault.at.replace('/setUp', at), detail: fault.sentence })); // prettier-ignore
+  const errors = feelFaults(vehicle, setUp).map((fault) => ({
+    pointer: fault.at.replace('/setUp', at),
+    detail: fault.sentence,
+  }));
   if (errors.length > 0)
     throw new HttpProblem(400, 'Not understood', errors.map((e) => e.detail).join(' '), { errors });
 }
@@ -146,7 +149,10 @@ function comparisonIn(asked: FeelCompareRequest, at: string) {
   const setUps = asked.setups.map((one, i) => setUpIn(one, `${at}/setups/${i}`));
   setUps.forEach((setUp, i) => soundOrRefused(vehicle, setUp, `${at}/setups/${i}`));
   const cases = (asked.cases ?? [{}]).map((one, i) => caseIn(one, `${at}/cases/${i}`));
-  const efforts = (asked.efforts?.map((effort, i) => sizeOf(effort, 'force', `${at}/efforts/${i}`, { from0: true, most: 5000 })) ?? USUAL_EFFORTS).sort((a, b) => a - b); // prettier-ignore
+  const efforts = (
+    asked.efforts?.map((effort, i) => sizeOf(effort, 'force', `${at}/efforts/${i}`, { from0: true, most: 5000 })) ??
+    USUAL_EFFORTS
+  ).sort((a, b) => a - b);
   return { vehicle, setUps, cases, efforts };
 }
 
@@ -196,7 +202,14 @@ export function feelRoutes(router: Router, stores: Stores): void {
     const { compare, title, ratios = [], assumed = [] } = await readBody(ctx, FeelPrintRequest);
     const { setUps, ...rest } = comparisonIn(compare, '/compare');
     const named = setUps.map((setUp, i) => ({ setUp, name: compare.setups[i]?.name ?? `set-up ${i + 1}` }));
-    const feel = { ...rest, ...part('title', title), ratios, assumed, setUps: named, limits: feelLimits(stores.settings.current()) }; // prettier-ignore
+    const feel = {
+      ...rest,
+      ...part('title', title),
+      ratios,
+      assumed,
+      setUps: named,
+      limits: feelLimits(stores.settings.current()),
+    };
     const printed = await stores.pool.run(
       'paper',
       { feel, printedAt: new Date().toISOString() },
@@ -213,9 +226,18 @@ export function feelRoutes(router: Router, stores: Stores): void {
     soundOrRefused(vehicle, setUp, '/setup');
     const { travel, effort } = asked;
     const wanted = {
-      ...(travel ? { travel: ordered(long('/travel/from')(travel.from), long('/travel/to')(travel.to), '/travel/to') } : {}),
-      ...(effort ? { effort: { at: effort.at, ...ordered(push('/effort/from')(effort.from), push('/effort/to')(effort.to), '/effort/to') } } : {}),
-    }; // prettier-ignore
+      ...(travel
+        ? { travel: ordered(long('/travel/from')(travel.from), long('/travel/to')(travel.to), '/travel/to') }
+        : {}),
+      ...(effort
+        ? {
+            effort: {
+              at: effort.at,
+              ...ordered(push('/effort/from')(effort.from), push('/effort/to')(effort.to), '/effort/to'),
+            },
+          }
+        : {}),
+    };
     const sizes =
       asked.sizes?.map((size, i) => lengthOf(size, `/sizes/${i}`)) ?? BORE_SIZES.map((size) => size.diameterMm);
     const limits = feelLimits(stores.settings.current());
@@ -276,7 +298,10 @@ function slaveIn({
     throw badRequest('Give the bore of the slave, or outside and inside of a concentric one.', '/slaveBore');
   if (slaveBore) return { bore: lengthOf(slaveBore, '/slaveBore') };
   const ring = slaveAnnulus as NonNullable<typeof slaveAnnulus>;
-  const [outside, inside] = [lengthOf(ring.outside, '/slaveAnnulus/outside'), lengthOf(ring.inside, '/slaveAnnulus/inside')]; // prettier-ignore
+  const [outside, inside] = [
+    lengthOf(ring.outside, '/slaveAnnulus/outside'),
+    lengthOf(ring.inside, '/slaveAnnulus/inside'),
+  ];
   if (inside >= outside)
     throw badRequest('The inside of a concentric slave is smaller than its outside.', '/slaveAnnulus/inside');
   return { outside, inside };

@@ -12,7 +12,8 @@ const HEADING = ['x_mm', 'y_mm', 'z_mm'];
 /** Corners of a line, or a problem where it has bends without one. */
 function corners(line: LineOrder): readonly Xyz[] {
   const found = cornersOf(line);
-  if (!found) throw badRequest('A bend that is entered by its arc has no corner: this line cannot be told by points.', '/bends'); // prettier-ignore
+  if (!found)
+    throw badRequest('A bend that is entered by its arc has no corner: this line cannot be told by points.', '/bends');
   return found;
 }
 
@@ -27,11 +28,19 @@ export function lineDxf(line: LineOrder): string {
   dxf.addLayer('CORNERS', 8, 'Continuous');
   const vertex = ([x, y, z]: Xyz) => ({ x, y, z });
   for (const { kind, points } of stretchesOf(line, 3)) {
-    if (kind === 'straight') dxf.addLine(vertex(points[0] as Xyz), vertex(points[1] as Xyz), { layerName: 'CENTRE_LINE' }); // prettier-ignore
-    else dxf.addPolyline3D(points.map((p) => ({ point: vertex(p) })), { layerName: 'CENTRE_LINE' }); // prettier-ignore
+    if (kind === 'straight')
+      dxf.addLine(vertex(points[0] as Xyz), vertex(points[1] as Xyz), { layerName: 'CENTRE_LINE' });
+    else
+      dxf.addPolyline3D(
+        points.map((p) => ({ point: vertex(p) })),
+        { layerName: 'CENTRE_LINE' },
+      );
   }
   if (!line.bends.some(({ byArc }) => byArc))
-    dxf.addPolyline3D(corners(line).map((p) => ({ point: vertex(p) })), { layerName: 'CORNERS' }); // prettier-ignore
+    dxf.addPolyline3D(
+      corners(line).map((p) => ({ point: vertex(p) })),
+      { layerName: 'CORNERS' },
+    );
   return dxf.stringify();
 }
 
@@ -48,7 +57,8 @@ const DXF = /^\s*0\s*\r?\n\s*SECTION/i;
 /** Corners from a list of three columns in mm, parted by comma, semicolon or tab; a heading may stand over it. */
 export function readPoints(text: string): readonly Xyz[] {
   if (text.trim() === '') throw badRequest('The list is empty: three columns, x, y and z in mm.', '/text');
-  if (DXF.test(text)) throw badRequest('This is a DXF drawing. Corners are read from a list: three columns, x, y and z in mm.', '/text'); // prettier-ignore
+  if (DXF.test(text))
+    throw badRequest('This is a DXF drawing. Corners are read from a list: three columns, x, y and z in mm.', '/text');
   const [head = ''] = text.split(/\r?\n/).filter((line) => line.trim() !== '');
   const separator = [';', '\t', ','].find((mark) => head.includes(mark)) ?? ',';
   const points: Xyz[] = [];
@@ -57,10 +67,17 @@ export function readPoints(text: string): readonly Xyz[] {
     const [x, y, z] = figures;
     if (points.length === 0 && figures.every((n) => n === undefined)) continue;
     if (cells.length !== 3 || x === undefined || y === undefined || z === undefined)
-      throw badRequest(`Line ${line} is not three figures: "${cells.join(separator).slice(0, 60)}". A corner is x, y and z in mm.`, '/text'); // prettier-ignore
+      throw badRequest(
+        `Line ${line} is not three figures: "${cells.join(separator).slice(0, 60)}". A corner is x, y and z in mm.`,
+        '/text',
+      );
     points.push([x, y, z]);
     if (points.length > MOST_BENDS + 2)
-      throw badRequest(`There are more than ${MOST_BENDS + 2} points: points along a curve are no corners. Give where the straights meet.`, '/text'); // prettier-ignore
+      throw badRequest(
+        `There are more than ${MOST_BENDS + 2} points: points along a curve are no corners. Give where ` +
+          'the straights meet.',
+        '/text',
+      );
   }
   if (points.length < 2) throw badRequest('A line needs at least two points.', '/text');
   return points;

@@ -15,14 +15,26 @@ const detail = (body: unknown) => body as { detail: string; errors?: { pointer: 
 const CUT = {
   tube: '3/16 in',
   legs: [mm(180), mm(240), mm(95)],
-  bends: [{ angle: 90, radius: mm(16) }, { angle: 45, radius: mm(16) }],
-  ends: [{ flare: 'inverted-flare', nut: '3/8 fine' }, { flare: 'inverted-flare', nut: '3/8-24' }],
+  bends: [
+    { angle: 90, radius: mm(16) },
+    { angle: 45, radius: mm(16) },
+  ],
+  ends: [
+    { flare: 'inverted-flare', nut: '3/8 fine' },
+    { flare: 'inverted-flare', nut: '3/8-24' },
+  ],
   allowance: mm(3.5),
-}; // prettier-ignore
+};
 
 describe('a line', () => {
   it('answers the worked example, with its order of work and no complaint', async () => {
-    const { status, body } = await ask('line/cut', { ...CUT, ends: [{ flare: 'inverted-flare', nut: '3/8-24UNF' }, { flare: 'inverted-flare', nut: '.375-24' }] }); // prettier-ignore
+    const { status, body } = await ask('line/cut', {
+      ...CUT,
+      ends: [
+        { flare: 'inverted-flare', nut: '3/8-24UNF' },
+        { flare: 'inverted-flare', nut: '.375-24' },
+      ],
+    });
     expect(status).toBe(200);
     const line = body as LineCutAnswer;
     expect(line.developed.value).toBeCloseTo(507.4, 1);
@@ -32,10 +44,27 @@ describe('a line', () => {
     expect(line.working).toContain('507.4');
   });
   it('is the same by its corners, in inches or mm', async () => {
-    const byCorners = { ...CUT, legs: undefined, bends: undefined, points: [[0, 0, 0], [180, 0, 0], [180, 240, 0], [180 + 95 * Math.SQRT1_2, 240 + 95 * Math.SQRT1_2, 0]], radius: mm(16), ends: [{ flare: 'none' }, { flare: 'none' }], allowance: undefined }; // prettier-ignore
+    const byCorners = {
+      ...CUT,
+      legs: undefined,
+      bends: undefined,
+      points: [
+        [0, 0, 0],
+        [180, 0, 0],
+        [180, 240, 0],
+        [180 + 95 * Math.SQRT1_2, 240 + 95 * Math.SQRT1_2, 0],
+      ],
+      radius: mm(16),
+      ends: [{ flare: 'none' }, { flare: 'none' }],
+      allowance: undefined,
+    };
     const { body } = await ask('line/cut', byCorners);
     expect((body as LineCutAnswer).developed.value).toBeCloseTo(507.44, 1);
-    const inches = await ask('line/cut', { ...CUT, ends: [{ flare: 'none' }, { flare: 'none' }], legs: [inch(180 / 25.4), inch(240 / 25.4), inch(95 / 25.4)] }); // prettier-ignore
+    const inches = await ask('line/cut', {
+      ...CUT,
+      ends: [{ flare: 'none' }, { flare: 'none' }],
+      legs: [inch(180 / 25.4), inch(240 / 25.4), inch(95 / 25.4)],
+    });
     expect((inches.body as LineCutAnswer).developed.value).toBeCloseTo(507.44, 1);
   });
   it.each([
@@ -44,26 +73,50 @@ describe('a line', () => {
     ['a leg too few', { legs: [mm(180), mm(95)] }, '/legs'],
     ['a tube that is none', { tube: '11 mm' }, '/tube'],
     ['a nut that is none', { ends: [{ flare: 'none', nut: '3/8-23' }, CUT.ends[1]] }, '/ends/0/nut'],
-    ['ten thousand points', { legs: undefined, bends: undefined, radius: mm(16), points: Array.from({ length: 10_000 }, (_, i) => [i, 0, 0]) }, '/points'],
-    ['corners and legs at once', { points: [[0, 0, 0], [1, 0, 0]], radius: mm(16) }, '/legs'],
+    [
+      'ten thousand points',
+      {
+        legs: undefined,
+        bends: undefined,
+        radius: mm(16),
+        points: Array.from({ length: 10_000 }, (_, i) => [i, 0, 0]),
+      },
+      '/points',
+    ],
+    [
+      'corners and legs at once',
+      {
+        points: [
+          [0, 0, 0],
+          [1, 0, 0],
+        ],
+        radius: mm(16),
+      },
+      '/legs',
+    ],
     ['a pressure for a leg', { legs: [{ value: 4, unit: 'bar' }, mm(240), mm(95)] }, '/legs/0'],
   ] as const)('%s is refused with a sentence at its place', async (_, change, pointer) => {
     const { status, body } = await ask('line/cut', { ...CUT, ends: [{ flare: 'none' }, { flare: 'none' }], ...change });
     expect(status).toBe(400);
     expect(detail(body).errors?.[0]?.pointer).toBe(pointer);
     expect(detail(body).detail).toMatch(/\.$/);
-  }); // prettier-ignore
+  });
   it('reads corners as people paste them, and says which line is none', async () => {
     const read = async (text: string) => (await ask('line/points', { text })).body;
-    expect((await read('x;y;z\n0;0;0\n100,5;0;0\n') as LinePointsAnswer).points).toEqual([[0, 0, 0], [100.5, 0, 0]]);
-    expect((await read('0,0,0\r\n100.5,0,0') as LinePointsAnswer).points).toHaveLength(2);
-    expect((await read('0\t0\t0\n1\t2\t3') as LinePointsAnswer).points[1]).toEqual([1, 2, 3]);
+    expect(((await read('x;y;z\n0;0;0\n100,5;0;0\n')) as LinePointsAnswer).points).toEqual([
+      [0, 0, 0],
+      [100.5, 0, 0],
+    ]);
+    expect(((await read('0,0,0\r\n100.5,0,0')) as LinePointsAnswer).points).toHaveLength(2);
+    expect(((await read('0\t0\t0\n1\t2\t3')) as LinePointsAnswer).points[1]).toEqual([1, 2, 3]);
     expect(detail(await read('0,0,0\n1,2')).detail).toContain('Line 2');
     expect(detail(await read('  0\nSECTION\n  2\nENTITIES')).detail).toContain('DXF drawing');
     expect(detail(await read('')).detail).toContain('empty');
-    expect(detail(await read(Array.from({ length: 10_000 }, (_, i) => `${i},0,0`).join('\n'))).detail).toContain('more than 62');
+    expect(detail(await read(Array.from({ length: 10_000 }, (_, i) => `${i},0,0`).join('\n'))).detail).toContain(
+      'more than 62',
+    );
     expect(detail(await read('"0,0,0')).detail).toContain('quoted');
-  }); // prettier-ignore
+  });
   it('goes out as CSV that comes in again, as DXF in mm, and as PDF at true scale', async () => {
     const plain = { ...CUT, ends: [{ flare: 'none' }, { flare: 'none' }], allowance: undefined };
     const csv = await ask('line/file', { ...plain, file: 'csv' });
@@ -83,15 +136,25 @@ describe('a line', () => {
 describe('from a port to a line', () => {
   const LINE = { tube: '3/16 in', nut: '3/8 UNF', flare: 'inverted-flare' };
   it('best first, with pieces, numbers and prices of the catalogue', async () => {
-    const { body } = await ask('fittings/route', { port: { thread: 'M10x1', seat: 'bubble-flare', gender: 'female' }, line: LINE }); // prettier-ignore
+    const { body } = await ask('fittings/route', {
+      port: { thread: 'M10x1', seat: 'bubble-flare', gender: 'female' },
+      line: LINE,
+    });
     const { routes, none } = body as RouteAnswer;
     expect(none).toBeUndefined();
-    expect(routes.slice(0, 2).map(({ steps }) => steps.map((s) => s.do))).toEqual([['reflare'], ['adapter', 'screw-in']]); // prettier-ignore
+    expect(routes.slice(0, 2).map(({ steps }) => steps.map((s) => s.do))).toEqual([
+      ['reflare'],
+      ['adapter', 'screw-in'],
+    ]);
     expect(routes[0]?.steps[0]?.item).toMatchObject({ number: 'WX7012', price: 1.3 });
     expect(routes[1]?.steps[0]?.item?.number).toBe('WX7248');
   });
   it('a set that is sold ready stands beside the pieces', async () => {
-    const { body } = await ask('fittings/route', { port: { thread: 'M10x1.0', seat: 'bubble-flare', gender: 'female' }, line: LINE, second: LINE }); // prettier-ignore
+    const { body } = await ask('fittings/route', {
+      port: { thread: 'M10x1.0', seat: 'bubble-flare', gender: 'female' },
+      line: LINE,
+      second: LINE,
+    });
     const { routes, sets } = body as RouteAnswer;
     expect(routes[0]?.steps.map((s) => s.do)).toEqual(['tee', 'screw-in', 'screw-in']);
     expect(routes[0]?.price).toBe(9.8);
@@ -99,7 +162,8 @@ describe('from a port to a line', () => {
   });
   it('a compression fitting is refused and asked about; a thread that is none is a sentence at its place', async () => {
     const port = { thread: '3/8-24', seat: 'inverted-flare', gender: 'female' };
-    const refused = (await ask('fittings/route', { port, line: { ...LINE, flare: 'compression' } })).body as RouteAnswer; // prettier-ignore
+    const refused = (await ask('fittings/route', { port, line: { ...LINE, flare: 'compression' } }))
+      .body as RouteAnswer;
     expect([refused.routes, refused.none?.code]).toEqual([[], 'compression']);
     const bad = await ask('fittings/route', { port: { ...port, thread: '3/8-19' }, line: LINE });
     expect([bad.status, detail(bad.body).errors?.[0]?.pointer]).toEqual([400, '/port/thread']);
@@ -107,19 +171,31 @@ describe('from a port to a line', () => {
   });
   it('a piece that comes into the catalogue is found by the next question', async () => {
     const asked = { port: { thread: 'M14x1.5', seat: 'inverted-flare', gender: 'female' }, line: LINE };
-    const found = async () => ((await ask('fittings/route', asked)).body as RouteAnswer).routes.map(({ steps }) => steps[0]?.item?.key); // prettier-ignore
+    const found = async () =>
+      ((await ask('fittings/route', asked)).body as RouteAnswer).routes.map(({ steps }) => steps[0]?.item?.key);
     expect(await found()).toEqual([]);
     const { catalogue } = server.databases;
-    catalogue.exec(`INSERT INTO fitting (key, kind, name, source_id) SELECT 'late', 'adapter', 'Adapter that came late', MIN(id) FROM source;
-      INSERT INTO fitting_end (fitting_id, position, gender, thread, seat) SELECT id, 'in', 'male', 'M14x1.5', 'inverted-flare' FROM fitting WHERE key = 'late';
-      INSERT INTO fitting_end (fitting_id, position, gender, thread, seat) SELECT id, 'out', 'female', '3/8-24 UNF', 'inverted-flare' FROM fitting WHERE key = 'late';`);
+    catalogue.exec(`INSERT INTO fitting (key, kind, name, source_id) SELECT 'late', 'adapter',
+      'Adapter that came late', MIN(id) FROM source;
+      INSERT INTO fitting_end (fitting_id, position, gender, thread, seat) SELECT id, 'in', 'male', 'M14x1.5',
+      'inverted-flare' FROM fitting WHERE key = 'late';
+      INSERT INTO fitting_end (fitting_id, position, gender, thread, seat) SELECT id, 'out', 'female',
+      '3/8-24 UNF', 'inverted-flare' FROM fitting WHERE key = 'late';`);
     expect((await found())[0]).toBe('late');
   });
 });
 
 describe('a hose', () => {
   it('is longer than its string', async () => {
-    const { body } = await ask('hose/length', { needed: { droop: mm(300), bump: mm(180) }, ends: [{ away: 90, clocking: 0 }, { away: 90, clocking: 0 }], bendRadius: mm(40), slack: mm(10) }); // prettier-ignore
+    const { body } = await ask('hose/length', {
+      needed: { droop: mm(300), bump: mm(180) },
+      ends: [
+        { away: 90, clocking: 0 },
+        { away: 90, clocking: 0 },
+      ],
+      bendRadius: mm(40),
+      slack: mm(10),
+    });
     const { free, because, clocking } = body as HoseAnswer;
     expect([free.value, clocking]).toEqual([360, 0]);
     expect(because.join(' ')).toContain('Not measured: at full left lock, at full right lock');

@@ -1,6 +1,34 @@
 import type Router from '@koa/router';
-import { HoseRequest, LineCutRequest, LineFileRequest, LinePointsRequest, RouteRequest, type HoseAnswer, type LineCutAnswer, type LinePointsAnswer, type RouteAnswer } from '@kerabat/contract'; // prettier-ignore
-import { cutLine, findRoutes, findTube, hoseFault, hoseLength, legsOf, lineFault, MOST_BENDS, TUBE_NAMES, type CutLine, type FittingPiece, type HoseEnd, type HosePlace, type LineEnd, type LineOrder, type RouteLine, type Xyz } from '@kerabat/core/line'; // prettier-ignore
+import {
+  HoseRequest,
+  LineCutRequest,
+  LineFileRequest,
+  LinePointsRequest,
+  RouteRequest,
+  type HoseAnswer,
+  type LineCutAnswer,
+  type LinePointsAnswer,
+  type RouteAnswer,
+} from '@kerabat/contract';
+import {
+  cutLine,
+  findRoutes,
+  findTube,
+  hoseFault,
+  hoseLength,
+  legsOf,
+  lineFault,
+  MOST_BENDS,
+  TUBE_NAMES,
+  type CutLine,
+  type FittingPiece,
+  type HoseEnd,
+  type HosePlace,
+  type LineEnd,
+  type LineOrder,
+  type RouteLine,
+  type Xyz,
+} from '@kerabat/core/line';
 import { findThread, readThread } from '@kerabat/core/thread';
 import { mm, type Quantity } from '@kerabat/core/units';
 import { hoseWords, lineCheckWords, lineStepWords, routeRefusal, routeStepWords, routeWhy } from '@kerabat/core/words';
@@ -67,7 +95,11 @@ function byPoints({ points = [], radius, legs, bends }: LineCutRequest) {
     throw badRequest('Corners, or legs and bends: both at once would be two lines.', legs ? '/legs' : '/bends');
   if (!radius) throw badRequest('Corners need the radius of the bender.', '/radius');
   if (points.length > MOST_BENDS + 2)
-    throw badRequest(`${points.length} corners are more than a line has here (${MOST_BENDS + 2}). Points along a curve are no corners: give where the straights meet.`, '/points'); // prettier-ignore
+    throw badRequest(
+      `${points.length} corners are more than a line has here (${MOST_BENDS + 2}). Points along a ` +
+        'curve are no corners: give where the straights meet.',
+      '/points',
+    );
   const found = legsOf(points as unknown as readonly Xyz[], sizeOf(radius, 'length', '/radius', { most: 1000 }));
   if (!found) throw badRequest('A line needs at least two different points.', '/points');
   return found;
@@ -88,7 +120,9 @@ function byLegs({ legs = [], bends = [] }: LineCutRequest) {
 
 /** The sum with its figures in it. */
 const cutWorking = ({ legsMm }: LineOrder, { developedMm, cutMm, allowancesMm }: CutLine): string =>
-  `Σ legs ${legsMm.reduce((a, b) => a + b, 0).toFixed(1)} − Σ (2 R tan(θ/2) − R θ) = ${developedMm.toFixed(1)}; + ${allowancesMm.map((a) => a.toFixed(2)).join(' + ')} for the flares = ${cutMm.toFixed(1)} mm`;
+  `Σ legs ${legsMm.reduce((a, b) => a + b, 0).toFixed(1)} − Σ (2 R tan(θ/2) − R θ) = ` +
+  `${developedMm.toFixed(1)}; + ${allowancesMm.map((a) => a.toFixed(2)).join(' + ')} for the ` +
+  `flares = ${cutMm.toFixed(1)} mm`;
 
 function cutAnswer(line: LineOrder, cut: CutLine): LineCutAnswer {
   const [first] = cut.stretches;
@@ -114,7 +148,9 @@ function cutAnswer(line: LineOrder, cut: CutLine): LineCutAnswer {
       ...(at === undefined ? {} : { at }),
       sentence: lineCheckWords({ code, state, ...(at === undefined ? {} : { at }), ...check }, line),
     })),
-    path: [...(first?.points.slice(0, 1) ?? []), ...cut.stretches.flatMap(({ points }) => points.slice(1))].map((p) => [...p]), // prettier-ignore
+    path: [...(first?.points.slice(0, 1) ?? []), ...cut.stretches.flatMap(({ points }) => points.slice(1))].map((p) => [
+      ...p,
+    ]),
     grams: cut.grams,
     fluid: ml(cut.fluidMl),
     working: cutWorking(line, cut),

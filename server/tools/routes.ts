@@ -35,7 +35,8 @@ const orNothing = (value: number | undefined): Quantity | undefined => (value ==
 
 /** The arithmetic of a change of bore with its values in it. */
 const boreWorking = (from: number, to: number): string =>
-  `(${from.toFixed(4)} / ${to.toFixed(4)})² = ${((from / to) ** 2).toFixed(4)}; areas π d² / 4 = ${((Math.PI * from ** 2) / 4).toFixed(2)} and ${((Math.PI * to ** 2) / 4).toFixed(2)} mm²`;
+  `(${from.toFixed(4)} / ${to.toFixed(4)})² = ${((from / to) ** 2).toFixed(4)}; areas π d² / 4 = ` +
+  `${((Math.PI * from ** 2) / 4).toFixed(2)} and ${((Math.PI * to ** 2) / 4).toFixed(2)} mm²`;
 
 /** The calculators: /tools/… */
 export function toolRoutes(router: Router, stores: Stores): void {
@@ -47,7 +48,9 @@ export function toolRoutes(router: Router, stores: Stores): void {
       candidates: candidates.map((c) => ({ labels: c.labels, diameter: mm(c.diameterMm), probability: c.probability })),
       verdict,
       advice,
-      working: `exp(−½((${print(mm(measured), 3)} − d) / σ)²), σ = ${sigmaMm.toFixed(3)} mm from the ${instrument.replace('-', ' ')} and the spread of bores`,
+      working:
+        `exp(−½((${print(mm(measured), 3)} − d) / σ)²), σ = ${sigmaMm.toFixed(3)} mm from the ` +
+        `${instrument.replace('-', ' ')} and the spread of bores`,
     };
   });
 

@@ -5,8 +5,9 @@ import { createStream } from 'rotating-file-stream';
 const [SIZE, FILES] = ['1M', 10];
 
 /**
- * What whoever watches wants to know: refused hosts and origins, failed imports, limits that were met, faults. It goes into
- * `log/kerabat.log` of the data directory, a line of JSON for each event, and when the directory cannot be written to the screen.
+ * What whoever watches wants to know: refused hosts and origins, failed imports, limits that were met, faults. It goes
+ * into `log/kerabat.log` of the data directory, a line of JSON for each event, and when the directory cannot be written
+ * to the screen.
  */
 export function eventLog(directory: string | undefined): { readonly log: Logger; close(): void } {
   if (directory === undefined) return { log: pino({ level: 'warn' }), close: () => undefined };

@@ -8,7 +8,9 @@ import type { TaskName, Tasks } from './worker.js';
 /** Threads run the built program, wherever this file runs from. */
 const THREAD = join(HOME, 'dist', 'work', 'worker.js');
 
-/** What somebody waits for, what takes its time, and what nobody waits for. `most`: so many may be under way or waiting. */
+/**
+ * What somebody waits for, what takes its time, and what nobody waits for. `most`: so many may be under way or waiting.
+ */
 const POOLS = {
   quick: { maxThreads: 1, most: 50, memoryMb: 256, timeMs: 10_000, threads: 1 },
   long: { maxThreads: 2, most: 20, memoryMb: 768, timeMs: 30 * 60_000, threads: 0 },
@@ -41,7 +43,10 @@ export interface TaskOptions {
   readonly transfer?: readonly Transferable[];
 }
 
-/** Threads for what would hold everybody up: with a queue, a share for each person, limits on time and memory, and an end to each task. */
+/**
+ * Threads for what would hold everybody up: with a queue, a share for each person, limits on time and memory, and an
+ * end to each task.
+ */
 export function workPool() {
   const pools = new Map<PoolName, Piscina>();
   const counts = new Map<string, number>();

@@ -18,7 +18,10 @@ function sectionOf(a: Side, b: Side, push: { readonly a: Side; readonly b: Side 
   const [sa, sb] = [a.size('stud-spacing', USUAL.spacing), b.size('stud-spacing', USUAL.spacing)];
   const base = orOther(sa, sb);
   const flange = orOther(sb, sa);
-  const [pa, pb] = [orOther(a.size('pilot', USUAL.pilot), b.size('pilot', USUAL.pilot)), orOther(b.size('pilot', USUAL.pilot), a.size('pilot', USUAL.pilot))]; // prettier-ignore
+  const [pa, pb] = [
+    orOther(a.size('pilot', USUAL.pilot), b.size('pilot', USUAL.pilot)),
+    orOther(b.size('pilot', USUAL.pilot), a.size('pilot', USUAL.pilot)),
+  ];
   const stud = a.size('stud-length', USUAL.length);
   const thick = b.size('flange-thickness', USUAL.flange);
   const d = a.thread('stud-thread', USUAL.stud).mm;
@@ -63,7 +66,18 @@ function pushShapes({ a, b }: { readonly a: Side; readonly b: Side }, x: number)
   const plate = a.mm('plate');
   const insert = b.mm('insert');
   return [
-    area('solid', [[-26, -5], [pin.mm - 3, -5], [pin.mm, -2], [pin.mm, 2], [pin.mm - 3, 5], [-26, 5]], { key: pin.key, unknown: pin.unknown }), // prettier-ignore
+    area(
+      'solid',
+      [
+        [-26, -5],
+        [pin.mm - 3, -5],
+        [pin.mm, -2],
+        [pin.mm, 2],
+        [pin.mm - 3, 5],
+        [-26, 5],
+      ],
+      { key: pin.key, unknown: pin.unknown },
+    ),
     box('void', [x - 5, -6.5], [x + pocket.mm, 6.5], { key: pocket.key, unknown: pocket.unknown }),
     ...(insert === undefined
       ? []
@@ -120,7 +134,9 @@ function frontOf(a: Side, b: Side): View {
   };
 }
 
-/** The tip of the rod and the bottom of the pocket with the faces closed, many times as large: what lies between them. */
+/**
+ * The tip of the rod and the bottom of the pocket with the faces closed, many times as large: what lies between them.
+ */
 export function gapDetail(gap: number): Drawing {
   const drawn = Math.max(-2, Math.min(gap, 3));
   return {
@@ -129,8 +145,28 @@ export function gapDetail(gap: number): Drawing {
         id: 'gap',
         words: gap < 0 ? 'closed: the rod stands into the master' : 'closed: rod tip and pocket',
         shapes: [
-          area('cut', [[drawn, -4], [drawn + 3, -4], [drawn + 3, 4], [drawn, 4]], { key: 'gap' }), // prettier-ignore
-          area('solid', [[-5, -3], [-1, -3], [0, -1.2], [0, 1.2], [-1, 3], [-5, 3]], { key: 'gap', ...(gap < 0 ? { other: true as const } : {}) }), // prettier-ignore
+          area(
+            'cut',
+            [
+              [drawn, -4],
+              [drawn + 3, -4],
+              [drawn + 3, 4],
+              [drawn, 4],
+            ],
+            { key: 'gap' },
+          ),
+          area(
+            'solid',
+            [
+              [-5, -3],
+              [-1, -3],
+              [0, -1.2],
+              [0, 1.2],
+              [-1, 3],
+              [-5, 3],
+            ],
+            { key: 'gap', ...(gap < 0 ? { other: true as const } : {}) },
+          ),
           axisX(-6, 7),
         ],
         dimensions: [along('gap', 'clearance', [Math.min(0, drawn), 3], [Math.max(0, drawn), 3])],

@@ -15,7 +15,14 @@ export function rodDrawing(a: Side, b: Side): Drawing {
   const [needed, rod] = [a.size('rod-length', 110), b.size('rod-length', 110)];
   const [pinAt, end] = [-orOther(needed, rod).mm, -orOther(rod, needed).mm];
   const [pin, eye] = [a.size('clevis-pin', 8), b.size('clevis-pin', 8)];
-  const arm: Point[] = [[pinAt - 8, -60], [pinAt + 8, -60], [pinAt + 9, 6], [pinAt + 2, 70], [pinAt - 14, 70], [pinAt - 9, 6]]; // prettier-ignore
+  const arm: Point[] = [
+    [pinAt - 8, -60],
+    [pinAt + 8, -60],
+    [pinAt + 9, 6],
+    [pinAt + 2, 70],
+    [pinAt - 14, 70],
+    [pinAt - 9, 6],
+  ];
   return {
     views: [
       one({
@@ -95,14 +102,30 @@ export function forkDrawing(a: Side, b: Side): Drawing {
       one({
         words: 'slave and release fork',
         shapes: [
-          area('cut', [[-70, -17], [0, -17], [0, 17], [-70, 17]], { round: 3 }), // prettier-ignore
+          area(
+            'cut',
+            [
+              [-70, -17],
+              [0, -17],
+              [0, 17],
+              [-70, 17],
+            ],
+            { round: 3 },
+          ),
           box('void', [-64, -10], [0, 10]),
           box('solid', [-42, -9.6], [-12, 9.6]),
           spring(-62, -42, 14),
           box('solid', [-16, -3.5], [22, 3.5], { key: made.key, unknown: made.unknown }),
           ...forkAt(22 + made.mm, made.key, made.unknown, 'thin'),
           ...forkAt(22, 'fork', false, 'solid'),
-          line('edge', [[22 + needed.mm, -46], [22 + needed.mm, 46]], { key: needed.key, unknown: needed.unknown, other: true }), // prettier-ignore
+          line(
+            'edge',
+            [
+              [22 + needed.mm, -46],
+              [22 + needed.mm, 46],
+            ],
+            { key: needed.key, unknown: needed.unknown, other: true },
+          ),
           axisX(-78, 34 + made.mm + 24),
         ],
         dimensions: [
@@ -120,7 +143,18 @@ export function forkDrawing(a: Side, b: Side): Drawing {
 }
 
 const forkAt = (x: number, key: string, unknown: boolean, look: 'solid' | 'thin'): Shape[] => [
-  area(look, [[x, -52], [x + 9, -52], [x + 12, 0], [x + 9, 62], [x, 62], [x + 3, 0]], { key, unknown, round: 3 }), // prettier-ignore
+  area(
+    look,
+    [
+      [x, -52],
+      [x + 9, -52],
+      [x + 12, 0],
+      [x + 9, 62],
+      [x, 62],
+      [x + 3, 0],
+    ],
+    { key, unknown, round: 3 },
+  ),
 ];
 
 /** A pump and the hydraulic booster that it drives. */
@@ -139,8 +173,14 @@ export function supplyDrawing(a: Side, b: Side): Drawing {
           circle('thin', [-90, 0], 32),
           port(-48, -18, a, 'pressure-thread'),
           port(-48, 18, a, 'return-hose'),
-          line('edge', [[-30, -18], [26, -18]]), // prettier-ignore
-          line('behind', [[-30, 18], [26, 18]]), // prettier-ignore
+          line('edge', [
+            [-30, -18],
+            [26, -18],
+          ]),
+          line('behind', [
+            [-30, 18],
+            [26, 18],
+          ]),
           port(28, -18, b, 'pressure-thread'),
           port(28, 18, b, 'return-hose'),
           box('cut', [44, -34], [130, 34]),
@@ -188,8 +228,14 @@ export function roomDrawing(a: Side, b: Side): Drawing {
           box('cut', [-6, -up.mm * 0.9], [0, 60]),
           box('solid', [-behind.mm, -14], [0, 14], { key: behind.key, unknown: behind.unknown }),
           box('solid', [0, -up.mm], [front.mm, 40], { key: front.key, unknown: front.unknown, round: 8 }),
-          wall(rf.key, rf.unknown, [[rf.mm, -up.mm - 10], [rf.mm, 60]]), // prettier-ignore
-          wall(rb.key, rb.unknown, [[-rb.mm, -30], [-rb.mm, 30]]), // prettier-ignore
+          wall(rf.key, rf.unknown, [
+            [rf.mm, -up.mm - 10],
+            [rf.mm, 60],
+          ]),
+          wall(rb.key, rb.unknown, [
+            [-rb.mm, -30],
+            [-rb.mm, 30],
+          ]),
           axisX(-rb.mm - 10, rf.mm + 10),
         ],
         dimensions: [
@@ -210,9 +256,18 @@ export function roomDrawing(a: Side, b: Side): Drawing {
             round: 8,
           }),
           circle('void', [0, 0], 12),
-          wall(rl.key, rl.unknown, [[-rl.mm, -up.mm - 20], [-rl.mm, 50]]), // prettier-ignore
-          wall(rr.key, rr.unknown, [[rr.mm, -up.mm - 20], [rr.mm, 50]]), // prettier-ignore
-          wall(ru.key, ru.unknown, [[-rl.mm, -ru.mm], [rr.mm, -ru.mm]]), // prettier-ignore
+          wall(rl.key, rl.unknown, [
+            [-rl.mm, -up.mm - 20],
+            [-rl.mm, 50],
+          ]),
+          wall(rr.key, rr.unknown, [
+            [rr.mm, -up.mm - 20],
+            [rr.mm, 50],
+          ]),
+          wall(ru.key, ru.unknown, [
+            [-rl.mm, -ru.mm],
+            [rr.mm, -ru.mm],
+          ]),
           axisX(-rl.mm - 8, rr.mm + 8),
           axisY(-ru.mm - 8, 50),
         ],

@@ -19,7 +19,14 @@ export function flanks(pitch: number, length: number, depth: number): Point[] {
 
 /** Depth of a thread in mm: half of what lies between its outside and its core (ISO 68-1, ISO 228-1). */
 const threadDepth = (thread: SeriesThread): number => (thread.majorMm - minorDiameter(thread)) / 2;
-const UNKNOWN_THREAD: SeriesThread = { designation: '', family: 'metric', majorMm: 10, pitchMm: 1, tapered: false, source: '' }; // prettier-ignore
+const UNKNOWN_THREAD: SeriesThread = {
+  designation: '',
+  family: 'metric',
+  majorMm: 10,
+  pitchMm: 1,
+  tapered: false,
+  source: '',
+};
 
 const threadOf = (side: Side): SeriesThread | undefined => findThread(side.text('port-thread') ?? '');
 
@@ -38,7 +45,12 @@ function cutView(a: Side, b: Side, port: SeriesThread | undefined, nut: SeriesTh
   const seat = a.text('port-seat');
   const unknown = { unknown: port === undefined };
   const shapes: Shape[] = [
-    area('cut', [[0, -block], [depth + 12, -block], [depth + 12, block], [0, block]]), // prettier-ignore
+    area('cut', [
+      [0, -block],
+      [depth + 12, -block],
+      [depth + 12, block],
+      [0, block],
+    ]),
     box('void', [0, -d / 2], [depth, d / 2], { key: a.key('port-thread'), ...unknown }),
     ...threadLines(0, depth, d, port, a.key('port-thread')),
     ...seatShapes(seat, depth, d, a),
@@ -78,9 +90,12 @@ function cutView(a: Side, b: Side, port: SeriesThread | undefined, nut: SeriesTh
 function threadLines(from: number, to: number, d: number, thread: SeriesThread | undefined, key: string): Shape[] {
   const { pitchMm } = thread ?? UNKNOWN_THREAD;
   const depth = threadDepth(thread ?? UNKNOWN_THREAD);
-  return [-1, 1].map(
-    (s) =>
-    line('edge', flanks(pitchMm, to - from, depth).map(([x, y]): Point => [from + x, s * (d / 2 - y)]), { key, unknown: thread === undefined }), // prettier-ignore
+  return [-1, 1].map((s) =>
+    line(
+      'edge',
+      flanks(pitchMm, to - from, depth).map(([x, y]): Point => [from + x, s * (d / 2 - y)]),
+      { key, unknown: thread === undefined },
+    ),
   );
 }
 
@@ -88,14 +103,79 @@ function threadLines(from: number, to: number, d: number, thread: SeriesThread |
 function seatShapes(seat: string | undefined, depth: number, d: number, a: Side): Shape[] {
   const key = a.key('port-seat');
   const r = d / 2;
-  if (seat === undefined) return [line('behind', [[depth, -r], [depth, r]], { key, unknown: true })]; // prettier-ignore
-  if (seat === 'inverted-flare') // a raised cone with the passage in it
-    return [area('cut', [[depth, -r * 0.75], [depth - r * 0.62, -1.6], [depth - r * 0.62, 1.6], [depth, r * 0.75]], { key })]; // prettier-ignore
-  if (seat === 'bubble-flare') return [area('void', [[depth, -r * 0.8], [depth + r * 0.34, -1.6], [depth + r * 0.34, 1.6], [depth, r * 0.8]], { key })]; // prettier-ignore
+  if (seat === undefined)
+    return [
+      line(
+        'behind',
+        [
+          [depth, -r],
+          [depth, r],
+        ],
+        { key, unknown: true },
+      ),
+    ];
+  if (seat === 'inverted-flare')
+    // a raised cone with the passage in it
+    return [
+      area(
+        'cut',
+        [
+          [depth, -r * 0.75],
+          [depth - r * 0.62, -1.6],
+          [depth - r * 0.62, 1.6],
+          [depth, r * 0.75],
+        ],
+        { key },
+      ),
+    ];
+  if (seat === 'bubble-flare')
+    return [
+      area(
+        'void',
+        [
+          [depth, -r * 0.8],
+          [depth + r * 0.34, -1.6],
+          [depth + r * 0.34, 1.6],
+          [depth, r * 0.8],
+        ],
+        { key },
+      ),
+    ];
   if (seat === 'o-ring') return [-1, 1].map((s) => circle('rubber', [1.6, s * (r + 1)], 1.3, { key }));
-  if (seat === 'banjo') return [-1, 1].map((s) => line('edge', [[0, s * r], [0, s * (r + 6)]], { key })); // prettier-ignore
-  if (seat === 'flare-37') return [area('void', [[depth, -r * 0.8], [depth + r * 0.6, -1.6], [depth + r * 0.6, 1.6], [depth, r * 0.8]], { key })]; // prettier-ignore
-  return [line('edge', [[depth, -r], [depth, r]], { key })]; // prettier-ignore
+  if (seat === 'banjo')
+    return [-1, 1].map((s) =>
+      line(
+        'edge',
+        [
+          [0, s * r],
+          [0, s * (r + 6)],
+        ],
+        { key },
+      ),
+    );
+  if (seat === 'flare-37')
+    return [
+      area(
+        'void',
+        [
+          [depth, -r * 0.8],
+          [depth + r * 0.6, -1.6],
+          [depth + r * 0.6, 1.6],
+          [depth, r * 0.8],
+        ],
+        { key },
+      ),
+    ];
+  return [
+    line(
+      'edge',
+      [
+        [depth, -r],
+        [depth, r],
+      ],
+      { key },
+    ),
+  ];
 }
 
 /** A tube nut on its tube, pulled back out of the port, with the flare at its nose. */
@@ -112,12 +192,44 @@ function nutEnd(b: Side, d: number, nut: SeriesThread | undefined): Shape[] {
   const seat = { key: b.key('port-seat'), unknown: flare === undefined };
   const ends: Shape[] =
     flare === 'bubble-flare'
-      ? [area('solid', [[tip + 1, -tube], [tip + 2.4, -r * 0.7], [tip + 4, -r * 0.72], [tip + 6, -tube], [tip + 6, tube], [tip + 4, r * 0.72], [tip + 2.4, r * 0.7], [tip + 1, tube]], { ...seat, round: 1 })] // prettier-ignore
-      : [-1, 1].map((s) => area('solid', [[tip, s * tube], [tip + 4.4, s * r * 0.8], [tip + 5.6, s * r * 0.66], [tip + 1.4, s * 1.5]], seat)); // prettier-ignore
+      ? [
+          area(
+            'solid',
+            [
+              [tip + 1, -tube],
+              [tip + 2.4, -r * 0.7],
+              [tip + 4, -r * 0.72],
+              [tip + 6, -tube],
+              [tip + 6, tube],
+              [tip + 4, r * 0.72],
+              [tip + 2.4, r * 0.7],
+              [tip + 1, tube],
+            ],
+            { ...seat, round: 1 },
+          ),
+        ]
+      : [-1, 1].map((s) =>
+          area(
+            'solid',
+            [
+              [tip, s * tube],
+              [tip + 4.4, s * r * 0.8],
+              [tip + 5.6, s * r * 0.66],
+              [tip + 1.4, s * 1.5],
+            ],
+            seat,
+          ),
+        );
   return [
     box('solid', [-38, -r * 1.35], [from, r * 1.35], style),
     box('solid', [from, -r], [tip, r], style),
-    ...[-1, 1].map((s) => line('edge', flanks(thread.pitchMm, tip - nose - from, threadDepth(thread)).map(([x, y]): Point => [from + x, s * (r - y)]), style)), // prettier-ignore
+    ...[-1, 1].map((s) =>
+      line(
+        'edge',
+        flanks(thread.pitchMm, tip - nose - from, threadDepth(thread)).map(([x, y]): Point => [from + x, s * (r - y)]),
+        style,
+      ),
+    ),
     box('void', [-46, -tube], [tip + 1, tube], { key: b.key('tube'), unknown: b.text('tube') === undefined }),
     ...ends,
   ];
@@ -131,7 +243,16 @@ function banjoEnd(b: Side, d: number): Shape[] {
   return [
     box('solid', [head - 8, -r * 1.5], [head, r * 1.5], { key: bolt.key, unknown: bolt.unknown }),
     box('pad', [head, -r * 1.6], [head + 1.5, r * 1.6]),
-    area('solid', [[head + 1.5, -r * 1.7], [head + 1.5 + eye.mm, -r * 1.7], [head + 1.5 + eye.mm, r * 3.4], [head + 1.5, r * 3.4]], { key: eye.key, unknown: eye.unknown }), // prettier-ignore
+    area(
+      'solid',
+      [
+        [head + 1.5, -r * 1.7],
+        [head + 1.5 + eye.mm, -r * 1.7],
+        [head + 1.5 + eye.mm, r * 3.4],
+        [head + 1.5, r * 3.4],
+      ],
+      { key: eye.key, unknown: eye.unknown },
+    ),
     box('pad', [head + 1.5 + eye.mm, -r * 1.6], [head + 3 + eye.mm, r * 1.6]),
     box('solid', [head, -r], [head + bolt.mm, r], { key: bolt.key, unknown: bolt.unknown }),
   ];
@@ -153,7 +274,11 @@ export function profileView(port: SeriesThread, nut: SeriesThread): View {
     // The port is cut metal above, the nut solid below: what lies over the hatching has no room there.
     shapes: [
       area('cut', [...profile(port), [endOf(profile(port)), -BODY], [0, -BODY]], { key: 'a:port-thread' }),
-      area('solid', [...profile(nut).map(([x, y]): Point => [x, y - dy]), [endOf(profile(nut)), BODY + 1], [0, BODY + 1]], { key: 'b:port-thread', other: true }), // prettier-ignore
+      area(
+        'solid',
+        [...profile(nut).map(([x, y]): Point => [x, y - dy]), [endOf(profile(nut)), BODY + 1], [0, BODY + 1]],
+        { key: 'b:port-thread', other: true },
+      ),
       line('edge', profile(port), { key: 'a:port-thread' }),
       ...(from !== undefined && from < length
         ? [box('edge', [from, -BODY], [length, BODY + 1], { key: 'binds' })]
@@ -177,7 +302,24 @@ export function tailDrawing(a: Side, b: Side, name: AttributeName): Drawing {
         id: 'section',
         words: 'nipple and hose, cut',
         shapes: [
-          area('solid', [[-30, -rn * 1.6], [-16, -rn * 1.6], [-16, -rn * 0.86], [6, -rn * 0.86], [9, -rn], [12, -rn * 0.8], [12, rn * 0.8], [9, rn], [6, rn * 0.86], [-16, rn * 0.86], [-16, rn * 1.6], [-30, rn * 1.6]], { key: nipple.key, unknown: nipple.unknown }), // prettier-ignore
+          area(
+            'solid',
+            [
+              [-30, -rn * 1.6],
+              [-16, -rn * 1.6],
+              [-16, -rn * 0.86],
+              [6, -rn * 0.86],
+              [9, -rn],
+              [12, -rn * 0.8],
+              [12, rn * 0.8],
+              [9, rn],
+              [6, rn * 0.86],
+              [-16, rn * 0.86],
+              [-16, rn * 1.6],
+              [-30, rn * 1.6],
+            ],
+            { key: nipple.key, unknown: nipple.unknown },
+          ),
           ...[-1, 1].map((s) =>
             box('cut', [22, s * rh], [62, s * (rh + 3.5)], { key: hose.key, unknown: hose.unknown }),
           ),

@@ -27,6 +27,9 @@ export function sideOf(face: FaceName, facts: readonly DrawnFact[]): Side {
   };
 }
 
-/** The size of one face where it is known, else that of the other: nothing is drawn apart that nobody has seen to differ. */
+/**
+ * The size of one face where it is known, else that of the other: nothing is drawn apart that nobody has seen to
+ * differ.
+ */
 export const orOther = (own: Size, other: Size): Size =>
   own.unknown && !other.unknown ? { ...own, mm: other.mm } : own;

@@ -9,7 +9,14 @@ export function carrierDrawing(a: Side, b: Side): Drawing {
   const [sa, sb] = [a.size('carrier-spacing', 120), b.size('carrier-spacing', 120)];
   const [ha, hb] = [orOther(sa, sb).mm / 2, orOther(sb, sa).mm / 2];
   const [oa, ob] = [a.size('offset', 24), b.size('offset', 24)];
-  const body: Point[] = [[-hb - 12, 12], [-hb * 0.6, -40], [hb * 0.6, -40], [hb + 12, 12], [hb * 0.6, 26], [-hb * 0.6, 26]]; // prettier-ignore
+  const body: Point[] = [
+    [-hb - 12, 12],
+    [-hb * 0.6, -40],
+    [hb * 0.6, -40],
+    [hb + 12, 12],
+    [hb * 0.6, 26],
+    [-hb * 0.6, 26],
+  ];
   return {
     views: [
       {
@@ -34,7 +41,14 @@ export function carrierDrawing(a: Side, b: Side): Drawing {
         shapes: [
           box('solid', [-4, -60], [4, 40]),
           box('cut', [orOther(ob, oa).mm, -20], [orOther(ob, oa).mm + 10, 30], { key: ob.key, unknown: ob.unknown }),
-          line('edge', [[orOther(oa, ob).mm, -30], [orOther(oa, ob).mm, 40]], { key: oa.key, unknown: oa.unknown, other: true }), // prettier-ignore
+          line(
+            'edge',
+            [
+              [orOther(oa, ob).mm, -30],
+              [orOther(oa, ob).mm, 40],
+            ],
+            { key: oa.key, unknown: oa.unknown, other: true },
+          ),
         ],
         dimensions: [
           along(ob.key, 'offset, caliper', [0, 30], [orOther(ob, oa).mm, 30]),
@@ -76,7 +90,16 @@ export function discDrawing(a: Side, b: Side): Drawing {
         words: 'thickness',
         shapes: [
           box('solid', [-wa, -ra], [wa, ra], { key: ta.key, unknown: ta.unknown }),
-          ...[-1, 1].map((s) => line('edge', [[s * wb, -ra * 0.5], [s * wb, ra * 0.5]], { key: tb.key, unknown: tb.unknown, other: true })), // prettier-ignore
+          ...[-1, 1].map((s) =>
+            line(
+              'edge',
+              [
+                [s * wb, -ra * 0.5],
+                [s * wb, ra * 0.5],
+              ],
+              { key: tb.key, unknown: tb.unknown, other: true },
+            ),
+          ),
         ],
         dimensions: [
           along(ta.key, 'disc', [-wa, ra], [wa, ra]),
@@ -94,7 +117,11 @@ export function wheelDrawing(a: Side, b: Side): Drawing {
   const [inside, sweep] = [a.size('wheel-inside', 190), b.size('sweep', 170)];
   const [spokes, over] = [a.size('spoke-room', 60), b.size('overhang', 40)];
   const size = a.mm('wheel-size');
-  const sector = (r: number): Point[] => Array.from({ length: 11 }, (_, i): Point => [r * Math.sin((-30 + i * 6) * (Math.PI / 180)), -r * Math.cos((-30 + i * 6) * (Math.PI / 180))]); // prettier-ignore
+  const sector = (r: number): Point[] =>
+    Array.from({ length: 11 }, (_, i): Point => [
+      r * Math.sin((-30 + i * 6) * (Math.PI / 180)),
+      -r * Math.cos((-30 + i * 6) * (Math.PI / 180)),
+    ]);
   return {
     views: [
       {
@@ -125,7 +152,14 @@ export function wheelDrawing(a: Side, b: Side): Drawing {
         shapes: [
           box('solid', [-10, -80], [0, 80]),
           box('solid', [-40, -70], [over.mm, -40], { key: over.key, unknown: over.unknown }),
-          line('edge', [[spokes.mm, -90], [spokes.mm, 90]], { key: spokes.key, unknown: spokes.unknown, other: true }), // prettier-ignore
+          line(
+            'edge',
+            [
+              [spokes.mm, -90],
+              [spokes.mm, 90],
+            ],
+            { key: spokes.key, unknown: spokes.unknown, other: true },
+          ),
         ],
         dimensions: [
           along(over.key, 'caliper stands out', [0, -40], [over.mm, -40]),

@@ -3,7 +3,10 @@ import { across, along, area, axisX, axisY, box, circle, line, mark } from '../s
 import type { Dimension, Mark, Point, Shape, View } from '../types.js';
 import { studPlaces } from './master.js';
 
-/** Boosters from the side, bulkhead face at x = 0 and the master's face to the right, and the master's face from the front. */
+/**
+ * Boosters from the side, bulkhead face at x = 0 and the master's face to the right, and the master's face from the
+ * front.
+ */
 
 const USUAL = { shell: 220, rod: 110, pin: 20, spacing: 80, bulkhead: 100, pilot: 44, stud: 8 };
 
@@ -39,7 +42,18 @@ function ends(facts: Facts, width: number): Side {
       box('solid', [-rod.mm, -4.5], [0, 4.5], { key: rod.key, unknown: rod.unknown }),
       circle('solid', [-rod.mm, 0], clevis.mm / 2 + 6, { key: rod.key, unknown: rod.unknown }),
       circle('void', [-rod.mm, 0], clevis.mm / 2, { key: clevis.key, unknown: clevis.unknown }),
-      area('solid', [[width, -5], [width + pin.mm - 4, -5], [width + pin.mm, -2], [width + pin.mm, 2], [width + pin.mm - 4, 5], [width, 5]], { key: pin.key, unknown: pin.unknown }), // prettier-ignore
+      area(
+        'solid',
+        [
+          [width, -5],
+          [width + pin.mm - 4, -5],
+          [width + pin.mm, -2],
+          [width + pin.mm, 2],
+          [width + pin.mm - 4, 5],
+          [width, 5],
+        ],
+        { key: pin.key, unknown: pin.unknown },
+      ),
       axisX(-rod.mm - 18, width + 40),
     ],
     dimensions: [
@@ -59,13 +73,36 @@ function vacuum(facts: Facts, unsure: boolean): View {
   const width = shell.mm * (two ? 0.6 : 0.44);
   const style = { key: shell.key, unknown: shell.unknown || unsure };
   const rim = two ? width * 0.34 : width * 0.5;
-  const back: Point[] = [[0, -r * 0.36], [rim * 0.35, -r * 0.92], [rim, -r], [rim, r], [rim * 0.35, r * 0.92], [0, r * 0.36]]; // prettier-ignore
-  const front = (from: number, to: number, high: number): Point[] => [[from, -high], [to - (to - from) * 0.3, -high * 0.9], [to, -high * 0.44], [to, high * 0.44], [to - (to - from) * 0.3, high * 0.9], [from, high]]; // prettier-ignore
+  const back: Point[] = [
+    [0, -r * 0.36],
+    [rim * 0.35, -r * 0.92],
+    [rim, -r],
+    [rim, r],
+    [rim * 0.35, r * 0.92],
+    [0, r * 0.36],
+  ];
+  const front = (from: number, to: number, high: number): Point[] => [
+    [from, -high],
+    [to - (to - from) * 0.3, -high * 0.9],
+    [to, -high * 0.44],
+    [to, high * 0.44],
+    [to - (to - from) * 0.3, high * 0.9],
+    [from, high],
+  ];
   const shapes: Shape[] = [
     area('solid', back, { ...style, round: shell.mm * 0.05 }),
     ...(two
       ? [
-          area('solid', [[rim, -r], [rim + width * 0.3, -r * 0.97], [rim + width * 0.3, r * 0.97], [rim, r]], { ...style, round: shell.mm * 0.03 }), // prettier-ignore
+          area(
+            'solid',
+            [
+              [rim, -r],
+              [rim + width * 0.3, -r * 0.97],
+              [rim + width * 0.3, r * 0.97],
+              [rim, r],
+            ],
+            { ...style, round: shell.mm * 0.03 },
+          ),
           area('solid', front(rim + width * 0.3, width, r * 0.88), { ...style, round: shell.mm * 0.05 }),
         ]
       : [area('solid', front(rim, width, r), { ...style, round: shell.mm * 0.05 })]),
@@ -76,7 +113,14 @@ function vacuum(facts: Facts, unsure: boolean): View {
       key: 'vacuum-hose',
       unknown: facts.mm('vacuum-hose') === undefined,
     }),
-    line('edge', [[width * 0.8 + 4.5, -r * 0.74 - 18], [width * 0.8 + 22, -r * 0.74 - 26]], { key: 'vacuum-hose', unknown: facts.mm('vacuum-hose') === undefined }), // prettier-ignore
+    line(
+      'edge',
+      [
+        [width * 0.8 + 4.5, -r * 0.74 - 18],
+        [width * 0.8 + 22, -r * 0.74 - 26],
+      ],
+      { key: 'vacuum-hose', unknown: facts.mm('vacuum-hose') === undefined },
+    ),
   ];
   const both = ends(facts, width);
   return {
@@ -102,7 +146,24 @@ function pumpFed(facts: Facts): View {
   );
   const both = ends(facts, width);
   const shapes: Shape[] = [
-    area('cut', [[0, -26], [10, -26], [10, -34], [110, -34], [110, -26], [width, -26], [width, 26], [110, 26], [110, 34], [10, 34], [10, 26], [0, 26]], { key: 'booster-supply' }), // prettier-ignore
+    area(
+      'cut',
+      [
+        [0, -26],
+        [10, -26],
+        [10, -34],
+        [110, -34],
+        [110, -26],
+        [width, -26],
+        [width, 26],
+        [110, 26],
+        [110, 34],
+        [10, 34],
+        [10, 26],
+        [0, 26],
+      ],
+      { key: 'booster-supply' },
+    ),
     box('void', [12, -13], [108, 13]),
     box('solid', [20, -12.5], [66, 12.5]),
     ...at.map((x) =>
@@ -112,7 +173,16 @@ function pumpFed(facts: Facts): View {
       }),
     ),
     box('solid', [36, 34], [84, 44]),
-    area('solid', [[26, 44], [94, 44], [94, 78], [26, 78]], { round: 14 }), // prettier-ignore
+    area(
+      'solid',
+      [
+        [26, 44],
+        [94, 44],
+        [94, 78],
+        [26, 78],
+      ],
+      { round: 14 },
+    ),
   ];
   return {
     id: 'section',

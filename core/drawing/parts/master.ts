@@ -62,7 +62,18 @@ function sectionOf(facts: Facts, body: Body): View {
   const marks: Mark[] = [];
   // the casting: flange, body, nose
   const outline: Point[] = large
-    ? [[0, -ro], [step, -ro], [step + 4, -rb], [length - 4, -rb], [length, -rb + 5], [length, rb - 5], [length - 4, rb], [step + 4, rb], [step, ro], [0, ro]] // prettier-ignore
+    ? [
+        [0, -ro],
+        [step, -ro],
+        [step + 4, -rb],
+        [length - 4, -rb],
+        [length, -rb + 5],
+        [length, rb - 5],
+        [length - 4, rb],
+        [step + 4, rb],
+        [step, ro],
+        [0, ro],
+      ]
     : [
         [0, -rb],
         [length - 4, -rb],
@@ -89,8 +100,20 @@ function sectionOf(facts: Facts, body: Body): View {
     const y = large && port.x < step ? ro : rb;
     const half = port.d.mm / 2;
     shapes.push(
-      area('solid', [[port.x - half - 2, y - 1], [port.x - half, y + 8], [port.x + half, y + 8], [port.x + half + 2, y - 1]], { key: keyOf('port-thread', port.at), unknown: port.d.unknown || !port.placed }), // prettier-ignore
-      line('axis', [[port.x, -4], [port.x, y + 13]]), // prettier-ignore
+      area(
+        'solid',
+        [
+          [port.x - half - 2, y - 1],
+          [port.x - half, y + 8],
+          [port.x + half, y + 8],
+          [port.x + half + 2, y - 1],
+        ],
+        { key: keyOf('port-thread', port.at), unknown: port.d.unknown || !port.placed },
+      ),
+      line('axis', [
+        [port.x, -4],
+        [port.x, y + 13],
+      ]),
     );
     marks.push(mark(keyOf('port-thread', port.at), portWords(facts, port.at), [port.x, y + 8], 'below'));
     dimensions.push(along(keyOf('port-distance', port.at), 'port distance', [0, y + 8], [port.x, y + 8]));
@@ -169,7 +192,12 @@ function rodOf(facts: Facts, bore: Size, mouth: number, rod: Size): Shape[] {
   const kind = facts.text('rod-kind');
   if (kind === undefined && facts.none('rod-kind')) {
     const pocket = Math.min(bore.mm * 0.2, 6);
-    return [box('void', [-5, -pocket], [facts.mm('recess-depth') ?? 12, pocket], { key: 'recess-depth', unknown: facts.mm('recess-depth') === undefined })]; // prettier-ignore
+    return [
+      box('void', [-5, -pocket], [facts.mm('recess-depth') ?? 12, pocket], {
+        key: 'recess-depth',
+        unknown: facts.mm('recess-depth') === undefined,
+      }),
+    ];
   }
   const unknown = rod.unknown || kind === undefined;
   const pin = facts.size('clevis-pin', 8);
@@ -189,7 +217,18 @@ function reservoirOf(facts: Facts, { length }: Body, ro: number, rb: number): Sh
   if (kind === 'remote') {
     // a nipple with the end of its feed hose
     const x = length * 0.35;
-    return [box('solid', [x - 4, top - 16], [x + 4, top + 2], style), line('edge', [[x, top - 16], [x, top - 24], [x - 30, top - 24]], style)]; // prettier-ignore
+    return [
+      box('solid', [x - 4, top - 16], [x + 4, top + 2], style),
+      line(
+        'edge',
+        [
+          [x, top - 16],
+          [x, top - 24],
+          [x - 30, top - 24],
+        ],
+        style,
+      ),
+    ];
   }
   const size = facts.size('reservoir-size', Math.min(USUAL.reservoir, length));
   const from = Math.max(10, length * 0.48 - size.mm / 2);
@@ -201,12 +240,24 @@ function reservoirOf(facts: Facts, { length }: Body, ro: number, rb: number): Sh
   const shell = { key: keyOf('reservoir-size'), unknown: style.unknown || size.unknown, round: 4 };
   return [
     ...(kind === 'integral' ? [] : necks.map((x) => box('solid', [x - 5, floor - 1], [x + 5, -rb + 3], style))),
-    area('solid', [[from, floor], [to, floor], [to, floor - height], [from, floor - height]], shell), // prettier-ignore
+    area(
+      'solid',
+      [
+        [from, floor],
+        [to, floor],
+        [to, floor - height],
+        [from, floor - height],
+      ],
+      shell,
+    ),
     box('solid', [from + size.mm * 0.22, floor - height], [from + size.mm * 0.6, floor - height - 7], {
       ...style,
       round: 2,
     }),
-    line('behind', [[from + 3, level], [to - 3, level]]), // prettier-ignore
+    line('behind', [
+      [from + 3, level],
+      [to - 3, level],
+    ]),
   ];
 }
 
@@ -248,7 +299,11 @@ function faceOf(facts: Facts, body: Body): View {
 
 /** Places of bolts around a centre: two lie on the axis, more on a circle. */
 export function studPlaces(count: number, half: number): Point[] {
-  if (count <= 2) return [[-half, 0], [half, 0]]; // prettier-ignore
+  if (count <= 2)
+    return [
+      [-half, 0],
+      [half, 0],
+    ];
   const n = Math.min(count, 8);
   return Array.from({ length: n }, (_, i): Point => {
     const turn = (Math.PI * 2 * i) / n + Math.PI / n;
@@ -260,7 +315,16 @@ export function studPlaces(count: number, half: number): Point[] {
 export function flangeOutline(half: number, pilot: number): Point[] {
   const [w, h] = [half + 11, Math.max(pilot + 8, 20)];
   const waist = Math.min(half * 0.62, h);
-  return [[-w, -9], [-waist, -h], [waist, -h], [w, -9], [w, 9], [waist, h], [-waist, h], [-w, 9]]; // prettier-ignore
+  return [
+    [-w, -9],
+    [-waist, -h],
+    [waist, -h],
+    [w, -9],
+    [w, 9],
+    [waist, h],
+    [-waist, h],
+    [-w, 9],
+  ];
 }
 
 /** A master on a handlebar: seen from above its clamp, lever pivot and banjo, the reservoir on top. */
@@ -271,15 +335,38 @@ export function handlebarViews(facts: Facts): View[] {
   const shapes: Shape[] = [
     circle('solid', [-14, 0], 18),
     circle('void', [-14, 0], 11.1),
-    area('solid', [[0, -r], [length, -r], [length + 6, -r + 6], [length + 6, r - 6], [length, r], [0, r]], { key: bore.key, unknown: bore.unknown, round: 3 }), // prettier-ignore
-    box('solid', [16, -r], [length - 8, -r - 26], { key: 'reservoir', unknown: facts.text('reservoir') === undefined, round: 3 }), // prettier-ignore
+    area(
+      'solid',
+      [
+        [0, -r],
+        [length, -r],
+        [length + 6, -r + 6],
+        [length + 6, r - 6],
+        [length, r],
+        [0, r],
+      ],
+      { key: bore.key, unknown: bore.unknown, round: 3 },
+    ),
+    box('solid', [16, -r], [length - 8, -r - 26], {
+      key: 'reservoir',
+      unknown: facts.text('reservoir') === undefined,
+      round: 3,
+    }),
     box('solid', [13, -r - 26], [length - 5, -r - 31], { round: 2 }),
     circle('void', [length / 2 + 4, -r - 12], 5),
     box('behind', [6, -bore.mm / 2], [length - 6, bore.mm / 2], { key: bore.key, unknown: bore.unknown }),
     box('solid', [length + 6, -5], [length + 14, 5]),
     circle('void', [length + 10, 0], 2.5),
     circle('solid', [2, r + 10], 6),
-    line('edge', [[-2, r + 15], [-18, r + 26], [-44, r + 30]], { smooth: true }), // prettier-ignore
+    line(
+      'edge',
+      [
+        [-2, r + 15],
+        [-18, r + 26],
+        [-44, r + 30],
+      ],
+      { smooth: true },
+    ),
     axisX(-38, length + 22),
   ];
   return [

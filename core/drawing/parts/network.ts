@@ -3,7 +3,10 @@ import type { Facts } from '../facts.js';
 import { across, along, area, axisX, axisY, box, circle, line, mark } from '../shapes.js';
 import type { Point, Shape, View } from '../types.js';
 
-/** What lies before and behind the units: pedal, bulkhead, reservoir, lines, hoses, blocks, valves, disc, wheel, fork, pump. */
+/**
+ * What lies before and behind the units: pedal, bulkhead, reservoir, lines, hoses, blocks, valves, disc, wheel, fork,
+ * pump.
+ */
 
 const view = (words: string, shapes: readonly Shape[], rest: Partial<View> = {}): View[] => [
   { id: 'section', words, shapes, dimensions: [], marks: [], ...rest },
@@ -15,7 +18,16 @@ export function pedalViews(facts: Facts): View[] {
   const whole = 190;
   const pinAt = Math.min(Math.max(whole / (ratio ?? 4), 26), whole * 0.7);
   const pin = facts.size('clevis-pin', 8);
-  const arm: Point[] = [[-7, 4], [7, 4], [10, pinAt], [6, whole * 0.62], [-14, whole - 8], [-26, whole - 8], [-8, whole * 0.6], [-6, pinAt]]; // prettier-ignore
+  const arm: Point[] = [
+    [-7, 4],
+    [7, 4],
+    [10, pinAt],
+    [6, whole * 0.62],
+    [-14, whole - 8],
+    [-26, whole - 8],
+    [-8, whole * 0.6],
+    [-6, pinAt],
+  ];
   return view(
     'pedal from the side',
     [
@@ -67,7 +79,10 @@ export function reservoirViews(facts: Facts): View[] {
       ),
       box('solid', [-w, -42], [w, 0], { key: size.key, unknown: size.unknown, round: 5 }),
       box('solid', [-w * 0.4, -42], [w * 0.3, -52], { round: 3 }),
-      line('behind', [[-w + 4, -22], [w - 4, -22]]), // prettier-ignore
+      line('behind', [
+        [-w + 4, -22],
+        [w - 4, -22],
+      ]),
     ],
     {
       dimensions: [
@@ -94,7 +109,14 @@ export function lineViews(facts: Facts): View[] {
   const name = facts.text('tube');
   const d = (name === undefined ? undefined : lookup(TUBE_MM, name)) ?? 4.75;
   const style = { key: 'tube', unknown: name === undefined };
-  const bend = (o: number): Point[] => [[-60, 18 + o], [-34, 18 + o], [-16 + o, 6], [-6 + o, -6], [12, -14 + o], [60, -14 + o]]; // prettier-ignore
+  const bend = (o: number): Point[] => [
+    [-60, 18 + o],
+    [-34, 18 + o],
+    [-16 + o, 6],
+    [-6 + o, -6],
+    [12, -14 + o],
+    [60, -14 + o],
+  ];
   return view(
     'line with its nuts',
     [
@@ -111,7 +133,14 @@ export function lineViews(facts: Facts): View[] {
 
 export function hoseViews(facts: Facts): View[] {
   const known = facts.mm('hose-length') !== undefined;
-  const sag = (o: number): Point[] => [[-50, -10 + o], [-30, -8 + o], [-8, 12 + o], [14, 12 + o], [34, -8 + o], [52, -10 + o]]; // prettier-ignore
+  const sag = (o: number): Point[] => [
+    [-50, -10 + o],
+    [-30, -8 + o],
+    [-8, 12 + o],
+    [14, 12 + o],
+    [34, -8 + o],
+    [52, -10 + o],
+  ];
   return view('hose', [
     line('edge', sag(-5), { smooth: true, key: 'hose-length', unknown: !known }),
     line('edge', sag(5), { smooth: true, key: 'hose-length', unknown: !known }),
@@ -176,7 +205,21 @@ export function wheelViews(facts: Facts): View[] {
 
 export function forkViews(): View[] {
   return view('release fork', [
-    area('solid', [[-8, -70], [8, -70], [12, 40], [26, 74], [16, 78], [0, 50], [-16, 78], [-26, 74], [-12, 40]], { round: 4 }), // prettier-ignore
+    area(
+      'solid',
+      [
+        [-8, -70],
+        [8, -70],
+        [12, 40],
+        [26, 74],
+        [16, 78],
+        [0, 50],
+        [-16, 78],
+        [-26, 74],
+        [-12, 40],
+      ],
+      { round: 4 },
+    ),
     circle('void', [0, -40], 5),
     circle('solid', [0, 10], 7),
   ]);
@@ -195,8 +238,24 @@ export function pumpViews(): View[] {
 
 export function gearboxViews(): View[] {
   return view('gearbox', [
-    area('solid', [[-60, -60], [-20, -54], [50, -34], [60, -20], [60, 30], [50, 40], [-20, 54], [-60, 60]], { round: 8 }), // prettier-ignore
-    line('thin', [[-20, -54], [-20, 54]]), // prettier-ignore
+    area(
+      'solid',
+      [
+        [-60, -60],
+        [-20, -54],
+        [50, -34],
+        [60, -20],
+        [60, 30],
+        [50, 40],
+        [-20, 54],
+        [-60, 60],
+      ],
+      { round: 8 },
+    ),
+    line('thin', [
+      [-20, -54],
+      [-20, 54],
+    ]),
     axisX(-72, 76),
   ]);
 }

@@ -21,10 +21,32 @@ export function wheelCylinderViews(facts: Facts): View[] {
   const port = facts.thread('port-thread', 10, facts.ports[0] ?? 'in');
   const side = (s: number): Shape[] => [
     box('solid', [s * half * 0.34, -r + 0.4], [s * half * 0.82, r - 0.4]),
-    area('rubber', [[s * half * 0.34, -r], [s * (half * 0.34 - 4), -r], [s * (half * 0.34 - 1.5), 0], [s * (half * 0.34 - 4), r], [s * half * 0.34, r]]), // prettier-ignore
+    area('rubber', [
+      [s * half * 0.34, -r],
+      [s * (half * 0.34 - 4), -r],
+      [s * (half * 0.34 - 1.5), 0],
+      [s * (half * 0.34 - 4), r],
+      [s * half * 0.34, r],
+    ]),
     box('solid', [s * half * 0.82, -4], [s * (half + 22), 4]),
-    line('edge', [[s * half, -r - 3], [s * (half + 12), -r + 1], [s * (half + 13), -5]], { smooth: true }), // prettier-ignore
-    line('edge', [[s * half, r + 3], [s * (half + 12), r - 1], [s * (half + 13), 5]], { smooth: true }), // prettier-ignore
+    line(
+      'edge',
+      [
+        [s * half, -r - 3],
+        [s * (half + 12), -r + 1],
+        [s * (half + 13), -5],
+      ],
+      { smooth: true },
+    ),
+    line(
+      'edge',
+      [
+        [s * half, r + 3],
+        [s * (half + 12), r - 1],
+        [s * (half + 13), 5],
+      ],
+      { smooth: true },
+    ),
   ];
   return [
     {
@@ -35,8 +57,23 @@ export function wheelCylinderViews(facts: Facts): View[] {
           key: port.key,
           unknown: port.unknown,
         }),
-        area('solid', [[half * 0.3 - 4, -r - 6], [half * 0.3 - 4, -r - 14], [half * 0.3, -r - 24], [half * 0.3 + 4, -r - 14], [half * 0.3 + 4, -r - 6]]), // prettier-ignore
-        area('cut', [[-half, -r - 7], [half, -r - 7], [half, r + 7], [-half, r + 7]], { key: bore.key, unknown: bore.unknown, round: 4 }), // prettier-ignore
+        area('solid', [
+          [half * 0.3 - 4, -r - 6],
+          [half * 0.3 - 4, -r - 14],
+          [half * 0.3, -r - 24],
+          [half * 0.3 + 4, -r - 14],
+          [half * 0.3 + 4, -r - 6],
+        ]),
+        area(
+          'cut',
+          [
+            [-half, -r - 7],
+            [half, -r - 7],
+            [half, r + 7],
+            [-half, r + 7],
+          ],
+          { key: bore.key, unknown: bore.unknown, round: 4 },
+        ),
         box('void', [-half, -r], [half, r], { key: bore.key, unknown: bore.unknown }),
         ...side(-1),
         ...side(1),
@@ -71,7 +108,16 @@ export function caliperViews(facts: Facts): View[] {
     ...[-1, 1].map((e) => box('rubber', [s * (gap + 8), e * r], [s * (gap + 12), e * (r - 3)])),
   ];
   const outer = fixed ? -(gap + depth) : -(gap + 12);
-  const body: Point[] = [[outer, -bridge], [gap + depth, -bridge], [gap + depth, r + 6], [gap - 2, r + 6], [gap - 2, -r - 4], [-gap + 2, -r - 4], [-gap + 2, r + 6], [outer, r + 6]]; // prettier-ignore
+  const body: Point[] = [
+    [outer, -bridge],
+    [gap + depth, -bridge],
+    [gap + depth, r + 6],
+    [gap - 2, r + 6],
+    [gap - 2, -r - 4],
+    [-gap + 2, -r - 4],
+    [-gap + 2, r + 6],
+    [outer, r + 6],
+  ];
   const side: View = {
     id: 'section',
     words: fixed
@@ -89,7 +135,16 @@ export function caliperViews(facts: Facts): View[] {
       ...(fixed ? piston(-1) : []),
       box('pad', [thickness.mm / 2, -r + 2], [gap, r - 2]),
       box('pad', [-thickness.mm / 2, -r + 2], [-gap, r - 2]),
-      area('solid', [[gap + 18, -bridge], [gap + 15, -bridge - 10], [gap + 27, -bridge - 10], [gap + 24, -bridge]], { key: 'bleeder' }), // prettier-ignore
+      area(
+        'solid',
+        [
+          [gap + 18, -bridge],
+          [gap + 15, -bridge - 10],
+          [gap + 27, -bridge - 10],
+          [gap + 24, -bridge],
+        ],
+        { key: 'bleeder' },
+      ),
       ...(fixed ? [] : [box('solid', [outer - 4, r + 10], [gap + depth + 14, r + 18], { unknown })]),
       axisX(outer - 16, gap + depth + 16),
     ],
@@ -116,7 +171,16 @@ function caliperFace(facts: Facts, bore: number, unsure: boolean): View {
       const x = -reach + (reach * i) / 6;
       return [x, radius - Math.sqrt(Math.max(radius * radius - x * x, 0)) - r - 12];
     });
-  const body: Point[] = [[-wide, 14], [-wide + 6, -r * 0.4], [-wide * 0.55, -r - 14], [wide * 0.55, -r - 14], [wide - 6, -r * 0.4], [wide, 14], [half * 0.72, r + 12], [-half * 0.72, r + 12]]; // prettier-ignore
+  const body: Point[] = [
+    [-wide, 14],
+    [-wide + 6, -r * 0.4],
+    [-wide * 0.55, -r - 14],
+    [wide * 0.55, -r - 14],
+    [wide - 6, -r * 0.4],
+    [wide, 14],
+    [half * 0.72, r + 12],
+    [-half * 0.72, r + 12],
+  ];
   return {
     id: 'face',
     words: 'from the wheel',
@@ -131,7 +195,17 @@ function caliperFace(facts: Facts, bore: number, unsure: boolean): View {
         circle('solid', [x, 16], 8, { key: lugs.key, unknown: lugs.unknown }),
         circle('void', [x, 16], 4.5, { key: lugs.key, unknown: lugs.unknown }),
       ]),
-      area('solid', [[-4, -r - 14], [-4, -r - 22], [0, -r - 28], [4, -r - 22], [4, -r - 14]], { key: 'bleeder' }), // prettier-ignore
+      area(
+        'solid',
+        [
+          [-4, -r - 14],
+          [-4, -r - 22],
+          [0, -r - 28],
+          [4, -r - 22],
+          [4, -r - 14],
+        ],
+        { key: 'bleeder' },
+      ),
       axisX(-wide - 10, wide + 10),
       axisY(-r - 34, r + 24),
     ],
@@ -160,7 +234,19 @@ function outside(facts: Facts): View {
     id: 'section',
     words: 'cut along the bore; the fork is to the right',
     shapes: [
-      area('cut', [[0, -r - 6], [length - 8, -r - 6], [length, -r - 6], [length, r + 6], [0, r + 6], [-6, r], [-6, -r]], { key: bore.key, unknown: bore.unknown, round: 3 }), // prettier-ignore
+      area(
+        'cut',
+        [
+          [0, -r - 6],
+          [length - 8, -r - 6],
+          [length, -r - 6],
+          [length, r + 6],
+          [0, r + 6],
+          [-6, r],
+          [-6, -r],
+        ],
+        { key: bore.key, unknown: bore.unknown, round: 3 },
+      ),
       box('void', [4, -r], [length, r], { key: bore.key, unknown: bore.unknown }),
       box('cut', [length - 16, -r - 26], [length - 6, -r - 6], lugs),
       box('cut', [length - 16, r + 6], [length - 6, r + 26], lugs),
@@ -170,8 +256,30 @@ function outside(facts: Facts): View {
       box('solid', [length - 20, -3.5], [length + travel.mm + 12, 3.5], { key: travel.key, unknown: travel.unknown }),
       circle('solid', [length + travel.mm + 12, 0], 5, { key: travel.key, unknown: travel.unknown }),
       box('solid', [10 - port.mm / 2, -r - 6], [10 + port.mm / 2, -r - 18], { key: port.key, unknown: port.unknown }),
-      area('solid', [[22, -r - 6], [22, -r - 14], [26, -r - 22], [30, -r - 14], [30, -r - 6]], { key: 'bleeder' }), // prettier-ignore
-      ...(foot ? [line('edge', [[10, r + 6], [10, r + 24], [30, r + 24]], { key: 'foot' })] : []), // prettier-ignore
+      area(
+        'solid',
+        [
+          [22, -r - 6],
+          [22, -r - 14],
+          [26, -r - 22],
+          [30, -r - 14],
+          [30, -r - 6],
+        ],
+        { key: 'bleeder' },
+      ),
+      ...(foot
+        ? [
+            line(
+              'edge',
+              [
+                [10, r + 6],
+                [10, r + 24],
+                [30, r + 24],
+              ],
+              { key: 'foot' },
+            ),
+          ]
+        : []),
       axisX(-14, length + travel.mm + 26),
     ],
     dimensions: [
@@ -196,7 +304,20 @@ function slaveFace(facts: Facts): View {
     id: 'face',
     words: 'from the fork',
     shapes: [
-      area('solid', [[-half - 9, -8], [-r, -r], [r, -r], [half + 9, -8], [half + 9, 8], [r, r], [-r, r], [-half - 9, 8]], { key: spacing.key, unknown: spacing.unknown, round: 5 }), // prettier-ignore
+      area(
+        'solid',
+        [
+          [-half - 9, -8],
+          [-r, -r],
+          [r, -r],
+          [half + 9, -8],
+          [half + 9, 8],
+          [r, r],
+          [-r, r],
+          [-half - 9, 8],
+        ],
+        { key: spacing.key, unknown: spacing.unknown, round: 5 },
+      ),
       ...[-half, half].map((x) => circle('void', [x, 0], 4.5, { key: spacing.key, unknown: spacing.unknown })),
       circle('void', [0, 0], bore.mm / 2, { key: bore.key, unknown: bore.unknown }),
       axisX(-half - 16, half + 16),
@@ -216,13 +337,22 @@ function aroundShaft(facts: Facts): View {
     id: 'face',
     words: 'from the engine: around the shaft',
     shapes: [
-      line('edge', [[body * 0.6, body * 0.6], [body * 1.5, body * 1.5]]), // prettier-ignore
-      line('edge', [[body * 0.72, body * 0.5], [body * 1.6, body * 1.38]]), // prettier-ignore
+      line('edge', [
+        [body * 0.6, body * 0.6],
+        [body * 1.5, body * 1.5],
+      ]),
+      line('edge', [
+        [body * 0.72, body * 0.5],
+        [body * 1.6, body * 1.38],
+      ]),
       circle('solid', [0, 0], body, { key: spacing.key, unknown: spacing.unknown }),
       circle('thin', [0, 0], body * 0.78),
       circle('solid', [0, 0], body * 0.48),
       circle('behind', [0, 0], body * 0.3),
-      ...[0, (2 * Math.PI) / 3, (4 * Math.PI) / 3].flatMap((a) => [circle('solid', hole(a), 8, { key: spacing.key, unknown: spacing.unknown }), circle('void', hole(a), 4)]), // prettier-ignore
+      ...[0, (2 * Math.PI) / 3, (4 * Math.PI) / 3].flatMap((a) => [
+        circle('solid', hole(a), 8, { key: spacing.key, unknown: spacing.unknown }),
+        circle('void', hole(a), 4),
+      ]),
       axisX(-out - 14, out + 14),
       axisY(-out - 14, out + 14),
     ],

@@ -19,8 +19,8 @@ function eyesOn(c: Case): (number | undefined)[] {
 }
 
 /**
- * A banjo bolt through its eyes and washers, one washer more than there are eyes: what is left goes into the thread, at most as
- * deep as the thread is, at least one diameter of it. Source: statics of a thread in shear.
+ * A banjo bolt through its eyes and washers, one washer more than there are eyes: what is left goes into the thread, at
+ * most as deep as the thread is, at least one diameter of it. Source: statics of a thread in shear.
  */
 export function bolt(c: Case): Finding {
   const [depth, length] = [c.va?.value, c.vb?.value];

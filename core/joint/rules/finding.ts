@@ -3,7 +3,10 @@ import { knownAt, weaker, type Face, type Known, type Rests } from '../../chain/
 import type { FourState } from '../state.js';
 import type { Case, Figures, Finding, Want } from '../types.js';
 
-/** A difference that is known to ± doubt, against a limit: yes, no, or too close to call. Taken on the values, never on what is shown. */
+/**
+ * A difference that is known to ± doubt, against a limit: yes, no, or too close to call. Taken on the values, never on
+ * what is shown.
+ */
 export function within(difference: number, limit: number, doubt: number): 'yes' | 'no' | 'open' {
   if (difference + doubt <= limit + EPS) return 'yes';
   return difference - doubt > limit + EPS ? 'no' : 'open';
@@ -59,7 +62,10 @@ export function figureAt(face: Face, name: AttributeName): number | undefined {
   return typeof value === 'number' ? value : undefined;
 }
 
-/** What lies between the faces of the mount that a joint is reached through: its thickness; undefined when nobody looked. */
+/**
+ * What lies between the faces of the mount that a joint is reached through: its thickness; undefined when nobody
+ * looked.
+ */
 export function stackOf({ joint, view }: Pick<Case, 'joint' | 'view'>): number | undefined {
   const mount = joint.through === undefined ? joint : view.joints.get(joint.through);
   return mount?.stack?.reduce((sum, item) => sum + item.sizeMm, 0);

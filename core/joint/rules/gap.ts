@@ -3,10 +3,11 @@ import type { Case, Figures, Finding, Want } from '../types.js';
 import { doubtOf, EPS, figureAt, finding, notKnown, restsOf, stackOf, tidy } from './finding.js';
 
 /**
- * Clearance between the booster's output rod and the master's pocket: pocket + what lies between the faces − insert − rod, against
- * the target (a setting). Its doubt is that of its readings, in squares. The lower end at or below nought: not known to clear, or
- * no clearance when all of it is. Wholly above the target: lost travel, a refusal only where the maker gives a limit. Otherwise
- * its value decides. A rod that can be adjusted turns every miss into a change. Source: statics of a rod between two faces.
+ * Clearance between the booster's output rod and the master's pocket: pocket + what lies between the faces − insert −
+ * rod, against the target (a setting). Its doubt is that of its readings, in squares. The lower end at or below nought:
+ * not known to clear, or no clearance when all of it is. Wholly above the target: lost travel, a refusal only where the
+ * maker gives a limit. Otherwise its value decides. A rod that can be adjusted turns every miss into a change. Source:
+ * statics of a rod between two faces.
  */
 export function gap(c: Case): Finding {
   const { a: booster, b: master, view } = c;

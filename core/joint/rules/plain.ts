@@ -10,7 +10,10 @@ import { doubtOf, EPS, finding, missing, notKnown, pair, restsOf, tidy, tooCoars
 /** The limit of a check: its setting. */
 const limitOf = ({ row, view }: Case): number => (row.within === undefined ? 0 : (view.settings[row.within] ?? 0));
 
-/** A face whose mate was taken from has what its mate has: the very same goes on, anything else within twice the limit is measured. */
+/**
+ * A face whose mate was taken from has what its mate has: the very same goes on, anything else within twice the limit
+ * is measured.
+ */
 const SAME_AS_MATE_MM = 0.05;
 
 /** The same figure on both faces, within a limit that is a setting. */
@@ -33,7 +36,9 @@ export function near(c: Case): Finding {
   return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', pair(c), rests);
 }
 
-/** A spigot goes into its hole and is centred by it: a little over it does not go in, well under it hangs off centre. */
+/**
+ * A spigot goes into its hole and is centred by it: a little over it does not go in, well under it hangs off centre.
+ */
 export function spigot(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
@@ -102,7 +107,10 @@ export function tube(c: Case): Finding {
   return finding(interchangeableTubes(a).includes(b) ? 'fits' : 'does-not-fit', pair(c), restsOf(c.va, c.vb));
 }
 
-/** A plug of the harness and the connector of the unit: the same. A plug that finds nothing is a warning that never comes. */
+/**
+ * A plug of the harness and the connector of the unit: the same. A plug that finds nothing is a warning that never
+ * comes.
+ */
 export function plug(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);

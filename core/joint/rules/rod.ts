@@ -21,8 +21,8 @@ import {
 const adjuster = (c: Case): number => figureAt(c.b, 'rod-adjust') ?? c.view.settings.adjusterRange;
 
 /**
- * By how much the unit stands further from the pedal than it did: what was laid into the stack of its mount since. A bracket
- * towards the pedal takes away.
+ * By how much the unit stands further from the pedal than it did: what was laid into the stack of its mount since. A
+ * bracket towards the pedal takes away.
  */
 export function standsFurther(c: Case): number {
   const { view, b } = c;
@@ -62,7 +62,10 @@ export function rodEngaged(c: Case): Finding {
   return finding(enough ? 'fits' : 'does-not-fit', { ...values, least: tidy(leastMm) }, restsOf(c.vb));
 }
 
-/** How high the pedal stood, and how far a rod of another length moves its pad until it is adjusted: the difference times the ratio. */
+/**
+ * How high the pedal stood, and how far a rod of another length moves its pad until it is adjusted: the difference
+ * times the ratio.
+ */
 export function pedalHeight(c: Case): Finding {
   const height = figureAt(c.a, 'pedal-height');
   if (height === undefined) return notKnown({ height: null }, { face: c.a, attribute: 'pedal-height' });
@@ -78,7 +81,9 @@ export function pedalHeight(c: Case): Finding {
 export const linkage = (c: Case): Finding =>
   finding(c.va?.value === 'cross' ? 'fits-with-change' : 'fits', { linkage: c.va?.value ?? null }, restsOf(c.va));
 
-/** Studs long enough for the flange, what lies between and under the nut, and the nut itself. Missing is never nought. */
+/**
+ * Studs long enough for the flange, what lies between and under the nut, and the nut itself. Missing is never nought.
+ */
 export function studLength(c: Case): Finding {
   const [stud, flange] = [figureAt(c.a, 'stud-length'), figureAt(c.b, 'flange-thickness')];
   const under = knownAt(c.a, 'under-nut');

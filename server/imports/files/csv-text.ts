@@ -10,8 +10,9 @@ export interface CsvRow {
 const LONGEST_ROW = 1_000_000;
 
 /**
- * Reads CSV text as it comes, in pieces of any length: RFC 4180, any line ends, a quote inside an unquoted cell taken as it
- * stands. Empty lines are passed over. Throws a FileProblem when the text ends inside a quote or a row has no end.
+ * Reads CSV text as it comes, in pieces of any length: RFC 4180, any line ends, a quote inside an unquoted cell taken
+ * as it stands. Empty lines are passed over. Throws a FileProblem when the text ends inside a quote or a row has no
+ * end.
  */
 export function csvReader(separator = ',') {
   const parser = new Papa.Parser({ delimiter: separator, newline: '\n', quoteChar: '"' });

@@ -14,8 +14,9 @@ export interface EncodingSeen {
 export const UNREADABLE = '\ufffd';
 
 /**
- * In which encoding a text is written: by its byte order mark, else UTF-8 when all of it is, else Windows-1252 when none of
- * its marked letters is UTF-8. A file of both is read as UTF-8, and its odd lines show `UNREADABLE`. Reads the stream to its end.
+ * In which encoding a text is written: by its byte order mark, else UTF-8 when all of it is, else Windows-1252 when
+ * none of its marked letters is UTF-8. A file of both is read as UTF-8, and its odd lines show `UNREADABLE`. Reads the
+ * stream to its end.
  */
 export async function seeEncoding(stream: Readable): Promise<EncodingSeen> {
   let [valid, marked, before, size] = [true, false, true, 0];
@@ -58,7 +59,9 @@ export async function seeEncoding(stream: Readable): Promise<EncodingSeen> {
   if (marked) {
     return {
       encoding: 'utf-8',
-      note: 'Two encodings are mixed in it. Lines that are not UTF-8 are rejected: write their letters again and save as CSV UTF-8.',
+      note:
+        'Two encodings are mixed in it. Lines that are not UTF-8 are rejected: write their letters again ' +
+        'and save as CSV UTF-8.',
     };
   }
   return {
@@ -74,7 +77,8 @@ function byMark(chunk: Buffer): Encoding | undefined {
   return undefined;
 }
 
-const hasMarkedLetter = (text: string): boolean => /[^\u0000-\u007f\ufffd]/.test(text); // eslint-disable-line no-control-regex
+// eslint-disable-next-line no-control-regex
+const hasMarkedLetter = (text: string): boolean => /[^\u0000-\u007f\ufffd]/.test(text);
 
 function ended(decoder: InstanceType<typeof TextDecoder>): boolean {
   try {

@@ -9,7 +9,10 @@ type Json = Record<string, unknown>;
 export const isRecord = (value: unknown): value is Json =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** Unpacks a JSON file into a folder: `{"tables": {"units": [{…}]}}` as it is exported, or one list of records. Throws a FileProblem. */
+/**
+ * Unpacks a JSON file into a folder: `{"tables": {"units": [{…}]}}` as it is exported, or one list of records. Throws a
+ * FileProblem.
+ */
 export function stageJson(
   path: string,
   name: string,
@@ -63,7 +66,8 @@ function stageTable(name: string, records: readonly unknown[], path: string): St
   const take = tally();
   for (const [i, record] of records.entries()) {
     if (!isRecord(record)) continue;
-    // Each record may name its own: a list of which every record has another is no table, and would be as wide as it is long.
+    // Each record may name its own: a list of which every record has another is no table, and would be as wide as it is
+    // long.
     for (const key of Object.keys(record)) columns.add(key);
     if (columns.size > LIMITS.columns)
       throw new FileProblem(`"${name.slice(0, 60)}" has more than ${LIMITS.columns} columns by its record ${i + 1}.`);

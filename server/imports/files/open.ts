@@ -19,8 +19,8 @@ import { stagedSheet, type StagedSheet } from './staged.js';
 import { openZip, type Zip } from './zip.js';
 
 /**
- * Opens a file that somebody sent, by what is in it and not by its name: CSV, an XLSX workbook, JSON, or a ZIP of CSV files.
- * Workbooks and JSON are unpacked into the folder. Throws a FileProblem that says what to do.
+ * Opens a file that somebody sent, by what is in it and not by its name: CSV, an XLSX workbook, JSON, or a ZIP of CSV
+ * files. Workbooks and JSON are unpacked into the folder. Throws a FileProblem that says what to do.
  */
 export async function openFile(path: string, name: string, folder: string, encoding?: Encoding): Promise<SheetFile> {
   const index = join(folder, 'staged.json');

@@ -25,8 +25,8 @@ export async function stageXlsx(path: string, zip: Zip, folder: string): Promise
 }
 
 /**
- * Every entry is unpacked once and thrown away before the package for workbooks sees any: an entry that is larger than the list of the
- * archive says, or that the list does not have, ends here.
+ * Every entry is unpacked once and thrown away before the package for workbooks sees any: an entry that is larger than
+ * the list of the archive says, or that the list does not have, ends here.
  */
 async function readThrough(zip: Zip): Promise<void> {
   let unpacked = 0;
@@ -59,7 +59,8 @@ function parsed(path: string) {
     });
   } catch (error) {
     throw new FileProblem(
-      `The workbook cannot be read: ${(error as Error).message.slice(0, 200)}. Open it in a spreadsheet and save it again.`,
+      `The workbook cannot be read: ${(error as Error).message.slice(0, 200)}. Open it in a ` +
+        'spreadsheet and save it again.',
     );
   }
 }
@@ -94,7 +95,8 @@ function stageSheet(name: string, sheet: WorkSheet, file: string): StagedSheet {
   const notes = [
     ...(formulas > 0
       ? [
-          `${formulas} ${formulas === 1 ? 'cell holds a formula' : 'cells hold formulas'}: the value last computed is taken.`,
+          `${formulas} ${formulas === 1 ? 'cell holds a formula' : 'cells hold formulas'}: the value last ` +
+            'computed is taken.',
         ]
       : []),
     ...(figures > 0 ? ['Part numbers kept as figures have lost their leading noughts, if they had any.'] : []),
@@ -106,7 +108,8 @@ function stageSheet(name: string, sheet: WorkSheet, file: string): StagedSheet {
 function mergedRows(name: string, ranges: readonly Range[]): (row: number) => string | undefined {
   if (ranges.length > LIMITS.merges)
     throw new FileProblem(
-      `Sheet "${name}" has ${count(ranges.length)} merged ranges; a list has none, and at most ${count(LIMITS.merges)} are read.`,
+      `Sheet "${name}" has ${count(ranges.length)} merged ranges; a list has none, and at most ` +
+        `${count(LIMITS.merges)} are read.`,
     );
   const sorted = [...ranges].sort((a, b) => a.s.r - b.s.r);
   let [next, open] = [0, undefined as Range | undefined];
@@ -132,7 +135,9 @@ function readCell(cell: CellObject, address: () => string): Read {
       formula: true,
       flaw: {
         kind: 'unreadable',
-        sentence: `The formula in ${address()} has no computed value: open the file, let it compute, and save it as values.`,
+        sentence:
+          `The formula in ${address()} has no computed value: open the file, let it compute, and save it ` +
+          'as values.',
       },
     };
   return { ...plain(cell, address), formula: true };
@@ -168,7 +173,10 @@ function plain(cell: CellObject, address: () => string): Read {
   }
 }
 
-/** A format of noughts alone ("000000") shows leading noughts that the figure itself does not have; a format of days makes it a date. */
+/**
+ * A format of noughts alone ("000000") shows leading noughts that the figure itself does not have; a format of days
+ * makes it a date.
+ */
 function figure(value: number, cell: CellObject, address: () => string): Read {
   const format = typeof cell.z === 'string' ? cell.z : '';
   if (format !== '' && SSF.is_date(format)) return dated(value, address);
@@ -179,7 +187,9 @@ function figure(value: number, cell: CellObject, address: () => string): Read {
       text,
       flaw: {
         kind: 'unreadable',
-        sentence: `${address()} is a figure of more than ${DIGITS_KEPT} digits: the spreadsheet has rounded it. Format the column as text and write it again.`,
+        sentence:
+          `${address()} is a figure of more than ${DIGITS_KEPT} digits: the spreadsheet has rounded it. ` +
+          'Format the column as text and write it again.',
       },
     };
   return { text, figure: true };

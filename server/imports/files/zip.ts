@@ -37,7 +37,8 @@ export async function openZip(path: string): Promise<Zip> {
         throw new FileProblem('The archive is encrypted. Save it without a password.');
       if (entry.uncompressedSize > MOST_RATIO * entry.compressedSize + FREE) {
         throw new FileProblem(
-          `"${entry.fileName}" would unpack to ${megabytes(entry.uncompressedSize)} from ${megabytes(entry.compressedSize)}: that is no table, and it was not unpacked.`,
+          `"${entry.fileName}" would unpack to ${megabytes(entry.uncompressedSize)} from ` +
+            `${megabytes(entry.compressedSize)}: that is no table, and it was not unpacked.`,
         );
       }
     }

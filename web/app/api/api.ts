@@ -159,14 +159,22 @@ export class Api {
   vehicleLines = (vehicle: string): Observable<LineTemplates> =>
     this.http.get<LineTemplates>(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines`);
   keepLine = (vehicle: string, name: string, line: LineCutRequest, version: number): Observable<LineTemplates> =>
-    this.http.put<LineTemplates>(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`, { line }, { headers: seen(version) }); // prettier-ignore
+    this.http.put<LineTemplates>(
+      `${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`,
+      { line },
+      { headers: seen(version) },
+    );
   dropLine = (vehicle: string, name: string, version: number): Observable<unknown> =>
-    this.http.delete(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`, { headers: seen(version) }); // prettier-ignore
+    this.http.delete(`${ROOT}/vehicles/${encodeURIComponent(vehicle)}/lines/${encodeURIComponent(name)}`, {
+      headers: seen(version),
+    });
   /** A line as a file: CSV, DXF or PDF. */
   lineFile = (body: LineFileRequest): Observable<Blob> =>
     this.http.post(`${ROOT}/tools/line/file`, body, { responseType: 'blob' }).pipe(catchError(refusedInWords));
-  linePoints = (text: string): Observable<LinePointsAnswer> => this.http.post<LinePointsAnswer>(`${ROOT}/tools/line/points`, { text }); // prettier-ignore
-  routes = (body: RouteRequest): Observable<RouteAnswer> => this.http.post<RouteAnswer>(`${ROOT}/tools/fittings/route`, body); // prettier-ignore
+  linePoints = (text: string): Observable<LinePointsAnswer> =>
+    this.http.post<LinePointsAnswer>(`${ROOT}/tools/line/points`, { text });
+  routes = (body: RouteRequest): Observable<RouteAnswer> =>
+    this.http.post<RouteAnswer>(`${ROOT}/tools/fittings/route`, body);
   paired = (unitId: string): Observable<PairedUnits> =>
     this.http.get<PairedUnits>(`${ROOT}/units/${encodeURIComponent(unitId)}/paired`);
   bringInDemo = (): Observable<DemoSeen> => this.http.post<DemoSeen>(`${ROOT}/demo`, {});
@@ -193,7 +201,10 @@ export class Api {
 const WHOLE = { prefer: 'return=representation' };
 const seen = (version: number): { 'if-match': string } => ({ 'if-match': `"${version}"` });
 
-/** An answer of one JSON value a line (application/x-ndjson), told as the lines come. A line that is still coming waits for its end. */
+/**
+ * An answer of one JSON value a line (application/x-ndjson), told as the lines come. A line that is still coming waits
+ * for its end.
+ */
 function linesOf<T>(events: Observable<HttpEvent<string>>): Observable<T> {
   return events.pipe(
     scan(

@@ -1,6 +1,6 @@
 /**
- * The newer of two answers, with every piece that is equal in both taken from the older one: whoever watches a piece hears of it only
- * when it changed. Lists are compared by place; both are plain JSON.
+ * The newer of two answers, with every piece that is equal in both taken from the older one: whoever watches a piece
+ * hears of it only when it changed. Lists are compared by place; both are plain JSON.
  */
 export function kept<T>(older: unknown, newer: T): T {
   if (Object.is(older, newer)) return newer;

@@ -1,5 +1,19 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, contentChild, effect, ElementRef, inject, input, output, signal, TemplateRef, untracked, viewChild } from '@angular/core'; // prettier-ignore
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  contentChild,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  TemplateRef,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { arrowAt, layOut, pathOf, type Drawing, type LaidLabel, type Point, type Shape } from '@kerabat/core/drawing';
 import type { FourState } from '@kerabat/core/joint';
 
@@ -13,8 +27,8 @@ export interface LabelSize {
 export const NARROW = 400;
 
 /**
- * A drawing to scale from its shapes, with a template for what stands at each label. A second drawing lies over it where the two
- * differ: the old unit, what was found. Everything that it shows is told in words too.
+ * A drawing to scale from its shapes, with a template for what stands at each label. A second drawing lies over it
+ * where the two differ: the old unit, what was found. Everything that it shows is told in words too.
  */
 @Component({
   selector: 'app-drawing',
@@ -91,11 +105,14 @@ export class DrawingView {
     return all.map((label, i) => ({ label, n: i + 1 }));
   });
   protected readonly arrow = (from: Point, to: Point): string =>
-    arrowAt(from, to).map((p) => p.map((n) => n.toFixed(1)).join(',')).join(' '); // prettier-ignore
+    arrowAt(from, to)
+      .map((p) => p.map((n) => n.toFixed(1)).join(','))
+      .join(' ');
 
   private drawn(shape: Shape, at: (p: Point) => Point, scale: number) {
     const state = shape.key === undefined ? undefined : this.states().get(shape.key);
-    const look = `${shape.look}${shape.unknown ? ' unknown' : ''}${shape.other ? ' other' : ''}${state ? ` ${state}` : ''}`;
+    const look =
+      `${shape.look}${shape.unknown ? ' unknown' : ''}` + `${shape.other ? ' other' : ''}${state ? ` ${state}` : ''}`;
     const fill = shape.look === 'cut' && !shape.unknown ? `url(#${this.hatch})` : null;
     return shape.kind === 'circle'
       ? { key: shape.key, look, fill, at: at(shape.at), r: shape.r * scale, d: undefined }
@@ -115,5 +132,7 @@ let drawings = 0;
 /** Shapes of a second drawing that are not in the first as they are. */
 function differing(over: readonly Shape[], under: readonly Shape[]): Shape[] {
   const same = new Set(under.map((shape) => JSON.stringify(shape)));
-  return over.filter((shape) => shape.key !== undefined && !shape.unknown && shape.look !== 'axis' && !same.has(JSON.stringify(shape))); // prettier-ignore
+  return over.filter(
+    (shape) => shape.key !== undefined && !shape.unknown && shape.look !== 'axis' && !same.has(JSON.stringify(shape)),
+  );
 }

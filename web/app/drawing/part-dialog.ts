@@ -93,7 +93,9 @@ export class PartView {
     return new Map(
       told.flatMap(({ key, words }): [string, LabelSize][] => {
         const value = this.values().get(key);
-        return value === undefined ? [] : [[key, { width: Math.max(words.length * 6.6, value.length * 8.4) + 12, height: 36 }]]; // prettier-ignore
+        return value === undefined
+          ? []
+          : [[key, { width: Math.max(words.length * 6.6, value.length * 8.4) + 12, height: 36 }]];
       }),
     );
   });

@@ -1,4 +1,13 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, DestroyRef, ElementRef, inject, signal, viewChild } from '@angular/core'; // prettier-ignore
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { mdiFitToScreenOutline, mdiMagnifyMinusOutline, mdiMagnifyPlusOutline } from '@mdi/js';
 import { select } from 'd3-selection';
@@ -9,8 +18,8 @@ const STEP = 1.6;
 const MOST = 8;
 
 /**
- * A window on a drawing that can be looked at closer: by its buttons, by two fingers, by the wheel with Ctrl. At its own size the page
- * scrolls as ever; closer, the drawing is dragged. Fields on the drawing go with it and stay usable.
+ * A window on a drawing that can be looked at closer: by its buttons, by two fingers, by the wheel with Ctrl. At its
+ * own size the page scrolls as ever; closer, the drawing is dragged. Fields on the drawing go with it and stay usable.
  */
 @Component({
   selector: 'app-zoomable',
@@ -60,7 +69,11 @@ export class Zoomable {
   };
   protected readonly step = STEP;
   protected readonly most = MOST;
-  protected readonly icons = { closer: mdiMagnifyPlusOutline, farther: mdiMagnifyMinusOutline, whole: mdiFitToScreenOutline }; // prettier-ignore
+  protected readonly icons = {
+    closer: mdiMagnifyPlusOutline,
+    farther: mdiMagnifyMinusOutline,
+    whole: mdiFitToScreenOutline,
+  };
 
   private readonly zoom = zoom<HTMLElement, unknown>()
     .scaleExtent([1, MOST])
@@ -72,7 +85,10 @@ export class Zoomable {
     afterNextRender(() => {
       const port = this.port().nativeElement;
       // The drawing never leaves its window.
-      this.zoom.extent(() => [[0, 0], [port.clientWidth, port.clientHeight]]); // prettier-ignore
+      this.zoom.extent(() => [
+        [0, 0],
+        [port.clientWidth, port.clientHeight],
+      ]);
       this.zoom.constrain(({ k, x, y }, [, [width, height]]) =>
         zoomIdentity.translate(held(x, width * (1 - k)), held(y, height * (1 - k))).scale(k),
       );
@@ -97,7 +113,8 @@ export class Zoomable {
     if (this.by() === 1 || !(target instanceof Element)) return;
     const port = this.port().nativeElement;
     const [window, field] = [port.getBoundingClientRect(), target.getBoundingClientRect()];
-    const out = (from: number, to: number, least: number, most: number): number => from < least ? least - from : Math.min(0, most - to); // prettier-ignore
+    const out = (from: number, to: number, least: number, most: number): number =>
+      from < least ? least - from : Math.min(0, most - to);
     const x = out(field.left, field.right, window.left, window.right);
     const y = out(field.top, field.bottom, window.top, window.bottom);
     if (x !== 0 || y !== 0) this.zoom.translateBy(select(port), x / this.by(), y / this.by());

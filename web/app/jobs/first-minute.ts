@@ -12,7 +12,8 @@ const TOUR: readonly { readonly title: string; readonly words: string }[] = [
   {
     title: 'The chain on top',
     words:
-      'Every job shows the vehicle’s parts from pedal to wheel. A mark on a joint says whether it fits; press it to see why.',
+      'Every job shows the vehicle’s parts from pedal to wheel. A mark on a joint says whether it ' +
+      'fits; press it to see why.',
   },
   {
     title: 'The stage in the middle',

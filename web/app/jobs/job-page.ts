@@ -1,4 +1,15 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, inject, Injector, input, signal, untracked } from '@angular/core'; // prettier-ignore
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  Injector,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatBottomSheet } from '@angular/material/bottom-sheet';
 import { MatButtonModule } from '@angular/material/button';
@@ -32,9 +43,21 @@ const FOR: Readonly<Record<string, string>> = {
   kit: 'Kit: seal kits and the fluid that cap and seals need.',
   customer: 'For the customer: one picture, one sentence, one price.',
 };
-const STAGE_NAMES: Readonly<Record<string, string>> = { ask: 'Ask', identify: 'Identify', interchange: 'Interchange', fit: 'Fit', feel: 'Feel', lines: 'Lines', kit: 'Kit', customer: 'For the customer' }; // prettier-ignore
+const STAGE_NAMES: Readonly<Record<string, string>> = {
+  ask: 'Ask',
+  identify: 'Identify',
+  interchange: 'Interchange',
+  fit: 'Fit',
+  feel: 'Feel',
+  lines: 'Lines',
+  kit: 'Kit',
+  customer: 'For the customer',
+};
 
-/** One job as a sheet: the chain on top, the stage in the middle, the parts list at the right, the verdict always in sight. */
+/**
+ * One job as a sheet: the chain on top, the stage in the middle, the parts list at the right, the verdict always in
+ * sight.
+ */
 @Component({
   selector: 'app-job-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -130,7 +153,9 @@ export class JobPage {
       this.service.workspace();
       untracked(() => this.keepFocus());
     });
-    this.service.changedByOthers.pipe(takeUntilDestroyed()).subscribe(() => snack.open('Changed by somebody else: shown as it is now', 'OK', { duration: 6000 })); // prettier-ignore
+    this.service.changedByOthers
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => snack.open('Changed by somebody else: shown as it is now', 'OK', { duration: 6000 }));
     const shortcuts = inject(Shortcuts);
     shortcuts.goOn = () => this.goOn();
   }

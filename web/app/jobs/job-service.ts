@@ -1,7 +1,24 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { catchError, concatMap, defer, distinctUntilChanged, EMPTY, exhaustMap, filter, finalize, from, interval, map, of, Subject, switchMap, tap, type Observable } from 'rxjs'; // prettier-ignore
+import {
+  catchError,
+  concatMap,
+  defer,
+  distinctUntilChanged,
+  EMPTY,
+  exhaustMap,
+  filter,
+  finalize,
+  from,
+  interval,
+  map,
+  of,
+  Subject,
+  switchMap,
+  tap,
+  type Observable,
+} from 'rxjs';
 import type {
   JobChange,
   MeasurementView,
@@ -36,10 +53,10 @@ interface Versioned {
 const ASK_EVERY_MS = 8000;
 
 /**
- * One job's workspace and everything that can be done to it. Jobs that are opened are a stream of which only the newest counts, so
- * that what is answered for one never shows in another. Acts are a stream too, done one after the other for the job they were asked
- * for: each writes, and shows the whole workspace as it is then, so that what is shown is what the server computed. An act answers the
- * sentence of what went wrong, or undefined.
+ * One job's workspace and everything that can be done to it. Jobs that are opened are a stream of which only the newest
+ * counts, so that what is answered for one never shows in another. Acts are a stream too, done one after the other for
+ * the job they were asked for: each writes, and shows the whole workspace as it is then, so that what is shown is what
+ * the server computed. An act answers the sentence of what went wrong, or undefined.
  */
 @Injectable()
 export class JobService {

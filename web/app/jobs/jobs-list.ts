@@ -8,7 +8,18 @@ import { MatTableDataSource, MatTableModule } from '@angular/material/table';
 import { MatButtonModule } from '@angular/material/button';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { catchError, combineLatest, debounceTime, distinctUntilChanged, map, of, startWith, Subject, switchMap, tap } from 'rxjs'; // prettier-ignore
+import {
+  catchError,
+  combineLatest,
+  debounceTime,
+  distinctUntilChanged,
+  map,
+  of,
+  startWith,
+  Subject,
+  switchMap,
+  tap,
+} from 'rxjs';
 import { findSlot } from '@kerabat/core/strip';
 import { jobNumber } from '@kerabat/core/words';
 import type { JobRow } from '@kerabat/contract';

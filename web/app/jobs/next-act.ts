@@ -19,8 +19,9 @@ const CHOOSE = 'app-interchange-view button[aria-label^="Choose"]';
 type Work = Workspace['work'][number];
 
 /**
- * What a specialist does next, by the order of the work: say what was asked, identify, choose, close each joint, measure what is
- * missing, settle fluid and kit, look at what stays, order, print. Undefined only while nothing is loaded.
+ * What a specialist does next, by the order of the work: say what was asked, identify, choose, close each joint,
+ * measure what is missing, settle fluid and kit, look at what stays, order, print. Undefined only while nothing is
+ * loaded.
  */
 export function nextAct(w: Workspace): NextAct {
   if (w.work.length === 0) return { words: 'Say which unit it is about', path: ['ask'], focus: '#asker' };
@@ -49,7 +50,13 @@ function identifying({ slot, words, identification }: Work): NextAct {
       slot,
       focus: 'app-candidates button[aria-label^="This is it"]',
     };
-  if (check) return { words: `Check ${check.words} of the ${words}`, path: ['identify'], slot, focus: 'app-unit-sheet input, app-next-checks button, #bench-line' }; // prettier-ignore
+  if (check)
+    return {
+      words: `Check ${check.words} of the ${words}`,
+      path: ['identify'],
+      slot,
+      focus: 'app-unit-sheet input, app-next-checks button, #bench-line',
+    };
   return { words: `Identify the ${words}`, path: ['identify'], slot, focus: '#bench-line' };
 }
 
@@ -87,7 +94,14 @@ function closing(w: Workspace): NextAct | undefined {
   }
   for (const { work, joint, id } of open.filter((one) => one.joint.state === 'not-known')) {
     const first = decides(joint).flatMap((check) => check.measures)[0];
-    if (first) return { words: `Measure ${first.what}`, path: ['fit', 'joints'], joint: id, slot: work.slot, focus: 'app-joint-sheet app-measure-field :is(input, mat-select)' }; // prettier-ignore
+    if (first)
+      return {
+        words: `Measure ${first.what}`,
+        path: ['fit', 'joints'],
+        joint: id,
+        slot: work.slot,
+        focus: 'app-joint-sheet app-measure-field :is(input, mat-select)',
+      };
   }
   return undefined;
 }

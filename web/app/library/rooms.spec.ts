@@ -343,7 +343,17 @@ describe('the settings', () => {
 
 describe('a number of which no unit is recorded', () => {
   it('has interchange all the same', async () => {
-    const entry = { node: 'u:9', unitId: 'ard-x', name: 'master X', numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }], grade: 'same', trust: 0.9, underFloor: false, conditions: [], paths: [[]] }; // prettier-ignore
+    const entry = {
+      node: 'u:9',
+      unitId: 'ard-x',
+      name: 'master X',
+      numbers: [{ issuer: 'Ardfrith', written: 'A 1', status: 'current', stock: [] }],
+      grade: 'same',
+      trust: 0.9,
+      underFloor: false,
+      conditions: [],
+      paths: [[]],
+    };
     const interchange = vi.fn((..._: unknown[]) =>
       of({
         unitId: 'n:10',

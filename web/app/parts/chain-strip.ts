@@ -24,8 +24,8 @@ const NAME = 190;
 const CLUTCH = /^(clutch|slave|fork|gearbox)/;
 
 /**
- * The vehicle's parts in silhouette from pedal to wheel, as they will be, with what is there now over them where it differs; circuits
- * as two line weights, and the state of every joint where it is. It is the way around a job.
+ * The vehicle's parts in silhouette from pedal to wheel, as they will be, with what is there now over them where it
+ * differs; circuits as two line weights, and the state of every joint where it is. It is the way around a job.
  */
 @Component({
   selector: 'app-chain-strip',
@@ -63,7 +63,9 @@ export class ChainStrip {
   }
 
   protected readonly strip = computed(() => {
-    const parts = (this.chain().parts ?? []).filter((p) => CLUTCH.test(p.id) === (this.chain().system === 'clutch') && p.change !== 'goes'); // prettier-ignore
+    const parts = (this.chain().parts ?? []).filter(
+      (p) => CLUTCH.test(p.id) === (this.chain().system === 'clutch') && p.change !== 'goes',
+    );
     return this.width() === 0 ? undefined : stripOf(parts, Math.max(this.width(), 620));
   });
   protected readonly items = computed(() => {
@@ -105,7 +107,8 @@ export class ChainStrip {
       return { ...one, width: one.left === undefined ? 200 : Math.min(...after, edge) - one.left - 8 };
     });
   });
-  protected readonly path = (points: readonly Point[]): string => points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join(''); // prettier-ignore
+  protected readonly path = (points: readonly Point[]): string =>
+    points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
   protected readonly stateWords = STATE_WORDS;
 }
 
@@ -141,7 +144,9 @@ interface Mark {
   readonly name: string;
 }
 
-/** Where the mark of a joint lies: between two parts on the axis, at the start of the lines, or before the wheel units. */
+/**
+ * Where the mark of a joint lies: between two parts on the axis, at the start of the lines, or before the wheel units.
+ */
 function markOf(joint: ChainView['joints'][number], items: readonly StripItem[], axis: number): Mark[] {
   const find = (place: string): StripItem | undefined => items.find((item) => lookup(PLACES, place)?.(item));
   const to = find(joint.to);

@@ -3,7 +3,10 @@ import { ReactiveFormsModule, type FormControl } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 
-/** A control of a form as a field: what is typed is written as it is, and what is wrong with it stands below it in words. */
+/**
+ * A control of a form as a field: what is typed is written as it is, and what is wrong with it stands below it in
+ * words.
+ */
 @Component({
   selector: 'app-control-field',
   host: { '[attr.id]': 'null' },

@@ -12,7 +12,10 @@ export class TakesFocus {
 /** Nobody waits longer for something to appear, ms. */
 const PATIENCE_MS = 3000;
 
-/** Puts the focus on the first thing that a selector finds, now or as soon as it is there; gives up when it does not come. */
+/**
+ * Puts the focus on the first thing that a selector finds, now or as soon as it is there; gives up when it does not
+ * come.
+ */
 export function focusWhenThere(selector: string): void {
   const find = (): boolean => {
     const element = document.querySelector<HTMLElement>(selector);

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, effect, ElementRef, inject, InjectionToken, input, type OnDestroy } from '@angular/core'; // prettier-ignore
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  ElementRef,
+  inject,
+  InjectionToken,
+  input,
+  type OnDestroy,
+} from '@angular/core';
 import type ApexCharts from 'apexcharts';
 
 /** Where the chart library comes from: loaded when the first chart is shown. */

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
 import { MatButtonModule } from '@angular/material/button';
 
-/** What the caliper (or the pitch gauge) shows, beside the field that can take it. Nothing is shown when there is none. */
+/**
+ * What the caliper (or the pitch gauge) shows, beside the field that can take it. Nothing is shown when there is none.
+ */
 @Component({
   selector: 'app-live-reading',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -54,7 +54,15 @@ describe('the quantity field', () => {
   });
 });
 
-const part = (id: string, kind: 'pedal' | 'brake-master', facts: { attribute: 'bore'; value: number }[]) => ({ id, words: id, kind, depth: 0, change: 'stays' as const, facts, meets: [] }); // prettier-ignore
+const part = (id: string, kind: 'pedal' | 'brake-master', facts: { attribute: 'bore'; value: number }[]) => ({
+  id,
+  words: id,
+  kind,
+  depth: 0,
+  change: 'stays' as const,
+  facts,
+  meets: [],
+});
 
 @Component({ imports: [ChainStrip], template: `<app-chain-strip [chain]="chain()" (opened)="opened = $event" />` })
 class Host {

@@ -3,7 +3,10 @@ import { RouterLink } from '@angular/router';
 import type { Workspace } from '@kerabat/contract';
 import { Folded } from './folded';
 
-/** How sure an order is: the grade in one sentence, each reason with where it stands, what rests on a listing, what is looked at later. */
+/**
+ * How sure an order is: the grade in one sentence, each reason with where it stands, what rests on a listing, what is
+ * looked at later.
+ */
 @Component({
   selector: 'app-verdict',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -2,7 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { WorkStep } from '@kerabat/contract';
 import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
 
-/** The steps of a job in the order of the work, each with what it follows from; the caution stands at the step where the hurt happens. */
+/**
+ * The steps of a job in the order of the work, each with what it follows from; the caution stands at the step where the
+ * hurt happens.
+ */
 @Component({
   selector: 'app-work-steps',
   changeDetection: ChangeDetectionStrategy.OnPush,

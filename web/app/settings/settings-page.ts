@@ -15,7 +15,10 @@ import { ProblemLine } from '../parts/problem-line';
 /** A figure with a point or a comma. */
 const FIGURE = /^\s*\d*[.,]?\d+\s*$/;
 
-/** The workshop's conventions, in groups: every figure that is custom and no standard. What was changed is saved in one act. */
+/**
+ * The workshop's conventions, in groups: every figure that is custom and no standard. What was changed is saved in one
+ * act.
+ */
 @Component({
   selector: 'app-settings-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -76,7 +79,8 @@ export class SettingsPage {
       )
       .subscribe(({ problem }) => {
         this.problem.set(problem);
-        if (problem === undefined) this.saved.set(`${changes.length} ${changes.length === 1 ? 'setting' : 'settings'} saved`); // prettier-ignore
+        if (problem === undefined)
+          this.saved.set(`${changes.length} ${changes.length === 1 ? 'setting' : 'settings'} saved`);
       });
   }
 

@@ -28,7 +28,10 @@ export class QuickActs {
       words,
       run: () => void this.router.navigate(commands),
     });
-    const paper = (words: string, name: string): QuickAct => ({ words, run: () => void window.open(`/api/v1/jobs/${job}/${name}.pdf`, '_blank') }); // prettier-ignore
+    const paper = (words: string, name: string): QuickAct => ({
+      words,
+      run: () => void window.open(`/api/v1/jobs/${job}/${name}.pdf`, '_blank'),
+    });
     return [
       go('New job', '/jobs', 'new'),
       go('List of jobs', '/jobs'),

@@ -157,7 +157,16 @@ describe('a conflict', () => {
 
 describe('one job', () => {
   it('says where each stage stands, and offers the other units of the chain', async () => {
-    const chain = { system: 'brake' as const, links: [{ id: 'pedal', words: 'pedal' }, { id: 'booster', words: 'booster', slot: 'booster' }, { id: 'brake-master', words: 'master', slot: 'brake-master' }], joints: [], parts: [] }; // prettier-ignore
+    const chain = {
+      system: 'brake' as const,
+      links: [
+        { id: 'pedal', words: 'pedal' },
+        { id: 'booster', words: 'booster', slot: 'booster' },
+        { id: 'brake-master', words: 'master', slot: 'brake-master' },
+      ],
+      joints: [],
+      parts: [],
+    };
     const { text } = await render(JobPage, {
       api: { workspace: () => of(workspace({ old: OLD }, { chain })) },
       inputs: { id: '1' },

@@ -13,7 +13,9 @@ import { Folded } from '../parts/folded';
 
 const mm = (q: Quantity | undefined): number | undefined => (q === undefined ? undefined : toBase(q));
 
-/** Rod and clearance: the gap between booster and master, old rod against new, and the thread that stays in the fork. */
+/**
+ * Rod and clearance: the gap between booster and master, old rod against new, and the thread that stays in the fork.
+ */
 @Component({
   selector: 'app-rod-tools',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -77,7 +79,10 @@ export class RodTools {
       ...(gap === undefined ? {} : { gap }),
     });
   });
-  protected readonly drawing = computed(() => ({ ...this.drawn(), views: this.drawn().views.filter(({ id }) => id === 'section') })); // prettier-ignore
+  protected readonly drawing = computed(() => ({
+    ...this.drawn(),
+    views: this.drawn().views.filter(({ id }) => id === 'section'),
+  }));
   protected readonly detail = computed(() => this.drawn().details?.[0]);
   protected readonly labels = new Map(
     ['b:recess-depth', 'a:booster-pin', 'a:plate', 'b:insert'].map((key) => [key, { width: 164, height: 64 }]),
@@ -145,7 +150,8 @@ export class RodTools {
   protected turnsWords = (turns: number): string =>
     Math.abs(turns) < 0.05
       ? 'The pin is where it should be.'
-      : `${Math.abs(turns).toFixed(2)} turns of the adjuster to ${turns > 0 ? 'lengthen' : 'shorten'} the pin to the middle of the target.`;
+      : `${Math.abs(turns).toFixed(2)} turns of the adjuster to ${turns > 0 ? 'lengthen' : 'shorten'} ` +
+        'the pin to the middle of the target.';
 }
 
 const count = (text: string): number | undefined => {

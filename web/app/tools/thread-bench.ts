@@ -25,7 +25,17 @@ const LABEL = { width: 116, height: 20 };
 @Component({
   selector: 'app-thread-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ControlField, ShareBar, DrawingView, Folded, MatFormFieldModule, MatSelectModule, QuantityField, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [
+    ControlField,
+    ShareBar,
+    DrawingView,
+    Folded,
+    MatFormFieldModule,
+    MatSelectModule,
+    QuantityField,
+    ReactiveFormsModule,
+    StateMark,
+  ],
   providers: [SettingsService],
   templateUrl: './thread-bench.html',
   styleUrl: './thread-bench.scss',
@@ -64,9 +74,10 @@ export class ThreadBench {
 
   private readonly crests = computed(() => Math.trunc(figure(this.typed().crests)) || 0);
   private readonly apart = computed(() => figure(this.typed().apart) || 0);
-  protected readonly crestsFault = computed(
-    () =>
-    this.over() && !(this.crests() >= 2 && this.crests() <= 61) ? 'Count 2 to 61 crests: n crests are n − 1 pitches.' : undefined, // prettier-ignore
+  protected readonly crestsFault = computed(() =>
+    this.over() && !(this.crests() >= 2 && this.crests() <= 61)
+      ? 'Count 2 to 61 crests: n crests are n − 1 pitches.'
+      : undefined,
   );
   private readonly reading = computed(() => {
     const [diameter, pitch, over, further] = [this.diameter(), this.pitch(), this.over(), this.further()];
@@ -131,7 +142,9 @@ export class ThreadBench {
   protected readonly checkWords = threadCheckWords;
   protected readonly both = (mm: number): string => printBoth({ value: mm, unit: 'mm' });
 
-  protected readonly read = computed(() => (this.typed().name.trim() === '' ? undefined : readThread(this.typed().name))); // prettier-ignore
+  protected readonly read = computed(() =>
+    this.typed().name.trim() === '' ? undefined : readThread(this.typed().name),
+  );
   protected readonly seatWords = (seat: string): string => valueWords('port-seat', seat);
 
   private readonly two = computed(() => {
@@ -148,22 +161,37 @@ export class ThreadBench {
     const { maleSeat, femaleSeat } = this.typed();
     return maleSeat === '' || femaleSeat === ''
       ? undefined
-      : { ...seatsMeet(femaleSeat, maleSeat), male: findSeat(maleSeat)?.name ?? '', female: findSeat(femaleSeat)?.name ?? '' }; // prettier-ignore
+      : {
+          ...seatsMeet(femaleSeat, maleSeat),
+          male: findSeat(maleSeat)?.name ?? '',
+          female: findSeat(femaleSeat)?.name ?? '',
+        };
   });
   protected readonly say = computed(() => {
     const [mating, two] = [this.mating(), this.two()];
-    return mating && two && couplingWords({ ...mating, male: two.nut.designation, female: two.port.designation }, this.meeting()); // prettier-ignore
+    return (
+      mating &&
+      two &&
+      couplingWords({ ...mating, male: two.nut.designation, female: two.port.designation }, this.meeting())
+    );
   });
-  protected readonly together = computed(
-    () =>
-    this.mating()?.verdict !== 'mates' || this.meeting()?.meets === false ? 'does-not-fit' : this.meeting() ? 'fits' : 'not-known', // prettier-ignore
+  protected readonly together = computed(() =>
+    this.mating()?.verdict !== 'mates' || this.meeting()?.meets === false
+      ? 'does-not-fit'
+      : this.meeting()
+        ? 'fits'
+        : 'not-known',
   );
   protected readonly profiles = computed(() => {
     const two = this.two();
     return two && { views: [profileView(two.port, two.nut)], doubts: [] };
   });
   protected readonly pairProblem = computed(
-    () => [this.typed().male, this.typed().female].filter((t) => t.trim() !== '').map((t) => readThread(t)).find((r) => r.designation === undefined)?.sentence, // prettier-ignore
+    () =>
+      [this.typed().male, this.typed().female]
+        .filter((t) => t.trim() !== '')
+        .map((t) => readThread(t))
+        .find((r) => r.designation === undefined)?.sentence,
   );
 
   constructor() {

@@ -9,7 +9,10 @@ import { problemOf, type Outcome } from '../../api/problem';
 /** How long to wait before asking again how far an audit is, in ms. */
 const AGAIN = 700;
 
-/** What the audit found, and who changed what. Looked at again after everything that is settled, and while an audit runs. */
+/**
+ * What the audit found, and who changed what. Looked at again after everything that is settled, and while an audit
+ * runs.
+ */
 @Injectable()
 export class Audit {
   private readonly api = inject(Api);

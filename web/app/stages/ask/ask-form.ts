@@ -1,6 +1,24 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core'; // prettier-ignore
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
-import { NonNullableFormBuilder, ReactiveFormsModule, Validators, type AbstractControl, type ValidationErrors } from '@angular/forms'; // prettier-ignore
+import {
+  NonNullableFormBuilder,
+  ReactiveFormsModule,
+  Validators,
+  type AbstractControl,
+  type ValidationErrors,
+} from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -30,8 +48,8 @@ export const BLANK: NewJob = {
 const MONTH = /^\d{4}-(0[1-9]|1[0-2])$/;
 
 /**
- * Who asks, for what, on which vehicle, and what is wrong. Used for a new job and to correct one. Only its button and Ctrl+Enter
- * send it. With a name for its draft, what is typed is kept until it is sent.
+ * Who asks, for what, on which vehicle, and what is wrong. Used for a new job and to correct one. Only its button and
+ * Ctrl+Enter send it. With a name for its draft, what is typed is kept until it is sent.
  */
 @Component({
   selector: 'app-ask-form',
@@ -131,7 +149,11 @@ export class AskForm {
     if (built.trim() === '') return null;
     if (!MONTH.test(built.trim())) return { month: 'Type the month like 1999-05.' };
     if (v && (built < v.builtFrom || (v.builtTo !== null && built > v.builtTo)))
-      return { month: `The ${v.name} was built from ${v.builtFrom} to ${v.builtTo ?? 'now'}: the month or the vehicle is another.` }; // prettier-ignore
+      return {
+        month:
+          `The ${v.name} was built from ${v.builtFrom} to ${v.builtTo ?? 'now'}: the month or the vehicle ` +
+          'is another.',
+      };
     return null;
   }
 

@@ -1,16 +1,43 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal, viewChild } from '@angular/core'; // prettier-ignore
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatAutocompleteModule, MatAutocompleteTrigger } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { BehaviorSubject, catchError, debounceTime, filter, finalize, first, fromEvent, map, Observable, of, startWith, Subject, switchMap } from 'rxjs'; // prettier-ignore
+import {
+  BehaviorSubject,
+  catchError,
+  debounceTime,
+  filter,
+  finalize,
+  first,
+  fromEvent,
+  map,
+  Observable,
+  of,
+  startWith,
+  Subject,
+  switchMap,
+} from 'rxjs';
 import type { Vehicle, VehicleSearch as Answer } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
 
-/** Finds a vehicle by typed words ("crew 1999 heavy"). Enter takes the row that is marked, or the only one; it never does more. */
+/**
+ * Finds a vehicle by typed words ("crew 1999 heavy"). Enter takes the row that is marked, or the only one; it never
+ * does more.
+ */
 @Component({
   selector: 'app-vehicle-search',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -122,9 +149,9 @@ export class VehicleSearch {
   }
 
   /**
-   * The marked row is taken where it belongs to an answer to these very words; else they are asked for first. Several that match
-   * stay open to be chosen from. The list itself hears of Enter only where nothing is typed: it does not act on one that comes
-   * while it is opening.
+   * The marked row is taken where it belongs to an answer to these very words; else they are asked for first. Several
+   * that match stay open to be chosen from. The list itself hears of Enter only where nothing is typed: it does not act
+   * on one that comes while it is opening.
    */
   private enter(event: KeyboardEvent): void {
     const { value } = this.words;

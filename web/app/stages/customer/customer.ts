@@ -69,7 +69,8 @@ export class CustomerStage {
     const w = this.service.workspace();
     const slot = w?.work[0];
     const parts = w?.chain.parts ?? [];
-    const renewed = parts.find((p) => p.change === 'new' && p.kind === slot?.kind) ?? parts.find((p) => p.kind === slot?.kind); // prettier-ignore
+    const renewed =
+      parts.find((p) => p.change === 'new' && p.kind === slot?.kind) ?? parts.find((p) => p.kind === slot?.kind);
     return renewed && { drawing: partDrawing(renewed.kind, renewed.facts), words: renewed.words };
   });
 

@@ -151,7 +151,9 @@ export class ClutchFeel {
     // What belongs to the vehicle and was entered for now holds then too, until something else is entered.
     then: { ...this.clutch().then, ...ofVehicle(this.draft().now), ...this.draft().then },
   }));
-  protected readonly changed = computed(() => Object.values(this.draft()).some((over) => Object.keys(over as Over).length > 0)); // prettier-ignore
+  protected readonly changed = computed(() =>
+    Object.values(this.draft()).some((over) => Object.keys(over as Over).length > 0),
+  );
 
   constructor() {
     effect(() => {
@@ -178,7 +180,9 @@ export class ClutchFeel {
   );
   protected readonly lacks = computed(() => {
     const { now, then } = this.both();
-    const missing = CLUTCH_FIELDS.filter(({ key, optional }) => !optional && (now[key] === undefined || then[key] === undefined)); // prettier-ignore
+    const missing = CLUTCH_FIELDS.filter(
+      ({ key, optional }) => !optional && (now[key] === undefined || then[key] === undefined),
+    );
     const open = missing.filter(({ key }) => key !== 'slaveBore' || then.slaveOutside === undefined);
     return open.length === 0
       ? undefined
@@ -225,4 +229,5 @@ export class ClutchFeel {
 
 /** What stays with the vehicle whatever units are put in. */
 const OF_VEHICLE: readonly string[] = ['pedalTravel', 'freeTravel', 'pedalRatio', 'forkRatio', 'wanted'];
-const ofVehicle = (over: Over): Over => Object.fromEntries(Object.entries(over).filter(([key]) => OF_VEHICLE.includes(key))); // prettier-ignore
+const ofVehicle = (over: Over): Over =>
+  Object.fromEntries(Object.entries(over).filter(([key]) => OF_VEHICLE.includes(key)));

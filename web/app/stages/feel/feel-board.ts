@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core'; // prettier-ignore
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatSliderModule } from '@angular/material/slider';
 import { FEEL_FIELDS, isAsked, type FeelField, type FeelKey } from '@kerabat/core/feel';
@@ -185,7 +185,9 @@ export class FeelBoard {
     const ends = new Set([...(brake?.now.assumed ?? []), ...(brake?.then.assumed ?? [])]);
     return ends.size === 0
       ? undefined
-      : `Nobody recorded what sits ${[...ends].map((end) => (end === 'front' ? 'in front' : 'at the rear')).join(' and ')}: discs in front and drums at the rear are assumed. Choose below how it is made.`;
+      : 'Nobody recorded what sits ' +
+          `${[...ends].map((end) => (end === 'front' ? 'in front' : 'at the rear')).join(' and ')}: discs ` +
+          'in front and drums at the rear are assumed. Choose below how it is made.';
   });
   protected readonly changed = computed(() => {
     const { typed, tries, kinds = {} } = this.desk.draft();

@@ -58,16 +58,30 @@ export interface Worked {
 }
 
 /** What belongs to the vehicle and is one for all set-ups. */
-const SHARED: ReadonlySet<FeelKey> = new Set(['mass', 'ladenMass', 'ladenShare', 'frontShare', 'height', 'wheelbase', 'tyreRadius', 'pedalEfficiency']); // prettier-ignore
+const SHARED: ReadonlySet<FeelKey> = new Set([
+  'mass',
+  'ladenMass',
+  'ladenShare',
+  'frontShare',
+  'height',
+  'wheelbase',
+  'tyreRadius',
+  'pedalEfficiency',
+]);
 const EFFORTS = Array.from({ length: 51 }, (_, i) => i * 10);
-/** How far a turn pushes the pistons of a disc back, mm. Source: settings; run-out and play of the bearing make it more. */
+/**
+ * How far a turn pushes the pistons of a disc back, mm. Source: settings; run-out and play of the bearing make it more.
+ */
 const PUSHED_BACK = 0.3;
 const NOTHING: FeelDraft = { typed: {}, tries: [] };
 const MOST_TRIES = 2;
 /** The same values are drawn each time: two people see the same bands. */
 const SEED = 20240229;
 
-/** Set-ups side by side: values of the chains, what is entered over them, and everything that follows, worked out at once. */
+/**
+ * Set-ups side by side: values of the chains, what is entered over them, and everything that follows, worked out at
+ * once.
+ */
 @Injectable()
 export class FeelDesk {
   readonly sheet = signal<FeelSheet | undefined>(undefined);
@@ -78,7 +92,9 @@ export class FeelDesk {
     if (!brake) return [];
     const { typed, tries, kinds = {} } = this.draft();
     const column = (id: string, name: string, side: typeof brake.now, over: Values): Column => {
-      const chain = Object.fromEntries(side.values.map(({ key, value, rests, from }) => [key, { value, origin: rests, ...(from ? { from } : {}) }])); // prettier-ignore
+      const chain = Object.fromEntries(
+        side.values.map(({ key, value, rests, from }) => [key, { value, origin: rests, ...(from ? { from } : {}) }]),
+      );
       return {
         id,
         name,
@@ -105,14 +121,24 @@ export class FeelDesk {
   readonly cases = computed<readonly Case[]>(() => {
     const then = this.columns()[1];
     if (!then) return [];
-    const [friction, laden, ladenShare] = [then.values.frontFriction?.value, then.values.ladenMass?.value, then.values.ladenShare?.value]; // prettier-ignore
+    const [friction, laden, ladenShare] = [
+      then.values.frontFriction?.value,
+      then.values.ladenMass?.value,
+      then.values.ladenShare?.value,
+    ];
     return [
       { name: 'as it is' },
       { name: 'dry road', grip: this.limits().dryGrip },
       { name: 'wet road', grip: 0.5 },
-      ...(laden === undefined ? [] : [{ name: 'laden', load: { mass: laden, ...(ladenShare === undefined ? {} : { frontShare: ladenShare }) } }]), // prettier-ignore
-      ...(friction !== undefined && then.kinds.front === 'disc' ? [{ name: 'linings faded by a third', friction: friction * 0.67 }] : []), // prettier-ignore
-      ...(then.kinds.front === 'disc' || then.kinds.rear === 'disc' ? [{ name: 'first push after a turn', pushedBack: PUSHED_BACK }] : []), // prettier-ignore
+      ...(laden === undefined
+        ? []
+        : [{ name: 'laden', load: { mass: laden, ...(ladenShare === undefined ? {} : { frontShare: ladenShare }) } }]),
+      ...(friction !== undefined && then.kinds.front === 'disc'
+        ? [{ name: 'linings faded by a third', friction: friction * 0.67 }]
+        : []),
+      ...(then.kinds.front === 'disc' || then.kinds.rear === 'disc'
+        ? [{ name: 'first push after a turn', pushedBack: PUSHED_BACK }]
+        : []),
       { name: 'front circuit lost', lost: 'front' as const },
       { name: 'rear circuit lost', lost: 'rear' as const },
       { name: 'one of two diagonals lost', lost: 'diagonal' as const },
@@ -128,7 +154,9 @@ export class FeelDesk {
 
   readonly limits = computed(() => this.sheet()?.limits ?? NO_LIMITS);
 
-  /** Set-ups of which everything that is needed is there, with their figures; a fault in a value takes its set-up out. */
+  /**
+   * Set-ups of which everything that is needed is there, with their figures; a fault in a value takes its set-up out.
+   */
   readonly worked = computed<readonly Worked[]>(() =>
     this.columns().flatMap((column) => {
       const made = setUpOf(inputsOf(column), column.kinds);
@@ -181,10 +209,12 @@ export class FeelDesk {
         this.columns().flatMap((column) => {
           const made = setUpOf(inputsOf(column), column.kinds);
           if ('missing' in made) return [];
-          return feelFaults(made.vehicle, made.setUp).map(({ at, sentence }) => [`${column.id}/${keyAt(at)}`, sentence] as const);
+          return feelFaults(made.vehicle, made.setUp).map(
+            ({ at, sentence }) => [`${column.id}/${keyAt(at)}`, sentence] as const,
+          );
         }),
       ),
-  ); // prettier-ignore
+  );
 
   readonly ratios = computed(() => {
     const [now, then] = this.columns();
@@ -263,7 +293,10 @@ export class FeelDesk {
     });
   }
 
-  /** What of a set-up was entered by a person and is not what the chain that comes has: conditions that the job would have to meet. */
+  /**
+   * What of a set-up was entered by a person and is not what the chain that comes has: conditions that the job would
+   * have to meet.
+   */
   conditionsOf(id: string): string[] {
     const { typed, kinds = {}, masters = {} } = this.draft();
     const values = Object.entries(lookup(typed, id) ?? {}) as [FeelKey, Entered][];
@@ -277,14 +310,19 @@ export class FeelDesk {
     return [...entered, ...(made ? CHOICES.flatMap((choice) => madeWords(choice, made)) : [])];
   }
 
-  /** How far an assumption matters: the effort of an everyday stop at either end of its band, over what it is; undefined where it cannot be said. */
+  /**
+   * How far an assumption matters: the effort of an everyday stop at either end of its band, over what it is; undefined
+   * where it cannot be said.
+   */
   influence(
     column: Column,
     field: FeelField,
     effortOf: (inputs: FeelInputs, kinds: FeelKinds) => number | undefined,
   ): number | undefined {
     if (!field.usual) return undefined;
-    const [low, high] = [field.usual.from, field.usual.to].map((value) => effortOf({ ...inputsOf(column), [field.key]: value }, column.kinds)); // prettier-ignore
+    const [low, high] = [field.usual.from, field.usual.to].map((value) =>
+      effortOf({ ...inputsOf(column), [field.key]: value }, column.kinds),
+    );
     const middle = effortOf(inputsOf(column), column.kinds);
     if (low === undefined || high === undefined || middle === undefined || middle === 0) return undefined;
     return Math.abs(high - low) / 2 / middle;
@@ -306,4 +344,18 @@ export const inputsOf = ({ values }: Column): FeelInputs =>
 const sideOf = (column: Column) => ({ inputs: inputsOf(column), kinds: column.kinds, units: column.units });
 
 /** Until a job is there nothing is judged. */
-const NO_LIMITS: FeelSheet['limits'] = { byPass: 0.5, rearFirstBelow: 0, everyday: 0.3, effortLeast: 0, effortMost: Infinity, kneeFrom: 0, stepLeast: 0, dryGrip: 1, serviceRule: 0, secondaryRule: 0, ruleEffort: Infinity, portClosing: 0, clutchEfficiency: 1 }; // prettier-ignore
+const NO_LIMITS: FeelSheet['limits'] = {
+  byPass: 0.5,
+  rearFirstBelow: 0,
+  everyday: 0.3,
+  effortLeast: 0,
+  effortMost: Infinity,
+  kneeFrom: 0,
+  stepLeast: 0,
+  dryGrip: 1,
+  serviceRule: 0,
+  secondaryRule: 0,
+  ruleEffort: Infinity,
+  portClosing: 0,
+  clutchEfficiency: 1,
+};

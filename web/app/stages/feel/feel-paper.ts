@@ -14,7 +14,10 @@ const mpa = (value: number) => ({ value, unit: 'MPa' as const });
 /** The same object with some of its figures as quantities; what is not there stays out. */
 function as<T extends object, K extends keyof T>(of: T, keys: readonly K[], make: (value: number) => unknown): object {
   return Object.fromEntries(
-    Object.entries(of).map(([key, value]) => [key, keys.includes(key as K) && typeof value === 'number' ? make(value) : value]), // prettier-ignore
+    Object.entries(of).map(([key, value]) => [
+      key,
+      keys.includes(key as K) && typeof value === 'number' ? make(value) : value,
+    ]),
   );
 }
 

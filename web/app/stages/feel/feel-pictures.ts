@@ -98,14 +98,27 @@ export class FeelPictures {
       }),
     }));
     // Both axles alike is what a perfect split would do; above the line the rear locks first.
-    return picture === 'balance' ? [...curves, { name: 'both alike', points: [[0, 0], [1, 1]] }] : curves; // prettier-ignore
+    return picture === 'balance'
+      ? [
+          ...curves,
+          {
+            name: 'both alike',
+            points: [
+              [0, 0],
+              [1, 1],
+            ],
+          },
+        ]
+      : curves;
   });
 
   /** What the curves say, every 50 N. */
   protected readonly table = computed(() => {
     const picture = this.picture();
     const worked = this.desk.worked();
-    const points = worked.map(({ cases }) => (cases[0]?.points ?? []).filter(({ pedalForce }) => pedalForce > 0 && pedalForce % 50 === 0)); // prettier-ignore
+    const points = worked.map(({ cases }) =>
+      (cases[0]?.points ?? []).filter(({ pedalForce }) => pedalForce > 0 && pedalForce % 50 === 0),
+    );
     return {
       names: worked.map(({ column }) => column.name),
       rows: (points[0] ?? []).map(({ pedalForce }, i) => ({
@@ -128,7 +141,8 @@ export class FeelPictures {
         const at = one?.points.find((p) => p.pedalForce >= 200);
         const knee = one?.knee ? `; assistance ends at ${one.knee.pedalForce.toFixed(0)} N` : '';
         const value = picture === 'travel' ? at?.pedalTravel : at?.deceleration;
-        return `${column.name}: at 200 N ${value === undefined ? 'not known' : picture === 'travel' ? `${value.toFixed(1)} mm` : `${value.toFixed(2)} g`}${knee}`;
+        const figure = picture === 'travel' ? `${value?.toFixed(1)} mm` : `${value?.toFixed(2)} g`;
+        return `${column.name}: at 200 N ${value === undefined ? 'not known' : figure}${knee}`;
       })
       .join('. ');
   });

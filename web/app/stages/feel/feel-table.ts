@@ -2,7 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
-import { effortFor, FEEL_GROUPS, isAsked, setUpOf, type FeelField, type FeelGroup, type FeelInputs, type FeelKinds } from '@kerabat/core/feel'; // prettier-ignore
+import {
+  effortFor,
+  FEEL_GROUPS,
+  isAsked,
+  setUpOf,
+  type FeelField,
+  type FeelGroup,
+  type FeelInputs,
+  type FeelKinds,
+} from '@kerabat/core/feel';
 import { FeelCell } from './feel-cell';
 import { FeelDesk, type Column } from './feel-desk';
 import { CHOICES } from './making';

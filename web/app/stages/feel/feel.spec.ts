@@ -22,8 +22,19 @@ const side = (bore: number, more: Values = []) => ({
 });
 const { feel } = workspace();
 const sheet: FeelSheet = { limits: feel.limits, brake: { now: side(22.225), then: side(23.8125) } };
-const PAIRED = [{ vehicle: 'V10 crew carrier', unitId: 'ard-tm22v', name: 'tandem master 22 V', bore: { value: 22.225, unit: 'mm' } }]; // prettier-ignore
-const OTHERS = [{ unitId: 'ard-tm25v', name: 'tandem master 25 V', maker: 'Ardfrith', bore: { value: 25.4, unit: 'mm' }, changes: ['rod length: 118 there, 122 here: Adjust the rod'], open: ['sensor'] }]; // prettier-ignore
+const PAIRED = [
+  { vehicle: 'V10 crew carrier', unitId: 'ard-tm22v', name: 'tandem master 22 V', bore: { value: 22.225, unit: 'mm' } },
+];
+const OTHERS = [
+  {
+    unitId: 'ard-tm25v',
+    name: 'tandem master 25 V',
+    maker: 'Ardfrith',
+    bore: { value: 25.4, unit: 'mm' },
+    changes: ['rod length: 118 there, 122 here: Adjust the rod'],
+    open: ['sensor'],
+  },
+];
 /** The thread that draws, in the same thread: at once, or never when it is held. */
 function thread(held = false) {
   const ended = vi.fn();
@@ -50,7 +61,10 @@ async function stage(over: FeelSheet = sheet, slot = 'brake-master', threads = t
   service.slot.set(slot);
   const others = { paired: () => of({ paired: PAIRED }), otherBores: () => of({ units: OTHERS }), printFeel };
   const { api, providers } = using(service, others);
-  const made = await render(FeelStage, { api, providers: [...providers, { provide: SAMPLER_THREAD, useValue: threads.make }] }); // prettier-ignore
+  const made = await render(FeelStage, {
+    api,
+    providers: [...providers, { provide: SAMPLER_THREAD, useValue: threads.make }],
+  });
   return { ...made, service };
 }
 
@@ -67,34 +81,40 @@ describe('Feel', () => {
     expect(text()).not.toContain('assistance lost');
   });
 
-  it('takes what is usual when it is asked to, marks it, and then says figures; all of it can be taken back', async () => {
-    const { host, text, settle } = await stage();
-    named(host, 'Assume what is usual').click();
-    await settle();
-    expect(text()).toContain('still front first; without assistance 0.30 g takes');
-    expect(text()).toMatch(/Figures rest on \d+ assumed values; ratios do not/);
-    expect(text()).toContain('front circuit lost');
-    expect(host.querySelectorAll('.assumed').length).toBeGreaterThan(10);
-    named(host, 'Take back what was entered here').click();
-    await settle();
-    expect(text()).not.toContain('assistance lost');
-  });
+  it(
+    'takes what is usual when it is asked to, marks it, and then says figures; all of it can be ' + 'taken back',
+    async () => {
+      const { host, text, settle } = await stage();
+      named(host, 'Assume what is usual').click();
+      await settle();
+      expect(text()).toContain('still front first; without assistance 0.30 g takes');
+      expect(text()).toMatch(/Figures rest on \d+ assumed values; ratios do not/);
+      expect(text()).toContain('front circuit lost');
+      expect(host.querySelectorAll('.assumed').length).toBeGreaterThan(10);
+      named(host, 'Take back what was entered here').click();
+      await settle();
+      expect(text()).not.toContain('assistance lost');
+    },
+  );
 
-  it('a value is entered as people write it; what cannot be so is said at its field and nothing else is lost', async () => {
-    const { fixture, host, text, settle } = await stage();
-    await typeIn(fixture, 'bore of the master, then', '7/8 in');
-    await settle();
-    // 22.225 is what is there now.
-    expect(text()).toContain('The same pedal travel, the same effort.');
-    expect(text()).toContain('entered here');
-    await typeIn(fixture, 'bore of the master, then', '3 m');
-    await settle();
-    expect(host.querySelectorAll('.bad')).toHaveLength(1);
-    await typeIn(fixture, 'pedal ratio, then', '0');
-    await settle();
-    expect(text()).toContain('pedal ratio lies between 1 and 12');
-    expect(host.querySelectorAll('.bad')).toHaveLength(2);
-  });
+  it(
+    'a value is entered as people write it; what cannot be so is said at its field and nothing else ' + 'is lost',
+    async () => {
+      const { fixture, host, text, settle } = await stage();
+      await typeIn(fixture, 'bore of the master, then', '7/8 in');
+      await settle();
+      // 22.225 is what is there now.
+      expect(text()).toContain('The same pedal travel, the same effort.');
+      expect(text()).toContain('entered here');
+      await typeIn(fixture, 'bore of the master, then', '3 m');
+      await settle();
+      expect(host.querySelectorAll('.bad')).toHaveLength(1);
+      await typeIn(fixture, 'pedal ratio, then', '0');
+      await settle();
+      expect(text()).toContain('pedal ratio lies between 1 and 12');
+      expect(host.querySelectorAll('.bad')).toHaveLength(2);
+    },
+  );
 
   it('a further set-up begins as the one that comes, is made otherwise, and can be dropped', async () => {
     const { fixture, host, text, settle } = await stage();
@@ -135,31 +155,35 @@ describe('Feel', () => {
     expect(text()).toContain('within');
   });
 
-  it('a size that a fitting unit has comes with it, is tried with it, and taken into the job: unit to the chain, conditions to the list', async () => {
-    const { fixture, host, text, settle, service } = await stage();
-    named(host, 'Assume what is usual').click();
-    await settle();
-    await typeIn(fixture, 'Effort from, N', '60');
-    await typeIn(fixture, 'to, N', '400');
-    await settle();
-    expect(text()).toContain('rod length: 118 there, 122 here: Adjust the rod; not recorded: sensor');
-    named(host, 'Try Ardfrith tandem master 25 V').click();
-    await settle();
-    await typeIn(fixture, 'pedal ratio, try 1', '5');
-    await settle();
-    named(host, 'Take try 1 into the job').click();
-    await settle();
-    expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-tm25v', 'of the set-up “try 1” in Feel');
-    expect(service.addLine).toHaveBeenCalledWith('ask', 'pedal ratio 5', 'of the set-up “try 1” in Feel');
-    // With another bore it is not that unit any more.
-    await typeIn(fixture, 'bore of the master, try 1', '22.225');
-    await settle();
-    service.decide.mockClear();
-    named(host, 'Take try 1 into the job').click();
-    await settle();
-    expect(service.decide).not.toHaveBeenCalled();
-    expect(service.addLine.mock.calls.at(-1)?.[1]).toContain('bore of the master 22.225 mm');
-  });
+  it(
+    'a size that a fitting unit has comes with it, is tried with it, and taken into the job: unit to ' +
+      'the chain, conditions to the list',
+    async () => {
+      const { fixture, host, text, settle, service } = await stage();
+      named(host, 'Assume what is usual').click();
+      await settle();
+      await typeIn(fixture, 'Effort from, N', '60');
+      await typeIn(fixture, 'to, N', '400');
+      await settle();
+      expect(text()).toContain('rod length: 118 there, 122 here: Adjust the rod; not recorded: sensor');
+      named(host, 'Try Ardfrith tandem master 25 V').click();
+      await settle();
+      await typeIn(fixture, 'pedal ratio, try 1', '5');
+      await settle();
+      named(host, 'Take try 1 into the job').click();
+      await settle();
+      expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-tm25v', 'of the set-up “try 1” in Feel');
+      expect(service.addLine).toHaveBeenCalledWith('ask', 'pedal ratio 5', 'of the set-up “try 1” in Feel');
+      // With another bore it is not that unit any more.
+      await typeIn(fixture, 'bore of the master, try 1', '22.225');
+      await settle();
+      service.decide.mockClear();
+      named(host, 'Take try 1 into the job').click();
+      await settle();
+      expect(service.decide).not.toHaveBeenCalled();
+      expect(service.addLine.mock.calls.at(-1)?.[1]).toContain('bore of the master 22.225 mm');
+    },
+  );
 
   it('how sure: what is assumed is drawn; another value takes the bands away; a run can be left', async () => {
     const { fixture, host, text, settle } = await stage();
@@ -219,8 +243,15 @@ describe('Feel', () => {
   });
 
   it('says why a set-up has no figures, and what of its kinds nobody recorded', async () => {
-    const odd = { ...side(22.225), assumed: ['rear' as const], values: side(22.225).values.map((v) => (v.key === 'frontPiston' ? { ...v, value: 20 } : v)) }; // prettier-ignore
-    const { host, text, settle } = await stage({ ...sheet, brake: { now: odd, then: { ...odd, kinds: { ...kinds, rear: 'disc' } } } }); // prettier-ignore
+    const odd = {
+      ...side(22.225),
+      assumed: ['rear' as const],
+      values: side(22.225).values.map((v) => (v.key === 'frontPiston' ? { ...v, value: 20 } : v)),
+    };
+    const { host, text, settle } = await stage({
+      ...sheet,
+      brake: { now: odd, then: { ...odd, kinds: { ...kinds, rear: 'disc' } } },
+    });
     expect(text()).toContain('Nobody recorded what sits at the rear');
     named(host, 'Assume what is usual').click();
     await settle();

@@ -48,7 +48,9 @@ export class FeelStage {
     return `Job ${jobNumber(w.job.id)}, ${w.job.asker}: ${vehicle}`;
   });
 
-  /** The master goes into the chain; what else would have to be so goes onto the list, to be asked or measured first. */
+  /**
+   * The master goes into the chain; what else would have to be so goes onto the list, to be asked or measured first.
+   */
   protected async take({ name, master, conditions }: TakenSetUp): Promise<void> {
     const reason = `of the set-up “${name}” in Feel`;
     const problem =
@@ -56,7 +58,10 @@ export class FeelStage {
       (conditions.length === 0 ? undefined : await this.service.addLine('ask', conditions.join('; '), reason));
     this.problem.set(problem);
     if (problem !== undefined) return;
-    const said = [...(master ? [`${master.name} chosen`] : []), ...(conditions.length > 0 ? ['conditions are on the list'] : [])]; // prettier-ignore
+    const said = [
+      ...(master ? [`${master.name} chosen`] : []),
+      ...(conditions.length > 0 ? ['conditions are on the list'] : []),
+    ];
     this.snack.open(said.join('; '), undefined, { duration: 6000 });
   }
 

@@ -37,7 +37,8 @@ export const CHOICES: readonly Choice[] = [
 
 /** As it stands in a field: to the digits that matter, with its unit. */
 export const shown = (value: number, unit: FeelField['unit']): string =>
-  `${unit === 'N' || unit === 'kg' ? value.toFixed(0) : String(Number(value.toPrecision(6)))}${unit === '' ? '' : ` ${unit}`}`;
+  `${unit === 'N' || unit === 'kg' ? value.toFixed(0) : String(Number(value.toPrecision(6)))}` +
+  `${unit === '' ? '' : ` ${unit}`}`;
 
 /** What a choice is, where it was made otherwise. */
 export const madeWords = ({ words, options, of, make }: Choice, made: Partial<FeelKinds>): string[] =>

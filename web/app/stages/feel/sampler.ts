@@ -31,7 +31,10 @@ export class Sampler {
   }
 }
 
-/** One run at a time: asked for, left off, how far it is, and what came of it. Another one takes its place; it ends with its part of the page. */
+/**
+ * One run at a time: asked for, left off, how far it is, and what came of it. Another one takes its place; it ends with
+ * its part of the page.
+ */
 export class Draws {
   /** What is to be drawn; undefined leaves off. */
   readonly asked = new Subject<SampleAsk | undefined>();

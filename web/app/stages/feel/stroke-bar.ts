@@ -6,7 +6,9 @@ const WIDTH = 520;
 const ROW = 34;
 const PARTS = ['free', 'cut-off', 'fill', 'give'] as const;
 
-/** The stroke of each master at an everyday stop as a bar: free, cut-off, fill, give, and what is left. To one scale. */
+/**
+ * The stroke of each master at an everyday stop as a bar: free, cut-off, fill, give, and what is left. To one scale.
+ */
 @Component({
   selector: 'app-stroke-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -108,7 +110,10 @@ export class StrokeBar {
     this.bars()
       .map(({ name, parts, used, available }) => {
         const each = parts.map(({ kind, length }) => `${kind} ${length.toFixed(1)}`).join(', ');
-        return `${name}: ${each}; ${used.toFixed(1)} mm${available === undefined ? '' : ` of ${available.toFixed(1)}`} at an everyday stop`;
+        return (
+          `${name}: ${each}; ${used.toFixed(1)} ` +
+          `mm${available === undefined ? '' : ` of ${available.toFixed(1)}`} at an everyday stop`
+        );
       })
       .join('. '),
   );

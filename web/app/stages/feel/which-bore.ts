@@ -23,7 +23,10 @@ const NEAR = 0.06;
 const SAMPLES = 20_000;
 const SHOWN = 8;
 
-/** The reverse question: which bore brings effort and travel into a window for these wheel units, and which units have it and fit the place. */
+/**
+ * The reverse question: which bore brings effort and travel into a window for these wheel units, and which units have
+ * it and fit the place.
+ */
 @Component({
   selector: 'app-which-bore',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -159,7 +162,12 @@ export class WhichBorePart {
     { name: 'travelFrom', words: 'Pedal travel from, mm' },
     { name: 'travelTo', words: 'to, mm' },
   ] as const;
-  protected readonly form = new FormGroup({ effortFrom: figure(), effortTo: figure(), travelFrom: figure(), travelTo: figure() }); // prettier-ignore
+  protected readonly form = new FormGroup({
+    effortFrom: figure(),
+    effortTo: figure(),
+    travelFrom: figure(),
+    travelTo: figure(),
+  });
   private readonly asked = toSignal(this.form.valueChanges, { initialValue: this.form.value });
   protected readonly others = toSignal(
     toObservable(this.master).pipe(

@@ -50,7 +50,26 @@ describe('Fit', () => {
 });
 
 describe('The whole chain', () => {
-  const part = { id: 'master', words: 'brake master', kind: 'brake-master' as const, depth: 1, now: 'old', next: 'new one', change: 'new' as const, facts: [], state: 'does-not-fit' as const, meets: [{ words: 'line, front left', with: 'block', to: 'block', state: 'does-not-fit' as const, joint: 'brake-master/master-line-front-left' }] }; // prettier-ignore
+  const part = {
+    id: 'master',
+    words: 'brake master',
+    kind: 'brake-master' as const,
+    depth: 1,
+    now: 'old',
+    next: 'new one',
+    change: 'new' as const,
+    facts: [],
+    state: 'does-not-fit' as const,
+    meets: [
+      {
+        words: 'line, front left',
+        with: 'block',
+        to: 'block',
+        state: 'does-not-fit' as const,
+        joint: 'brake-master/master-line-front-left',
+      },
+    ],
+  };
   it('shows each part as it is and as it will be, and leads to the joint', async () => {
     const ws = workspace({}, { chain: { system: 'brake', links: [], joints: [], parts: [part] } });
     const { host, text } = await render(WholeView, using(job(ws)));
@@ -234,10 +253,29 @@ describe('Measure before you order', () => {
   it('asks on the drawing of the joint, and beside it what has no place there', async () => {
     const asked = measurement({ attribute: 'rod-length', side: 'unit' });
     const beside = measurement({ attribute: 'threads-showing', side: 'unit', key: 'b', what: 'threads showing' });
-    const face = (part: string, kind: 'pedal' | 'brake-master', side: 'vehicle' | 'unit') => ({ part, kind, words: part, side, facts: [] }); // prettier-ignore
-    const drawn = { kind: 'rod' as const, faces: [face('pedal', 'pedal', 'vehicle'), face('master', 'brake-master', 'unit')] as [ReturnType<typeof face>, ReturnType<typeof face>] }; // prettier-ignore
-    const rod = joint({ state: 'not-known', drawn, checks: [check({ state: 'not-known', about: ['rod-length', 'rod-length'], measures: [asked, beside] })] }); // prettier-ignore
-    const { host } = await render(MeasureView, using(job(workspace({ joints: [rod] }, { measurements: [asked, beside] })))); // prettier-ignore
+    const face = (part: string, kind: 'pedal' | 'brake-master', side: 'vehicle' | 'unit') => ({
+      part,
+      kind,
+      words: part,
+      side,
+      facts: [],
+    });
+    const drawn = {
+      kind: 'rod' as const,
+      faces: [face('pedal', 'pedal', 'vehicle'), face('master', 'brake-master', 'unit')] as [
+        ReturnType<typeof face>,
+        ReturnType<typeof face>,
+      ],
+    };
+    const rod = joint({
+      state: 'not-known',
+      drawn,
+      checks: [check({ state: 'not-known', about: ['rod-length', 'rod-length'], measures: [asked, beside] })],
+    });
+    const { host } = await render(
+      MeasureView,
+      using(job(workspace({ joints: [rod] }, { measurements: [asked, beside] }))),
+    );
     expect(host.querySelector('[data-key="b:rod-length"] input')).not.toBeNull();
     expect(host.querySelectorAll('app-measure-field')).toHaveLength(2);
   });
@@ -324,14 +362,61 @@ describe('All fixes together', () => {
 
 describe('Conversion', () => {
   const PLAN: PlanAnswer = {
-    id: 'three-to-two', words: 'three outlets to two', about: 'The front pair joined.', system: 'brake', applies: 'yes', because: [],
-    choices: [{ id: 'joining', words: 'Tee', options: [{ id: 'pieces', words: 'from pieces', argues: 'cheaper' }, { id: 'set', words: 'ready-made', argues: 'complete' }], taken: 'pieces' }],
-    roles: [{ slot: 'brake-master', place: 'master', kind: 'brake-master', words: 'two-outlet master', candidates: [{ unitId: 'ard-x', name: 'master X', maker: 'Ardfrith', number: 'A 1', from: 'T30', misfits: 1, hopeless: 0, open: 2, sentence: 'No port.' }] }],
+    id: 'three-to-two',
+    words: 'three outlets to two',
+    about: 'The front pair joined.',
+    system: 'brake',
+    applies: 'yes',
+    because: [],
+    choices: [
+      {
+        id: 'joining',
+        words: 'Tee',
+        options: [
+          { id: 'pieces', words: 'from pieces', argues: 'cheaper' },
+          { id: 'set', words: 'ready-made', argues: 'complete' },
+        ],
+        taken: 'pieces',
+      },
+    ],
+    roles: [
+      {
+        slot: 'brake-master',
+        place: 'master',
+        kind: 'brake-master',
+        words: 'two-outlet master',
+        candidates: [
+          {
+            unitId: 'ard-x',
+            name: 'master X',
+            maker: 'Ardfrith',
+            number: 'A 1',
+            from: 'T30',
+            misfits: 1,
+            hopeless: 0,
+            open: 2,
+            sentence: 'No port.',
+          },
+        ],
+      },
+    ],
     joints: [{ slot: 'brake-master', place: 'master', asks: ['reach to the left of the bore'] }],
     parts: [{ key: 'tee', does: 'add', words: 'Tee', why: 'one outlet', number: 'WX1' }],
-    sums: [{ choice: 'joining', sums: [{ option: 'pieces', words: 'from pieces', total: 18.8, working: 'Tee 1 × 9.40', missing: [] }, { option: 'set', words: 'ready-made', working: '', missing: ['Set'] }] }],
-    tools: ['flare wrench'], steps: [{ key: 's', group: 'fit', words: 'Fix the tee', why: '', caution: 'Careful.' }], mated: [], watch: ['Cross-threading.'], cautions: ['A law.'],
-  }; // prettier-ignore
+    sums: [
+      {
+        choice: 'joining',
+        sums: [
+          { option: 'pieces', words: 'from pieces', total: 18.8, working: 'Tee 1 × 9.40', missing: [] },
+          { option: 'set', words: 'ready-made', working: '', missing: ['Set'] },
+        ],
+      },
+    ],
+    tools: ['flare wrench'],
+    steps: [{ key: 's', group: 'fit', words: 'Fix the tee', why: '', caution: 'Careful.' }],
+    mated: [],
+    watch: ['Cross-threading.'],
+    cautions: ['A law.'],
+  };
   const VEHICLE = {
     id: 't20',
     maker: 'Tessarund',
@@ -397,9 +482,21 @@ describe('Conversion', () => {
 });
 
 describe('Rod and clearance', () => {
-  const face = (part: string, kind: 'booster' | 'brake-master', side: 'vehicle' | 'unit', attribute: 'booster-pin' | 'recess-depth', value: number) => ({ part, kind, words: part, side, facts: [{ attribute, value }] }); // prettier-ignore
+  const face = (
+    part: string,
+    kind: 'booster' | 'brake-master',
+    side: 'vehicle' | 'unit',
+    attribute: 'booster-pin' | 'recess-depth',
+    value: number,
+  ) => ({ part, kind, words: part, side, facts: [{ attribute, value }] });
   const gap = joint({
-    drawn: { kind: 'push', faces: [face('booster', 'booster', 'vehicle', 'booster-pin', 13.4), face('master', 'brake-master', 'unit', 'recess-depth', 13.8)] }, // prettier-ignore
+    drawn: {
+      kind: 'push',
+      faces: [
+        face('booster', 'booster', 'vehicle', 'booster-pin', 13.4),
+        face('master', 'brake-master', 'unit', 'recess-depth', 13.8),
+      ],
+    },
   });
   it('starts from what the joint knows', async () => {
     const { text, host } = await render(RodView, using(job(chosen(gap)), { settings: () => of({ rows: [] }) }));

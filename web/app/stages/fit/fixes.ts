@@ -6,7 +6,10 @@ import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark, STATE_WORDS } from '../../parts/state-mark';
 
-/** Fixes of a joint's mismatches, least work first, each with its result; one that is pointed at is tried on the drawing. */
+/**
+ * Fixes of a joint's mismatches, least work first, each with its result; one that is pointed at is tried on the
+ * drawing.
+ */
 @Component({
   selector: 'app-fixes',
   changeDetection: ChangeDetectionStrategy.OnPush,

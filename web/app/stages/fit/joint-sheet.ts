@@ -1,4 +1,14 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, Injector, input, signal, viewChild } from '@angular/core'; // prettier-ignore
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatTableModule } from '@angular/material/table';
 import type { CheckView, DrawnFaces, JointView, MeasurementView, SlotWork } from '@kerabat/contract';
@@ -27,7 +37,10 @@ interface Place {
 const FIELD: LabelSize = { width: 138, height: 38 };
 const LETTER = 7.6;
 
-/** A joint as it is drawn: both faces with the fields on their dimension lines, and the checks below it. One thing has one mark. */
+/**
+ * A joint as it is drawn: both faces with the fields on their dimension lines, and the checks below it. One thing has
+ * one mark.
+ */
 @Component({
   selector: 'app-joint-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -55,7 +68,14 @@ export class JointSheet {
   private readonly shown = computed(() => this.tried() ?? this.joint().drawn);
   private readonly facts = computed(() => {
     const drawn = this.shown();
-    return drawn && { kind: drawn.kind, a: drawn.faces[0].facts, b: drawn.faces[1].facts, ...(drawn.gap === undefined ? {} : { gap: drawn.gap }) }; // prettier-ignore
+    return (
+      drawn && {
+        kind: drawn.kind,
+        a: drawn.faces[0].facts,
+        b: drawn.faces[1].facts,
+        ...(drawn.gap === undefined ? {} : { gap: drawn.gap }),
+      }
+    );
   });
   protected readonly drawing = computed(() => {
     const facts = this.facts();
@@ -107,7 +127,9 @@ export class JointSheet {
     const [at, name] = [key.slice(0, 1) as FaceName, key.slice(2) as AttributeName];
     const face = drawn.faces[at === 'a' ? 0 : 1];
     const check = this.checkOf(key);
-    const needed = this.joint().checks.flatMap((c) => c.measures).find((m) => m.side === face.side && m.attribute === name); // prettier-ignore
+    const needed = this.joint()
+      .checks.flatMap((c) => c.measures)
+      .find((m) => m.side === face.side && m.attribute === name);
     const known = face.facts.find((f) => f.attribute === name)?.value;
     if (known === undefined && !needed && !check) return undefined;
     const position = needed?.position ?? (face.position !== undefined && isOfPort(name) ? face.position : undefined);
@@ -144,7 +166,7 @@ export class JointSheet {
             (p) =>
               p.measure.side === m.side && p.measure.attribute === m.attribute && p.measure.position === m.position,
           ),
-      ) // prettier-ignore
+      )
       .map((m) => ({
         ...m,
         slot: this.work().slot,

@@ -5,7 +5,9 @@ import type { LookView } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 
-/** What stays on the vehicle and is looked at while it is open: each answer brings its line or takes its "perhaps" off. */
+/**
+ * What stays on the vehicle and is looked at while it is open: each answer brings its line or takes its "perhaps" off.
+ */
 @Component({
   selector: 'app-look',
   changeDetection: ChangeDetectionStrategy.OnPush,

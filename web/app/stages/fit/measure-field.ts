@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal, untracked } from '@angular/core'; // prettier-ignore
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
@@ -27,8 +38,8 @@ const LIKE: Readonly<Record<MeasuredDimension, string>> = {
 };
 
 /**
- * One value that is missing, entered as it is called across the shop; what was understood is echoed before it is kept. On a drawing
- * (`bare`) it is the field alone, and the drawing says the rest.
+ * One value that is missing, entered as it is called across the shop; what was understood is echoed before it is kept.
+ * On a drawing (`bare`) it is the field alone, and the drawing says the rest.
  */
 @Component({
   selector: 'app-measure-field',

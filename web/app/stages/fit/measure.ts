@@ -99,7 +99,9 @@ export class MeasureView {
   /** By what has to come off first, the measurements of each joint on its drawing; each of them once. */
   protected readonly groups = computed(() => {
     const w = this.service.workspace();
-    const joints = (w?.work ?? []).flatMap((work) => work.joints.map((joint) => ({ work, joint, id: `${work.slot}/${joint.id}` }))); // prettier-ignore
+    const joints = (w?.work ?? []).flatMap((work) =>
+      work.joints.map((joint) => ({ work, joint, id: `${work.slot}/${joint.id}` })),
+    );
     return (Object.keys(GROUP_WORDS) as MeasureGroup[])
       .map((id) => {
         const left = new Set((w?.measurements ?? []).filter((m) => m.group === id));
@@ -108,7 +110,9 @@ export class MeasureView {
           for (const m of list) left.delete(m);
           const off = [...new Set(list.flatMap((m) => m.off ?? []))];
           const minutes = list.reduce((sum, m) => sum + m.minutes, 0);
-          return list.length === 0 ? [] : [{ id: at, work, joint, list, off, minutes, beside: list.filter((m) => !isOnDrawing(joint, m)) }]; // prettier-ignore
+          return list.length === 0
+            ? []
+            : [{ id: at, work, joint, list, off, minutes, beside: list.filter((m) => !isOnDrawing(joint, m)) }];
         });
         return { id, words: GROUP_WORDS[id], sheets, loose: [...left] };
       })
@@ -129,7 +133,11 @@ export class MeasureView {
 }
 
 const isAskedBy = (joint: JointView, m: MeasurementView): boolean =>
-  joint.checks.some((c) => c.measures.some((asked) => asked.side === m.side && asked.attribute === m.attribute && asked.position === m.position)); // prettier-ignore
+  joint.checks.some((c) =>
+    c.measures.some(
+      (asked) => asked.side === m.side && asked.attribute === m.attribute && asked.position === m.position,
+    ),
+  );
 
 /** Whether the drawing of a joint has a place for a measurement. */
 function isOnDrawing({ drawn }: JointView, m: MeasurementView): boolean {

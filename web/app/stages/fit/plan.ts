@@ -91,7 +91,9 @@ export class PlanView {
   private readonly snack = inject(MatSnackBar);
   private started = false;
 
-  /** Plans that are looked for, of which only the newest counts; and whether the job follows when it is planned by this. */
+  /**
+   * Plans that are looked for, of which only the newest counts; and whether the job follows when it is planned by this.
+   */
   private readonly wanted = new Subject<{ readonly follow: boolean }>();
 
   constructor() {

@@ -63,7 +63,10 @@ export class Candidates {
     const factors = [...c.agrees, ...c.disagrees, ...c.unrecorded].map(
       (b) => `${figure(b.weight)} (${b.attribute.replace(/-/g, ' ')})`,
     );
-    return `${figure(c.prior)} before any evidence${factors.length > 0 ? ` × ${factors.join(' × ')}` : ''}, divided by the sum of all units: ${figure(c.probability)}`;
+    return (
+      `${figure(c.prior)} before any evidence${factors.length > 0 ? ` × ${factors.join(' × ')}` : ''}, ` +
+      `divided by the sum of all units: ${figure(c.probability)}`
+    );
   }
 }
 

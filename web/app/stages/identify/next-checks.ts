@@ -9,7 +9,10 @@ import { percent } from '../../parts/percent';
 /** So many checks are told at once. */
 export const SHOWN = 5;
 
-/** What to look at next: most information for the work first, where it is found, and the likely answers ready to be clicked. */
+/**
+ * What to look at next: most information for the work first, where it is found, and the likely answers ready to be
+ * clicked.
+ */
 @Component({
   selector: 'app-next-checks',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,4 +1,14 @@
-import { afterNextRender, ChangeDetectionStrategy, Component, computed, inject, Injector, input, signal, viewChild } from '@angular/core'; // prettier-ignore
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import type { EvidenceView, MeasurementView, NextCheckView, SlotWork } from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/attribute';
 import { factsWords, keyOf, partDrawing } from '@kerabat/core/drawing';
@@ -135,7 +145,10 @@ export class UnitSheet {
     const recorded = this.drawn()?.facts;
     if (!recorded) return undefined;
     const keys = new Set(this.found().map((f) => keyFor(f.attribute, f.position)));
-    return partDrawing(this.work().kind, [...recorded.filter((f) => !keys.has(keyFor(f.attribute, f.position))), ...this.found()]); // prettier-ignore
+    return partDrawing(this.work().kind, [
+      ...recorded.filter((f) => !keys.has(keyFor(f.attribute, f.position))),
+      ...this.found(),
+    ]);
   });
   private readonly places = computed((): readonly Place[] => {
     const next = new Map(
@@ -151,7 +164,13 @@ export class UnitSheet {
       const one = next.get(key);
       const name = one && findAttribute(one.check.attribute)?.name;
       if (!one || !name) return [];
-      const measure = { ...measureOf('vehicle', name, one.check.position), slot: this.work().slot, key: `identify-${key}`, group: 'nothing-off' as const, turns: [] }; // prettier-ignore
+      const measure = {
+        ...measureOf('vehicle', name, one.check.position),
+        slot: this.work().slot,
+        key: `identify-${key}`,
+        group: 'nothing-off' as const,
+        turns: [],
+      };
       return [{ key, words, measure, n: one.n }];
     });
     // Tab goes through the checks in the order in which they are worth making.
@@ -177,7 +196,10 @@ export class UnitSheet {
   });
   protected readonly caption = computed(() => {
     const unit = this.drawn();
-    return `${unit ? `${unit.name}, recorded in ink; what was found otherwise over it` : 'what was found'}; dotted is not known`;
+    return (
+      `${unit ? `${unit.name}, recorded in ink; what was found otherwise over it` : 'what was found'}; ` +
+      'dotted is not known'
+    );
   });
 
   protected goOn(key: string): void {

@@ -60,14 +60,17 @@ describe('what is shown of the interchange', () => {
   });
   const refused = entry({ node: 'n:3', trust: 0.3, grade: 'does-not-fit' });
   const nodes = (over: object) => filtered([sure, changed, refused], { ...EVERYTHING, ...over }).map((e) => e.node);
-  it('is narrowed by grade, trust, changes and stock; a warning is not narrowed away by anything but its own grade', () => {
-    expect(nodes({})).toEqual(['n:1', 'n:2', 'n:3']);
-    expect(nodes({ hidden: ['same'] })).toEqual(['n:2', 'n:3']);
-    expect(nodes({ minTrust: 0.7 })).toEqual(['n:1', 'n:3']);
-    expect(nodes({ mostChanges: 1 })).toEqual(['n:1', 'n:3']);
-    expect(nodes({ inStock: true })).toEqual(['n:1', 'n:3']);
-    expect(nodes({ hidden: ['does-not-fit'] })).toEqual(['n:1', 'n:2']);
-  });
+  it(
+    'is narrowed by grade, trust, changes and stock; a warning is not narrowed away by anything but ' + 'its own grade',
+    () => {
+      expect(nodes({})).toEqual(['n:1', 'n:2', 'n:3']);
+      expect(nodes({ hidden: ['same'] })).toEqual(['n:2', 'n:3']);
+      expect(nodes({ minTrust: 0.7 })).toEqual(['n:1', 'n:3']);
+      expect(nodes({ mostChanges: 1 })).toEqual(['n:1', 'n:3']);
+      expect(nodes({ inStock: true })).toEqual(['n:1', 'n:3']);
+      expect(nodes({ hidden: ['does-not-fit'] })).toEqual(['n:1', 'n:2']);
+    },
+  );
 });
 
 describe('a path of interchange', () => {
@@ -188,39 +191,53 @@ describe('all interchange', () => {
     named(host, 'Choose look-alike, unproven').click();
     expect(chosen).toHaveBeenCalledWith(unproven);
   });
-  it('say when nothing can be said by geometry, how many are hidden, and draw the picked beside the wanted', async () => {
-    const unit = (id: string) =>
-      of({
-        id,
-        kind: 'brake-master',
-        name: id,
-        maker: 'X',
-        note: '',
-        source: '',
-        facts: [{ attribute: 'bore', words: 'bore', value: '20', recorded: id === 'one' ? 20 : 22, source: '' }],
-        numbers: [],
-        fitted: [],
+  it(
+    'say when nothing can be said by geometry, how many are hidden, and draw the picked beside the ' + 'wanted',
+    async () => {
+      const unit = (id: string) =>
+        of({
+          id,
+          kind: 'brake-master',
+          name: id,
+          maker: 'X',
+          note: '',
+          source: '',
+          facts: [{ attribute: 'bore', words: 'bore', value: '20', recorded: id === 'one' ? 20 : 22, source: '' }],
+          numbers: [],
+          fitted: [],
+        });
+      const { host, text, settle } = await render(InterchangeView, {
+        api: { unit },
+        inputs: { interchange: interchange({ byGeometryProblem: 'Only 1 of the joints is recorded.' }) },
       });
-    const { host, text, settle } = await render(InterchangeView, {
-      api: { unit },
-      inputs: { interchange: interchange({ byGeometryProblem: 'Only 1 of the joints is recorded.' }) },
-    });
-    expect(text()).toContain('Cannot be said: Only 1 of the joints is recorded.');
-    host.querySelector<HTMLInputElement>('[aria-label="Compare: unit two"]')?.click();
-    await settle();
-    expect(text()).toContain('the first one dashed over it');
-    expect(host.querySelectorAll('app-compare-table svg')).toHaveLength(2);
-    const trust = host.querySelector<HTMLInputElement>('input[inputmode=decimal]');
-    type(trust, '0.9');
-    await settle();
-    expect(text()).toContain('1 not shown');
-  });
+      expect(text()).toContain('Cannot be said: Only 1 of the joints is recorded.');
+      host.querySelector<HTMLInputElement>('[aria-label="Compare: unit two"]')?.click();
+      await settle();
+      expect(text()).toContain('the first one dashed over it');
+      expect(host.querySelectorAll('app-compare-table svg')).toHaveLength(2);
+      const trust = host.querySelector<HTMLInputElement>('input[inputmode=decimal]');
+      type(trust, '0.9');
+      await settle();
+      expect(text()).toContain('1 not shown');
+    },
+  );
 });
 
 describe('numbers of one unit', () => {
-  const number = (written: string, box?: string) => ({ issuer: 'A', written, status: 'current', stock: [], ...(box === undefined ? {} : { box }) }); // prettier-ignore
+  const number = (written: string, box?: string) => ({
+    issuer: 'A',
+    written,
+    status: 'current',
+    stock: [],
+    ...(box === undefined ? {} : { box }),
+  });
   it('stand apart where their boxes differ, each a row of its own', () => {
-    const rows = byBox(entry({ node: 'u:1', numbers: [number('1', 'with reservoir'), number('2', 'without reservoir'), number('3', 'with reservoir')] })); // prettier-ignore
+    const rows = byBox(
+      entry({
+        node: 'u:1',
+        numbers: [number('1', 'with reservoir'), number('2', 'without reservoir'), number('3', 'with reservoir')],
+      }),
+    );
     expect(rows.map((r) => [boxOf(r), r.numbers.map((n) => n.written)])).toEqual([
       ['with reservoir', ['1', '3']],
       ['without reservoir', ['2']],

@@ -27,7 +27,10 @@ const RESULTS = [
   { result: 'did-not-fit', words: 'did not fit' },
 ] as const;
 
-/** The ways to one of the interchange, each step with who says so and what came of it; and where somebody says what came of it this time. */
+/**
+ * The ways to one of the interchange, each step with who says so and what came of it; and where somebody says what came
+ * of it this time.
+ */
 @Component({
   selector: 'app-interchange-paths',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -155,7 +158,8 @@ export class InterchangePathsPart {
   });
 
   protected kindWords = (step: InterchangeStep): string =>
-    `${lookup(KIND_WORDS, step.kind) ?? step.kind}${step.direction === 'backward' && step.kind !== 'same' ? ' (the other way)' : ''}`;
+    `${lookup(KIND_WORDS, step.kind) ?? step.kind}` +
+    `${step.direction === 'backward' && step.kind !== 'same' ? ' (the other way)' : ''}`;
   protected trust = (path: readonly InterchangeStep[]): number =>
     path.reduce((product, step) => product * step.trust, 1);
   protected outcomesOf = (link: string): OutcomeView[] =>

@@ -16,7 +16,10 @@ import { RingMap } from './ring-map';
 /** The wanted one and three others can be read beside each other. */
 const MOST_BESIDE = 3;
 
-/** All interchange of a unit: narrowed, as a table or as rings, side by side, and apart from them what only geometry speaks for. */
+/**
+ * All interchange of a unit: narrowed, as a table or as rings, side by side, and apart from them what only geometry
+ * speaks for.
+ */
 @Component({
   selector: 'app-interchange-view',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -38,23 +38,26 @@ const INTERCHANGE: InterchangeAnswer = {
 const PATHS = { interchangePaths: () => of({ paths: [[STEP]], outcomes: [] }) };
 
 describe('Interchange', () => {
-  it('what is trusted less than the floor stands below everything that fits, with the grade it is listed under', async () => {
-    const doubtful = {
-      ...ENTRY,
-      node: 'u:11',
-      unitId: 'far',
-      name: 'far away',
-      grade: 'same' as const,
-      trust: 0.4,
-      underFloor: true,
-    };
-    const { text } = await render(InterchangeTable, {
-      api: PATHS,
-      inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, doubtful] },
-    });
-    expect(text()).toMatch(/With changes.*stepped master 0912.*Little trusted.*listed as same.*far away/s);
-    expect(text()).not.toContain('Same unit');
-  });
+  it(
+    'what is trusted less than the floor stands below everything that fits, with the grade it is ' + 'listed under',
+    async () => {
+      const doubtful = {
+        ...ENTRY,
+        node: 'u:11',
+        unitId: 'far',
+        name: 'far away',
+        grade: 'same' as const,
+        trust: 0.4,
+        underFloor: true,
+      };
+      const { text } = await render(InterchangeTable, {
+        api: PATHS,
+        inputs: { unitId: 'ard-tm22vs', entries: [ENTRY, doubtful] },
+      });
+      expect(text()).toMatch(/With changes.*stepped master 0912.*Little trusted.*listed as same.*far away/s);
+      expect(text()).not.toContain('Same unit');
+    },
+  );
   it('groups by grade, names conditions, and opens the path with its sources', async () => {
     const refused = {
       ...ENTRY,

@@ -34,8 +34,9 @@ const MOST_LABELS = 14;
 const STEP = 58;
 
 /**
- * The interchange around the wanted unit: the nearer, the less has to be changed; the larger, the more it is trusted. It says nothing that
- * the table does not, and is read from the keyboard: arrows go round and between the rings, Enter opens the path.
+ * The interchange around the wanted unit: the nearer, the less has to be changed; the larger, the more it is trusted.
+ * It says nothing that the table does not, and is read from the keyboard: arrows go round and between the rings, Enter
+ * opens the path.
  */
 @Component({
   selector: 'app-ring-map',
@@ -134,7 +135,8 @@ export class RingMap {
   protected readonly points = computed<readonly Point[]>(() =>
     this.byRing().flatMap(({ points }, ring) =>
       points.map(({ key, kind, trust, label, words }, i) => {
-        // Nothing stands at the top, where the ring's name is; every other ring is turned a little, so that names do not meet.
+        // Nothing stands at the top, where the ring's name is; every other ring is turned a little, so that names do
+        // not meet.
         const angle = ((i + 0.5 + (ring % 2) * 0.12) / points.length) * 2 * Math.PI - Math.PI / 2;
         const r = this.radii()[ring] ?? 0;
         return {
@@ -203,4 +205,6 @@ export class RingMap {
 }
 
 const wordsOf = (e: InterchangeEntry): string =>
-  `${e.name}, ${e.grade.replace(/-/g, ' ')}, trust ${e.trust.toFixed(2)}${e.conditions.length > 0 ? `, ${e.conditions.length} conditions` : ''}${e.disputed ? ', disputed' : ''}`;
+  `${e.name}, ${e.grade.replace(/-/g, ' ')}, trust ` +
+  `${e.trust.toFixed(2)}${e.conditions.length > 0 ? `, ${e.conditions.length} conditions` : ''}` +
+  `${e.disputed ? ', disputed' : ''}`;

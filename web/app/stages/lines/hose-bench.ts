@@ -21,7 +21,23 @@ import { ControlField } from '../../parts/control-field';
 import { Folded } from '../../parts/folded';
 import { SettingsService } from '../../settings/settings-service';
 
-const BLANK = { bump: '', droop: '300', 'lock-left': '', 'lock-right': '', radius: '40', moved: '', firstAway: '90', secondAway: '90', firstClock: '0', secondClock: '0', eyes: '10', washer: '1', screwed: '9', firstEnd: '', secondEnd: '' }; // prettier-ignore
+const BLANK = {
+  bump: '',
+  droop: '300',
+  'lock-left': '',
+  'lock-right': '',
+  radius: '40',
+  moved: '',
+  firstAway: '90',
+  secondAway: '90',
+  firstClock: '0',
+  secondClock: '0',
+  eyes: '10',
+  washer: '1',
+  screwed: '9',
+  firstEnd: '',
+  secondEnd: '',
+};
 type TypedHose = typeof BLANK;
 /** Nothing of a job’s hose is known before somebody measures it. */
 const NOTHING = Object.fromEntries(Object.keys(BLANK).map((key) => [key, ''])) as TypedHose;
@@ -49,8 +65,10 @@ const angle = ({ value }: AbstractControl<string>): ValidationErrors | null =>
 /** An end as it is called for, its thread by its standard name where it names one. */
 function readEnd(text: string): string {
   const { designation, seat } = readThread(text);
-  return designation === undefined ? text.trim() : `${designation}${seat === undefined ? '' : `, ${valueWords('port-seat', seat)}`}`;
-} // prettier-ignore
+  return designation === undefined
+    ? text.trim()
+    : `${designation}${seat === undefined ? '' : `, ${valueWords('port-seat', seat)}`}`;
+}
 const degrees = (text: string): number | undefined =>
   text.trim() === '' ? undefined : Number(text.replace(',', '.').replace('°', ''));
 

@@ -32,6 +32,9 @@ export class JoinedView {
   readonly way = input.required<RouteAnswer['routes'][number]>();
   protected readonly drawing = computed(() => joinedDrawing(this.port(), this.way().steps, this.line()?.tube));
   protected readonly labels = computed(
-    () => new Map(this.drawing().views.flatMap(({ marks }) => marks.map(({ key }) => [key, { width: 120, height: 20 }] as const))), // prettier-ignore
+    () =>
+      new Map(
+        this.drawing().views.flatMap(({ marks }) => marks.map(({ key }) => [key, { width: 120, height: 20 }] as const)),
+      ),
   );
 }

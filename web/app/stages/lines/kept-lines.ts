@@ -74,10 +74,16 @@ export class KeptLines {
   /** The line as it is now; undefined while a figure is wanting. */
   readonly line = input<LineCutRequest>();
   readonly again = output<LineCutRequest>();
-  protected readonly form = inject(NonNullableFormBuilder).group({ name: ['', [Validators.required, Validators.pattern(/\S/)]] }); // prettier-ignore
+  protected readonly form = inject(NonNullableFormBuilder).group({
+    name: ['', [Validators.required, Validators.pattern(/\S/)]],
+  });
   private readonly changed = new Subject<void>();
   protected readonly dropped = new Subject<LineTemplate>();
-  private readonly kept = new Subject<{ readonly name: string; readonly line: LineCutRequest; readonly version: number }>(); // prettier-ignore
+  private readonly kept = new Subject<{
+    readonly name: string;
+    readonly line: LineCutRequest;
+    readonly version: number;
+  }>();
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly said = signal<string | undefined>(undefined);
   private readonly found = toSignal(

@@ -1,6 +1,20 @@
-import type { AbstractControl, FormArray, FormControl, FormGroup, NonNullableFormBuilder, ValidationErrors } from '@angular/forms'; // prettier-ignore
+import type {
+  AbstractControl,
+  FormArray,
+  FormControl,
+  FormGroup,
+  NonNullableFormBuilder,
+  ValidationErrors,
+} from '@angular/forms';
 import type { LineCutRequest } from '@kerabat/contract';
-import { findTube, type Bend, type LineEnd, type LineFlare, type LineOrder, type TubeMaterial } from '@kerabat/core/line'; // prettier-ignore
+import {
+  findTube,
+  type Bend,
+  type LineEnd,
+  type LineFlare,
+  type LineOrder,
+  type TubeMaterial,
+} from '@kerabat/core/line';
 import { findThread } from '@kerabat/core/thread';
 import { mm, readQuantity, toBase } from '@kerabat/core/units';
 import { lookup } from '@kerabat/core/words';
@@ -24,18 +38,23 @@ export interface LineFormShape {
 export type LineForm = FormGroup<LineFormShape>;
 export type TypedLine = ReturnType<LineForm['getRawValue']>;
 
-/** Why a text is no such value, as the sentence at its field; an empty one is not complained of before the rest is there. */
+/**
+ * Why a text is no such value, as the sentence at its field; an empty one is not complained of before the rest is
+ * there.
+ */
 const told = (words: string | undefined): ValidationErrors | null => (words === undefined ? null : { words });
 const length = ({ value }: AbstractControl<string>): ValidationErrors | null => {
   if (value.trim() === '') return { missing: true };
   return told(readQuantity(value, { expects: 'length' }).problem);
 };
-const degrees = (least: number, most: number, empty = false) => ({ value }: AbstractControl<string>): ValidationErrors | null => {
-  const text = value.replace(',', '.').replace('°', '').trim();
-  if (text === '') return empty ? null : { missing: true };
-  const angle = Number(text);
-  return angle >= least && angle <= most ? null : told(`${least} to ${most} degrees`);
-}; // prettier-ignore
+const degrees =
+  (least: number, most: number, empty = false) =>
+  ({ value }: AbstractControl<string>): ValidationErrors | null => {
+    const text = value.replace(',', '.').replace('°', '').trim();
+    if (text === '') return empty ? null : { missing: true };
+    const angle = Number(text);
+    return angle >= least && angle <= most ? null : told(`${least} to ${most} degrees`);
+  };
 const thread = ({ value }: AbstractControl<string>): ValidationErrors | null =>
   value.trim() === '' || findThread(value) ? null : told('no thread of a standard');
 
@@ -68,13 +87,15 @@ export function lineForm(make: NonNullableFormBuilder, line: TypedLine): LineFor
     nuts: make.array(line.nuts.map((nut) => make.control(nut, thread))),
     protectors: [line.protectors],
     legs: make.array(line.legs.map((leg) => newLeg(make, leg))),
-    bends: make.array(line.bends.map(({ angle, radius, turn }) => {
-      const bend = newBend(make, radius, angle);
-      bend.controls.turn.setValue(turn);
-      return bend;
-    })),
+    bends: make.array(
+      line.bends.map(({ angle, radius, turn }) => {
+        const bend = newBend(make, radius, angle);
+        bend.controls.turn.setValue(turn);
+        return bend;
+      }),
+    ),
   });
-} // prettier-ignore
+}
 
 const mmOf = (text: string): number | undefined => {
   const { quantity } = readQuantity(text, { expects: 'length' });
@@ -95,8 +116,13 @@ export function orderOf(typed: TypedLine, trials: Trials): LineOrder | undefined
     const angleDeg = figure(angle);
     const rotationDeg = figure(turn);
     if (radiusMm === undefined || !(angleDeg > 0)) return undefined;
-    return { angleDeg, radiusMm, ...(rotationDeg === 0 ? {} : { rotationDeg }), ...(angleDeg > 150 ? { byArc: true } : {}) };
-  }); // prettier-ignore
+    return {
+      angleDeg,
+      radiusMm,
+      ...(rotationDeg === 0 ? {} : { rotationDeg }),
+      ...(angleDeg > 150 ? { byArc: true } : {}),
+    };
+  });
   if (!tube || legs.some((leg) => leg === undefined) || bends.some((bend) => bend === undefined)) return undefined;
   const end = (i: 0 | 1): LineEnd => {
     const flare = typed.flares[i] ?? 'none';

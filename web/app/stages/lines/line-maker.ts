@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, DOCUMENT, effect, inject, input, signal, untracked, type Signal } from '@angular/core'; // prettier-ignore
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DOCUMENT,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  type Signal,
+} from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
@@ -9,7 +20,18 @@ import { exhaustMap, filter, map, startWith, Subject, switchMap } from 'rxjs';
 import type { LineCutRequest } from '@kerabat/contract';
 import { valueWords } from '@kerabat/core/attribute';
 import { developedView, lineViews } from '@kerabat/core/drawing';
-import { cutLine, flareTaken, findTube, legsOf, LINE_FLARES, lineFault, MATERIALS, TUBES, type LineFlare, type Xyz } from '@kerabat/core/line'; // prettier-ignore
+import {
+  cutLine,
+  flareTaken,
+  findTube,
+  legsOf,
+  LINE_FLARES,
+  lineFault,
+  MATERIALS,
+  TUBES,
+  type LineFlare,
+  type Xyz,
+} from '@kerabat/core/line';
 import { readQuantity, toBase } from '@kerabat/core/units';
 import { lineCheckWords, lineLength, lineStepWords } from '@kerabat/core/words';
 import { Api } from '../../api/api';
@@ -25,16 +47,44 @@ import { StateMark } from '../../parts/state-mark';
 import { SettingsService } from '../../settings/settings-service';
 import { KeptLines } from './kept-lines';
 import { QuickLine } from './quick-line';
-import { BLANK_LINE, lineForm, newBend, newLeg, orderOf, requestOf, trialKey, typedOf, type LineForm, type Trials, type TypedLine } from './line-form'; // prettier-ignore
+import {
+  BLANK_LINE,
+  lineForm,
+  newBend,
+  newLeg,
+  orderOf,
+  requestOf,
+  trialKey,
+  typedOf,
+  type LineForm,
+  type Trials,
+  type TypedLine,
+} from './line-form';
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
 const LABEL = { width: 64, height: 20 };
 
-/** A line to be made: typed by its legs and bends, drawn from three sides, with what to cut, where to mark and in which order. */
+/**
+ * A line to be made: typed by its legs and bends, drawn from three sides, with what to cut, where to mark and in which
+ * order.
+ */
 @Component({
   selector: 'app-line-maker',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ControlField, DrawingView, Folded, KeptLines, QuickLine, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine, ReactiveFormsModule, StateMark], // prettier-ignore
+  imports: [
+    ControlField,
+    DrawingView,
+    Folded,
+    KeptLines,
+    QuickLine,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    ProblemLine,
+    ReactiveFormsModule,
+    StateMark,
+  ],
   providers: [SettingsService],
   templateUrl: './line-maker.html',
   styleUrl: './line-maker.scss',
@@ -56,7 +106,10 @@ export class LineMaker {
 
   protected readonly tubes = TUBES;
   protected readonly materials = MATERIALS;
-  protected readonly flares = LINE_FLARES.map((flare) => ({ flare, words: flare === 'none' ? 'cut end, no flare' : valueWords('port-seat', flare) })); // prettier-ignore
+  protected readonly flares = LINE_FLARES.map((flare) => ({
+    flare,
+    words: flare === 'none' ? 'cut end, no flare' : valueWords('port-seat', flare),
+  }));
   protected readonly form = signal<LineForm>(lineForm(this.make, BLANK_LINE));
   private readonly typed = toSignal(toForm(this.form), { initialValue: BLANK_LINE });
   protected readonly trials = signal<Trials>(this.drafts.read<Trials>(TRIALS) ?? {});
@@ -80,7 +133,9 @@ export class LineMaker {
   protected readonly viewLabels = computed(
     () => new Map(this.views()?.views.flatMap(({ marks }) => marks.map(({ key }) => [key, LABEL] as const))),
   );
-  protected readonly markLabels = computed(() => new Map(this.cut()?.marks.map(({ n }) => [`mark-${n}`, { width: 26, height: 20 }]))); // prettier-ignore
+  protected readonly markLabels = computed(
+    () => new Map(this.cut()?.marks.map(({ n }) => [`mark-${n}`, { width: 26, height: 20 }])),
+  );
   protected readonly checks = computed(() => {
     const [cut, order] = [this.cut(), this.order()];
     return cut && order ? cut.checks.map((check) => ({ state: check.state, words: lineCheckWords(check, order) })) : [];
@@ -94,7 +149,11 @@ export class LineMaker {
 
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly corners = this.make.control('');
-  protected readonly trial = this.make.group({ before: '', after: '', flare: this.make.control<LineFlare>('inverted-flare') }); // prettier-ignore
+  protected readonly trial = this.make.group({
+    before: '',
+    after: '',
+    flare: this.make.control<LineFlare>('inverted-flare'),
+  });
   protected readonly trialSaid = signal<string | undefined>(undefined);
   protected readonly files = new Subject<'csv' | 'dxf' | 'pdf'>();
   protected readonly pasted = new Subject<void>();
@@ -116,12 +175,15 @@ export class LineMaker {
     this.files
       .pipe(
         map((file) => ({ file, order: this.order() })),
-        filter((asked): asked is typeof asked & { order: NonNullable<(typeof asked)['order']> } => asked.order !== undefined), // prettier-ignore
+        filter(
+          (asked): asked is typeof asked & { order: NonNullable<(typeof asked)['order']> } => asked.order !== undefined,
+        ),
         exhaustMap(({ file, order }) =>
-          this.api
-            .lineFile({ ...requestOf(order), file, title: this.title() })
-            .pipe(outcome(), map((answered) => ({ ...answered, file }))),
-        ), // prettier-ignore
+          this.api.lineFile({ ...requestOf(order), file, title: this.title() }).pipe(
+            outcome(),
+            map((answered) => ({ ...answered, file })),
+          ),
+        ),
         takeUntilDestroyed(),
       )
       .subscribe(({ answer, problem, file }) => {
@@ -149,7 +211,11 @@ export class LineMaker {
     const typed: TypedLine = {
       ...this.typed(),
       legs: legs.legsMm.map(plain),
-      bends: legs.bends.map(({ angleDeg, rotationDeg = 0 }) => ({ angle: plain(angleDeg), radius, turn: rotationDeg === 0 ? '' : plain(rotationDeg) })), // prettier-ignore
+      bends: legs.bends.map(({ angleDeg, rotationDeg = 0 }) => ({
+        angle: plain(angleDeg),
+        radius,
+        turn: rotationDeg === 0 ? '' : plain(rotationDeg),
+      })),
     };
     const form = lineForm(this.make, typed);
     form.markAsDirty();
@@ -205,5 +271,10 @@ const TRIALS = 'flare-trials';
 /** What is typed into the form that is there now. */
 const toForm = (form: Signal<LineForm>) =>
   toObservable(form).pipe(
-    switchMap((one) => one.valueChanges.pipe(startWith(undefined), map(() => one.getRawValue()))),
-  ); // prettier-ignore
+    switchMap((one) =>
+      one.valueChanges.pipe(
+        startWith(undefined),
+        map(() => one.getRawValue()),
+      ),
+    ),
+  );

@@ -13,7 +13,10 @@ import { JobService } from '../../jobs/job-service';
 type Port = SlotWork['ports'][number];
 const FOREVER = 'the maker’s figure: none is recorded';
 
-/** The ports of the unit at a glance: where each sits, what it takes, with which wrench, how tight, how it is bled and closed. */
+/**
+ * The ports of the unit at a glance: where each sits, what it takes, with which wrench, how tight, how it is bled and
+ * closed.
+ */
 @Component({
   selector: 'app-ports-view',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -9,7 +9,10 @@ import { lineLength } from '@kerabat/core/words';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 
-/** The quick way first: a line that is sold with both ends made and is long enough, with its rest looped; then what it takes to make one. */
+/**
+ * The quick way first: a line that is sold with both ends made and is long enough, with its rest looped; then what it
+ * takes to make one.
+ */
 @Component({
   selector: 'app-quick-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -43,11 +46,20 @@ export class QuickLine {
   private readonly asked = computed((): RouteRequest | undefined => {
     const { tube, ends } = this.line();
     const [first, second] = ends;
-    const open = first.nut === undefined || first.flare === 'none' ? undefined : lineOpening({ nut: first.nut, flare: first.flare }); // prettier-ignore
+    const open =
+      first.nut === undefined || first.flare === 'none'
+        ? undefined
+        : lineOpening({ nut: first.nut, flare: first.flare });
     if (!open || first.nut === undefined || second.nut === undefined || second.flare === 'none') return undefined;
     return {
       port: opposite(open),
-      line: { tube: tube.tube, nut: first.nut, flare: first.flare, far: { nut: second.nut, flare: second.flare }, length: mm(this.cut().developedMm) }, // prettier-ignore
+      line: {
+        tube: tube.tube,
+        nut: first.nut,
+        flare: first.flare,
+        far: { nut: second.nut, flare: second.flare },
+        length: mm(this.cut().developedMm),
+      },
     };
   });
   private readonly outcome = toSignal(
@@ -68,7 +80,12 @@ export class QuickLine {
             words: item.name,
             number: item.number ?? '',
             price: item.price === undefined ? '' : `, ${item.price.toFixed(2)}`,
-            rest: over === undefined ? 'its length is not recorded' : over < 1 ? 'as long as it has to be' : `loop ${lineLength(over)} of it`, // prettier-ignore
+            rest:
+              over === undefined
+                ? 'its length is not recorded'
+                : over < 1
+                  ? 'as long as it has to be'
+                  : `loop ${lineLength(over)} of it`,
           },
         ];
       }),
@@ -78,7 +95,11 @@ export class QuickLine {
       ? 'A line with a cut end, or without its nuts, is not sold made up.'
       : (this.outcome()?.problem ?? 'The catalogue has no made-up line with these ends that is long enough.'),
   );
-  protected readonly tools = computed(() => [...new Set(this.line().ends.map(({ flare }) => endRow(flare).tool ?? ''))].filter((t) => t !== '').join(', ') || 'a tube cutter'); // prettier-ignore
+  protected readonly tools = computed(
+    () =>
+      [...new Set(this.line().ends.map(({ flare }) => endRow(flare).tool ?? ''))].filter((t) => t !== '').join(', ') ||
+      'a tube cutter',
+  );
   protected readonly spanners = computed(() => {
     const sizes = this.line().ends.flatMap(({ nut, flare }) => {
       const row = BRAKE_THREADS.find(({ designation }) => designation === nut);

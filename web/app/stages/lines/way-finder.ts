@@ -53,7 +53,21 @@ export interface TypedWay {
   readonly second: string;
   readonly secondFlare: LineFlare;
 }
-const BLANK: TypedWay = { port: 'M10x1.0', seat: 'bubble-flare', gender: 'female', joins: true, tube: '3/16 in', nut: '3/8-24 UNF', flare: 'inverted-flare', hose: false, farNut: '', farFlare: '', length: '', second: '', secondFlare: 'inverted-flare' }; // prettier-ignore
+const BLANK: TypedWay = {
+  port: 'M10x1.0',
+  seat: 'bubble-flare',
+  gender: 'female',
+  joins: true,
+  tube: '3/16 in',
+  nut: '3/8-24 UNF',
+  flare: 'inverted-flare',
+  hose: false,
+  farNut: '',
+  farFlare: '',
+  length: '',
+  second: '',
+  secondFlare: 'inverted-flare',
+};
 
 export type Way = RouteAnswer['routes'][number];
 
@@ -68,11 +82,25 @@ const OPERATION_WORDS: Readonly<Record<LineOperation, string>> = {
   'make-line': 'making a whole line',
 };
 
-/** Ways from a port to the line that is there, best first: a nut and a new flare, a made-up line, adapters, a tee, a plug. */
+/**
+ * Ways from a port to the line that is there, best first: a nut and a new flare, a made-up line, adapters, a tee, a
+ * plug.
+ */
 @Component({
   selector: 'app-way-finder',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ControlField, Folded, JoinedView, MatButtonModule, MatCheckboxModule, MatFormFieldModule, MatSelectModule, MatTableModule, ProblemLine, ReactiveFormsModule], // prettier-ignore
+  imports: [
+    ControlField,
+    Folded,
+    JoinedView,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatSelectModule,
+    MatTableModule,
+    ProblemLine,
+    ReactiveFormsModule,
+  ],
   templateUrl: './way-finder.html',
   styleUrl: './way-finder.scss',
 })
@@ -87,9 +115,15 @@ export class WayFinder {
   readonly taken = output<Way>();
 
   protected readonly seats = SEAT_FORMS.map((seat) => ({ seat, words: valueWords('port-seat', seat) }));
-  protected readonly flares = LINE_FLARES.filter((flare) => flare !== 'none').map((flare) => ({ flare, words: valueWords('port-seat', flare) })); // prettier-ignore
+  protected readonly flares = LINE_FLARES.filter((flare) => flare !== 'none').map((flare) => ({
+    flare,
+    words: valueWords('port-seat', flare),
+  }));
   protected readonly tubes = TUBES;
-  protected readonly operations = LINE_OPERATIONS.slice(0, 3).map((operation) => ({ operation, words: OPERATION_WORDS[operation] })); // prettier-ignore
+  protected readonly operations = LINE_OPERATIONS.slice(0, 3).map((operation) => ({
+    operation,
+    words: OPERATION_WORDS[operation],
+  }));
   protected readonly columns = ['way', 'joints', 'price', 'minutes', 'why', 'act'];
   private readonly make = inject(NonNullableFormBuilder);
   protected readonly form = this.make.group({
@@ -120,13 +154,16 @@ export class WayFinder {
   private readonly outcome = toSignal(
     toObservable(this.asked).pipe(
       debounceTime(60),
-      switchMap((asked) => (asked ? this.api.routes(asked).pipe(outcome()) : of({ answer: undefined, problem: undefined }))), // prettier-ignore
+      switchMap((asked) =>
+        asked ? this.api.routes(asked).pipe(outcome()) : of({ answer: undefined, problem: undefined }),
+      ),
     ),
   );
   /** Port and line in one line, for when they are known and folded away. */
   protected readonly summary = computed(() => {
     const { port, seat, joins, tube, nut, flare } = this.typed();
-    const form = (of: string): string => (of === '' ? 'seat not known' : of === 'compression' ? of : valueWords('port-seat', of)); // prettier-ignore
+    const form = (of: string): string =>
+      of === '' ? 'seat not known' : of === 'compression' ? of : valueWords('port-seat', of);
     const line = joins ? `line ${nut || 'not known'}, ${form(flare)}, ${tube || 'not known'} tube` : 'no line';
     return `Port ${port || 'not known'}, ${form(seat)}; ${line}`;
   });
@@ -145,8 +182,10 @@ export class WayFinder {
   });
   protected readonly line = computed(() => {
     const { joins, tube, nut, flare, hose } = this.typed();
-    return joins && flare !== 'compression' && flare !== '' ? { tube, nut: findThread(nut)?.designation ?? '', flare, hose } : undefined;
-  }); // prettier-ignore
+    return joins && flare !== 'compression' && flare !== ''
+      ? { tube, nut: findThread(nut)?.designation ?? '', flare, hose }
+      : undefined;
+  });
 
   constructor() {
     effect(() => {
@@ -178,16 +217,20 @@ export class WayFinder {
     if (!findThread(typed.nut) || typed.flare === '' || typed.tube === '') return undefined;
     const { quantity } = readQuantity(typed.length, { expects: 'length' });
     const line = { tube: typed.tube, nut: typed.nut, flare: typed.flare, ...(typed.hose ? { hose: true } : {}) };
-    const far = typed.farFlare !== '' && findThread(typed.farNut) ? { far: { nut: typed.farNut, flare: typed.farFlare } } : {}; // prettier-ignore
+    const far =
+      typed.farFlare !== '' && findThread(typed.farNut) ? { far: { nut: typed.farNut, flare: typed.farFlare } } : {};
     return {
       port,
       line: { ...line, ...far, ...(quantity ? { length: quantity } : {}) },
-      ...(findThread(typed.second) ? { second: { tube: typed.tube, nut: typed.second, flare: typed.secondFlare } } : {}), // prettier-ignore
+      ...(findThread(typed.second)
+        ? { second: { tube: typed.tube, nut: typed.second, flare: typed.secondFlare } }
+        : {}),
       have: [...have],
     };
   }
 
-  protected readonly money = (price: number | undefined): string => (price === undefined ? 'not known' : price.toFixed(2)); // prettier-ignore
+  protected readonly money = (price: number | undefined): string =>
+    price === undefined ? 'not known' : price.toFixed(2);
 }
 
 const TOOLS = 'flaring-tools';

@@ -19,7 +19,10 @@ interface Joined {
   readonly joint: JointView;
 }
 
-/** Ways from a port of the job’s unit to the line that comes to it, with what is known filled in; one is taken into the job. */
+/**
+ * Ways from a port of the job’s unit to the line that comes to it, with what is known filled in; one is taken into the
+ * job.
+ */
 @Component({
   selector: 'app-ways-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -85,11 +88,13 @@ export class WaysView {
   });
   protected readonly joined = computed((): readonly Joined[] =>
     (this.work()?.joints ?? []).flatMap((joint) => {
-      const at = joint.checks.map(({ id }) => /^(?:thread|seat|tube|port)@(.+)$/.exec(id)?.[1]).find((p) => p !== undefined);
+      const at = joint.checks
+        .map(({ id }) => /^(?:thread|seat|tube|port)@(.+)$/.exec(id)?.[1])
+        .find((p) => p !== undefined);
       // A joint behind a piece that was put between is no line of its own.
       return joint.drawn?.kind === 'port' && at !== undefined && !at.includes(' ') ? [{ position: at, joint }] : [];
     }),
-  ); // prettier-ignore
+  );
   /** The line that is open: the one that was asked for, else the first that does not go together. */
   protected readonly position = linkedSignal(() => {
     const [asked, all] = [this.port(), this.joined()];
@@ -122,7 +127,10 @@ export class WaysView {
     };
   });
 
-  /** Pieces and a new end are laid into the chain; where a made-up line, a tee or a plug is part of it each thing is a line of the list. */
+  /**
+   * Pieces and a new end are laid into the chain; where a made-up line, a tee or a plug is part of it each thing is a
+   * line of the list.
+   */
   protected async take(way: Way): Promise<void> {
     const [work, at] = [this.work(), this.position()];
     if (!work) return;
@@ -130,7 +138,9 @@ export class WaysView {
     if (notes) {
       if (notes.length === 0) return this.said.set('It goes in as it is: nothing is ordered.');
       const subject = `fix:${work.slot}/way@${at}`;
-      this.problem.set(await this.service.decide(subject, 'accepted', way.steps.map((s) => s.words).join(' '), wayText(notes))); // prettier-ignore
+      this.problem.set(
+        await this.service.decide(subject, 'accepted', way.steps.map((s) => s.words).join(' '), wayText(notes)),
+      );
       this.said.set(this.problem() ? undefined : 'Taken: it is on the parts list, and the joint is judged with it.');
       return;
     }
@@ -158,7 +168,7 @@ function notesOf({ steps }: Way): readonly WayNote[] | undefined {
     if (act === 'screw-in') continue;
     if (act === 'reflare' && seat !== undefined) notes.push({ do: act, thread, seat });
     else if ((act === 'adapter' || act === 'union') && item && seat !== undefined)
-      notes.push({ do: act, key: item.key, thread, seat }); // prettier-ignore
+      notes.push({ do: act, key: item.key, thread, seat });
     else return undefined;
   }
   return notes;
