@@ -81,11 +81,11 @@ function monthSentence(
   const stock = near
     ? ' It was built so close to the change that old stock may have been used: read the part itself.'
     : '';
-  const when =
+  const changed =
     side.from !== null && changes.includes(side.from)
       ? `after the change of ${monthWords(side.from)}`
       : `before the change of ${monthWords(changes[0] ?? '')}`;
-  return `Built in ${monthWords(built)}: ${when}, side ${side.set}.${stock}`;
+  return `Built in ${monthWords(built)}: ${changed}, side ${side.set}.${stock}`;
 }
 
 function foundSentence(byMonth: SplitSide | undefined, byUnit: SplitSide | undefined): string {

@@ -1,3 +1,4 @@
+import { changeWords } from '../words/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { poolOf } from '../identify/index.js';
@@ -70,7 +71,7 @@ describe('interchange by geometry', () => {
       b: { ...WANTED, 'rod-length': 122 },
     });
     expect(found.map((f) => f.unitId)).toEqual(['b', 'a']);
-    expect(found[1]?.differences.map((d) => d.change)).toEqual([
+    expect(found[1]?.differences.map(changeWords)).toEqual([
       'Move the old sensor over',
       expect.stringContaining('Adjust the rod by 4.0 mm'),
     ]);
@@ -90,7 +91,7 @@ describe('interchange by geometry', () => {
       'port-thread@front-left': 'M12x1.0',
       'port-seat@front-left': 'bubble-flare',
     };
-    expect(search({ other }).found[0]?.differences.map((d) => d.change)).toEqual(['Plug the port that is left over']);
+    expect(search({ other }).found[0]?.differences.map(changeWords)).toEqual(['Plug the port that is left over']);
   });
   it('what is not recorded is open, and too much of it is nothing to show', () => {
     const { pilot: _p, sensor: _s, ...some } = WANTED;

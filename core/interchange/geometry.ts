@@ -1,16 +1,19 @@
 import { attributeWords, valueWords } from '../attribute/index.js';
 import type { Answer, Column, Pool } from '../identify/index.js';
+import type { Fix } from '../fix/index.js';
 import { placeOf } from '../identify/index.js';
 import type { Settings } from '../settings/index.js';
 import type { UnitKind } from '../unit/index.js';
-import { fixWords } from '../words/index.js';
 import { checksOf, compare, type CompareRow, type Comparison } from './compare.js';
 
 /** Where another unit differs from the wanted one, and what closes the difference. */
 export interface Difference {
   readonly attribute: string;
   readonly sentence: string;
-  readonly change: string;
+  /** The fix that closes it; a rod that is adjusted has none. */
+  readonly fix?: Fix;
+  /** By how much a rod is adjusted, mm. */
+  readonly over?: number;
 }
 
 /** A unit whose joints match those of the wanted one, as far as both are recorded. Nobody has said that it fits. */
@@ -150,17 +153,10 @@ function described(
       differences.push({
         attribute: column.attribute,
         sentence,
-        change: changeWords(result, column.attribute),
+        ...(result.fix === undefined ? {} : { fix: result.fix }),
+        ...(result.over === undefined ? {} : { over: result.over }),
       });
     }
   }
   return { unitId, matched, differences, open };
-}
-
-/** What closes a difference, in words. */
-function changeWords({ fix, over }: Comparison, name: string): string {
-  if (fix) return fixWords(fix);
-  if (over !== undefined)
-    return `Adjust the rod by ${Math.abs(over).toFixed(1)} mm · ${(Math.abs(over) / 25.4).toFixed(2)} in`;
-  return name === 'port-thread' ? 'Plug the port that is left over' : 'Set it anew';
 }

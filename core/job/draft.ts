@@ -1,32 +1,13 @@
+export { partOf, partsOf, slotOfPart } from '../place/index.js';
 import type { AttributeName } from '../attribute/index.js';
 import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../chain/index.js';
 import type { LineFeed } from '../joint/feeds.js';
 import type { Variant } from '../joint/types.js';
 import type { Fact, UnitDesign } from '../unit/index.js';
 import { STUDS } from './places.data.js';
-import type { JobPlace, Slot } from './types.js';
+import type { JobPlace } from './types.js';
 
 /** A chain in the making, and how rows become facts of its parts. */
-
-/** The places of a unit in a chain: an axle has one on each side. */
-const PARTS_OF: Readonly<Record<Slot, readonly string[]>> = {
-  booster: ['booster'],
-  'brake-master': ['master'],
-  'front-brake': ['front-left', 'front-right'],
-  'rear-brake': ['rear-left', 'rear-right'],
-  'clutch-master': ['clutch-master'],
-  slave: ['slave'],
-};
-export const partsOf = (slot: Slot): readonly string[] => PARTS_OF[slot];
-/** The slot that a part is a unit of; undefined for what is none. */
-export const slotOfPart = (id: string): Slot | undefined => SLOTS_OF.get(id);
-const SLOTS_OF = new Map(
-  (Object.entries(PARTS_OF) as [Slot, readonly string[]][]).flatMap(([slot, ids]) =>
-    ids.map((id) => [id, slot] as const),
-  ),
-);
-/** The one part of a place that has one: not an axle. */
-export const partOf = (slot: Exclude<Slot, 'front-brake' | 'rear-brake'>): string => PARTS_OF[slot][0] ?? slot;
 
 export interface Draft {
   readonly parts: Map<string, Part>;

@@ -1,7 +1,7 @@
 import { readRef, type Edit, type EditBody } from '../chain/index.js';
 import { wayFix, type Fix, type WayStep } from '../fix/index.js';
 import type { Check, CheckCode, JudgedJoint } from '../joint/index.js';
-import { checkChain, type ChainAnswer, type ChainInput } from '../verdict/index.js';
+import { judgeChain, type JudgedInput, type ChainInput } from '../verdict/index.js';
 
 /** Fixes that somebody accepted, by name: each is laid into the chain as its edits, and everything is judged again. */
 
@@ -39,7 +39,7 @@ export const checkKey = (joint: Pick<JudgedJoint, 'id'>, check: Pick<Check, 'cod
 export interface JudgedChain {
   /** The chain with the edits of the fixes that were taken. */
   readonly input: ChainInput;
-  readonly answer: ChainAnswer | undefined;
+  readonly answer: JudgedInput | undefined;
   readonly taken: readonly TakenFix[];
   /** Why something cannot be taken: edits that contradict each other, by their names. */
   readonly faults: readonly string[];
@@ -62,7 +62,7 @@ export function judgeAccepted(
   const taken = new Map<string, TakenFix>();
   const faults: string[] = [];
   let now: ChainInput = input;
-  let answer = checkChain(now);
+  let answer = judgeChain(now);
   if ('faults' in answer) return { input, answer: undefined, taken: [], faults: answer.faults.map((f) => f.sentence) };
   for (;;) {
     const fresh = [...offered(answer, accepted, slotOf), ...waysIn(answer, ways, slotOf, input)].filter(
@@ -72,12 +72,12 @@ export function judgeAccepted(
     for (const [key, { fixes, answered }] of fresh) {
       const [fix] = fixes as [Fix, ...Fix[]];
       const next = { ...now, edits: [...now.edits, ...editsOf(key, fixes, now.edits)] };
-      const tried = checkChain(next);
+      const tried = judgeChain(next);
       taken.set(key, { key, fix, sides: distinct(fixes), answered });
       if ('faults' in tried) faults.push(...tried.faults.map((f) => f.sentence));
       else now = next;
     }
-    const after = checkChain(now);
+    const after = judgeChain(now);
     if ('faults' in after) break;
     answer = after;
   }
@@ -90,7 +90,7 @@ export type Ways = ReadonlyMap<string, readonly WayStep[]>;
 /** What a way answers at its joint. */
 const ANSWERED: readonly CheckCode[] = ['port.thread', 'port.seat'];
 
-function* waysIn(answer: ChainAnswer, ways: Ways, slotOf: SlotOf, { parts }: ChainInput) {
+function* waysIn(answer: JudgedInput, ways: Ways, slotOf: SlotOf, { parts }: ChainInput) {
   for (const joint of answer.joints) {
     const key = `${slotOf(joint) ?? ''}/${fixKey({ fix: 'way', at: joint.id })}`;
     const steps = ways.get(key);
@@ -109,7 +109,7 @@ const distinct = (fixes: readonly Fix[]): Fix[] => [
 ];
 
 /** Fixes that are offered and accepted, by name: one for each side of an axle is one fix. */
-function offered(answer: ChainAnswer, accepted: ReadonlySet<string>, slotOf: SlotOf) {
+function offered(answer: JudgedInput, accepted: ReadonlySet<string>, slotOf: SlotOf) {
   const found = new Map<string, { readonly fixes: Fix[]; readonly answered: Answered[] }>();
   for (const joint of answer.joints) {
     const slot = slotOf(joint) ?? '';
@@ -142,7 +142,7 @@ export const isOpen = ({ state, rank }: Pick<Check, 'state' | 'rank'>): boolean 
 /** What a fix would lead to: the state of the joint that it is offered at, and the checks that it would open. */
 export function outlookOf({ input, answer, taken }: JudgedChain, fix: Fix, joint: JudgedJoint) {
   const changed = { ...input, edits: [...input.edits, ...editsOf(`then ${fix.fix}`, [fix], input.edits)] };
-  const then = checkChain(changed);
+  const then = judgeChain(changed);
   if ('faults' in then || answer === undefined)
     return {
       state: 'not-known' as const,

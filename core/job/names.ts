@@ -1,18 +1,16 @@
+export { STRIP_PLACES, type StripPlace } from '../place/index.js';
+import type { Slot, StripPlace } from '../place/index.js';
 import { positionWords } from '../attribute/index.js';
 import { partRow, readRef, type Part } from '../chain/index.js';
 import { lookup } from '../words/index.js';
 import { slotOfPart } from './draft.js';
 import type { JointName } from './fixes.js';
-import type { Slot } from './types.js';
 
 /** Where a judged joint belongs in a job, and what it is called there. */
 
 /** A joint's name in an address and in a decision: "master-line-front-left". */
 export const jointKey = (id: string): string => id.replace(/[ :]/g, '-');
 
-/** Where a joint lies on the strip, seen from its unit. */
-export const STRIP_PLACES = ['up', 'down', 'side'] as const;
-export type StripPlace = (typeof STRIP_PLACES)[number];
 
 /** The places that are worked on whose joint or unit this is; a joint of booster and master is told at the master. */
 export function slotOf(joint: JointName, worked: readonly string[]): string | undefined {

@@ -1,3 +1,6 @@
+export type { Change } from '../place/index.js';
+export type { Slot } from '../place/index.js';
+import type { Change, Slot } from '../place/index.js';
 import type { AttributeName } from '../attribute/index.js';
 import type { BoxItem, ChainFact, LayoutName } from '../chain/index.js';
 import type { NetworkPart } from './network.js';
@@ -6,17 +9,7 @@ import type { Listing, Override } from '../verdict/index.js';
 import type { Settings } from '../settings/index.js';
 import type { UnitDesign, UnitKind } from '../unit/index.js';
 
-/** What a conversion changes at a place: a value on the vehicle's side or on the new unit, or so much more of one. */
-export interface Change {
-  readonly face: 'vehicle' | 'unit';
-  /** Attribute and position: "port-thread@rear-left". */
-  readonly key: string;
-  readonly to?: ChainFact['value'];
-  readonly by?: number;
-}
 
-/** Places of a vehicle as the record and a job name them. */
-export type Slot = 'booster' | 'brake-master' | 'front-brake' | 'rear-brake' | 'clutch-master' | 'slave';
 
 /** One place of a vehicle in a job: what is recorded and was read there, what was identified and what was chosen. */
 export interface JobPlace {

@@ -1,28 +1,8 @@
-import type { FittingPiece, Opening, PieceKind } from './route.types.js';
+export { endsOf, openingKey, opposite } from '../fitting/index.js';
+import { openingKey, opposite, type FittingPiece, type Opening, type PieceKind } from '../fitting/index.js';
 
 /** Fittings by what they go into. */
 
-/** What names an opening: two that have one name are joined alike. */
-export const openingKey = ({ gender, thread, seat }: Opening): string => nameOf(gender, thread, seat);
-const nameOf = (gender: string, thread: string, seat: string): string => `${gender}|${thread}|${seat}`;
-
-/** An opening of which not everything need be known. */
-export type PerhapsOpening = { readonly [K in keyof Opening]?: string | undefined };
-export const opposite = (opening: Opening): Opening => ({
-  ...opening,
-  gender: opening.gender === 'male' ? 'female' : 'male',
-});
-/**
- * What the ends of a joining piece go into, as one name: two pieces with one name are exchangeable. Nothing where its
- * ends are all alike, so that its thread says it all, or where one is not known.
- */
-export function endsOf(ends: readonly PerhapsOpening[]): { readonly ends?: string } {
-  const keys = ends.flatMap(({ gender, thread, seat }) =>
-    gender && thread && seat ? [nameOf(gender, thread, seat)] : [],
-  );
-  if (keys.length < ends.length || new Set(keys).size < 2) return {};
-  return { ends: keys.sort().join(' + ') };
-}
 const mateKey = (opening: Opening): string => openingKey(opposite(opening));
 
 export interface FittingIndex {

@@ -1,13 +1,7 @@
-import type { Gender } from '../thread/types.js';
+export { PIECE_KINDS, type FittingPiece, type Opening, type PieceKind } from '../fitting/index.js';
+import type { FittingPiece, Opening, PieceKind } from '../fitting/index.js';
 import type { SeatForm } from '../seat/index.js';
 import type { LineFlare, LineOperation } from './ends.data.js';
-
-/** A port, an opening of a fitting, or what goes into one: thread, seat, and which of the two it is. */
-export interface Opening {
-  readonly gender: Gender;
-  readonly thread: string;
-  readonly seat: SeatForm;
-}
 
 /** An end of a line that is there: its tube, its nut and its flare. */
 export interface RouteLine {
@@ -20,21 +14,6 @@ export interface RouteLine {
   /** The other end, where a made-up line could take its place. */
   readonly far?: { readonly nut: string; readonly flare: LineFlare };
   readonly lengthMm?: number;
-}
-
-export const PIECE_KINDS = ['adapter', 'union', 'tee', 'line', 'hose', 'tube-nut', 'plug'] as const;
-export type PieceKind = (typeof PIECE_KINDS)[number];
-
-/** A fitting of the catalogue by its ends; a tube nut by the tube that it is for. */
-export interface FittingPiece {
-  readonly key: string;
-  readonly kind: PieceKind;
-  readonly name: string;
-  readonly ends: readonly Opening[];
-  readonly tube?: string;
-  readonly lengthMm?: number;
-  readonly number?: string;
-  readonly price?: number;
 }
 
 export const ROUTE_ACTS = [

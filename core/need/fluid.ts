@@ -1,11 +1,11 @@
 import { partRow, type Part } from '../chain/index.js';
+import { SYSTEMS, type System } from '../place/index.js';
 import { spacesOf } from '../joint/circuits.js';
 import { isNew, judgedJoints, type View } from '../joint/index.js';
 
 /** Which fluid spaces a change opens, and what they take: read from the two chains. */
 
-export const SYSTEMS = ['brake', 'clutch'] as const;
-export type System = (typeof SYSTEMS)[number];
+export { SYSTEMS, type System } from '../place/index.js';
 
 /** What a change opens of one system. */
 export interface Opened {

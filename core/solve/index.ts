@@ -1,7 +1,7 @@
 import type { Edit, EditBody } from '../chain/types.js';
 import type { Settings } from '../settings/index.js';
 import type { JudgedJoint } from '../joint/index.js';
-import { checkChain, type ChainAnswer, type ChainInput, type VerdictGrade } from '../verdict/index.js';
+import { judgeChain, type JudgedInput, type ChainInput, type VerdictGrade } from '../verdict/index.js';
 import { SKILLS, type Fix, type Skill } from '../fix/index.js';
 
 export interface ChainLimits {
@@ -77,7 +77,7 @@ export function costOf(
 interface Node {
   readonly fixes: readonly Fix[];
   readonly joints: ChainWay['joints'];
-  readonly answer: ChainAnswer;
+  readonly answer: JudgedInput;
   readonly cost: number;
   readonly key: string;
 }
@@ -87,7 +87,7 @@ const keyOf = (fixes: readonly Fix[]): string =>
     .map((fix) => JSON.stringify(fix.edits))
     .sort()
     .join('|');
-const mismatches = (answer: ChainAnswer) =>
+const mismatches = (answer: JudgedInput) =>
   answer.joints.flatMap((joint) =>
     joint.checks.filter((c) => c.state === 'does-not-fit' && c.rank !== 'tells').map((check) => ({ joint, check })),
   );
@@ -110,7 +110,7 @@ export function solveChain(
 ): ChainSolution {
   const { settings } = input;
   const look = (fixes: readonly Fix[], joints: Node['joints']): Node | undefined => {
-    const answer = checkChain({ ...input, edits: [...input.edits, ...editsOf(fixes)] });
+    const answer = judgeChain({ ...input, edits: [...input.edits, ...editsOf(fixes)] });
     return 'faults' in answer
       ? undefined
       : { fixes, joints, answer, cost: costOf(fixes, settings).cost, key: keyOf(fixes) };

@@ -1,29 +1,8 @@
+export { findSlot, SLOTS, type SlotRow } from '../place/index.js';
 import { worst, type FourState } from '../joint/state.js';
-import type { ShownJoint, StripPlace } from '../job/index.js';
-import type { UnitKind } from '../unit/index.js';
+import { SLOTS, type SlotRow, type StripPlace, type System } from '../place/index.js';
 
 /** The hydraulic chain of a vehicle, from pedal to wheel or from pedal to release fork. */
-
-export type System = 'brake' | 'clutch';
-
-export interface SlotRow {
-  readonly slot: string;
-  readonly words: string;
-  readonly system: System;
-  readonly kinds: readonly UnitKind[];
-}
-
-/** Where a unit can sit, in the order of the chain. */
-export const SLOTS: readonly SlotRow[] = [
-  { slot: 'booster', words: 'booster', system: 'brake', kinds: ['booster'] },
-  { slot: 'brake-master', words: 'master', system: 'brake', kinds: ['brake-master'] },
-  { slot: 'front-brake', words: 'front wheel unit', system: 'brake', kinds: ['caliper', 'wheel-cylinder'] },
-  { slot: 'rear-brake', words: 'rear wheel unit', system: 'brake', kinds: ['caliper', 'wheel-cylinder'] },
-  { slot: 'clutch-master', words: 'clutch master', system: 'clutch', kinds: ['clutch-master'] },
-  { slot: 'slave', words: 'slave', system: 'clutch', kinds: ['slave'] },
-];
-
-export const findSlot = (slot: string): SlotRow | undefined => SLOTS.find((row) => row.slot === slot);
 
 /** What stands in a slot now and what will. */
 export interface SlotFill {
@@ -123,7 +102,10 @@ function jointBetween(
 }
 
 /** What the strip needs of a joint. */
-export type StripJoint = Pick<ShownJoint, 'place' | 'state'>;
+export interface StripJoint {
+  readonly place: StripPlace;
+  readonly state: FourState;
+}
 
 /** The state of a link's joint on the strip: the gravest of those that lie there. */
 const stateAt = (joints: readonly StripJoint[], place: StripPlace): FourState | undefined => {

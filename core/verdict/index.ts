@@ -6,7 +6,6 @@ import {
   type Joint,
   type Chain,
   type ChainFault,
-  type EditedChain,
 } from '../chain/index.js';
 import { judgeAsked } from '../joint/asked.js';
 import { byItsMates, judge, judgedJoints, type JudgedJoint, type View } from '../joint/index.js';
@@ -15,10 +14,8 @@ import { judgeFeeds } from '../joint/feeds.js';
 import { judgeClutch } from '../joint/paths.js';
 import { judgePlaces, judgeSets } from '../joint/places.js';
 import { judgeRefusals, judgeVehicle } from '../joint/vehicle.js';
-import { listOf } from '../need/index.js';
-import { cardOf, type CardStep } from '../workcard/card.js';
 import { gradeOf } from './grade.js';
-import type { ChainAnswer, ChainInput, PartState } from './types.js';
+import type { ChainInput, JudgedInput } from './types.js';
 
 export * from './types.js';
 
@@ -95,10 +92,10 @@ function byPart(joints: readonly Joint[]): ReadonlyMap<string, readonly Joint[]>
 }
 
 /**
- * A chain with edits, judged: every joint that is made or opened, what the change needs, and how sure an order is.
+ * A chain with edits, judged: every joint that is made or opened, and how sure an order is.
  * Pure: rows in, verdict out.
  */
-export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: readonly ChainFault[] } {
+export function judgeChain(input: ChainInput): JudgedInput | { readonly faults: readonly ChainFault[] } {
   const view = viewOf(input);
   if ('faults' in view) return view;
   const judged = [
@@ -112,24 +109,8 @@ export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: 
     ...judgeAsked(view, input.asks ?? []),
     ...judgeRefusals(input.refused ?? [], view),
   ].sort(byWeight);
-  const listed = listOf(view, input.edits, judged);
-  return {
-    now: { parts: nowParts(input) },
-    then: { parts: thenParts(view.then) },
-    joints: judged,
-    ...listed,
-    card: cardOf(view, listed.list).map(bareStep),
-    verdict: gradeOf(judged, view, input.listed, input.overrides ?? []),
-  };
+  return { view, joints: judged, verdict: gradeOf(judged, view, input.listed, input.overrides ?? []) };
 }
-
-const bareStep = ({ step, at, because, tools, caution }: CardStep): ChainAnswer['card'][number] => ({
-  step,
-  at,
-  because,
-  tools,
-  ...(caution === undefined ? {} : { caution }),
-});
 
 /** Joints with an open must first, then those that had one to decide, then the rest, each as they were given. */
 const byWeight = (a: JudgedJoint, b: JudgedJoint): number => weight(a) - weight(b);
@@ -138,12 +119,4 @@ function weight({ state, checks }: JudgedJoint): number {
   return checks.some((check) => check.rank === 'must') ? 1 : 2;
 }
 
-const nowParts = (chain: Chain): PartState[] =>
-  chain.parts.flatMap(({ id, kind, unit }) => (unit === undefined ? [] : [{ id, kind, unit }]));
-
-const thenParts = ({ parts, changes }: EditedChain): PartState[] =>
-  parts.flatMap(({ id, kind, unit }): PartState[] => {
-    const change = changes.get(id) ?? 'kept';
-    if (unit === undefined && change === 'kept') return [];
-    return [{ id, kind, ...(unit === undefined ? {} : { unit }), change: change === 'removed' ? 'kept' : change }];
-  });
+export { checkChain, type ChainAnswer, type PartState } from '../job/check-chain.js';

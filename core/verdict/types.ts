@@ -1,9 +1,8 @@
 import type { BoxItem, Chain, Edit } from '../chain/index.js';
-import type { CheckCode, JudgedJoint, Refusal } from '../joint/index.js';
+export type { BoxItem };
+import type { CheckCode, JudgedJoint, Refusal, View } from '../joint/index.js';
 import type { LineFeed } from '../joint/feeds.js';
 import type { Variant } from '../joint/types.js';
-import type { CardStep } from '../workcard/card.js';
-import type { BareList } from '../need/index.js';
 import type { FourState } from '../joint/state.js';
 import type { Settings } from '../settings/index.js';
 import type { SourceKind } from '../unit/index.js';
@@ -76,20 +75,9 @@ export interface ChainInput extends Chain {
   readonly fluids?: boolean;
 }
 
-export interface PartState {
-  readonly id: string;
-  readonly kind: string;
-  readonly unit?: string;
-  readonly change?: 'new' | 'kept' | 'corrected';
-}
-
-export interface ChainAnswer extends BareList {
-  /** The work, step by step, in its order. */
-  readonly card: readonly Pick<CardStep, 'step' | 'at' | 'because' | 'tools' | 'caution'>[];
-  readonly now: { readonly parts: readonly PartState[] };
-  readonly then: { readonly parts: readonly PartState[] };
+/** A chain that was judged. */
+export interface JudgedInput {
+  readonly view: View;
   readonly joints: readonly JudgedJoint[];
   readonly verdict: Verdict;
 }
-
-export type { BoxItem };

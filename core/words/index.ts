@@ -34,3 +34,4 @@ export {
   routeStepWords,
   routeWhy,
 } from './tube-lines.js';
+export * from './interchange.js';

@@ -23,6 +23,19 @@ export interface CardStep {
   readonly values: Readonly<Record<string, number | string | null>>;
 }
 
+export interface WorkStep {
+  readonly key: string;
+  readonly group: WorkGroup;
+  readonly words: string;
+  /** What it follows from. */
+  readonly why: string;
+  readonly minutes?: number;
+  readonly skill?: string;
+  readonly tools?: readonly string[];
+  /** One quiet line at the step where the hurt happens. */
+  readonly caution?: string;
+}
+
 interface Place {
   readonly at: string;
   readonly holds: ReadonlySet<When>;

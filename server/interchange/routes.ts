@@ -2,6 +2,7 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { NewOutcome, type InterchangeAnswer, type OtherBores } from '@kerabat/contract';
 import { mm } from '@kerabat/core/units';
+import { changeWords } from '@kerabat/core/words';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
@@ -92,7 +93,7 @@ async function otherBores(id: string, stores: Stores): Promise<OtherBores> {
     const before = told.get(bore) ?? 0;
     told.set(bore, before + 1);
     if (before >= OF_EACH) return [];
-    const changes = differences.map(({ sentence, change }) => `${sentence}: ${change}`);
+    const changes = differences.map((one) => `${one.sentence}: ${changeWords(one)}`);
     return [{ unitId, name: unit.name, maker: unit.maker, bore: mm(bore), changes, open: [...open] }];
   });
   return { units, ...(because === undefined ? {} : { because }) };
@@ -114,7 +115,11 @@ async function byGeometry(
   const { found, count, because } = await stores.identify.geometry({ unitId: id, kind, without, limit, settings });
   const views = found.map((unit) => ({
     ...unit,
-    differences: [...unit.differences],
+    differences: unit.differences.map((one) => ({
+      attribute: one.attribute,
+      sentence: one.sentence,
+      change: changeWords(one),
+    })),
     open: [...unit.open],
     name: stores.units.head(unit.unitId)?.name ?? unit.unitId,
     maker: stores.units.head(unit.unitId)?.maker ?? '',

@@ -1,0 +1,61 @@
+import type { Chain, ChainFault, EditedChain } from '../chain/index.js';
+import type { JudgedJoint } from '../joint/index.js';
+import { listOf, type BareList } from '../need/index.js';
+import { judgeChain, type ChainInput, type Verdict } from '../verdict/index.js';
+import { cardOf, type CardStep } from '../workcard/index.js';
+
+/** A single chain worked out: its joints, what it needs, the work, and the verdict. */
+
+export interface PartState {
+  readonly id: string;
+  readonly kind: string;
+  readonly unit?: string;
+  readonly change?: 'new' | 'kept' | 'corrected';
+}
+
+export interface ChainAnswer extends BareList {
+  /** The work, step by step, in its order. */
+  readonly card: readonly Pick<CardStep, 'step' | 'at' | 'because' | 'tools' | 'caution'>[];
+  readonly now: { readonly parts: readonly PartState[] };
+  readonly then: { readonly parts: readonly PartState[] };
+  readonly joints: readonly JudgedJoint[];
+  readonly verdict: Verdict;
+}
+
+
+/**
+ * A chain with edits: every joint that is made or opened, what the change needs, the work of it, and how sure an order
+ * is. Pure: rows in, verdict out.
+ */
+export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: readonly ChainFault[] } {
+  const judged = judgeChain(input);
+  if ('faults' in judged) return judged;
+  const { view, joints, verdict } = judged;
+  const listed = listOf(view, input.edits, joints);
+  return {
+    now: { parts: nowParts(input) },
+    then: { parts: thenParts(view.then) },
+    joints,
+    ...listed,
+    card: cardOf(view, listed.list).map(bareStep),
+    verdict,
+  };
+}
+
+const bareStep = ({ step, at, because, tools, caution }: CardStep): ChainAnswer['card'][number] => ({
+  step,
+  at,
+  because,
+  tools,
+  ...(caution === undefined ? {} : { caution }),
+});
+
+const nowParts = (chain: Chain): PartState[] =>
+  chain.parts.flatMap(({ id, kind, unit }) => (unit === undefined ? [] : [{ id, kind, unit }]));
+
+const thenParts = ({ parts, changes }: EditedChain): PartState[] =>
+  parts.flatMap(({ id, kind, unit }): PartState[] => {
+    const change = changes.get(id) ?? 'kept';
+    if (unit === undefined && change === 'kept') return [];
+    return [{ id, kind, ...(unit === undefined ? {} : { unit }), change: change === 'removed' ? 'kept' : change }];
+  });
