@@ -29,7 +29,7 @@ export default ts.config(
   },
   {
     files: ['core/**/*.ts', 'contract/**/*.ts', 'server/**/*.ts', 'web/**/*.ts'],
-    ignores: ['**/*.spec.ts', '**/testing/**', 'web/*.config.ts', 'web/app/testing.ts', 'core/words/lookup.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**', 'web/*.config.ts', 'web/app/testing.ts', 'core/base/lookup/index.ts'],
     plugins: { kerabat: { rules: { 'no-outside-keys': noOutsideKeys } } },
     languageOptions: {
       parserOptions: {
@@ -44,9 +44,9 @@ export default ts.config(
     files: [
       '**/*.data.ts',
       'contract/routes.ts',
-      'core/fluid/index.ts',
-      'core/seat/index.ts',
-      'core/feel/cases.spec.ts',
+      'core/named/fluid/index.ts',
+      'core/named/seat/index.ts',
+      'core/work/feel/cases.spec.ts',
       'server/hostile/generator.ts',
       '**/*traps.spec.ts',
     ],

@@ -2,9 +2,9 @@
 // else. node bench/bare.mjs CATALOGUE
 import Database from 'better-sqlite3';
 import Koa from 'koa';
-import { searchKeys } from '@kerabat/core/number';
-import { walkInterchange } from '@kerabat/core/interchange';
-import { STANDARD_SETTINGS } from '@kerabat/core/settings';
+import { walkInterchange } from '@kerabat/core/find/interchange';
+import { searchKeys } from '@kerabat/core/named/number';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { NUMBERS_BY_LOOSE, PREFIXES } from '../server/dist/catalogue/numbers.js';
 import { interchangeStore } from '../server/dist/interchange/store.js';
 

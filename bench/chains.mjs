@@ -1,10 +1,11 @@
 // Chains: sixty parts with every unit new, checked and closed; beside the plain loop over the same comparisons.
-import { fillLayout } from '@kerabat/core/chain';
-import { STANDARD_SETTINGS } from '@kerabat/core/settings';
-import { solveChain } from '@kerabat/core/solve';
-import { checkChain, viewOf } from '@kerabat/core/verdict';
-import { countParts } from '@kerabat/core/need';
-import { cardOf } from '@kerabat/core/workcard';
+import { checkChain } from '@kerabat/core/job';
+import { solveChain } from '@kerabat/core/judge/solve';
+import { viewOf } from '@kerabat/core/judge/verdict';
+import { countParts } from '@kerabat/core/list/need';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
+import { fillLayout } from '@kerabat/core/vehicle/layout';
+import { cardOf } from '@kerabat/core/work/work-card';
 import { median, quantile, report } from './lib.mjs';
 
 const TIMES = 200;

@@ -1,7 +1,7 @@
 // npm run bench -- feel: four set-ups in six cases at 200 pushes, beside the same arithmetic as one loop over plain
 // numbers that keeps nothing.
-import { compareFeel, FEEL_FIELDS, feelLimits, sampleFeel } from '../core/dist/feel/index.js';
-import { STANDARD_SETTINGS } from '../core/dist/settings/index.js';
+import { compareFeel, FEEL_FIELDS, feelLimits, sampleFeel } from '../core/dist/work/feel/index.js';
+import { STANDARD_SETTINGS } from '../core/dist/named/settings/index.js';
 import { median, report } from './lib.mjs';
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);

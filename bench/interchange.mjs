@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
-import { STANDARD_SETTINGS } from '@kerabat/core/settings';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { numberStore, NUMBERS_BY_LOOSE } from '../server/dist/catalogue/numbers.js';
 import { openDatabase } from '../server/dist/db/open.js';
 import { interchangeStore } from '../server/dist/interchange/store.js';

@@ -1,8 +1,10 @@
 // npm run bench -- lines: a thread named, a way found among 20 000 fittings, a line of 20 bends reckoned and drawn,
 // each beside a naive way.
-import { developedView, lineViews } from '../core/dist/drawing/index.js';
-import { cutLine, findRoutes, findTube, indexFittings, openingKey, opposite } from '../core/dist/line/index.js';
-import { BRAKE_THREADS, identifyThread } from '../core/dist/thread/index.js';
+import { developedView, lineViews } from '../core/dist/tell/drawing/index.js';
+import { openingKey, opposite } from '../core/dist/named/fitting/index.js';
+import { findTube } from '../core/dist/named/tube/index.js';
+import { cutLine, findRoutes, indexFittings } from '../core/dist/work/line/index.js';
+import { BRAKE_THREADS, identifyThread } from '../core/dist/named/thread/index.js';
 import { median, report } from './lib.mjs';
 
 /** The same figures for everybody: a generator of its own (Park and Miller). */

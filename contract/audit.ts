@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { AUDIT_ROWS, type AuditRule } from '@kerabat/core/audit';
-import { LINK_KINDS } from '@kerabat/core/interchange';
+import { AUDIT_ROWS, type AuditRule } from '@kerabat/core/find/audit';
+import { LINK_KINDS } from '@kerabat/core/find/interchange';
 import { Condition } from './interchange.js';
 import { oneOf, strict, text } from './shapes.js';
 

@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { NUMBER_KINDS, NUMBER_STATES } from '@kerabat/core/unit';
+import { NUMBER_KINDS, NUMBER_STATES } from '@kerabat/core/named/unit';
 import { oneOf, Quantity, strict, UnitKind } from './shapes.js';
 
 /** Vehicles, units, numbers and interchange as the server tells them. */

@@ -1,11 +1,12 @@
 import { Type as T, type Static, type TSchema } from '@sinclair/typebox';
-import { ATTRIBUTES, type AttributeName } from '@kerabat/core/attribute';
-import { EDIT_ACTS, JOINT_KINDS, LAYOUT_NAMES, PART_KINDS, PRESENCES, RESTS, STACK_ITEMS } from '@kerabat/core/chain';
-import { SKILLS } from '@kerabat/core/fix';
-import { ANSWERS, CHECK_CODES, RANKS, type Check } from '@kerabat/core/joint';
-import { ITEMS, LIST_SECTIONS, type Have, type ListLine, type Need } from '@kerabat/core/need';
-import { SOURCE_KINDS } from '@kerabat/core/unit';
-import { VERDICT_GRADES, type Verdict } from '@kerabat/core/verdict';
+import { ANSWERS, type Check, CHECK_CODES, RANKS, SKILLS } from '@kerabat/core/judge/check';
+import { type Verdict, VERDICT_GRADES } from '@kerabat/core/judge/verdict';
+import { type Have, LIST_SECTIONS, type ListLine, type Need } from '@kerabat/core/list/need';
+import { type AttributeName, ATTRIBUTES } from '@kerabat/core/named/attribute';
+import { ITEMS } from '@kerabat/core/named/item';
+import { SOURCE_KINDS } from '@kerabat/core/named/unit';
+import { EDIT_ACTS, JOINT_KINDS, PART_KINDS, PRESENCES, RESTS, STACK_ITEMS } from '@kerabat/core/vehicle/chain';
+import { LAYOUT_NAMES } from '@kerabat/core/vehicle/layout';
 import { FourState, oneOf, strict, text, type Same } from './shapes.js';
 
 /** A vehicle as parts and joints, edits made to it, and the verdict. */

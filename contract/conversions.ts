@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import type { ConversionPart, Plan } from '@kerabat/core/conversion';
+import type { ConversionPart, Plan } from '@kerabat/core/work/conversion';
 import { Month, oneOf, strict, text, UnitKind, type Same } from './shapes.js';
 import { WorkStep } from './workcard.js';
 

@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { FEEL_KEYS, LOSSES } from '@kerabat/core/feel';
 import { FEEL_RESTS, type FeelSheet as CoreSheet } from '@kerabat/core/job';
+import { FEEL_KEYS, LOSSES } from '@kerabat/core/work/feel';
 import { oneOf, Quantity, strict, type Same } from './shapes.js';
 
 /**

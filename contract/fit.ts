@@ -1,16 +1,10 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { ATTRIBUTE_NAMES } from '@kerabat/core/attribute';
-import { JOINT_KINDS, PART_KINDS } from '@kerabat/core/chain';
-import { SKILLS } from '@kerabat/core/fix';
-import {
-  MEASURE_GROUPS,
-  ORIGINS,
-  STRIP_PLACES,
-  type Measurement,
-  type ShownCheck,
-  type ShownFix,
-  type ShownJoint,
-} from '@kerabat/core/job';
+import { MEASURE_GROUPS, type Measurement, type ShownCheck, type ShownFix, type ShownJoint } from '@kerabat/core/job';
+import { SKILLS } from '@kerabat/core/judge/check';
+import { ATTRIBUTE_NAMES } from '@kerabat/core/named/attribute';
+import { JOINT_KINDS, PART_KINDS } from '@kerabat/core/vehicle/chain';
+import { STRIP_PLACES } from '@kerabat/core/vehicle/place';
+import { ORIGINS } from '@kerabat/core/vehicle/reading';
 import { FourState, oneOf, strict, type Same } from './shapes.js';
 
 /** The joints of a job with checks, fixes and what is still to be measured, and ways to close them. */

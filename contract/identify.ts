@@ -1,5 +1,5 @@
 import { Type as T, type Static, type TSchema } from '@sinclair/typebox';
-import type { Identification, NextCheck, Split } from '@kerabat/core/identify';
+import type { Identification, NextCheck, Split } from '@kerabat/core/find/identify';
 import { Instrument, oneOf, Quantity, strict, text, UnitKind, type Same } from './shapes.js';
 
 /** Identification: evidence in, candidates with reasons and the next check out. */

@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { OUTCOMES } from '@kerabat/core/interchange';
+import { OUTCOMES } from '@kerabat/core/find/interchange';
 import { oneOf, Quantity, strict, text } from './shapes.js';
 
 /** Interchange: what would do instead, how that is known, and what came of it. */

@@ -1,18 +1,16 @@
 import { Type as T, type Static } from '@sinclair/typebox';
+import { PIECE_KINDS } from '@kerabat/core/named/fitting';
+import { SEAT_FORMS } from '@kerabat/core/named/seat';
+import { GENDERS } from '@kerabat/core/named/thread';
+import { LINE_FLARES, LINE_OPERATIONS, TUBE_MATERIALS } from '@kerabat/core/named/tube';
 import {
   HOSE_PLACES,
   LINE_CHECKS,
-  LINE_FLARES,
-  LINE_OPERATIONS,
   LINE_STEPS,
-  PIECE_KINDS,
   ROUTE_ACTS,
   ROUTE_DOUBTS,
   ROUTE_REFUSALS,
-  TUBE_MATERIALS,
-} from '@kerabat/core/line';
-import { SEAT_FORMS } from '@kerabat/core/seat';
-import { GENDERS } from '@kerabat/core/thread';
+} from '@kerabat/core/work/line';
 import { FourState, oneOf, Quantity, strict, text } from './shapes.js';
 
 /** Lines: the ways from a port to a line, how a line is made, how long a hose is. */

@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import type { OrderSum as CoreSum, PartsListLine } from '@kerabat/core/parts-list';
+import type { OrderSum as CoreSum, PartsListLine } from '@kerabat/core/list/parts-list';
 import { FittingKind, ListSection, strict, text, type Same } from './shapes.js';
 
 /** The parts list of a job, and what is looked at while it is open. */

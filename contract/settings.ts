@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { SETTING_GROUP_IDS } from '@kerabat/core/settings';
+import { SETTING_GROUP_IDS } from '@kerabat/core/named/settings';
 import { oneOf, strict } from './shapes.js';
 
 export const WorkshopSetting = T.Object({

@@ -1,9 +1,10 @@
 import { Type as T, type Static, type TUnsafe } from '@sinclair/typebox';
-import { INSTRUMENTS } from '@kerabat/core/settings';
-import { FOUR_STATES } from '@kerabat/core/joint';
-import { FITTING_KINDS, LIST_SECTIONS } from '@kerabat/core/need';
-import { UNITS, type Quantity as CoreQuantity, type Unit } from '@kerabat/core/units';
-import { UNIT_KINDS } from '@kerabat/core/unit';
+import { FOUR_STATES } from '@kerabat/core/base/state';
+import { type Quantity as CoreQuantity, type Unit, UNITS } from '@kerabat/core/base/units';
+import { LIST_SECTIONS } from '@kerabat/core/list/need';
+import { FITTING_KINDS } from '@kerabat/core/named/item';
+import { INSTRUMENTS } from '@kerabat/core/named/settings';
+import { UNIT_KINDS } from '@kerabat/core/named/unit';
 
 /** A union of string literals from a list that the core owns. */
 export const oneOf = <V extends string>(values: readonly V[]): TUnsafe<V> =>

@@ -1,7 +1,7 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import type { Reading } from '@kerabat/core/units';
-import { SEAT_FORMS } from '@kerabat/core/seat';
-import { MATE_VERDICTS, type ThreadName } from '@kerabat/core/thread';
+import type { Reading } from '@kerabat/core/base/units';
+import { SEAT_FORMS } from '@kerabat/core/named/seat';
+import { MATE_VERDICTS, type ThreadName } from '@kerabat/core/named/thread';
 import { Instrument, oneOf, Quantity, strict, text, type Same } from './shapes.js';
 
 /** The calculators that stand on their own. */

@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { WORK_GROUPS, type WorkStep as CoreStep } from '@kerabat/core/workcard';
+import { WORK_GROUPS, type WorkStep as CoreStep } from '@kerabat/core/work/work-card';
 import { oneOf, type Same } from './shapes.js';
 
 /** One step on the work card. `why` says what it follows from; a caution stands at the step where the hurt happens. */

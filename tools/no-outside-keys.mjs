@@ -1,5 +1,5 @@
 // A lint rule: a table is not looked up by a word that may come from outside with table[word], which finds what every
-// object inherits ("constructor", "__proto__"). `lookup(table, word)` of core/words, a Map, or a word of a closed list
+// object inherits ("constructor", "__proto__"). `lookup(table, word)` of core/base/lookup, a Map, or a word of a closed list
 // is used instead.
 import { ESLintUtils } from '@typescript-eslint/utils';
 import ts from 'typescript';
@@ -13,7 +13,9 @@ export const noOutsideKeys = {
   meta: {
     type: 'problem',
     schema: [],
-    messages: { outside: 'This table is looked up by any text: use lookup(table, word) of core/words, or a Map.' },
+    messages: {
+      outside: 'This table is looked up by any text: use lookup(table, word) of core/base/lookup, or a Map.',
+    },
   },
   create(context) {
     const { program, esTreeNodeToTSNodeMap } = ESLintUtils.getParserServices(context);

@@ -1,5 +1,5 @@
-import type { AttributeName } from '../attribute/index.js';
-import type { ChainFact, Edit } from '../chain/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
+import type { ChainFact, Edit } from '../vehicle/chain/index.js';
 import type { Draft } from './draft.js';
 import type { JobPlace } from './types.js';
 

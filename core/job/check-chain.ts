@@ -1,8 +1,8 @@
-import type { Chain, ChainFault, EditedChain } from '../chain/index.js';
-import type { JudgedJoint } from '../joint/index.js';
-import { listOf, type BareList } from '../need/index.js';
-import { judgeChain, type ChainInput, type Verdict } from '../verdict/index.js';
-import { cardOf, type CardStep } from '../workcard/index.js';
+import type { JudgedJoint } from '../judge/check/index.js';
+import { type ChainInput, judgeChain, type Verdict } from '../judge/verdict/index.js';
+import { type BareList, listOf } from '../list/need/index.js';
+import type { Chain, ChainFault, EditedChain } from '../vehicle/chain/index.js';
+import { cardOf, type CardStep } from '../work/work-card/index.js';
 
 /** A single chain worked out: its joints, what it needs, the work, and the verdict. */
 
@@ -21,7 +21,6 @@ export interface ChainAnswer extends BareList {
   readonly joints: readonly JudgedJoint[];
   readonly verdict: Verdict;
 }
-
 
 /**
  * A chain with edits: every joint that is made or opened, what the change needs, the work of it, and how sure an order

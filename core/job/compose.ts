@@ -1,7 +1,12 @@
-import type { AttributeName } from '../attribute/index.js';
-import type { ChainFact } from '../chain/index.js';
-import { checksFor } from '../joint/checks.data.js';
-import type { ChainInput } from '../verdict/index.js';
+import { checksFor } from '../judge/check/index.js';
+import type { ChainInput } from '../judge/verdict/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
+import type { ChainFact } from '../vehicle/chain/index.js';
+import { partOf, partsOf, type Slot } from '../vehicle/place/index.js';
+import { conversionEdits, withChanges } from './changes.js';
+import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
+import { addLines } from './lines.js';
+import { addNetwork } from './network.js';
 import {
   BOOSTER_FACE,
   BOOSTER_PUSH,
@@ -19,12 +24,8 @@ import {
   SUPPLY,
   WHEEL,
 } from './places.data.js';
-import { conversionEdits, withChanges } from './changes.js';
 import { splitEdits } from './split.js';
-import { addPart, factsOf, has, join, known, named, partOf, partsOf, type Draft } from './draft.js';
-import { addLines } from './lines.js';
-import { addNetwork } from './network.js';
-import type { JobPlace, JobRows, Slot } from './types.js';
+import type { JobPlace, JobRows } from './types.js';
 
 /**
  * A job as a chain with edits: rows in, a vehicle as it is out, with what is put in and what its conversion changes.

@@ -1,9 +1,8 @@
-export { partOf, partsOf, slotOfPart } from '../place/index.js';
-import type { AttributeName } from '../attribute/index.js';
-import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../chain/index.js';
-import type { LineFeed } from '../joint/feeds.js';
-import type { Variant } from '../joint/types.js';
-import type { Fact, UnitDesign } from '../unit/index.js';
+import type { Variant } from '../judge/check/index.js';
+import type { LineFeed } from '../judge/joint/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
+import type { Fact, UnitDesign } from '../named/unit/index.js';
+import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../vehicle/chain/index.js';
 import { STUDS } from './places.data.js';
 import type { JobPlace } from './types.js';
 

@@ -1,23 +1,23 @@
+import { lookup } from '../base/lookup/index.js';
+import { CHECKS, type JudgedJoint } from '../judge/check/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
 import {
   applyEdits,
   attributesOf,
+  type Chain,
+  type Face,
   facesOf,
+  type Joint,
+  type JointKind,
   knownAt,
+  type Part,
+  type PartKind,
   partRow,
   partsById,
   readRef,
-  type Chain,
-  type Face,
-  type Joint,
-  type JointKind,
-  type Part,
-  type PartKind,
   type Value,
-} from '../chain/index.js';
-import type { AttributeName } from '../attribute/index.js';
-import { CHECKS, type JudgedJoint } from '../joint/index.js';
-import { lookup } from '../words/lookup.js';
-import { slotOfPart } from './draft.js';
+} from '../vehicle/chain/index.js';
+import { slotOfPart } from '../vehicle/place/index.js';
 import type { JudgedChain } from './fixes.js';
 import { partWords } from './names.js';
 

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkChain, type ChainAnswer } from '../verdict/index.js';
-import { composeJob, type JobPlace, type JobRows, type Slot } from './index.js';
-import { factsFrom, rowsFor, type Line } from './jobs.testing.js';
+import type { Slot } from '../vehicle/place/index.js';
+import { type ChainAnswer, checkChain } from './check-chain.js';
+import { composeJob } from './compose.js';
+import { factsFrom, type Line, rowsFor } from './jobs.testing.js';
+import type { JobPlace, JobRows } from './types.js';
 
 /** One circuit becomes two on generated vehicles, whatever the outlets and lines are called. */
 

@@ -1,9 +1,9 @@
-import { pistonArea } from '../bore/index.js';
-import { applyEdits, knownAt, partsById, type Chain, type Part, type Rests } from '../chain/index.js';
-import type { AttributeName } from '../attribute/index.js';
-import { feelLimits, type ClutchSide, type FeelKey, type FeelKinds, type FeelLimits } from '../feel/index.js';
-import { asOneFace } from '../joint/index.js';
-import type { Settings } from '../settings/index.js';
+import { asOneFace } from '../judge/joint/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
+import { pistonArea } from '../named/bore/index.js';
+import type { Settings } from '../named/settings/index.js';
+import { applyEdits, type Chain, knownAt, type Part, partsById, type Rests } from '../vehicle/chain/index.js';
+import { type ClutchSide, type FeelKey, type FeelKinds, feelLimits, type FeelLimits } from '../work/feel/index.js';
 import type { JudgedChain } from './fixes.js';
 
 /**

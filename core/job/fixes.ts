@@ -1,7 +1,7 @@
-import { readRef, type Edit, type EditBody } from '../chain/index.js';
-import { wayFix, type Fix, type WayStep } from '../fix/index.js';
-import type { Check, CheckCode, JudgedJoint } from '../joint/index.js';
-import { judgeChain, type JudgedInput, type ChainInput } from '../verdict/index.js';
+import type { Check, CheckCode, Fix, JudgedJoint } from '../judge/check/index.js';
+import { wayFix, type WayStep } from '../judge/fix/index.js';
+import { type ChainInput, judgeChain, type JudgedInput } from '../judge/verdict/index.js';
+import { type Edit, type EditBody, readRef } from '../vehicle/chain/index.js';
 
 /** Fixes that somebody accepted, by name: each is laid into the chain as its edits, and everything is judged again. */
 

@@ -1,6 +1,6 @@
+export { type ChainAnswer, checkChain, type PartState } from './check-chain.js';
 export { composeJob } from './compose.js';
-export { partsOf, slotOfPart } from './draft.js';
-export type { NetworkPart } from './network.js';
+export { FEEL_RESTS, feelOfJob, type FeelRests, type FeelSheet, type FeelSide, type FeelValue } from './feel.js';
 export {
   checkKey,
   editsOf,
@@ -12,32 +12,31 @@ export {
   type Ways,
 } from './fixes.js';
 export { shownId, withoutSide } from './fold.js';
-export { knownSide, ORIGINS, readingTolerance, threadsAt, type KnownSide, type Origin } from './known.js';
 export {
-  GROUP_WORDS,
-  MEASURE_GROUPS,
-  measureOf,
-  measurementsFor,
-  type Measure,
-  type MeasureGroup,
-  type Measurement,
-} from './measurements.js';
-export { jointKey, slotOf, STRIP_PLACES, type StripPlace } from './names.js';
-export {
+  type Asked,
   cardOfJob,
   foreseenByFixes,
   listOfJob,
   looksOfJob,
   openedIn,
+  type Sealed,
   sealedIn,
   uncountedIn,
-  type Sealed,
   wantOf,
   wordsOfList,
-  type Asked,
 } from './list.js';
-export { shownFix, shownJoints, type ShownCheck, type ShownFix, type ShownJoint } from './shown.js';
-export { networkWords, PART_CHANGES, wholeChain, type PartChange, type WholePart } from './whole.js';
-export type { Change, JobPlace, JobRows, Slot } from './types.js';
-export { readSubject, subjectText, type PlaceSubject, type Subject } from './subject.js';
-export { FEEL_RESTS, feelOfJob, type FeelRests, type FeelSheet, type FeelSide, type FeelValue } from './feel.js';
+export {
+  GROUP_WORDS,
+  type Measure,
+  MEASURE_GROUPS,
+  type MeasureGroup,
+  type Measurement,
+  measurementsFor,
+  measureOf,
+} from './measurements.js';
+export { jointKey, slotOf } from './names.js';
+export { type NetworkPart } from './network.js';
+export { type ShownCheck, shownFix, type ShownFix, type ShownJoint, shownJoints } from './shown.js';
+export { type PlaceSubject, readSubject, type Subject, subjectText } from './subject.js';
+export { type JobPlace, type JobRows } from './types.js';
+export { networkWords, PART_CHANGES, type PartChange, wholeChain, type WholePart } from './whole.js';

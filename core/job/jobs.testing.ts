@@ -1,11 +1,12 @@
-import type { ChainFact } from '../chain/index.js';
-import { STANDARD_SETTINGS } from '../settings/index.js';
-import type { Fact, UnitDesign, UnitKind } from '../unit/index.js';
+import { STANDARD_SETTINGS } from '../named/settings/index.js';
+import type { Fact, UnitDesign, UnitKind } from '../named/unit/index.js';
+import type { ChainFact } from '../vehicle/chain/index.js';
+import type { Slot } from '../vehicle/place/index.js';
 import { composeJob } from './compose.js';
 import { judgeAccepted } from './fixes.js';
 import { slotOf } from './names.js';
 import { shownJoints } from './shown.js';
-import type { JobPlace, JobRows, Slot } from './types.js';
+import type { JobPlace, JobRows } from './types.js';
 
 /** Jobs of one place, for tests: what the record says of the vehicle there, and what the new unit has. */
 

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { attribute, ATTRIBUTES } from '../attribute/index.js';
-import { readRef, type EditBody } from '../chain/index.js';
-import { CHECKS, type CheckRow } from '../joint/index.js';
-import type { Fact, UnitKind } from '../unit/index.js';
-import { checkChain, type ChainInput } from '../verdict/index.js';
-import { composeJob, editsOf } from './index.js';
-import { lookAt, rowsFor, type JobExample, type Line } from './jobs.testing.js';
+import { type CheckRow, CHECKS } from '../judge/check/index.js';
+import type { ChainInput } from '../judge/verdict/index.js';
+import { attribute, ATTRIBUTES } from '../named/attribute/index.js';
+import type { Fact, UnitKind } from '../named/unit/index.js';
+import { type EditBody, readRef } from '../vehicle/chain/index.js';
+import { checkChain } from './check-chain.js';
+import { composeJob } from './compose.js';
+import { editsOf } from './fixes.js';
+import { type JobExample, type Line, lookAt, rowsFor } from './jobs.testing.js';
 
 /** Laws that hold for every job, however odd: random facts on both sides of a random place. */
 

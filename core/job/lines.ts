@@ -1,8 +1,8 @@
-import type { ChainFact } from '../chain/index.js';
-import { unassigned } from '../joint/positions.js';
-import { addPart, factsOf, join, known, named, type Draft } from './draft.js';
-import { HOSE, LINE_END } from './places.data.js';
+import { unassigned } from '../judge/check/index.js';
+import type { ChainFact } from '../vehicle/chain/index.js';
+import { addPart, type Draft, factsOf, join, known, named } from './draft.js';
 import { endKind } from './network.js';
+import { HOSE, LINE_END } from './places.data.js';
 import type { JobPlace, JobRows } from './types.js';
 
 /** Ports that facts name, with what each feeds. */

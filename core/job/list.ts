@@ -1,27 +1,26 @@
-import { attributeWords, positionWords } from '../attribute/index.js';
-import { readRef, type EditBody, type PartKind } from '../chain/index.js';
-import { looksOf, type Look } from '../condition/index.js';
-import type { Fix } from '../fix/index.js';
+import type { Fix } from '../judge/check/index.js';
+import { viewOf } from '../judge/verdict/index.js';
+import { type Look, looksOf } from '../list/look/index.js';
 import {
-  countParts,
-  FITTING_KINDS,
-  isPack,
-  openedBy,
-  SYSTEMS,
-  uncounted,
   type Bag,
+  countParts,
+  isPack,
   type List,
-  type Opened,
-  type PackLine,
-  type System,
   type ListLine,
   type Need,
+  type Opened,
+  openedBy,
+  type PackLine,
   type Told,
-} from '../need/index.js';
-import type { FittingWant, ProposedLine } from '../parts-list/types.js';
-import { viewOf } from '../verdict/index.js';
-import { cardInWords, cardOf, type WorkStep } from '../workcard/index.js';
-import { countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../words/index.js';
+  uncounted,
+} from '../list/need/index.js';
+import type { FittingWant, ProposedLine } from '../list/parts-list/index.js';
+import { attributeWords, positionWords } from '../named/attribute/index.js';
+import { FITTING_KINDS } from '../named/item/index.js';
+import { cardInWords, countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../tell/words/index.js';
+import { type EditBody, type PartKind, readRef } from '../vehicle/chain/index.js';
+import { type System, SYSTEMS } from '../vehicle/place/index.js';
+import { cardOf, type WorkStep } from '../work/work-card/index.js';
 import { fixKey, type JudgedChain, type TakenFix } from './fixes.js';
 import { jointKey, jointWords } from './names.js';
 import { subjectText } from './subject.js';

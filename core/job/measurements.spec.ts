@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { lookAt, type JobExample } from './jobs.testing.js';
-import { measurementsFor } from './index.js';
+import { type JobExample, lookAt } from './jobs.testing.js';
+import { measurementsFor } from './measurements.js';
 
 const list = (example: JobExample) => measurementsFor(lookAt(example).joints);
 const nothing: JobExample = { vehicle: [], unit: [] };

@@ -1,5 +1,5 @@
-import { attribute, attributeWords, type AttributeName } from '../attribute/index.js';
-import { benchWord } from '../identify/bench-line.js';
+import { benchWord } from '../find/identify/index.js';
+import { attribute, type AttributeName, attributeWords } from '../named/attribute/index.js';
 import type { ShownJoint } from './shown.js';
 
 /** What to measure, on which side of the joint, where to look, and the bench line that records it. */

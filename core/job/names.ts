@@ -1,16 +1,13 @@
-export { STRIP_PLACES, type StripPlace } from '../place/index.js';
-import type { Slot, StripPlace } from '../place/index.js';
-import { positionWords } from '../attribute/index.js';
-import { partRow, readRef, type Part } from '../chain/index.js';
-import { lookup } from '../words/index.js';
-import { slotOfPart } from './draft.js';
+import { lookup } from '../base/lookup/index.js';
+import { positionWords } from '../named/attribute/index.js';
+import { type Part, partRow, readRef } from '../vehicle/chain/index.js';
+import { type Slot, slotOfPart, type StripPlace } from '../vehicle/place/index.js';
 import type { JointName } from './fixes.js';
 
 /** Where a judged joint belongs in a job, and what it is called there. */
 
 /** A joint's name in an address and in a decision: "master-line-front-left". */
 export const jointKey = (id: string): string => id.replace(/[ :]/g, '-');
-
 
 /** The places that are worked on whose joint or unit this is; a joint of booster and master is told at the master. */
 export function slotOf(joint: JointName, worked: readonly string[]): string | undefined {

@@ -1,17 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { LAYOUT_NAMES, partRow, type LayoutName } from '../chain/index.js';
-import { checkChain } from '../verdict/index.js';
-import {
-  composeJob,
-  judgeAccepted,
-  shownJoints,
-  slotOf,
-  wholeChain,
-  type JobPlace,
-  type JobRows,
-  type Slot,
-} from './index.js';
-import { factsFrom, recordedFrom, rowsFor, type Line } from './jobs.testing.js';
+import { partRow } from '../vehicle/chain/index.js';
+import { LAYOUT_NAMES, type LayoutName } from '../vehicle/layout/index.js';
+import type { Slot } from '../vehicle/place/index.js';
+import { checkChain } from './check-chain.js';
+import { composeJob } from './compose.js';
+import { judgeAccepted } from './fixes.js';
+import { factsFrom, type Line, recordedFrom, rowsFor } from './jobs.testing.js';
+import { slotOf } from './names.js';
+import { shownJoints } from './shown.js';
+import type { JobPlace, JobRows } from './types.js';
+import { wholeChain } from './whole.js';
 
 const line = (position: string, feeds: string, thread = 'M10x1.0'): Line[] => [
   ['port-thread', thread, position],

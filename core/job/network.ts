@@ -1,4 +1,5 @@
-import { LAYOUTS, partRow, readRef, type ChainFact, type Joint, type LayoutName, type Part } from '../chain/index.js';
+import { type ChainFact, type Joint, type Part, partRow, readRef } from '../vehicle/chain/index.js';
+import { type LayoutName, LAYOUTS } from '../vehicle/layout/index.js';
 import type { Draft } from './draft.js';
 import type { JobRows } from './types.js';
 

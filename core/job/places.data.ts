@@ -1,4 +1,4 @@
-import type { AttributeName } from '../attribute/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
 
 /** Where facts that the record keeps of a vehicle's place belong in its chain. */
 

@@ -1,16 +1,16 @@
-import { findAttribute, type AttributeName } from '../attribute/index.js';
-import type { Fix, Skill } from '../fix/index.js';
-import { CHECKS, type Check, type CheckCode, type JudgedJoint } from '../joint/index.js';
-import { worst, type FourState } from '../joint/state.js';
-import { FITTING_KINDS } from '../need/index.js';
-import type { ProposedLine } from '../parts-list/types.js';
-import { checkWords, fixWords, linesOf, operationsOf, partWordsOf, riskOf, sentenceOf } from '../words/index.js';
+import { type FourState, worst } from '../base/state/index.js';
+import { type Check, type CheckCode, CHECKS, type Fix, type JudgedJoint, type Skill } from '../judge/check/index.js';
+import type { ProposedLine } from '../list/parts-list/index.js';
+import { type AttributeName, findAttribute } from '../named/attribute/index.js';
+import { FITTING_KINDS } from '../named/item/index.js';
+import { checkWords, fixWords, linesOf, operationsOf, partWordsOf, riskOf, sentenceOf } from '../tell/words/index.js';
+import type { StripPlace } from '../vehicle/place/index.js';
+import type { Origin } from '../vehicle/reading/index.js';
 import { drawerOf, type ShownFaces } from './drawn.js';
-import { fixKey, hasAnswered, outlookOf, type JointName, type JudgedChain } from './fixes.js';
+import { fixKey, hasAnswered, type JointName, type JudgedChain, outlookOf } from './fixes.js';
 import { foldSides } from './fold.js';
-import type { Origin } from './known.js';
 import type { Measure } from './measurements.js';
-import { jointKey, jointWords, placeOf, slotOf, type StripPlace } from './names.js';
+import { jointKey, jointWords, placeOf, slotOf } from './names.js';
 import { measuresOf, sidesOf, workingOf } from './sides.js';
 
 /**

@@ -1,9 +1,9 @@
-import { attribute, attributeWords, valueWords, type AttributeName } from '../attribute/index.js';
-import { readRef } from '../chain/index.js';
-import { CHECKS, type Answer, type Check, type JudgedJoint } from '../joint/index.js';
-import { lookup } from '../words/index.js';
-import { slotOfPart } from './draft.js';
-import { measureOf, type Measure } from './measurements.js';
+import { lookup } from '../base/lookup/index.js';
+import { type Answer, type Check, CHECKS, type JudgedJoint } from '../judge/check/index.js';
+import { attribute, type AttributeName, attributeWords, valueWords } from '../named/attribute/index.js';
+import { readRef } from '../vehicle/chain/index.js';
+import { slotOfPart } from '../vehicle/place/index.js';
+import { type Measure, measureOf } from './measurements.js';
 
 /** What a check has on its two sides, its arithmetic, and what answers it, at the place that is worked on. */
 

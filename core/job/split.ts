@@ -1,4 +1,4 @@
-import { portsOf, readRef, type ChainFact, type Edit, type Joint, type Part } from '../chain/index.js';
+import { type ChainFact, type Edit, type Joint, type Part, portsOf, readRef } from '../vehicle/chain/index.js';
 import type { Draft } from './draft.js';
 
 /**

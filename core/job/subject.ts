@@ -1,4 +1,4 @@
-import { SYSTEMS, type System } from '../need/fluid.js';
+import { type System, SYSTEMS } from '../vehicle/place/index.js';
 
 /** What a decision of a job is about: one value, read and written here and nowhere else. */
 

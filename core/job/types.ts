@@ -1,15 +1,12 @@
-export type { Change } from '../place/index.js';
-export type { Slot } from '../place/index.js';
-import type { Change, Slot } from '../place/index.js';
-import type { AttributeName } from '../attribute/index.js';
-import type { BoxItem, ChainFact, LayoutName } from '../chain/index.js';
+import type { Refusal } from '../judge/joint/index.js';
+import type { Listing, Override } from '../judge/verdict/index.js';
+import type { AttributeName } from '../named/attribute/index.js';
+import type { Settings } from '../named/settings/index.js';
+import type { UnitDesign, UnitKind } from '../named/unit/index.js';
+import type { BoxItem, ChainFact } from '../vehicle/chain/index.js';
+import type { LayoutName } from '../vehicle/layout/index.js';
+import type { Change, Slot } from '../vehicle/place/index.js';
 import type { NetworkPart } from './network.js';
-import type { Refusal } from '../joint/index.js';
-import type { Listing, Override } from '../verdict/index.js';
-import type { Settings } from '../settings/index.js';
-import type { UnitDesign, UnitKind } from '../unit/index.js';
-
-
 
 /** One place of a vehicle in a job: what is recorded and was read there, what was identified and what was chosen. */
 export interface JobPlace {

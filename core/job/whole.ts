@@ -1,8 +1,17 @@
-import { applyEdits, partRow, readRef, type Chain, type Joint, type Part, type PartKind } from '../chain/index.js';
-import { spacesOf, worst, type FourState } from '../joint/index.js';
+import { type FourState, worst } from '../base/state/index.js';
+import { spacesOf } from '../judge/joint/index.js';
+import {
+  applyEdits,
+  type Chain,
+  type Joint,
+  type Part,
+  type PartKind,
+  partRow,
+  readRef,
+} from '../vehicle/chain/index.js';
+import { type DrawnFactView, silhouetteOf } from './drawn.js';
 import type { JudgedChain } from './fixes.js';
 import { shownId } from './fold.js';
-import { silhouetteOf, type DrawnFactView } from './drawn.js';
 import { jointKey, jointWords, partWords, slotOf } from './names.js';
 import type { ShownJoint } from './shown.js';
 import type { JobRows } from './types.js';

@@ -9,7 +9,7 @@ import { workPool } from '../work/pool.js';
 import { wallClock } from '../main/stores.js';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { acceptanceStore } from './acceptances.js';
-import { STANDARD_SETTINGS } from '@kerabat/core/settings';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { auditService } from './service.js';
 
 let server: TestServer;

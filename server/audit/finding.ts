@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { AuditRule } from '@kerabat/core/audit';
+import type { AuditRule } from '@kerabat/core/find/audit';
 import type { KeptName } from '../history/kept.js';
 import type { Cells } from '../history/ledger.js';
 

@@ -1,4 +1,4 @@
-import { classesOf, type Edges } from '@kerabat/core/audit';
+import { classesOf, type Edges } from '@kerabat/core/find/audit';
 import type { Db } from '../db/open.js';
 
 /** Numbers are nodes by their id, units come behind them. */

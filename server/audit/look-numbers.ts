@@ -1,4 +1,4 @@
-import { cyclesIn, forksIn } from '@kerabat/core/audit';
+import { cyclesIn, forksIn } from '@kerabat/core/find/audit';
 import type { Db } from '../db/open.js';
 import { MOST_ROWS, type Add } from './finding.js';
 import type { Graph } from './graph.js';

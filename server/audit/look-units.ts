@@ -1,8 +1,8 @@
-import { looksLikeInches, wayBetween } from '@kerabat/core/audit';
-import { ATTRIBUTES, valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { differencesBetween } from '@kerabat/core/interchange';
-import type { Settings } from '@kerabat/core/settings';
-import type { Fact, UnitKind } from '@kerabat/core/unit';
+import { looksLikeInches, wayBetween } from '@kerabat/core/find/audit';
+import { differencesBetween } from '@kerabat/core/find/interchange';
+import { type AttributeName, ATTRIBUTES, valueWords } from '@kerabat/core/named/attribute';
+import type { Settings } from '@kerabat/core/named/settings';
+import type { Fact, UnitKind } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
 import type { Add, Row } from './finding.js';
 import type { Graph } from './graph.js';

@@ -1,5 +1,5 @@
-import type { AuditRule } from '@kerabat/core/audit';
-import type { Settings } from '@kerabat/core/settings';
+import type { AuditRule } from '@kerabat/core/find/audit';
+import type { Settings } from '@kerabat/core/named/settings';
 import type { Db } from '../db/open.js';
 import { MOST_ROWS, type Add, type Found, type Looked } from './finding.js';
 import { readGraph } from './graph.js';

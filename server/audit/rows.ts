@@ -1,11 +1,11 @@
 import type { RowView } from '@kerabat/contract';
-import { attribute, type AttributeName } from '@kerabat/core/attribute';
+import { lookup } from '@kerabat/core/base/lookup';
+import { LINK_KINDS } from '@kerabat/core/find/interchange';
+import { attribute, type AttributeName } from '@kerabat/core/named/attribute';
 import type { Db } from '../db/open.js';
 import { KEPT, type KeptName } from '../history/kept.js';
 import type { Cells } from '../history/ledger.js';
 import { rowWords } from '../history/words.js';
-import { LINK_KINDS } from '@kerabat/core/interchange';
-import { lookup } from '@kerabat/core/words';
 
 /** Claims can be taken out; things (units, numbers, makers) stay. */
 const REMOVABLE: readonly KeptName[] = ['link', 'unit_fact', 'vehicle_fact', 'kit_unit', 'assertion', 'condition'];

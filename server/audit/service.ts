@@ -1,6 +1,6 @@
 import type { Logger } from 'pino';
 import type { AuditAnswer, Finding } from '@kerabat/contract';
-import { auditRow } from '@kerabat/core/audit';
+import { auditRow } from '@kerabat/core/find/audit';
 import type { Db } from '../db/open.js';
 import type { SettingsStore } from '../settings/store.js';
 import type { WorkPool } from '../work/pool.js';

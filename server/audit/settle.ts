@@ -1,6 +1,8 @@
 import type { Finding, NewLink, RowKey, Settlement } from '@kerabat/contract';
-import { attribute, type AttributeName } from '@kerabat/core/attribute';
-import { readQuantity, toBase } from '@kerabat/core/units';
+import { lookup } from '@kerabat/core/base/lookup';
+import { readQuantity, toBase } from '@kerabat/core/base/units';
+import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/find/interchange';
+import { attribute, type AttributeName } from '@kerabat/core/named/attribute';
 import type { Db } from '../db/open.js';
 import type { HistoryStore } from '../history/store.js';
 import { isKept, type KeptName } from '../history/kept.js';
@@ -8,12 +10,10 @@ import type { Cells, Ledger } from '../history/ledger.js';
 import { badRequest, conflict, HttpProblem, notFound } from '../http/problem.js';
 import { readCell } from '../imports/fact-columns.js';
 import { finders, Refused } from '../imports/names.js';
-import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/interchange';
 import { NEW_SOURCE } from '../imports/row-starts.js';
 import { writer } from '../imports/write.js';
 import type { AcceptanceStore } from './acceptances.js';
 import type { AuditService } from './service.js';
-import { lookup } from '@kerabat/core/words';
 
 /** Settling what the audit found, and claims that somebody here makes. Every act is in the history, under a name. */
 export function settler(

@@ -1,5 +1,5 @@
 import { setPriority } from 'node:os';
-import type { Settings } from '@kerabat/core/settings';
+import type { Settings } from '@kerabat/core/named/settings';
 import { connectReading } from '../db/open.js';
 import { lookThrough } from './look.js';
 import { told, type Told } from './told.js';

@@ -1,5 +1,5 @@
-import { findAttribute, type AttributeName } from '@kerabat/core/attribute';
-import type { Fact } from '@kerabat/core/unit';
+import { type AttributeName, findAttribute } from '@kerabat/core/named/attribute';
+import type { Fact } from '@kerabat/core/named/unit';
 
 /** A fact as both fact tables hold it. */
 export interface FactRow {

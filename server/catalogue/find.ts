@@ -1,8 +1,8 @@
 import type { Found, JobRow, NumberView } from '@kerabat/contract';
-import { COMPLAINTS, readCall } from '@kerabat/core/ask';
-import { findSlot } from '@kerabat/core/strip';
-import { readThread } from '@kerabat/core/thread';
-import { jobNumber } from '@kerabat/core/words';
+import { COMPLAINTS, readCall } from '@kerabat/core/find/ask';
+import { readThread } from '@kerabat/core/named/thread';
+import { jobNumber } from '@kerabat/core/tell/words';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import type { Stores } from './needs.js';
 
 type Hit = Found['hits'][number];

@@ -1,13 +1,7 @@
-import {
-  indexFittings,
-  PIECE_KINDS,
-  type FittingIndex,
-  type FittingPiece,
-  type Opening,
-  type PieceKind,
-} from '@kerabat/core/line';
-import type { SeatForm } from '@kerabat/core/seat';
-import type { Gender } from '@kerabat/core/thread';
+import { type FittingPiece, type Opening, PIECE_KINDS, type PieceKind } from '@kerabat/core/named/fitting';
+import type { SeatForm } from '@kerabat/core/named/seat';
+import type { Gender } from '@kerabat/core/named/thread';
+import { type FittingIndex, indexFittings } from '@kerabat/core/work/line';
 import type { Db } from '../db/open.js';
 
 const SQL = {

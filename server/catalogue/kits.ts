@@ -1,9 +1,10 @@
-import type { KitRecord, NeededPiece, Piece } from '@kerabat/core/kit';
-import { interchangeableTubes } from '@kerabat/core/line';
-import type { Bottle, SealMaterial } from '@kerabat/core/fluid';
-import type { FittingKind, ItemName, Pack } from '@kerabat/core/need';
-import type { FittingWant } from '@kerabat/core/parts-list';
-import { numberOf, type BoxPresence, type UnitDesign } from '@kerabat/core/unit';
+import type { KitRecord, NeededPiece, Piece } from '@kerabat/core/list/kit';
+import type { Pack } from '@kerabat/core/list/need';
+import type { FittingWant } from '@kerabat/core/list/parts-list';
+import type { Bottle, SealMaterial } from '@kerabat/core/named/fluid';
+import type { FittingKind, ItemName } from '@kerabat/core/named/item';
+import { interchangeableTubes } from '@kerabat/core/named/tube';
+import { type BoxPresence, numberOf, type UnitDesign } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
 
 interface KitRow {

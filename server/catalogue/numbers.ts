@@ -1,5 +1,5 @@
 import type { NumberSearch, NumberView } from '@kerabat/contract';
-import { looseKey, nearKeys, numberKey, numberProblem, searchKeys } from '@kerabat/core/number';
+import { looseKey, nearKeys, numberKey, numberProblem, searchKeys } from '@kerabat/core/named/number';
 import type { Db } from '../db/open.js';
 
 export interface NumberRow {

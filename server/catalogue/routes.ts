@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
-import { UNIT_KINDS } from '@kerabat/core/unit';
-import { mm } from '@kerabat/core/units';
+import { mm } from '@kerabat/core/base/units';
+import { UNIT_KINDS } from '@kerabat/core/named/unit';
 import { UNIT_ORDERS, type PairedUnits, type UnitList, ResolveRequest } from '@kerabat/contract';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';

@@ -1,4 +1,4 @@
-import type { UnitKind } from '@kerabat/core/unit';
+import type { UnitKind } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
 
 const SQL = {

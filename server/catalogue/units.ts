@@ -1,7 +1,7 @@
 import { UNIT_ORDERS, type NumberView, type UnitDetail, type UnitOrder, type UnitSummary } from '@kerabat/contract';
-import { attributeWords, valueWords } from '@kerabat/core/attribute';
-import { boreName } from '@kerabat/core/bore';
-import type { NoteSubject, UnitDesign, UnitKind } from '@kerabat/core/unit';
+import { attributeWords, valueWords } from '@kerabat/core/named/attribute';
+import { boreName } from '@kerabat/core/named/bore';
+import type { NoteSubject, UnitDesign, UnitKind } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
 import { keeper } from '../db/kept.js';
 import { groupBy } from '../db/rows.js';

@@ -1,6 +1,6 @@
 import type { ChainEntry, Vehicle, VehicleDetail, VehicleSearch } from '@kerabat/contract';
-import type { LayoutName } from '@kerabat/core/chain';
-import type { Fact } from '@kerabat/core/unit';
+import type { Fact } from '@kerabat/core/named/unit';
+import type { LayoutName } from '@kerabat/core/vehicle/layout';
 import type { Db } from '../db/open.js';
 import { keeper } from '../db/kept.js';
 import { groupBy } from '../db/rows.js';

@@ -1,19 +1,13 @@
 import type { ChainAnswer as ChainAnswerView, ChainEdit, ChainRequest } from '@kerabat/contract';
-import { attribute, type AttributeName } from '@kerabat/core/attribute';
-import {
-  fillLayout,
-  type ChainFact,
-  type ChainFault,
-  type Edit,
-  type EditBody,
-  type Joint,
-  type Part,
-} from '@kerabat/core/chain';
-import type { Fix } from '@kerabat/core/fix';
-import { settingsProblem, type Settings } from '@kerabat/core/settings';
-import { findThread } from '@kerabat/core/thread';
-import type { ChainAnswer, ChainInput } from '@kerabat/core/verdict';
-import { sentenceOf } from '@kerabat/core/words';
+import type { ChainAnswer } from '@kerabat/core/job';
+import type { Fix } from '@kerabat/core/judge/check';
+import type { ChainInput } from '@kerabat/core/judge/verdict';
+import { attribute, type AttributeName } from '@kerabat/core/named/attribute';
+import { type Settings, settingsProblem } from '@kerabat/core/named/settings';
+import { findThread } from '@kerabat/core/named/thread';
+import { sentenceOf } from '@kerabat/core/tell/words';
+import type { ChainFact, ChainFault, Edit, EditBody, Joint, Part } from '@kerabat/core/vehicle/chain';
+import { fillLayout } from '@kerabat/core/vehicle/layout';
 import { HttpProblem } from '../http/problem.js';
 
 /** So many faults are told of one request. */

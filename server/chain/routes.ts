@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import { ChainRequest, ChainSolveRequest, type ChainSolveAnswer } from '@kerabat/contract';
-import type { Settings } from '@kerabat/core/settings';
-import { checkChain } from '@kerabat/core/verdict';
+import { checkChain } from '@kerabat/core/job';
+import type { Settings } from '@kerabat/core/named/settings';
 import { readBody } from '../http/body.js';
 import { hangsUp } from '../http/gone.js';
 import { sender } from '../http/guard.js';

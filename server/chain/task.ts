@@ -1,5 +1,5 @@
-import { solveChain, type ChainLimits, type ChainSolution, type SolveProgress } from '@kerabat/core/solve';
-import type { ChainInput } from '@kerabat/core/verdict';
+import { type ChainLimits, type ChainSolution, solveChain, type SolveProgress } from '@kerabat/core/judge/solve';
+import type { ChainInput } from '@kerabat/core/judge/verdict';
 
 /** What crosses to the thread: plain values. */
 export interface ChainSolveTask {

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import type { ChassisAnswer, Vehicle } from '@kerabat/contract';
-import { monthWords } from '@kerabat/core/identify';
+import { monthWords } from '@kerabat/core/find/identify';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from './needs.js';
 import type { ChassisService, Decoded } from './service.js';

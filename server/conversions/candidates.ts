@@ -1,9 +1,8 @@
 import type { RoleView } from '@kerabat/contract';
-import type { Role } from '@kerabat/core/conversion';
-import { composeJob, isOpen } from '@kerabat/core/job';
-import { factOf, type UnitDesign } from '@kerabat/core/unit';
-import { checkChain } from '@kerabat/core/verdict';
-import { sentenceOf } from '@kerabat/core/words';
+import { checkChain, composeJob, isOpen } from '@kerabat/core/job';
+import { factOf, type UnitDesign } from '@kerabat/core/named/unit';
+import { sentenceOf } from '@kerabat/core/tell/words';
+import type { Role } from '@kerabat/core/work/conversion';
 import { entriesFor } from '../jobs/choose.js';
 import { placeRows, type PlaceInput } from '../jobs/rows.js';
 import type { Stores } from './needs.js';

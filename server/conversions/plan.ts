@@ -1,17 +1,16 @@
 import type { PlanAnswer, RoleView } from '@kerabat/contract';
-import { attribute } from '@kerabat/core/attribute';
-import { findSlot, SLOTS } from '@kerabat/core/strip';
+import type { FittingWant } from '@kerabat/core/list/parts-list';
+import { attribute } from '@kerabat/core/named/attribute';
+import type { Settings } from '@kerabat/core/named/settings';
+import type { Fact, UnitKind } from '@kerabat/core/named/unit';
+import { findSlot, SLOTS } from '@kerabat/core/vehicle/place';
 import {
-  planConversion,
-  sumsOf,
   type ConversionPart,
   type ConversionRow,
   type ConvertedVehicle,
-} from '@kerabat/core/conversion';
-import type { Fact } from '@kerabat/core/unit';
-import type { FittingWant } from '@kerabat/core/parts-list';
-import type { Settings } from '@kerabat/core/settings';
-import type { UnitKind } from '@kerabat/core/unit';
+  planConversion,
+  sumsOf,
+} from '@kerabat/core/work/conversion';
 import { entriesFor, type VehicleKnown } from '../jobs/choose.js';
 import type { Stores } from './needs.js';
 import { candidatesFor } from './candidates.js';

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { PlanRequest } from '@kerabat/contract';
-import { CONVERSIONS, findConversion } from '@kerabat/core/conversion';
+import { CONVERSIONS, findConversion } from '@kerabat/core/work/conversion';
 import { readBody } from '../http/body.js';
 import { badRequest, notFound } from '../http/problem.js';
 import type { Stores } from './needs.js';

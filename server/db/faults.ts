@@ -1,4 +1,4 @@
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 /** What went wrong with the disk or a database file, told apart by what a person can do about it. */
 export interface StorageFault {
   readonly kind: 'full' | 'read-only' | 'gone' | 'busy' | 'damaged' | 'unreadable';

@@ -1,11 +1,18 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { JOB_STATES, REQUESTS } from '@kerabat/core/ask';
-import { EVIDENCE_KINDS } from '@kerabat/core/identify';
-import { CONDITION_KINDS, LINK_KINDS, OUTCOMES } from '@kerabat/core/interchange';
-import { GENDERS } from '@kerabat/core/thread';
-import { BOX_PRESENCES, MAKER_ROLES, NUMBER_KINDS, NUMBER_STATES, SOURCE_KINDS, UNIT_KINDS } from '@kerabat/core/unit';
+import { JOB_STATES, REQUESTS } from '@kerabat/core/find/ask';
+import { CONDITION_KINDS, LINK_KINDS, OUTCOMES } from '@kerabat/core/find/interchange';
+import { GENDERS } from '@kerabat/core/named/thread';
+import {
+  BOX_PRESENCES,
+  MAKER_ROLES,
+  NUMBER_KINDS,
+  NUMBER_STATES,
+  SOURCE_KINDS,
+  UNIT_KINDS,
+} from '@kerabat/core/named/unit';
+import { EVIDENCE_KINDS } from '@kerabat/core/vehicle/reading';
 
 /** What the checks of the databases allow, by table and column. They stay plain SQL; the words are the core's. */
 const WORDS: Readonly<Record<string, readonly string[]>> = {

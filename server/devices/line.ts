@@ -1,6 +1,6 @@
 import type { DeviceName } from '@kerabat/contract';
-import type { Quantity, Unit } from '@kerabat/core/units';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import type { Quantity, Unit } from '@kerabat/core/base/units';
 
 /** One line of a bench instrument: what it shows, and what it says of itself. */
 export interface DeviceLine {

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openDatabase, type Db } from '../db/open.js';
 import { bringIn } from '../testing/bring-in.js';
-import { plainTextProblem } from '@kerabat/core/words';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { inert, restored } from './inert.js';
 import { exportTables } from './tables.js';

@@ -1,5 +1,5 @@
 import type { Db } from '../db/open.js';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 
 const NODES = `SELECT 'u' || u.id AS id, 'unit' AS what, u.name AS label, u.key AS key, m.name AS maker, u.kind
   AS kind, '' AS status FROM unit u JOIN maker m ON m.id = u.maker_id

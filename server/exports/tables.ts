@@ -1,8 +1,8 @@
 import { PLAIN_COLUMNS, PORT_COLUMNS, type FactColumn } from '../imports/fact-columns.js';
 import { TABLES, type TableName, type TableShape } from '../imports/tables.js';
-import { FACE_POSITIONS } from '@kerabat/core/unit';
+import { lookup } from '@kerabat/core/base/lookup';
+import { FACE_POSITIONS } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
-import { lookup } from '@kerabat/core/words';
 
 export interface ExportTable {
   readonly table: TableName;

@@ -1,4 +1,4 @@
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 import { HttpProblem } from '../http/problem.js';
 import type { Db } from '../db/open.js';
 import { constraintSentence } from '../db/faults.js';

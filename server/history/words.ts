@@ -1,9 +1,9 @@
 import type { ChangeSeen } from '@kerabat/contract';
-import { attributeWords, type AttributeName } from '@kerabat/core/attribute';
+import { lookup } from '@kerabat/core/base/lookup';
+import { type AttributeName, attributeWords } from '@kerabat/core/named/attribute';
 import type { Db } from '../db/open.js';
 import type { KeptName } from './kept.js';
 import type { Cell, Cells, Change } from './ledger.js';
-import { lookup } from '@kerabat/core/words';
 
 const WORDS: Readonly<Record<KeptName, string>> = {
   source: 'source',

@@ -1,5 +1,5 @@
 import { openapi } from '@kerabat/contract';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 import type { Random } from './random.js';
 
 /** A JSON schema as far as the contract uses it. */

@@ -1,6 +1,6 @@
 import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { Static, TSchema } from '@sinclair/typebox';
-import { plainTextProblem } from '@kerabat/core/words';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { HttpProblem } from './problem.js';
 
 /** So many faults are told of one request. */

@@ -1,7 +1,8 @@
 import type { Context, Middleware } from 'koa';
 import { Type as T, type TObject } from '@sinclair/typebox';
 import { ROUTES, type RouteShape } from '@kerabat/contract';
-import { lookup, plainTextProblem } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { conforming } from './conforming.js';
 import { badRequest, HttpProblem, notFound } from './problem.js';
 

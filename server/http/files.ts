@@ -1,7 +1,7 @@
 import { createReadStream, existsSync, readFileSync, statSync } from 'node:fs';
 import { join, normalize, sep } from 'node:path';
 import type { Middleware } from 'koa';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 import { badRequest, HttpProblem } from './problem.js';
 
 const TYPES: Readonly<Record<string, string>> = {

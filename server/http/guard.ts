@@ -1,5 +1,5 @@
 import type { Context, Middleware } from 'koa';
-import { plainTextProblem } from '@kerabat/core/words';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { routeOf } from './door.js';
 import { badRequest, HttpProblem } from './problem.js';
 

@@ -1,8 +1,9 @@
 import type { IdentifyAnswer } from '@kerabat/contract';
-import { identify, type Candidate, type Evidence, type Fitted, type UnitIs } from '@kerabat/core/identify';
-import { interchangeByGeometry, type GeometrySearch } from '@kerabat/core/interchange';
-import type { Settings } from '@kerabat/core/settings';
-import type { UnitKind } from '@kerabat/core/unit';
+import { type Candidate, type Fitted, identify, type UnitIs } from '@kerabat/core/find/identify';
+import { type GeometrySearch, interchangeByGeometry } from '@kerabat/core/find/interchange';
+import type { Settings } from '@kerabat/core/named/settings';
+import type { UnitKind } from '@kerabat/core/named/unit';
+import type { Evidence } from '@kerabat/core/vehicle/reading';
 import { unitStore } from '../catalogue/units.js';
 import { keeper, stampOf } from '../db/kept.js';
 import type { Db } from '../db/open.js';

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
-import { ATTRIBUTES, findAttribute } from '@kerabat/core/attribute';
-import { patchPool, poolBuilder, type Pool } from '@kerabat/core/identify';
-import type { Fact, UnitKind } from '@kerabat/core/unit';
+import { patchPool, type Pool, poolBuilder } from '@kerabat/core/find/identify';
+import { ATTRIBUTES, findAttribute } from '@kerabat/core/named/attribute';
+import type { Fact, UnitKind } from '@kerabat/core/named/unit';
 import { stampOf } from '../db/kept.js';
 import type { Db } from '../db/open.js';
 

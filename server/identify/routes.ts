@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import { IdentifyRequest } from '@kerabat/contract';
-import { findSlot, SLOTS } from '@kerabat/core/strip';
-import { evidenceProblem, type Evidence } from '@kerabat/core/identify';
+import { findSlot, SLOTS } from '@kerabat/core/vehicle/place';
+import { type Evidence, evidenceProblem } from '@kerabat/core/vehicle/reading';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from './needs.js';

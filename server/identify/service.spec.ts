@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { STANDARD_SETTINGS } from '@kerabat/core/settings';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { openDatabase, type Db } from '../db/open.js';
 import { loadCatalogue } from '../imports/load.js';
 import { DEMO } from '../testing/harness.js';

@@ -1,7 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import type { IdentifyAnswer } from '@kerabat/contract';
-import type { GeometrySearch } from '@kerabat/core/interchange';
-import type { UnitKind } from '@kerabat/core/unit';
+import type { GeometrySearch } from '@kerabat/core/find/interchange';
+import type { UnitKind } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
 import { HttpProblem } from '../http/problem.js';
 import { identifier, type GeometryAsk, type IdentifyAsk } from './identifier.js';

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { IdentifyAnswer } from '@kerabat/contract';
-import { readBenchLine } from '@kerabat/core/identify';
+import { readBenchLine } from '@kerabat/core/find/identify';
 import { testServer, type TestServer } from '../testing/harness.js';
 
 /**

@@ -1,8 +1,8 @@
 import type { TableView } from '@kerabat/contract';
-import { BASE_UNIT, type AttributeRow, type MeasuredDimension } from '@kerabat/core/attribute';
+import { lookup } from '@kerabat/core/base/lookup';
+import { type AttributeRow, BASE_UNIT, type MeasuredDimension } from '@kerabat/core/named/attribute';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import { TABLES, type TableName, type TableShape } from './tables.js';
-import { lookup } from '@kerabat/core/words';
 
 type ColumnView = TableView['columns'][number];
 

@@ -1,6 +1,6 @@
-import { ATTRIBUTES, type AttributeName, type AttributeRow } from '@kerabat/core/attribute';
-import { looksLikeInches } from '@kerabat/core/audit';
-import { findThread } from '@kerabat/core/thread';
+import { looksLikeInches } from '@kerabat/core/find/audit';
+import { type AttributeName, type AttributeRow, ATTRIBUTES } from '@kerabat/core/named/attribute';
+import { findThread } from '@kerabat/core/named/thread';
 
 /** A fact column of a catalogue file: "bore_mm", "flange_angle_deg", "rod_kind". */
 export interface FactColumn {

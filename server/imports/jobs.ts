@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { type Static, Type as T } from '@sinclair/typebox';
 import { Ajv } from 'ajv';
 import { DecisionRequest, NewJob } from '@kerabat/contract';
-import { readBenchLine } from '@kerabat/core/identify';
+import { readBenchLine } from '@kerabat/core/find/identify';
 import type { Db } from '../db/open.js';
 import type { Stores } from './needs.js';
 import { ImportProblem } from './read.js';

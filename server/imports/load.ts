@@ -5,7 +5,7 @@ import { readManifest, readTable, strayFiles, ImportProblem, type Fault, type Ma
 import { TABLES, type TableName, type TableShape } from './tables.js';
 import { recordImport } from './record.js';
 import { writer } from './write.js';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 
 export interface ImportReport {
   readonly manifest: Manifest;

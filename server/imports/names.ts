@@ -1,4 +1,4 @@
-import { numberKey } from '@kerabat/core/number';
+import { numberKey } from '@kerabat/core/named/number';
 import type { Db } from '../db/open.js';
 
 /** A name that a row uses and nothing has, or a cell that cannot be taken: the row's sentence. */

@@ -1,5 +1,5 @@
 import type { ColumnPlan, ImportPlan, SheetPlan } from '@kerabat/contract';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 import { columnsOf, isTable, type ColumnRead } from './columns.js';
 import type { RawRow } from './files/sheet.js';
 import { TABLES, type TableName } from './tables.js';

@@ -1,6 +1,6 @@
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { plainTextProblem } from '@kerabat/core/words';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { storageFault } from '../db/faults.js';
 import { csvReader, type CsvRow } from './files/csv-text.js';
 import { isRecord } from './files/json.js';

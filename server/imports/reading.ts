@@ -1,10 +1,11 @@
 /* eslint-disable kerabat/no-outside-keys --
    cells are named by the columns of a table, a closed list; this is the inner loop of every import. */
 import type { SheetPlan } from '@kerabat/contract';
-import { eatenBySpreadsheet } from '@kerabat/core/number';
-import { findThread, readThread } from '@kerabat/core/thread';
-import { readQuantity, toBase } from '@kerabat/core/units';
-import { lookup, plainTextProblem } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import { readQuantity, toBase } from '@kerabat/core/base/units';
+import { eatenBySpreadsheet } from '@kerabat/core/named/number';
+import { findThread, readThread } from '@kerabat/core/named/thread';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { columnsOf, type ColumnRead } from './columns.js';
 import { LIMITS } from './files/limits.js';
 import type { Flaw, RawRow } from './files/sheet.js';

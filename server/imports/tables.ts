@@ -1,10 +1,8 @@
-import { SLOTS } from '@kerabat/core/strip';
-import { LAYOUT_NAMES } from '@kerabat/core/chain';
-import { FITTING_KINDS, ITEMS } from '@kerabat/core/need';
-import { findFluid } from '@kerabat/core/fluid';
-import { SEAT_FORMS } from '@kerabat/core/seat';
-import { findThread, GENDERS } from '@kerabat/core/thread';
-import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/interchange';
+import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/find/interchange';
+import { findFluid } from '@kerabat/core/named/fluid';
+import { FITTING_KINDS, ITEMS } from '@kerabat/core/named/item';
+import { SEAT_FORMS } from '@kerabat/core/named/seat';
+import { findThread, GENDERS } from '@kerabat/core/named/thread';
 import {
   BOX_PRESENCES,
   CONDITIONS,
@@ -15,7 +13,9 @@ import {
   NUMBER_STATES,
   SOURCE_KINDS,
   UNIT_KINDS,
-} from '@kerabat/core/unit';
+} from '@kerabat/core/named/unit';
+import { LAYOUT_NAMES } from '@kerabat/core/vehicle/layout';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 
 /**

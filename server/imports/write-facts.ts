@@ -1,4 +1,4 @@
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { readCell, type FactCell, type FactColumn } from './fact-columns.js';
 import { Refused } from './names.js';

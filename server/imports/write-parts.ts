@@ -1,4 +1,4 @@
-import { findThread } from '@kerabat/core/thread';
+import { findThread } from '@kerabat/core/named/thread';
 import type { Db } from '../db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { Refused, type Finders } from './names.js';

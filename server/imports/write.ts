@@ -1,5 +1,5 @@
-import { looseKey, numberKey } from '@kerabat/core/number';
-import { findThread } from '@kerabat/core/thread';
+import { looseKey, numberKey } from '@kerabat/core/named/number';
+import { findThread } from '@kerabat/core/named/thread';
 import { constraintSentence } from '../db/faults.js';
 import type { Db } from '../db/open.js';
 import type { Effect, Ledger, Said } from '../history/ledger.js';

@@ -4,9 +4,8 @@ import type {
   InterchangeNode,
   InterchangeSource,
   Outcomes,
-} from '@kerabat/core/interchange';
-import type { Source, SourceKind } from '@kerabat/core/unit';
-import { BOX_PRESENCES, type BoxPresence } from '@kerabat/core/unit';
+} from '@kerabat/core/find/interchange';
+import { BOX_PRESENCES, type BoxPresence, type Source, type SourceKind } from '@kerabat/core/named/unit';
 import type { Db } from '../db/open.js';
 import { groupBy } from '../db/rows.js';
 

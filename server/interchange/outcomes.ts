@@ -1,5 +1,5 @@
 import type { NewOutcome, OutcomeView } from '@kerabat/contract';
-import type { Outcomes } from '@kerabat/core/interchange';
+import type { Outcomes } from '@kerabat/core/find/interchange';
 import type { Db } from '../db/open.js';
 import { notFound } from '../http/problem.js';
 

@@ -1,8 +1,8 @@
 import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { NewOutcome, type InterchangeAnswer, type OtherBores } from '@kerabat/contract';
-import { mm } from '@kerabat/core/units';
-import { changeWords } from '@kerabat/core/words';
+import { mm } from '@kerabat/core/base/units';
+import { changeWords } from '@kerabat/core/tell/words';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';

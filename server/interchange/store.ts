@@ -1,15 +1,15 @@
 import type { InterchangeAnswer, InterchangeEntry, InterchangeStep } from '@kerabat/contract';
 import {
-  oneUnitWith,
-  pathsOfInterchange,
-  walkInterchange,
-  wantsReview,
   type InterchangeNode,
+  oneUnitWith,
   type Outcomes,
+  pathsOfInterchange,
   type Reach,
   type Step,
-} from '@kerabat/core/interchange';
-import type { Settings } from '@kerabat/core/settings';
+  walkInterchange,
+  wantsReview,
+} from '@kerabat/core/find/interchange';
+import type { Settings } from '@kerabat/core/named/settings';
 import { keeper } from '../db/kept.js';
 import type { Db } from '../db/open.js';
 import { notFound } from '../http/problem.js';

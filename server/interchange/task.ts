@@ -1,6 +1,6 @@
 import type { InterchangeAnswer, InterchangeStep } from '@kerabat/contract';
-import type { InterchangeNode, Outcomes } from '@kerabat/core/interchange';
-import type { Settings } from '@kerabat/core/settings';
+import type { InterchangeNode, Outcomes } from '@kerabat/core/find/interchange';
+import type { Settings } from '@kerabat/core/named/settings';
 import { readingOf } from '../work/reading.js';
 import { interchangeStore } from './store.js';
 

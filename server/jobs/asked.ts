@@ -1,11 +1,12 @@
 import type { Decision, Job, Workspace } from '@kerabat/contract';
-import { findingsOf, FOUND, readComplaints, type Finding, type FindingPart } from '@kerabat/core/ask';
-import { attributeWords } from '@kerabat/core/attribute';
-import { readSubject, subjectText, type KnownSide } from '@kerabat/core/job';
-import type { Told } from '@kerabat/core/need';
-import type { ProposedLine } from '@kerabat/core/parts-list';
-import type { UnitKind } from '@kerabat/core/unit';
-import { itemWords } from '@kerabat/core/words';
+import { type Finding, type FindingPart, findingsOf, FOUND, readComplaints } from '@kerabat/core/find/ask';
+import { readSubject, subjectText } from '@kerabat/core/job';
+import type { Told } from '@kerabat/core/list/need';
+import type { ProposedLine } from '@kerabat/core/list/parts-list';
+import { attributeWords } from '@kerabat/core/named/attribute';
+import type { UnitKind } from '@kerabat/core/named/unit';
+import { itemWords } from '@kerabat/core/tell/words';
+import type { KnownSide } from '@kerabat/core/vehicle/reading';
 
 /** What was complained of, what was found instead of a bad unit, and what that orders. */
 

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { attribute } from '@kerabat/core/attribute';
-import type { ChainFact, Edit } from '@kerabat/core/chain';
-import { composeJob } from '@kerabat/core/job';
-import type { Answer, Check } from '@kerabat/core/joint';
-import { checkChain, type ChainAnswer, type ChainInput } from '@kerabat/core/verdict';
-import { SLOTS } from '@kerabat/core/strip';
+import { type ChainAnswer, checkChain, composeJob } from '@kerabat/core/job';
+import type { Answer, Check } from '@kerabat/core/judge/check';
+import type { ChainInput } from '@kerabat/core/judge/verdict';
+import { attribute } from '@kerabat/core/named/attribute';
+import type { ChainFact, Edit } from '@kerabat/core/vehicle/chain';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { rowsOfJob } from './workspace.js';
 

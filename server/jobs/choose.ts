@@ -1,11 +1,11 @@
 import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
-import { attribute } from '@kerabat/core/attribute';
-import { findSlot } from '@kerabat/core/strip';
-import { readingTolerance, subjectText, type Subject } from '@kerabat/core/job';
-import { factOfEvidence, type Evidence } from '@kerabat/core/identify';
-import type { Plan } from '@kerabat/core/conversion';
-import type { Settings } from '@kerabat/core/settings';
-import type { Fact, UnitDesign, UnitKind } from '@kerabat/core/unit';
+import { type Subject, subjectText } from '@kerabat/core/job';
+import { attribute } from '@kerabat/core/named/attribute';
+import type { Settings } from '@kerabat/core/named/settings';
+import type { Fact, UnitDesign, UnitKind } from '@kerabat/core/named/unit';
+import { findSlot } from '@kerabat/core/vehicle/place';
+import { type Evidence, factOfEvidence, readingTolerance } from '@kerabat/core/vehicle/reading';
+import type { Plan } from '@kerabat/core/work/conversion';
 import type { Stores } from './needs.js';
 
 /** What a slot's computation starts from. */

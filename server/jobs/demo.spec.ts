@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { SLOTS } from '@kerabat/core/strip';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 import type { Workspace } from '@kerabat/contract';
 import { testServer, type TestServer } from '../testing/harness.js';
 

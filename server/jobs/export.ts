@@ -1,5 +1,6 @@
 import type { PartsListLineView, Workspace } from '@kerabat/contract';
-import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
+import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
+import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import { csvText } from '../exports/csv.js';
 
 /** Lines that count, in the order of the partsList. */

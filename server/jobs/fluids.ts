@@ -1,4 +1,7 @@
 import type { FluidView } from '@kerabat/contract';
+import { subjectText } from '@kerabat/core/job';
+import type { Opened, Told } from '@kerabat/core/list/need';
+import type { ProposedLine } from '@kerabat/core/list/parts-list';
 import {
   bottlesFor,
   capAgainstSeals,
@@ -7,12 +10,9 @@ import {
   FLUIDS,
   judgeFluid,
   type SealMaterial,
-} from '@kerabat/core/fluid';
-import { partsOf, subjectText, type Slot } from '@kerabat/core/job';
-import { SYSTEMS, type Opened, type System, type Told } from '@kerabat/core/need';
-import type { ProposedLine } from '@kerabat/core/parts-list';
-import { findSlot, SLOTS } from '@kerabat/core/strip';
-import { textOf } from '@kerabat/core/unit';
+} from '@kerabat/core/named/fluid';
+import { textOf } from '@kerabat/core/named/unit';
+import { findSlot, partsOf, type Slot, SLOTS, type System, SYSTEMS } from '@kerabat/core/vehicle/place';
 import type { Stores } from './needs.js';
 import { decisionOf, type SlotInput } from './choose.js';
 import type { JudgedWork } from './judged.js';

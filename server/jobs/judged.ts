@@ -1,41 +1,39 @@
 import type { Workspace } from '@kerabat/contract';
-import type { Finding } from '@kerabat/core/ask';
-import { readRef } from '@kerabat/core/chain';
-import { FIXES, readWay, type WayStep } from '@kerabat/core/fix';
+import type { Finding } from '@kerabat/core/find/ask';
 import {
   cardOfJob,
   composeJob,
+  feelOfJob,
+  type FeelSheet,
   jointKey,
   judgeAccepted,
-  type Ways,
   listOfJob,
   looksOfJob,
   openedIn,
-  sealedIn,
-  uncountedIn,
-  partsOf,
   readSubject,
+  type Sealed,
+  sealedIn,
   shownId,
+  type ShownJoint,
   shownJoints,
   slotOf,
-  feelOfJob,
-  wholeChain,
-  withoutSide,
-  type FeelSheet,
-  type WholePart,
-  type Sealed,
-  type ShownJoint,
-  type Slot,
   type TakenFix,
+  uncountedIn,
+  type Ways,
+  wholeChain,
+  type WholePart,
+  withoutSide,
 } from '@kerabat/core/job';
-import type { JudgedJoint } from '@kerabat/core/joint';
-import type { Look } from '@kerabat/core/condition';
-import type { Bag, List, Opened, Told } from '@kerabat/core/need';
-import type { ProposedLine } from '@kerabat/core/parts-list';
-import { findSlot } from '@kerabat/core/strip';
-import type { Listing, Override, Verdict } from '@kerabat/core/verdict';
-import { checkWords, sentenceOf, verdictSentence } from '@kerabat/core/words';
-import type { WorkStep } from '@kerabat/core/workcard';
+import type { JudgedJoint } from '@kerabat/core/judge/check';
+import { FIXES, readWay, type WayStep } from '@kerabat/core/judge/fix';
+import type { Listing, Override, Verdict } from '@kerabat/core/judge/verdict';
+import type { Look } from '@kerabat/core/list/look';
+import type { Bag, List, Opened, Told } from '@kerabat/core/list/need';
+import type { ProposedLine } from '@kerabat/core/list/parts-list';
+import { checkWords, sentenceOf, verdictSentence } from '@kerabat/core/tell/words';
+import { readRef } from '@kerabat/core/vehicle/chain';
+import { findSlot, partsOf, type Slot } from '@kerabat/core/vehicle/place';
+import type { WorkStep } from '@kerabat/core/work/work-card';
 import type { Stores } from './needs.js';
 import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
 import type { Beside, kitReasons } from './kit-of.js';

@@ -1,8 +1,8 @@
 import type { KitView, SlotWork } from '@kerabat/contract';
-import { KIT_ANSWERS, judgeKit, type KitJudgement, type KitRecord } from '@kerabat/core/kit';
-import { findSlot } from '@kerabat/core/strip';
-import type { UnitDesign } from '@kerabat/core/unit';
-import { kitSentence } from '@kerabat/core/words';
+import { judgeKit, KIT_ANSWERS, type KitJudgement, type KitRecord } from '@kerabat/core/list/kit';
+import type { UnitDesign } from '@kerabat/core/named/unit';
+import { kitSentence } from '@kerabat/core/tell/words';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import type { Stores } from './needs.js';
 import { decisionOf, type SlotInput } from './choose.js';
 

@@ -1,22 +1,14 @@
-import { boreName } from '@kerabat/core/bore';
-import { toldByLooks } from '@kerabat/core/condition';
-import { partsOfPlan, type Plan } from '@kerabat/core/conversion';
+import { lookup } from '@kerabat/core/base/lookup';
+import { type Asked, foreseenByFixes, type ShownCheck, wantOf, wordsOfList } from '@kerabat/core/job';
+import { bagOf, toldByKit, toolsFor } from '@kerabat/core/list/kit';
+import { toldByLooks } from '@kerabat/core/list/look';
+import { type Bag, type List, type ListLine, type Need, packed, type Told } from '@kerabat/core/list/need';
+import type { ProposedLine } from '@kerabat/core/list/parts-list';
+import { boreName } from '@kerabat/core/named/bore';
+import { KIND_WORDS, numberOf } from '@kerabat/core/named/unit';
+import { partsOf, type Slot } from '@kerabat/core/vehicle/place';
+import { partsOfPlan, type Plan } from '@kerabat/core/work/conversion';
 import type { FluidView } from '@kerabat/contract';
-import {
-  foreseenByFixes,
-  partsOf,
-  wantOf,
-  wordsOfList,
-  type Asked,
-  type ShownCheck,
-  type Slot,
-} from '@kerabat/core/job';
-import { packed } from '@kerabat/core/need';
-import type { Bag, List, ListLine, Need, Told } from '@kerabat/core/need';
-import type { ProposedLine } from '@kerabat/core/parts-list';
-import { bagOf, toolsFor, toldByKit } from '@kerabat/core/kit';
-import { KIND_WORDS, numberOf } from '@kerabat/core/unit';
-import { lookup } from '@kerabat/core/words';
 import { wantFor } from '../conversions/plan.js';
 import type { Stores } from './needs.js';
 import { findingsIn, orderedByFindings } from './asked.js';

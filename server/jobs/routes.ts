@@ -14,12 +14,13 @@ import {
   type JobRow,
   type Workspace,
 } from '@kerabat/contract';
-import { COMPLAINTS } from '@kerabat/core/ask';
-import { unclear } from '@kerabat/core/parts-list';
-import { looseKey } from '@kerabat/core/number';
-import { findSlot } from '@kerabat/core/strip';
-import { jobNumber } from '@kerabat/core/words';
-import { evidenceProblem, readBenchLine, type Evidence } from '@kerabat/core/identify';
+import { COMPLAINTS } from '@kerabat/core/find/ask';
+import { readBenchLine } from '@kerabat/core/find/identify';
+import { unclear } from '@kerabat/core/list/parts-list';
+import { looseKey } from '@kerabat/core/named/number';
+import { jobNumber } from '@kerabat/core/tell/words';
+import { findSlot } from '@kerabat/core/vehicle/place';
+import { type Evidence, evidenceProblem } from '@kerabat/core/vehicle/reading';
 import { namesOf } from '../catalogue/find.js';
 import { readBody } from '../http/body.js';
 import { numberQuery, textQuery } from '../http/door.js';

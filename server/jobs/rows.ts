@@ -1,20 +1,12 @@
-import { slotKey } from '@kerabat/core/identify';
-import { PRESENCES, type ChainFact, type BoxItem } from '@kerabat/core/chain';
-import {
-  readingTolerance,
-  type Change,
-  type JobPlace,
-  type JobRows,
-  type NetworkPart,
-  type Slot,
-} from '@kerabat/core/job';
-import type { Refusal } from '@kerabat/core/joint';
-import { evidenceBase, type Evidence } from '@kerabat/core/identify';
-import { findSlot, SLOTS } from '@kerabat/core/strip';
-import type { Settings } from '@kerabat/core/settings';
-import { factOf, type Fact, type UnitDesign } from '@kerabat/core/unit';
-import type { Listing, Override } from '@kerabat/core/verdict';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import type { JobPlace, JobRows, NetworkPart } from '@kerabat/core/job';
+import type { Refusal } from '@kerabat/core/judge/joint';
+import type { Listing, Override } from '@kerabat/core/judge/verdict';
+import type { Settings } from '@kerabat/core/named/settings';
+import { type Fact, factOf, type UnitDesign } from '@kerabat/core/named/unit';
+import { type BoxItem, type ChainFact, PRESENCES } from '@kerabat/core/vehicle/chain';
+import { type Change, findSlot, type Slot, SLOTS } from '@kerabat/core/vehicle/place';
+import { type Evidence, evidenceBase, readingTolerance, slotKey } from '@kerabat/core/vehicle/reading';
 import { factOfRow } from '../catalogue/facts.js';
 import type { BoxRow } from '../catalogue/kits.js';
 import type { PartFactRow } from '../catalogue/vehicles.js';

@@ -1,11 +1,11 @@
 import { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
 import type { SolveAnswer, SolveLine, SolveLimits } from '@kerabat/contract';
-import { checkKey, composeJob, fixKey, isOpen, shownFix, slotOf } from '@kerabat/core/job';
-import type { ChainSolution, ChainWay } from '@kerabat/core/solve';
-import { checkChain, type ChainInput } from '@kerabat/core/verdict';
-import { checkWords, sentenceOf } from '@kerabat/core/words';
-import { findSlot } from '@kerabat/core/strip';
+import { checkChain, checkKey, composeJob, fixKey, isOpen, shownFix, slotOf } from '@kerabat/core/job';
+import type { ChainSolution, ChainWay } from '@kerabat/core/judge/solve';
+import type { ChainInput } from '@kerabat/core/judge/verdict';
+import { checkWords, sentenceOf } from '@kerabat/core/tell/words';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import { hangsUp } from '../http/gone.js';
 import { sender } from '../http/guard.js';
 import { HttpProblem } from '../http/problem.js';

@@ -11,8 +11,8 @@ import type {
   PartsListAddRequest,
   PartsListEditRequest,
 } from '@kerabat/contract';
-import type { Evidence } from '@kerabat/core/identify';
-import type { PartsListEdit, PartsListLine } from '@kerabat/core/parts-list';
+import type { PartsListEdit, PartsListLine } from '@kerabat/core/list/parts-list';
+import type { Evidence } from '@kerabat/core/vehicle/reading';
 import type { Db } from '../db/open.js';
 import { addedOf, editOf, evidenceOf, jobOf, type EvidenceRow, type JobDbRow, type PartsListRow } from './stored.js';
 import { conflict, notFound } from '../http/problem.js';

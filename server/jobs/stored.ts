@@ -1,8 +1,9 @@
 import type { EvidenceView, Job } from '@kerabat/contract';
-import { attributeWords, valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { evidenceBase, type Evidence } from '@kerabat/core/identify';
-import type { PartsListEdit, PartsListLine, ListSection } from '@kerabat/core/parts-list';
-import { printBoth, type Quantity } from '@kerabat/core/units';
+import { printBoth, type Quantity } from '@kerabat/core/base/units';
+import type { PartsListEdit, PartsListLine } from '@kerabat/core/list/parts-list';
+import type { ListSection } from '@kerabat/core/list/need';
+import { type AttributeName, attributeWords, valueWords } from '@kerabat/core/named/attribute';
+import { type Evidence, evidenceBase } from '@kerabat/core/vehicle/reading';
 
 /** Rows of the jobs database, and what they are outside of it. */
 

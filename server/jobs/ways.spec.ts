@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Workspace } from '@kerabat/contract';
-import { readWay, wayText, type WayNote } from '@kerabat/core/fix';
+import { readWay, type WayNote, wayText } from '@kerabat/core/judge/fix';
 import { testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;

@@ -1,14 +1,22 @@
 import type { Decision, LookView, Workspace } from '@kerabat/contract';
-import type { JobRows } from '@kerabat/core/job';
-import { chainOf, findSlot, SLOTS, type SlotFill } from '@kerabat/core/strip';
-import { positionWords } from '@kerabat/core/attribute';
-import { answerWords, lookKey, type Look } from '@kerabat/core/condition';
-import { cautionsFor } from '@kerabat/core/caution';
-import { findConversion, planConversion, type Plan } from '@kerabat/core/conversion';
-import { measurementsFor, networkWords, readSubject, subjectText, type WholePart } from '@kerabat/core/job';
-import { mergePartsList, sumOf, type ProposedLine } from '@kerabat/core/parts-list';
-import { textOf, type UnitKind } from '@kerabat/core/unit';
-import { stepsOf, WORK_GROUPS, type WorkStep } from '@kerabat/core/workcard';
+import {
+  type JobRows,
+  measurementsFor,
+  networkWords,
+  readSubject,
+  subjectText,
+  type WholePart,
+} from '@kerabat/core/job';
+import { answerWords, type Look, lookKey } from '@kerabat/core/list/look';
+import { mergePartsList, type ProposedLine, sumOf } from '@kerabat/core/list/parts-list';
+import { positionWords } from '@kerabat/core/named/attribute';
+import { cautionsFor } from '@kerabat/core/named/caution';
+import { textOf, type UnitKind } from '@kerabat/core/named/unit';
+import { chainOf, type SlotFill } from '@kerabat/core/tell/strip';
+import { stepsOf } from '@kerabat/core/tell/words';
+import { findSlot, SLOTS } from '@kerabat/core/vehicle/place';
+import { findConversion, type Plan, planConversion } from '@kerabat/core/work/conversion';
+import { WORK_GROUPS, type WorkStep } from '@kerabat/core/work/work-card';
 import { convertedVehicle } from '../conversions/plan.js';
 import type { Stores } from './needs.js';
 import { findingsIn, readingOf } from './asked.js';

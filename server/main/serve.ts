@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
-import { SLOTS } from '@kerabat/core/strip';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 import { openDirectory } from '../db/directory.js';
 import { StartProblem } from '../db/open.js';
 import { storageFault } from '../db/faults.js';

@@ -1,5 +1,5 @@
 import type { Logger } from 'pino';
-import { SLOTS } from '@kerabat/core/strip';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 import { acceptanceStore } from '../audit/acceptances.js';
 import { auditService } from '../audit/service.js';
 import { settler } from '../audit/settle.js';

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { PhotographMark } from '@kerabat/contract';
-import { findSlot } from '@kerabat/core/strip';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import { readBody, readBytes } from '../http/body.js';
 import { textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';

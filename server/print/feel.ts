@@ -1,15 +1,15 @@
+import { NO_APPROVAL, STANDING } from '@kerabat/core/named/caution';
+import { cellWords, feelSummary, feelVerdictWords } from '@kerabat/core/tell/words';
 import {
+  type Case,
   caseTable,
   compareFeel,
-  saidOnce,
-  summaryOf,
-  type Case,
   type FeelLimits,
+  saidOnce,
   type SetUp,
+  summaryOf,
   type Vehicle,
-} from '@kerabat/core/feel';
-import { NO_APPROVAL, STANDING } from '@kerabat/core/caution';
-import { cellWords, feelSummary, feelVerdictWords } from '@kerabat/core/words';
+} from '@kerabat/core/work/feel';
 import { chartSvg } from './chart.js';
 import { heading, WIDTH, type Printed } from './sheet.js';
 

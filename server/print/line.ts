@@ -1,17 +1,18 @@
-import { NO_APPROVAL, STANDING } from '@kerabat/core/caution';
+import { NO_APPROVAL, STANDING } from '@kerabat/core/named/caution';
+import type { Settings } from '@kerabat/core/named/settings';
+import { findMaterial } from '@kerabat/core/named/tube';
 import {
   developedView,
+  type Drawing,
   LINE_SIDES,
   lineExtent,
+  type LineSide,
   lineViews,
   shapeSvg,
   svgOf,
-  type Drawing,
-  type LineSide,
-} from '@kerabat/core/drawing';
-import { cutLine, findMaterial, type CutLine, type LineOrder } from '@kerabat/core/line';
-import type { Settings } from '@kerabat/core/settings';
-import { lineCheckWords, lineLength as length, lineStepWords } from '@kerabat/core/words';
+} from '@kerabat/core/tell/drawing';
+import { lineCheckWords, lineLength as length, lineStepWords } from '@kerabat/core/tell/words';
+import { cutLine, type CutLine, type LineOrder } from '@kerabat/core/work/line';
 import { STANDARD_FACE } from './faces.js';
 import { heading, WIDTH, type Printed } from './sheet.js';
 

@@ -1,8 +1,8 @@
 import type { JointView, MeasurementView, SlotWork, Workspace } from '@kerabat/contract';
-import { attribute, valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { jointDrawing, partDrawing, svgOf, type Drawing } from '@kerabat/core/drawing';
 import { GROUP_WORDS, MEASURE_GROUPS } from '@kerabat/core/job';
-import { findSlot } from '@kerabat/core/strip';
+import { attribute, type AttributeName, valueWords } from '@kerabat/core/named/attribute';
+import { type Drawing, jointDrawing, partDrawing, svgOf } from '@kerabat/core/tell/drawing';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import { STANDARD_FACE } from './faces.js';
 import { heading, WIDTH, type Sheet } from './sheet.js';
 

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import type { Workspace } from '@kerabat/contract';
-import { jobNumber } from '@kerabat/core/words';
+import { jobNumber } from '@kerabat/core/tell/words';
 import { fonts, runsOf, STANDARD_FACE, type Family } from './faces.js';
 import { feelSheet, type FeelPaper } from './feel.js';
 import { lineSheet, type LinePaper } from './line.js';

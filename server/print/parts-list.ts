@@ -1,5 +1,6 @@
 import type { Workspace } from '@kerabat/contract';
-import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
+import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
+import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import { liveLines } from '../jobs/export.js';
 import { heading, type Sheet } from './sheet.js';
 

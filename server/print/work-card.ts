@@ -1,7 +1,7 @@
 import type { JointView, Workspace, WorkStep } from '@kerabat/contract';
-import { valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { jointDrawing, svgOf } from '@kerabat/core/drawing';
-import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
+import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
+import { jointDrawing, svgOf } from '@kerabat/core/tell/drawing';
+import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
 import { STANDARD_FACE } from './faces.js';
 import { heading, WIDTH, type Sheet } from './sheet.js';
 

@@ -1,5 +1,5 @@
 import type { WorkshopSetting } from '@kerabat/contract';
-import { settingsProblem, settingsWith, SETTING_ROWS, type Settings } from '@kerabat/core/settings';
+import { SETTING_ROWS, type Settings, settingsProblem, settingsWith } from '@kerabat/core/named/settings';
 import type { Db } from '../db/open.js';
 import { badRequest, conflict } from '../http/problem.js';
 

@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { LineTemplateRequest, type LineTemplates } from '@kerabat/contract';
-import { plainTextProblem } from '@kerabat/core/words';
+import { plainTextProblem } from '@kerabat/core/tell/words';
 import { readBody } from '../http/body.js';
 import { personOf, seenVersion } from '../http/guard.js';
 import { badRequest, notFound } from '../http/problem.js';

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FeelCompareAnswer, WhichBoreAnswer } from '@kerabat/contract';
-import { feelLimits } from '@kerabat/core/feel';
-import { STANDARD_SETTINGS } from '@kerabat/core/settings';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
+import { feelLimits } from '@kerabat/core/work/feel';
 import { feelSheet } from '../print/feel.js';
 import { testServer, type TestServer } from '../testing/harness.js';
 

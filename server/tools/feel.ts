@@ -12,22 +12,22 @@ import {
   type FeelVehicle,
   type WhichBoreAnswer,
 } from '@kerabat/contract';
-import { BORE_SIZES } from '@kerabat/core/bore';
+import { mm, type Quantity } from '@kerabat/core/base/units';
+import { BORE_SIZES } from '@kerabat/core/named/bore';
+import { clutchWords, feelSummary, feelVerdictWords, whichBoreNone, whichBoreWords } from '@kerabat/core/tell/words';
 import {
+  type Axle,
+  type Case,
   clutchTravel,
   compareFeel,
   feelFaults,
   feelLimits,
-  summaryOf,
-  whichBore,
-  type Axle,
-  type Case,
   type Point,
   type SetUp,
+  summaryOf,
   type Vehicle,
-} from '@kerabat/core/feel';
-import { mm, type Quantity } from '@kerabat/core/units';
-import { clutchWords, feelSummary, feelVerdictWords, whichBoreNone, whichBoreWords } from '@kerabat/core/words';
+  whichBore,
+} from '@kerabat/core/work/feel';
 import { readBody } from '../http/body.js';
 import { hangsUp } from '../http/gone.js';
 import { sender } from '../http/guard.js';

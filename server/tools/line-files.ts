@@ -1,5 +1,5 @@
 import { DxfWriter, Units } from '@tarikjabiri/dxf';
-import { cornersOf, MOST_BENDS, stretchesOf, type LineOrder, type Xyz } from '@kerabat/core/line';
+import { cornersOf, type LineOrder, MOST_BENDS, stretchesOf, type Xyz } from '@kerabat/core/work/line';
 import { csvText } from '../exports/csv.js';
 import { badRequest } from '../http/problem.js';
 import { csvReader } from '../imports/files/csv-text.js';

@@ -10,28 +10,34 @@ import {
   type LinePointsAnswer,
   type RouteAnswer,
 } from '@kerabat/contract';
+import { mm, type Quantity } from '@kerabat/core/base/units';
+import type { FittingPiece } from '@kerabat/core/named/fitting';
+import { findThread, readThread } from '@kerabat/core/named/thread';
+import { findTube, TUBE_NAMES } from '@kerabat/core/named/tube';
+import {
+  hoseWords,
+  lineCheckWords,
+  lineStepWords,
+  routeRefusal,
+  routeStepWords,
+  routeWhy,
+} from '@kerabat/core/tell/words';
 import {
   cutLine,
+  type CutLine,
   findRoutes,
-  findTube,
+  type HoseEnd,
   hoseFault,
   hoseLength,
-  legsOf,
-  lineFault,
-  MOST_BENDS,
-  TUBE_NAMES,
-  type CutLine,
-  type FittingPiece,
-  type HoseEnd,
   type HosePlace,
+  legsOf,
   type LineEnd,
+  lineFault,
   type LineOrder,
+  MOST_BENDS,
   type RouteLine,
   type Xyz,
-} from '@kerabat/core/line';
-import { findThread, readThread } from '@kerabat/core/thread';
-import { mm, type Quantity } from '@kerabat/core/units';
-import { hoseWords, lineCheckWords, lineStepWords, routeRefusal, routeStepWords, routeWhy } from '@kerabat/core/words';
+} from '@kerabat/core/work/line';
 import type { ReadySet } from '../catalogue/fittings.js';
 import { readBody } from '../http/body.js';
 import { hangsUp } from '../http/gone.js';

@@ -1,4 +1,4 @@
-import { toBase, UNITS, type Dimension, type Quantity } from '@kerabat/core/units';
+import { type Dimension, type Quantity, toBase, UNITS } from '@kerabat/core/base/units';
 import { badRequest } from '../http/problem.js';
 
 /** Quantities of a request in base units, or a problem that names the field. */

@@ -14,13 +14,26 @@ import {
   type ThreadIdentifyAnswer,
   type ThreadMateAnswer,
 } from '@kerabat/contract';
-import { findAttribute } from '@kerabat/core/attribute';
-import { changeBore, identifyBore } from '@kerabat/core/bore';
-import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
-import { findSeat, seatsMeet } from '@kerabat/core/seat';
-import { findThread, identifyThread, mate, misreadings, readThread, type SeriesThread } from '@kerabat/core/thread';
-import { couplingWords, hexWords, misreadingWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
-import { mm, otherSystem, print, readQuantity, type Quantity } from '@kerabat/core/units';
+import { mm, otherSystem, print, type Quantity, readQuantity } from '@kerabat/core/base/units';
+import { findAttribute } from '@kerabat/core/named/attribute';
+import { changeBore, identifyBore } from '@kerabat/core/named/bore';
+import { findSeat, seatsMeet } from '@kerabat/core/named/seat';
+import {
+  findThread,
+  identifyThread,
+  mate,
+  misreadings,
+  readThread,
+  type SeriesThread,
+} from '@kerabat/core/named/thread';
+import {
+  couplingWords,
+  hexWords,
+  misreadingWords,
+  threadCheckWords,
+  threadIdentityWords,
+} from '@kerabat/core/tell/words';
+import { compareRods, rodCut, rodGap } from '@kerabat/core/work/rod';
 import { readBody } from '../http/body.js';
 import { badRequest } from '../http/problem.js';
 import { feelRoutes } from './feel.js';

@@ -1,6 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { InterchangeAnswer, InterchangeStep, Resolved, UnitList } from '@kerabat/contract';
-import type { ChainSolution, SolveProgress } from '@kerabat/core/solve';
+import type { ChainSolution, SolveProgress } from '@kerabat/core/judge/solve';
 import type { AuditProgress, AuditTask } from '../audit/task.js';
 import type { Told } from '../audit/told.js';
 import type { Exported, ExportTask } from '../exports/task.js';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { LIMITS, tally } from './limits.js';
 import { FileProblem, type Flaw, type SheetFile } from './sheet.js';
 import { rowWriter, type StagedSheet } from './staged.js';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 
 type Json = Record<string, unknown>;
 export const isRecord = (value: unknown): value is Json =>

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { read, SSF, utils, type CellObject, type Range, type WorkSheet } from '@e965/xlsx';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 import { count, LIMITS, tally } from './limits.js';
 import { FileProblem, type Flaw, type RawRow } from './sheet.js';
 import { rowWriter, type StagedSheet } from './staged.js';

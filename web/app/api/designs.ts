@@ -1,8 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { catchError, map, of, shareReplay, type Observable } from 'rxjs';
 import type { UnitDetail } from '@kerabat/contract';
-import type { AttributeName } from '@kerabat/core/attribute';
-import type { UnitDesign } from '@kerabat/core/unit';
+import type { AttributeName } from '@kerabat/core/named/attribute';
+import type { UnitDesign } from '@kerabat/core/named/unit';
 import { Api } from './api';
 
 /** Units as the core knows them, for what is drawn and compared here; each is asked for once. */

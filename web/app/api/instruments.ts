@@ -1,6 +1,6 @@
 import { computed, Injectable, signal } from '@angular/core';
 import type { DeviceEvent, DeviceName } from '@kerabat/contract';
-import type { Quantity } from '@kerabat/core/units';
+import type { Quantity } from '@kerabat/core/base/units';
 
 type Reading = Extract<DeviceEvent, { kind: 'reading' }>;
 

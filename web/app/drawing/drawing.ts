@@ -14,8 +14,16 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { arrowAt, layOut, pathOf, type Drawing, type LaidLabel, type Point, type Shape } from '@kerabat/core/drawing';
-import type { FourState } from '@kerabat/core/joint';
+import type { FourState } from '@kerabat/core/base/state';
+import {
+  arrowAt,
+  type Drawing,
+  type LaidLabel,
+  layOut,
+  pathOf,
+  type Point,
+  type Shape,
+} from '@kerabat/core/tell/drawing';
 
 /** What a label takes in px; a drawing tells only what has one. */
 export interface LabelSize {

@@ -1,6 +1,6 @@
-import { valueWords } from '@kerabat/core/attribute';
-import { keyOf, partDrawing, type Drawing } from '@kerabat/core/drawing';
-import type { UnitDesign } from '@kerabat/core/unit';
+import { valueWords } from '@kerabat/core/named/attribute';
+import type { UnitDesign } from '@kerabat/core/named/unit';
+import { type Drawing, keyOf, partDrawing } from '@kerabat/core/tell/drawing';
 import type { LabelSize } from './drawing';
 
 /** The drawing of a unit with what is recorded of it at its places, as short as a drawing wants it. */

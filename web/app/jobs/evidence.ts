@@ -1,5 +1,5 @@
 import type { EvidenceView } from '@kerabat/contract';
-import type { Evidence } from '@kerabat/core/identify';
+import type { Evidence } from '@kerabat/core/vehicle/reading';
 
 /** A piece of evidence as the core weighs it. */
 export const evidenceItem = (view: EvidenceView): Evidence =>

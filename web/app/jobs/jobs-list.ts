@@ -20,8 +20,8 @@ import {
   switchMap,
   tap,
 } from 'rxjs';
-import { findSlot } from '@kerabat/core/strip';
-import { jobNumber } from '@kerabat/core/words';
+import { jobNumber } from '@kerabat/core/tell/words';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import type { JobRow } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';

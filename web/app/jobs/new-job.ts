@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router } from '@angular/router';
 import type { NewJob } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { COMPLAINTS } from '@kerabat/core/ask';
-import { SLOTS } from '@kerabat/core/strip';
+import { COMPLAINTS } from '@kerabat/core/find/ask';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 import { Drafts } from '../api/drafts';
 import { Acting } from '../api/acting';
 import { ProblemLine } from '../parts/problem-line';

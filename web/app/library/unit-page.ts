@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { forkJoin, map, switchMap } from 'rxjs';
-import { KIND_WORDS } from '@kerabat/core/unit';
+import { KIND_WORDS } from '@kerabat/core/named/unit';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
 import { designOf } from '../api/designs';

@@ -5,7 +5,8 @@ import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angula
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
-import { SECTION_WORDS, LIST_SECTIONS } from '@kerabat/core/parts-list';
+import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
+import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import type { Job, PartsListLineView } from '@kerabat/contract';
 import { mdiDotsVertical } from '@mdi/js';
 import { JobService } from '../jobs/job-service';

@@ -12,9 +12,9 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import type { ChainView } from '@kerabat/contract';
-import { pathOf, stripOf, type Point, type Shape, type StripItem } from '@kerabat/core/drawing';
-import type { FourState } from '@kerabat/core/joint';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import type { FourState } from '@kerabat/core/base/state';
+import { pathOf, type Point, type Shape, type StripItem, stripOf } from '@kerabat/core/tell/drawing';
 import { StateMark, STATE_WORDS } from './state-mark';
 
 /** What a name takes at least, px. */

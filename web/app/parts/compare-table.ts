@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { forkJoin, of, switchMap } from 'rxjs';
 import type { EvidenceView } from '@kerabat/contract';
-import { compareUnits, factOfEvidence } from '@kerabat/core/identify';
+import { compareUnits } from '@kerabat/core/find/identify';
+import type { UnitDesign } from '@kerabat/core/named/unit';
+import { keyOf, partDrawing } from '@kerabat/core/tell/drawing';
+import { factOfEvidence } from '@kerabat/core/vehicle/reading';
 import { Designs } from '../api/designs';
 import { evidenceItem } from '../jobs/evidence';
-import { keyOf, partDrawing } from '@kerabat/core/drawing';
-import type { UnitDesign } from '@kerabat/core/unit';
 import { DrawingView } from '../drawing/drawing';
 import { MatButtonModule } from '@angular/material/button';
 

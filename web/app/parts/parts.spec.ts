@@ -1,8 +1,8 @@
 import { Component, provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { FOUR_STATES, type FourState } from '@kerabat/core/joint';
-import type { Quantity } from '@kerabat/core/units';
+import { FOUR_STATES, type FourState } from '@kerabat/core/base/state';
+import type { Quantity } from '@kerabat/core/base/units';
 import { ChainStrip } from './chain-strip';
 import { QuantityField } from './quantity-field';
 import { STATE_WORDS, StateMark } from './state-mark';

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, output } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { printBoth, readQuantity, type Quantity, type ReadOptions } from '@kerabat/core/units';
-import { findAttribute } from '@kerabat/core/attribute';
+import { printBoth, type Quantity, type ReadOptions, readQuantity } from '@kerabat/core/base/units';
+import { findAttribute } from '@kerabat/core/named/attribute';
 import { InstrumentSubscription, Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
 import { LiveReadingPart } from './live-reading';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { FourState } from '@kerabat/core/joint';
+import type { FourState } from '@kerabat/core/base/state';
 
 export const STATE_WORDS: Readonly<Record<FourState, string>> = {
   fits: 'fits',

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { WorkStep } from '@kerabat/contract';
-import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/workcard';
+import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
 
 /**
  * The steps of a job in the order of the work, each with what it follows from; the caution stands at the step where the

@@ -5,7 +5,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { catchError, concatMap, from, last, of, takeWhile, tap, type Observable } from 'rxjs';
 import type { SettingsAnswer, WorkshopSetting } from '@kerabat/contract';
-import { SETTING_GROUPS } from '@kerabat/core/settings';
+import { SETTING_GROUPS } from '@kerabat/core/named/settings';
 import { Acting } from '../api/acting';
 import { Api } from '../api/api';
 import { outcome, problemOf, type Outcome } from '../api/problem';

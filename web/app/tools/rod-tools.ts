@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatSelectModule } from '@angular/material/select';
 import { MatFormFieldModule } from '@angular/material/form-field';
-import { compareRods, rodCut, rodGap } from '@kerabat/core/rod';
-import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
-import { jointDrawing } from '@kerabat/core/drawing';
+import { printBoth, type Quantity, toBase } from '@kerabat/core/base/units';
+import { jointDrawing } from '@kerabat/core/tell/drawing';
+import { compareRods, rodCut, rodGap } from '@kerabat/core/work/rod';
 import { DrawingView } from '../drawing/drawing';
 import { QuantityField } from '../parts/quantity-field';
 import { StateMark } from '../parts/state-mark';

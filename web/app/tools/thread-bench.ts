@@ -4,13 +4,19 @@ import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
 import { map, startWith } from 'rxjs';
-import { valueWords } from '@kerabat/core/attribute';
-import { profileView, readingDrawing } from '@kerabat/core/drawing';
-import { findSeat, SEAT_FORMS, seatsMeet, type SeatForm } from '@kerabat/core/seat';
-import { INSTRUMENTS, type Instrument } from '@kerabat/core/settings';
-import { findThread, identifyThread, mate, misreadings, readThread, type Gender } from '@kerabat/core/thread';
-import { printBoth, toBase, type Quantity } from '@kerabat/core/units';
-import { couplingWords, hexWords, misreadingWords, threadCheckWords, threadIdentityWords } from '@kerabat/core/words';
+import { printBoth, type Quantity, toBase } from '@kerabat/core/base/units';
+import { valueWords } from '@kerabat/core/named/attribute';
+import { findSeat, SEAT_FORMS, type SeatForm, seatsMeet } from '@kerabat/core/named/seat';
+import { type Instrument, INSTRUMENTS } from '@kerabat/core/named/settings';
+import { findThread, type Gender, identifyThread, mate, misreadings, readThread } from '@kerabat/core/named/thread';
+import { profileView, readingDrawing } from '@kerabat/core/tell/drawing';
+import {
+  couplingWords,
+  hexWords,
+  misreadingWords,
+  threadCheckWords,
+  threadIdentityWords,
+} from '@kerabat/core/tell/words';
 import { DrawingView } from '../drawing/drawing';
 import { ControlField } from '../parts/control-field';
 import { Folded } from '../parts/folded';

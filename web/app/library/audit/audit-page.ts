@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { AUDIT_ROWS, auditRow, type AuditRule } from '@kerabat/core/audit';
+import { AUDIT_ROWS, auditRow, type AuditRule } from '@kerabat/core/find/audit';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
 import { FindingPart } from './finding';

@@ -6,7 +6,7 @@ import { FormControl, NonNullableFormBuilder, ReactiveFormsModule } from '@angul
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Finding, RowView, Settlement } from '@kerabat/contract';
-import { CONDITION_KINDS } from '@kerabat/core/interchange';
+import { CONDITION_KINDS } from '@kerabat/core/find/interchange';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
 

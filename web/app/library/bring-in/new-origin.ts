@@ -1,4 +1,4 @@
-import { MAKER_ROLES, SOURCE_KINDS } from '@kerabat/core/unit';
+import { MAKER_ROLES, SOURCE_KINDS } from '@kerabat/core/named/unit';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { provideDateFnsAdapter } from '@angular/material-date-fns-adapter';
 import { MAT_DATE_LOCALE } from '@angular/material/core';

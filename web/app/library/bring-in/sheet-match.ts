@@ -3,7 +3,7 @@ import { MatSelectModule } from '@angular/material/select';
 import { MatInputModule } from '@angular/material/input';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import type { CatalogueSummary, ColumnPlan, SheetPlan, SheetSeen, TableView } from '@kerabat/contract';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 
 export interface NewTable {
   readonly table: string | null;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, viewChild } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { Workspace } from '@kerabat/contract';
-import { partDrawing } from '@kerabat/core/drawing';
+import { partDrawing } from '@kerabat/core/tell/drawing';
 import { DrawingView } from '../../drawing/drawing';
 import { JobService } from '../../jobs/job-service';
 

@@ -2,20 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { FeelSheet } from '@kerabat/contract';
-import { BORE_SIZES, boreName } from '@kerabat/core/bore';
+import { lookup } from '@kerabat/core/base/lookup';
+import { BORE_SIZES, boreName } from '@kerabat/core/named/bore';
+import { clutchLossWords, clutchPairWords, clutchRatioWords, clutchWords } from '@kerabat/core/tell/words';
 import {
   CLUTCH_FIELDS,
   CLUTCH_MEASURED,
   clutchInput,
+  type ClutchKey,
   clutchLoss,
+  type ClutchMeasuredKey,
   clutchPairs,
   clutchRatios,
-  clutchTravel,
-  type ClutchKey,
-  type ClutchMeasuredKey,
   type ClutchSide,
-} from '@kerabat/core/feel';
-import { clutchLossWords, clutchPairWords, clutchRatioWords, clutchWords, lookup } from '@kerabat/core/words';
+  clutchTravel,
+} from '@kerabat/core/work/feel';
 import { Drafts } from '../../api/drafts';
 import { Folded } from '../../parts/folded';
 import { FeelCell } from './feel-cell';

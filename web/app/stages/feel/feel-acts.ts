@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, DOCUMENT, inject, input, 
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { exhaustMap, filter, map, Subject, tap } from 'rxjs';
-import { FEEL_FIELDS, isAsked } from '@kerabat/core/feel';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import { FEEL_FIELDS, isAsked } from '@kerabat/core/work/feel';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { keepFile } from '../../parts/keep-file';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatSliderModule } from '@angular/material/slider';
-import { FEEL_FIELDS, isAsked, type FeelField, type FeelKey } from '@kerabat/core/feel';
+import { areasWords } from '@kerabat/core/tell/words';
+import { FEEL_FIELDS, type FeelField, type FeelKey, isAsked } from '@kerabat/core/work/feel';
 import type { FeelSheet } from '@kerabat/contract';
-import { areasWords } from '@kerabat/core/words';
 import { Drafts } from '../../api/drafts';
 import { Folded } from '../../parts/folded';
 import { FeelBands } from './feel-bands';

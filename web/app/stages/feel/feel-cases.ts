@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { caseTable, saidOnce } from '@kerabat/core/feel';
-import { cellWords, feelVerdictWords } from '@kerabat/core/words';
+import { cellWords, feelVerdictWords } from '@kerabat/core/tell/words';
+import { caseTable, saidOnce } from '@kerabat/core/work/feel';
 import { FeelDesk } from './feel-desk';
 
 /** Cases side by side: what an everyday stop takes, what the hardest push reaches, which axle locks first. */

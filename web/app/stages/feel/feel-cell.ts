@@ -3,8 +3,8 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { FeelField } from '@kerabat/core/feel';
-import { readQuantity, toBase } from '@kerabat/core/units';
+import { readQuantity, toBase } from '@kerabat/core/base/units';
+import type { FeelField } from '@kerabat/core/work/feel';
 import type { Entered, Origin } from './feel-desk';
 import { shown } from './making';
 

@@ -1,25 +1,26 @@
 import { computed, Injectable, signal } from '@angular/core';
 import type { FeelSheet } from '@kerabat/contract';
+import { lookup } from '@kerabat/core/base/lookup';
+import { feelSummary } from '@kerabat/core/tell/words';
 import {
+  type Case,
+  type Compared,
   compareFeel,
   FEEL_FIELDS,
   FEEL_PATHS,
   feelFaults,
-  isAsked,
-  ratiosOf,
-  setUpOf,
-  summaryOf,
-  type Case,
-  type Compared,
   type FeelField,
   type FeelInputs,
   type FeelKey,
   type FeelKinds,
+  isAsked,
+  ratiosOf,
   type SampleAsk,
   type SetUp,
+  setUpOf,
+  summaryOf,
   type Vehicle,
-} from '@kerabat/core/feel';
-import { feelSummary, lookup } from '@kerabat/core/words';
+} from '@kerabat/core/work/feel';
 import { CHOICES, madeWords, shown } from './making';
 
 /** How a value came about; "assumed" is what vehicles usually have, "typed" what somebody entered here. */

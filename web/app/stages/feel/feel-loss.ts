@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { pedalLoss, pushed } from '@kerabat/core/feel';
-import { pedalLossWords } from '@kerabat/core/words';
+import { pedalLossWords } from '@kerabat/core/tell/words';
+import { pedalLoss, pushed } from '@kerabat/core/work/feel';
 import { FeelCell } from './feel-cell';
 import { FeelDesk, type Entered } from './feel-desk';
 

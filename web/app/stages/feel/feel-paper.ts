@@ -1,5 +1,5 @@
 import type { FeelPrintRequest } from '@kerabat/contract';
-import { FEEL_FIELDS, type Axle, type Case, type SetUp, type Vehicle } from '@kerabat/core/feel';
+import { type Axle, type Case, FEEL_FIELDS, type SetUp, type Vehicle } from '@kerabat/core/work/feel';
 import type { Column, Worked } from './feel-desk';
 import { shown } from './making';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import type { Point } from '@kerabat/core/feel';
+import type { Point } from '@kerabat/core/work/feel';
 import { LineChart, type Curve } from '../../parts/line-chart';
 import { Folded } from '../../parts/folded';
 import { FeelDesk } from './feel-desk';

@@ -5,13 +5,13 @@ import { MatSelectModule } from '@angular/material/select';
 import {
   effortFor,
   FEEL_GROUPS,
-  isAsked,
-  setUpOf,
   type FeelField,
   type FeelGroup,
   type FeelInputs,
   type FeelKinds,
-} from '@kerabat/core/feel';
+  isAsked,
+  setUpOf,
+} from '@kerabat/core/work/feel';
 import { FeelCell } from './feel-cell';
 import { FeelDesk, type Column } from './feel-desk';
 import { CHOICES } from './making';

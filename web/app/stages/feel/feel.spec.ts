@@ -1,6 +1,6 @@
 import { of } from 'rxjs';
 import type { FeelPrintRequest, FeelSheet } from '@kerabat/contract';
-import { sampleFeel, type SampleAsk } from '@kerabat/core/feel';
+import { type SampleAsk, sampleFeel } from '@kerabat/core/work/feel';
 import { choose, job, named, render, typeIn, using, workspace } from '../../testing';
 import { FeelStage } from './feel';
 import { SAMPLER_THREAD } from './sampler';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
-import { jobNumber } from '@kerabat/core/words';
+import { jobNumber } from '@kerabat/core/tell/words';
 import { JobService } from '../../jobs/job-service';
 import { ClutchFeel } from './clutch-feel';
 import { ProblemLine } from '../../parts/problem-line';

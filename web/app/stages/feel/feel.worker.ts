@@ -1,4 +1,4 @@
-import { sampleFeel, type Sampled, type SampleAsk } from '@kerabat/core/feel';
+import { type SampleAsk, type Sampled, sampleFeel } from '@kerabat/core/work/feel';
 
 /** What the thread says: so many draws are made, or what came of all. */
 export type FromSampler = { readonly drawn: number } | { readonly sampled: Sampled };

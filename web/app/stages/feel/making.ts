@@ -1,4 +1,4 @@
-import type { FeelField, FeelKinds } from '@kerabat/core/feel';
+import type { FeelField, FeelKinds } from '@kerabat/core/work/feel';
 
 /** How a set-up is made: one choice a row, read from its kinds and turned into them. */
 export interface Choice {

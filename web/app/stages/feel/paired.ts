@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
-import { boreName } from '@kerabat/core/bore';
-import { printBoth, toBase } from '@kerabat/core/units';
+import { printBoth, toBase } from '@kerabat/core/base/units';
+import { boreName } from '@kerabat/core/named/bore';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';

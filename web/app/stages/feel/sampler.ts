@@ -1,7 +1,7 @@
 import { inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, Observable, of, Subject, switchMap } from 'rxjs';
-import type { Sampled, SampleAsk } from '@kerabat/core/feel';
+import type { SampleAsk, Sampled } from '@kerabat/core/work/feel';
 import { problemOf } from '../../api/problem';
 import type { FromSampler } from './feel.worker';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { pushed, strokeFor, effortFor, filledArea } from '@kerabat/core/feel';
+import { effortFor, filledArea, pushed, strokeFor } from '@kerabat/core/work/feel';
 import { FeelDesk } from './feel-desk';
 
 const WIDTH = 520;

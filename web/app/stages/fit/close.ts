@@ -7,7 +7,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { Subscription } from 'rxjs';
 import type { SolveAnswer, SolveLimits, WayView } from '@kerabat/contract';
-import { findSlot } from '@kerabat/core/strip';
+import { findSlot } from '@kerabat/core/vehicle/place';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 import { JobService } from '../../jobs/job-service';

@@ -12,11 +12,11 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatTableModule } from '@angular/material/table';
 import type { CheckView, DrawnFaces, JointView, MeasurementView, SlotWork } from '@kerabat/contract';
-import { valueWords, type AttributeName } from '@kerabat/core/attribute';
-import { faceKey, jointDrawing, type Drawing, type FaceName } from '@kerabat/core/drawing';
-import type { FourState } from '@kerabat/core/joint';
+import type { FourState } from '@kerabat/core/base/state';
+import { printBoth } from '@kerabat/core/base/units';
 import { measureOf } from '@kerabat/core/job';
-import { printBoth } from '@kerabat/core/units';
+import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
+import { type Drawing, faceKey, type FaceName, jointDrawing } from '@kerabat/core/tell/drawing';
 import { JobService } from '../../jobs/job-service';
 import { DrawingView, type LabelSize } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { JointView, MeasurementView } from '@kerabat/contract';
-import { STANDS } from '@kerabat/core/caution';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/job';
-import { jointDrawing } from '@kerabat/core/drawing';
+import { STANDS } from '@kerabat/core/named/caution';
+import { jointDrawing } from '@kerabat/core/tell/drawing';
 import { JobService } from '../../jobs/job-service';
 import { JointSheet } from './joint-sheet';
 import { MeasureField } from './measure-field';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatRadioModule } from '@angular/material/radio';
-import { minutesWords } from '@kerabat/core/identify';
+import { minutesWords } from '@kerabat/core/find/identify';
 import type { IdentifyAnswer, NextCheckView, UnitIs } from '@kerabat/contract';
 import { JobService } from '../../jobs/job-service';
 import { percent } from '../../parts/percent';

@@ -8,7 +8,7 @@ import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { PhotographView } from '@kerabat/contract';
 import type { JobService } from '../../jobs/job-service';
 import { ProblemLine } from '../../parts/problem-line';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 
 /** One photograph, large, with the spots that are marked on it. A new spot is set by a click or by the arrow keys. */
 @Component({

@@ -10,12 +10,12 @@ import {
   viewChild,
 } from '@angular/core';
 import type { EvidenceView, MeasurementView, NextCheckView, SlotWork } from '@kerabat/contract';
-import { findAttribute } from '@kerabat/core/attribute';
-import { factsWords, keyOf, partDrawing } from '@kerabat/core/drawing';
-import { factOfEvidence } from '@kerabat/core/identify';
-import type { FourState } from '@kerabat/core/joint';
+import type { FourState } from '@kerabat/core/base/state';
 import { measureOf } from '@kerabat/core/job';
-import type { Fact } from '@kerabat/core/unit';
+import { findAttribute } from '@kerabat/core/named/attribute';
+import type { Fact } from '@kerabat/core/named/unit';
+import { factsWords, keyOf, partDrawing } from '@kerabat/core/tell/drawing';
+import { factOfEvidence } from '@kerabat/core/vehicle/reading';
 import { evidenceItem } from '../../jobs/evidence';
 import { DrawingView, type LabelSize } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';

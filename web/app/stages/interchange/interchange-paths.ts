@@ -12,7 +12,7 @@ import { Api } from '../../api/api';
 import { Acting } from '../../api/acting';
 import { outcome } from '../../api/problem';
 import { ProblemLine } from '../../parts/problem-line';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
 
 const KIND_WORDS: Readonly<Record<string, string>> = {
   same: 'is the same as',

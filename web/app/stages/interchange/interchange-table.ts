@@ -13,7 +13,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { InterchangeEntry } from '@kerabat/contract';
-import type { FourState } from '@kerabat/core/joint';
+import type { FourState } from '@kerabat/core/base/state';
 import { PartNumber } from '../../parts/part-number';
 import { StateMark } from '../../parts/state-mark';
 import { boxOf, byBox, type InterchangeRow } from './interchange-filter';

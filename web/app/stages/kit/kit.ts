@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
 import type { FluidView, KitView } from '@kerabat/contract';
-import { SEALED } from '@kerabat/core/kit';
+import { SEALED } from '@kerabat/core/list/kit';
 import { JobService } from '../../jobs/job-service';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';

@@ -9,12 +9,12 @@ import {
 import { CdkCopyToClipboard } from '@angular/cdk/clipboard';
 import { MatButtonModule } from '@angular/material/button';
 import { map, startWith } from 'rxjs';
-import { valueWords } from '@kerabat/core/attribute';
-import { hoseDrawing } from '@kerabat/core/drawing';
-import { banjoLength, HOSE_PLACES, hoseFault, hoseLength, type HoseEnd, type HoseOrder } from '@kerabat/core/line';
-import { readThread } from '@kerabat/core/thread';
-import { readQuantity, toBase } from '@kerabat/core/units';
-import { hoseOrderWords, hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/words';
+import { readQuantity, toBase } from '@kerabat/core/base/units';
+import { valueWords } from '@kerabat/core/named/attribute';
+import { readThread } from '@kerabat/core/named/thread';
+import { hoseDrawing } from '@kerabat/core/tell/drawing';
+import { hoseOrderWords, hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/tell/words';
+import { banjoLength, HOSE_PLACES, type HoseEnd, hoseFault, hoseLength, type HoseOrder } from '@kerabat/core/work/line';
 import { Drafts } from '../../api/drafts';
 import { DrawingView } from '../../drawing/drawing';
 import { ControlField } from '../../parts/control-field';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { RouteAnswer } from '@kerabat/contract';
-import { joinedDrawing } from '@kerabat/core/drawing';
-import type { Opening } from '@kerabat/core/line';
+import type { Opening } from '@kerabat/core/named/fitting';
+import { joinedDrawing } from '@kerabat/core/tell/drawing';
 import { DrawingView } from '../../drawing/drawing';
 
 /** A way from a port to a line in section: port, the pieces between, and the line’s end, each joint with its thread. */

@@ -7,17 +7,11 @@ import type {
   ValidationErrors,
 } from '@angular/forms';
 import type { LineCutRequest } from '@kerabat/contract';
-import {
-  findTube,
-  type Bend,
-  type LineEnd,
-  type LineFlare,
-  type LineOrder,
-  type TubeMaterial,
-} from '@kerabat/core/line';
-import { findThread } from '@kerabat/core/thread';
-import { mm, readQuantity, toBase } from '@kerabat/core/units';
-import { lookup } from '@kerabat/core/words';
+import { lookup } from '@kerabat/core/base/lookup';
+import { mm, readQuantity, toBase } from '@kerabat/core/base/units';
+import { findThread } from '@kerabat/core/named/thread';
+import { findTube, type LineFlare, type TubeMaterial } from '@kerabat/core/named/tube';
+import type { Bend, LineEnd, LineOrder } from '@kerabat/core/work/line';
 
 /** A line as it is typed: legs and the bends between them, its tube and its ends. */
 

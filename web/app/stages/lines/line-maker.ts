@@ -18,22 +18,12 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { exhaustMap, filter, map, startWith, Subject, switchMap } from 'rxjs';
 import type { LineCutRequest } from '@kerabat/contract';
-import { valueWords } from '@kerabat/core/attribute';
-import { developedView, lineViews } from '@kerabat/core/drawing';
-import {
-  cutLine,
-  flareTaken,
-  findTube,
-  legsOf,
-  LINE_FLARES,
-  lineFault,
-  MATERIALS,
-  TUBES,
-  type LineFlare,
-  type Xyz,
-} from '@kerabat/core/line';
-import { readQuantity, toBase } from '@kerabat/core/units';
-import { lineCheckWords, lineLength, lineStepWords } from '@kerabat/core/words';
+import { readQuantity, toBase } from '@kerabat/core/base/units';
+import { valueWords } from '@kerabat/core/named/attribute';
+import { findTube, LINE_FLARES, type LineFlare, MATERIALS, TUBES } from '@kerabat/core/named/tube';
+import { developedView, lineViews } from '@kerabat/core/tell/drawing';
+import { lineCheckWords, lineLength, lineStepWords } from '@kerabat/core/tell/words';
+import { cutLine, flareTaken, legsOf, lineFault, type Xyz } from '@kerabat/core/work/line';
 import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { LINE_FLARES, TUBE_NAMES } from '@kerabat/core/line';
+import { LINE_FLARES, TUBE_NAMES } from '@kerabat/core/named/tube';
 import { JobService } from '../../jobs/job-service';
 import { LineMaker } from './line-maker';
 import type { TypedLine } from './line-form';

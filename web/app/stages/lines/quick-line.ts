@@ -2,10 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { debounceTime, of, switchMap } from 'rxjs';
 import type { RouteRequest } from '@kerabat/contract';
-import { endRow, lineOpening, opposite, type CutLine, type LineOrder } from '@kerabat/core/line';
-import { BRAKE_THREADS } from '@kerabat/core/thread';
-import { mm, toBase } from '@kerabat/core/units';
-import { lineLength } from '@kerabat/core/words';
+import { mm, toBase } from '@kerabat/core/base/units';
+import { opposite } from '@kerabat/core/named/fitting';
+import { BRAKE_THREADS } from '@kerabat/core/named/thread';
+import { endRow } from '@kerabat/core/named/tube';
+import { lineLength } from '@kerabat/core/tell/words';
+import { type CutLine, lineOpening, type LineOrder } from '@kerabat/core/work/line';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 

@@ -1,0 +1,1 @@
+export { Heap } from './heap.js';

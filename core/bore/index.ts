@@ -1,3 +1,0 @@
-export * from './sizes.data.js';
-export * from './identify.js';
-export * from './change.js';

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest';
+import { readCall } from './call.js';
+import { COMPLAINTS } from './index.js';
+
+describe('a whole call', () => {
+  it.each([
+    ['Q4 tug clutch slave leaking', { slot: 'slave', complaint: 'leak-at-unit', rest: 'q4 tug' }],
+    ['the brake master of the V12 sinks', { slot: 'brake-master', complaint: 'sinking-pedal', rest: 'v12' }],
+    [
+      'T30 glasshouse, clutch master weeping',
+      { slot: 'clutch-master', complaint: 'leak-at-unit', rest: 't30 glasshouse' },
+    ],
+    ['E3 booster noisy', { slot: 'booster', complaint: 'noise', rest: 'e3' }],
+    ['front calipers dragging', { slot: 'front-brake', complaint: 'dragging', rest: '' }],
+    ['crunching gears', { complaint: 'gears-crunch', rest: '' }],
+  ])('%s', (text, call) => expect(readCall(text)).toEqual(call));
+  it.each(['A 23-814', 'Q4 tug', '3/8-24 UNF', ''])('"%s" is none', (text) => expect(readCall(text)).toBeUndefined());
+  it('names complaints that the table has', () => {
+    for (const text of [
+      'stain',
+      'sinks',
+      'spongy',
+      'hard pedal',
+      'drags',
+      'crunch',
+      'slips',
+      'noise',
+      'behind the boot',
+      'leak',
+    ])
+      expect(COMPLAINTS.map(({ id }) => id)).toContain(readCall(text)?.complaint);
+  });
+});

@@ -1,0 +1,124 @@
+import { engagementOf, findThread } from '../../../named/thread/index.js';
+import { type Face, knownAt } from '../../../vehicle/chain/index.js';
+import type { Case, Figures, Finding, Want } from '../types.js';
+import {
+  doubtOf,
+  EPS,
+  figureAt,
+  finding,
+  missing,
+  notKnown,
+  pair,
+  restsOf,
+  stackOf,
+  tidy,
+  tooCoarse,
+  within,
+} from './finding.js';
+
+/** How far the rod's adjuster goes: as recorded, or as one usually does (a setting). */
+const adjuster = (c: Case): number => figureAt(c.b, 'rod-adjust') ?? c.view.settings.adjusterRange;
+
+/**
+ * By how much the unit stands further from the pedal than it did: what was laid into the stack of its mount since. A
+ * bracket towards the pedal takes away.
+ */
+export function standsFurther(c: Case): number {
+  const { view, b } = c;
+  const of = (joints: Case['view']['joints']): number => {
+    const mount = [...joints.values()].find(
+      (j) => j.kind === 'mount' && j.between.some((ref) => ref === `${b.part.id}@bulkhead` || ref === b.part.id),
+    );
+    return mount?.stack?.reduce((sum, s) => sum + (s.towards === 'pedal' ? -s.sizeMm : s.sizeMm), 0) ?? 0;
+  };
+  return of(view.joints) - of(view.nowJoints);
+}
+
+/** The rod reaches the pedal: the same length, or a difference that its adjuster takes up. Longer is positive. */
+export function rodLength(c: Case): Finding {
+  const wants = missing(c);
+  if (wants.length > 0) return notKnown(pair(c), ...wants);
+  const [needed, own] = [c.va?.value, c.vb?.value];
+  if (typeof needed !== 'number') return notKnown(pair(c), { face: c.a, attribute: 'rod-length' });
+  if (typeof own !== 'number') return finding('does-not-fit', pair(c), restsOf(c.va, c.vb));
+  const [over, doubt, range] = [own - (needed + standsFurther(c)), doubtOf(c.va, c.vb), adjuster(c)];
+  const values: Figures = { ...pair(c), over: tidy(over), adjuster: range };
+  if (Math.abs(over) <= c.view.settings.rodWithin + EPS) return finding('fits', values, restsOf(c.va, c.vb));
+  const verdict = within(Math.abs(over), range, doubt);
+  if (verdict === 'open') return tooCoarse(c, values);
+  return finding(verdict === 'yes' ? 'fits-with-change' : 'does-not-fit', values, restsOf(c.va, c.vb));
+}
+
+/** Enough of the rod's thread stays in the fork: at least so many diameters (a setting). */
+export function rodEngaged(c: Case): Finding {
+  const engaged = figureAt(c.b, 'rod-engaged');
+  const name = knownAt(c.b, 'rod-thread')?.value;
+  const thread = typeof name === 'string' ? findThread(name) : undefined;
+  const values = { engaged: engaged ?? null, thread: name ?? null };
+  if (engaged === undefined) return notKnown(values, { face: c.b, attribute: 'rod-engaged' });
+  if (!thread) return notKnown(values, { face: c.b, attribute: 'rod-thread' });
+  const { enough, leastMm } = engagementOf(engaged, thread, c.view.settings);
+  return finding(enough ? 'fits' : 'does-not-fit', { ...values, least: tidy(leastMm) }, restsOf(c.vb));
+}
+
+/**
+ * How high the pedal stood, and how far a rod of another length moves its pad until it is adjusted: the difference
+ * times the ratio.
+ */
+export function pedalHeight(c: Case): Finding {
+  const height = figureAt(c.a, 'pedal-height');
+  if (height === undefined) return notKnown({ height: null }, { face: c.a, attribute: 'pedal-height' });
+  const [own, was, ratio] = [figureAt(c.b, 'rod-length'), figureAt(c.a, 'rod-length'), figureAt(c.a, 'pedal-ratio')];
+  const known = own !== undefined && was !== undefined && ratio !== undefined;
+  const off = known ? (own - was - standsFurther(c)) * ratio : undefined;
+  const values = { height, off: off === undefined ? null : tidy(off) };
+  const asBefore = off !== undefined && known && Math.abs(off) <= c.view.settings.rodWithin * ratio + EPS;
+  return finding(asBefore ? 'fits' : 'fits-with-change', values, restsOf(c.va));
+}
+
+/** A cross linkage has an adjustment of its own, which is set first. */
+export const linkage = (c: Case): Finding =>
+  finding(c.va?.value === 'cross' ? 'fits-with-change' : 'fits', { linkage: c.va?.value ?? null }, restsOf(c.va));
+
+/**
+ * Studs long enough for the flange, what lies between and under the nut, and the nut itself. Missing is never nought.
+ */
+export function studLength(c: Case): Finding {
+  const [stud, flange] = [figureAt(c.a, 'stud-length'), figureAt(c.b, 'flange-thickness')];
+  const under = knownAt(c.a, 'under-nut');
+  const plate = knownAt(c.a, 'plate');
+  const between = stackOf(c) ?? (plate === undefined ? undefined : Number(plate.value ?? 0));
+  const threadName = knownAt(c.a, 'stud-thread')?.value ?? knownAt(c.b, 'stud-thread')?.value;
+  const thread = typeof threadName === 'string' ? findThread(threadName) : undefined;
+  const values: Figures = {
+    stud: stud ?? null,
+    flange: flange ?? null,
+    under: under?.value ?? null,
+    between: between ?? null,
+    thread: threadName ?? null,
+  };
+  const wants: Want[] = [];
+  const want = (face: Face, attribute: Want['attribute'], there: boolean): void => {
+    if (!there) wants.push({ face, attribute });
+  };
+  want(c.a, 'stud-length', stud !== undefined);
+  want(c.b, 'flange-thickness', flange !== undefined);
+  want(c.a, 'under-nut', under !== undefined);
+  want(c.a, 'plate', between !== undefined);
+  want(c.a, 'stud-thread', thread !== undefined);
+  if (stud === undefined || flange === undefined || between === undefined || !under || !thread)
+    return notKnown(values, ...wants);
+  const needed = flange + Number(under.value ?? 0) + between + c.view.settings.nutHeight * thread.majorMm;
+  const all = { ...values, needed: tidy(needed) };
+  const verdict = within(needed, stud, doubtOf(c.va, c.vb, under));
+  if (verdict === 'open') return tooCoarse(c, all);
+  return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', all, restsOf(c.va, c.vb, under));
+}
+
+/** A torque is the maker's or none. */
+export function torque(c: Case): Finding {
+  const known = c.vb ?? c.va;
+  return typeof known?.value === 'number'
+    ? finding('fits', { torque: known.value }, known.rests)
+    : notKnown({ torque: null }, { face: c.b, attribute: 'torque' });
+}

@@ -1,0 +1,280 @@
+import { worst } from '../../base/state/index.js';
+import { attribute, type AttributeName } from '../../named/attribute/index.js';
+import {
+  type Face,
+  facesOf,
+  type Joint,
+  knownAt,
+  type Part,
+  partRow,
+  portsOf,
+  readRef,
+} from '../../vehicle/chain/index.js';
+import {
+  type Answer,
+  attributeOf,
+  type Case,
+  type Check,
+  type CheckRow,
+  checksFor,
+  type Finding,
+  isUnassigned,
+  type JudgedJoint,
+  pair,
+  positionOf,
+  type Rank,
+  RULES,
+  type View,
+  type Want,
+} from '../check/index.js';
+import { fixesFor } from '../fix/index.js';
+
+/** Whether a place has a new occupant. */
+export const isNew = (view: View, id: string): boolean => view.then.changes.get(id) === 'new';
+
+/** Whether the new occupant of a place is the very design that was identified there. */
+export function isSameUnit(view: View, id: string): boolean {
+  const [now, then] = [view.now.get(id), view.parts.get(id)];
+  return then?.unit !== undefined && now?.unit === then.unit && now.kind === then.kind;
+}
+
+/** Joints that an edit made or opened; nothing is asked of the others. */
+export function judgedJoints(view: View): readonly Judged[] {
+  const before = judgedOf.get(view);
+  if (before) return before;
+  const found = findJudged(view);
+  judgedOf.set(view, found);
+  return found;
+}
+interface Judged {
+  readonly joint: Joint;
+  readonly is: 'new' | 'opened';
+}
+const judgedOf = new WeakMap<View, readonly Judged[]>();
+
+function findJudged(view: View): Judged[] {
+  const made = (joint: Joint): boolean =>
+    joint.between.some((ref) => isNew(view, readRef(ref).part)) || !view.nowJoints.has(joint.id) || moved(joint, view);
+  const opened = (joint: Joint): boolean => view.then.touched.has(joint.id);
+  return view.then.joints.flatMap((joint): Judged[] => {
+    const through = joint.through === undefined ? undefined : view.joints.get(joint.through);
+    if (made(joint)) return [{ joint, is: 'new' }];
+    if (opened(joint) || (through && (made(through) || opened(through)))) return [{ joint, is: 'opened' }];
+    return [];
+  });
+}
+
+const moved = (joint: Joint, view: View): boolean => {
+  const before = view.nowJoints.get(joint.id);
+  return before !== undefined && !before.between.every((ref) => joint.between.includes(ref));
+};
+
+/** A joint with its checks: those of the table for its two faces. */
+export function judge(
+  { joint, is }: { readonly joint: Joint; readonly is: 'new' | 'opened' },
+  view: View,
+): JudgedJoint {
+  const faces = facesOf(joint, view.parts);
+  const checks =
+    'because' in faces
+      ? [goneCheck(joint)]
+      : isUnassigned(faces[0].at)
+        ? [unassignedCheck(joint, faces, view)]
+        : [...portChecks(joint, faces, view), ...checksOf(joint, faces, view)];
+  const deciding = checks.filter((check) => check.rank !== 'tells');
+  return {
+    id: joint.id,
+    between: joint.between,
+    is,
+    state: deciding.length === 0 ? 'fits' : worst(deciding.map((check) => check.state)),
+    checks,
+  };
+}
+
+/** The part that is there now has no such face: the joint has to be made another way, or goes. */
+function goneCheck(joint: Joint): Check {
+  const [a, b] = joint.between;
+  return {
+    code: 'joint.gone',
+    rank: 'must',
+    state: 'does-not-fit',
+    values: { from: a, to: b },
+    rests: 'recorded',
+    answers: [{ how: 'decide', part: readRef(a).part }],
+    fixes: [],
+  };
+}
+
+/**
+ * A line whose port is not known: every one that is described has a line. There is none for it where all are counted.
+ */
+function unassignedCheck(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check {
+  const count = port.part.facts.find((f) => f.attribute === 'port-count')?.value;
+  const counted = typeof count === 'number' && count <= portsOf(port.part).length;
+  const values = { port: port.at, line: end.part.id };
+  const base = { code: 'port.none', rank: 'must', values } as const;
+  if (counted) {
+    const found = { state: 'does-not-fit', values } as const;
+    const fixes = fixesFor({ code: 'port.none', joint, a: port, b: end, view, found });
+    return { ...base, state: 'does-not-fit', rests: 'recorded', answers: [], fixes };
+  }
+  const answers: Answer[] = [
+    { how: 'look', part: port.part.id, attribute: 'port-count' },
+    { how: 'ask', part: port.part.id, attribute: 'port-count' },
+  ];
+  return { ...base, state: 'not-known', rests: 'not-known', answers, fixes: [] };
+}
+
+/** Where a line goes: to a port that there is, in the place where the line comes to. */
+function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check[] {
+  if (joint.kind !== 'port' || partRow(port.part.kind).unit === undefined) return [];
+  const base = { rank: 'must', rests: 'recorded', answers: [], fixes: [] } as const;
+  const ports = portsOf(port.part);
+  const count = port.part.facts.find((f) => f.attribute === 'port-count')?.value;
+  if (!ports.includes(port.at) && isNew(view, port.part.id) && !isSameUnit(view, port.part.id)) {
+    // A port that is counted and not described may be the one.
+    const described = typeof count === 'number' && count <= ports.length;
+    if (described) {
+      const found = { state: 'does-not-fit', values: { port: port.at, line: end.part.id } } as const;
+      const fixes = fixesFor({ code: 'port.none', joint, a: port, b: end, view, found });
+      return [{ ...base, code: 'port.none', ...found, fixes }];
+    }
+  }
+  const before = view.nowPorts.get(end.ref);
+  const from = before?.between.find((ref) => ref !== end.ref);
+  const was = from === undefined ? undefined : readRef(from);
+  const reaches = knownAt(end, 'line-reaches')?.value ?? was?.at;
+  if (was?.part !== port.part.id || reaches === undefined || reaches === null) return [];
+  const values = { [port.ref]: port.at, [end.ref]: reaches };
+  if (reaches === port.at)
+    return was.at === port.at ? [] : [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
+  // Whoever joined it there said so.
+  if (view.then.touched.has(joint.id)) return [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
+  const found = { state: 'does-not-fit', values } as const;
+  return [
+    {
+      ...base,
+      code: 'port.place',
+      ...found,
+      fixes: fixesFor({ code: 'port.place', joint, a: port, b: end, view, found }),
+    },
+  ];
+}
+
+function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Check[] {
+  return checksFor(joint.kind)
+    .filter((row) => meets(row.first, a.part) && meets(row.second, b.part))
+    .flatMap((row) => {
+      const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
+      if (row.pumped && knownAt(b, 'booster-supply')?.value === 'vacuum') return [];
+      const known = [va, vb].filter((v) => v !== undefined).length;
+      const must = isAsked(row, a, b, view);
+      if (!must && (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false)) return [];
+      return [checkOf({ row, joint, a, b, va, vb, view })];
+    });
+}
+
+/** A conversion wants it answered. */
+const isAsked = (row: CheckRow, a: Face, b: Face, view: View): boolean =>
+  view.asks.size > 0 &&
+  [a, b].some((face) => [row.a, row.b ?? row.a].some((name) => view.asks.has(`${face.part.id} ${name}`)));
+
+const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undefined || kinds.includes(part.kind);
+
+function checkOf(c: Case): Check {
+  const found = bridged(c) ?? asItWas(c, RULES[c.row.rule](c));
+  const wants = found.wants ?? [];
+  const closed = wants.length > 0 && wants.every((want) => c.view.unanswered.has(wantKey(want)));
+  const rank = closed ? 'receive' : rankOf(c, found);
+  const base = {
+    ...found,
+    code: c.row.code,
+    rank,
+    answers: found.state === 'not-known' ? answersTo(wants, c.view) : [],
+  };
+  return {
+    ...base,
+    fixes: found.state === 'does-not-fit' || found.coarse ? fixesFor({ ...c, code: c.row.code, found }) : [],
+  };
+}
+
+const PATTERN: readonly string[] = ['mount.spacing', 'mount.angle', 'mount.pilot', 'mount.count'];
+
+/** A bracket between the faces is drilled to both patterns. */
+function bridged(c: Case): Finding | undefined {
+  if (!PATTERN.includes(c.row.code) || !c.joint.stack?.some((item) => item.item === 'bracket')) return undefined;
+  return { state: 'fits-with-change', values: { ...pair(c), bracket: true }, rests: 'recorded' };
+}
+
+/** How sure somebody has to be before ordering. */
+function rankOf(c: Case, { state, values }: Finding): Rank {
+  const { row, view } = c;
+  // The rod was set to the old master: it is set anew, whatever the figures say.
+  if (row.code === 'push.gap' && state === 'not-known')
+    return values['adjustable'] === true || sameDesigns(c) || recordedTogether(c) ? 'receive' : 'must';
+  if (isAsked(row, c.a, c.b, view) && state === 'not-known') return 'must';
+  if (row.rank === 'design') return newParts(c).every((part) => isSameUnit(view, part.id)) ? 'receive' : 'must';
+  if (row.soft && state === 'fits') return 'receive';
+  return row.rank;
+}
+
+const newParts = ({ a, b, view }: Case): Part[] => [a.part, b.part].filter((part) => isNew(view, part.id));
+
+/** Every part that is new at this joint is the very design that comes off, and what it meets stays. */
+const sameDesigns = (c: Case): boolean => {
+  const fresh = newParts(c);
+  return fresh.length > 0 && fresh.every((part) => isSameUnit(c.view, part.id)) && c.view.nowJoints.has(c.joint.id);
+};
+
+/** The record lists the new unit beside the very unit that it meets. */
+function recordedTogether({ a, b, view }: Case): boolean {
+  const lists = (one: Part, other: Part): boolean =>
+    other.unit !== undefined && view.then.putBy.get(one.id)?.beside?.includes(other.unit) === true;
+  return lists(a.part, b.part) || lists(b.part, a.part);
+}
+
+/** Like for like is quiet: what neither face records is as it was, as far as nothing contradicts it. */
+function asItWas(c: Case, found: Finding): Finding {
+  if (found.state !== 'not-known' || c.row.code === 'push.gap' || found.coarse) return found;
+  if (c.va?.disputed === true || c.vb?.disputed === true) return found;
+  if (sameDesigns(c)) return { state: 'fits', values: found.values, rests: 'as-it-was' };
+  return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
+}
+
+/** The name under which a question was asked: "booster stud-spacing master". */
+export const wantKey = ({ face, attribute: name }: Want): string =>
+  `${face.part.id} ${name} ${positionOf(face, name) ?? ''}`.trim();
+
+/** Attributes that cannot be measured on a part in the box without taking it apart. */
+const SPOILS: ReadonlySet<AttributeName> = new Set([
+  'bore',
+  'bore-large',
+  'mouth',
+  'rod-end',
+  'rod-retention',
+  'seals',
+  'holds',
+  'valve-in-body',
+]);
+
+/**
+ * What would settle it: measured or looked at where it is there, asked of a source where it is not, and never on what
+ * is not there.
+ */
+function answersTo(wants: readonly Want[], view: View): Answer[] {
+  return wants.flatMap((want): Answer[] => {
+    const { face, attribute: name } = want;
+    const position = positionOf(face, name);
+    const where = { part: face.part.id, attribute: name, ...(position === undefined ? {} : { position }) };
+    const row = attribute(name);
+    const fresh = isNew(view, face.part.id) && !isSameUnit(view, face.part.id);
+    const ask: Answer = { how: 'ask', ...where };
+    if (row.paper === true && row.onVehicle === 'no' && row.tool === undefined) return [ask];
+    if (fresh && SPOILS.has(name)) return [ask];
+    const look: Answer =
+      row.tool === undefined && row.kind !== 'quantity'
+        ? { how: 'look', ...where }
+        : { how: 'measure', ...where, tool: row.tool ?? 'caliper' };
+    return fresh ? [look, ask] : [look];
+  });
+}

@@ -1,0 +1,134 @@
+import type { AttributeName } from '../../named/attribute/index.js';
+import { type Known, knownAt, type Part, readRef } from '../../vehicle/chain/index.js';
+import {
+  type Answer,
+  type Check,
+  doubtOf,
+  EPS,
+  type Figures,
+  type JudgedJoint,
+  restsOf,
+  tidy,
+  type View,
+  within,
+} from '../check/index.js';
+import { isNew } from './judge.js';
+import { asOneFace } from './vehicle.js';
+
+const of = (part: Part, name: AttributeName): Known | undefined => knownAt(asOneFace(part), name);
+const number = (known: Known | undefined): number | undefined =>
+  typeof known?.value === 'number' ? known.value : undefined;
+
+/**
+ * Travel at the release fork: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η,
+ * against what the fork wants. Judged where a bore changes: with the same two bores the travel is as it was. What is
+ * missing is never nought. Source: the volume that the master moves; η and the port-closing travel are settings.
+ */
+export function judgeClutch(view: View): JudgedJoint[] {
+  const one = (kind: Part['kind']): Part | undefined => [...view.parts.values()].find((part) => part.kind === kind);
+  const [master, slave, fork] = [one('clutch-master'), one('slave'), one('fork')];
+  if (!master || !slave || !fork) return [];
+  if (![master, slave].some((part) => isNew(view, part.id) && !sameBore(view, part))) return [];
+  const rod = view.then.joints.find(
+    (j) => j.kind === 'rod' && j.between.some((ref) => readRef(ref).part === master.id),
+  );
+  const pedal = rod?.between.map((ref) => view.parts.get(readRef(ref).part)).find((part) => part?.kind === 'pedal');
+  if (!pedal) return [];
+  const check = clutchCheck({ pedal, master, slave, fork }, view);
+  return [{ id: `path:${slave.id}`, between: [pedal.id, fork.id], is: 'new', state: check.state, checks: [check] }];
+}
+
+function sameBore(view: View, part: Part): boolean {
+  const before = view.now.get(part.id);
+  if (!before) return false;
+  if (before.unit !== undefined && before.unit === part.unit) return true;
+  const [old, own] = [number(of(before, 'bore')), number(of(part, 'bore'))];
+  return old !== undefined && own !== undefined && Math.abs(old - own) <= view.settings.oneSizeWithin + EPS;
+}
+
+/**
+ * Travel at the fork then, as a share of what it is now: (d_master / d_slave)² then over now; undefined while a bore is
+ * not known.
+ */
+function travelFactor({ master, slave }: Record<'master' | 'slave', Part>, view: View): number | undefined {
+  const before = (part: Part): number | undefined => {
+    const was = view.now.get(part.id);
+    return was && number(of(was, 'bore'));
+  };
+  const [m, s] = [number(of(master, 'bore')), number(of(slave, 'bore'))];
+  // A slave or a master that stays, and whose bore nobody knows, is the same now and then.
+  const [masterShare, slaveShare] = [
+    share(m, before(master), isNew(view, master.id)),
+    share(s, before(slave), isNew(view, slave.id)),
+  ];
+  return masterShare === undefined || slaveShare === undefined ? undefined : (masterShare / slaveShare) ** 2;
+}
+
+const share = (then: number | undefined, now: number | undefined, fresh: boolean): number | undefined =>
+  then !== undefined && now !== undefined ? then / now : fresh ? undefined : 1;
+
+function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
+  const { settings } = view;
+  const leans = {
+    pedalTravel: [parts.pedal, 'pedal-travel'],
+    freeTravel: [parts.pedal, 'free-travel'],
+    ratio: [parts.pedal, 'pedal-ratio'],
+    master: [parts.master, 'bore'],
+    slave: [parts.slave, 'bore'],
+    wanted: [parts.fork, 'travel'],
+  } as const satisfies Record<string, readonly [Part, AttributeName]>;
+  const known = Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])) as Record<
+    keyof typeof leans,
+    Known | undefined
+  >;
+  const value = (key: keyof typeof leans): number | undefined => number(known[key]);
+  const values: Figures = Object.fromEntries(
+    Object.keys(leans).map((key) => [key, value(key as keyof typeof leans) ?? null]),
+  );
+  const [travel, free, ratio, bore, slave, wanted] = (
+    ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted'] as const
+  ).map(value);
+  const base = { code: 'path.clutch', rank: 'must', fixes: [], answers: [] } as const;
+  if (
+    travel === undefined ||
+    free === undefined ||
+    ratio === undefined ||
+    bore === undefined ||
+    slave === undefined ||
+    wanted === undefined
+  ) {
+    const answers = Object.values(leans).flatMap(([part, attribute]): Answer[] =>
+      number(of(part, attribute)) !== undefined
+        ? []
+        : [
+            {
+              how: isNew(view, part.id) ? 'ask' : 'measure',
+              part: part.id,
+              attribute,
+              ...(isNew(view, part.id) ? {} : { tool: 'ruler' }),
+            },
+          ],
+    );
+    // As much travel as before releases as before: the vehicle works as it is.
+    const factor = travelFactor(parts, view);
+    if (factor !== undefined && factor >= 1 - EPS)
+      return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(factor) } };
+    return { ...base, state: 'not-known', rests: 'not-known', values, answers };
+  }
+  const stroke = (travel - free) / ratio - settings.portClosing;
+  const gives = stroke * (bore / slave) ** 2 * settings.clutchEfficiency;
+  const share = (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel);
+  const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: settings.portClosing };
+  const verdict = within(wanted - gives, settings.travelWithin, Math.hypot(share, known.wanted?.tolerance ?? 0));
+  const rests = restsOf(...Object.values(known));
+  if (verdict === 'open')
+    return {
+      ...base,
+      state: 'not-known',
+      rests,
+      values: all,
+      coarse: true,
+      answers: [{ how: 'measure', part: parts.pedal.id, attribute: 'pedal-travel', tool: 'caliper' }],
+    };
+  return { ...base, state: verdict === 'yes' ? 'fits' : 'does-not-fit', rests, values: all };
+}

@@ -1,0 +1,47 @@
+import { inchFraction, print, printBoth, printNumber } from '../../base/units/index.js';
+import { UNIT_ROWS } from './attributes.data.js';
+import { PLACE_ROWS } from './places.data.js';
+import { type AttributeRow, BASE_UNIT } from './types.js';
+
+export { type AttributeKind, type AttributeRow, BASE_UNIT, type MeasuredDimension, type Spot } from './types.js';
+
+const ATTRIBUTE_ROWS = [...UNIT_ROWS, ...PLACE_ROWS] as const;
+
+export type AttributeName = (typeof ATTRIBUTE_ROWS)[number]['name'];
+
+/** The names of all attributes, as the wire checks them. */
+export const ATTRIBUTE_NAMES: readonly AttributeName[] = ATTRIBUTE_ROWS.map(({ name }) => name);
+
+export const ATTRIBUTES: readonly (AttributeRow & { readonly name: AttributeName })[] = ATTRIBUTE_ROWS;
+
+const BY_NAME = new Map<string, AttributeRow & { readonly name: AttributeName }>(ATTRIBUTES.map((a) => [a.name, a]));
+
+export const findAttribute = (name: string): (AttributeRow & { readonly name: AttributeName }) | undefined =>
+  BY_NAME.get(name);
+
+/** The row of an attribute that is known to exist. Throws on a name that no row has: a programming error. */
+export function attribute(name: AttributeName): AttributeRow & { readonly name: AttributeName } {
+  const row = BY_NAME.get(name);
+  if (!row) throw new Error(`No attribute "${name}"`);
+  return row;
+}
+
+/** "port thread, rear left" */
+export const attributeWords = (name: AttributeName, position?: string): string =>
+  position === undefined ? attribute(name).words : `${attribute(name).words}, ${positionWords(position)}`;
+
+export const positionWords = (position: string): string => position.replace(/-/g, ' ');
+
+/** A value of an attribute as people say it: "26.99 mm · 1-1/16 in", "stepped", "none". */
+export function valueWords(name: AttributeName, value: number | string | null): string {
+  if (value === null) return 'none';
+  const row = attribute(name);
+  if (typeof value === 'string') return row.kind === 'choice' ? positionWords(value) : value;
+  if (row.kind !== 'quantity') return String(value);
+  if (row.dimension === 'ratio') return printNumber(value, 2);
+  if (row.dimension === 'volume' || row.dimension === 'angle') return print({ value, unit: BASE_UNIT[row.dimension] });
+  if (row.dimension !== undefined && row.dimension !== 'length')
+    return printBoth({ value, unit: BASE_UNIT[row.dimension] });
+  const inches = inchFraction(value) ?? `${printNumber(value / 25.4, 4)} in`;
+  return `${print({ value, unit: 'mm' })} · ${inches}`;
+}

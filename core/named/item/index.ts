@@ -1,0 +1,1 @@
+export { FITTING_KINDS, type FittingKind, type ItemName, ITEMS } from './items.data.js';

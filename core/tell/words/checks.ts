@@ -1,0 +1,215 @@
+import { lookup } from '../../base/lookup/index.js';
+import { type Check, type CheckCode, CHECKS, type JudgedJoint } from '../../judge/check/index.js';
+import { attribute, type AttributeName, positionWords, valueWords } from '../../named/attribute/index.js';
+import { OF_PLACES } from './places.js';
+import { capital, mm, partWords, readPart, type Said, say, shownAs } from './say.js';
+
+/** Sentences of checks, made here and nowhere else. Nothing decides by reading them. */
+
+const ROW = new Map(CHECKS.map((row) => [row.code, row]));
+
+/** What a check is about, in the words of the trade: "stud spacing". */
+export function checkWords(code: CheckCode): string {
+  const row = ROW.get(code);
+  return OWN_WORDS[code] ?? (row ? attribute(row.b ?? row.a).words : code);
+}
+
+const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
+  'push.gap': 'clearance between booster and master',
+  'joint.gone': 'face of the joint',
+  'place.record': 'another design',
+  'place.wanted': 'another bore',
+  'place.bore': 'bore',
+  'place.reservoir': 'kind of reservoir',
+  'place.mated': 'side of a production change',
+  'place.asked': 'what the conversion asks',
+  'vehicle.valve': 'valves',
+  'vehicle.nipple': 'feed of the clutch',
+  'vehicle.hose': 'length of the flexible hose',
+  'vehicle.tab': 'what fouls the hose',
+  'record.refused': 'what is on record',
+  'port.none': 'port for the line',
+  'port.place': 'place of the port',
+  'wiring.plug': 'sensor connector',
+  'circuit.crossed': 'circuits',
+  'circuit.fed': 'feed of the wheel',
+  'circuit.feeds': 'what the outlet feeds',
+  'circuit.axle': 'feed of the axle',
+  'circuit.open-port': 'unused port',
+  'fluid.seals': 'seals and fluid',
+  'fluid.cap': 'fluid on the cap',
+  'path.clutch': 'travel at the release fork',
+  'fork.travel': 'travel of the slave',
+  'mount.stud-length': 'length of the studs',
+};
+
+/** One sentence for a check: what is, then what to do. */
+export function sentenceOf(check: Said, joint: Pick<JudgedJoint, 'between'>): string {
+  const own = SENTENCES[check.code] ?? OF_PLACES[check.code];
+  return own ? own(check, joint) : plain(check, joint);
+}
+
+const RESTS_WORDS: Readonly<Partial<Record<Check['rests'], string>>> = {
+  'by-its-mate': ', taken from its mate',
+  sister: ', as on a related model',
+  listed: ', listed and not measured',
+};
+
+/** How far two figures are from each other: ": 2.00 mm · 0.079 in apart". */
+function apartWords(keys: readonly (string | undefined)[], { values }: Said, name: AttributeName | undefined): string {
+  const [a, b] = keys.map((key) => (key === undefined ? undefined : lookup(values, key)));
+  if (typeof a !== 'number' || typeof b !== 'number' || name === undefined) return '';
+  const { dimension } = attribute(name);
+  if (dimension === 'angle') return `: ${Math.abs(a - b).toFixed(0)}° apart`;
+  return dimension === 'length' ? `: ${mm(Math.abs(a - b))} apart` : '';
+}
+
+function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'between'>): string {
+  const row = ROW.get(check.code);
+  const words = capital(checkWords(check.code));
+  const names = row ? [row.a, row.b ?? row.a] : [];
+  const keys = [first, second].map((ref) => Object.keys(check.values).find((key) => key === ref));
+  const shown = keys.flatMap((key, i) =>
+    key === undefined
+      ? []
+      : [`${partWords(key)} ${shownAs(check.state, names[i] ?? names[0], lookup(check.values, key))}`],
+  );
+  const pair = shown.length > 0 ? `: ${shown.join(', ')}` : '';
+  const rests = RESTS_WORDS[check.rests] ?? '';
+  switch (check.state) {
+    case 'fits':
+      return check.rests === 'as-it-was'
+        ? `${words}: the unit that comes off, so as before.`
+        : `${words} fits${pair}${rests}.`;
+    case 'fits-with-change':
+      return `${words} fits with a change${pair}${rests}.`;
+    case 'does-not-fit':
+      if (row?.rule === 'room')
+        return `${words} fouls${pair}: ${mm(check.values['over'])} too much with what is to stay clear.`;
+      if (row?.rule === 'at-least-b') return `${words}: too little${pair}.`;
+      return `${words} does not fit${pair}${apartWords(keys, check, names[0])}${rests}.`;
+    case 'not-known':
+      return check.coarse ? `${words}${pair}: readings too coarse, measure again.` : `${words} is not known${pair}.`;
+  }
+}
+
+/** What becomes of a thread that does not mate. */
+const MATING = new Map([
+  ['starts, then binds', 'it starts, then binds, and stops before the seat closes'],
+  ['loose', 'it goes home loose and strips under pressure'],
+  ['will not start', 'the male thread is too large to start'],
+  ['falls through', 'the male thread falls through'],
+  ['taper mismatch', 'one is tapered, the other parallel, and they do not seal'],
+]);
+
+/** What is lost when a plug finds nothing. */
+const LOST = new Map([
+  ['sensor', 'Its warning would be lost.'],
+  ['level-sensor', 'No low-fluid warning.'],
+  ['brake-light-switch', 'The brake light would be lost.'],
+  ['cruise-switch', 'Cruise control would not switch off.'],
+  ['start-switch', 'It would start in gear, or not at all.'],
+]);
+
+const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between'>) => string>>> = {
+  'push.gap': ({ state, values }) => {
+    if (typeof values['gap'] !== 'number')
+      return (
+        'Clearance between booster and master is not known: measure the booster output rod and the ' +
+        'pushrod pocket from the mating faces.'
+      );
+    const clear = `Clearance ${mm(values['gap'])} ± ${Number(values['doubt']).toFixed(2)} mm`;
+    const target = `${say(undefined, values['low'])} to ${say(undefined, values['high'])} mm`;
+    if (values['gap'] + Number(values['doubt']) <= 0)
+      return (
+        `${clear}: the master cannot release, the brakes drag and heat. ` +
+        (values['adjustable'] === true
+          ? 'Shorten the booster output rod.'
+          : 'Stop: the booster output rod cannot be adjusted.')
+      );
+    if (state === 'not-known' && values['gap'] - Number(values['doubt']) <= 0)
+      return `${clear}: not known to clear. Treat it as no clearance until it is measured with a depth gauge.`;
+    if (state === 'fits') return `${clear}, within ${target}.`;
+    return values['gap'] > Number(values['high'])
+      ? `${clear}, over ${target}: lost pedal travel.`
+      : `${clear}, under ` +
+          `${target}.${values['adjustable'] === false ? ' The booster output rod cannot be adjusted.' : ''}`;
+  },
+  'rod.length': (check, joint) => {
+    const over = check.values['over'];
+    if (typeof over !== 'number' || check.state === 'fits') return plain(check, joint);
+    const which = over > 0 ? 'longer' : 'shorter';
+    const by = `The rod is ${mm(Math.abs(over))} ${which} than it has to be`;
+    return check.state === 'fits-with-change'
+      ? `${by}: within its adjuster.`
+      : `${by}: more than its adjuster takes up.`;
+  },
+  'port.none': ({ values, state }) =>
+    state === 'not-known'
+      ? `Which port is for the ${partWords(String(values['line']))} is not known: count the ports of the ` +
+        'new unit, and look into each.'
+      : `There is no port for the ${partWords(String(values['line']))}.`,
+  'port.place': ({ values, state }) => {
+    const [[port, at] = ['', ''], [line, reaches] = ['', '']] = Object.entries(values);
+    const where =
+      `The port is at ${positionWords(String(at))} of the ${partWords(readPart(port))}, and the ` +
+      `${partWords(readPart(line))} comes to ${positionWords(String(reaches))}`;
+    return state === 'fits-with-change'
+      ? `The ${partWords(readPart(line))} is bent over to ${positionWords(String(at))}.`
+      : `${where}: bend it over, or make it new.`;
+  },
+  'port.thread': (check, joint) => {
+    const mating = check.values['mating'];
+    return typeof mating === 'string' && mating !== 'mates'
+      ? `${plain(check, joint).replace(/\.$/, '')}: ${MATING.get(mating) ?? mating}.`
+      : plain(check, joint);
+  },
+  'mount.spacing': (check, joint) =>
+    check.coarse ? plain(check, joint).replace('measure again', 'use a caliper') : plain(check, joint),
+  'wiring.plug': (check, joint) => {
+    const plug = joint.between[0].split('@')[1] ?? 'sensor';
+    if (check.state !== 'does-not-fit') return plain(check, joint);
+    const [harness, unit] = joint.between.map((ref) => lookup(check.values, ref) ?? null);
+    const has = unit === null ? 'The new unit has no such connector' : `The new unit’s connector is ${String(unit)}`;
+    return (
+      `${has}; the vehicle’s plug is ${String(harness ?? 'none')}. ` +
+      `${unit === null ? (LOST.get(plug) ?? '') : 'It does not go on.'}`
+    ).trim();
+  },
+  'rod.engaged': (check, joint) =>
+    check.state === 'does-not-fit'
+      ? `${mm(check.values['engaged'])} of thread engaged, ${mm(check.values['least'])} are needed: the ` +
+        'fork would pull off.'
+      : plain(check, joint),
+  'fork.foot': (check, joint) =>
+    check.state === 'does-not-fit'
+      ? 'The old slave has a steadying foot, this one has none: it tilts under load.'
+      : plain(check, joint),
+  'fork.travel': (check, joint) =>
+    check.state === 'does-not-fit' ? `${plain(check, joint)} Too little to release the clutch.` : plain(check, joint),
+  'supply.fluid': (check, joint) =>
+    check.state === 'does-not-fit' ? `${plain(check, joint)} Its seals would be ruined.` : plain(check, joint),
+  'port.seat': (check, joint) =>
+    check.state === 'does-not-fit'
+      ? `${plain(check, joint)} They never seal on each other, whatever the thread.`
+      : plain(check, joint),
+  'mount.stud-length': (check, joint) =>
+    typeof check.values['needed'] === 'number'
+      ? `Stud ${mm(check.values['stud'])}; ${mm(check.values['needed'])} are ` +
+        `needed${check.state === 'does-not-fit' ? ': too short' : ''}.`
+      : plain(check, joint),
+  'rod.height': ({ values, state }) => {
+    const [height, off] = [values['height'], values['off']];
+    if (typeof height !== 'number') return 'The pedal height is not known: measure it before anything is taken off.';
+    const was = valueWords('pedal-height', height);
+    if (state === 'fits') return `The pedal stays at ${was}.`;
+    return typeof off === 'number'
+      ? `The pedal was at ${was}. Unadjusted, its pad would stand ${mm(Math.abs(off))} ` +
+          `${off > 0 ? 'higher' : 'lower'}: set it back, and look at the brake-light switch.`
+      : `The pedal was at ${was}: set it to the same with the new rod.`;
+  },
+  'mount.torque': ({ values }) =>
+    typeof values['torque'] === 'number'
+      ? `Tighten to ${say('torque', values['torque'])}.`
+      : 'No tightening torque is on record: ask the maker.',
+};

@@ -1,3 +1,0 @@
-export * from './quantity.js';
-export * from './print.js';
-export * from './read.js';

@@ -1,0 +1,255 @@
+import type { AttributeName } from '../../named/attribute/index.js';
+import type { Gender } from '../../named/thread/index.js';
+import { type FaceRow, partRow, type Role, ROLES } from './parts.data.js';
+import type { Chain, ChainFact, Joint, Part } from './types.js';
+import type { JointKind, Rests } from './vocabulary.js';
+
+/** A face as a joint names it: "booster@master", or the part alone where it has one face of that kind. */
+export interface FaceRef {
+  readonly part: string;
+  readonly at?: string;
+}
+
+export function readRef(ref: string): FaceRef {
+  const before = refs.get(ref);
+  if (before) return before;
+  const [part = '', at] = ref.split('@', 2);
+  const read = at === undefined ? { part } : { part, at };
+  if (refs.size >= REFS_AT_MOST) refs.clear();
+  refs.set(ref, read);
+  return read;
+}
+/** References that were read before: a chain names each of its faces many times over. */
+const refs = new Map<string, FaceRef>();
+const REFS_AT_MOST = 5000;
+
+/** A face of a part, found. */
+export interface Face {
+  readonly ref: string;
+  readonly part: Part;
+  /** The name of the face: a row of the table of parts, or a port. */
+  readonly at: string;
+  readonly role: Role;
+  readonly row?: FaceRow;
+}
+
+/** Names of the ports of a part that its facts describe, sorted. */
+export function portsOf(part: Part): readonly string[] {
+  if (partRow(part.kind).ports === undefined) return [];
+  const before = ports.get(part);
+  if (before) return before;
+  const named = part.facts.filter((f) => f.attribute.startsWith('port-') && f.position !== undefined);
+  const found = [...new Set(named.map((f) => f.position ?? ''))].sort();
+  ports.set(part, found);
+  return found;
+}
+const ports = new WeakMap<Part, readonly string[]>();
+
+/**
+ * The face that a joint means by a reference, or why there is none. A port is any name after the "@"; every other face
+ * is one of its kind of part. With two faces of a kind the reference has to name one, unless the roles leave only one.
+ */
+export function faceOf(
+  joint: Joint,
+  side: 0 | 1,
+  parts: ReadonlyMap<string, Part>,
+): Face | { readonly because: string } {
+  const ref = joint.between[side];
+  const { part: id, at } = readRef(ref);
+  const part = parts.get(id);
+  if (!part) return { because: `There is no part "${id}".` };
+  const row = partRow(part.kind);
+  if (joint.kind === 'port') return portFace(side, ref, part, at);
+  if (joint.kind === 'wiring') return plugFace(ref, part, at);
+  if (joint.kind === 'tail' && part.kind === 'hose') return tailFace(ref, part, at);
+  const faces = row.faces.filter((f) => f.joint === joint.kind && (at === undefined || f.at === at));
+  const [only] = faces;
+  if (only === undefined)
+    return { because: `A ${row.words} has no face for this: ${ref} in a joint of kind ${joint.kind}.` };
+  if (faces.length > 1)
+    return { because: `A ${row.words} has several: say ${faces.map((f) => `${id}@${f.at}`).join(' or ')}.` };
+  return { ref, part, at: only.at, role: only.role, row: only };
+}
+
+function portFace(side: 0 | 1, ref: string, part: Part, at: string | undefined): Face | { because: string } {
+  const row = partRow(part.kind);
+  if (row.ports === undefined) return { because: `A ${row.words} has no ports.` };
+  if (at !== undefined) return { ref, part, at, role: side === 0 ? 'port' : 'end' };
+  const there = portsOf(part);
+  if (there.length > 1) return { because: `Say which port of ${part.id}: ${there.join(', ')}.` };
+  return { ref, part, at: there[0] ?? 'port', role: side === 0 ? 'port' : 'end' };
+}
+
+/** A hose has two tails, which a joint may name. */
+function tailFace(ref: string, part: Part, at = 'tail'): Face | { because: string } {
+  const row = partRow(part.kind).faces.find((f) => f.joint === 'tail');
+  return row ? { ref, part, at, role: row.role, row } : { because: `A ${part.kind} has no tail.` };
+}
+
+/** Plugs of a harness, each named by the attribute that its connector is recorded under. */
+export const PLUGS = ['sensor', 'level-sensor', 'brake-light-switch', 'cruise-switch', 'start-switch'] as const;
+
+function plugFace(ref: string, part: Part, at = 'sensor'): Face | { because: string } {
+  const row = partRow(part.kind).faces.find((f) => f.joint === 'wiring');
+  if (!row) return { because: `A ${partRow(part.kind).words} has no plug.` };
+  if (!PLUGS.some((plug) => plug === at)) return { because: `"${at}" is no plug; one of ${PLUGS.join(', ')}.` };
+  return { ref, part, at, role: row.role, row };
+}
+
+type Faces = readonly [Face, Face] | { readonly because: string; readonly side: 0 | 1 };
+
+/** Both faces of a joint in the order of its roles, or why it is none. */
+export function facesOf(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
+  const before = found.get(joint);
+  if (before?.parts === parts) return before.faces;
+  const faces = findFaces(joint, parts);
+  found.set(joint, { parts, faces });
+  return faces;
+}
+/** The faces of a joint as they were found last: rule after rule asks for them. */
+const found = new WeakMap<Joint, { readonly parts: ReadonlyMap<string, Part>; readonly faces: Faces }>();
+
+function findFaces(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
+  const [a, b] = [faceOf(joint, 0, parts), faceOf(joint, 1, parts)];
+  if ('because' in a) return { ...a, side: 0 };
+  if ('because' in b) return { ...b, side: 1 };
+  if (joint.kind === 'port') return portOrder(a, b);
+  const [first, second] = ROLES[joint.kind];
+  if (a.role === first && b.role === second) return [a, b];
+  if (a.role === second && b.role === first) return [b, a];
+  return { because: `${a.ref} and ${b.ref} are the same side of a joint of kind ${joint.kind}.`, side: 1 };
+}
+
+/** The female one first. An end that does not say its gender takes what the other one leaves. */
+function portOrder(a: Face, b: Face): readonly [Face, Face] {
+  const [of, to] = [genderOf(a), genderOf(b)];
+  const female = of ?? (to === 'female' ? 'male' : 'female');
+  return female === 'female'
+    ? [
+        { ...a, role: 'port' },
+        { ...b, role: 'end' },
+      ]
+    : [
+        { ...b, role: 'port' },
+        { ...a, role: 'end' },
+      ];
+}
+
+export function genderOf(face: Face): Gender | undefined {
+  const own = rawFact(face, 'port-gender')?.value;
+  if (own === 'male' || own === 'female') return own;
+  const { ports } = partRow(face.part.kind);
+  return ports === 'female' || ports === 'male' ? ports : undefined;
+}
+
+/** What is known of an attribute on a face: a value, how sure, and what it rests on. */
+export interface Known {
+  readonly value: ChainFact['value'];
+  readonly tolerance: number;
+  readonly rests: Rests;
+  readonly source?: string;
+  /** A record that the reading contradicts, or another reading that disagrees with it: both are shown. */
+  readonly against?: ChainFact['value'];
+  /** Two readings disagree: it is not known until it is read again. */
+  readonly disputed?: true;
+}
+
+/** The facts of a part by their attribute. A part is a value: what was sorted once stays sorted. */
+const sorted = new WeakMap<Part, Map<AttributeName, ChainFact[]>>();
+function sortedFacts(part: Part): ReadonlyMap<AttributeName, readonly ChainFact[]> {
+  let by = sorted.get(part);
+  if (!by) {
+    by = new Map();
+    for (const fact of part.facts) {
+      const before = by.get(fact.attribute);
+      if (before) before.push(fact);
+      else by.set(fact.attribute, [fact]);
+    }
+    sorted.set(part, by);
+  }
+  return by;
+}
+const NONE: readonly ChainFact[] = [];
+const factsOf = (part: Part, name: AttributeName): readonly ChainFact[] => sortedFacts(part).get(name) ?? NONE;
+
+/** What a part has facts about, each attribute once. */
+export const attributesOf = (part: Part): readonly AttributeName[] => [...sortedFacts(part).keys()];
+
+const isOf = (face: Face, fact: ChainFact): boolean => {
+  if (fact.position === face.at) return true;
+  if (fact.position !== undefined) return false;
+  const row = partRow(face.part.kind);
+  if (face.row === undefined) return row.ports !== undefined; // both ends of a line that names none
+  const several = row.faces.filter((f) => f.joint === face.row?.joint).length > 1;
+  return !several || face.row.owns?.includes(fact.attribute) === true;
+};
+
+const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
+  factsOf(face.part, name).find((fact) => isOf(face, fact));
+
+/**
+ * Two readings of one thing are the same thing when they lie within twice the spread of making and wear, and their own
+ * doubts.
+ */
+const AGREE_MM = 0.06;
+
+/**
+ * What a part is known to have at a face; undefined when nobody knows. Readings of one thing are averaged, and their
+ * doubt shrinks with their number. A reading that agrees with the record leaves the record; one that does not goes
+ * before it, and both are shown.
+ */
+export function knownAt(face: Face, name: AttributeName): Known | undefined {
+  const facts = factsOf(face.part, name).filter((fact) => isOf(face, fact));
+  const [only] = facts;
+  if (only === undefined) return undefined;
+  if (facts.length === 1) return known(only, undefined);
+  const readings = facts.filter((f) => f.rests === 'measured');
+  const record = facts.find((f) => f.rests !== 'measured');
+  const [reading, apart] = average(readings);
+  if (!reading) return record && known(record, undefined);
+  if (apart !== undefined) return { ...known(reading, apart), disputed: true };
+  return record && agree(record, reading) ? known(record, undefined) : known(reading, record?.value);
+}
+
+const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Known => ({
+  value: fact.value,
+  tolerance: fact.tolerance ?? 0,
+  rests: fact.rests ?? 'recorded',
+  ...(fact.source === undefined ? {} : { source: fact.source }),
+  ...(against === undefined ? {} : { against }),
+});
+
+function agree(a: ChainFact, b: ChainFact): boolean {
+  if (typeof a.value !== 'number' || typeof b.value !== 'number') return a.value === b.value;
+  return Math.abs(a.value - b.value) <= AGREE_MM + Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0);
+}
+
+/**
+ * One reading out of several: their mean, when they agree; otherwise the last, against the first that it contradicts.
+ */
+function average(readings: readonly ChainFact[]): readonly [ChainFact | undefined, ChainFact['value'] | undefined] {
+  const last = readings.at(-1);
+  if (last === undefined || readings.length === 1) return [last, undefined];
+  const other = readings.find((r) => !agree(r, last));
+  if (other) return [last, other.value];
+  if (typeof last.value !== 'number') return [last, undefined];
+  const mean = readings.reduce((sum, r) => sum + Number(r.value), 0) / readings.length;
+  const tolerance = Math.max(...readings.map((r) => r.tolerance ?? 0)) / Math.sqrt(readings.length);
+  return [{ ...last, value: mean, tolerance }, undefined];
+}
+
+/** The parts of a chain by their ids. A chain is a value: what was sorted once stays sorted. */
+export function partsById({ parts }: Pick<Chain, 'parts'>): ReadonlyMap<string, Part> {
+  const before = byId.get(parts);
+  if (before) return before;
+  const made = new Map(parts.map((part) => [part.id, part]));
+  byId.set(parts, made);
+  return made;
+}
+const byId = new WeakMap<readonly Part[], ReadonlyMap<string, Part>>();
+
+/** The joints of a kind that a part takes part in. */
+export const jointsOfPart = (chain: Chain, id: string, kind?: JointKind): Joint[] =>
+  chain.joints.filter(
+    (j) => (kind === undefined || j.kind === kind) && j.between.some((ref) => readRef(ref).part === id),
+  );

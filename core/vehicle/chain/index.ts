@@ -1,0 +1,45 @@
+export { applyEdits, chainFaults } from './edit.js';
+export {
+  attributesOf,
+  type Face,
+  faceOf,
+  facesOf,
+  genderOf,
+  jointsOfPart,
+  type Known,
+  knownAt,
+  partsById,
+  PLUGS,
+  portsOf,
+  readRef,
+} from './faces.js';
+export { type FaceRow, partRow, type PartRow, PARTS, type Role, ROLES } from './parts.data.js';
+export {
+  type BoxItem,
+  type Chain,
+  type ChainFact,
+  type ChainFault,
+  type Change,
+  type Edit,
+  type EditBody,
+  type EditedChain,
+  type Joint,
+  type Part,
+  type Stacked,
+  type Value,
+} from './types.js';
+export {
+  EDIT_ACTS,
+  type EditAct,
+  JOINT_KINDS,
+  type JointKind,
+  PART_KINDS,
+  type PartKind,
+  type Presence,
+  PRESENCES,
+  RESTS,
+  type Rests,
+  STACK_ITEMS,
+  type StackItem,
+  weaker,
+} from './vocabulary.js';

@@ -1,0 +1,1 @@
+export { fillLayout, LAYOUT_NAMES, type LayoutName, type LayoutRow, LAYOUTS } from './layouts.data.js';

@@ -1,0 +1,74 @@
+import { attribute } from '../../named/attribute/index.js';
+import { type Settings, sigmaOf, STANDARD_SETTINGS } from '../../named/settings/index.js';
+import type { Fact } from '../../named/unit/index.js';
+import { type Evidence, evidenceBase, slotKey } from './evidence.js';
+
+/** How a value came to be known. `neighbour`: the unit in the next place has it. */
+export const ORIGINS = ['measured', 'vehicle-record', 'old-unit', 'unit-record', 'neighbour', 'planned'] as const;
+export type Origin = (typeof ORIGINS)[number];
+
+/** What is known of a place, and how it came to be known. */
+export interface KnownValue {
+  readonly value: Fact['value'];
+  /** What the reading or the making leaves open, ± in the value's unit. */
+  readonly tolerance?: number;
+  readonly origin: Origin;
+  readonly source?: string;
+}
+
+/**
+ * What is known of a place, by attribute and position ("port-thread@rear-left"). A key that is not there is not known.
+ */
+export type KnownSide = ReadonlyMap<string, KnownValue>;
+
+/** A reading is taken to lie within two standard errors of the instrument. */
+const READING_SIGMAS = 2;
+
+const known = ({ value, tolerance, source }: Fact, origin: Origin): KnownValue => ({
+  value,
+  origin,
+  ...(source === '' ? {} : { source }),
+  ...(tolerance === undefined ? {} : { tolerance }),
+});
+
+const sideOf = (facts: readonly Fact[], origin: Origin): KnownSide =>
+  new Map(facts.map((fact) => [slotKey(fact.attribute, fact.position), known(fact, origin)]));
+
+/**
+ * What a reading leaves open: ± two standard errors of the instrument for a length, nothing for what is counted or
+ * looked at.
+ */
+export function readingTolerance(item: Evidence, settings: Settings): number | undefined {
+  if (item.kind !== 'quantity' || attribute(item.attribute).dimension !== 'length') return undefined;
+  return READING_SIGMAS * sigmaOf(item.instrument ?? 'ruler', settings);
+}
+
+/**
+ * What is known of a place of the vehicle, the surest first: what was measured on it; for its lines, the ports of the
+ * identified old unit that they sat in (an option or a build month brings other lines than the record's); what the
+ * catalogue records for the vehicle; and what else the old unit has (it fitted). Later evidence on the same thing
+ * replaces earlier evidence.
+ */
+export function knownSide(
+  measured: readonly Evidence[],
+  recorded: readonly Fact[],
+  oldUnit: readonly Fact[],
+  settings: Settings = STANDARD_SETTINGS,
+): KnownSide {
+  const side = new Map([...sideOf(oldUnit, 'old-unit'), ...sideOf(recorded, 'vehicle-record')]);
+  const lines = oldUnit.filter((fact) => fact.attribute.startsWith('port-') && fact.position !== undefined);
+  for (const [key, value] of sideOf(lines, 'old-unit')) side.set(key, value);
+  for (const item of measured) {
+    const tolerance = readingTolerance(item, settings);
+    side.set(slotKey(item.attribute, item.position), {
+      value: evidenceBase(item),
+      origin: 'measured',
+      ...(tolerance === undefined ? {} : { tolerance }),
+    });
+  }
+  return side;
+}
+
+/** Threads of the lines that come to a place. */
+export const threadsAt = (side: KnownSide): readonly string[] =>
+  [...side].flatMap(([key, { value }]) => (key.startsWith('port-thread@') && typeof value === 'string' ? [value] : []));

@@ -1,0 +1,72 @@
+import type { Compared } from './compare.js';
+import { effortFor } from './effort.js';
+import type { FeelLimits } from './limits.js';
+import type { Case, SetUp, Vehicle } from './types.js';
+import type { FeelVerdict } from './verdicts.js';
+
+/** Set-ups side by side as a table, and what is to be said of them, each sentence once. */
+
+export interface InCases {
+  readonly name: string;
+  readonly vehicle: Vehicle;
+  readonly setUp: SetUp;
+  readonly cases: readonly Compared[];
+}
+
+/** One set-up in one case. */
+export interface CaseCell {
+  /** Pedal force of an everyday stop, N. */
+  readonly effort?: number;
+  /** Deceleration at the hardest push, share of g; absent: it cannot be said. */
+  readonly reached?: number;
+  /** Which axle locks first; absent: it cannot be said, or only one of them brakes. */
+  readonly first?: 'front' | 'rear';
+  /** The rear comes first where it must not. */
+  readonly rear: boolean;
+}
+
+export const caseTable = (
+  setUps: readonly InCases[],
+  cases: readonly Case[],
+  limits: FeelLimits,
+): { readonly name: string; readonly cells: readonly CaseCell[] }[] =>
+  cases.map((how, i) => ({
+    name: how.name ?? '',
+    cells: setUps.map(({ vehicle, setUp, cases: compared }): CaseCell => {
+      const effort = effortFor(limits.everyday, vehicle, setUp, how, limits);
+      const last = compared[i]?.points.at(-1);
+      const both = how.lost !== 'front' && how.lost !== 'rear';
+      return {
+        ...(effort === undefined ? {} : { effort }),
+        ...(last?.deceleration === undefined ? {} : { reached: last.deceleration }),
+        ...(both && last?.firstToLock ? { first: last.firstToLock } : {}),
+        rear: last?.firstToLock === 'rear' && how.lost === undefined,
+      };
+    }),
+  }));
+
+export interface Said {
+  readonly verdict: FeelVerdict;
+  readonly setUp: string;
+  /** The case that it was said in first; empty for the first of all, which is the plain one. */
+  readonly where: string;
+  /** Further cases that it holds in; of notes and of what is not known none are named. */
+  readonly also: readonly string[];
+}
+
+/** Every verdict once for each set-up, what stops it first. */
+export function saidOnce(setUps: readonly InCases[], cases: readonly Case[]): Said[] {
+  const said = new Map<string, Said & { also: string[] }>();
+  for (const { name, cases: compared } of setUps)
+    compared.forEach((one, i) => {
+      for (const verdict of one.verdicts) {
+        const key = `${name}/${verdict.code}`;
+        const where = cases[i]?.name ?? '';
+        const before = said.get(key);
+        if (!before) said.set(key, { verdict, setUp: name, where: i === 0 ? '' : where, also: [] });
+        else if (verdict.weight === 'stop' || verdict.weight === 'warning') before.also.push(where);
+      }
+    });
+  const order: readonly FeelVerdict['weight'][] = ['stop', 'warning', 'not-known', 'note'];
+  return [...said.values()].sort((a, b) => order.indexOf(a.verdict.weight) - order.indexOf(b.verdict.weight));
+}

@@ -1,5 +1,0 @@
-/** What is done, in the order in which it is done, for whoever fits the parts. */
-
-export { CARD, WORK_GROUPS, WORK_WORDS, type WorkGroup } from './card.data.js';
-export { cardOf, type CardStep, type WorkStep } from './card.js';
-export { cardInWords, stepsOf } from '../words/card-steps.js';
