@@ -1,5 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { OUTCOMES } from '@kerabat/core/find/interchange';
+import { LINK_KINDS, OUTCOMES } from '@kerabat/core/find/interchange';
+import { SOURCE_KINDS } from '@kerabat/core/named/unit';
 import { oneOf, Quantity, strict, text } from './shapes.js';
 
 /** Interchange: what would do instead, how that is known, and what came of it. */
@@ -7,7 +8,7 @@ import { oneOf, Quantity, strict, text } from './shapes.js';
 export const Condition = T.Object({ kind: T.String(), text: T.String(), number: T.Optional(T.String()) });
 export const AssertionView = T.Object({
   source: T.String(),
-  sourceKind: T.String(),
+  sourceKind: oneOf(SOURCE_KINDS),
   date: T.String(),
   person: T.Optional(T.String()),
   note: T.Optional(T.String()),
@@ -35,7 +36,7 @@ export const InterchangeStep = T.Object({
   link: T.String(),
   from: T.String(),
   to: T.String(),
-  kind: T.String(),
+  kind: oneOf(LINK_KINDS),
   direction: oneOf(['forward', 'backward'] as const),
   trust: T.Number(),
   conditions: T.Array(Condition),

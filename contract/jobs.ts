@@ -1,6 +1,12 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { FOUND, JOB_STATES, type Request, REQUESTS } from '@kerabat/core/find/ask';
-import { PART_CHANGES } from '@kerabat/core/job';
+import {
+  NEXT_ACTS,
+  NEXT_STAGES,
+  PART_CHANGES,
+  type SlotWork as CoreSlotWork,
+  type Workspace as CoreWorkspace,
+} from '@kerabat/core/job';
 import { VERDICT_GRADES } from '@kerabat/core/judge/verdict';
 import { SOURCE_KINDS } from '@kerabat/core/named/unit';
 import type { Chain } from '@kerabat/core/tell/strip';
@@ -242,6 +248,19 @@ export const SlotWork = T.Object({
   resealed: T.Boolean(),
 });
 
+/** The one thing to do next, and where. */
+export const NextAct = T.Object({
+  words: T.String(),
+  act: oneOf(NEXT_ACTS),
+  target: T.Object({
+    stage: oneOf(NEXT_STAGES),
+    place: T.Optional(T.String()),
+    joint: T.Optional(T.String()),
+    fact: T.Optional(T.String()),
+  }),
+});
+export type NextAct = Static<typeof NextAct>;
+
 /** One reason of a verdict. `joint` is where it stands in the stages: "brake-master/push". */
 const VerdictLine = T.Object({
   key: T.String(),
@@ -316,6 +335,10 @@ export const Workspace = T.Object({
   /** What is done, step by step, for whoever fits it. */
   workCard: T.Array(WorkStep),
   cautions: T.Array(T.String()),
+  /** What is done next; null where the job could not be worked out. */
+  next: T.Union([NextAct, T.Null()]),
+  /** What went wrong in working it out: the job opens all the same, and its last decision may be undone. */
+  trouble: T.Optional(T.Object({ sentence: T.String(), number: T.String(), subject: T.Optional(T.String()) })),
 });
 
 /** When a job was last changed by anybody. */
@@ -339,4 +362,6 @@ export type SlotWork = Static<typeof SlotWork>;
 export type Workspace = Static<typeof Workspace>;
 
 /** The core owns these; the wire may not drift from them. */
+export const workspaceIsCores: Same<keyof Workspace, keyof CoreWorkspace> = true;
+export const placeIsCores: Same<keyof SlotWork, keyof CoreSlotWork> = true;
 export const chainIsCores: Same<Exclude<keyof ChainView, 'parts'>, keyof Chain> = true;

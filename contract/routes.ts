@@ -79,6 +79,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/conversions', summary: 'The table of conversions', answer: conversions.ConversionList },
   { method: 'post', path: '/conversions/{id}/plan', computes: true, summary: 'What a conversion takes on a vehicle: roles, joints, parts, tools, steps, checks', body: conversions.PlanRequest, answer: conversions.PlanAnswer },
   { method: 'get', path: '/jobs', summary: 'Jobs by words of who asks, vehicle, unit or state, the last touched first', query: { q: words, limit: whole(1, 500) }, answer: jobs.JobList },
+  { method: 'get', path: '/jobs/{id}/input', computes: true, summary: 'Everything that a job is worked out from, to work it out elsewhere' },
   { method: 'get', path: '/jobs/{id}/touched', summary: 'When a job was last changed', answer: jobs.Touched },
   { method: 'post', path: '/jobs', summary: 'Open a job', body: jobs.NewJob, answer: jobs.Job },
   { method: 'get', path: '/jobs/{id}', summary: 'A job with everything computed for it', answer: jobs.Workspace },

@@ -1,3 +1,4 @@
+import type { Logger } from 'pino';
 import type { acceptanceStore } from './audit/acceptances.js';
 import type { auditService } from './audit/service.js';
 import type { settler } from './audit/settle.js';
@@ -29,6 +30,7 @@ import type { WorkPool } from './work/pool.js';
  * takes.
  */
 export interface Needs {
+  readonly log: Logger;
   /** The files behind the databases, for what reads them in a thread. */
   readonly files: { readonly catalogue: string };
   readonly storage: DataDirectory['storage'];

@@ -40,3 +40,31 @@ export { type ShownCheck, shownFix, type ShownFix, type ShownJoint, shownJoints 
 export { type PlaceSubject, readSubject, type Subject, subjectText } from './subject.js';
 export { type JobPlace, type JobRows } from './types.js';
 export { networkWords, PART_CHANGES, type PartChange, wholeChain, type WholePart } from './whole.js';
+export { entriesFor, type IdentificationAsk, ownKind, type VehicleKnown } from './work-out/choose.js';
+export { NEXT_ACTS, NEXT_STAGES, type NextAct, nextAct, type NextStage, type NextTarget } from './work-out/next-act.js';
+export { convertedVehicle, readChoices, wantFor } from './work-out/plan.js';
+export { gathering, type GatheredRows, type JobReads, readsOf } from './work-out/reads.js';
+export type * from './work-out/records.js';
+export { troubled } from './work-out/trouble.js';
+export { type PlaceInput, placeRows } from './work-out/rows.js';
+export {
+  type IdentifiedJob,
+  identificationsAsked,
+  type JobBase,
+  type JobInput,
+  judgedRows,
+  workOut,
+  workThrough,
+} from './work-out/work-out.js';
+export type {
+  FluidView,
+  KitView,
+  LinePort,
+  LookView,
+  Safety,
+  SlotWork,
+  Trouble,
+  UnitRef,
+  VerdictLine,
+  Workspace,
+} from './work-out/workspace.js';

@@ -10,7 +10,7 @@ export type Subject =
    * The unit that was identified, the one that was chosen, its kit, that it stays and gets new seals, a place that is
    * worked on too, where the old unit is, another design that is wanted.
    */
-  | { readonly about: PlaceSubject; readonly slot: string }
+  | { [About in PlaceSubject]: { readonly about: About; readonly slot: string } }[PlaceSubject]
   /** A fix that was accepted: its name at its place. */
   | { readonly about: 'fix'; readonly slot: string; readonly fix: string }
   /** A joint that a named person lets pass. */

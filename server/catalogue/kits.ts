@@ -2,9 +2,10 @@ import type { KitRecord, NeededPiece, Piece } from '@kerabat/core/list/kit';
 import type { Pack } from '@kerabat/core/list/need';
 import type { FittingWant } from '@kerabat/core/list/parts-list';
 import type { Bottle, SealMaterial } from '@kerabat/core/named/fluid';
-import type { FittingKind, ItemName } from '@kerabat/core/named/item';
+import type { FittingKind } from '@kerabat/core/named/item';
 import { interchangeableTubes } from '@kerabat/core/named/tube';
-import { type BoxPresence, numberOf, type UnitDesign } from '@kerabat/core/named/unit';
+import type { UnitKind } from '@kerabat/core/named/unit';
+import type { BoxRecord } from '@kerabat/core/job';
 import type { Db } from '../db/open.js';
 
 interface KitRow {
@@ -84,16 +85,6 @@ const pieceOf = ({ item, quantity, size }: PieceRow): Piece => ({
   ...(size === null ? {} : { sizeMm: size }),
 });
 
-/** What a box is recorded to hold of one thing. */
-export interface BoxRow {
-  readonly item: string;
-  readonly presence: BoxPresence;
-  readonly kind: ItemName | '';
-  readonly quantity: number | null;
-  readonly thread: string | null;
-  readonly size: number | null;
-}
-
 /** Kits, small parts and what boxes hold. */
 export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number; within: number }], KitRow>(SQL.forUnit);
@@ -111,7 +102,7 @@ export function kitStore(db: Db) {
     get(number: string): number | null | undefined;
   };
   const bottles = db.prepare<[string], { number: string; millilitres: number; price: number | null }>(SQL.bottles);
-  const box = db.prepare<[string, string], BoxRow>(SQL.box);
+  const box = db.prepare<[string, string], BoxRecord>(SQL.box);
 
   const packs = db.prepare<
     [],
@@ -120,6 +111,13 @@ export function kitStore(db: Db) {
   const piecesOfPack = db.prepare<[number], { thread: string | null; size: number | null; quantity: number }>(
     SQL.piecesOfPack,
   );
+
+  /** The number that a small part is ordered by, when the catalogue has one. */
+  const fittingNumber = (want: FittingWant): string | undefined => {
+    const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null, ends = null } = want;
+    const tubes = JSON.stringify(tube === null ? [] : interchangeableTubes(tube));
+    return fitting.get({ kind, thread, seat, tube, tubes, grade, size, ends })?.number ?? undefined;
+  };
 
   return {
     /** Packs that hold small parts of several sizes. */
@@ -136,9 +134,8 @@ export function kitStore(db: Db) {
         })),
       })),
     /** Kits that a list names for a unit, and those of its kind and bore within so many mm. */
-    forUnit(unit: UnitDesign, within: number): KitRecord[] {
-      const bore = numberOf(unit.facts, 'bore') ?? -1;
-      return forUnit.all({ unit: unit.id, kind: unit.kind, bore, within }).map((row) => ({
+    forUnit(unit: string, kind: UnitKind, bore: number, within: number): KitRecord[] {
+      return forUnit.all({ unit, kind, bore, within }).map((row) => ({
         id: row.key,
         name: row.name,
         boreMm: row.bore,
@@ -153,15 +150,10 @@ export function kitStore(db: Db) {
     /** What a unit needs to be sealed anew, as its maker lists it. */
     piecesOf: (unitKey: string): NeededPiece[] =>
       pieces.all(unitKey).map(({ stays, ...piece }) => ({ ...pieceOf(piece), stays: stays === 1 })),
-    /** The number that a small part is ordered by, when the catalogue has one. */
-    fittingNumber(want: FittingWant): string | undefined {
-      const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null, ends = null } = want;
-      const tubes = JSON.stringify(tube === null ? [] : interchangeableTubes(tube));
-      return fitting.get({ kind, thread, seat, tube, tubes, grade, size, ends })?.number ?? undefined;
-    },
+    fittingNumber,
     /** What a small part costs, as far as anybody who has it has told. */
     fittingPrice(want: FittingWant): number | undefined {
-      const number = this.fittingNumber(want);
+      const number = fittingNumber(want);
       return number === undefined ? undefined : (price.get(number) ?? undefined);
     },
     /** Bottles of a grade. */

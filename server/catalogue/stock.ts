@@ -1,3 +1,4 @@
+import type { Supply } from '@kerabat/core/job';
 import type { Db } from '../db/open.js';
 
 /** What a supplier has told of a number: how many, since when, and what one costs. */
@@ -7,14 +8,6 @@ export interface Offer {
   readonly quantity: number | null;
   readonly date: string;
   readonly price: number | null;
-}
-
-/** What is known of getting a number now. */
-export interface Supply {
-  /** The lowest price of those who have some; where nobody says how many he has, of those who told one. */
-  readonly price?: { readonly each: number; readonly supplier: string; readonly date: string };
-  /** Everybody who told of it has none left; the number to order instead, where one is known to be on a shelf. */
-  readonly soldOut?: { readonly next?: string };
 }
 
 const SQL = {

@@ -1,4 +1,5 @@
 import type { ChainEntry, Vehicle, VehicleDetail, VehicleSearch } from '@kerabat/contract';
+import type { PartFact } from '@kerabat/core/job';
 import type { Fact } from '@kerabat/core/named/unit';
 import type { LayoutName } from '@kerabat/core/vehicle/layout';
 import type { Db } from '../db/open.js';
@@ -38,14 +39,7 @@ interface Option {
   readonly meaning: string;
 }
 
-/** A fact of a part of the layout, in the months and with the option that it is recorded for. */
-export interface PartFactRow extends FactRow {
-  readonly part: string;
-  readonly builtFrom: string;
-  readonly builtTo: string;
-  readonly option: string;
-  readonly matedSet: string;
-}
+interface PartFactRow extends FactRow, Omit<PartFact, 'fact'> {}
 
 const VEHICLE = `SELECT v.id, v.key, m.name AS maker, v.series, v.name, v.built_from AS builtFrom, v.built_to AS
   builtTo, v.weight_class AS weightClass,
@@ -101,7 +95,12 @@ export function vehicleStore(db: Db) {
   });
   const factsAt = (key: string, slot: string): Fact[] => [...placeFacts(JSON.stringify([key, slot]))];
   const chainAt = kept((key): readonly ChainEntry[] => chain.all(key));
-  const partFactsAt = kept((key): readonly PartFactRow[] => partFacts.all(key));
+  const partFactsAt = kept((key): readonly PartFact[] =>
+    partFacts.all(key).map(({ part, builtFrom, builtTo, option, matedSet, ...row }) => {
+      const [fact] = factOfRow(row);
+      return { part, builtFrom, builtTo, option, matedSet, ...(fact ? { fact } : {}) };
+    }),
+  );
   const vehicleAt = kept((key): Vehicle | undefined => {
     const row = byKey.get(key);
     return row && view(row, optionsOf.all(row.id));

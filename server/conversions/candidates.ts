@@ -1,10 +1,16 @@
 import type { RoleView } from '@kerabat/contract';
-import { checkChain, composeJob, isOpen } from '@kerabat/core/job';
+import {
+  checkChain,
+  composeJob,
+  entriesFor,
+  isOpen,
+  type JobReads,
+  type PlaceInput,
+  placeRows,
+} from '@kerabat/core/job';
 import { factOf, type UnitDesign } from '@kerabat/core/named/unit';
 import { sentenceOf } from '@kerabat/core/tell/words';
 import type { Role } from '@kerabat/core/work/conversion';
-import { entriesFor } from '../jobs/choose.js';
-import { placeRows, type PlaceInput } from '../jobs/rows.js';
 import type { Stores } from './needs.js';
 
 const SHOWN = 6;
@@ -18,22 +24,23 @@ export async function candidatesFor(
   role: Role,
   input: PlaceInput,
   vehicleId: string,
+  reads: JobReads,
   stores: Stores,
 ): Promise<RoleView['candidates']> {
   const entries = entriesFor(input.chain, role.slot, input.known);
-  const old = entries.length === 1 ? stores.units.design(entries[0]?.unitId ?? '') : undefined;
+  const old = entries.length === 1 ? reads.unit(entries[0]?.unitId ?? '') : undefined;
   const judged = (unitId: string, from: string): RoleView['candidates'] => {
-    const unit = stores.units.design(unitId);
+    const unit = reads.unit(unitId);
     if (!unit || !suits(unit, role)) return [];
-    const rows = placeRows([{ slot: role.slot, ...(old ? { old } : {}), chosen: unit, measured: [] }], input, stores);
+    const rows = placeRows([{ slot: role.slot, ...(old ? { old } : {}), chosen: unit, measured: [] }], input, reads);
     const answer = checkChain(composeJob(rows));
     if ('faults' in answer) return [];
     const checks = answer.joints.flatMap((joint) => joint.checks.filter(isOpen).map((check) => ({ joint, check })));
     const misfits = checks.filter(({ check }) => check.state === 'does-not-fit');
     const hopeless = misfits.filter(({ check }) => check.fixes.length === 0).length;
     const open = checks.length - misfits.length;
-    const number = stores.units.numbers(unitId)[0];
-    const side = stores.siblings.sideOf(unitId, role.slot);
+    const number = reads.numbersOf(unitId)[0];
+    const side = reads.sideOf(unitId, role.slot);
     const [first] = misfits;
     const says = first
       ? sentenceOf(first.check, first.joint)

@@ -274,10 +274,11 @@ describe('a job that is planned by a conversion', () => {
       ).toBe('%PDF-');
     }
   });
-  it('a conversion that is none is refused, and choices that cannot be read choose nothing', async () => {
+  it('a conversion that is none is refused, and so are choices that cannot be read', async () => {
     const id = await open('q2', null);
     expect((await decide(id, 'conversion', 'to-steam')).status).toBe(400);
-    expect((await decide(id, 'conversion', 'single-to-dual', '"; DROP TABLE')).status).toBe(200);
+    expect((await decide(id, 'conversion', 'single-to-dual', '"; DROP TABLE')).status).toBe(400);
+    expect((await decide(id, 'conversion', 'single-to-dual')).status).toBe(200);
     expect((await server.ask('GET', `/jobs/${id}`)).body.conversion.choices).toEqual({ warning: 'fitted', rod: 'old' });
   });
   it('a unit by its dimensions is refused in a place of another kind', async () => {

@@ -4,6 +4,7 @@ import { CONVERSIONS, findConversion } from '@kerabat/core/work/conversion';
 import { readBody } from '../http/body.js';
 import { badRequest, notFound } from '../http/problem.js';
 import type { Stores } from './needs.js';
+import { jobReads } from '../jobs/gather.js';
 import { planFor } from './plan.js';
 
 /** Conversions: the table, and a plan for a vehicle. */
@@ -34,6 +35,7 @@ export function conversionRoutes(router: Router, stores: Stores): void {
       { ...(built === undefined ? {} : { built }), options },
       choices,
       stores.settings.current(),
+      jobReads(stores),
       stores,
     );
   });

@@ -6,7 +6,7 @@ import { attribute } from '@kerabat/core/named/attribute';
 import type { ChainFact, Edit } from '@kerabat/core/vehicle/chain';
 import { SLOTS } from '@kerabat/core/vehicle/place';
 import { testServer, type TestServer } from '../testing/harness.js';
-import { rowsOfJob } from './workspace.js';
+import { judgedRowsOf } from './gather.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -83,7 +83,7 @@ function expectAnswerable(input: ChainInput, words: string): number {
 describe('nobody is blocked by what cannot be answered', () => {
   it('in any job of the demo', async () => {
     for (const { id } of server.stores.jobs.list(() => '').jobs)
-      expectAnswerable(composeJob(await rowsOfJob(id, server.stores)), `job ${id}`);
+      expectAnswerable(composeJob(await judgedRowsOf(id, server.stores)), `job ${id}`);
   });
   it('with any unit of the catalogue in any place of any vehicle', async () => {
     const { vehicles } = server.stores.vehicles.search({
@@ -122,7 +122,7 @@ describe('nobody is blocked by what cannot be answered', () => {
           decide(`old:${slot}`, fitted[0]?.unitId ?? '');
           decide(`unit:${slot}`, unit.id);
           asked += expectAnswerable(
-            composeJob(await rowsOfJob(job.id, server.stores)),
+            composeJob(await judgedRowsOf(job.id, server.stores)),
             `${vehicle.id} ${slot} ${unit.id}`,
           );
           orders++;

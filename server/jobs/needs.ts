@@ -4,6 +4,7 @@ import type { Needs } from '../needs.js';
 export type Stores = Pick<
   Needs,
   | 'files'
+  | 'log'
   | 'pool'
   | 'summary'
   | 'vehicles'

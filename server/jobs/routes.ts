@@ -30,6 +30,7 @@ import { badRequest, notFound } from '../http/problem.js';
 import type { Stores } from './needs.js';
 import { partsListCsv, partsListJson } from './export.js';
 import { PAPERS } from '../print/papers.js';
+import { gatherJob } from './gather.js';
 import { solveJob } from './solve.js';
 import { checkSubject } from './subjects.js';
 import { settle, workspaceOf } from './workspace.js';
@@ -110,6 +111,9 @@ export function jobRoutes(router: Router, stores: Stores, clock: () => string, l
     const workspace = await workspaceOf(jobId(ctx), stores);
     ctx.set('etag', tagOf(workspace.job.version));
     ctx.body = workspace;
+  });
+  router.get('/jobs/:id/input', async (ctx) => {
+    ctx.body = (await gatherJob(jobId(ctx), stores)).input;
   });
   router.get('/jobs/:id/touched', (ctx) => {
     ctx.body = { at: stores.jobs.get(jobId(ctx)).updatedAt };

@@ -10,7 +10,7 @@ import { hangsUp } from '../http/gone.js';
 import { sender } from '../http/guard.js';
 import { HttpProblem } from '../http/problem.js';
 import type { Stores } from './needs.js';
-import { rowsOfJob } from './workspace.js';
+import { judgedRowsOf } from './gather.js';
 
 /** Ways to close the chain of a job: the cheapest sets of fixes, looked for in a thread. */
 
@@ -19,7 +19,7 @@ const SEARCH_MS = 60_000;
 
 /** Answers line by line while a thread looks: progress, then the answer. Whoever hangs up stops it. */
 export async function solveJob(ctx: Context, id: number, limits: SolveLimits, stores: Stores): Promise<void> {
-  const rows = await rowsOfJob(id, stores);
+  const rows = await judgedRowsOf(id, stores);
   const input = composeJob(rows);
   const worked = rows.places.filter((place) => place.chosen).map((place) => place.slot);
   const stream = new PassThrough();

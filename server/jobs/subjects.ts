@@ -1,6 +1,7 @@
 import type { DecisionRequest } from '@kerabat/contract';
 import { adjustmentOf, FOUND, isCause, LOOK_ALIKES } from '@kerabat/core/find/ask';
-import { readSubject } from '@kerabat/core/job';
+import { ownKind, readSubject, type Subject } from '@kerabat/core/job';
+import { readNotes } from '@kerabat/core/judge/fix';
 import { KIT_ANSWERS, SEALED } from '@kerabat/core/list/kit';
 import { LOOKS } from '@kerabat/core/list/look';
 import { findFluid } from '@kerabat/core/named/fluid';
@@ -10,76 +11,120 @@ import { findSlot } from '@kerabat/core/vehicle/place';
 import { findConversion } from '@kerabat/core/work/conversion';
 import { badRequest } from '../http/problem.js';
 import type { Stores } from './needs.js';
-import { ownKind } from './choose.js';
 
-/** Refuses a decision about something that cannot be decided, or with a choice that is not there. */
-export function checkSubject(subject: string, { value, reason }: DecisionRequest, stores: Stores): void {
-  const about = readSubject(subject);
-  if (!about || ('slot' in about && !findSlot(about.slot)))
-    throw badRequest(`"${subject}" is not something that is decided in a job.`);
-  if (about.about === 'fluid') {
-    if (!findFluid(value.choice))
-      throw badRequest(`"${value.choice}" is not a fluid grade that is known here.`, '/value/choice');
-    return;
-  }
-  if (about.about === 'conversion') {
-    if (!findConversion(value.choice))
-      throw badRequest(`"${value.choice}" is not a conversion that is known here.`, '/value/choice');
-    return;
-  }
-  if (about.about === 'found') {
-    if (!isCause(about.cause)) throw badRequest(`"${about.cause}" is no cause that is known here.`, '/subject');
-    if (!FOUND.some((answer) => answer === value.choice))
-      throw badRequest('It was this (yes), or it was ruled out (no).', '/value/choice');
-    const turned = LOOK_ALIKES.some((look) => look.id === about.cause && look.turned);
-    const read = turned && value.detail ? adjustmentOf(value.detail) : undefined;
-    if (read && 'problem' in read) throw badRequest(read.problem, '/value/detail');
-    return;
-  }
-  if (about.about === 'look') {
-    const row = LOOKS.find(({ look }) => look === about.look.split('@')[0]);
-    if (!row) throw badRequest(`"${about.look}" is nothing that is looked at.`, '/subject');
-    if (!row.answers.some(({ id }) => id === value.choice))
-      throw badRequest(
-        `"${value.choice}" is no answer here: ${row.answers.map((a) => a.id).join(', ')}.`,
-        '/value/choice',
-      );
-    return;
-  }
-  if (about.about === 'box') {
-    if (!ITEMS.some((item) => item === about.item))
-      throw badRequest(`"${about.item}" is not an item that a box can hold.`, '/subject');
-    if (!PRESENCES.some((presence) => presence === value.choice && presence !== 'not-known'))
-      throw badRequest('An item of a box is with it or without it.', '/value/choice');
-    return;
-  }
-  const { about: kind, slot } = about;
-  const own = kind === 'unit' ? ownKind(value.choice) : undefined;
-  if (own !== undefined) {
-    if (!findSlot(slot)?.kinds.includes(own))
-      throw badRequest(`A ${own} is not a unit for this place.`, '/value/choice');
-  } else if (kind === 'old' || kind === 'unit') {
-    const unit = stores.units.design(value.choice);
-    if (!unit) throw badRequest(`There is no unit "${value.choice}" in the catalogue.`, '/value/choice');
-    if (!findSlot(slot)?.kinds.includes(unit.kind))
-      throw badRequest(`${unit.name} is not a unit for this place.`, '/value/choice');
-  }
-  if (kind === 'kit' && value.detail !== undefined && !KIT_ANSWERS.some((answer) => answer === value.detail))
-    throw badRequest(`What its maker answered is ${KIT_ANSWERS.join(' or ')}.`, '/value/detail');
-  if (kind === 'reseal' && !findSlot(slot)?.kinds.some((k) => SEALED.includes(k)))
-    throw badRequest('A unit of this place is not sealed anew.', '/subject');
-  if (kind === 'at' && !['on-vehicle', 'off', 'lost'].includes(value.choice))
-    throw badRequest('A unit is on-vehicle, off or lost.', '/value/choice');
-  if (kind === 'override' && reason.trim() === '')
-    throw badRequest('To override a joint takes a reason: it is printed on the parts list.', '/reason');
+/** What can be decided of each subject: which choices there are, and what may be said with one. */
+
+/** Why a part of a decision cannot be taken: the place in it, and a sentence. */
+interface Fault {
+  readonly at: '/subject' | '/value/choice' | '/value/detail' | '/reason';
+  readonly sentence: string;
+}
+type Check<About extends Subject['about']> = (
+  subject: Extract<Subject, { readonly about: About }>,
+  request: DecisionRequest,
+  stores: Pick<Stores, 'units'>,
+) => Fault | undefined;
+
+const choiceFault = (sentence: string): Fault => ({ at: '/value/choice', sentence });
+const noDetail = ({ value }: DecisionRequest): Fault | undefined =>
+  value.detail === undefined || value.detail === ''
+    ? undefined
+    : { at: '/value/detail', sentence: 'Nothing more is said with this decision.' };
+const shortDetail = ({ value }: DecisionRequest): Fault | undefined =>
+  (value.detail ?? '').length > 80
+    ? { at: '/value/detail', sentence: 'A number or a name has at most 80 characters.' }
+    : undefined;
+
+/** A unit of the catalogue, or one in the hand by its dimensions, that suits the place. */
+function unitFault(slot: string, choice: string, { units }: Pick<Stores, 'units'>): Fault | undefined {
+  const own = ownKind(choice);
+  const unit = own === undefined ? units.design(choice) : undefined;
+  if (own === undefined && !unit) return choiceFault(`There is no unit "${choice}" in the catalogue.`);
+  const kind = own ?? unit?.kind;
+  if (kind && findSlot(slot)?.kinds.includes(kind)) return undefined;
+  return choiceFault(`${unit?.name ?? `A ${own ?? ''}`} is not a unit for this place.`);
 }
 
-/**
- * The choices of a conversion, as a decision keeps them: "warning=fitted;rod=old". What cannot be read chooses nothing.
- */
-export const readChoices = (detail: string | undefined): Record<string, string> =>
-  Object.fromEntries(
-    (detail ?? '')
-      .split(';')
-      .flatMap((pair) => (/^[\w-]+=[\w-]+$/.test(pair) ? [pair.split('=') as [string, string]] : [])),
-  );
+/** A way keeps its pieces; every other fix is its name alone. */
+function fixFault(fix: string, request: DecisionRequest): Fault | undefined {
+  if (!fix.startsWith('way@')) return noDetail(request);
+  return readNotes(request.value.detail ?? '')
+    ? undefined
+    : { at: '/value/detail', sentence: 'A way is one to four pieces: ["adapter" or "reflare", key, thread, seat].' };
+}
+
+const foundFault: Check<'found'> = ({ cause }, { value }) => {
+  if (!isCause(cause)) return { at: '/subject', sentence: `"${cause}" is no cause that is known here.` };
+  if (!FOUND.some((answer) => answer === value.choice))
+    return choiceFault('It was this (yes), or it was ruled out (no).');
+  const turned = LOOK_ALIKES.some((look) => look.id === cause && look.turned);
+  const read = turned && value.detail ? adjustmentOf(value.detail) : undefined;
+  return read && 'problem' in read ? { at: '/value/detail', sentence: read.problem } : undefined;
+};
+
+const lookFault: Check<'look'> = ({ look }, request) => {
+  const row = LOOKS.find((one) => one.look === look.split('@')[0]);
+  if (!row) return { at: '/subject', sentence: `"${look}" is nothing that is looked at.` };
+  if (!row.answers.some(({ id }) => id === request.value.choice))
+    return choiceFault(`"${request.value.choice}" is no answer here: ${row.answers.map((a) => a.id).join(', ')}.`);
+  return noDetail(request);
+};
+
+const boxFault: Check<'box'> = ({ item }, request) => {
+  if (!ITEMS.some((one) => one === item))
+    return { at: '/subject', sentence: `"${item}" is not an item that a box can hold.` };
+  if (!PRESENCES.some((presence) => presence === request.value.choice && presence !== 'not-known'))
+    return choiceFault('An item of a box is with it or without it.');
+  return noDetail(request);
+};
+
+/** What a decision of each subject may say. */
+const CHECKS: { readonly [About in Subject['about']]: Check<About> } = {
+  fluid: (_, request) =>
+    findFluid(request.value.choice)
+      ? noDetail(request)
+      : choiceFault(`"${request.value.choice}" is not a fluid grade that is known here.`),
+  conversion: (_, { value }) => {
+    if (!findConversion(value.choice)) return choiceFault(`"${value.choice}" is not a conversion that is known here.`);
+    return /^([\w-]+=[\w-]+(;[\w-]+=[\w-]+)*)?$/.test(value.detail ?? '')
+      ? undefined
+      : { at: '/value/detail', sentence: 'Choices of a conversion are written choice=option;choice=option.' };
+  },
+  found: foundFault,
+  look: lookFault,
+  box: boxFault,
+  fix: ({ fix }, request) => fixFault(fix, request),
+  override: (_, request) =>
+    request.reason.trim() === ''
+      ? { at: '/reason', sentence: 'To override a joint takes a reason: it is printed on the parts list.' }
+      : noDetail(request),
+  unit: ({ slot }, request, stores) => unitFault(slot, request.value.choice, stores) ?? shortDetail(request),
+  old: ({ slot }, request, stores) =>
+    ownKind(request.value.choice) === undefined
+      ? (unitFault(slot, request.value.choice, stores) ?? noDetail(request))
+      : choiceFault(`There is no unit "${request.value.choice}" in the catalogue.`),
+  kit: (_, { value }) =>
+    value.detail !== undefined && !KIT_ANSWERS.some((answer) => answer === value.detail)
+      ? { at: '/value/detail', sentence: `What its maker answered is ${KIT_ANSWERS.join(' or ')}.` }
+      : undefined,
+  reseal: ({ slot }, request) =>
+    findSlot(slot)?.kinds.some((kind) => SEALED.includes(kind))
+      ? noDetail(request)
+      : { at: '/subject', sentence: 'A unit of this place is not sealed anew.' },
+  at: (_, request) =>
+    ['on-vehicle', 'off', 'lost'].includes(request.value.choice)
+      ? noDetail(request)
+      : choiceFault('A unit is on-vehicle, off or lost.'),
+  slot: (_, request) => noDetail(request),
+  wanted: (_, request) => noDetail(request),
+};
+
+/** Refuses a decision about something that cannot be decided, or with a choice that is not there. */
+export function checkSubject(text: string, request: DecisionRequest, stores: Stores): void {
+  const subject = readSubject(text);
+  if (!subject || ('slot' in subject && !findSlot(subject.slot)))
+    throw badRequest(`"${text}" is not something that is decided in a job.`);
+  const check = CHECKS[subject.about] as Check<Subject['about']>;
+  const fault = check(subject as never, request, stores);
+  if (fault) throw badRequest(fault.sentence, fault.at);
+}

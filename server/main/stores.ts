@@ -48,6 +48,7 @@ export function storesOf(
   const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock, written });
   return {
     /** The files behind the databases, for what reads them in a thread. */
+    log,
     files: { catalogue: catalogue.name },
     storage,
     pool,

@@ -1,3 +1,4 @@
+import { nextAct, type Workspace as CoreWorkspace } from '@kerabat/core/job';
 import { provideZonelessChangeDetection, signal, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
@@ -137,49 +138,53 @@ export const work = (over: Partial<SlotWork> = {}): SlotWork => ({
 
 const FEEL_LIMITS: Workspace['feel']['limits'] = feelLimits(STANDARD_SETTINGS);
 
-export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace> = {}): Workspace => ({
-  job: {
-    id: 1,
-    asker: 'Tunnel Works',
-    request: 'replace',
-    complaints: ['sinking-pedal'],
-    words: '',
-    vehicleId: 'v12',
-    built: '1999-05',
-    options: [],
-    slot: 'brake-master',
-    state: 'open',
-    createdAt: '',
-    updatedAt: '',
-    openedBy: 'Ilse',
-    version: 1,
-  },
-  chain: { system: 'brake', links: [], joints: [], parts: [] },
-  feel: { limits: FEEL_LIMITS },
-  work: [work(slot)],
-  fluids: [
-    { system: 'brake', subject: 'fluid:brake', seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
-  ],
-  decisions: [],
-  partsList: [],
-  looks: [],
-  sum: { total: 0, priced: 0, unpriced: 0 },
-  safety: {
-    safe: false,
-    grade: 'not-safe',
-    mayOrder: false,
-    sentence: 'Not safe to order: no unit is chosen.',
-    blockers: [],
-    onListing: [],
-    receive: [],
-    notes: [],
-    overridden: [],
-  },
-  measurements: [],
-  workCard: [],
-  cautions: ['Competent people only.'],
-  ...over,
-});
+export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace> = {}): Workspace => {
+  const made: Workspace = {
+    job: {
+      id: 1,
+      asker: 'Tunnel Works',
+      request: 'replace',
+      complaints: ['sinking-pedal'],
+      words: '',
+      vehicleId: 'v12',
+      built: '1999-05',
+      options: [],
+      slot: 'brake-master',
+      state: 'open',
+      createdAt: '',
+      updatedAt: '',
+      openedBy: 'Ilse',
+      version: 1,
+    },
+    chain: { system: 'brake', links: [], joints: [], parts: [] },
+    feel: { limits: FEEL_LIMITS },
+    work: [work(slot)],
+    fluids: [
+      { system: 'brake', subject: 'fluid:brake', seals: [], state: 'not-known', sentence: 'Read the cap.', grades: [] },
+    ],
+    decisions: [],
+    partsList: [],
+    looks: [],
+    sum: { total: 0, priced: 0, unpriced: 0 },
+    safety: {
+      safe: false,
+      grade: 'not-safe',
+      mayOrder: false,
+      sentence: 'Not safe to order: no unit is chosen.',
+      blockers: [],
+      onListing: [],
+      receive: [],
+      notes: [],
+      overridden: [],
+    },
+    measurements: [],
+    workCard: [],
+    cautions: ['Competent people only.'],
+    next: null,
+    ...over,
+  };
+  return { ...made, next: over.next ?? nextAct(made as CoreWorkspace) };
+};
 
 export const SAFE: Workspace['safety'] = {
   safe: true,

@@ -5,7 +5,7 @@ import { ROD_AND_MOUNT } from './rod-and-mount.data.js';
 import { type FixCase, fixOf, type FixRow } from './row.js';
 
 export { type FixCase } from './row.js';
-export { readWay, type WayNote, wayText } from './way-note.js';
+export { readNotes, readWay, type WayNote, wayText } from './way-note.js';
 export { wayFix, type WayStep } from './way.js';
 
 /** Every fix, each as the edits that it makes. */

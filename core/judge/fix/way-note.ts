@@ -1,5 +1,7 @@
 import type { FittingPiece, Opening } from '../../named/fitting/index.js';
 import { SEAT_FORMS, type SeatForm } from '../../named/seat/index.js';
+import { findThread } from '../../named/thread/index.js';
+import { LINE_FLARES } from '../../named/tube/index.js';
 import type { WayStep } from './way.js';
 
 /**
@@ -22,7 +24,7 @@ export const wayText = (notes: readonly WayNote[]): string =>
   JSON.stringify(notes.map(({ do: act, key, thread, seat }) => [act, key ?? '', thread, seat]));
 
 /** Reads what `wayText` wrote; undefined when it is nothing of the kind. */
-function readNotes(text: string): readonly WayNote[] | undefined {
+export function readNotes(text: string): readonly WayNote[] | undefined {
   let rows: unknown;
   try {
     rows = JSON.parse(text);
@@ -35,7 +37,10 @@ function readNotes(text: string): readonly WayNote[] | undefined {
     if (!Array.isArray(row) || row.length !== 4 || !row.every((cell) => typeof cell === 'string')) return undefined;
     const [act, key, thread, form] = row as [string, string, string, string];
     const [what, seat] = [ACTS.find((a) => a === act), SEAT_FORMS.find((s) => s === form)];
-    return what && seat ? { do: what, thread, seat, ...(key === '' ? {} : { key }) } : undefined;
+    if (!what || !seat) return undefined;
+    // An end that no tool makes on a line, or a thread of no standard, is no end to flare.
+    if (what === 'reflare' && !(LINE_FLARES.some((flare) => flare === seat) && findThread(thread))) return undefined;
+    return { do: what, thread, seat, ...(key === '' ? {} : { key }) };
   });
   return notes.every((note) => note !== undefined) ? notes : undefined;
 }

@@ -31,7 +31,7 @@ import { PartsList } from '../parts-list/parts-list';
 import { Shortcuts } from '../shell/shortcuts';
 import { FirstLook } from './first-look';
 import { JobService } from './job-service';
-import { nextAct } from './next-act';
+import { onScreen } from './next-act';
 
 /** What each stage is for, said until it has been used. */
 const FOR: Readonly<Record<string, string>> = {
@@ -123,10 +123,7 @@ export class JobPage {
       { path: 'kit', words: 'Kit', settled: work?.chosen && !chosenKit ? 'no kit' : '' },
     ];
   });
-  protected readonly next = computed(() => {
-    const w = this.service.workspace();
-    return w && nextAct(w);
-  });
+  protected readonly next = computed(() => this.service.workspace()?.next);
   /** The first words of the verdict: what is told on a narrow edge. */
   protected readonly verdict = computed(() => {
     const { grade, nothing, mayOrder } = this.service.workspace()?.safety ?? { grade: 'not-safe' as const };
@@ -185,12 +182,19 @@ export class JobPage {
   protected goOn(): void {
     const next = this.next();
     if (!next) return;
-    if (next.slot !== undefined) this.service.slot.set(next.slot);
-    if (next.paper !== undefined) window.open(`/api/v1/jobs/${Number(this.id())}/${next.paper}.pdf`, '_blank');
-    const queryParams = next.joint === undefined ? {} : { joint: next.joint };
-    void this.router.navigate(['/jobs', this.id(), ...next.path], { queryParams }).then(() => {
-      if (next.focus !== undefined) focusWhenThere(next.focus);
+    const { path, focus, paper } = onScreen(next);
+    const { place, joint } = next.target;
+    if (place !== undefined) this.service.slot.set(place);
+    if (paper !== undefined) window.open(`/api/v1/jobs/${Number(this.id())}/${paper}.pdf`, '_blank');
+    const queryParams = joint === undefined ? {} : { joint };
+    void this.router.navigate(['/jobs', this.id(), ...path], { queryParams }).then(() => {
+      if (focus !== undefined) focusWhenThere(focus);
     });
+  }
+
+  /** Undoes the decision after which the job could not be worked out. */
+  protected async undoLast(subject: string): Promise<void> {
+    this.added.set(await this.service.undecide(subject));
   }
 
   protected async addSlot(slot: string): Promise<void> {

@@ -9,11 +9,11 @@ const STEP = {
   link: 'l-1',
   from: 'A',
   to: 'B',
-  kind: 'drop-in',
+  kind: 'drop-in' as const,
   direction: 'forward' as const,
   trust: 0.85,
   conditions: [],
-  assertions: [{ source: 'Pellorin application list', sourceKind: 'aftermarket-list', date: '2016-08-22' }],
+  assertions: [{ source: 'Pellorin application list', sourceKind: 'aftermarket-list' as const, date: '2016-08-22' }],
 };
 const ENTRY = {
   node: 'u:9',

@@ -1,7 +1,7 @@
-import type { FluidView } from '@kerabat/contract';
-import { subjectText } from '@kerabat/core/job';
-import type { Opened, Told } from '@kerabat/core/list/need';
-import type { ProposedLine } from '@kerabat/core/list/parts-list';
+import type { FluidView } from './workspace.js';
+import { subjectText } from '../subject.js';
+import type { Opened, Told } from '../../list/need/index.js';
+import type { ProposedLine } from '../../list/parts-list/index.js';
 import {
   bottlesFor,
   capAgainstSeals,
@@ -10,13 +10,13 @@ import {
   FLUIDS,
   judgeFluid,
   type SealMaterial,
-} from '@kerabat/core/named/fluid';
-import { textOf } from '@kerabat/core/named/unit';
-import { findSlot, partsOf, type Slot, SLOTS, type System, SYSTEMS } from '@kerabat/core/vehicle/place';
-import type { Stores } from './needs.js';
+} from '../../named/fluid/index.js';
+import { textOf } from '../../named/unit/index.js';
+import { findSlot, partsOf, type Slot, SLOTS, type System, SYSTEMS } from '../../vehicle/place/index.js';
+import type { JobReads } from './reads.js';
 import { decisionOf, type SlotInput } from './choose.js';
 import type { JudgedWork } from './judged.js';
-import { capOf, type SlotResult } from './slot-work.js';
+import { capOf, type SlotResult } from './place-work.js';
 
 /**
  * The fluid of each system that a job is about: what the cap names, what the seals of every part survive, and how much
@@ -38,13 +38,13 @@ function capIn(
   system: System,
   results: readonly SlotResult[],
   { vehicle }: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): ReturnType<typeof capOf> {
   const here = results.filter((r) => findSlot(r.work.slot)?.system === system);
   const known = here.map((r) => capOf(r.vehicle)).find((cap) => cap !== undefined);
   if (known) return known;
   const recorded = SLOTS.filter((row) => row.system === system).map(({ slot }) =>
-    vehicle ? textOf(stores.vehicles.recordedAt(vehicle.id, slot), 'fluid') : undefined,
+    vehicle ? textOf(reads.recordedAt(vehicle.id, slot), 'fluid') : undefined,
   );
   const grade = recorded.find((one) => one !== undefined);
   return grade === undefined ? undefined : { grade, origin: 'vehicle-record' };
@@ -60,7 +60,7 @@ export function fluidsOf(
   results: readonly SlotResult[],
   judged: JudgedWork,
   input: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): FluidView[] {
   const kits = results.flatMap(({ kit, choice, work }) =>
     kit && choice.stays === 'resealed'
@@ -68,7 +68,7 @@ export function fluidsOf(
       : [],
   );
   return systemsOf(results, judged, input).map((system): FluidView => {
-    const capKnown = capIn(system, results, input, stores);
+    const capKnown = capIn(system, results, input, reads);
     const cap = capKnown && findFluid(capKnown.grade);
     const stay = judged.sealed.filter((one) => one.system === system && !kits.some(({ part }) => part === one.part));
     const seals = [
@@ -143,7 +143,7 @@ export function bottlesOf(
   fluids: readonly FluidView[],
   { opened: all }: JudgedWork,
   input: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): Told[] {
   return [...new Set(all.flatMap(({ system }) => gradeOf(fluids, system) ?? []))].flatMap((grade) => {
     const opened = all.filter(({ system }) => gradeOf(fluids, system) === grade);
@@ -157,7 +157,7 @@ export function bottlesOf(
       at: opened.flatMap(({ units }) => units),
       reason: taken.map((t) => t.reason).join('; '),
     };
-    const bottles = bottlesFor(ml, stores.kits.bottles(grade));
+    const bottles = bottlesFor(ml, reads.bottles(grade));
     const key = `fluid-${grade.replace(/ /g, '-')}`;
     if (bottles.length === 0)
       return [

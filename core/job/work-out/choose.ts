@@ -1,22 +1,32 @@
-import type { ChainEntry, Decision, IdentifyAnswer, Job, UnitIs, Vehicle } from '@kerabat/contract';
-import { type Subject, subjectText } from '@kerabat/core/job';
-import { attribute } from '@kerabat/core/named/attribute';
-import type { Settings } from '@kerabat/core/named/settings';
-import type { Fact, UnitDesign, UnitKind } from '@kerabat/core/named/unit';
-import { findSlot } from '@kerabat/core/vehicle/place';
-import { type Evidence, factOfEvidence, readingTolerance } from '@kerabat/core/vehicle/reading';
-import type { Plan } from '@kerabat/core/work/conversion';
-import type { Stores } from './needs.js';
+import type { UnitIs } from '../../find/identify/index.js';
+import type {
+  ChainEntry,
+  DecisionRecord,
+  EvidenceRecord,
+  IdentificationRecord,
+  JobRecord,
+  PhotographRecord,
+  VehicleRecord,
+} from './records.js';
+import { type Subject, subjectText } from '../subject.js';
+import { attribute } from '../../named/attribute/index.js';
+import type { Settings } from '../../named/settings/index.js';
+import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
+import { findSlot } from '../../vehicle/place/index.js';
+import { type Evidence, factOfEvidence, readingTolerance } from '../../vehicle/reading/index.js';
+import type { Plan } from '../../work/conversion/index.js';
+import type { JobReads } from './reads.js';
 
 /** What a slot's computation starts from. */
 export interface SlotInput {
-  readonly job: Job;
-  readonly vehicle: Vehicle | undefined;
+  readonly job: JobRecord;
+  readonly vehicle: VehicleRecord | undefined;
   /** What is known of this one vehicle: told when it was asked, or read from its plate since. */
   readonly known: VehicleKnown;
   readonly chain: readonly ChainEntry[];
-  readonly decisions: readonly Decision[];
-  readonly evidence: ReturnType<Stores['jobs']['evidence']>;
+  readonly decisions: readonly DecisionRecord[];
+  readonly evidence: readonly EvidenceRecord[];
+  readonly photographs: readonly PhotographRecord[];
   readonly settings: Settings;
   /** The conversion that the job is planned by. */
   readonly plan?: Plan;
@@ -27,10 +37,10 @@ export interface VehicleKnown {
   readonly options: readonly string[];
 }
 
-/** A slot half computed: who was there and who will be, before the joints are checked. */
+/** A place half computed: who was there and who will be, before the joints are checked. */
 export interface SlotChoice {
   readonly slot: string;
-  readonly identification: IdentifyAnswer;
+  readonly identification: IdentificationRecord;
   readonly unitIs: UnitIs;
   readonly measured: readonly Evidence[];
   readonly old?: UnitDesign;
@@ -43,15 +53,15 @@ export interface SlotChoice {
 
 /** What was decided about something; undefined when nothing was, or when it was taken back. */
 export function decisionOf(
-  decisions: readonly Decision[],
+  decisions: readonly DecisionRecord[],
   subject: Subject,
-): NonNullable<Decision['value']> | undefined {
+): NonNullable<DecisionRecord['value']> | undefined {
   const text = subjectText(subject);
   return decisions.find((d) => d.subject === text)?.value ?? undefined;
 }
 
 /** The build month and the options of a job's vehicle; what was read from the plate goes before what was told. */
-export function vehicleKnown(job: Job, evidence: SlotInput['evidence']): VehicleKnown {
+export function vehicleKnown(job: JobRecord, evidence: SlotInput['evidence']): VehicleKnown {
   const read = evidence.filter(({ view }) => !view.withdrawn).map(({ item }) => item);
   const built = read.filter((e) => e.attribute === 'build-month').at(-1)?.value ?? job.built;
   const codes = read.filter((e) => e.attribute === 'option-code').map((e) => String(e.value));
@@ -72,29 +82,60 @@ export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, 
   return without.length > 0 ? without : ofMonth;
 }
 
-/** First half: identifies the old unit and finds the chosen one. */
-export async function chooseSlot(slot: string, input: SlotInput, stores: Stores): Promise<SlotChoice> {
-  const seen = input.evidence.filter(({ view }) => !view.withdrawn);
-  const measured = seen.filter(({ view }) => view.slot === slot).map(({ item }) => item);
+const measuredAt = (slot: string, { evidence }: SlotInput): Evidence[] =>
+  evidence.filter(({ view }) => !view.withdrawn && view.slot === slot).map(({ item }) => item);
+
+const UNIT_IS: readonly UnitIs[] = ['on-vehicle', 'off', 'lost'];
+const unitIsAt = (slot: string, { decisions }: SlotInput): UnitIs => {
+  const said = decisionOf(decisions, { about: 'at', slot })?.choice;
+  return UNIT_IS.find((one) => one === said) ?? 'on-vehicle';
+};
+
+/** What is asked of the identification of a place: which of these units it is, by this evidence. */
+export interface IdentificationAsk {
+  readonly slot: string;
+  readonly kinds: readonly UnitKind[];
+  readonly evidence: readonly Evidence[];
+  readonly fitted: readonly ChainEntry[];
+  readonly built?: string;
+  readonly unitIs: UnitIs;
+  readonly settings: Settings;
+}
+
+/** What has to be identified before a place can be worked out. */
+export function identificationAsk(slot: string, input: SlotInput): IdentificationAsk {
   const fitted = input.chain.filter((entry) => entry.slot === slot);
-  const unitIs = (decisionOf(input.decisions, { about: 'at', slot })?.choice ?? 'on-vehicle') as UnitIs;
-  const identification = await stores.identify.answer({
+  return {
+    slot,
     kinds: findSlot(slot)?.kinds ?? [],
-    evidence: [...measured.filter((e) => !attribute(e.attribute).vehicle), ...vehicleEvidence(input.known, fitted)],
+    evidence: [
+      ...measuredAt(slot, input).filter((e) => !attribute(e.attribute).vehicle),
+      ...vehicleEvidence(input.known, fitted),
+    ],
     fitted,
     ...(input.known.built === undefined ? {} : { built: input.known.built }),
-    unitIs,
-    limit: 20,
+    unitIs: unitIsAt(slot, input),
     settings: input.settings,
-  });
+  };
+}
+
+/** First half of a place: which unit was there, and which will be. */
+export function chooseSlot(
+  slot: string,
+  input: SlotInput,
+  identification: IdentificationRecord,
+  reads: JobReads,
+): SlotChoice {
+  const measured = measuredAt(slot, input);
+  const unitIs = unitIsAt(slot, input);
   const decided = decisionOf(input.decisions, { about: 'old', slot });
   const enough = identification.verdict === 'enough' ? identification.candidates[0]?.unitId : undefined;
-  const old = stores.units.design(decided?.choice ?? enough ?? '');
+  const old = reads.unit(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
-  const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, stores), input.evidence, input.settings);
+  const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
   return {
     slot,
     identification,
@@ -122,7 +163,7 @@ export async function chooseSlot(slot: string, input: SlotInput, stores: Stores)
  */
 function stayOf(
   slot: string,
-  wanted: Decision['value'] | undefined,
+  wanted: DecisionRecord['value'] | undefined,
   { plan, decisions }: SlotInput,
 ): SlotChoice['stays'] {
   if (plan?.roles.some((role) => role.slot === slot && role.stays)) return 'gone-over';
@@ -146,12 +187,12 @@ export const ownKind = (choice: string): UnitKind | undefined =>
   choice.startsWith(OWN) ? (choice.slice(OWN.length) as UnitKind) : undefined;
 
 function designOf(
-  { choice, detail }: NonNullable<Decision['value']>,
+  { choice, detail }: NonNullable<DecisionRecord['value']>,
   slot: string,
-  stores: Stores,
+  reads: JobReads,
 ): UnitDesign | undefined {
   const kind = ownKind(choice);
-  if (kind === undefined) return stores.units.design(choice);
+  if (kind === undefined) return reads.unit(choice);
   return { id: `${OWN}${slot}`, kind, name: detail ?? 'unit by its dimensions', maker: '', facts: [] };
 }
 

@@ -1,42 +1,27 @@
-import type { Workspace } from '@kerabat/contract';
-import type { Finding } from '@kerabat/core/find/ask';
-import {
-  cardOfJob,
-  composeJob,
-  feelOfJob,
-  type FeelSheet,
-  jointKey,
-  judgeAccepted,
-  listOfJob,
-  looksOfJob,
-  openedIn,
-  readSubject,
-  type Sealed,
-  sealedIn,
-  shownId,
-  type ShownJoint,
-  shownJoints,
-  slotOf,
-  type TakenFix,
-  uncountedIn,
-  type Ways,
-  wholeChain,
-  type WholePart,
-  withoutSide,
-} from '@kerabat/core/job';
-import type { JudgedJoint } from '@kerabat/core/judge/check';
-import { FIXES, readWay, type WayStep } from '@kerabat/core/judge/fix';
-import type { Listing, Override, Verdict } from '@kerabat/core/judge/verdict';
-import type { Look } from '@kerabat/core/list/look';
-import type { Bag, List, Opened, Told } from '@kerabat/core/list/need';
-import type { ProposedLine } from '@kerabat/core/list/parts-list';
-import { checkWords, sentenceOf, verdictSentence } from '@kerabat/core/tell/words';
-import { readRef } from '@kerabat/core/vehicle/chain';
-import { findSlot, partsOf, type Slot } from '@kerabat/core/vehicle/place';
-import type { WorkStep } from '@kerabat/core/work/work-card';
-import type { Stores } from './needs.js';
+import type { Workspace } from './workspace.js';
+import type { Finding } from '../../find/ask/index.js';
+import { composeJob } from '../compose.js';
+import { feelOfJob, type FeelSheet } from '../feel.js';
+import { judgeAccepted, type TakenFix, type Ways } from '../fixes.js';
+import { shownId, withoutSide } from '../fold.js';
+import { cardOfJob, listOfJob, looksOfJob, openedIn, type Sealed, sealedIn, uncountedIn } from '../list.js';
+import { jointKey, slotOf } from '../names.js';
+import { type ShownJoint, shownJoints } from '../shown.js';
+import { readSubject } from '../subject.js';
+import { wholeChain, type WholePart } from '../whole.js';
+import type { JudgedJoint } from '../../judge/check/index.js';
+import { FIXES, readWay, type WayStep } from '../../judge/fix/index.js';
+import type { Listing, Override, Verdict } from '../../judge/verdict/index.js';
+import type { Look } from '../../list/look/index.js';
+import type { Bag, List, Opened, Told } from '../../list/need/index.js';
+import type { ProposedLine } from '../../list/parts-list/index.js';
+import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
+import { readRef } from '../../vehicle/chain/index.js';
+import { findSlot, partsOf, type Slot } from '../../vehicle/place/index.js';
+import type { WorkStep } from '../../work/work-card/index.js';
+import type { JobReads } from './reads.js';
 import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
-import type { Beside, kitReasons } from './kit-of.js';
+import type { Beside, kitReasons } from './kits.js';
 import { rowsOf } from './rows.js';
 
 /** A job judged as a chain: its joints as the stages show them, the fixes that were taken, and the verdict. */
@@ -80,12 +65,12 @@ export interface Also {
 const NOTHING: Verdict = { grade: 'not-safe', reasons: [], onListing: [], receive: [], tells: [], overridden: [] };
 
 /** Judges a job with the fixes that were accepted for it. */
-export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, stores: Stores): JudgedWork {
+export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads: JobReads): JudgedWork {
   const overrides = overridesOf(input);
   const worked = choices.filter((c) => c.chosen).map((c) => c.slot);
   const accepted = acceptedIn(input);
-  const rows = rowsOf(choices, input, [], stores);
-  const { ways, gone } = waysIn(input, stores);
+  const rows = rowsOf(choices, input, [], reads);
+  const { ways, gone } = waysIn(input, reads);
   const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked), ways);
   const { verdict, joints: judged } = chain.answer ?? { verdict: NOTHING, joints: [] };
   const joints = shownJoints(chain, worked);
@@ -213,13 +198,13 @@ const acceptedIn = ({ decisions }: SlotInput): string[] =>
   });
 
 /** Ways from ports to lines that were taken, with the pieces of the catalogue as it is now; what is gone is told. */
-function waysIn({ decisions }: SlotInput, stores: Stores): { readonly ways: Ways; readonly gone: readonly string[] } {
+function waysIn({ decisions }: SlotInput, reads: JobReads): { readonly ways: Ways; readonly gone: readonly string[] } {
   const ways = new Map<string, readonly WayStep[]>();
   const gone: string[] = [];
   for (const { subject, value } of decisions) {
     const about = value && readSubject(subject);
     if (about?.about !== 'fix' || !about.fix.startsWith('way@')) continue;
-    const way = readWay(value?.detail ?? '', (key) => stores.fittings.piece(key));
+    const way = readWay(value?.detail ?? '', (key) => reads.fitting(key));
     if ('steps' in way) ways.set(`${about.slot}/${about.fix}`, way.steps);
     else gone.push(lostWay(about.fix, way.gone));
   }

@@ -1,17 +1,18 @@
-import type { Decision, Job, Workspace } from '@kerabat/contract';
-import { type Finding, type FindingPart, findingsOf, FOUND, readComplaints } from '@kerabat/core/find/ask';
-import { readSubject, subjectText } from '@kerabat/core/job';
-import type { Told } from '@kerabat/core/list/need';
-import type { ProposedLine } from '@kerabat/core/list/parts-list';
-import { attributeWords } from '@kerabat/core/named/attribute';
-import type { UnitKind } from '@kerabat/core/named/unit';
-import { itemWords } from '@kerabat/core/tell/words';
-import type { KnownSide } from '@kerabat/core/vehicle/reading';
+import type { DecisionRecord, JobRecord } from './records.js';
+import type { Workspace } from './workspace.js';
+import { type Finding, type FindingPart, findingsOf, FOUND, readComplaints } from '../../find/ask/index.js';
+import { readSubject, subjectText } from '../subject.js';
+import type { Told } from '../../list/need/index.js';
+import type { ProposedLine } from '../../list/parts-list/index.js';
+import { attributeWords } from '../../named/attribute/index.js';
+import type { UnitKind } from '../../named/unit/index.js';
+import { itemWords } from '../../tell/words/index.js';
+import type { KnownSide } from '../../vehicle/reading/index.js';
 
 /** What was complained of, what was found instead of a bad unit, and what that orders. */
 
 /** What was found, by the causes that somebody said yes to. */
-export const findingsIn = (decisions: readonly Decision[]): Finding[] =>
+export const findingsIn = (decisions: readonly DecisionRecord[]): Finding[] =>
   findingsOf(
     decisions.flatMap(({ subject, value }) => {
       const about = value && readSubject(subject);
@@ -23,8 +24,8 @@ export const findingsIn = (decisions: readonly Decision[]): Finding[] =>
 
 /** The first reading of a job's complaints, with what was said of each cause that looks the same. */
 export function readingOf(
-  job: Job,
-  decisions: readonly Decision[],
+  job: JobRecord,
+  decisions: readonly DecisionRecord[],
   onVehicle: readonly UnitKind[],
 ): Pick<Workspace, 'reading'> {
   const reading = readComplaints(job.complaints, onVehicle);

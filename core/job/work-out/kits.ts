@@ -1,9 +1,9 @@
-import type { KitView, SlotWork } from '@kerabat/contract';
-import { judgeKit, KIT_ANSWERS, type KitJudgement, type KitRecord } from '@kerabat/core/list/kit';
-import type { UnitDesign } from '@kerabat/core/named/unit';
-import { kitSentence } from '@kerabat/core/tell/words';
-import { findSlot } from '@kerabat/core/vehicle/place';
-import type { Stores } from './needs.js';
+import type { KitView, SlotWork } from './workspace.js';
+import { judgeKit, KIT_ANSWERS, type KitJudgement, type KitRecord } from '../../list/kit/index.js';
+import { numberOf, type UnitDesign } from '../../named/unit/index.js';
+import { kitSentence } from '../../tell/words/index.js';
+import { findSlot } from '../../vehicle/place/index.js';
+import type { JobReads } from './reads.js';
 import { decisionOf, type SlotInput } from './choose.js';
 
 /** Something beside the joints that an order waits for, or that is looked at when the part is there. */
@@ -25,19 +25,21 @@ export function kitsFor(
   cap: string | undefined,
   slot: string,
   input: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): { readonly views: KitView[]; readonly chosen?: JudgedKit } {
   const decided = decisionOf(input.decisions, { about: 'kit', slot });
-  const needed = stores.kits.piecesOf(unit.id);
-  const all = stores.kits.forUnit(unit, input.settings.oneSizeWithin).map((kit): JudgedKit => {
-    const asked = decided?.choice === kit.id ? KIT_ANSWERS.find((a) => a === decided.detail) : undefined;
-    const judged = judgeKit(unit, kit, needed, {
-      settings: input.settings,
-      ...(cap === undefined ? {} : { cap }),
-      ...(asked === undefined ? {} : { asked }),
+  const needed = reads.piecesOf(unit.id);
+  const all = reads
+    .kits(unit.id, unit.kind, numberOf(unit.facts, 'bore') ?? -1, input.settings.oneSizeWithin)
+    .map((kit): JudgedKit => {
+      const asked = decided?.choice === kit.id ? KIT_ANSWERS.find((a) => a === decided.detail) : undefined;
+      const judged = judgeKit(unit, kit, needed, {
+        settings: input.settings,
+        ...(cap === undefined ? {} : { cap }),
+        ...(asked === undefined ? {} : { asked }),
+      });
+      return { kit, judged, sentence: kitSentence(judged) };
     });
-    return { kit, judged, sentence: kitSentence(judged) };
-  });
   const chosen = all.find(({ kit }) => kit.id === decided?.choice);
   return { views: all.map((one) => viewOf(one, one === chosen)), ...(chosen ? { chosen } : {}) };
 }

@@ -1,22 +1,23 @@
-import { lookup } from '@kerabat/core/base/lookup';
-import { type Asked, foreseenByFixes, type ShownCheck, wantOf, wordsOfList } from '@kerabat/core/job';
-import { bagOf, toldByKit, toolsFor } from '@kerabat/core/list/kit';
-import { toldByLooks } from '@kerabat/core/list/look';
-import { type Bag, type List, type ListLine, type Need, packed, type Told } from '@kerabat/core/list/need';
-import type { ProposedLine } from '@kerabat/core/list/parts-list';
-import { boreName } from '@kerabat/core/named/bore';
-import { KIND_WORDS, numberOf } from '@kerabat/core/named/unit';
-import { partsOf, type Slot } from '@kerabat/core/vehicle/place';
-import { partsOfPlan, type Plan } from '@kerabat/core/work/conversion';
-import type { FluidView } from '@kerabat/contract';
-import { wantFor } from '../conversions/plan.js';
-import type { Stores } from './needs.js';
+import { lookup } from '../../base/lookup/index.js';
+import { type Asked, foreseenByFixes, wantOf, wordsOfList } from '../list.js';
+import type { ShownCheck } from '../shown.js';
+import { bagOf, toldByKit, toolsFor } from '../../list/kit/index.js';
+import { toldByLooks } from '../../list/look/index.js';
+import { type Bag, type List, type ListLine, type Need, packed, type Told } from '../../list/need/index.js';
+import type { ProposedLine } from '../../list/parts-list/index.js';
+import { boreName } from '../../named/bore/index.js';
+import { KIND_WORDS, numberOf } from '../../named/unit/index.js';
+import { partsOf, type Slot } from '../../vehicle/place/index.js';
+import { partsOfPlan, type Plan } from '../../work/conversion/index.js';
+import type { FluidView } from './workspace.js';
+import { wantFor } from './plan.js';
+import type { JobReads } from './reads.js';
 import { findingsIn, orderedByFindings } from './asked.js';
 import { bottlesOf, capsToRead } from './fluids.js';
 import type { SlotInput } from './choose.js';
 import type { JudgedWork } from './judged.js';
 import { itemOfBox } from './rows.js';
-import type { SlotResult } from './slot-work.js';
+import type { SlotResult } from './place-work.js';
 
 /**
  * The lines of a job: what its chain needs, counted once, with what fixes, the conversion, the kit and the fluid bring
@@ -27,7 +28,7 @@ export function linesOfJob(
   judged: JudgedWork,
   fluids: readonly FluidView[],
   input: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): { readonly lines: ProposedLine[]; readonly list: List; readonly open: readonly string[] } {
   const chosen = results.filter((r) => r.choice.chosen !== undefined);
   const goesIn = chosen.filter((r) => r.choice.stays === undefined);
@@ -36,9 +37,9 @@ export function linesOfJob(
   const found = orderedByFindings(findingsIn(input.decisions), vehicle?.vehicle);
   const rounds: Told[][] = [
     foreseenByFixes(judged.taken),
-    toldByPlan(input, stores),
+    toldByPlan(input, reads),
     toldByLooks(judged.looks, input.settings).filter((told) => told.section !== 'perhaps'),
-    [...kits.flatMap(({ told }) => told), ...found.told, ...bottlesOf(fluids, judged, input, stores)],
+    [...kits.flatMap(({ told }) => told), ...found.told, ...bottlesOf(fluids, judged, input, reads)],
     toldByLooks(judged.looks, input.settings).filter((told) => told.section === 'perhaps'),
   ];
   const list = judged.list(
@@ -46,22 +47,22 @@ export function linesOfJob(
     kits.flatMap(({ bags }) => bags),
   );
   const units = (line: ListLine, needs: readonly Need[]): ProposedLine[] =>
-    unitLine(line, needs, results, input, stores);
+    unitLine(line, needs, results, input, reads);
   const counted = wordsOfList(
-    { needs: list.needs, list: packed(list.list, stores.kits.packs(), (one) => priceOf(one, stores)) },
+    { needs: list.needs, list: packed(list.list, reads.packs(), (one) => priceOf(one, reads)) },
     rounds.flat(),
     units,
-    (at) => boxAt(at, goesIn, stores),
+    (at) => boxAt(at, goesIn, reads),
   );
   const before = new Set(counted.map((line) => line.key.replace(/^.*\//, '')));
   const lines = [
     ...counted,
-    ...goesIn.flatMap((r) => boxTexts(r, stores).map(keyed(r))),
+    ...goesIn.flatMap((r) => boxTexts(r, reads).map(keyed(r))),
     ...chosen.flatMap((r) =>
       [...conditionLines(r, before), ...r.joints.flatMap((joint) => joint.checks.flatMap(checkLines))].map(keyed(r)),
     ),
     ...capsToRead(fluids, judged),
-    ...chosen.flatMap((r) => brokenBy(r, input, stores)),
+    ...chosen.flatMap((r) => brokenBy(r, input, reads)),
     ...judged.uncounted(list),
     ...found.asks,
     ...onceEach(chosen.filter((r) => r.choice.stays !== 'gone-over').flatMap((r) => toolsFor(r.vehicle))),
@@ -70,8 +71,8 @@ export function linesOfJob(
 }
 
 /** What breaks when something has to come off to reach a place: it lies ready, or the job stops for a clip. */
-const brokenBy = ({ work: { slot, words } }: SlotResult, { vehicle }: SlotInput, stores: Stores): ProposedLine[] =>
-  (vehicle ? stores.vehicles.access(vehicle.id, slot) : [])
+const brokenBy = ({ work: { slot, words } }: SlotResult, { vehicle }: SlotInput, reads: JobReads): ProposedLine[] =>
+  (vehicle ? reads.access(vehicle.id, slot) : [])
     .filter(({ breaks }) => breaks !== '')
     .map(({ comesOff, breaks }, i) => ({
       key: `${slot}/breaks-${i}`,
@@ -82,9 +83,9 @@ const brokenBy = ({ work: { slot, words } }: SlotResult, { vehicle }: SlotInput,
     }));
 
 /** What one of a small part costs by itself, as far as anybody who has it has told. */
-function priceOf(line: ListLine, stores: Stores): number | undefined {
+function priceOf(line: ListLine, reads: JobReads): number | undefined {
   const want = wantOf(line);
-  return want && stores.kits.fittingPrice(want);
+  return want && reads.fittingPrice(want);
 }
 
 /** What may be wanted at several places is told once. */
@@ -93,10 +94,10 @@ const onceEach = (lines: readonly ProposedLine[]): ProposedLine[] => [
 ];
 
 /** The number whose box is asked about, at one of these places. */
-function boxAt(at: readonly string[], results: readonly SlotResult[], stores: Stores): Asked | undefined {
+function boxAt(at: readonly string[], results: readonly SlotResult[], reads: JobReads): Asked | undefined {
   const here = results.find((r) => partsOf(r.work.slot as Slot).some((part) => at.includes(part)));
   const chosen = here?.choice.chosen;
-  const number = here?.choice.chosenNumber ?? (chosen && stores.units.numbers(chosen.id)[0]);
+  const number = here?.choice.chosenNumber ?? (chosen && reads.numbersOf(chosen.id)[0]);
   return here && number !== undefined ? { slot: here.work.slot, number } : undefined;
 }
 
@@ -105,10 +106,10 @@ const keyed =
   (line: ProposedLine): ProposedLine => ({ ...line, key: `${result.work.slot}/${line.key}` });
 
 /** What the conversion foresees, with the thread of the vehicle's own line where a part goes on one. */
-function toldByPlan({ plan, vehicle }: SlotInput, stores: Stores): Told[] {
+function toldByPlan({ plan, vehicle }: SlotInput, reads: JobReads): Told[] {
   if (!plan || !vehicle) return [];
   const sized = (part: Plan['parts'][number]) => {
-    const wants = wantFor(part, vehicle.id, stores);
+    const wants = wantFor(part, vehicle.id, reads);
     return wants === undefined ? part : { ...part, wants };
   };
   return partsOfPlan({ ...plan, parts: plan.parts.map(sized) });
@@ -120,7 +121,7 @@ function unitLine(
   needs: readonly Need[],
   results: readonly SlotResult[],
   input: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): ProposedLine[] {
   const at = needs.map((need) => need.because.replace(/^put /, ''));
   const result = results.find(
@@ -128,10 +129,10 @@ function unitLine(
   );
   const chosen = result?.choice.chosen;
   if (!result || !chosen) return [];
-  const number = result.choice.chosenNumber ?? stores.units.numbers(chosen.id)[0];
+  const number = result.choice.chosenNumber ?? reads.numbersOf(chosen.id)[0];
   const bore = numberOf(chosen.facts, 'bore');
-  const condition = number === undefined ? undefined : stores.units.condition(chosen.id, number);
-  const handling = stores.units.notes(chosen.id).map((note) => note.words);
+  const condition = number === undefined ? undefined : reads.conditionOf(chosen.id, number);
+  const handling = reads.notesOf(chosen.id).map((note) => note.words);
   const { slot, words } = result.work;
   const decision = input.decisions.find((d) => d.subject === `unit:${slot}`);
   const old = result.choice.old;
@@ -155,11 +156,11 @@ function unitLine(
 }
 
 /** What a box is recorded to hold that no item stands for: told in the words of its list. */
-function boxTexts({ choice }: SlotResult, stores: Stores): ProposedLine[] {
+function boxTexts({ choice }: SlotResult, reads: JobReads): ProposedLine[] {
   const { chosen } = choice;
-  const number = chosen && (choice.chosenNumber ?? stores.units.numbers(chosen.id)[0]);
+  const number = chosen && (choice.chosenNumber ?? reads.numbersOf(chosen.id)[0]);
   if (!chosen || !number) return [];
-  return stores.kits.box(chosen.id, number).flatMap((row): ProposedLine[] => {
+  return reads.box(chosen.id, number).flatMap((row): ProposedLine[] => {
     const known = itemOfBox(row);
     if (known !== undefined && known !== 'fluid') return [];
     const { item, presence } = row;

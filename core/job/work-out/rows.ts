@@ -1,18 +1,17 @@
-import { lookup } from '@kerabat/core/base/lookup';
-import type { JobPlace, JobRows, NetworkPart } from '@kerabat/core/job';
-import type { Refusal } from '@kerabat/core/judge/joint';
-import type { Listing, Override } from '@kerabat/core/judge/verdict';
-import type { Settings } from '@kerabat/core/named/settings';
-import { type Fact, factOf, type UnitDesign } from '@kerabat/core/named/unit';
-import { type BoxItem, type ChainFact, PRESENCES } from '@kerabat/core/vehicle/chain';
-import { type Change, findSlot, type Slot, SLOTS } from '@kerabat/core/vehicle/place';
-import { type Evidence, evidenceBase, readingTolerance, slotKey } from '@kerabat/core/vehicle/reading';
-import { factOfRow } from '../catalogue/facts.js';
-import type { BoxRow } from '../catalogue/kits.js';
-import type { PartFactRow } from '../catalogue/vehicles.js';
-import type { Stores } from './needs.js';
+import { lookup } from '../../base/lookup/index.js';
+import type { NetworkPart } from '../network.js';
+import type { JobPlace, JobRows } from '../types.js';
+import type { Refusal } from '../../judge/joint/index.js';
+import type { Listing, Override } from '../../judge/verdict/index.js';
+import type { Settings } from '../../named/settings/index.js';
+import { type Fact, factOf, type UnitDesign } from '../../named/unit/index.js';
+import { type BoxItem, type ChainFact, PRESENCES } from '../../vehicle/chain/index.js';
+import { type Change, findSlot, type Slot, SLOTS } from '../../vehicle/place/index.js';
+import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
+import type { BoxRecord, PartFact } from './records.js';
+import type { JobReads } from './reads.js';
 import { decisionOf, entriesFor, type SlotChoice, type SlotInput } from './choose.js';
-import { interchangeOf } from './interchange-of.js';
+import { interchangeOf } from './interchange.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
 export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'settings' | 'plan'>;
@@ -24,26 +23,26 @@ export function rowsOf(
   choices: readonly SlotChoice[],
   input: SlotInput,
   overrides: readonly Override[],
-  stores: Stores,
+  reads: JobReads,
 ): JobRows {
   return {
-    ...placeRows(choices, input, stores),
-    listed: choices.flatMap((choice) => listingsOf(choice, input, stores)),
-    refused: choices.flatMap((choice) => refusalsOf(choice, input, stores)),
+    ...placeRows(choices, input, reads),
+    listed: choices.flatMap((choice) => listingsOf(choice, input, reads)),
+    refused: choices.flatMap((choice) => refusalsOf(choice, reads)),
     overrides,
   };
 }
 
 /** The rows of a vehicle's places alone: nobody lists or refuses anything. */
-export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, stores: Stores): JobRows {
+export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, reads: JobReads): JobRows {
   const places = SLOTS.flatMap(({ slot }): JobPlace[] => {
     const choice = choices.find((c) => c.slot === slot);
-    return choice ? [workedPlace(choice, input, stores)] : standingPlace(slot as Slot, input, stores);
+    return choice ? [workedPlace(choice, input, reads)] : standingPlace(slot as Slot, input, reads);
   });
   return {
     places,
-    ...(input.vehicle ? networkOf(input.vehicle.id, input, stores) : {}),
-    pedal: input.vehicle ? stores.vehicles.facts(input.vehicle.id, 'pedal').map(recorded) : [],
+    ...(input.vehicle ? networkOf(input.vehicle.id, input, reads) : {}),
+    pedal: input.vehicle ? reads.vehicleFacts(input.vehicle.id, 'pedal').map(recorded) : [],
     ...(input.plan?.splits ? { splits: true } : {}),
     booster: !input.vehicle && choices.some((c) => hasBooster(input, c.chosen ?? c.old)),
     listed: [],
@@ -55,18 +54,19 @@ export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, st
 }
 
 /** How a vehicle is laid out, and what is recorded of its lines for this month and option. */
-function networkOf(vehicleId: string, { known }: PlaceInput, stores: Stores): Pick<JobRows, 'layouts' | 'network'> {
+function networkOf(vehicleId: string, { known }: PlaceInput, reads: JobReads): Pick<JobRows, 'layouts' | 'network'> {
   const { built, options } = known;
-  const applies = (row: PartFactRow): boolean =>
+  const applies = (row: PartFact): boolean =>
     (built === undefined || (row.builtFrom <= built && (row.builtTo === '' || row.builtTo >= built))) &&
     (row.option === '' || options.length === 0 || options.includes(row.option));
-  const byPart = new Map<string, PartFactRow[]>();
-  for (const row of stores.vehicles.partFacts(vehicleId)) byPart.set(row.part, [...(byPart.get(row.part) ?? []), row]);
+  const byPart = new Map<string, PartFact[]>();
+  for (const row of reads.partFacts(vehicleId)) byPart.set(row.part, [...(byPart.get(row.part) ?? []), row]);
   const network = [...byPart].map(([part, all]): NetworkPart => {
     const rows = all.filter(applies);
     const optioned = rows.filter((row) => row.option !== '' && options.includes(row.option));
     const own = optioned.length > 0 ? optioned : rows.filter((row) => row.option === '');
-    const factsIn = (list: readonly PartFactRow[]): ChainFact[] => list.flatMap(factOfRow).map(recorded);
+    const factsIn = (list: readonly PartFact[]): ChainFact[] =>
+      list.flatMap(({ fact }) => (fact ? [recorded(fact)] : []));
     const sets = [...new Set(own.map((row) => row.matedSet))];
     const every = [...new Set(all.map((row) => row.matedSet).filter((s) => s !== ''))];
     const sides = every.map((set) => ({ set, facts: factsIn(all.filter((row) => row.matedSet === set)) }));
@@ -76,7 +76,7 @@ function networkOf(vehicleId: string, { known }: PlaceInput, stores: Stores): Pi
     const side = several ? (every.length > 0 ? 'not-known' : '') : set;
     return { part, ...(side === '' ? {} : { set: side }), facts: several ? agreed(factsIn(own)) : factsIn(own), sides };
   });
-  return { layouts: stores.vehicles.layouts(vehicleId), network };
+  return { layouts: reads.layouts(vehicleId), network };
 }
 
 /** What every variant of a part has alike. */
@@ -95,7 +95,7 @@ export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boo
   return unit !== undefined && factOf(unit.facts, 'rod-length')?.value === null;
 }
 
-function workedPlace(choice: PlaceChoice, input: PlaceInput, stores: Stores): JobPlace {
+function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): JobPlace {
   const slot = choice.slot as Slot;
   const { old, chosen } = choice;
   const kind = (chosen ?? old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
@@ -106,12 +106,12 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, stores: Stores): Jo
     kind: old?.kind ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
-    recorded: absent && role ? sisterFacts(slot, chosen, input, stores) : recordedOf(slot, input, stores),
+    recorded: absent && role ? sisterFacts(slot, chosen, input, reads) : recordedOf(slot, input, reads),
     read: choice.measured.map((item) => readingOf(item, input.settings)),
-    ...setOf('oldSet', old, slot, input, stores),
-    ...setOf('chosenSet', chosen, slot, input, stores),
+    ...setOf('oldSet', old, slot, input, reads),
+    ...setOf('chosenSet', chosen, slot, input, reads),
     ...(choice.stays === 'resealed' ? { resealed: true as const } : {}),
-    ...(chosen && choice.stays === undefined ? { box: boxOf(chosen, choice.chosenNumber, slot, input, stores) } : {}),
+    ...(chosen && choice.stays === undefined ? { box: boxOf(chosen, choice.chosenNumber, slot, input, reads) } : {}),
     wanted: role !== undefined || decisionOf(input.decisions, { about: 'wanted', slot }) !== undefined,
     beside: chosen ? besideOf(chosen, slot, input) : [],
     ...(role && input.plan ? { conversion: input.plan.id } : {}),
@@ -122,10 +122,10 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, stores: Stores): Jo
 }
 
 /** What a place that a conversion brings has on the sister vehicle that the new unit comes from. */
-function sisterFacts(slot: Slot, chosen: UnitDesign | undefined, input: PlaceInput, stores: Stores): ChainFact[] {
-  const sister = chosen && input.vehicle ? stores.siblings.sisterWith(chosen.id, slot, input.vehicle.id) : undefined;
+function sisterFacts(slot: Slot, chosen: UnitDesign | undefined, input: PlaceInput, reads: JobReads): ChainFact[] {
+  const sister = chosen && input.vehicle ? reads.sisterWith(chosen.id, slot, input.vehicle.id) : undefined;
   if (sister === undefined) return [];
-  return stores.vehicles.recordedAt(sister, slot).map((fact) => ({ ...recorded(fact), rests: 'sister' }));
+  return reads.recordedAt(sister, slot).map((fact) => ({ ...recorded(fact), rests: 'sister' }));
 }
 
 /** What the conversion of a job changes at a place. */
@@ -133,9 +133,9 @@ const planned = (slot: string, input: PlaceInput): Change[] =>
   input.plan?.changes.filter((c) => c.slot === slot).map(({ change }) => change) ?? [];
 
 /** A place that nobody works on, with its unit where the record names exactly one. */
-function standingPlace(slot: Slot, input: PlaceInput, stores: Stores): JobPlace[] {
+function standingPlace(slot: Slot, input: PlaceInput, reads: JobReads): JobPlace[] {
   const entries = entriesFor(input.chain, slot, input.known);
-  const only = entries.length === 1 && entries[0] ? stores.units.design(entries[0].unitId) : undefined;
+  const only = entries.length === 1 && entries[0] ? reads.unit(entries[0].unitId) : undefined;
   const kind = only?.kind ?? findSlot(slot)?.kinds[0];
   if (entries.length === 0 || kind === undefined) return [];
   return [
@@ -143,9 +143,9 @@ function standingPlace(slot: Slot, input: PlaceInput, stores: Stores): JobPlace[
       slot,
       kind,
       ...(only ? { old: only } : {}),
-      recorded: recordedOf(slot, input, stores),
+      recorded: recordedOf(slot, input, reads),
       read: [],
-      ...setOf('oldSet', only, slot, input, stores),
+      ...setOf('oldSet', only, slot, input, reads),
       wanted: false,
       beside: [],
       changes: planned(slot, input),
@@ -164,10 +164,10 @@ const recorded = ({ attribute, position, value, tolerance, source }: Fact): Chai
 });
 
 /** What the record says of the vehicle at a place, without what it says of its pedal. */
-function recordedOf(slot: Slot, input: PlaceInput, stores: Stores): ChainFact[] {
+function recordedOf(slot: Slot, input: PlaceInput, reads: JobReads): ChainFact[] {
   if (!input.vehicle) return [];
-  const own = new Set(stores.vehicles.facts(input.vehicle.id, slot).map((f) => slotKey(f.attribute, f.position)));
-  return stores.vehicles
+  const own = new Set(reads.vehicleFacts(input.vehicle.id, slot).map((f) => slotKey(f.attribute, f.position)));
+  return reads
     .recordedAt(input.vehicle.id, slot)
     .filter((fact) => fact.attribute === 'driving-side' || own.has(slotKey(fact.attribute, fact.position)))
     .map(recorded);
@@ -193,12 +193,12 @@ function setOf<K extends 'oldSet' | 'chosenSet'>(
   unit: UnitDesign | undefined,
   slot: string,
   input: PlaceInput,
-  stores: Stores,
+  reads: JobReads,
 ): Partial<Record<K, string>> {
   const planned = input.plan?.mated.includes(slot) === true;
   if (!planned && !input.chain.some((e) => e.slot === slot && e.matedSet)) return {};
   const own = input.chain.find((e) => e.slot === slot && e.unitId === unit?.id)?.matedSet;
-  const set = own ?? (planned && unit ? stores.siblings.sideOf(unit.id, slot) : undefined);
+  const set = own ?? (planned && unit ? reads.sideOf(unit.id, slot) : undefined);
   if (set) return { [key]: set } as Partial<Record<K, string>>;
   return key === 'oldSet' && !planned ? ({ [key]: 'not-known' } as Partial<Record<K, string>>) : {};
 }
@@ -216,14 +216,14 @@ const together = (a: Entry, b: Entry): boolean =>
   (a.option === null || b.option === null || a.option === b.option);
 
 /** Who lists the chosen unit for this vehicle as built, and who lists it instead of the one that was identified. */
-function listingsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Listing[] {
+function listingsOf(choice: SlotChoice, input: SlotInput, reads: JobReads): Listing[] {
   const { slot, old, chosen } = choice;
   if (!chosen) return [];
   const listings: Listing[] = [];
   if (entriesFor(input.chain, slot, input.known).some((e) => e.unitId === chosen.id))
     listings.push({ unit: chosen.id, by: 'maker-bulletin', vehicle: true });
   if (!old || old.id === chosen.id) return listings;
-  const interchange = interchangeOf(choice, input, stores);
+  const interchange = interchangeOf(choice, reads);
   if (!interchange || interchange.disputed !== undefined || !['same', 'drop-in'].includes(interchange.grade))
     return listings;
   const steps = interchange.paths[0] ?? [];
@@ -239,10 +239,10 @@ function listingsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Listi
 const WEAKEST: readonly Listing['by'][] = ['unsourced', 'aftermarket-list', 'unit-maker', 'measured', 'maker-bulletin'];
 
 /** What is on record against putting the chosen unit in place of the one that was identified. */
-function refusalsOf(choice: SlotChoice, input: SlotInput, stores: Stores): Refusal[] {
+function refusalsOf(choice: SlotChoice, reads: JobReads): Refusal[] {
   const { old, chosen } = choice;
   if (!old || !chosen || old.id === chosen.id) return [];
-  const interchange = interchangeOf(choice, input, stores);
+  const interchange = interchangeOf(choice, reads);
   if (!interchange) return [];
   const path = interchange.paths[0] ?? [];
   const refusal = path.find((step) => step.kind === 'does-not-fit');
@@ -274,7 +274,7 @@ const ITEM_OF: Readonly<Record<string, BoxItem['item']>> = {
   'blanking plugs': 'plug',
 };
 /** What a line of a box is; undefined when nobody knows. */
-export const itemOfBox = ({ item, kind }: Pick<BoxRow, 'item' | 'kind'>): BoxItem['item'] | undefined =>
+export const itemOfBox = ({ item, kind }: Pick<BoxRecord, 'item' | 'kind'>): BoxItem['item'] | undefined =>
   kind === '' ? lookup(ITEM_OF, item) : kind;
 const PRESENCE = { included: 'with', 'left-out': 'without', unknown: 'not-known' } as const;
 
@@ -284,11 +284,11 @@ function boxOf(
   ordered: string | undefined,
   slot: string,
   input: PlaceInput,
-  stores: Stores,
+  reads: JobReads,
 ): BoxItem[] {
-  const number = ordered ?? stores.units.numbers(chosen.id)[0];
+  const number = ordered ?? reads.numbersOf(chosen.id)[0];
   if (number === undefined) return [];
-  return stores.kits.box(chosen.id, number).flatMap((row): BoxItem[] => {
+  return reads.box(chosen.id, number).flatMap((row): BoxItem[] => {
     const { presence, quantity, thread, size } = row;
     const item = itemOfBox(row);
     if (item === undefined) return [];

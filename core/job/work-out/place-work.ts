@@ -1,18 +1,19 @@
-import type { InterchangeEntry, SlotWork, SplitView } from '@kerabat/contract';
-import type { Quantity } from '@kerabat/core/base/units';
-import { splitOf } from '@kerabat/core/find/identify';
-import type { ShownJoint } from '@kerabat/core/job';
-import { boreName } from '@kerabat/core/named/bore';
-import { findSeat } from '@kerabat/core/named/seat';
-import { BRAKE_THREADS, findThread } from '@kerabat/core/named/thread';
-import { tubeNutTorque, tubesFor } from '@kerabat/core/named/tube';
-import { numberOf, portPositions, textOf, type UnitDesign } from '@kerabat/core/named/unit';
-import { findSlot } from '@kerabat/core/vehicle/place';
-import { knownSide, type KnownSide } from '@kerabat/core/vehicle/reading';
-import type { Stores } from './needs.js';
+import type { InterchangeRecord } from './records.js';
+import type { SlotWork } from './workspace.js';
+import type { Quantity } from '../../base/units/index.js';
+import { splitOf } from '../../find/identify/index.js';
+import type { ShownJoint } from '../shown.js';
+import { boreName } from '../../named/bore/index.js';
+import { findSeat } from '../../named/seat/index.js';
+import { BRAKE_THREADS, findThread } from '../../named/thread/index.js';
+import { tubeNutTorque, tubesFor } from '../../named/tube/index.js';
+import { numberOf, portPositions, textOf, type UnitDesign } from '../../named/unit/index.js';
+import { findSlot } from '../../vehicle/place/index.js';
+import { knownSide, type KnownSide } from '../../vehicle/reading/index.js';
+import type { JobReads } from './reads.js';
 import type { SlotChoice, SlotInput } from './choose.js';
-import { kitsFor, type JudgedKit } from './kit-of.js';
-import { interchangeOf } from './interchange-of.js';
+import { kitsFor, type JudgedKit } from './kits.js';
+import { interchangeOf } from './interchange.js';
 import { hasBooster } from './rows.js';
 
 /** The joints and side values that the rest of the job needs. */
@@ -25,7 +26,7 @@ export interface SlotResult {
   /** The kit that was chosen. */
   readonly kit?: JudgedKit;
   /** How the chosen unit is interchange of the old one; undefined when it is the old one or no path is known. */
-  readonly interchange?: InterchangeEntry;
+  readonly interchange?: InterchangeRecord;
 }
 
 /** Second half: what follows from the joints of the chosen unit, which were judged with the whole chain. */
@@ -33,15 +34,15 @@ export function computeSlot(
   choice: SlotChoice,
   joints: readonly ShownJoint[],
   input: SlotInput,
-  stores: Stores,
+  reads: JobReads,
 ): SlotResult {
   const { slot, chosen, old } = choice;
-  const recorded = input.vehicle ? stores.vehicles.recordedAt(input.vehicle.id, slot) : [];
+  const recorded = input.vehicle ? reads.recordedAt(input.vehicle.id, slot) : [];
   const side = knownSide(choice.measured, recorded, old?.facts ?? [], input.settings);
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
-  const interchange = interchangeOf(choice, input, stores);
-  const kits = unit ? kitsFor(unit, capOf(side)?.grade, slot, input, stores) : undefined;
+  const interchange = interchangeOf(choice, reads);
+  const kits = unit ? kitsFor(unit, capOf(side)?.grade, slot, input, reads) : undefined;
   const work: SlotWork = {
     slot,
     words: findSlot(slot)?.words ?? slot,
@@ -49,15 +50,15 @@ export function computeSlot(
     evidence: input.evidence
       .filter(({ view }) => view.slot === slot || view.slot === `unit:${chosen?.id ?? ''}`)
       .map(({ view }) => view),
-    photographs: stores.photographs.list(input.job.id).filter((p) => p.slot === slot),
+    photographs: input.photographs.filter((p) => p.slot === slot),
     identification: choice.identification,
     unitIs: choice.unitIs,
     ...splitFor(slot, old?.id, input),
-    ...(old ? { old: refOf(old, undefined, stores) } : {}),
+    ...(old ? { old: refOf(old, undefined, reads) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),
-    ...(chosen ? { chosen: refOf(chosen, choice.chosenNumber, stores) } : {}),
-    joints: joints.map(({ slot: _slot, ...joint }) => joint) as SlotWork['joints'],
-    ports: unit ? portViews(unit, stores) : [],
+    ...(chosen ? { chosen: refOf(chosen, choice.chosenNumber, reads) } : {}),
+    joints: joints.map(({ slot: _slot, ...joint }) => joint),
+    ports: unit ? portViews(unit, reads) : [],
     kits: kits?.views ?? [],
     resealed: choice.stays === 'resealed',
   };
@@ -72,9 +73,9 @@ export function computeSlot(
   };
 }
 
-const refOf = (unit: UnitDesign, number: string | undefined, stores: Stores): NonNullable<SlotWork['old']> => {
+const refOf = (unit: UnitDesign, number: string | undefined, reads: JobReads): NonNullable<SlotWork['old']> => {
   const bore = numberOf(unit.facts, 'bore');
-  const ordered = number ?? stores.units.numbers(unit.id)[0];
+  const ordered = number ?? reads.numbersOf(unit.id)[0];
   const name = bore === undefined ? undefined : boreName(bore);
   return {
     unitId: unit.id,
@@ -86,7 +87,7 @@ const refOf = (unit: UnitDesign, number: string | undefined, stores: Stores): No
 };
 
 /** The production change that touches a place, with its mates in other places. */
-function splitFor(slot: string, found: string | undefined, input: SlotInput): { split?: SplitView } {
+function splitFor(slot: string, found: string | undefined, input: SlotInput): Pick<SlotWork, 'split'> {
   const entries = input.chain.map((e) => ({ ...e, slotWords: findSlot(e.slot)?.words ?? e.slot }));
   const split = splitOf(entries, slot, input.known.built, found, input.settings.changeMargin);
   if (!split) return {};
@@ -95,7 +96,7 @@ function splitFor(slot: string, found: string | undefined, input: SlotInput): { 
 
 const newtonMetre = (value: number): Quantity => ({ value, unit: 'Nm' });
 
-function portViews(unit: UnitDesign, stores: Stores): SlotWork['ports'] {
+function portViews(unit: UnitDesign, reads: JobReads): SlotWork['ports'] {
   return portPositions(unit.facts).map((position) => {
     const [thread, form, feeds] = (['port-thread', 'port-seat', 'port-feeds'] as const).map((name) =>
       textOf(unit.facts, name, position),
@@ -106,7 +107,7 @@ function portViews(unit: UnitDesign, stores: Stores): SlotWork['ports'] {
     const hex = form === 'flare-37' ? (row?.nut37Hex ?? row?.usualHex) : row?.usualHex;
     const torque = known && tubeNutTorque(known.designation, form);
     const [bleedBy, plugBy] = (['bench-bleed', 'plug'] as const).map(
-      (part) => known && stores.kits.fittingNumber({ kind: part, thread: known.designation }),
+      (part) => known && reads.fittingNumber({ kind: part, thread: known.designation }),
     );
     return {
       position,

@@ -1,0 +1,128 @@
+import type { ShownCheck } from '../shown.js';
+import type { SlotWork, Workspace } from './workspace.js';
+
+/** Stages of a job where something is done next. */
+export const NEXT_STAGES = ['ask', 'identify', 'interchange', 'joints', 'kit', 'look', 'card'] as const;
+export type NextStage = (typeof NEXT_STAGES)[number];
+
+/** What is done there. */
+export const NEXT_ACTS = [
+  'say-what',
+  'print',
+  'close',
+  'confirm-unit',
+  'check',
+  'identify',
+  'choose',
+  'confirm-wanted',
+  'fix',
+  'measure',
+  'fluid',
+  'reason',
+  'look',
+  'order',
+] as const;
+
+/** Where something is done: a stage, and in it a place, a joint or a fact. */
+export interface NextTarget {
+  readonly stage: NextStage;
+  readonly place?: string;
+  /** A joint as the stages name it, with its place: "brake-master/push". */
+  readonly joint?: string;
+  readonly fact?: string;
+}
+
+/** The one thing to do next in a job: what it is called, what it is, and where it is done. */
+export interface NextAct {
+  readonly words: string;
+  readonly act: (typeof NEXT_ACTS)[number];
+  readonly target: NextTarget;
+}
+
+type Done = Omit<Workspace, 'next'>;
+
+/**
+ * What a specialist does next, by the order of the work: say what was asked, identify, choose, close each joint,
+ * measure what is missing, settle fluid and kit, look at what stays, order, print.
+ */
+export function nextAct(w: Done): NextAct {
+  if (w.work.length === 0) return { words: 'Say which unit it is about', act: 'say-what', target: { stage: 'ask' } };
+  if (w.job.state !== 'open') return { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
+  if (w.safety.nothing !== undefined)
+    return { words: 'Close the job: nothing to order', act: 'close', target: { stage: 'ask' } };
+  const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined && !work.resealed);
+  if (unknown) return identifying(unknown);
+  const unchosen = w.work.find((work) => work.chosen === undefined && !work.resealed);
+  if (unchosen)
+    return {
+      words: `Choose a ${unchosen.words}`,
+      act: 'choose',
+      target: { stage: 'interchange', place: unchosen.slot },
+    };
+  return closing(w) ?? settling(w) ?? ordering(w);
+}
+
+function identifying({ slot: place, words, identification }: SlotWork): NextAct {
+  const [check] = identification.nextChecks;
+  const best = identification.candidates[0];
+  const target = { stage: 'identify', place } as const;
+  if (identification.verdict === 'enough' && best)
+    return { words: `Confirm: ${best.maker} ${best.name}`, act: 'confirm-unit', target };
+  if (check)
+    return {
+      words: `Check ${check.words} of the ${words}`,
+      act: 'check',
+      target: { ...target, fact: check.attribute },
+    };
+  return { words: `Identify the ${words}`, act: 'identify', target };
+}
+
+const decides = (joint: { readonly checks: readonly ShownCheck[] }) => joint.checks.filter((check) => !check.tells);
+
+/** The gravest joint first: what has no fix, then what has one, then what is to be measured. */
+function closing(w: Done): NextAct | undefined {
+  const all = w.work.flatMap((work) => work.joints.map((joint) => ({ work, joint, id: `${work.slot}/${joint.id}` })));
+  const open = all.filter(({ id }) => !w.safety.overridden.some((o) => o.joint === id));
+  for (const { work, joint, id } of open.filter((one) => one.joint.state === 'does-not-fit')) {
+    const bad = decides(joint).filter((check) => check.state === 'does-not-fit');
+    const wanted = bad.find((check) => check.decides === 'wanted');
+    const target = { stage: 'joints', place: work.slot, joint: id } as const;
+    if (wanted) return { words: `Confirm: ${wanted.words}`, act: 'confirm-wanted', target };
+    if (bad.some((check) => check.fixes.length === 0))
+      return {
+        words: `Choose another ${work.words}: ${joint.words} has no fix`,
+        act: 'choose',
+        target: { stage: 'interchange', place: work.slot },
+      };
+    return { words: `Fix: ${joint.words}`, act: 'fix', target };
+  }
+  for (const { work, joint, id } of open.filter((one) => one.joint.state === 'not-known')) {
+    const first = decides(joint).flatMap((check) => check.measures)[0];
+    if (first)
+      return {
+        words: `Measure ${first.what}`,
+        act: 'measure',
+        target: { stage: 'joints', place: work.slot, joint: id, fact: first.attribute },
+      };
+  }
+  return undefined;
+}
+
+function settling(w: Done): NextAct | undefined {
+  if (w.safety.mayOrder) return undefined;
+  const fluid = w.fluids.find((f) => f.state === 'does-not-fit' || f.state === 'not-known');
+  if (fluid) return { words: `Settle the ${fluid.system} fluid`, act: 'fluid', target: { stage: 'kit' } };
+  const [reason] = w.safety.blockers;
+  if (!reason) return undefined;
+  const target =
+    reason.joint === undefined ? { stage: 'kit' as const } : { stage: 'joints' as const, joint: reason.joint };
+  return { words: reason.words, act: 'reason', target };
+}
+
+function ordering(w: Done): NextAct {
+  const looks = w.looks.filter((look) => look.answer === undefined).length;
+  if (looks > 0) return { words: `Look at what stays: ${looks} open`, act: 'look', target: { stage: 'look' } };
+  if (w.partsList.length > 0)
+    return { words: 'Note that the order is placed', act: 'order', target: { stage: 'joints' } };
+  return { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
+}

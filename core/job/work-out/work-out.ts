@@ -1,0 +1,314 @@
+import { lookup } from '../../base/lookup/index.js';
+import { answerWords, type Look, lookKey } from '../../list/look/index.js';
+import {
+  mergePartsList,
+  type PartsListEdit,
+  type PartsListLine,
+  type ProposedLine,
+  sumOf,
+} from '../../list/parts-list/index.js';
+import { positionWords } from '../../named/attribute/index.js';
+import { cautionsFor } from '../../named/caution/index.js';
+import type { Settings } from '../../named/settings/index.js';
+import { textOf, type UnitKind } from '../../named/unit/index.js';
+import { chainOf, type SlotFill } from '../../tell/strip/index.js';
+import { stepsOf } from '../../tell/words/index.js';
+import { findSlot, SLOTS } from '../../vehicle/place/index.js';
+import { findConversion, type Plan, planConversion } from '../../work/conversion/index.js';
+import { WORK_GROUPS, type WorkStep } from '../../work/work-card/index.js';
+import { measurementsFor } from '../measurements.js';
+import { readSubject, subjectText } from '../subject.js';
+import type { JobRows } from '../types.js';
+import { networkWords, type WholePart } from '../whole.js';
+import { findingsIn, readingOf } from './asked.js';
+import {
+  chooseSlot,
+  decisionOf,
+  entriesFor,
+  type IdentificationAsk,
+  identificationAsk,
+  type SlotChoice,
+  type SlotInput,
+  vehicleKnown,
+} from './choose.js';
+import { fluidsOf } from './fluids.js';
+import { judgeJob } from './judged.js';
+import { kitReasons } from './kits.js';
+import { linesOfJob } from './lines.js';
+import { nextAct } from './next-act.js';
+import { computeSlot, type SlotResult } from './place-work.js';
+import { convertedVehicle, readChoices } from './plan.js';
+import { type GatheredRows, type JobReads, readsOf } from './reads.js';
+import type { DecisionRecord, EvidenceRecord, IdentificationRecord, JobRecord, PhotographRecord } from './records.js';
+import { rowsOf } from './rows.js';
+import type { LookView, Workspace } from './workspace.js';
+
+/** A job worked out from what was asked, seen, decided and recorded: one pure function. */
+
+/** Everything that a job is worked out from: plain JSON, the same wherever it is worked out. */
+export interface JobInput {
+  readonly job: JobRecord;
+  readonly evidence: readonly EvidenceRecord[];
+  readonly decisions: readonly DecisionRecord[];
+  readonly photographs: readonly PhotographRecord[];
+  /** Lines of the parts list that were edited, and those that were added by hand. */
+  readonly edits: readonly PartsListEdit[];
+  readonly added: readonly PartsListLine[];
+  readonly settings: Settings;
+  /** Which unit it is, by place. */
+  readonly identifications: Readonly<Record<string, IdentificationRecord>>;
+  /** The rows of the catalogue that it needs. */
+  readonly rows: GatheredRows;
+}
+
+/** A job before its places are identified. */
+export type JobBase = Omit<JobInput, 'identifications' | 'rows'>;
+/** A job whose rows are read as they are needed. */
+export type IdentifiedJob = Omit<JobInput, 'rows'>;
+
+/** What the places of a job start from. */
+function inputOf(base: JobBase, reads: JobReads): SlotInput {
+  const { job, evidence, decisions, photographs, settings } = base;
+  const vehicle = job.vehicleId === null ? undefined : reads.vehicle(job.vehicleId);
+  const known = vehicleKnown(job, evidence);
+  const plan = planOf(decisions, vehicle?.id, known, reads);
+  const chain = vehicle ? reads.chain(vehicle.id) : [];
+  return {
+    job,
+    vehicle,
+    known,
+    chain,
+    decisions,
+    evidence,
+    photographs,
+    settings,
+    ...(plan ? { plan } : {}),
+  };
+}
+
+/** What has to be identified before a job can be worked out, one question for each place that it works on. */
+export function identificationsAsked(base: JobBase, reads: JobReads): IdentificationAsk[] {
+  const input = inputOf(base, reads);
+  return workedSlots(input).map((slot) => identificationAsk(slot, input));
+}
+
+/** A place of which nobody asked which unit it is. */
+const NOT_ASKED: IdentificationRecord = { verdict: 'none', candidates: [], nextChecks: [] };
+
+const chosenIn = (identified: IdentifiedJob, input: SlotInput, reads: JobReads): SlotChoice[] =>
+  workedSlots(input).map((slot) =>
+    chooseSlot(slot, input, lookup(identified.identifications, slot) ?? NOT_ASKED, reads),
+  );
+
+/** The rows that a job is judged by, without the fixes that were accepted. */
+export function judgedRows(identified: IdentifiedJob, reads: JobReads): JobRows {
+  const input = inputOf(identified, reads);
+  return rowsOf(chosenIn(identified, input, reads), input, [], reads);
+}
+
+/**
+ * A job with everything that follows from it. Nothing of it is stored: it follows from evidence, decisions, settings
+ * and rows alone.
+ */
+export const workOut = (input: JobInput): Workspace => workThrough(input, readsOf(input.rows));
+
+/** The same with rows that are read as they are needed: whoever gathers them works the job out in the same pass. */
+export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspace {
+  const input = inputOf(identified, reads);
+  const { job, vehicle, plan } = input;
+  const choices = chosenIn(identified, input, reads);
+  const judged = judgeJob(choices, input, reads);
+  const results = choices.map((choice) => {
+    const joints = judged.joints.filter((joint) => joint.slot === choice.slot);
+    return computeSlot(choice, joints, input, reads);
+  });
+  const fluids = fluidsOf(results, judged, input, reads);
+  const { lines, list, open } = linesOfJob(results, judged, fluids, input, reads);
+  const partsList = mergePartsList(withNumbers(lines, reads), identified.edits, identified.added);
+  const card = judged.card(list);
+  const findings = findingsIn(input.decisions);
+  const kits = kitReasons(
+    results.map(({ work: { slot }, choice, kit }) => ({
+      slot,
+      resealed: choice.stays === 'resealed',
+      ...(kit ? { kit } : {}),
+    })),
+  );
+  const done = {
+    job,
+    ...(vehicle ? { vehicle } : {}),
+    ...readingOf(job, input.decisions, kindsOn(input)),
+    chain: { ...chainFor(input, results, judged.parts, reads), parts: [...judged.parts] },
+    work: results.map((r) => r.work),
+    feel: judged.feel,
+    fluids,
+    decisions: input.decisions,
+    partsList: partsList,
+    looks: looksFor(judged.looks, input),
+    sum: sumOf(partsList),
+    safety: judged.safety({ fluids, kits, findings, open }),
+    measurements: measurementsFor(judged.joints),
+    ...(plan
+      ? {
+          conversion: {
+            id: plan.id,
+            words: plan.words,
+            applies: plan.applies,
+            because: [...plan.because],
+            choices: Object.fromEntries(plan.choices.map((c) => [c.id, c.taken])),
+          },
+        }
+      : {}),
+    workCard: onceInWords([
+      ...card,
+      ...(plan
+        ? [toolsOf(plan), ...plan.steps.flatMap(({ repeats, ...step }) => (isOn(card, repeats) ? [] : [step]))]
+        : []),
+      ...accessSteps(results, input, reads),
+      ...noteSteps(results, reads),
+      ...stepsOf(judged.taken),
+    ]).sort(byGroup),
+    cautions: [
+      ...new Set([
+        ...cautionsFor(
+          results.flatMap((r) => kindOf(r) ?? []),
+          results.some((r) => hydraulicAssistance(r, input, reads)),
+        ),
+        ...(plan?.cautions ?? []),
+      ]),
+    ],
+  };
+  return { ...done, next: nextAct(done) };
+}
+
+/** The conversion that a job is planned by, when one was decided: its id, and its choices as JSON. */
+function planOf(
+  decisions: readonly DecisionRecord[],
+  vehicleId: string | undefined,
+  known: SlotInput['known'],
+  reads: JobReads,
+): Plan | undefined {
+  const decided = decisionOf(decisions, { about: 'conversion' });
+  const row = decided && findConversion(decided.choice);
+  if (!decided || !row || vehicleId === undefined) return undefined;
+  return planConversion(row, convertedVehicle(vehicleId, known, reads), readChoices(decided.detail));
+}
+
+const toolsOf = (plan: Plan): WorkStep => ({
+  key: `${plan.id}-tools`,
+  group: 'before',
+  words: `Have ready: ${plan.tools.join(', ')}`,
+  why: plan.words,
+});
+
+/** What has to come off before a place can be reached. */
+const accessSteps = (results: readonly SlotResult[], { vehicle }: SlotInput, reads: JobReads): WorkStep[] =>
+  results.flatMap(({ work }) =>
+    (vehicle ? reads.access(vehicle.id, work.slot) : []).map(({ comesOff, minutes, breaks }, i): WorkStep => ({
+      key: `access-${work.slot}-${i}`,
+      group: 'before',
+      words: `Take off first: ${comesOff}${breaks === '' ? '' : `; it breaks ${breaks}`}`,
+      why: `to reach the ${work.words}`,
+      ...(minutes === null ? {} : { minutes }),
+    })),
+  );
+
+/** What its maker says of handling a unit that goes in, at the step where it counts. */
+const noteSteps = (results: readonly SlotResult[], reads: JobReads): WorkStep[] =>
+  results.flatMap(({ choice: { chosen, slot } }) =>
+    (chosen ? reads.notesOf(chosen.id) : []).map(({ about, words, source }, i): WorkStep => ({
+      key: `note-${slot}-${i}`,
+      group: about,
+      words,
+      why: `${chosen?.name ?? ''}: ${source}`,
+    })),
+  );
+
+/** The look-list of a job; its answers are kept at the first place that is worked on. */
+function looksFor(looks: readonly Look[], input: SlotInput): LookView[] {
+  const slot = workedSlots(input)[0] ?? '';
+  return looks.map((look): LookView => {
+    const { row, at, count, answer } = look;
+    return {
+      subject: subjectText({ about: 'look', slot, look: lookKey(look) }),
+      words: at === '' ? row.words : `${row.words}, ${partWords(at)}`,
+      count,
+      how: row.how,
+      minutes: row.minutes,
+      answers: row.answers.map((one) => ({ id: one.id, words: answerWords(one, input.settings) })),
+      ...(answer ? { answer: answer.id } : {}),
+      ...(answer?.finding === undefined ? {} : { finding: answer.finding }),
+    };
+  });
+}
+/** "rear left" of "master line rear-left" */
+const partWords = (id: string): string => positionWords(/(?:line|hose) (.+)$/.exec(id)?.[1] ?? id);
+
+/** What a conversion and the joints both say is done once. */
+/** Whether a card has a step, for the whole job or at some joint. */
+const isOn = (card: readonly WorkStep[], step: string | undefined): boolean =>
+  step !== undefined && card.some(({ key }) => key === step || key.startsWith(`${step}-`));
+
+const onceInWords = (steps: readonly WorkStep[]): WorkStep[] => [
+  ...new Map(steps.map((step) => [step.words, step])).values(),
+];
+
+const byGroup = (a: WorkStep, b: WorkStep): number => WORK_GROUPS.indexOf(a.group) - WORK_GROUPS.indexOf(b.group);
+
+/** The slots a job works on: the one it was opened for, then those added by decision. */
+function workedSlots({ job, decisions, plan }: SlotInput): string[] {
+  const roles = plan?.roles.map((role) => role.slot) ?? [];
+  const added = decisions.flatMap((d) => {
+    const subject = d.value && readSubject(d.subject);
+    return subject && subject.about === 'slot' ? [subject.slot] : [];
+  });
+  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles])].filter((slot) => findSlot(slot));
+}
+
+/** Every part number that the catalogue knows for a small part is put on its line, with what suppliers told of it. */
+const withNumbers = (proposals: ProposedLine[], reads: JobReads): ProposedLine[] =>
+  proposals.map((line) => {
+    const number = line.number ?? (line.wants ? reads.fittingNumber(line.wants) : undefined);
+    if (number === undefined) return line;
+    return { ...line, number, ...(line.section === 'order' ? reads.supplyOf(number) : {}) };
+  });
+
+const kindsOn = (input: SlotInput): UnitKind[] =>
+  SLOTS.filter((row) => input.chain.some((e) => e.slot === row.slot)).flatMap((row) => [...row.kinds]);
+
+const kindOf = (r: SlotResult): UnitKind | undefined =>
+  (r.choice.chosen ?? r.choice.old)?.kind ?? findSlot(r.work.slot)?.kinds[0];
+
+function hydraulicAssistance(result: SlotResult, input: SlotInput, reads: JobReads): boolean {
+  const boosters = entriesFor(input.chain, 'booster', input.known).map((e) => reads.unit(e.unitId));
+  const units = [result.choice.chosen, result.choice.old, ...(result.work.slot === 'brake-master' ? boosters : [])];
+  return units.some((unit) => unit && ['pump', 'electric'].includes(textOf(unit.facts, 'booster-supply') ?? ''));
+}
+
+function chainFor(input: SlotInput, results: readonly SlotResult[], parts: readonly WholePart[], reads: JobReads) {
+  const focus = results[0]?.work.slot ?? input.job.slot;
+  const system = findSlot(focus ?? '')?.system ?? 'brake';
+  const fills = SLOTS.filter((row) => row.system === system).flatMap((row): SlotFill[] => {
+    const result = results.find((r) => r.work.slot === row.slot);
+    const entries = entriesFor(input.chain, row.slot, input.known);
+    if (!result && entries.length === 0) return [];
+    const now =
+      result?.work.old?.name ??
+      (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
+    const next = result?.work.chosen;
+    const stays = result?.work.resealed === true;
+    const nextWords =
+      next && (stays ? `${next.name}, new seals` : [next.number, next.bore].filter(Boolean).join(' · '));
+    return [
+      {
+        slot: row.slot,
+        ...(now && !stays ? { now } : {}),
+        ...(next ? { next: nextWords || next.name } : {}),
+        ...(next && result ? { joints: result.joints } : {}),
+      },
+    ];
+  });
+  const ratio =
+    input.vehicle && reads.vehicleFacts(input.vehicle.id, 'pedal').find((f) => f.attribute === 'pedal-ratio')?.value;
+  return chainOf(system, typeof ratio === 'number' ? `ratio ${ratio}` : undefined, networkWords(parts, system), fills);
+}

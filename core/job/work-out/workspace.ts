@@ -1,0 +1,190 @@
+import type { FourState } from '../../base/state/index.js';
+import type { Quantity } from '../../base/units/index.js';
+import type { Found } from '../../find/ask/index.js';
+import type { Split, UnitIs } from '../../find/identify/index.js';
+import type { VerdictGrade } from '../../judge/verdict/index.js';
+import type { OrderSum, PartsListLine } from '../../list/parts-list/index.js';
+import type { SourceKind, UnitKind } from '../../named/unit/index.js';
+import type { Chain as StripView } from '../../tell/strip/index.js';
+import type { System } from '../../vehicle/place/index.js';
+import type { WorkStep } from '../../work/work-card/index.js';
+import type { FeelSheet } from '../feel.js';
+import type { Measurement } from '../measurements.js';
+import type { ShownJoint } from '../shown.js';
+import type { WholePart } from '../whole.js';
+import type { NextAct } from './next-act.js';
+import type {
+  DecisionRecord,
+  EvidenceRecord,
+  IdentificationRecord,
+  JobRecord,
+  PhotographRecord,
+  VehicleRecord,
+} from './records.js';
+
+/** A job with everything that is worked out for it. */
+
+/** A unit by the names that people read. */
+export interface UnitRef {
+  readonly unitId: string;
+  readonly name: string;
+  readonly maker: string;
+  readonly number?: string;
+  readonly bore?: string;
+}
+
+/** A port of a unit with what its line's nut takes. */
+export interface LinePort {
+  readonly position: string;
+  readonly thread?: string;
+  readonly seat?: string;
+  readonly seatForm?: string;
+  readonly nutForm?: string;
+  readonly feeds?: string;
+  readonly tubes: readonly string[];
+  readonly hex?: string;
+  readonly torque?: { readonly least: Quantity; readonly most: Quantity; readonly source: string };
+  readonly bleedBy?: string;
+  readonly plugBy?: string;
+  readonly form?: string;
+}
+
+/** A kit as the stages show it. */
+export interface KitView {
+  readonly id: string;
+  readonly name: string;
+  readonly number?: string;
+  readonly state: FourState;
+  readonly sentence: string;
+  readonly contents: readonly string[];
+  readonly chosen: boolean;
+  /** Its maker is asked by unit and date. */
+  readonly asks: boolean;
+}
+
+interface FluidGrade {
+  readonly grade: string;
+  readonly state: FourState;
+  readonly sentence: string;
+}
+/** The fluid of a system: what the cap names, what was chosen, and whether the seals survive it. */
+export interface FluidView {
+  readonly system: System;
+  readonly subject: string;
+  readonly cap?: string;
+  readonly capOrigin?: string;
+  readonly seals: readonly string[];
+  readonly chosen?: string;
+  readonly conflict?: string;
+  readonly state: FourState;
+  readonly sentence: string;
+  readonly grades: readonly FluidGrade[];
+}
+
+/** One place of a job with everything worked out for it. */
+export interface SlotWork {
+  readonly slot: string;
+  readonly words: string;
+  readonly kind: UnitKind;
+  readonly evidence: readonly EvidenceRecord['view'][];
+  readonly photographs: readonly PhotographRecord[];
+  readonly identification: IdentificationRecord;
+  readonly unitIs: UnitIs;
+  readonly split?: Split;
+  readonly old?: UnitRef;
+  readonly oldBy?: string;
+  readonly chosen?: UnitRef;
+  readonly joints: readonly Omit<ShownJoint, 'slot'>[];
+  readonly ports: readonly LinePort[];
+  readonly kits: readonly KitView[];
+  readonly resealed: boolean;
+}
+
+/** Something that stays and is looked at while it is open. */
+export interface LookView {
+  readonly subject: string;
+  readonly words: string;
+  readonly count: number;
+  readonly how: string;
+  readonly minutes: number;
+  readonly answers: readonly { readonly id: string; readonly words: string }[];
+  readonly answer?: string;
+  readonly finding?: string;
+}
+
+/** One reason of a verdict. `joint` is where it stands in the stages: "brake-master/push". */
+export interface VerdictLine {
+  readonly key: string;
+  readonly words: string;
+  readonly sentence?: string;
+  readonly joint?: string;
+  readonly part?: string;
+}
+
+/** How sure an order is, and every reason. */
+export interface Safety {
+  readonly safe: boolean;
+  readonly sentence: string;
+  readonly grade: VerdictGrade;
+  readonly nothing?: string;
+  readonly mayOrder: boolean;
+  readonly blockers: readonly VerdictLine[];
+  readonly onListing: readonly (VerdictLine & { readonly by: SourceKind })[];
+  readonly receive: readonly VerdictLine[];
+  readonly notes: readonly string[];
+  readonly overridden: readonly { readonly joint: string; readonly person: string; readonly reason: string }[];
+}
+
+/** A cause that looks like a bad unit, with what was found of it. */
+interface RuleOut {
+  readonly subject: string;
+  readonly cause: string;
+  readonly check: string;
+  readonly minutes: number;
+  readonly then: string;
+  readonly turned?: true;
+  readonly found?: Found;
+  readonly detail?: string;
+}
+
+export interface Workspace {
+  readonly job: JobRecord;
+  readonly vehicle?: VehicleRecord;
+  readonly reading?: {
+    readonly sentences: readonly string[];
+    readonly suspects: readonly UnitKind[];
+    readonly ruleOutFirst: readonly RuleOut[];
+  };
+  readonly chain: StripView & { readonly parts: readonly WholePart[] };
+  readonly feel: FeelSheet;
+  readonly work: readonly SlotWork[];
+  readonly fluids: readonly FluidView[];
+  readonly decisions: readonly DecisionRecord[];
+  readonly partsList: readonly PartsListLine[];
+  readonly looks: readonly LookView[];
+  readonly sum: OrderSum;
+  readonly safety: Safety;
+  readonly measurements: readonly Measurement[];
+  readonly conversion?: {
+    readonly id: string;
+    readonly words: string;
+    readonly applies: string;
+    readonly because: readonly string[];
+    readonly choices: Readonly<Record<string, string>>;
+  };
+  readonly workCard: readonly WorkStep[];
+  readonly cautions: readonly string[];
+  /** What is done next. */
+  readonly next: NextAct | null;
+  /** What went wrong in working it out, where something did. */
+  readonly trouble?: Trouble;
+}
+
+/** A job that could not be worked out: it opens all the same. */
+export interface Trouble {
+  readonly sentence: string;
+  /** The number under which the log has it. */
+  readonly number: string;
+  /** The decision that was taken last, which may be undone. */
+  readonly subject?: string;
+}

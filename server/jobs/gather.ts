@@ -1,0 +1,116 @@
+import { randomUUID } from 'node:crypto';
+import type { Workspace } from '@kerabat/contract';
+import {
+  gathering,
+  type IdentifiedJob,
+  identificationsAsked,
+  type JobBase,
+  type JobInput,
+  type JobReads,
+  type JobRows,
+  judgedRows,
+  troubled,
+  workThrough,
+} from '@kerabat/core/job';
+import { storageFault } from '../db/faults.js';
+import { HttpProblem } from '../http/problem.js';
+import type { Stores } from './needs.js';
+
+/** Gathers what a job is worked out from: its own rows, and those of the catalogue as they are read. */
+
+/** So many candidates of an identification are told. */
+const CANDIDATES = 20;
+
+/** The catalogue as a job reads it. */
+export function jobReads(stores: Omit<Stores, 'jobs' | 'latest' | 'photographs' | 'pool' | 'log'>): JobReads {
+  const { vehicles, units, siblings, kits, stock, fittings, interchange } = stores;
+  return {
+    vehicle: vehicles.get,
+    chain: vehicles.chain,
+    vehicleFacts: vehicles.facts,
+    recordedAt: vehicles.recordedAt,
+    partFacts: vehicles.partFacts,
+    layouts: vehicles.layouts,
+    access: vehicles.access,
+    unit: units.design,
+    numbersOf: units.numbers,
+    notesOf: units.notes,
+    conditionOf: units.condition,
+    sisterWith: siblings.sisterWith,
+    sideOf: siblings.sideOf,
+    interchange: (old, chosen) =>
+      interchange.entriesOf(old, stores.settings.current()).find((entry) => entry.unitId === chosen),
+    box: kits.box,
+    kits: kits.forUnit,
+    piecesOf: kits.piecesOf,
+    packs: kits.packs,
+    fittingNumber: kits.fittingNumber,
+    fittingPrice: kits.fittingPrice,
+    fitting: fittings.piece,
+    bottles: kits.bottles,
+    supplyOf: stock.supplyOf,
+  };
+}
+
+/** What is kept of a job itself. */
+function baseOf(id: number, { jobs, photographs, settings }: Stores): JobBase {
+  return {
+    job: jobs.get(id),
+    evidence: jobs.evidence(id),
+    decisions: jobs.decisions(id),
+    photographs: photographs.list(id),
+    edits: jobs.partsListEdits(id),
+    added: jobs.partsListAdded(id),
+    settings: settings.current(),
+  };
+}
+
+/** A job with its places identified. */
+async function identified(id: number, reads: JobReads, stores: Stores): Promise<IdentifiedJob> {
+  const base = baseOf(id, stores);
+  const answers = identificationsAsked(base, reads).map(async ({ slot, ...ask }) => {
+    const answer = await stores.identify.answer({ ...ask, limit: CANDIDATES });
+    return [slot, answer] as const;
+  });
+  return { ...base, identifications: Object.fromEntries(await Promise.all(answers)) };
+}
+
+/** A job worked out, with the input that it was worked out from. */
+export async function gatherJob(
+  id: number,
+  stores: Stores,
+): Promise<{ readonly input: JobInput; readonly workspace: Workspace }> {
+  const { reads, rows } = gathering(jobReads(stores));
+  const job = await identified(id, reads, stores);
+  const workspace = workThrough(job, reads) as Workspace;
+  return { input: { ...job, rows }, workspace };
+}
+
+/**
+ * A job worked out. One that cannot be is answered all the same, with what happened under a number for the log: it
+ * never takes another job, the list or the start down.
+ */
+export async function workedOut(id: number, stores: Stores): Promise<Workspace> {
+  try {
+    const reads = jobReads(stores);
+    return workThrough(await identified(id, reads, stores), reads) as Workspace;
+  } catch (error) {
+    // What has a sentence of its own (no such job, a full disk, a thread that was stopped) is told as that.
+    if (error instanceof HttpProblem || storageFault(error)) throw error;
+    const number = randomUUID().slice(0, 8);
+    stores.log.error({ error, job: id, number }, 'a job cannot be worked out');
+    const base = {
+      job: stores.jobs.get(id),
+      decisions: stores.jobs.decisions(id),
+      settings: stores.settings.current(),
+    };
+    const vehicle = base.job.vehicleId === null ? undefined : stores.vehicles.get(base.job.vehicleId);
+    return troubled(base, vehicle, number) as Workspace;
+  }
+}
+
+/** The rows that a job is judged by, without the fixes that were accepted. */
+export async function judgedRowsOf(id: number, stores: Stores): Promise<JobRows> {
+  const reads = jobReads(stores);
+  return judgedRows(await identified(id, reads, stores), reads);
+}
