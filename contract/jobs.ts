@@ -1,6 +1,7 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import { FOUND, JOB_STATES, type Request, REQUESTS } from '@kerabat/core/find/ask';
 import {
+  JOB_EVENTS,
   NEXT_ACTS,
   NEXT_STAGES,
   PART_CHANGES,
@@ -35,6 +36,10 @@ export const JobFields = {
   built: T.Union([Month, T.Null()]),
   options: T.Array(text(20), { maxItems: 20 }),
   slot: T.Union([text(40), T.Null()]),
+  /** Which vehicle it is, beyond its model: as its plates and its owner call it. */
+  chassis: T.Optional(T.String({ maxLength: 60 })),
+  plate: T.Optional(T.String({ maxLength: 40 })),
+  fleet: T.Optional(T.String({ maxLength: 40 })),
 };
 export const NewJob = strict(JobFields);
 export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(JOB_STATES) }), {
@@ -55,6 +60,8 @@ export const JobRow = T.Object({
   request: RequestKind,
   state: T.String(),
   vehicle: T.String(),
+  /** Fleet number, plate and chassis number, where they are known. */
+  identity: T.String(),
   slot: T.String(),
   updatedAt: T.String(),
   /** The parts list's sentence, as computed when the job was last touched. */
@@ -65,10 +72,14 @@ export const JobRow = T.Object({
 /** The jobs that were touched last of all that have the words; `total` counts all of them. */
 export const JobList = T.Object({ jobs: T.Array(JobRow), total: T.Integer() });
 
+/** The name that whoever enters something gives it: sent twice, it is there once. */
+export const Uid = T.String({ pattern: '^[A-Za-z0-9_-]{8,60}$' });
+
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
-export const NewEvidence = evidenceOf({ slot: T.Optional(text(80)) });
+export const NewEvidence = evidenceOf({ slot: T.Optional(text(80)), uid: T.Optional(Uid) });
 export const BenchLineRequest = strict({
   line: T.String({ maxLength: 200 }),
+  uid: T.Optional(Uid),
   slot: T.Optional(text(80)),
   onVehicle: T.Optional(T.Boolean()),
 });
@@ -341,8 +352,19 @@ export const Workspace = T.Object({
   trouble: T.Optional(T.Object({ sentence: T.String(), number: T.String(), subject: T.Optional(T.String()) })),
 });
 
-/** When a job was last changed by anybody. */
-export const Touched = T.Object({ at: T.String() });
+/** When a job was last changed by anybody, and the number of its newest event. */
+export const Touched = T.Object({ at: T.String(), revision: T.Integer() });
+/** What was written to a job, in the order in which it was written. */
+export const JobEvent = T.Object({
+  seq: T.Integer(),
+  kind: oneOf(JOB_EVENTS),
+  ref: T.String(),
+  person: T.String(),
+  deviceAt: T.Optional(T.String()),
+  at: T.String(),
+});
+export const JobEventList = T.Object({ events: T.Array(JobEvent) });
+export type JobEvent = Static<typeof JobEvent>;
 export type Touched = Static<typeof Touched>;
 export type NewJob = Static<typeof NewJob>;
 export type JobChange = Static<typeof JobChange>;

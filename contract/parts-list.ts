@@ -15,6 +15,8 @@ export const PartsListAddRequest = strict({
   number: T.Optional(text(60)),
   quantity: T.Integer({ minimum: 1, maximum: 999 }),
   reason: text(200),
+  /** The name that whoever adds it gives it: sent twice, it is one line. */
+  uid: T.Optional(T.String({ pattern: '^[A-Za-z0-9_-]{8,60}$' })),
 });
 export const PartsListLineView = T.Object({
   key: T.String(),

@@ -17,7 +17,7 @@ import type { historyStore } from './history/store.js';
 import type { identifyService } from './identify/service.js';
 import type { importService } from './imports/service.js';
 import type { latestStore } from './jobs/latest.js';
-import type { jobStore } from './jobs/store.js';
+import type { jobStore } from './jobs/store/index.js';
 import type { outcomeStore } from './interchange/outcomes.js';
 import type { interchangeStore } from './interchange/store.js';
 import type { photographStore } from './photographs/store.js';

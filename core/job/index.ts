@@ -44,6 +44,7 @@ export { entriesFor, type IdentificationAsk, ownKind, type VehicleKnown } from '
 export { NEXT_ACTS, NEXT_STAGES, type NextAct, nextAct, type NextStage, type NextTarget } from './work-out/next-act.js';
 export { convertedVehicle, readChoices, wantFor } from './work-out/plan.js';
 export { gathering, type GatheredRows, type JobReads, readsOf } from './work-out/reads.js';
+export { JOB_EVENTS } from './work-out/records.js';
 export type * from './work-out/records.js';
 export { troubled } from './work-out/trouble.js';
 export { type PlaceInput, placeRows } from './work-out/rows.js';

@@ -3,7 +3,7 @@ import { NewLink, Settlement, type UndoAnswer } from '@kerabat/contract';
 import { readBody } from '../http/body.js';
 import { personOf } from '../http/guard.js';
 import { numberQuery } from '../http/door.js';
-import { wholeNumber } from '../jobs/routes.js';
+import { wholeNumber } from '../jobs/routes/index.js';
 import type { Stores } from './needs.js';
 
 /** Contradictions in the catalogue, settling them, and the history of who changed what. */

@@ -2,12 +2,7 @@ import type { PlanAnswer, RoleView } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/named/attribute';
 import type { Settings } from '@kerabat/core/named/settings';
 import { findSlot } from '@kerabat/core/vehicle/place';
-import {
-  type ConversionPart,
-  type ConversionRow,
-  planConversion,
-  sumsOf,
-} from '@kerabat/core/work/conversion';
+import { type ConversionPart, type ConversionRow, planConversion, sumsOf } from '@kerabat/core/work/conversion';
 import {
   convertedVehicle,
   entriesFor,

@@ -148,7 +148,7 @@ describe('what is in it', () => {
     ]);
     expect(() =>
       jobs
-        .prepare(`INSERT INTO parts_list_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y')`)
+        .prepare(`INSERT INTO parts_list_line VALUES (999, 'k', 1, 0, null, null, null, null, 1, 0, null, 'x', 'y', null)`)
         .run(),
     ).toThrow(/FOREIGN KEY/);
   });

@@ -10,7 +10,7 @@ import { demoCounts } from './take-out.js';
 const OF_JOBS: readonly string[] = [
   `DELETE FROM photograph_mark WHERE photograph_id IN (SELECT p.id FROM photograph p JOIN job j ON j.id =
     p.job_id WHERE j.made_up = 1)`,
-  ...['photograph', 'evidence', 'decision', 'parts_list_line', 'outcome'].map(
+  ...['job_event', 'photograph', 'evidence', 'decision', 'parts_list_line', 'outcome'].map(
     (table) => `DELETE FROM ${table} WHERE job_id IN (SELECT id FROM job WHERE made_up = 1)`,
   ),
   `DELETE FROM job WHERE made_up = 1`,

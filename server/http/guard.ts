@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { Context, Middleware } from 'koa';
 import { plainTextProblem } from '@kerabat/core/tell/words';
 import { routeOf } from './door.js';
@@ -63,6 +64,34 @@ export function sender(ctx: Context): string {
   const problem = plainTextProblem(name) ?? (/[\n\t]/.test(name) ? 'holds a line break.' : undefined);
   if (problem !== undefined) throw badRequest(`The name ${problem}`);
   return name;
+}
+
+/** A write as it is kept: who, and under which name, so that a repeat of it is recognised. `body` is what was asked. */
+export function writeOf(ctx: Context, body: unknown): Write {
+  const person = personOf(ctx);
+  const [command, deviceAt] = [ctx.get('idempotency-key'), ctx.get('kerabat-device-at')];
+  if (command !== '' && !/^[\x21-\x7e]{8,120}$/.test(command))
+    throw badRequest('An Idempotency-Key has 8 to 120 visible characters and no blanks.');
+  if (deviceAt !== '' && !/^\d{4}-\d\d-\d\dT[\d:.]{5,12}(Z|[+-]\d\d:\d\d)$/.test(deviceAt))
+    throw badRequest('Kerabat-Device-At is a time like 2024-06-01T12:30:00Z.');
+  const asked = createHash('sha256').update(JSON.stringify([ctx.method, ctx.path, ctx.querystring, body ?? null]));
+  return {
+    person,
+    ...(command === '' ? {} : { command }),
+    ...(deviceAt === '' ? {} : { deviceAt }),
+    asked: asked.digest('base64url'),
+  };
+}
+
+/** Who writes, and what the write is called. */
+export interface Write {
+  readonly person: string;
+  /** What the writer calls this write: a repeat of it changes nothing and gets the first answer. */
+  readonly command?: string;
+  /** When it was entered, by the clock of the device that it was entered on. */
+  readonly deviceAt?: string;
+  /** A digest of what was asked. */
+  readonly asked?: string;
 }
 
 /** The version that the writer saw, from If-Match. Throws 428 when it is missing: no write is blind. */

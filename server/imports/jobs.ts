@@ -40,12 +40,13 @@ export function loadJobs(db: Db, stores: Pick<Stores, 'jobs'>, file: string): nu
         const read = readBenchLine(line);
         if (!read.recognised)
           throw new ImportProblem([{ place: `${file}, job of ${ask.asker}`, sentence: `"${line}": ${read.problem}` }]);
-        for (const item of [read.evidence, ...(read.also ? [read.also] : [])])
-          stores.jobs.addEvidence(job.id, ask.slot ?? '', { ...item, onVehicle: true }, person);
+        const items = [read.evidence, ...(read.also ? [read.also] : [])];
+        const entries = items.map((item) => ({ slot: ask.slot ?? '', item: { ...item, onVehicle: true } }));
+        stores.jobs.addEvidence(job.id, entries, person);
       }
       for (const { subject, value, reason } of decisions)
         stores.jobs.decide(job.id, subject, { value, reason }, 0, person);
-      if (state === 'ordered' || state === 'closed') stores.jobs.change(job.id, { state }, 1);
+      if (state === 'ordered' || state === 'closed') stores.jobs.change(job.id, { state }, 1, person);
     }
   })();
   return jobs.length;

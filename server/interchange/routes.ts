@@ -8,7 +8,7 @@ import { numberQuery, textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
 import { personOf, sender } from '../http/guard.js';
 import { badRequest } from '../http/problem.js';
-import { wholeNumber } from '../jobs/routes.js';
+import { wholeNumber } from '../jobs/routes/index.js';
 import type { Stores } from './needs.js';
 import { isNode } from './store.js';
 

@@ -29,18 +29,23 @@ interface Turn {
   next?: Promise<Workspace>;
 }
 
+/** What a job leans on beside itself in its own database: settings, and what came of interchange. */
+const COMMON = `SELECT (SELECT COALESCE(SUM(version), 0) FROM setting) || '.' ||
+  (SELECT COUNT(*) || '.' || COUNT(withdrawn_at) FROM outcome)`;
+
 /**
- * The last workspace of a job, for as long as nothing is written to either database, by this program or another: what
- * was just worked out for a write is read again by whoever wrote. `stamp` is taken before the working out and given
- * back with what came of it.
+ * The last workspace of a job, for as long as neither the job itself, nor the catalogue, nor the settings changed: a
+ * write drops only the jobs that it touches. `stamp` is taken before the working out and given back with what came of
+ * it.
  */
-export function latestStore(catalogue: Db, jobs: Db) {
+export function latestStore(catalogue: Db, jobs: Db, revision: (id: number) => number) {
   const known = new Map<number, { readonly stamp: string; readonly workspace: Workspace }>();
-  const changes = [catalogue, jobs].map((db) => db.prepare<[], number>('SELECT total_changes()').pluck());
-  const stamp = (): string =>
-    [catalogue, jobs]
-      .map((db, i) => `${String(db.pragma('data_version', { simple: true }))}.${String(changes[i]?.get())}`)
-      .join('/');
+  const changes = catalogue.prepare<[], number>('SELECT total_changes()').pluck();
+  const common = jobs.prepare<[], string>(COMMON).pluck();
+  /** Another program that writes is seen by the version of the file. */
+  const version = (db: Db): string => String(db.pragma('data_version', { simple: true }));
+  const stamp = (id: number): string =>
+    `${version(catalogue)}.${String(changes.get())}/${version(jobs)}.${String(common.get())}/${revision(id)}`;
 
   /** Jobs that are being worked out for writers, each with those who wait for the next time. */
   const turns = new Map<number, Turn>();
@@ -92,18 +97,13 @@ export function latestStore(catalogue: Db, jobs: Db) {
     },
     get(id: number): Workspace | undefined {
       const last = known.get(id);
-      return last?.stamp === stamp() ? last.workspace : undefined;
+      return last?.stamp === stamp(id) ? last.workspace : undefined;
     },
-    /**
-     * Keeps what was worked out, unless something was written in the meantime. `then` writes what follows from it and
-     * changes nothing in it.
-     */
-    keep(id: number, workspace: Workspace, before: string, then: () => void = () => undefined): void {
-      const still = stamp() === before;
-      then();
+    /** Keeps what was worked out, unless something was written in the meantime. */
+    keep(id: number, workspace: Workspace, before: string): void {
       known.delete(id);
-      if (!still) return;
-      known.set(id, { stamp: stamp(), workspace });
+      if (stamp(id) !== before) return;
+      known.set(id, { stamp: before, workspace });
       const oldest = known.keys().next().value;
       if (known.size > KEPT && oldest !== undefined) known.delete(oldest);
     },

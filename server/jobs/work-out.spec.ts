@@ -45,6 +45,8 @@ describe('one job never takes the others down', () => {
       .run(id);
   it('it opens, says what happened with a number, and its last decision can be undone', async () => {
     breakJob(6);
+    // What was worked out before goes with the next write.
+    await server.ask('POST', '/jobs/6/bench-line', { body: { line: 'studs 80 cal', slot: 'brake-master' } });
     const opened = await server.ask('GET', '/jobs/6');
     expect(opened.status).toBe(200);
     const { trouble, safety, job } = opened.body as Workspace;

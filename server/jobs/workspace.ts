@@ -4,7 +4,7 @@ import type { Stores } from './needs.js';
 
 /** A job with everything that follows from it. What was worked out last is kept while nothing changes. */
 export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
-  const before = stores.latest.stamp();
+  const before = stores.latest.stamp(id);
   const known = stores.latest.get(id);
   if (known) return known;
   return stores.latest.shared(id, before, async () => {
@@ -21,10 +21,10 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
  */
 export const settle = (id: number, stores: Stores): Promise<Workspace> =>
   stores.latest.inTurn(id, async () => {
-    const before = stores.latest.stamp();
+    const before = stores.latest.stamp(id);
     const workspace = await workedOut(id, stores);
-    const save = (): void => stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence);
-    if (workspace.trouble) save();
-    else stores.latest.keep(id, workspace, before, save);
+    // What could not be worked out is tried again by the next who asks.
+    if (!workspace.trouble) stores.latest.keep(id, workspace, before);
+    stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence);
     return workspace;
   });

@@ -20,7 +20,7 @@ import { identifyService } from '../identify/service.js';
 import { importService } from '../imports/service.js';
 import { mappingStore } from '../imports/mappings.js';
 import { latestStore } from '../jobs/latest.js';
-import { jobStore } from '../jobs/store.js';
+import { jobStore } from '../jobs/store/index.js';
 import { outcomeStore } from '../interchange/outcomes.js';
 import { interchangeStore } from '../interchange/store.js';
 import { photographStore } from '../photographs/store.js';
@@ -71,8 +71,8 @@ export function storesOf(
     exports: exportService(catalogue, pool, work, clock),
     imports,
     jobs: jobRows,
-    latest: latestStore(catalogue, jobs),
-    photographs: photographStore(jobs, clock),
+    latest: latestStore(catalogue, jobs, jobRows.events.revision),
+    photographs: photographStore(jobs, clock, jobRows.events),
     templates: templateStore(jobs, clock),
     settings,
     /** Ends every thread. */

@@ -1,12 +1,13 @@
+import { createHash } from 'node:crypto';
 import type Router from '@koa/router';
 import { PhotographMark } from '@kerabat/contract';
 import { findSlot } from '@kerabat/core/vehicle/place';
 import { readBody, readBytes } from '../http/body.js';
 import { textQuery } from '../http/door.js';
 import { hangsUp } from '../http/gone.js';
-import { personOf } from '../http/guard.js';
+import { personOf, writeOf } from '../http/guard.js';
 import { badRequest, HttpProblem } from '../http/problem.js';
-import { jobId, wholeNumber } from '../jobs/routes.js';
+import { jobId, wholeNumber } from '../jobs/routes/index.js';
 import type { Stores } from './needs.js';
 import { TaskEnded } from '../work/pool.js';
 import { PICTURE_LIMIT, PICTURE_TIME_MS, type Picture } from './picture.js';
@@ -37,7 +38,10 @@ export function photographRoutes(router: Router, stores: Stores): void {
     const picture = await looked(bytes, person, hangsUp(ctx));
     if (typeof picture === 'string') throw new HttpProblem(415, 'Not a photograph', picture);
     const evidenceId = evidence === '' ? null : wholeNumber(evidence, 'piece of evidence');
-    const photographId = await photographs.add(id, { ...picture, slot, shows, evidenceId, bytes }, person);
+    const uid = textQuery(ctx, 'uid');
+    const write = writeOf(ctx, createHash('sha256').update(bytes).digest('base64url'));
+    const photograph = { ...picture, slot, shows, evidenceId, bytes, ...(uid === '' ? {} : { uid }) };
+    const photographId = await photographs.add(id, photograph, write);
     ctx.status = 201;
     ctx.set('location', `/api/v1/jobs/${id}/photographs/${photographId}`);
     ctx.body = { id: photographId };
@@ -53,14 +57,14 @@ export function photographRoutes(router: Router, stores: Stores): void {
     ctx.body = bytes;
   });
   router.post('/jobs/:id/photographs/:photographId/marks', async (ctx) => {
-    const [person, id] = [personOf(ctx), jobId(ctx)];
+    const id = jobId(ctx);
     const mark = await readBody(ctx, PhotographMark);
-    photographs.mark(id, wholeNumber(ctx.params['photographId'] ?? '', 'photograph'), mark, person);
+    photographs.mark(id, wholeNumber(ctx.params['photographId'] ?? '', 'photograph'), mark, writeOf(ctx, mark));
     ctx.status = 204;
   });
   router.post('/jobs/:id/photographs/:photographId/withdraw', (ctx) => {
-    const [person, id] = [personOf(ctx), jobId(ctx)];
-    photographs.withdraw(id, wholeNumber(ctx.params['photographId'] ?? '', 'photograph'), person);
+    const id = jobId(ctx);
+    photographs.withdraw(id, wholeNumber(ctx.params['photographId'] ?? '', 'photograph'), writeOf(ctx, null));
     ctx.status = 204;
   });
 }

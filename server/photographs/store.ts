@@ -1,7 +1,9 @@
+import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import type { PhotographMark, PhotographView } from '@kerabat/contract';
 import type { Db } from '../db/open.js';
 import { badRequest, notFound } from '../http/problem.js';
+import { type By, type JobEvents, writerOf } from '../jobs/store/index.js';
 import type { Picture } from './picture.js';
 
 const PART = 256 * 1024;
@@ -31,6 +33,8 @@ export interface NewPhotograph extends Picture {
   readonly evidenceId: number | null;
   readonly shows: string;
   readonly bytes: Buffer;
+  /** The name that whoever took it gave it. */
+  readonly uid?: string;
 }
 
 const SQL = {
@@ -45,8 +49,8 @@ const SQL = {
   part: `SELECT bytes FROM photograph_part WHERE photograph_id = ? AND seq = ?`,
   jobExists: `SELECT 1 AS found FROM job WHERE id = ?`,
   evidenceOfJob: `SELECT 1 AS found FROM evidence WHERE job_id = ? AND id = ?`,
-  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at, whole)
-    VALUES (@jobId, @slot, @evidenceId, @shows, @type, @width, @height, @size, @person, @now, 0)`,
+  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at, whole, uid)
+    VALUES (@jobId, @slot, @evidenceId, @shows, @type, @width, @height, @size, @person, @now, 0, @uid)`,
   addPart: `INSERT INTO photograph_part (photograph_id, seq, bytes) VALUES (?, ?, ?)`,
   isWhole: `UPDATE photograph SET whole = 1 WHERE id = ?`,
   sweep: `DELETE FROM photograph WHERE whole = 0`,
@@ -55,11 +59,11 @@ const SQL = {
     photograph_id = @id`,
   withdraw: `UPDATE photograph SET withdrawn_by = @person, withdrawn_at = @now WHERE job_id = @jobId AND id =
     @id AND withdrawn_at IS NULL`,
-  touch: `UPDATE job SET updated_at = ? WHERE id = ?`,
+  known: `SELECT id FROM photograph WHERE job_id = ? AND uid = ? AND whole = 1`,
 };
 
 /** Photographs of a job: added, marked and withdrawn, never changed. */
-export function photographStore(db: Db, clock: () => string) {
+export function photographStore(db: Db, clock: () => string, events: JobEvents) {
   // What was being written when a program was killed is nobody's: it was never acknowledged.
   db.exec(SQL.sweep);
   const ofJob = db.prepare<[number], PhotographRow>(SQL.ofJob);
@@ -74,7 +78,7 @@ export function photographStore(db: Db, clock: () => string) {
   const isWhole = db.prepare<[number]>(SQL.isWhole);
   const mark = db.prepare<[Record<string, unknown>]>(SQL.mark);
   const withdraw = db.prepare<[Record<string, unknown>]>(SQL.withdraw);
-  const touch = db.prepare<[string, number]>(SQL.touch);
+  const known = db.prepare<[number, string], number>(SQL.known).pluck();
 
   const list = (jobId: number): PhotographView[] => {
     const marked = marks.all(jobId);
@@ -85,10 +89,10 @@ export function photographStore(db: Db, clock: () => string) {
       ...(withdrawnAt === null ? {} : { withdrawn: { by: withdrawnBy ?? '', at: withdrawnAt } }),
     }));
   };
-  const known = (jobId: number, id: number): PhotographView => {
-    const found = list(jobId).find((p) => p.id === id);
-    if (!found) throw notFound('This photograph is not in this job.');
-    return found;
+  const found = (jobId: number, id: number): PhotographView => {
+    const there = list(jobId).find((p) => p.id === id);
+    if (!there) throw notFound('This photograph is not in this job.');
+    return there;
   };
 
   return {
@@ -103,31 +107,38 @@ export function photographStore(db: Db, clock: () => string) {
       return { ...found, bytes: Readable.from(read()) };
     },
     /** Keeps a photograph, part by part: others are answered in between. It is there when all of it is. */
-    async add(jobId: number, { bytes, ...photograph }: NewPhotograph, person: string): Promise<number> {
+    async add(jobId: number, { bytes, uid = randomUUID(), ...photograph }: NewPhotograph, by: By): Promise<number> {
+      const there = events.repeated<number>('photograph', writerOf(by)) ?? known.get(jobId, uid);
+      if (there !== undefined) return there;
       if (!jobExists.get(jobId)) throw notFound(`There is no job ${jobId}.`);
       if (photograph.evidenceId !== null && !evidenceOfJob.get(jobId, photograph.evidenceId))
         throw badRequest('This piece of evidence is not in this job.', '/evidence');
       const now = clock();
-      const id = Number(add.run({ ...photograph, jobId, size: bytes.length, person, now }).lastInsertRowid);
+      const id = Number(
+        add.run({ ...photograph, uid, jobId, size: bytes.length, person: writerOf(by).person, now }).lastInsertRowid,
+      );
       for (let at = 0, seq = 0; at < bytes.length; at += PART, seq++) {
         addPart.run(id, seq, bytes.subarray(at, at + PART));
         await new Promise(setImmediate);
       }
-      db.transaction(() => {
+      return events.write('photograph', by, () => {
         isWhole.run(id);
-        touch.run(now, jobId);
-      })();
-      return id;
+        return { jobId, ref: String(id), answer: id };
+      });
     },
-    mark(jobId: number, id: number, { x, y, words }: PhotographMark, person: string): void {
-      db.transaction(() => {
-        if (known(jobId, id).withdrawn) throw badRequest('This photograph was withdrawn.');
-        mark.run({ id, x, y, words, person, now: clock() });
-      })();
+    mark(jobId: number, id: number, { x, y, words }: PhotographMark, by: By): void {
+      events.write('photograph-marked', by, (now) => {
+        if (found(jobId, id).withdrawn) throw badRequest('This photograph was withdrawn.');
+        mark.run({ id, x, y, words, person: writerOf(by).person, now });
+        return { jobId, ref: String(id), answer: null };
+      });
     },
-    withdraw(jobId: number, id: number, person: string): void {
-      if (withdraw.run({ jobId, id, person, now: clock() }).changes === 0)
-        throw notFound('This photograph is not there, or was withdrawn already.');
+    withdraw(jobId: number, id: number, by: By): void {
+      events.write('photograph-withdrawn', by, (now) => {
+        if (withdraw.run({ jobId, id, person: writerOf(by).person, now }).changes === 0)
+          throw notFound('This photograph is not there, or was withdrawn already.');
+        return { jobId, ref: String(id), answer: null };
+      });
     },
   };
 }

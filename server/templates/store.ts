@@ -11,14 +11,17 @@ interface Row {
 }
 
 const SQL = {
-  list: `SELECT name, line, version, person AS "by", saved_at AS at FROM line_template WHERE vehicle = ? ORDER BY name`,
-  one: `SELECT name, line, version, person AS "by", saved_at AS at FROM line_template WHERE vehicle = ? AND name = ?`,
-  count: 'SELECT COUNT(*) FROM line_template WHERE vehicle = ?',
+  list: `SELECT name, line, version, person AS "by", saved_at AS at FROM line_template
+    WHERE vehicle = ? AND dropped = 0 ORDER BY name`,
+  one: `SELECT name, line, version, person AS "by", saved_at AS at FROM line_template
+    WHERE vehicle = ? AND name = ? AND dropped = 0`,
+  count: 'SELECT COUNT(*) FROM line_template WHERE vehicle = ? AND dropped = 0',
   save: `INSERT INTO line_template (vehicle, name, line, version, person, saved_at) VALUES (@vehicle, @name,
     @line, 1, @person, @now)
-    ON CONFLICT DO UPDATE SET line = excluded.line, version = version + 1, person = excluded.person, saved_at =
+    ON CONFLICT DO UPDATE SET line = excluded.line, version = version + 1, dropped = 0, person = excluded.person, saved_at =
     excluded.saved_at`,
-  drop: 'DELETE FROM line_template WHERE vehicle = ? AND name = ?',
+  // Its version stays: the next line of this name goes on from it.
+  drop: 'UPDATE line_template SET dropped = 1, version = version + 1 WHERE vehicle = ? AND name = ?',
 };
 
 /** A vehicle has so many lines at most: more is a list of something else. */

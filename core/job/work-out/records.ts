@@ -17,6 +17,9 @@ export interface JobRecord {
   readonly vehicleId: string | null;
   readonly built: string | null;
   readonly options: readonly string[];
+  readonly chassis?: string;
+  readonly plate?: string;
+  readonly fleet?: string;
   readonly slot: string | null;
   readonly state: (typeof JOB_STATES)[number];
   readonly openedBy: string;
@@ -24,6 +27,21 @@ export interface JobRecord {
   readonly updatedAt: string;
   readonly version: number;
 }
+
+/** What can be written to a job. */
+export const JOB_EVENTS = [
+  'opened',
+  'changed',
+  'evidence',
+  'evidence-withdrawn',
+  'decided',
+  'undecided',
+  'line-edited',
+  'line-added',
+  'photograph',
+  'photograph-marked',
+  'photograph-withdrawn',
+] as const;
 
 /** Something that was decided, the newest version of it. `value` is null where it was undone. */
 export interface DecisionRecord {

@@ -15,7 +15,11 @@ function lastDecision({ decisions }: Pick<JobBase, 'decisions'>): string | undef
  * A job that could not be worked out, as it opens all the same: what was asked and decided, what happened with its
  * number in the log, and the decision that may be undone. It is not safe to order.
  */
-export function troubled(base: Pick<JobBase, 'job' | 'decisions' | 'settings'>, vehicle: VehicleRecord | undefined, number: string): Workspace {
+export function troubled(
+  base: Pick<JobBase, 'job' | 'decisions' | 'settings'>,
+  vehicle: VehicleRecord | undefined,
+  number: string,
+): Workspace {
   const subject = lastDecision(base);
   const undo = subject === undefined ? '' : ' Undo the last decision, or change what was typed last.';
   const sentence = `This job cannot be worked out; the log has the reason under ${number}.${undo}`;

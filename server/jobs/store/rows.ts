@@ -16,6 +16,9 @@ export interface JobDbRow {
   readonly vehicleId: string | null;
   readonly built: string | null;
   readonly options: string;
+  readonly chassis: string;
+  readonly plate: string;
+  readonly fleet: string;
   readonly slot: string | null;
   readonly state: Job['state'];
   readonly openedBy: string;

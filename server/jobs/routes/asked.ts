@@ -1,0 +1,73 @@
+import type Router from '@koa/router';
+import { JobChange, type JobRow, NewJob } from '@kerabat/contract';
+import { COMPLAINTS } from '@kerabat/core/find/ask';
+import { jobNumber } from '@kerabat/core/tell/words';
+import { findSlot } from '@kerabat/core/vehicle/place';
+import { namesOf } from '../../catalogue/find.js';
+import { readBody } from '../../http/body.js';
+import { numberQuery, textQuery } from '../../http/door.js';
+import { seenVersion, tagOf, writeOf } from '../../http/guard.js';
+import { badRequest } from '../../http/problem.js';
+import { gatherJob } from '../gather.js';
+import type { Stores } from '../needs.js';
+import { workspaceOf } from '../workspace.js';
+import { type Answering, jobId } from './answering.js';
+
+/** A job is found by all that its row shows. */
+const hasWords = (job: JobRow, words: readonly string[]): boolean => {
+  const { id, asker, vehicle, identity, request, slot, safety, state } = job;
+  const shown = [jobNumber(id), asker, vehicle, identity, request, findSlot(slot)?.words ?? '', safety, state];
+  return words.every((word) => shown.join(' ').toLowerCase().includes(word));
+};
+
+function checkAsked(fields: Partial<NewJob>, stores: Pick<Stores, 'vehicles'>): void {
+  if (fields.vehicleId && !stores.vehicles.get(fields.vehicleId))
+    throw badRequest(`There is no vehicle "${fields.vehicleId}" in the catalogue.`, '/vehicleId');
+  const unknown = fields.complaints?.find((id) => !COMPLAINTS.some((c) => c.id === id));
+  if (unknown !== undefined) throw badRequest(`"${unknown}" is not a complaint that is known here.`, '/complaints');
+  if (fields.slot && !findSlot(fields.slot)) throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
+}
+
+/** Jobs as they are asked for, opened, changed and followed. */
+export function askedRoutes(router: Router, stores: Stores, { settled }: Answering): void {
+  router.get('/jobs', (ctx) => {
+    const words = textQuery(ctx, 'q').toLowerCase().split(/\s+/).filter(Boolean);
+    const limit = numberQuery(ctx, 'limit', 500);
+    ctx.body = stores.jobs.list(namesOf(stores), limit, words.length > 0 ? (job) => hasWords(job, words) : undefined);
+  });
+  router.post('/jobs', async (ctx) => {
+    const fields = await readBody(ctx, NewJob);
+    checkAsked(fields, stores);
+    const job = stores.jobs.create(fields, writeOf(ctx, fields));
+    await settled(job.id);
+    ctx.status = 201;
+    ctx.set('location', `/api/v1/jobs/${job.id}`);
+    ctx.set('etag', tagOf(job.version));
+    ctx.body = job;
+  });
+  router.get('/jobs/:id', async (ctx) => {
+    const workspace = await workspaceOf(jobId(ctx), stores);
+    ctx.set('etag', tagOf(workspace.job.version));
+    ctx.body = workspace;
+  });
+  router.get('/jobs/:id/input', async (ctx) => {
+    ctx.body = (await gatherJob(jobId(ctx), stores)).input;
+  });
+  router.get('/jobs/:id/touched', (ctx) => {
+    const id = jobId(ctx);
+    ctx.body = { at: stores.jobs.get(id).updatedAt, revision: stores.jobs.events.revision(id) };
+  });
+  router.get('/jobs/:id/events', (ctx) => {
+    const id = stores.jobs.get(jobId(ctx)).id;
+    ctx.body = { events: stores.jobs.events.after(id, numberQuery(ctx, 'after', 0)) };
+  });
+  router.patch('/jobs/:id', async (ctx) => {
+    const [id, seen] = [jobId(ctx), seenVersion(ctx)];
+    const change = await readBody(ctx, JobChange);
+    checkAsked(change, stores);
+    const job = stores.jobs.change(id, change, seen, writeOf(ctx, change));
+    await settled(id);
+    ctx.set('etag', tagOf(job.version));
+    ctx.body = job;
+  });
+}

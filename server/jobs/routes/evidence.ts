@@ -1,0 +1,66 @@
+import type Router from '@koa/router';
+import { BenchLineRequest, NewEvidence } from '@kerabat/contract';
+import { readBenchLine } from '@kerabat/core/find/identify';
+import { findSlot } from '@kerabat/core/vehicle/place';
+import { type Evidence, evidenceProblem } from '@kerabat/core/vehicle/reading';
+import { readBody } from '../../http/body.js';
+import { writeOf } from '../../http/guard.js';
+import { badRequest } from '../../http/problem.js';
+import type { Stores } from '../needs.js';
+import { type Answering, jobId, wholeNumber } from './answering.js';
+
+/** The place that something was seen at: the one that was said, else the job's own. */
+function slotFor(id: number, said: string | undefined, stores: Pick<Stores, 'jobs' | 'units'>): string {
+  const slot = said ?? stores.jobs.get(id).slot;
+  if (slot === null || slot === '')
+    throw badRequest('Say first which unit this is about: the job has none yet.', '/slot');
+  const own = slot.startsWith('unit:own:') ? findSlot(slot.slice('unit:own:'.length)) : undefined;
+  const known = own ?? (slot.startsWith('unit:') ? stores.units.design(slot.slice('unit:'.length)) : findSlot(slot));
+  if (!known)
+    throw badRequest(`"${slot}" is not a place in the chain, nor "unit:" with a unit of the catalogue.`, '/slot');
+  return slot;
+}
+
+/** What is seen and measured: added and withdrawn. */
+export function evidenceRoutes(router: Router, stores: Stores, { answered, settled }: Answering): void {
+  router.post('/jobs/:id/evidence', async (ctx) => {
+    const id = jobId(ctx);
+    const body = await readBody(ctx, NewEvidence);
+    const { slot, uid, ...item } = body;
+    const problem = evidenceProblem(item);
+    if (problem !== undefined) throw badRequest(problem, '/value');
+    const entry = { slot: slotFor(id, slot, stores), item: item as Evidence, ...(uid === undefined ? {} : { uid }) };
+    const [evidenceId] = stores.jobs.addEvidence(id, [entry], writeOf(ctx, body));
+    await settled(id);
+    ctx.status = 201;
+    ctx.body = { id: evidenceId };
+  });
+  router.post('/jobs/:id/bench-line', async (ctx) => {
+    const id = jobId(ctx);
+    const body = await readBody(ctx, BenchLineRequest);
+    const { line, uid, onVehicle = true } = body;
+    const read = readBenchLine(line);
+    if (!read.recognised) throw badRequest(read.problem, '/line');
+    const slot = slotFor(id, body.slot, stores);
+    // A line may say two things ("ports 2 left"): both are kept, or neither.
+    const items: Evidence[] = [read.evidence, ...(read.also ? [read.also] : [])];
+    const entries = items.map((item, i) => ({
+      slot,
+      item: { ...item, onVehicle },
+      ...(uid === undefined ? {} : { uid: i === 0 ? uid : `${uid}_${i + 1}` }),
+    }));
+    const [evidenceId] = stores.jobs.addEvidence(id, entries, writeOf(ctx, body));
+    ctx.status = 201;
+    ctx.body = await answered(ctx, id, {
+      id: evidenceId,
+      echo: read.echo,
+      ...(read.doubt === undefined ? {} : { doubt: read.doubt }),
+    });
+  });
+  router.post('/jobs/:id/evidence/:evidenceId/withdraw', async (ctx) => {
+    const id = jobId(ctx);
+    stores.jobs.withdraw(id, wholeNumber(ctx.params['evidenceId'] ?? '', 'evidence'), writeOf(ctx, null));
+    await settled(id);
+    ctx.status = 204;
+  });
+}

@@ -1,0 +1,96 @@
+import type { Job, JobChange, JobList, JobRow, NewJob } from '@kerabat/contract';
+import type { Db } from '../../db/open.js';
+import { conflict, notFound } from '../../http/problem.js';
+import { type By, type JobEvents, writerOf } from './events.js';
+import { type JobDbRow, jobOf } from './rows.js';
+
+const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, chassis, plate,
+  fleet, slot, state, opened_by AS openedBy, created_at AS createdAt, updated_at AS updatedAt, version, safe, safety
+  FROM job`;
+const SQL = {
+  job: `${JOB} WHERE id = ?`,
+  jobs: `${JOB} ORDER BY updated_at DESC, id DESC`,
+  count: `SELECT COUNT(*) AS n FROM job`,
+  insert: `INSERT INTO job (asker, request, complaints, words, vehicle_key, built, options, chassis, plate, fleet, slot,
+      state, opened_by, created_at, updated_at, version)
+    VALUES (@asker, @request, @complaints, @words, @vehicleId, @built, @options, @chassis, @plate, @fleet, @slot,
+      'open', @person, @now, @now, 1)`,
+  update: `UPDATE job SET asker = @asker, request = @request, complaints = @complaints, words = @words,
+    vehicle_key = @vehicleId, built = @built, options = @options, chassis = @chassis, plate = @plate, fleet = @fleet,
+    slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
+  unsettled: `SELECT id FROM job WHERE safety = ''`,
+  safety: `UPDATE job SET safe = ?, safety = ? WHERE id = ?`,
+};
+
+/** A job as the list shows it. */
+const listedOf = (row: JobDbRow, vehicleWords: (key: string) => string): JobRow => ({
+  id: row.id,
+  asker: row.asker,
+  request: row.request,
+  state: row.state,
+  vehicle: row.vehicleId === null ? 'vehicle not known' : vehicleWords(row.vehicleId),
+  identity: [row.fleet, row.plate, row.chassis].filter((part) => part !== '').join(' · '),
+  slot: row.slot ?? '',
+  updatedAt: row.updatedAt,
+  safety: row.safety,
+  safe: row.safe === 1,
+});
+
+const inColumns = (fields: NewJob | Job) => ({
+  ...fields,
+  chassis: fields.chassis ?? '',
+  plate: fields.plate ?? '',
+  fleet: fields.fleet ?? '',
+  options: JSON.stringify(fields.options),
+  complaints: JSON.stringify(fields.complaints),
+});
+
+/** What was asked: jobs are opened and changed, never deleted by hand. */
+export function askedRows(db: Db, events: JobEvents) {
+  const job = db.prepare<[number], JobDbRow>(SQL.job);
+  const jobs = db.prepare<[], JobDbRow>(SQL.jobs);
+  const count = db.prepare<[], { n: number }>(SQL.count);
+  const insert = db.prepare<[Record<string, unknown>]>(SQL.insert);
+  const update = db.prepare<[Record<string, unknown>]>(SQL.update);
+  const unsettled = db.prepare<[], { id: number }>(SQL.unsettled);
+  const safety = db.prepare<[number, string, number]>(SQL.safety);
+
+  const get = (id: number): Job => {
+    const row = job.get(id);
+    if (!row) throw notFound(`There is no job ${id}.`);
+    return jobOf(row);
+  };
+
+  return {
+    get,
+    /** The jobs that were touched last of those that match; `total` counts all of these. */
+    list(vehicleWords: (key: string) => string, limit = 500, matches?: (row: JobRow) => boolean): JobList {
+      const found: JobRow[] = [];
+      let total = 0;
+      for (const stored of jobs.iterate()) {
+        if (!matches && found.length === limit) return { jobs: found, total: count.get()?.n ?? 0 };
+        const row = listedOf(stored, vehicleWords);
+        if (matches && !matches(row)) continue;
+        total++;
+        if (found.length < limit) found.push(row);
+      }
+      return { jobs: found, total };
+    },
+    create: (fields: NewJob, by: By): Job =>
+      events.write('opened', by, (now) => {
+        const { person } = writerOf(by);
+        const jobId = Number(insert.run({ ...inColumns(fields), person, now }).lastInsertRowid);
+        return { jobId, ref: '', answer: get(jobId) };
+      }),
+    change: (id: number, change: JobChange, seen: number, by: By): Job =>
+      events.write('changed', by, (now) => {
+        const before = get(id);
+        if (before.version !== seen) throw conflict('Somebody else changed this job in the meantime.', before, change);
+        update.run({ ...inColumns({ ...before, ...change }), now });
+        return { jobId: id, ref: Object.keys(change).join(' '), answer: get(id) };
+      }),
+    /** Jobs whose safety sentence was never worked out: a program that was killed while it loaded them. */
+    unsettled: (): number[] => unsettled.all().map((row) => row.id),
+    saveSafety: (id: number, safe: boolean, sentence: string): void => void safety.run(safe ? 1 : 0, sentence, id),
+  };
+}
