@@ -2,6 +2,7 @@ import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/
 import { type ApplicationConfig, provideZonelessChangeDetection } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { routes } from './app.routes';
+import { commandOfWrite } from './api/commands';
 import { troubleSeen } from './api/health';
 import { personHeader } from './api/person';
 import { MATERIAL } from './parts/material';
@@ -11,6 +12,6 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
     ...MATERIAL,
-    provideHttpClient(withFetch(), withInterceptors([personHeader, troubleSeen])),
+    provideHttpClient(withFetch(), withInterceptors([personHeader, commandOfWrite, troubleSeen])),
   ],
 };

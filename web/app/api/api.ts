@@ -83,12 +83,14 @@ export class Api {
   benchLine = (id: number, line: string, slot: string, onVehicle: boolean): Observable<{ id: number; echo: string }> =>
     this.http.post<{ id: number; echo: string }>(
       `${ROOT}/jobs/${id}/bench-line`,
-      { line, slot, onVehicle },
+      { line, slot, onVehicle, uid: crypto.randomUUID() },
       { headers: WHOLE },
     );
   /** The picture itself is the body, as the camera wrote it. */
   addPhotograph = (id: number, picture: Blob, about: Record<string, string>): Observable<{ id: number }> =>
-    this.http.post<{ id: number }>(`${ROOT}/jobs/${id}/photographs`, picture, { params: about });
+    this.http.post<{ id: number }>(`${ROOT}/jobs/${id}/photographs`, picture, {
+      params: { ...about, uid: crypto.randomUUID() },
+    });
   markPhotograph = (id: number, photograph: number, mark: PhotographMark): Observable<unknown> =>
     this.http.post(`${ROOT}/jobs/${id}/photographs/${photograph}/marks`, mark);
   withdrawPhotograph = (id: number, photograph: number): Observable<unknown> =>
@@ -108,7 +110,7 @@ export class Api {
   editPartsList = (id: number, key: string, edit: PartsListEditRequest, version: number): Observable<unknown> =>
     this.http.put(`${ROOT}/jobs/${id}/parts-list/${encodeURIComponent(key)}`, edit, { headers: seen(version) });
   addToPartsList = (id: number, line: PartsListAddRequest): Observable<unknown> =>
-    this.http.post(`${ROOT}/jobs/${id}/parts-list`, line);
+    this.http.post(`${ROOT}/jobs/${id}/parts-list`, { ...line, uid: crypto.randomUUID() });
 
   vehicles = (query: Record<string, string>): Observable<VehicleSearch> =>
     this.http.get<VehicleSearch>(`${ROOT}/vehicles`, { params: query });

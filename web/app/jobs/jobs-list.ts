@@ -91,7 +91,12 @@ import { StateMark } from '../parts/state-mark';
             </ng-container>
             <ng-container matColumnDef="vehicle">
               <th mat-header-cell *matHeaderCellDef mat-sort-header>vehicle</th>
-              <td mat-cell *matCellDef="let job">{{ job.vehicle }}</td>
+              <td mat-cell *matCellDef="let job">
+                {{ job.vehicle }}
+                @if (job.identity) {
+                  <span class="small quiet mono">{{ job.identity }}</span>
+                }
+              </td>
             </ng-container>
             <ng-container matColumnDef="request">
               <th mat-header-cell *matHeaderCellDef mat-sort-header>request</th>

@@ -48,6 +48,7 @@ describe('the list of jobs', () => {
         vehicle: 'Q2',
         slot: 'brake-master',
         updatedAt: '2024-01-01T00:00:00Z',
+        identity: '',
         safety: 'Not safe to order: seat.',
         safe: false,
       },

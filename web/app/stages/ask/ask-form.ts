@@ -42,6 +42,9 @@ export const BLANK: NewJob = {
   vehicleId: null,
   built: null,
   options: [],
+  chassis: '',
+  plate: '',
+  fleet: '',
   slot: null,
 };
 
@@ -88,6 +91,9 @@ export class AskForm {
     words: '',
     built: ['', (field: AbstractControl<string>): ValidationErrors | null => this.monthFault(field.value)],
     options: [[] as string[]],
+    chassis: '',
+    plate: '',
+    fleet: '',
     slot: null as NewJob['slot'],
   });
   private readonly typed = toSignal(this.form.valueChanges);
@@ -121,6 +127,7 @@ export class AskForm {
 
   private fill(fields: NewJob): void {
     const { asker, request, complaints, words, built, options, slot, vehicleId } = fields;
+    const { chassis = '', plate = '', fleet = '' } = fields;
     this.form.reset({
       asker,
       request,
@@ -128,6 +135,9 @@ export class AskForm {
       words,
       built: built ?? '',
       options: [...options],
+      chassis,
+      plate,
+      fleet,
       slot,
     });
     if (vehicleId === null) return this.vehicle.set(undefined);
@@ -139,9 +149,8 @@ export class AskForm {
   }
 
   private value(): NewJob {
-    const { asker, request, complaints, words, built, options, slot } = this.form.getRawValue();
-    const vehicleId = this.vehicle()?.id ?? null;
-    return { asker, request, complaints, words, vehicleId, built: built.trim() || null, options, slot };
+    const { built, ...typed } = this.form.getRawValue();
+    return { ...typed, vehicleId: this.vehicle()?.id ?? null, built: built.trim() || null };
   }
 
   private monthFault(built: string): ValidationErrors | null {
@@ -174,10 +183,10 @@ export class AskForm {
   }
 
   /** Takes what the chassis number said: the vehicle, its build month and its options. */
-  protected takeRead({ vehicle, built, options }: ReadVehicle): void {
+  protected takeRead({ vehicle, built, options, chassis }: ReadVehicle): void {
     this.vehicle.set(vehicle);
     this.form.markAsDirty();
-    this.form.patchValue({ built, options: [...options] });
+    this.form.patchValue({ built, options: [...options], chassis });
     focusSoon('build-month');
   }
 

@@ -33,7 +33,9 @@ describe('a chassis number', () => {
     expect(taken).toEqual([]);
     named(host, 'Take it').click();
     await settle();
-    expect(taken).toEqual([{ vehicle: { id: 'v12' }, built: '1999-05', options: ['H4'] }]);
+    expect(taken).toEqual([
+      { chassis: 'VA12-9905-H-00417-K', vehicle: { id: 'v12' }, built: '1999-05', options: ['H4'] },
+    ]);
   });
   it('that nobody can read leaves a sentence and nothing to take', async () => {
     const { host, text } = await read(() =>

@@ -8,6 +8,8 @@ import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
 
 export interface ReadVehicle {
+  /** The chassis number itself. */
+  readonly chassis: string;
   readonly vehicle: Vehicle;
   readonly built: string;
   readonly options: readonly string[];
@@ -84,9 +86,10 @@ export class ChassisReader {
 
   protected take(): void {
     const { vehicleId = '', built = '', options = [] } = this.answer() ?? {};
-    this.api
-      .vehicle(vehicleId)
-      .subscribe({ next: (vehicle) => this.taken.emit({ vehicle, built, options }), error: this.silent });
+    this.api.vehicle(vehicleId).subscribe({
+      next: (vehicle) => this.taken.emit({ chassis: this.number().trim(), vehicle, built, options }),
+      error: this.silent,
+    });
   }
 
   private readonly silent = (error: unknown): void =>
