@@ -5,8 +5,8 @@ import Koa from 'koa';
 import { walkInterchange } from '@kerabat/core/find/interchange';
 import { searchKeys } from '@kerabat/core/named/number';
 import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
-import { NUMBERS_BY_LOOSE, PREFIXES } from '../server/dist/catalogue/numbers.js';
-import { interchangeStore } from '../server/dist/interchange/store.js';
+import { NUMBERS_BY_LOOSE, PREFIXES } from '../server/dist/catalogue/records/numbers.js';
+import { interchangeStore } from '../server/dist/ask/interchange/store.js';
 
 const db = new Database(process.argv[2], { readonly: true });
 const byLoose = db.prepare(NUMBERS_BY_LOOSE);

@@ -8,8 +8,8 @@ import puppeteer from 'puppeteer-core';
 import { checkChain, composeJob } from '@kerabat/core/job';
 import { solveChain } from '@kerabat/core/judge/solve';
 import { pino } from 'pino';
-import { openDirectory } from '../server/dist/db/directory.js';
-import { rowsOfJob } from '../server/dist/jobs/workspace.js';
+import { openDirectory } from '../server/dist/base/db/directory.js';
+import { judgedRowsOf } from '../server/dist/jobs/gather.js';
 import { storesOf } from '../server/dist/main/stores.js';
 import { end, median, quantile, report, start } from './lib.mjs';
 
@@ -139,7 +139,7 @@ export async function fitBench() {
     await end(first);
     const directory = openDirectory(data, { program: 'bench', now: new Date().toISOString() });
     const stores = storesOf(directory, pino({ level: 'silent' }), () => new Date().toISOString());
-    const chain = composeJob(await rowsOfJob(id, stores));
+    const chain = composeJob(await judgedRowsOf(id, stores));
     const { joints } = checkChain(chain);
     const checks = joints.flatMap((joint) => joint.checks).length;
     for (let i = 0; i < TIMES; i++) checkChain(chain);

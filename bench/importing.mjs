@@ -4,8 +4,8 @@ import { createWriteStream, mkdtempSync, openAsBlob, rmSync, statSync } from 'no
 import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDatabase } from '../server/dist/db/open.js';
-import { loadCatalogue } from '../server/dist/imports/load.js';
+import { openDatabase } from '../server/dist/base/db/open.js';
+import { loadCatalogue } from '../server/dist/catalogue/imports/load.js';
 import { atSizes, end, megabytes, quantile, report, ROOT, start } from './lib.mjs';
 import { familyRows, MAKERS } from './made-links.mjs';
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { afterAll, beforeAll, onTestFinished } from 'vitest';
-import { startServer, type RunningServer } from '../server/testing/program.js';
+import { type RunningServer, startServer } from '../server/testing/program.js';
 
 const require = createRequire(import.meta.url);
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');

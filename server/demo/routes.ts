@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import type { DemoSeen, UndoAnswer } from '@kerabat/contract';
-import { personOf } from '../http/guard.js';
+import { personOf } from '../base/http/guard.js';
 import { settle } from '../jobs/workspace.js';
 import type { Stores } from './needs.js';
 

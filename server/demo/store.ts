@@ -1,10 +1,10 @@
 import type { DemoSeen } from '@kerabat/contract';
-import type { Db } from '../db/open.js';
-import type { WriteTurn } from '../history/turn.js';
-import { HttpProblem } from '../http/problem.js';
-import type { Needs } from '../needs.js';
+import type { Db } from '../base/db/open.js';
+import { HttpProblem } from '../base/http/problem.js';
+import { demoCounts } from '../catalogue/history/take-out.js';
+import type { WriteTurn } from '../catalogue/history/turn.js';
+import type { JobStore } from '../jobs/store/index.js';
 import { bringInDemo } from './bring-in.js';
-import { demoCounts } from './take-out.js';
 
 /** What belongs to a job, what rests on it first. */
 const OF_JOBS: readonly string[] = [
@@ -28,7 +28,7 @@ const IS_USED = {
  */
 export function demoStore(
   databases: { readonly catalogue: Db; readonly jobs: Db },
-  jobRows: Needs['jobs'],
+  jobRows: JobStore,
   turn: WriteTurn,
   {
     clock,

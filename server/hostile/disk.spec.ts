@@ -104,7 +104,7 @@ describe.skipIf(!canMount())('a full disk', () => {
 
 // Nothing is read-only for root: the program runs as nobody then, where nobody may read the program.
 const nobody = process.getuid?.() === 0 ? 65534 : undefined;
-const reads = `import(${JSON.stringify(join(ROOT, 'server/dist/db/directory.js'))}).catch(() => process.exit(1))`;
+const reads = `import(${JSON.stringify(join(ROOT, 'server/dist/base/db/directory.js'))}).catch(() => process.exit(1))`;
 const canRun =
   nobody === undefined || spawnSync(process.execPath, ['-e', reads], { uid: nobody, gid: nobody }).status === 0;
 

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startServer, type RunningServer } from '../testing/program.js';
+import { type RunningServer, startServer } from '../testing/program.js';
 import { random } from './random.js';
 
 /** So many kills are part of the tests; `npm run hostile` makes ten times as many. */

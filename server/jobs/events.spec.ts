@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ROUTES, type Workspace } from '@kerabat/contract';
-import { testServer, type Ask, type TestServer } from '../testing/harness.js';
+import { type Ask, testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;
 beforeAll(async () => {

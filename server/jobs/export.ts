@@ -1,7 +1,7 @@
 import type { PartsListLineView, Workspace } from '@kerabat/contract';
 import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
 import { LIST_SECTIONS } from '@kerabat/core/list/need';
-import { csvText } from '../exports/csv.js';
+import { csvText } from '../base/csv/csv.js';
 
 /** Lines that count, in the order of the partsList. */
 export const liveLines = (workspace: Workspace): PartsListLineView[] =>

@@ -12,45 +12,15 @@ import {
   troubled,
   workThrough,
 } from '@kerabat/core/job';
-import { storageFault } from '../db/faults.js';
-import { HttpProblem } from '../http/problem.js';
+import { jobReads } from '../ask/reads/reads.js';
+import { storageFault } from '../base/db/faults.js';
+import { HttpProblem } from '../base/http/problem.js';
 import type { Stores } from './needs.js';
 
 /** Gathers what a job is worked out from: its own rows, and those of the catalogue as they are read. */
 
 /** So many candidates of an identification are told. */
 const CANDIDATES = 20;
-
-/** The catalogue as a job reads it. */
-export function jobReads(stores: Omit<Stores, 'jobs' | 'latest' | 'photographs' | 'pool' | 'log'>): JobReads {
-  const { vehicles, units, siblings, kits, stock, fittings, interchange } = stores;
-  return {
-    vehicle: vehicles.get,
-    chain: vehicles.chain,
-    vehicleFacts: vehicles.facts,
-    recordedAt: vehicles.recordedAt,
-    partFacts: vehicles.partFacts,
-    layouts: vehicles.layouts,
-    access: vehicles.access,
-    unit: units.design,
-    numbersOf: units.numbers,
-    notesOf: units.notes,
-    conditionOf: units.condition,
-    sisterWith: siblings.sisterWith,
-    sideOf: siblings.sideOf,
-    interchange: (old, chosen) =>
-      interchange.entriesOf(old, stores.settings.current()).find((entry) => entry.unitId === chosen),
-    box: kits.box,
-    kits: kits.forUnit,
-    piecesOf: kits.piecesOf,
-    packs: kits.packs,
-    fittingNumber: kits.fittingNumber,
-    fittingPrice: kits.fittingPrice,
-    fitting: fittings.piece,
-    bottles: kits.bottles,
-    supplyOf: stock.supplyOf,
-  };
-}
 
 /** What is kept of a job itself. */
 function baseOf(id: number, { jobs, photographs, settings }: Stores): JobBase {

@@ -1,5 +1,5 @@
 import type { Workspace } from '@kerabat/contract';
-import type { Db } from '../db/open.js';
+import type { Db } from '../base/db/open.js';
 
 /** So many jobs are kept as they were last worked out. */
 const KEPT = 40;

@@ -6,11 +6,11 @@ import type { ChainSolution, ChainWay } from '@kerabat/core/judge/solve';
 import type { ChainInput } from '@kerabat/core/judge/verdict';
 import { checkWords, sentenceOf } from '@kerabat/core/tell/words';
 import { findSlot } from '@kerabat/core/vehicle/place';
-import { hangsUp } from '../http/gone.js';
-import { sender } from '../http/guard.js';
-import { HttpProblem } from '../http/problem.js';
-import type { Stores } from './needs.js';
+import { hangsUp } from '../base/http/gone.js';
+import { sender } from '../base/http/guard.js';
+import { HttpProblem } from '../base/http/problem.js';
 import { judgedRowsOf } from './gather.js';
+import type { Stores } from './needs.js';
 
 /** Ways to close the chain of a job: the cheapest sets of fixes, looked for in a thread. */
 

@@ -9,7 +9,7 @@ import { ITEMS } from '@kerabat/core/named/item';
 import { PRESENCES } from '@kerabat/core/vehicle/chain';
 import { findSlot } from '@kerabat/core/vehicle/place';
 import { findConversion } from '@kerabat/core/work/conversion';
-import { badRequest } from '../http/problem.js';
+import { badRequest } from '../base/http/problem.js';
 import type { Stores } from './needs.js';
 
 /** What can be decided of each subject: which choices there are, and what may be said with one. */

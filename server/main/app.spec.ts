@@ -5,13 +5,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openDirectory, type DataDirectory } from '../db/directory.js';
-import { StartProblem } from '../db/open.js';
-import { chassisService } from '../chassis/service.js';
-import { instrumentFeed } from '../devices/feed.js';
+import { type DataDirectory, openDirectory } from '../base/db/directory.js';
+import { StartProblem } from '../base/db/open.js';
+import { chassisService } from '../outside/chassis/service.js';
+import { instrumentFeed } from '../outside/devices/feed.js';
 import { makeApp } from './app.js';
 import { readArguments, readWhat } from './arguments.js';
-import { storesOf, wallClock, type Stores } from './stores.js';
+import { type Stores, storesOf, wallClock } from './stores.js';
 
 let work: string;
 let server: Server;

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { StartProblem } from '../db/open.js';
+import { StartProblem } from '../base/db/open.js';
 
 export interface ServeArguments {
   readonly data: string;

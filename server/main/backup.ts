@@ -2,8 +2,8 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { create } from 'tar';
-import { connectReading, StartProblem } from '../db/open.js';
-import { DATABASE_FILES } from '../db/storage.js';
+import { connectReading, StartProblem } from '../base/db/open.js';
+import { DATABASE_FILES } from '../base/db/storage.js';
 import { readWhat } from './arguments.js';
 
 const USAGE = 'Say where the backup goes: npm run backup -- FILE [--data DIR]';

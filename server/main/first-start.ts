@@ -1,6 +1,6 @@
-import type { DataDirectory } from '../db/directory.js';
+import type { DataDirectory } from '../base/db/directory.js';
+import { takeOutDemo } from '../catalogue/history/take-out.js';
 import { bringInDemo } from '../demo/bring-in.js';
-import { takeOutDemo } from '../demo/take-out.js';
 import type { Stores } from './stores.js';
 
 /**

@@ -1,7 +1,7 @@
-import { openDirectory, type DataDirectory } from '../db/directory.js';
-import { StartProblem } from '../db/open.js';
-import { loadCatalogue, type ImportReport } from '../imports/load.js';
-import { ImportProblem } from '../imports/read.js';
+import { type DataDirectory, openDirectory } from '../base/db/directory.js';
+import { StartProblem } from '../base/db/open.js';
+import { type ImportReport, loadCatalogue } from '../catalogue/imports/load.js';
+import { ImportProblem } from '../catalogue/imports/read.js';
 import { readWhat } from './arguments.js';
 import { wallClock } from './stores.js';
 

@@ -3,18 +3,18 @@ import { fileURLToPath } from 'node:url';
 import type { AddressInfo } from 'node:net';
 import type { Logger } from 'pino';
 import { SLOTS } from '@kerabat/core/vehicle/place';
-import { openDirectory } from '../db/directory.js';
-import { StartProblem } from '../db/open.js';
-import { storageFault } from '../db/faults.js';
+import { openDirectory } from '../base/db/directory.js';
+import { storageFault } from '../base/db/faults.js';
+import { StartProblem } from '../base/db/open.js';
+import { refuse } from '../base/http/refuse.js';
+import { eventLog } from '../base/watch/log.js';
 import { settle, workspaceOf } from '../jobs/workspace.js';
-import { chassisService } from '../chassis/service.js';
-import { instrumentFeed } from '../devices/feed.js';
-import { refuse } from '../http/refuse.js';
-import { eventLog } from '../watch/log.js';
+import { chassisService } from '../outside/chassis/service.js';
+import { instrumentFeed } from '../outside/devices/feed.js';
 import { makeApp } from './app.js';
 import { readArguments } from './arguments.js';
 import { firstStart } from './first-start.js';
-import { storesOf, wallClock, type Stores } from './stores.js';
+import { type Stores, storesOf, wallClock } from './stores.js';
 
 const root = (path: string): string => fileURLToPath(new URL(`../../../${path}`, import.meta.url));
 

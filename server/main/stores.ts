@@ -1,33 +1,32 @@
 import type { Logger } from 'pino';
 import { SLOTS } from '@kerabat/core/vehicle/place';
-import { acceptanceStore } from '../audit/acceptances.js';
-import { auditService } from '../audit/service.js';
-import { settler } from '../audit/settle.js';
-import { fittingStore } from '../catalogue/fittings.js';
-import { kitStore } from '../catalogue/kits.js';
-import { stockStore } from '../catalogue/stock.js';
-import { numberStore } from '../catalogue/numbers.js';
-import { siblingStore } from '../catalogue/siblings.js';
-import { summaryStore } from '../catalogue/summary.js';
-import { unitStore } from '../catalogue/units.js';
-import { vehicleStore } from '../catalogue/vehicles.js';
-import type { DataDirectory } from '../db/directory.js';
+import { identifyService } from '../ask/identify/service.js';
+import { outcomeStore } from '../ask/interchange/outcomes.js';
+import { interchangeStore } from '../ask/interchange/store.js';
+import { templateStore } from '../ask/templates/store.js';
+import type { DataDirectory } from '../base/db/directory.js';
+import { settingsStore } from '../base/settings/store.js';
+import { workPool } from '../base/work/pool.js';
+import { acceptanceStore } from '../catalogue/audit/acceptances.js';
+import { auditService } from '../catalogue/audit/service.js';
+import { settler } from '../catalogue/audit/settle.js';
+import { exportService } from '../catalogue/exports/service.js';
+import { historyStore } from '../catalogue/history/store.js';
+import { writeTurn } from '../catalogue/history/turn.js';
+import { mappingStore } from '../catalogue/imports/mappings.js';
+import { importService } from '../catalogue/imports/service.js';
+import { fittingStore } from '../catalogue/records/fittings.js';
+import { kitStore } from '../catalogue/records/kits.js';
+import { numberStore } from '../catalogue/records/numbers.js';
+import { siblingStore } from '../catalogue/records/siblings.js';
+import { stockStore } from '../catalogue/records/stock.js';
+import { summaryStore } from '../catalogue/records/summary.js';
+import { unitStore } from '../catalogue/records/units.js';
+import { vehicleStore } from '../catalogue/records/vehicles.js';
 import { demoStore } from '../demo/store.js';
-import { exportService } from '../exports/service.js';
-import { historyStore } from '../history/store.js';
-import { writeTurn } from '../history/turn.js';
-import { identifyService } from '../identify/service.js';
-import { importService } from '../imports/service.js';
-import { mappingStore } from '../imports/mappings.js';
 import { latestStore } from '../jobs/latest.js';
+import { photographStore } from '../jobs/photographs/store.js';
 import { jobStore } from '../jobs/store/index.js';
-import { outcomeStore } from '../interchange/outcomes.js';
-import { interchangeStore } from '../interchange/store.js';
-import { photographStore } from '../photographs/store.js';
-import type { Needs } from '../needs.js';
-import { settingsStore } from '../settings/store.js';
-import { templateStore } from '../templates/store.js';
-import { workPool } from '../work/pool.js';
 
 /** Every store, over one data directory. */
 export function storesOf(
@@ -82,7 +81,7 @@ export function storesOf(
   };
 }
 
-/** Every store is there under the name that the folders take it by. */
-export type Stores = ReturnType<typeof storesOf> extends Needs ? ReturnType<typeof storesOf> : never;
+/** Every store under the name that the folders take it by. */
+export type Stores = ReturnType<typeof storesOf>;
 
 export const wallClock = (): string => new Date().toISOString();

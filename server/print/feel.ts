@@ -11,7 +11,7 @@ import {
   type Vehicle,
 } from '@kerabat/core/work/feel';
 import { chartSvg } from './chart.js';
-import { heading, WIDTH, type Printed } from './sheet.js';
+import { heading, type Printed, WIDTH } from './sheet.js';
 
 /** What is printed of a comparison. */
 export interface FeelPaper {

@@ -1,8 +1,8 @@
 import type Router from '@koa/router';
-import { hangsUp } from '../http/gone.js';
-import { sender } from '../http/guard.js';
+import { hangsUp } from '../base/http/gone.js';
+import { sender } from '../base/http/guard.js';
+import { jobId } from '../base/http/path-number.js';
 import type { Stores } from '../jobs/needs.js';
-import { jobId } from '../jobs/routes/index.js';
 import { workspaceOf } from '../jobs/workspace.js';
 import { PAPERS } from './papers.js';
 

@@ -14,7 +14,7 @@ import {
 import { lineCheckWords, lineLength as length, lineStepWords } from '@kerabat/core/tell/words';
 import { cutLine, type CutLine, type LineOrder } from '@kerabat/core/work/line';
 import { STANDARD_FACE } from './faces.js';
-import { heading, WIDTH, type Printed } from './sheet.js';
+import { heading, type Printed, WIDTH } from './sheet.js';
 
 /**
  * A line to be made: what to cut, where to mark, in which order, from three sides, and at true scale to lay the tube

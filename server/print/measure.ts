@@ -4,7 +4,7 @@ import { attribute, type AttributeName, valueWords } from '@kerabat/core/named/a
 import { type Drawing, jointDrawing, partDrawing, svgOf } from '@kerabat/core/tell/drawing';
 import { findSlot } from '@kerabat/core/vehicle/place';
 import { STANDARD_FACE } from './faces.js';
-import { heading, WIDTH, type Sheet } from './sheet.js';
+import { heading, type Sheet, WIDTH } from './sheet.js';
 
 /** Points for each mm: a drawing at this scale is as large as the thing. */
 const FULL_SIZE = 72 / 25.4;

@@ -1,13 +1,13 @@
 import { createRequire } from 'node:module';
 import type { Workspace } from '@kerabat/contract';
 import { jobNumber } from '@kerabat/core/tell/words';
-import { fonts, runsOf, STANDARD_FACE, type Family } from './faces.js';
-import { feelSheet, type FeelPaper } from './feel.js';
-import { lineSheet, type LinePaper } from './line.js';
+import { type Family, fonts, runsOf, STANDARD_FACE } from './faces.js';
+import { type FeelPaper, feelSheet } from './feel.js';
+import { type LinePaper, lineSheet } from './line.js';
 import { measureSheet } from './measure.js';
 import type { Paper } from './papers.js';
-import { heading, type Printed, type Sheet } from './sheet.js';
 import { partsListSheet } from './parts-list.js';
+import { heading, type Printed, type Sheet } from './sheet.js';
 import { workCardSheet } from './work-card.js';
 
 const require = createRequire(import.meta.url);
@@ -137,3 +137,9 @@ function inFaces(node: unknown, unprinted: (text: string) => void, family: Famil
 
 const runs = (text: string, unprinted: (text: string) => void, family: Family) =>
   runsOf(text, family, () => unprinted(text));
+
+declare module '../base/work/tasks.js' {
+  interface Tasks {
+    readonly paper: { readonly task: PaperTask; readonly answer: Uint8Array };
+  }
+}

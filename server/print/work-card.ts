@@ -3,7 +3,7 @@ import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
 import { jointDrawing, svgOf } from '@kerabat/core/tell/drawing';
 import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
 import { STANDARD_FACE } from './faces.js';
-import { heading, WIDTH, type Sheet } from './sheet.js';
+import { heading, type Sheet, WIDTH } from './sheet.js';
 
 /** The work card on paper: steps by stage, each with its caution where the hurt happens. */
 export function workCardSheet(workspace: Workspace): Sheet {

@@ -2,11 +2,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import type { ImportPlan, ImportReport, SheetPlan } from '@kerabat/contract';
-import type { Db } from '../db/open.js';
-import { openFile } from '../imports/files/open.js';
-import type { RawRow, Sheet } from '../imports/files/sheet.js';
-import { guessSheet } from '../imports/plan.js';
-import { runImport } from '../imports/run.js';
+import type { Db } from '../base/db/open.js';
+import { openFile } from '../catalogue/imports/files/open.js';
+import type { RawRow, Sheet } from '../catalogue/imports/files/sheet.js';
+import { guessSheet } from '../catalogue/imports/plan.js';
+import { runImport } from '../catalogue/imports/run.js';
 
 export interface BringIn {
   readonly dryRun?: boolean;

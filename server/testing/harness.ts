@@ -5,15 +5,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { chassisService } from '../chassis/service.js';
-import { openDirectory, type DataDirectory } from '../db/directory.js';
-import { DATABASE_FILES } from '../db/storage.js';
-import { instrumentFeed } from '../devices/feed.js';
+import { type DataDirectory, openDirectory } from '../base/db/directory.js';
+import { DATABASE_FILES } from '../base/db/storage.js';
+import { refuse } from '../base/http/refuse.js';
 import { settle } from '../jobs/workspace.js';
-import { refuse } from '../http/refuse.js';
 import { makeApp } from '../main/app.js';
 import { firstStart } from '../main/first-start.js';
-import { storesOf, type Stores } from '../main/stores.js';
+import { type Stores, storesOf } from '../main/stores.js';
+import { chassisService } from '../outside/chassis/service.js';
+import { instrumentFeed } from '../outside/devices/feed.js';
 
 export const DEMO = fileURLToPath(new URL('../../demo', import.meta.url));
 

@@ -1,22 +1,12 @@
 import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { Workspace } from '@kerabat/contract';
-import { notFound } from '../../http/problem.js';
 import type { Stores } from '../needs.js';
 import { settle } from '../workspace.js';
 
 /** What the routes of a job have in common: its number, and how a write is answered. */
 
 const WHOLE = 'return=representation';
-
-/** A number from the address; 404 when it is none. */
-export function wholeNumber(text: string, what: string): number {
-  if (!/^\d{1,9}$/.test(text)) throw notFound(`"${text.slice(0, 20)}" is not a ${what} number.`);
-  return Number(text);
-}
-
-export const jobId = (ctx: Context & { params: Record<string, string> }): number =>
-  wholeNumber(ctx.params['id'] ?? '', 'job');
 
 export interface Answering {
   /**

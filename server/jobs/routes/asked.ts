@@ -3,15 +3,16 @@ import { JobChange, type JobRow, NewJob } from '@kerabat/contract';
 import { COMPLAINTS } from '@kerabat/core/find/ask';
 import { jobNumber } from '@kerabat/core/tell/words';
 import { findSlot } from '@kerabat/core/vehicle/place';
-import { namesOf } from '../../catalogue/find.js';
-import { readBody } from '../../http/body.js';
-import { numberQuery, textQuery } from '../../http/door.js';
-import { seenVersion, tagOf, writeOf } from '../../http/guard.js';
-import { badRequest } from '../../http/problem.js';
+import { readBody } from '../../base/http/body.js';
+import { numberQuery, textQuery } from '../../base/http/door.js';
+import { seenVersion, tagOf, writeOf } from '../../base/http/guard.js';
+import { jobId } from '../../base/http/path-number.js';
+import { badRequest } from '../../base/http/problem.js';
+import { namesOf } from '../../catalogue/records/find.js';
 import { gatherJob } from '../gather.js';
 import type { Stores } from '../needs.js';
 import { workspaceOf } from '../workspace.js';
-import { type Answering, jobId } from './answering.js';
+import type { Answering } from './answering.js';
 
 /** A job is found by all that its row shows. */
 const hasWords = (job: JobRow, words: readonly string[]): boolean => {

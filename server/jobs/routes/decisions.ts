@@ -1,10 +1,11 @@
 import type Router from '@koa/router';
 import { DecisionRequest, DecisionsRequest } from '@kerabat/contract';
-import { readBody } from '../../http/body.js';
-import { seenVersion, tagOf, writeOf } from '../../http/guard.js';
+import { readBody } from '../../base/http/body.js';
+import { seenVersion, tagOf, writeOf } from '../../base/http/guard.js';
+import { jobId } from '../../base/http/path-number.js';
 import type { Stores } from '../needs.js';
 import { checkSubject } from '../subjects.js';
-import { type Answering, jobId } from './answering.js';
+import type { Answering } from './answering.js';
 
 /** What is decided: one thing, several as one act, or undone. */
 export function decisionRoutes(router: Router, stores: Stores, { answered }: Answering): void {

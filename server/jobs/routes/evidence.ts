@@ -3,11 +3,12 @@ import { BenchLineRequest, NewEvidence } from '@kerabat/contract';
 import { readBenchLine } from '@kerabat/core/find/identify';
 import { findSlot } from '@kerabat/core/vehicle/place';
 import { type Evidence, evidenceProblem } from '@kerabat/core/vehicle/reading';
-import { readBody } from '../../http/body.js';
-import { writeOf } from '../../http/guard.js';
-import { badRequest } from '../../http/problem.js';
+import { readBody } from '../../base/http/body.js';
+import { writeOf } from '../../base/http/guard.js';
+import { jobId, wholeNumber } from '../../base/http/path-number.js';
+import { badRequest } from '../../base/http/problem.js';
 import type { Stores } from '../needs.js';
-import { type Answering, jobId, wholeNumber } from './answering.js';
+import type { Answering } from './answering.js';
 
 /** The place that something was seen at: the one that was said, else the job's own. */
 function slotFor(id: number, said: string | undefined, stores: Pick<Stores, 'jobs' | 'units'>): string {

@@ -1,16 +1,15 @@
 import type Router from '@koa/router';
 import type { Logger } from 'pino';
 import { SolveLimits } from '@kerabat/contract';
-import { readBody } from '../../http/body.js';
+import { readBody } from '../../base/http/body.js';
+import { jobId } from '../../base/http/path-number.js';
 import type { Stores } from '../needs.js';
 import { solveJob } from '../solve.js';
-import { answering, jobId } from './answering.js';
+import { answering } from './answering.js';
 import { askedRoutes } from './asked.js';
 import { decisionRoutes } from './decisions.js';
 import { evidenceRoutes } from './evidence.js';
 import { partsListRoutes } from './parts-list.js';
-
-export { jobId, wholeNumber } from './answering.js';
 
 /** Jobs: what was asked, evidence, decisions, the parts list. */
 export function jobRoutes(router: Router, stores: Stores, log: Logger): void {

@@ -2,13 +2,14 @@ import type Router from '@koa/router';
 import { PartsListAddRequest, PartsListEditRequest } from '@kerabat/contract';
 import { unclear } from '@kerabat/core/list/parts-list';
 import { looseKey } from '@kerabat/core/named/number';
-import { readBody } from '../../http/body.js';
-import { seenVersion, tagOf, writeOf } from '../../http/guard.js';
-import { badRequest, notFound } from '../../http/problem.js';
+import { readBody } from '../../base/http/body.js';
+import { seenVersion, tagOf, writeOf } from '../../base/http/guard.js';
+import { jobId } from '../../base/http/path-number.js';
+import { badRequest, notFound } from '../../base/http/problem.js';
 import { partsListCsv, partsListJson } from '../export.js';
 import type { Stores } from '../needs.js';
 import { workspaceOf } from '../workspace.js';
-import { type Answering, jobId } from './answering.js';
+import type { Answering } from './answering.js';
 
 /** The parts list: edited, added to by hand, and as a file. */
 export function partsListRoutes(router: Router, stores: Stores, { answered, settled }: Answering): void {

@@ -1,6 +1,6 @@
 import type { Decision, DecisionRequest, DecisionsRequest } from '@kerabat/contract';
-import type { Db } from '../../db/open.js';
-import { conflict } from '../../http/problem.js';
+import type { Db } from '../../base/db/open.js';
+import { conflict } from '../../base/http/problem.js';
 import { type By, type JobEvents, writerOf } from './events.js';
 
 const SQL = {

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { JobEvent } from '@kerabat/contract';
-import type { Db } from '../../db/open.js';
-import type { Write } from '../../http/guard.js';
-import { HttpProblem } from '../../http/problem.js';
+import type { Db } from '../../base/db/open.js';
+import type { Write } from '../../base/http/guard.js';
+import { HttpProblem } from '../../base/http/problem.js';
 
 /** The one door that writes of jobs go through: each is an event, in the transaction of what it writes. */
 

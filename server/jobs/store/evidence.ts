@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { EvidenceView } from '@kerabat/contract';
 import type { Evidence } from '@kerabat/core/vehicle/reading';
-import type { Db } from '../../db/open.js';
-import { notFound } from '../../http/problem.js';
+import type { Db } from '../../base/db/open.js';
+import { notFound } from '../../base/http/problem.js';
 import { type By, type JobEvents, writerOf } from './events.js';
 import { evidenceOf, type EvidenceRow } from './rows.js';
 

@@ -1,11 +1,9 @@
-import type { Db } from '../../db/open.js';
+import type { Db } from '../../base/db/open.js';
 import { decisionRows } from './decisions.js';
 import { type JobEvents, jobEvents } from './events.js';
 import { evidenceRows } from './evidence.js';
 import { askedRows } from './jobs.js';
 import { partsListRows } from './parts-list.js';
-
-export { type By, type JobEvents, jobEvents, writerOf } from './events.js';
 
 /** Jobs and what people put into them. Every write goes through the events. */
 export function jobStore(db: Db, clock: () => string, events: JobEvents = jobEvents(db, clock)) {

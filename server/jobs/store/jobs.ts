@@ -1,6 +1,6 @@
 import type { Job, JobChange, JobList, JobRow, NewJob } from '@kerabat/contract';
-import type { Db } from '../../db/open.js';
-import { conflict, notFound } from '../../http/problem.js';
+import type { Db } from '../../base/db/open.js';
+import { conflict, notFound } from '../../base/http/problem.js';
 import { type By, type JobEvents, writerOf } from './events.js';
 import { type JobDbRow, jobOf } from './rows.js';
 

@@ -1,7 +1,7 @@
 import type { PartsListAddRequest, PartsListEditRequest } from '@kerabat/contract';
 import type { PartsListEdit, PartsListLine } from '@kerabat/core/list/parts-list';
-import type { Db } from '../../db/open.js';
-import { conflict } from '../../http/problem.js';
+import type { Db } from '../../base/db/open.js';
+import { conflict } from '../../base/http/problem.js';
 import { type By, type JobEvents, writerOf } from './events.js';
 import { addedOf, editOf, type PartsListRow } from './rows.js';
 

@@ -1,0 +1,56 @@
+import type { ColumnPlan, SheetPlan } from '@kerabat/contract';
+import type { Db } from '../../base/db/open.js';
+import { signatureOf } from './plan.js';
+
+interface MappingRow {
+  readonly tbl: string;
+  readonly columns: string;
+  readonly fixed: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+const SQL = {
+  find: `SELECT tbl, columns, fixed, person AS "by", used_at AS at FROM mapping WHERE signature = ?`,
+  keep: `INSERT INTO mapping (signature, tbl, columns, fixed, person, used_at) VALUES (?, ?, ?, ?, ?, ?)
+    ON CONFLICT (signature) DO UPDATE SET tbl = excluded.tbl, columns = excluded.columns, fixed =
+    excluded.fixed, person = excluded.person, used_at = excluded.used_at`,
+};
+
+/** Column matchings that were used before. */
+export function mappingStore(jobs: Db, clock: () => string) {
+  const find = jobs.prepare<[string], MappingRow>(SQL.find);
+  const keep = jobs.prepare<[string, string, string, string, string, string]>(SQL.keep);
+  return {
+    /** The plan as it was matched last time for the same headings; undefined when they are new. */
+    recall(plan: SheetPlan): { plan: SheetPlan; by: string; at: string } | undefined {
+      const row = find.get(signatureOf(plan));
+      if (!row) return undefined;
+      const columns = JSON.parse(row.columns) as ColumnPlan[];
+      // The nth column of a heading is the nth of that heading then.
+      const left = [...columns];
+      const matched = plan.columns.map(({ heading }): ColumnPlan => {
+        const at = left.findIndex((c) => c.heading === heading);
+        return at < 0 ? { heading, to: null } : (left.splice(at, 1)[0] ?? { heading, to: null });
+      });
+      return {
+        plan: { ...plan, table: row.tbl, columns: matched, fixed: JSON.parse(row.fixed) as Record<string, string> },
+        by: row.by,
+        at: row.at,
+      };
+    },
+    keep(plan: SheetPlan, person: string): void {
+      if (plan.table === null) return;
+      keep.run(
+        signatureOf(plan),
+        plan.table,
+        JSON.stringify(plan.columns),
+        JSON.stringify(plan.fixed),
+        person,
+        clock(),
+      );
+    },
+  };
+}
+
+export type MappingStore = ReturnType<typeof mappingStore>;

@@ -1,0 +1,109 @@
+import type { Effect, Ledger } from '../history/ledger.js';
+import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
+import type { Finders } from './names.js';
+import { figure, say } from './row-starts.js';
+import { factsOf, type factWriter } from './write-facts.js';
+import type { RowCells } from './write.js';
+
+/** How the rows of the files that speak of vehicles are written. */
+export const vehicleRows = (
+  put: Ledger['put'],
+  putFacts: ReturnType<typeof factWriter>,
+  find: Finders,
+): Readonly<
+  Record<
+    'vehicles' | 'vehicleOptions' | 'vehicleSides' | 'vehicleLines' | 'vehicleParts' | 'access' | 'chains',
+    (c: RowCells) => Effect
+  >
+> => ({
+  vehicles: (c) =>
+    put(
+      'vehicle',
+      {
+        key: c['vehicle'] ?? '',
+        maker_id: find.maker(c['maker']),
+        source_id: find.source(c['source']),
+        series: say(c['series']),
+        name: say(c['name']),
+        built_from: say(c['built_from']),
+        built_to: say(c['built_to']),
+        weight_class: say(c['weight_class']),
+        gearbox: say(c['gearbox']),
+        assistance: say(c['assistance']),
+        driving_side: say(c['driving_side']),
+        brake_layout: say(c['brake_layout']),
+        clutch_layout: say(c['clutch_layout']),
+        note: say(c['note']),
+      },
+      {
+        series: '',
+        name: '',
+        weight_class: '',
+        gearbox: '',
+        assistance: '',
+        driving_side: '',
+        brake_layout: '',
+        clutch_layout: '',
+        note: '',
+      },
+    ),
+  vehicleOptions: (c) =>
+    put('vehicle_option', {
+      vehicle_id: find.vehicle(c['vehicle']),
+      code: c['code'] ?? '',
+      meaning: c['meaning'] ?? '',
+    }),
+  vehicleSides: (c) =>
+    putFacts('vehicle_fact', factsOf(PLAIN_COLUMNS, c), {
+      vehicle_id: find.vehicle(c['vehicle']),
+      slot: c['slot'] ?? '',
+      position: '',
+      source_id: find.source(c['source']),
+    }),
+  vehicleLines: (c) =>
+    putFacts('vehicle_fact', factsOf(PORT_COLUMNS, c), {
+      vehicle_id: find.vehicle(c['vehicle']),
+      slot: c['slot'] ?? '',
+      position: c['position'] ?? '',
+      source_id: find.source(c['source']),
+    }),
+  vehicleParts: (c) =>
+    putFacts('vehicle_part_fact', factsOf([...PORT_COLUMNS, ...PLAIN_COLUMNS], c), {
+      vehicle_id: find.vehicle(c['vehicle']),
+      part: c['part'] ?? '',
+      position: c['position'] ?? '',
+      built_from: c['built_from'] ?? '',
+      option_code: c['option'] ?? '',
+      built_to: c['built_to'] ?? '',
+      mated_set: c['mated_set'] ?? '',
+      source_id: find.source(c['source']),
+    }),
+  access: (c) =>
+    put(
+      'vehicle_access',
+      {
+        vehicle_id: find.vehicle(c['vehicle']),
+        slot: c['slot'] ?? '',
+        comes_off: c['comes_off'] ?? '',
+        minutes: figure(c['minutes']),
+        breaks: say(c['breaks']),
+        source_id: find.source(c['source']),
+      },
+      { breaks: '' },
+    ),
+  chains: (c) =>
+    put(
+      'chain_entry',
+      {
+        vehicle_id: find.vehicle(c['vehicle']),
+        unit_id: find.unit(c['unit']),
+        source_id: find.source(c['source']),
+        slot: c['slot'] ?? '',
+        built_from: c['built_from'] ?? '',
+        option_code: c['option'] ?? '',
+        built_to: say(c['built_to']),
+        mated_set: say(c['mated_set']),
+      },
+      { built_to: '', mated_set: '' },
+    ),
+});
