@@ -15,7 +15,7 @@ import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { feelLimits } from '@kerabat/core/work/feel';
 import { Api } from './api/api';
 import { Person } from './api/person';
-import { JobService } from './jobs/job-service';
+import { JobService } from './job/job-service';
 import { CHARTS } from './parts/line-chart';
 import { MATERIAL } from './parts/material';
 

@@ -6,7 +6,7 @@ import { RouterLink } from '@angular/router';
 import type { ChainView } from '@kerabat/contract';
 import { valueWords } from '@kerabat/core/named/attribute';
 import { factsWords, keyOf, partDrawing } from '@kerabat/core/tell/drawing';
-import { StateMark, STATE_WORDS } from '../parts/state-mark';
+import { STATE_WORDS, StateMark } from '../parts/state-mark';
 import { DrawingView, type LabelSize } from './drawing';
 import { Zoomable } from './zoomable';
 

@@ -3,8 +3,8 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { exhaustMap, Subject, tap } from 'rxjs';
-import { Acting } from '../api/acting';
 import { Api } from '../api/api';
+import { Acting } from '../parts/acting';
 import { ProblemLine } from '../parts/problem-line';
 import { FirstLook } from './first-look';
 

@@ -24,13 +24,13 @@ import { filter, map, startWith } from 'rxjs';
 import { lookup } from '@kerabat/core/base/lookup';
 import type { FourState } from '@kerabat/core/base/state';
 import { jobNumber } from '@kerabat/core/tell/words';
+import { JobService } from '../job/job-service';
+import { PartsList } from '../parts-list/parts-list';
 import { ChainStrip } from '../parts/chain-strip';
 import { focusWhenThere } from '../parts/focus';
 import { ProblemLine } from '../parts/problem-line';
-import { PartsList } from '../parts-list/parts-list';
-import { Shortcuts } from '../shell/shortcuts';
+import { Shortcuts } from '../parts/shortcuts';
 import { FirstLook } from './first-look';
-import { JobService } from './job-service';
 import { onScreen } from './next-act';
 
 /** What each stage is for, said until it has been used. */

@@ -26,8 +26,8 @@ import type { JobRow } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
-import { FirstMinute } from './first-minute';
 import { StateMark } from '../parts/state-mark';
+import { FirstMinute } from './first-minute';
 
 /** All jobs, the last touched first, each with what keeps it from being safe to order. */
 @Component({

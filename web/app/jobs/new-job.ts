@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Router } from '@angular/router';
 import type { NewJob } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { COMPLAINTS } from '@kerabat/core/find/ask';
-import { SLOTS } from '@kerabat/core/vehicle/place';
 import { Drafts } from '../api/drafts';
-import { Acting } from '../api/acting';
+import { Acting } from '../parts/acting';
 import { ProblemLine } from '../parts/problem-line';
 import { AskForm, BLANK } from '../stages/ask/ask-form';
+import { COMPLAINTS } from '@kerabat/core/find/ask';
+import { SLOTS } from '@kerabat/core/vehicle/place';
 
 /** Opens a job: the first half of Ask. */
 @Component({

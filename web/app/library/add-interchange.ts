@@ -5,10 +5,10 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { map, switchMap, type Observable } from 'rxjs';
 import type { NewLink, NumberView } from '@kerabat/contract';
-import { Acting } from '../api/acting';
 import { Api } from '../api/api';
-import { ProblemLine } from '../parts/problem-line';
+import { Acting } from '../parts/acting';
 import { Folded } from '../parts/folded';
+import { ProblemLine } from '../parts/problem-line';
 import { MatButtonModule } from '@angular/material/button';
 
 const HOW: readonly { readonly kind: NewLink['kind']; readonly words: string }[] = [

@@ -5,8 +5,8 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { catchError, exhaustMap, filter, map, of, startWith, Subject, switchMap, type Observable } from 'rxjs';
 import type { DemoSeen } from '@kerabat/contract';
-import { Acting } from '../api/acting';
 import { Api } from '../api/api';
+import { Acting } from '../parts/acting';
 import { ProblemLine } from '../parts/problem-line';
 import { DemoDialog } from './demo-dialog';
 

@@ -5,8 +5,8 @@ import { startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
-import { UnitListPart } from './unit-list';
 import { DemoData } from './demo-data';
+import { UnitListPart } from './unit-list';
 
 /** What the catalogue holds, where it comes from, and every unit in it. */
 @Component({

@@ -2,14 +2,14 @@ import { EMPTY, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { AuditAnswer, CatalogueSummary, Finding, ImportView, NumberView, TableView } from '@kerabat/contract';
 import { choose, named, pick, render, type, typeIn } from '../testing';
+import { AddInterchange } from './add-interchange';
 import { AuditPage } from './audit/audit-page';
-import { BringIn } from './bring-in/bring-in-service';
 import { BringInPage } from './bring-in/bring-in-page';
+import { BringIn } from './bring-in/bring-in-service';
 import { NewOrigin } from './bring-in/new-origin';
 import { SheetMatch } from './bring-in/sheet-match';
 import { WhatCameOfIt } from './bring-in/what-came-of-it';
 import { LibraryPage } from './library-page';
-import { AddInterchange } from './add-interchange';
 
 const TABLES: TableView[] = [
   {

@@ -8,10 +8,10 @@ import { Subject, switchMap } from 'rxjs';
 import type { Resolved } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
-import { ProblemLine } from '../parts/problem-line';
-import { numbersIn, Pasted } from './pasted';
-import { isSettled, ResolvedTable } from './resolved-table';
 import { Folded } from '../parts/folded';
+import { numbersIn, Pasted } from '../parts/pasted';
+import { ProblemLine } from '../parts/problem-line';
+import { isSettled, ResolvedTable } from './resolved-table';
 
 /** No request takes more. */
 const MOST = 2000;

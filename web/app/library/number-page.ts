@@ -4,8 +4,8 @@ import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
+import { InterchangeView } from '../desks/interchange/interchange-view';
 import { ProblemLine } from '../parts/problem-line';
-import { InterchangeView } from '../stages/interchange/interchange-view';
 
 /** A number of which no unit is recorded: everything that would do instead, all the same. */
 @Component({

@@ -3,18 +3,18 @@ import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
-import { ToolsPage } from '../tools/tools-page';
 import { JobsList } from '../jobs/jobs-list';
 import { NewJobPage } from '../jobs/new-job';
+import { Pasted } from '../parts/pasted';
 import { SettingsPage } from '../settings/settings-page';
 import { QuickBox } from '../shell/quick-box';
 import { AskForm } from '../stages/ask/ask-form';
 import { VehicleSearch } from '../stages/ask/vehicle-search';
 import { named, render, type } from '../testing';
+import { ToolsPage } from '../tools/tools-page';
 import { ManyNumbers } from './many-numbers';
 import { NumberPage } from './number-page';
 import { NumbersPage } from './numbers-page';
-import { Pasted } from './pasted';
 
 const down = () => throwError(() => new HttpErrorResponse({ status: 0 }));
 const V12 = {

@@ -3,14 +3,14 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { forkJoin, map, switchMap } from 'rxjs';
 import { KIND_WORDS } from '@kerabat/core/named/unit';
 import { Api } from '../api/api';
-import { outcome } from '../api/problem';
 import { designOf } from '../api/designs';
+import { outcome } from '../api/problem';
+import { InterchangeView } from '../desks/interchange/interchange-view';
+import { DrawingView } from '../drawing/drawing';
+import { drawnUnit } from '../drawing/drawn-unit';
+import { Zoomable } from '../drawing/zoomable';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
-import { DrawingView } from '../drawing/drawing';
-import { Zoomable } from '../drawing/zoomable';
-import { drawnUnit } from '../drawing/drawn-unit';
-import { InterchangeView } from '../stages/interchange/interchange-view';
 import { AddInterchange } from './add-interchange';
 
 /** One unit: what is recorded of it, its numbers, its interchange. */

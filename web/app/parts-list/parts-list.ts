@@ -9,7 +9,7 @@ import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
 import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import type { Job, PartsListLineView } from '@kerabat/contract';
 import { mdiDotsVertical } from '@mdi/js';
-import { JobService } from '../jobs/job-service';
+import { JobService } from '../job/job-service';
 import { focusSoon, TakesFocus } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { PartNumber } from '../parts/part-number';

@@ -15,7 +15,7 @@ import type { ChainView } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import type { FourState } from '@kerabat/core/base/state';
 import { pathOf, type Point, type Shape, type StripItem, stripOf } from '@kerabat/core/tell/drawing';
-import { StateMark, STATE_WORDS } from './state-mark';
+import { STATE_WORDS, StateMark } from './state-mark';
 
 /** What a name takes at least, px. */
 const NAME = 190;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+import { Instruments, type LiveReading, readingText, TAKE_KEY } from '../api/instruments';
 import { MatButtonModule } from '@angular/material/button';
 
 /**

@@ -3,7 +3,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { printBoth, type Quantity, type ReadOptions, readQuantity } from '@kerabat/core/base/units';
 import { findAttribute } from '@kerabat/core/named/attribute';
-import { InstrumentSubscription, Instruments, readingText, TAKE_KEY, type LiveReading } from '../api/instruments';
+import { Instruments, InstrumentSubscription, type LiveReading, readingText, TAKE_KEY } from '../api/instruments';
 import { LiveReadingPart } from './live-reading';
 
 /** Takes a quantity as people write it, and echoes what it understood, in both systems, before anything is computed. */

@@ -6,9 +6,9 @@ import { MatInputModule } from '@angular/material/input';
 import { catchError, concatMap, from, last, of, takeWhile, tap, type Observable } from 'rxjs';
 import type { SettingsAnswer, WorkshopSetting } from '@kerabat/contract';
 import { SETTING_GROUPS } from '@kerabat/core/named/settings';
-import { Acting } from '../api/acting';
 import { Api } from '../api/api';
-import { outcome, problemOf, type Outcome } from '../api/problem';
+import { outcome, type Outcome, problemOf } from '../api/problem';
+import { Acting } from '../parts/acting';
 import { Folded } from '../parts/folded';
 import { ProblemLine } from '../parts/problem-line';
 

@@ -9,10 +9,10 @@ import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, map, of, Subject, switchMap } from 'rxjs';
 import type { Found } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { numbersIn, Pasted } from '../library/pasted';
 import { problemOf } from '../api/problem';
-import { QuickActs, type QuickAct } from './quick-acts';
-import { Shortcuts } from './shortcuts';
+import { numbersIn, Pasted } from '../parts/pasted';
+import { Shortcuts } from '../parts/shortcuts';
+import { type QuickAct, QuickActs } from './quick-acts';
 
 type Hit = Found['hits'][number];
 

@@ -7,14 +7,14 @@ import { Router } from '@angular/router';
 import { of } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Person, personHeader } from '../api/person';
-import { ConflictDialog } from '../jobs/conflict-dialog';
+import { ConflictDialog } from '../job/conflict-dialog';
 import { JobPage } from '../jobs/job-page';
-import { OLD, named, render, workspace } from '../testing';
-import { NameDialog } from './name-dialog';
+import { NameDialog } from '../parts/name-dialog';
+import { SHORTCUTS, Shortcuts } from '../parts/shortcuts';
+import { named, OLD, render, workspace } from '../testing';
 import { NotFound } from './not-found';
 import { Shell } from './shell';
 import { ShortcutSheet } from './shortcut-sheet';
-import { SHORTCUTS, Shortcuts } from './shortcuts';
 
 const press = (key: string, target: EventTarget = document.body, more: KeyboardEventInit = {}): KeyboardEvent => {
   const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more });

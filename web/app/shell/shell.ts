@@ -7,8 +7,8 @@ import { mdiAccountOutline, mdiKeyboardOutline, mdiThemeLightDark } from '@mdi/j
 import { ServerHealth } from '../api/health';
 import { Person } from '../api/person';
 import { Icon } from '../parts/icon';
+import { Shortcuts } from '../parts/shortcuts';
 import { QuickBox } from './quick-box';
-import { Shortcuts } from './shortcuts';
 
 const THEME = 'kerabat.theme';
 
@@ -94,7 +94,7 @@ export class Shell {
   }
 
   protected async askName(): Promise<void> {
-    const { NameDialog } = await import('./name-dialog');
+    const { NameDialog } = await import('../parts/name-dialog');
     this.dialog.open(NameDialog, { width: '24rem' });
   }
 }

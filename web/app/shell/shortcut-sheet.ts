@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialogModule } from '@angular/material/dialog';
-import { Shortcuts } from './shortcuts';
+import { Shortcuts } from '../parts/shortcuts';
 
 @Component({
   selector: 'app-shortcut-sheet',

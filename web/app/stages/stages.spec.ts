@@ -2,7 +2,7 @@ import { of } from 'rxjs';
 import { describe, expect, it } from 'vitest';
 import type { Workspace } from '@kerabat/contract';
 import { PartsList } from '../parts-list/parts-list';
-import { job, named, OLD, render, typeIn, using, workspace, SAFE } from '../testing';
+import { job, named, OLD, render, SAFE, typeIn, using, workspace } from '../testing';
 import { AskStage } from './ask/ask';
 import { KitStage } from './kit/kit';
 

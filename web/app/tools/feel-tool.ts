@@ -6,9 +6,9 @@ import { settingsWith } from '@kerabat/core/named/settings';
 import { feelLimits } from '@kerabat/core/work/feel';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
+import { ClutchFeel } from '../desks/feel/clutch-feel';
+import { FeelBoard } from '../desks/feel/feel-board';
 import { ProblemLine } from '../parts/problem-line';
-import { ClutchFeel } from '../stages/feel/clutch-feel';
-import { FeelBoard } from '../stages/feel/feel-board';
 
 const BLANK: NonNullable<FeelSheet['brake']>['now'] = {
   kinds: { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false },

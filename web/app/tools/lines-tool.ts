@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatTabsModule } from '@angular/material/tabs';
-import { HoseBench } from '../stages/lines/hose-bench';
-import { LineMaker } from '../stages/lines/line-maker';
-import { WayFinder } from '../stages/lines/way-finder';
+import { HoseBench } from '../desks/lines/hose-bench';
+import { LineMaker } from '../desks/lines/line-maker';
+import { WayFinder } from '../desks/lines/way-finder';
 
 /** Lines on their own: the way from a port to a line, a line to be made, a hose. */
 @Component({

@@ -17,13 +17,13 @@ import {
   threadCheckWords,
   threadIdentityWords,
 } from '@kerabat/core/tell/words';
+import { SettingsService } from '../api/settings-service';
 import { DrawingView } from '../drawing/drawing';
 import { ControlField } from '../parts/control-field';
 import { Folded } from '../parts/folded';
 import { QuantityField } from '../parts/quantity-field';
-import { StateMark } from '../parts/state-mark';
 import { ShareBar } from '../parts/share-bar';
-import { SettingsService } from '../settings/settings-service';
+import { StateMark } from '../parts/state-mark';
 
 const LABEL = { width: 116, height: 20 };
 

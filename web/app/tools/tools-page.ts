@@ -6,12 +6,12 @@ import { printBoth, type Quantity, toBase } from '@kerabat/core/base/units';
 import { type BoreChangeKind, boreName, changeBore, identifyBore } from '@kerabat/core/named/bore';
 import { type Instrument, INSTRUMENTS } from '@kerabat/core/named/settings';
 import { boreViews } from '@kerabat/core/tell/drawing';
-import { QuantityField } from '../parts/quantity-field';
+import { SettingsService } from '../api/settings-service';
+import { RodTools } from '../desks/rod/rod-tools';
 import { DrawingView } from '../drawing/drawing';
-import { ShareBar } from '../parts/share-bar';
-import { SettingsService } from '../settings/settings-service';
-import { RodTools } from './rod-tools';
 import { Folded } from '../parts/folded';
+import { QuantityField } from '../parts/quantity-field';
+import { ShareBar } from '../parts/share-bar';
 
 /** The calculators on their own, with the workshop's own settings. */
 @Component({

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { AUDIT_ROWS, auditRow, type AuditRule } from '@kerabat/core/find/audit';
+import { Folded } from '../../parts/folded';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
 import { FindingPart } from './finding';
 import { HistoryPart } from './history';
-import { Folded } from '../../parts/folded';
 import { MatButtonModule } from '@angular/material/button';
 
 /** What contradicts itself in the catalogue, the most harmful first. */

@@ -2,9 +2,9 @@ import { inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { catchError, defer, EMPTY, map, repeat, Subject, switchMap, takeWhile, tap, type Observable } from 'rxjs';
 import type { AuditAnswer, HistoryAct, Settlement, UndoAnswer } from '@kerabat/contract';
-import { Acting } from '../../api/acting';
 import { Api } from '../../api/api';
-import { problemOf, type Outcome } from '../../api/problem';
+import { type Outcome, problemOf } from '../../api/problem';
+import { Acting } from '../../parts/acting';
 
 /** How long to wait before asking again how far an audit is, in ms. */
 const AGAIN = 700;

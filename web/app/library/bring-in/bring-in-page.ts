@@ -10,13 +10,13 @@ import { catchError, of } from 'rxjs';
 import { IMPORT_ENCODINGS } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
+import { FilePick } from '../../parts/file-pick';
+import { Folded } from '../../parts/folded';
 import { ProblemLine } from '../../parts/problem-line';
 import { BringIn } from './bring-in-service';
 import { NewOrigin } from './new-origin';
 import { SheetMatch } from './sheet-match';
 import { WhatCameOfIt } from './what-came-of-it';
-import { FilePick } from '../../parts/file-pick';
-import { Folded } from '../../parts/folded';
 
 /** A list that somebody sent, on its way into the catalogue: matched, looked at, brought in. */
 @Component({

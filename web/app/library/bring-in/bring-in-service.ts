@@ -1,9 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { concatMap, last, Observable, Subject, switchMap, tap } from 'rxjs';
 import type { ImportPlan, ImportView, SheetPlan } from '@kerabat/contract';
-import { Acting } from '../../api/acting';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
+import { Acting } from '../../parts/acting';
 
 /** One list on its way into the catalogue. It stays when somebody leaves the page for another and comes back. */
 @Injectable({ providedIn: 'root' })

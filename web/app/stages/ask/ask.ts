@@ -7,10 +7,10 @@ import { RouterLink } from '@angular/router';
 import type { NewJob, Workspace } from '@kerabat/contract';
 import { KIND_WORDS } from '@kerabat/core/named/unit';
 import { SLOTS } from '@kerabat/core/vehicle/place';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
+import { Folded } from '../../parts/folded';
 import { ProblemLine } from '../../parts/problem-line';
 import { AskForm, BLANK } from './ask-form';
-import { Folded } from '../../parts/folded';
 
 type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
 

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { Workspace } from '@kerabat/contract';
 import { partDrawing } from '@kerabat/core/tell/drawing';
 import { DrawingView } from '../../drawing/drawing';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 
 type Part = Workspace['chain']['parts'][number];
 

@@ -1,9 +1,9 @@
 import { of } from 'rxjs';
 import type { FeelPrintRequest, FeelSheet } from '@kerabat/contract';
 import { type SampleAsk, sampleFeel } from '@kerabat/core/work/feel';
+import { SAMPLER_THREAD } from '../../desks/feel/sampler';
 import { choose, job, named, render, typeIn, using, workspace } from '../../testing';
 import { FeelStage } from './feel';
-import { SAMPLER_THREAD } from './sampler';
 
 type Values = NonNullable<FeelSheet['brake']>['now']['values'];
 const kinds = { front: 'disc', rear: 'drum', assisted: true, stepped: false, valve: false } as const;

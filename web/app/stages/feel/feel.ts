@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { RouterLink } from '@angular/router';
 import { jobNumber } from '@kerabat/core/tell/words';
-import { JobService } from '../../jobs/job-service';
-import { ClutchFeel } from './clutch-feel';
+import { ClutchFeel } from '../../desks/feel/clutch-feel';
+import type { TakenSetUp } from '../../desks/feel/feel-acts';
+import { FeelBoard } from '../../desks/feel/feel-board';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
-import type { TakenSetUp } from './feel-acts';
-import { FeelBoard } from './feel-board';
 
 const CLUTCH_SLOTS: readonly string[] = ['clutch-master', 'slave'];
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { WorkSteps } from '../../parts/work-steps';
 
 /** What is done, step by step, for whoever fits it: the same card that is printed, to read beside the vehicle. */

@@ -10,7 +10,7 @@ import type { SolveAnswer, SolveLimits, WayView } from '@kerabat/contract';
 import { findSlot } from '@kerabat/core/vehicle/place';
 import { Api } from '../../api/api';
 import { problemOf } from '../../api/problem';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 
 const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonly words: string }[] = [

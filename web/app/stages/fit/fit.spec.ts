@@ -3,27 +3,27 @@ import { describe, expect, it, vi } from 'vitest';
 import type { PlanAnswer, SolveAnswer } from '@kerabat/contract';
 import {
   check,
+  choose,
   CHOSEN,
+  fixView,
   job,
   joint,
   measurement,
   named,
-  fixView,
+  pick,
   render,
   type,
   using,
   workspace,
-  choose,
-  pick,
 } from '../../testing';
 import { CloseView } from './close';
 import { FitStage } from './fit';
-import { WholeView } from './whole';
 import { JointsView } from './joints';
 import { MeasureView } from './measure';
 import { PlanView } from './plan';
 import { PutIn } from './put-in';
 import { RodView } from './rod';
+import { WholeView } from './whole';
 
 const submit = (form: Element | null) => form?.dispatchEvent(new Event('submit'));
 const bad = joint({

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { SubViews } from '../../parts/sub-views';
 
 /** Whether it will go together: the joints, what to measure, ways to close them, conversions, and the rod. */

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { MatButtonModule } from '@angular/material/button';
 import { MatTableModule } from '@angular/material/table';
 import type { DrawnFaces, JointView, FixView } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
-import { StateMark, STATE_WORDS } from '../../parts/state-mark';
+import { STATE_WORDS, StateMark } from '../../parts/state-mark';
 
 /**
  * Fixes of a joint's mismatches, least work first, each with its result; one that is pointed at is tried on the

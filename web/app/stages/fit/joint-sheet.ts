@@ -17,9 +17,9 @@ import { printBoth } from '@kerabat/core/base/units';
 import { measureOf } from '@kerabat/core/job';
 import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
 import { type Drawing, faceKey, type FaceName, jointDrawing } from '@kerabat/core/tell/drawing';
-import { JobService } from '../../jobs/job-service';
 import { DrawingView, type LabelSize } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';
+import { JobService } from '../../job/job-service';
 import { StateMark } from '../../parts/state-mark';
 import { MeasureField } from './measure-field';
 

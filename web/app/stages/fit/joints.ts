@@ -6,13 +6,13 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { DrawnFaces, JointView } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
-import { StateMark, STATE_WORDS } from '../../parts/state-mark';
+import { STATE_WORDS, StateMark } from '../../parts/state-mark';
+import { Fixes } from './fixes';
 import { JointSheet } from './joint-sheet';
 import { PutIn } from './put-in';
-import { Fixes } from './fixes';
 
 /** The joints of what is worked on, and the one that is looked at: drawn, with its checks and its fixes. */
 @Component({

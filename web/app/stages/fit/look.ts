@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { LookView } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 
 /**

@@ -21,7 +21,7 @@ import { lookup } from '@kerabat/core/base/lookup';
 import { readBenchLine } from '@kerabat/core/find/identify';
 import { findAttribute, type MeasuredDimension } from '@kerabat/core/named/attribute';
 import { Instruments, readingText, TAKE_KEY } from '../../api/instruments';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 
 /** The usual instrument is taken when none is named; "ruler" after the figure says otherwise. */

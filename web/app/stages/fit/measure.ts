@@ -4,7 +4,7 @@ import type { JointView, MeasurementView } from '@kerabat/contract';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/job';
 import { STANDS } from '@kerabat/core/named/caution';
 import { jointDrawing } from '@kerabat/core/tell/drawing';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { JointSheet } from './joint-sheet';
 import { MeasureField } from './measure-field';
 

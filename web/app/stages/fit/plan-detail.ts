@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatRadioModule } from '@angular/material/radio';
 import type { PlanAnswer } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { WorkSteps } from '../../parts/work-steps';
 import { MatButtonModule } from '@angular/material/button';
 

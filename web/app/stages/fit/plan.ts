@@ -8,7 +8,7 @@ import { concatMap, EMPTY, Subject, switchMap } from 'rxjs';
 import type { ConversionHead, PlanAnswer } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { PlanDetail } from './plan-detail';
 

@@ -12,7 +12,7 @@ import { KIND_WORDS, type UnitKind } from '@kerabat/core/named/unit';
 import { findSlot } from '@kerabat/core/vehicle/place';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RodTools } from '../../tools/rod-tools';
-import { JobService } from '../../jobs/job-service';
+import { RodTools } from '../../desks/rod/rod-tools';
+import { JobService } from '../../job/job-service';
 
 /** Rod and clearance with what the job knows already filled in. */
 @Component({

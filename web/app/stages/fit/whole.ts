@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
 import type { Workspace } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
-import { StateMark, STATE_WORDS } from '../../parts/state-mark';
+import { JobService } from '../../job/job-service';
+import { STATE_WORDS, StateMark } from '../../parts/state-mark';
 
 type Row = Workspace['chain']['parts'][number];
 

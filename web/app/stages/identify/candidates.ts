@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, input, model, output, sig
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatButtonModule } from '@angular/material/button';
 import type { CandidateView, EvidenceView, IdentifyAnswer } from '@kerabat/contract';
+import { CompareTable } from '../../desks/compare/compare-table';
+import { Folded } from '../../parts/folded';
 import { PartNumber } from '../../parts/part-number';
 import { percent } from '../../parts/percent';
-import { CompareTable } from '../../parts/compare-table';
-import { Folded } from '../../parts/folded';
 
 /** So many can be read beside each other. */
 const MOST_COMPARED = 4;

@@ -6,11 +6,11 @@ import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import type { EvidenceView, PhotographView } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
-import { mdiDotsVertical } from '@mdi/js';
+import { JobService } from '../../job/job-service';
 import { FilePick } from '../../parts/file-pick';
 import { Icon } from '../../parts/icon';
 import { ProblemLine } from '../../parts/problem-line';
+import { mdiDotsVertical } from '@mdi/js';
 
 /** Everything that was seen, each with who and how, its photographs beside it; what was withdrawn stays in sight. */
 @Component({

@@ -11,9 +11,9 @@ import { BENCH_WORDS, benchWord, readBenchLine } from '@kerabat/core/find/identi
 import { attribute, findAttribute } from '@kerabat/core/named/attribute';
 import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
 import { Designs } from '../../api/designs';
-import { InstrumentSubscription, Instruments, readingText, TAKE_KEY, type LiveReading } from '../../api/instruments';
-import { heldEvidence } from '../../jobs/evidence';
-import { JobService } from '../../jobs/job-service';
+import { Instruments, InstrumentSubscription, type LiveReading, readingText, TAKE_KEY } from '../../api/instruments';
+import { heldEvidence } from '../../job/evidence';
+import { JobService } from '../../job/job-service';
 import { LiveReadingPart } from '../../parts/live-reading';
 import { ProblemLine } from '../../parts/problem-line';
 import { Candidates } from './candidates';

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatRadioModule } from '@angular/material/radio';
 import { minutesWords } from '@kerabat/core/find/identify';
 import type { IdentifyAnswer, NextCheckView, UnitIs } from '@kerabat/contract';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { percent } from '../../parts/percent';
 
 /** So many checks are told at once. */

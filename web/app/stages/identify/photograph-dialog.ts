@@ -6,7 +6,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { PhotographView } from '@kerabat/contract';
-import type { JobService } from '../../jobs/job-service';
+import type { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
 import { lookup } from '@kerabat/core/base/lookup';
 

@@ -16,9 +16,9 @@ import { findAttribute } from '@kerabat/core/named/attribute';
 import type { Fact } from '@kerabat/core/named/unit';
 import { factsWords, keyOf, partDrawing } from '@kerabat/core/tell/drawing';
 import { factOfEvidence } from '@kerabat/core/vehicle/reading';
-import { evidenceItem } from '../../jobs/evidence';
 import { DrawingView, type LabelSize } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';
+import { evidenceItem } from '../../job/evidence';
 import { MeasureField } from '../fit/measure-field';
 
 interface Place {

@@ -2,11 +2,11 @@ import { HttpErrorResponse } from '@angular/common/http';
 import { of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { InterchangeAnswer, InterchangeEntry, InterchangePaths, InterchangeStep } from '@kerabat/contract';
+import { boxOf, byBox, EVERYTHING, filtered, isRowOf } from '../../desks/interchange/interchange-filter';
+import { InterchangePathsPart } from '../../desks/interchange/interchange-paths';
+import { InterchangeView } from '../../desks/interchange/interchange-view';
+import { RingMap } from '../../desks/interchange/ring-map';
 import { named, render, type } from '../../testing';
-import { boxOf, byBox, EVERYTHING, filtered, isRowOf } from './interchange-filter';
-import { InterchangePathsPart } from './interchange-paths';
-import { InterchangeView } from './interchange-view';
-import { RingMap } from './ring-map';
 
 const step = (over: Partial<InterchangeStep> = {}): InterchangeStep => ({
   link: 'l-1',

@@ -1,9 +1,9 @@
 import { of } from 'rxjs';
 import { describe, expect, it } from 'vitest';
+import { InterchangeTable } from '../../desks/interchange/interchange-table';
 import { job, named, OLD, render, using, workspace } from '../../testing';
-import type { InterchangeAnswer } from '@kerabat/contract';
 import { InterchangeStage } from './interchange';
-import { InterchangeTable } from './interchange-table';
+import type { InterchangeAnswer } from '@kerabat/contract';
 
 const STEP = {
   link: 'l-1',

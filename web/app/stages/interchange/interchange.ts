@@ -6,10 +6,10 @@ import { distinctUntilChanged, of, switchMap } from 'rxjs';
 import type { GeometricView, InterchangeEntry } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
-import { JobService } from '../../jobs/job-service';
+import { InterchangeView } from '../../desks/interchange/interchange-view';
+import { JobService } from '../../job/job-service';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
-import { InterchangeView } from './interchange-view';
 
 /** Which other numbers and units would do; choosing one puts it, with its conditions, on the parts list. */
 @Component({

@@ -4,7 +4,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
 import type { FluidView, KitView } from '@kerabat/contract';
 import { SEALED } from '@kerabat/core/list/kit';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';

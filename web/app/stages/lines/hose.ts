@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { JobService } from '../../jobs/job-service';
-import { HoseBench } from './hose-bench';
+import { HoseBench } from '../../desks/lines/hose-bench';
+import { JobService } from '../../job/job-service';
 
 /** A hose for this job. */
 @Component({

@@ -2,13 +2,13 @@ import { HttpErrorResponse } from '@angular/common/http';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { of, throwError } from 'rxjs';
 import type { RouteAnswer } from '@kerabat/contract';
+import { HoseBench } from '../../desks/lines/hose-bench';
+import { KeptLines } from '../../desks/lines/kept-lines';
+import { LineMaker } from '../../desks/lines/line-maker';
+import { WayFinder } from '../../desks/lines/way-finder';
+import { check, CHOSEN, fixView, job, joint, named, OLD, render, type, using, workspace } from '../../testing';
 import { ThreadBench } from '../../tools/thread-bench';
-import { check, CHOSEN, job, joint, named, OLD, fixView, render, type, using, workspace } from '../../testing';
-import { HoseBench } from './hose-bench';
-import { KeptLines } from './kept-lines';
-import { LineMaker } from './line-maker';
 import { PortsView } from './ports';
-import { WayFinder } from './way-finder';
 import { WaysView } from './ways';
 
 const settings = () => of({ settings: [] });

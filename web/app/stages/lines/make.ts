@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { LINE_FLARES, TUBE_NAMES } from '@kerabat/core/named/tube';
-import { JobService } from '../../jobs/job-service';
-import { LineMaker } from './line-maker';
-import type { TypedLine } from './line-form';
+import type { TypedLine } from '../../desks/lines/line-form';
+import { LineMaker } from '../../desks/lines/line-maker';
+import { JobService } from '../../job/job-service';
 
 /** A line to be made for this job, beginning with what its port and its tube are known to be. */
 @Component({

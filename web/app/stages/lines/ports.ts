@@ -8,7 +8,7 @@ import { tubesFor } from '@kerabat/core/named/tube';
 import { Designs } from '../../api/designs';
 import { DrawingView } from '../../drawing/drawing';
 import { drawnUnit } from '../../drawing/drawn-unit';
-import { JobService } from '../../jobs/job-service';
+import { JobService } from '../../job/job-service';
 
 type Port = SlotWork['ports'][number];
 const FOREVER = 'the maker’s figure: none is recorded';

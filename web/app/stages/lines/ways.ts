@@ -8,10 +8,10 @@ import { type WayNote, wayText } from '@kerabat/core/judge/fix';
 import type { AttributeName } from '@kerabat/core/named/attribute';
 import { SEAT_FORMS } from '@kerabat/core/named/seat';
 import { LINE_FLARES, TUBE_NAMES } from '@kerabat/core/named/tube';
-import { JobService } from '../../jobs/job-service';
+import { type TypedWay, type Way, WayFinder } from '../../desks/lines/way-finder';
+import { JobService } from '../../job/job-service';
 import { ProblemLine } from '../../parts/problem-line';
-import { StateMark, STATE_WORDS } from '../../parts/state-mark';
-import { WayFinder, type TypedWay, type Way } from './way-finder';
+import { STATE_WORDS, StateMark } from '../../parts/state-mark';
 
 /** A line of the unit in its port, by the position that names it. */
 interface Joined {

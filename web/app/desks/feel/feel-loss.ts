@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { pedalLossWords } from '@kerabat/core/tell/words';
 import { pedalLoss, pushed } from '@kerabat/core/work/feel';
 import { FeelCell } from './feel-cell';
-import { FeelDesk, type Entered } from './feel-desk';
+import { type Entered, FeelDesk } from './feel-desk';
 
 const FIELDS = [
   { key: 'push', words: 'push on the pedal', unit: 'N', least: 5, most: 1500, optional: true },

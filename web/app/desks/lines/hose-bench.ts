@@ -16,10 +16,10 @@ import { hoseDrawing } from '@kerabat/core/tell/drawing';
 import { hoseOrderWords, hosePlaceWords, hoseWords, lineLength } from '@kerabat/core/tell/words';
 import { banjoLength, HOSE_PLACES, type HoseEnd, hoseFault, hoseLength, type HoseOrder } from '@kerabat/core/work/line';
 import { Drafts } from '../../api/drafts';
+import { SettingsService } from '../../api/settings-service';
 import { DrawingView } from '../../drawing/drawing';
 import { ControlField } from '../../parts/control-field';
 import { Folded } from '../../parts/folded';
-import { SettingsService } from '../../settings/settings-service';
 
 const BLANK = {
   bump: '',

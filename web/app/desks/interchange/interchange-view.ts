@@ -7,9 +7,9 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { GeometricView, InterchangeAnswer, InterchangeEntry } from '@kerabat/contract';
 import { Folded } from '../../parts/folded';
-import { CompareTable } from '../../parts/compare-table';
 import { PartNumber } from '../../parts/part-number';
-import { EVERYTHING, filtered, isRowOf, type InterchangeFilter } from './interchange-filter';
+import { CompareTable } from '../compare/compare-table';
+import { EVERYTHING, filtered, type InterchangeFilter, isRowOf } from './interchange-filter';
 import { GRADES, InterchangeTable } from './interchange-table';
 import { RingMap } from './ring-map';
 

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { Point } from '@kerabat/core/work/feel';
-import { LineChart, type Curve } from '../../parts/line-chart';
 import { Folded } from '../../parts/folded';
+import { type Curve, LineChart } from '../../parts/line-chart';
 import { FeelDesk } from './feel-desk';
 import { StrokeBar } from './stroke-bar';
 

@@ -27,29 +27,29 @@ import { cutLine, flareTaken, legsOf, lineFault, type Xyz } from '@kerabat/core/
 import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';
+import { SettingsService } from '../../api/settings-service';
 import { DrawingView } from '../../drawing/drawing';
-import { focusSoon } from '../../parts/focus';
 import { ControlField } from '../../parts/control-field';
+import { focusSoon } from '../../parts/focus';
 import { Folded } from '../../parts/folded';
 import { keepFile } from '../../parts/keep-file';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';
-import { SettingsService } from '../../settings/settings-service';
 import { KeptLines } from './kept-lines';
-import { QuickLine } from './quick-line';
 import {
   BLANK_LINE,
   lineForm,
+  type LineForm,
   newBend,
   newLeg,
   orderOf,
   requestOf,
   trialKey,
-  typedOf,
-  type LineForm,
   type Trials,
   type TypedLine,
+  typedOf,
 } from './line-form';
+import { QuickLine } from './quick-line';
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
 const LABEL = { width: 64, height: 20 };

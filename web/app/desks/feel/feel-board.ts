@@ -6,14 +6,14 @@ import { FEEL_FIELDS, type FeelField, type FeelKey, isAsked } from '@kerabat/cor
 import type { FeelSheet } from '@kerabat/contract';
 import { Drafts } from '../../api/drafts';
 import { Folded } from '../../parts/folded';
+import { FeelActs, type TakenSetUp } from './feel-acts';
 import { FeelBands } from './feel-bands';
 import { FeelCases } from './feel-cases';
-import { FeelActs, type TakenSetUp } from './feel-acts';
 import { FeelDesk, type FeelDraft } from './feel-desk';
-import { shown } from './making';
 import { FeelLoss } from './feel-loss';
 import { FeelPictures } from './feel-pictures';
 import { FeelTable } from './feel-table';
+import { shown } from './making';
 import { Paired } from './paired';
 import { WhichBorePart } from './which-bore';
 

@@ -9,8 +9,8 @@ import { MatButtonModule } from '@angular/material/button';
 import { switchMap, type Observable } from 'rxjs';
 import type { InterchangeEntry, InterchangeStep, NewOutcome, OutcomeView } from '@kerabat/contract';
 import { Api } from '../../api/api';
-import { Acting } from '../../api/acting';
 import { outcome } from '../../api/problem';
+import { Acting } from '../../parts/acting';
 import { ProblemLine } from '../../parts/problem-line';
 import { lookup } from '@kerabat/core/base/lookup';
 

@@ -1,8 +1,8 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { defer, from, map, of, switchMap, type Observable } from 'rxjs';
-import { Person } from './person';
-import { outcome, type Outcome } from './problem';
+import { Person } from '../api/person';
+import { outcome, type Outcome } from '../api/problem';
 
 const UNNAMED = 'Not saved yet: say who you are first.';
 
@@ -25,7 +25,7 @@ export class Acting {
   }
 
   private ask(): Observable<boolean> {
-    return from(import('../shell/name-dialog')).pipe(
+    return from(import('./name-dialog')).pipe(
       switchMap(({ NameDialog }) => this.dialog.open(NameDialog, { width: '24rem' }).afterClosed()),
       map((said) => said === true),
     );

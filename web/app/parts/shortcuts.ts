@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { focusSoon } from '../parts/focus';
+import { focusSoon } from './focus';
 
 export interface Shortcut {
   readonly keys: string;

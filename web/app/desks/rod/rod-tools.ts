@@ -4,12 +4,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { printBoth, type Quantity, toBase } from '@kerabat/core/base/units';
 import { jointDrawing } from '@kerabat/core/tell/drawing';
 import { compareRods, rodCut, rodGap } from '@kerabat/core/work/rod';
-import { DrawingView } from '../drawing/drawing';
-import { QuantityField } from '../parts/quantity-field';
-import { StateMark } from '../parts/state-mark';
-import { SettingsService } from '../settings/settings-service';
-import { TextField } from '../parts/text-field';
-import { Folded } from '../parts/folded';
+import { SettingsService } from '../../api/settings-service';
+import { DrawingView } from '../../drawing/drawing';
+import { Folded } from '../../parts/folded';
+import { QuantityField } from '../../parts/quantity-field';
+import { StateMark } from '../../parts/state-mark';
+import { TextField } from '../../parts/text-field';
 
 const mm = (q: Quantity | undefined): number | undefined => (q === undefined ? undefined : toBase(q));
 

@@ -13,7 +13,7 @@ import {
   setUpOf,
 } from '@kerabat/core/work/feel';
 import { FeelCell } from './feel-cell';
-import { FeelDesk, type Column } from './feel-desk';
+import { type Column, FeelDesk } from './feel-desk';
 import { CHOICES } from './making';
 
 const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {

@@ -6,9 +6,9 @@ import { compareUnits } from '@kerabat/core/find/identify';
 import type { UnitDesign } from '@kerabat/core/named/unit';
 import { keyOf, partDrawing } from '@kerabat/core/tell/drawing';
 import { factOfEvidence } from '@kerabat/core/vehicle/reading';
-import { Designs } from '../api/designs';
-import { evidenceItem } from '../jobs/evidence';
-import { DrawingView } from '../drawing/drawing';
+import { Designs } from '../../api/designs';
+import { DrawingView } from '../../drawing/drawing';
+import { evidenceItem } from '../../job/evidence';
 import { MatButtonModule } from '@angular/material/button';
 
 /** Units beside each other: what they differ in first, what was found over what is recorded. */

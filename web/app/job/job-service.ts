@@ -31,9 +31,9 @@ import type {
   Workspace,
 } from '@kerabat/contract';
 import { Api } from '../api/api';
-import { Acting } from '../api/acting';
 import { kept } from '../api/kept';
 import { problemOf } from '../api/problem';
+import { Acting } from '../parts/acting';
 
 /** A write to one job. What it is a version of is looked up when its turn comes. */
 interface Act {
