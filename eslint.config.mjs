@@ -22,7 +22,7 @@ export default ts.config(
       ],
       '@typescript-eslint/no-extraneous-class': 'off',
       'max-len': ['error', { code: 120, ignoreRegExpLiterals: true, ignorePattern: '^\\s*// (eslint|prettier)' }],
-      'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
+      'max-lines': ['error', { max: 375, skipBlankLines: true, skipComments: true }],
       'no-empty': ['error', { allowEmptyCatch: false }],
       eqeqeq: 'error',
     },
@@ -39,9 +39,36 @@ export default ts.config(
     },
     rules: { 'kerabat/no-outside-keys': 'error' },
   },
+  // References are values: contract/chain.ts alone turns what is written in a chain into them and back.
+  {
+    files: ['core/**/*.ts', 'contract/**/*.ts', 'server/**/*.ts', 'web/app/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/*.testing.ts', '**/testing/**', 'server/hostile/**', 'contract/chain.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='split'][arguments.0.value='@']",
+          message: 'A reference is a value {part, face?}: nothing is read out of its name.',
+        },
+        {
+          selector: 'Literal[regex.pattern=/line\\|hose|\\(line|\\)@/]',
+          message: 'A line is a value {unit, what, position}: nothing is read out of its name.',
+        },
+        {
+          selector: "CallExpression[callee.property.name='startsWith'][arguments.0.value=/^[ab]:$/]",
+          message: 'A side of a joint is a value: nothing is read out of a key.',
+        },
+        {
+          selector: "CallExpression[callee.property.name='includes'][arguments.0.value=/ .* /]",
+          message: 'What a sentence says is a value beside it: nothing is read out of a sentence.',
+        },
+      ],
+    },
+  },
   // A row of a table stays one line.
   {
     files: [
+      '.dependency-cruiser.cjs',
       '**/*.data.ts',
       'contract/routes.ts',
       'core/named/fluid/index.ts',
@@ -55,7 +82,7 @@ export default ts.config(
   // A table of claims may be longer than a file of code.
   {
     files: ['**/*.spec.ts'],
-    rules: { 'max-lines': ['error', { max: 410, skipBlankLines: true, skipComments: true }] },
+    rules: { 'max-lines': ['error', { max: 520, skipBlankLines: true, skipComments: true }] },
   },
   {
     files: ['core/**/*.ts'],
@@ -105,9 +132,10 @@ export default ts.config(
     rules: { 'kerabat/only-material': 'error', 'max-len': 'off' },
   },
   {
-    files: ['**/*.mjs'],
+    files: ['**/*.mjs', '**/*.cjs'],
     languageOptions: {
       globals: {
+        module: 'writable',
         process: 'readonly',
         console: 'readonly',
         URL: 'readonly',

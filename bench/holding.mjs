@@ -91,7 +91,7 @@ export async function holdBench() {
       ['a thousand units', 'GET', '/units?limit=1000', undefined],
       ['a job whole', 'GET', '/jobs/6', undefined],
       ['the quick box', 'GET', '/find?q=master', undefined],
-      ['a partsList as PDF', 'GET', '/jobs/6/parts-list.pdf', undefined],
+      ['a parts list as PDF', 'GET', '/jobs/6/parts-list.pdf', undefined],
       ['a measuring sheet as PDF', 'GET', '/jobs/5/measure.pdf', undefined],
       ['an identification', 'POST', '/identify', { kind: 'slave', evidence: [] }],
       ['a conversion planned', 'POST', '/conversions/single-to-dual/plan', { vehicleId: 'q2', choices: {} }],

@@ -5,7 +5,15 @@ import { type Have, LIST_SECTIONS, type ListLine, type Need } from '@kerabat/cor
 import { type AttributeName, ATTRIBUTES } from '@kerabat/core/named/attribute';
 import { ITEMS } from '@kerabat/core/named/item';
 import { SOURCE_KINDS } from '@kerabat/core/named/unit';
-import { EDIT_ACTS, JOINT_KINDS, PART_KINDS, PRESENCES, RESTS, STACK_ITEMS } from '@kerabat/core/vehicle/chain';
+import {
+  EDIT_ACTS,
+  type FaceRef,
+  JOINT_KINDS,
+  PART_KINDS,
+  PRESENCES,
+  RESTS,
+  STACK_ITEMS,
+} from '@kerabat/core/vehicle/chain';
 import { LAYOUT_NAMES } from '@kerabat/core/vehicle/layout';
 import { FourState, oneOf, strict, text, type Same } from './shapes.js';
 
@@ -242,7 +250,7 @@ export type ChainSolveAnswer = Static<typeof ChainSolveAnswer>;
 
 /** The core owns these; the wire may not drift from them. */
 /** Sizes that only number a line in a job's own list. */
-type Told = 'seat' | 'tube' | 'grade' | 'sizeMm' | 'ends' | 'at';
+type Told = 'seat' | 'tube' | 'grade' | 'sizeMm' | 'ends' | 'at' | 'face' | 'line';
 export const needIsCores: Same<keyof Static<typeof NeedView>, Exclude<keyof Need, Told>> = true;
 export const haveIsCores: Same<keyof Static<typeof HaveView>, keyof Have> = true;
 export const listLineIsCores: Same<keyof Static<typeof LineView>, Exclude<keyof ListLine, Told | 'foreseen'>> = true;
@@ -251,3 +259,11 @@ export const chainCheckIsCores: Same<
   Exclude<keyof Static<typeof ChainCheck>, 'sentence'>,
   Exclude<keyof Check, 'wants' | 'coarse'>
 > = true;
+
+/** A face as it is written in a chain that is sent: "part", or "part@face" where a part has several. */
+export function readFace(text: string): FaceRef {
+  const [part = '', face] = text.split('@', 2);
+  return face === undefined ? { part } : { part, face };
+}
+/** The same written out. */
+export const writeFace = ({ part, face }: FaceRef): string => (face === undefined ? part : `${part}@${face}`);

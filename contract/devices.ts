@@ -15,7 +15,12 @@ export const DeviceEvent = T.Union([
     zeroed: T.Boolean(),
     batteryLow: T.Boolean(),
   }),
-  T.Object({ kind: T.Literal('state'), connected: T.Boolean(), sentence: T.String() }),
+  T.Object({
+    kind: T.Literal('state'),
+    connected: T.Boolean(),
+    sentence: T.String(),
+    silent: T.Optional(T.Literal(true)),
+  }),
 ]);
 
 export const ChassisAnswer = T.Object({

@@ -1,6 +1,6 @@
 // A lint rule: a table is not looked up by a word that may come from outside with table[word], which finds what every
-// object inherits ("constructor", "__proto__"). `lookup(table, word)` of core/base/lookup, a Map, or a word of a closed list
-// is used instead.
+// object inherits ("constructor", "__proto__"). `lookup(table, word)` of core/base/lookup, a Map, or a word of a closed
+// list is used instead.
 import { ESLintUtils } from '@typescript-eslint/utils';
 import ts from 'typescript';
 

@@ -1,5 +1,4 @@
-import type { AttributeName } from '../named/attribute/index.js';
-import type { ChainFact, Edit } from '../vehicle/chain/index.js';
+import { type ChainFact, type Edit, sameFace } from '../vehicle/chain/index.js';
 import type { Draft } from './draft.js';
 import type { JobPlace } from './types.js';
 
@@ -9,7 +8,7 @@ export function withChanges(place: JobPlace): JobPlace {
   const ordered = [...place.changes].sort((a, b) => Number(a.by !== undefined) - Number(b.by !== undefined));
   let { recorded, read, chosen } = place;
   for (const change of ordered) {
-    const [attribute, position] = change.key.split('@') as [AttributeName, string?];
+    const { attribute, position } = change;
     const isIt = (fact: { attribute: string; position?: string }): boolean =>
       fact.attribute === attribute && fact.position === position;
     const at = position === undefined ? {} : { position };
@@ -61,7 +60,7 @@ export function conversionEdits(now: Draft, then: Draft): Edit[] {
   });
   const joints = then.joints.flatMap((joint): Edit[] => {
     const before = now.joints.find((j) => j.id === joint.id);
-    const same = before?.between.every((ref) => joint.between.includes(ref)) === true;
+    const same = before?.between.every((ref) => joint.between.some((other) => sameFace(ref, other))) === true;
     return same ? [] : [{ id: `conversion joint ${joint.id}`, do: 'join', joint }];
   });
   return [...parts, ...joints];

@@ -1,7 +1,7 @@
 import { checksFor } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
-import type { ChainFact } from '../vehicle/chain/index.js';
+import { type ChainFact, faceRef } from '../vehicle/chain/index.js';
 import { partOf, partsOf, type Slot } from '../vehicle/place/index.js';
 import { conversionEdits, withChanges } from './changes.js';
 import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
@@ -167,7 +167,7 @@ function addPedalSide(
       ...named(facts, BOOSTER_PUSH),
       ...plate,
     ]);
-    join(draft, 'master-mount', 'mount', 'booster@master', id);
+    join(draft, 'master-mount', 'mount', faceRef('booster', 'master'), id);
     join(draft, 'push', 'push', 'booster', id, { through: 'master-mount' });
     return;
   }
@@ -183,7 +183,7 @@ function addPedalSide(
   ]);
   addPart(draft, `${at}bulkhead`, 'bulkhead', studs);
   join(draft, `${at}rod`, 'rod', `${at}pedal`, id);
-  join(draft, `${at}mount`, 'mount', `${at}bulkhead`, place.slot === 'booster' ? `${id}@bulkhead` : id);
+  join(draft, `${at}mount`, 'mount', `${at}bulkhead`, place.slot === 'booster' ? faceRef(id, 'bulkhead') : id);
 }
 
 function addSupply(place: JobPlace, draft: Draft): void {
@@ -197,7 +197,7 @@ function addSupply(place: JobPlace, draft: Draft): void {
   const onOld = place.old?.facts.some((f) => f.attribute === 'vacuum-hose' && f.value !== null) === true;
   if (hose.length === 0 && !(onOld && drives !== 'pump')) return;
   addPart(draft, 'vacuum-hose', 'hose', hose);
-  join(draft, 'vacuum', 'tail', 'booster@vacuum', 'vacuum-hose');
+  join(draft, 'vacuum', 'tail', faceRef('booster', 'vacuum'), 'vacuum-hose');
 }
 
 /** Reservoirs that sit on necks. */
@@ -214,7 +214,7 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
     const ofUnit = PLUGS.some((p) => p === plug);
     if (!has(old, plug) && !has(ofUnit ? facts : place.read, plug)) continue;
     addPart(draft, harness, 'harness', named(facts, [plug]));
-    join(draft, `${id}-${plug}`, 'wiring', `${harness}@${plug}`, `${id}@${plug}`);
+    join(draft, `${id}-${plug}`, 'wiring', faceRef(harness, plug), faceRef(id, plug));
   }
   const valve = named(facts, ['line-valve']);
   if (valve.length > 0) addPart(draft, 'line-valve', 'valve', valve);

@@ -2,7 +2,7 @@ import type { Variant } from '../judge/check/index.js';
 import type { LineFeed } from '../judge/joint/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
 import type { Fact, UnitDesign } from '../named/unit/index.js';
-import type { ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../vehicle/chain/index.js';
+import type { FaceRef, ChainFact, Edit, Joint, JointKind, Part, PartKind } from '../vehicle/chain/index.js';
 import { STUDS } from './places.data.js';
 import type { JobPlace } from './types.js';
 
@@ -63,7 +63,10 @@ export const join = (
   draft: Draft,
   id: string,
   kind: JointKind,
-  a: string,
-  b: string,
+  a: string | FaceRef,
+  b: string | FaceRef,
   more: Partial<Joint> = {},
-): void => void draft.joints.push({ id, kind, between: [a, b], ...more });
+): void => void draft.joints.push({ id, kind, between: [faceIn(a), faceIn(b)], ...more });
+
+/** A part alone, where it has one face of the kind. */
+const faceIn = (of: string | FaceRef): FaceRef => (typeof of === 'string' ? { part: of } : of);

@@ -2,6 +2,7 @@ import { lookup } from '../base/lookup/index.js';
 import { CHECKS, type JudgedJoint } from '../judge/check/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
 import {
+  faceName,
   applyEdits,
   attributesOf,
   type Chain,
@@ -14,7 +15,6 @@ import {
   type PartKind,
   partRow,
   partsById,
-  readRef,
   type Value,
 } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
@@ -83,7 +83,7 @@ function facesShown(
     kind: face.part.kind,
     words: partWords(face.part),
     side: face === unit ? 'unit' : 'vehicle',
-    ...(joint.kind === 'port' ? { position: /(?:line|hose) (.+)$/.exec(face.part.id)?.[1] ?? face.at } : {}),
+    ...(joint.kind === 'port' ? { position: face.part.line?.position ?? face.at } : {}),
     facts: [...factsAt(face, judged, beside && !('because' in beside) ? beside[i] : undefined)].map(
       ([attribute, value]) => ({ attribute, value }),
     ),
@@ -106,8 +106,8 @@ function factsAt(face: Face, judged: JudgedJoint, beside: Face | undefined): Rea
     }
   for (const check of judged.checks) {
     const row = CHECKS.find((r) => r.code === check.code);
-    const ref = judged.between.find((r) => readRef(r).part === face.part.id);
-    const value = ref === undefined ? undefined : lookup(check.values, ref);
+    const ref = judged.between.find((r) => r.part === face.part.id);
+    const value = ref === undefined ? undefined : lookup(check.values, faceName(ref));
     if (!row || (typeof value !== 'number' && typeof value !== 'string')) continue;
     const name = ref === judged.between[0] ? row.a : (row.b ?? row.a);
     if (!facts.has(name) && check.state !== 'not-known') facts.set(name, value);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { faceRef } from '../vehicle/chain/index.js';
 import type { Slot } from '../vehicle/place/index.js';
 import { type ChainAnswer, checkChain } from './check-chain.js';
 import { composeJob } from './compose.js';
@@ -59,9 +60,9 @@ const codes = (answer: ChainAnswer): string[] => answer.verdict.reasons.map((r) 
 /** The outlet that the main line of the vehicle sits in then. */
 function mainOutlet(rows: JobRows, old: string): string | undefined {
   const { joints, edits } = composeJob(rows);
-  const id = joints.find((j) => j.kind === 'port' && j.between[0] === `master@${old}`)?.id;
+  const id = joints.find((j) => j.kind === 'port' && j.between[0].face === old && j.between[0].part === 'master')?.id;
   const moved = edits.flatMap((e) => (e.do === 'join' && e.joint.id === id ? [e.joint] : []))[0];
-  return (moved ?? joints.find((j) => j.id === id))?.between[0];
+  return (moved ?? joints.find((j) => j.id === id))?.between[0].face;
 }
 
 describe('an outlet feeds what its line reaches', () => {
@@ -74,7 +75,7 @@ describe('an outlet feeds what its line reaches', () => {
           const [old = '', front = '', other = ''] = names;
           const rear = alike ? old : other;
           const rows = split(old, front, rear, true);
-          if (mainOutlet(rows, old) !== `master@${rear}`) return;
+          if (mainOutlet(rows, old) !== rear) return;
           crossed++;
           expect(codes(judged(rows))).toContain('circuit.feeds');
         }),
@@ -95,7 +96,7 @@ describe('an outlet feeds what its line reaches', () => {
     const rows = split('front-left', 'front-left', 'rear-left', true);
     const input = composeJob(rows);
     const edits = input.edits.map((e) =>
-      e.id === 'split from' ? ({ id: 'closed', do: 'plug', face: 'master@rear-left' } as const) : e,
+      e.id === 'split from' ? ({ id: 'closed', do: 'plug', face: faceRef('master', 'rear-left') } as const) : e,
     );
     const answer = checkChain({ ...input, edits });
     if ('faults' in answer) throw new Error('faults');
@@ -104,7 +105,7 @@ describe('an outlet feeds what its line reaches', () => {
   it('an adapter between the outlet and its line changes nothing of it', () => {
     const rows = split('out', 'front-left', 'out', true);
     const input = composeJob(rows);
-    const line = input.joints.find((j) => j.between[0] === 'master@out');
+    const line = input.joints.find((j) => j.between[0].face === 'out');
     if (!line) throw new Error('no main line');
     const adapter = {
       id: 'a',
@@ -112,8 +113,16 @@ describe('an outlet feeds what its line reaches', () => {
       part: { id: 'adapter', kind: 'adapter', facts: [] },
     } as const;
     const joins = [
-      { id: 'b', do: 'join', joint: { id: line.id, kind: 'port', between: ['adapter@line', line.between[1]] } },
-      { id: 'c', do: 'join', joint: { id: 'adapter in', kind: 'port', between: ['master@out', 'adapter@port'] } },
+      {
+        id: 'b',
+        do: 'join',
+        joint: { id: line.id, kind: 'port', between: [faceRef('adapter', 'line'), line.between[1]] },
+      },
+      {
+        id: 'c',
+        do: 'join',
+        joint: { id: 'adapter in', kind: 'port', between: [faceRef('master', 'out'), faceRef('adapter', 'port')] },
+      },
     ] as const;
     const answer = checkChain({ ...input, edits: [...input.edits, adapter, ...joins] });
     if ('faults' in answer) throw new Error(answer.faults.map((f) => f.sentence).join(' '));

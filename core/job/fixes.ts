@@ -1,19 +1,19 @@
 import type { Check, CheckCode, Fix, JudgedJoint } from '../judge/check/index.js';
 import { wayFix, type WayStep } from '../judge/fix/index.js';
 import { type ChainInput, judgeChain, type JudgedInput } from '../judge/verdict/index.js';
-import { type Edit, type EditBody, readRef } from '../vehicle/chain/index.js';
+import { type Edit, type EditBody } from '../vehicle/chain/index.js';
 
 /** Fixes that somebody accepted, by name: each is laid into the chain as its edits, and everything is judged again. */
 
 /** The name of a fix at its place: "reflare@front-left", "harness-level-sensor", "old-rod". */
-export function fixKey({ fix, at }: Pick<Fix, 'fix' | 'at'>): string {
-  if (at === undefined) return fix;
-  const line = /(?:line|hose) (.+)$/.exec(at)?.[1];
-  return line === undefined ? (at === fix ? fix : `${fix}-${at}`) : `${fix}@${line}`;
+export function fixKey({ fix, at, line }: Pick<Fix, 'fix' | 'at' | 'line'>): string {
+  if (line !== undefined) return `${fix}@${line.position}`;
+  return at === undefined || at === fix ? fix : `${fix}-${at}`;
 }
 
 /** What names a joint, whether or not it is judged any more. */
-export type JointName = Pick<JudgedJoint, 'id' | 'between'>;
+export type JointName = Pick<JudgedJoint, 'id' | 'between' | 'line'>;
+const nameOf = ({ id, between, line }: JudgedJoint): JointName => ({ id, between, ...(line ? { line } : {}) });
 /** A check that a fix answered. */
 export interface Answered {
   readonly joint: JointName;
@@ -92,13 +92,14 @@ const ANSWERED: readonly CheckCode[] = ['port.thread', 'port.seat'];
 
 function* waysIn(answer: JudgedInput, ways: Ways, slotOf: SlotOf, { parts }: ChainInput) {
   for (const joint of answer.joints) {
-    const key = `${slotOf(joint) ?? ''}/${fixKey({ fix: 'way', at: joint.id })}`;
+    const way = fixKey({ fix: 'way', at: joint.id, ...(joint.line ? { line: joint.line } : {}) });
+    const key = `${slotOf(joint) ?? ''}/${way}`;
     const steps = ways.get(key);
     if (!steps) continue;
-    const line = parts.find((part) => part.id === readRef(joint.between[1]).part);
+    const line = parts.find((part) => part.id === joint.between[1].part);
     const tube = line?.facts.find((f) => f.attribute === 'tube')?.value;
     const fix = wayFix(joint, steps, typeof tube === 'string' ? tube : undefined);
-    const named: JointName = { id: joint.id, between: joint.between };
+    const named = nameOf(joint);
     yield [key, { fixes: [fix], answered: ANSWERED.map((code): Answered => ({ joint: named, code })) }] as const;
   }
 }
@@ -119,7 +120,7 @@ function offered(answer: JudgedInput, accepted: ReadonlySet<string>, slotOf: Slo
         if (!accepted.has(key)) continue;
         const there = found.get(key) ?? { fixes: [], answered: [] };
         there.fixes.push(fix);
-        there.answered.push({ joint: { id: joint.id, between: joint.between }, code: check.code });
+        there.answered.push({ joint: nameOf(joint), code: check.code });
         found.set(key, there);
       }
     }

@@ -4,7 +4,7 @@ import { type CheckRow, CHECKS } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
 import { attribute, ATTRIBUTES } from '../named/attribute/index.js';
 import type { Fact, UnitKind } from '../named/unit/index.js';
-import { type EditBody, readRef } from '../vehicle/chain/index.js';
+import { type EditBody } from '../vehicle/chain/index.js';
 import { checkChain } from './check-chain.js';
 import { composeJob } from './compose.js';
 import { editsOf } from './fixes.js';
@@ -101,7 +101,7 @@ describe('laws of a job', () => {
             answered({ ...input, edits: [...input.edits, ...editsOf('fix', [fix])] }).map((j) => [j.id, j]),
           );
           for (const joint of before) {
-            const parts = joint.between.map((ref) => readRef(ref).part);
+            const parts = joint.between.map((ref) => ref.part);
             for (const check of joint.checks) {
               const row = CHECKS.find((r) => r.code === check.code);
               const reads = row && !READS_MORE.includes(row.rule) ? [row.a, row.b ?? row.a] : undefined;
@@ -154,11 +154,11 @@ const reachOf =
       case 'part':
         return { part: edit.part.id };
       case 'join':
-        return { part: readRef(edit.joint.between[0]).part };
+        return { part: edit.joint.between[0].part };
       case 'plug':
-        return { part: readRef(edit.face).part };
+        return { part: edit.face.part };
       case 'stack':
         // What lies in a mount brings the unit that stands on it forward, with its rod and its room.
-        return { part: readRef(joints.find((j) => j.id === edit.joint)?.between[1] ?? '').part };
+        return { part: joints.find((j) => j.id === edit.joint)?.between[1].part ?? '' };
     }
   };

@@ -1,5 +1,5 @@
 import { unassigned } from '../judge/check/index.js';
-import type { ChainFact } from '../vehicle/chain/index.js';
+import { type ChainFact, faceName, faceRef, type LineOf } from '../vehicle/chain/index.js';
 import { addPart, type Draft, factsOf, join, known, named } from './draft.js';
 import { endKind } from './network.js';
 import { HOSE, LINE_END } from './places.data.js';
@@ -25,8 +25,9 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
   const end = endKind(id, rows) ?? (wheel ? 'hose' : 'line');
   const sitsIn = portsIn(old);
   for (const [position, feeds] of lines) {
-    if (feeds !== undefined) draft.feeds.set(`${id}@${position}`, feeds);
+    if (feeds !== undefined) draft.feeds.set(faceName(faceRef(id, position)), feeds);
     const line = `${id} ${end} ${position}`;
+    const of: LineOf = { unit: id, what: end, position };
     if (feeds !== undefined && place.slot === 'brake-master') draft.lineFeeds.push({ line, feeds });
     // An option or a build month brings other lines than the record's: the port that a line was found in goes before
     // it.
@@ -45,8 +46,9 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
         own.map((f) => ({ ...f, position: 'end' })),
         end === 'hose' ? [{ attribute: 'port-gender', position: 'end', value: 'male' }] : [],
       ),
+      { line: of },
     );
-    join(draft, line, 'port', `${id}@${position}`, `${line}@end`);
+    join(draft, line, 'port', faceRef(id, position), faceRef(line, 'end'), { line: of });
   }
   if (!place.chosen || (place.old !== undefined && place.chosen.id === place.old.id)) return;
   for (const [position, port] of assign(lines, portsIn(factsOf(place.chosen)))) {
@@ -56,7 +58,12 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
       id: `follow ${line}`,
       do: 'join',
       follows: true,
-      joint: { id: line, kind: 'port', between: [`${id}@${port}`, `${line}@end`] },
+      joint: {
+        id: line,
+        kind: 'port',
+        between: [faceRef(id, port), faceRef(line, 'end')],
+        line: { unit: id, what: end, position },
+      },
     });
   }
 }

@@ -18,7 +18,7 @@ import type { FittingWant, ProposedLine } from '../list/parts-list/index.js';
 import { attributeWords, positionWords } from '../named/attribute/index.js';
 import { FITTING_KINDS } from '../named/item/index.js';
 import { cardInWords, countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../tell/words/index.js';
-import { type EditBody, type PartKind, readRef } from '../vehicle/chain/index.js';
+import { type EditBody, type PartKind } from '../vehicle/chain/index.js';
 import { type System, SYSTEMS } from '../vehicle/place/index.js';
 import { cardOf, type WorkStep } from '../work/work-card/index.js';
 import { fixKey, type JudgedChain, type TakenFix } from './fixes.js';
@@ -52,7 +52,7 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
     ...uncounted(view).map((joint): ProposedLine => ({
       key: `count-${jointKey(joint.id)}`,
       section: 'ask',
-      words: `Count the studs of the ${positionWords(view.parts.get(readRef(joint.between[1]).part)?.kind ?? '')}`,
+      words: `Count the studs of the ${positionWords(view.parts.get(joint.between[1].part)?.kind ?? '')}`,
       quantity: 1,
       reason: 'a self-locking nut for each',
     })),
@@ -126,7 +126,7 @@ export function cardOfJob(chain: JudgedChain, list: List, resealed: ReadonlySet<
   if (chain.answer === undefined || 'faults' in view) return [];
   const placeOf = (at: string): string => {
     const part = view.parts.get(at);
-    return part && !view.joints.has(at) ? positionWords(part.kind) : jointWords({ id: at, between: ['', ''] });
+    return part && !view.joints.has(at) ? positionWords(part.kind) : jointWords(view.joints.get(at) ?? { id: at });
   };
   return cardInWords(cardOf(view, list.list, resealed), placeOf);
 }
@@ -137,8 +137,8 @@ const partsIn = (edits: readonly EditBody[]): string[] => [
     edits.flatMap((edit): string[] => {
       if (edit.do === 'put' || edit.do === 'remove' || edit.do === 'set') return [edit.at];
       if (edit.do === 'part') return [edit.part.id];
-      if (edit.do === 'join') return edit.joint.between.map((ref) => readRef(ref).part);
-      return edit.do === 'plug' ? [readRef(edit.face).part] : [edit.joint];
+      if (edit.do === 'join') return edit.joint.between.map((ref) => ref.part);
+      return edit.do === 'plug' ? [edit.face.part] : [edit.joint];
     }),
   ),
 ];
@@ -259,14 +259,12 @@ const questionOf = (
 });
 
 /** What a need is for: the joint by its name, the port of a unit, the unit itself. */
-function servedWords({ because, quantity, at: places }: Need): string {
-  const { part, at } = readRef(because);
-  const words =
-    at === undefined
-      ? places.length === 1
-        ? (places[0] ?? '').replace(/-/g, ' ')
-        : jointWords({ id: because, between: ['', ''] })
-      : `${part.replace(/-/g, ' ')}, port ${at.replace(/-/g, ' ')}`;
+function servedWords({ because, quantity, at: places, face, line }: Need): string {
+  const words = face
+    ? `${face.part.replace(/-/g, ' ')}, port ${(face.face ?? '').replace(/-/g, ' ')}`
+    : places.length === 1
+      ? (places[0] ?? '').replace(/-/g, ' ')
+      : jointWords({ id: because, ...(line ? { line } : {}) });
   return quantity === 1 ? words : `${words}: ${quantity}`;
 }
 

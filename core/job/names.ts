@@ -1,6 +1,6 @@
 import { lookup } from '../base/lookup/index.js';
 import { positionWords } from '../named/attribute/index.js';
-import { type Part, partRow, readRef } from '../vehicle/chain/index.js';
+import { type Part, partRow } from '../vehicle/chain/index.js';
 import { type Slot, slotOfPart, type StripPlace } from '../vehicle/place/index.js';
 import type { JointName } from './fixes.js';
 
@@ -12,7 +12,7 @@ export const jointKey = (id: string): string => id.replace(/[ :]/g, '-');
 /** The places that are worked on whose joint or unit this is; a joint of booster and master is told at the master. */
 export function slotOf(joint: JointName, worked: readonly string[]): string | undefined {
   const about = joint.id.includes(':') ? [joint.id.split(':')[1] ?? ''] : [];
-  const ids = [...joint.between.map((ref) => readRef(ref).part), ...about];
+  const ids = [...joint.between.map((ref) => ref.part), ...about];
   const at = (of: (id: string) => Slot | undefined): Slot[] =>
     ids.flatMap((id) => of(id) ?? []).filter((slot) => worked.includes(slot));
   const exact = at(slotOfPart);
@@ -64,21 +64,17 @@ const BY_PREFIX: readonly (readonly [string, string])[] = [
   ['record:', 'what is on record'],
 ];
 
-export function jointWords({ id }: JointName): string {
+export function jointWords({ id, line }: Pick<JointName, 'id' | 'line'>): string {
   const own = lookup(JOINT_WORDS, id) ?? BY_PREFIX.find(([prefix]) => id.startsWith(prefix))?.[1];
   if (own !== undefined) return own;
   if (id.endsWith('-room')) return 'room around it';
   if (id.endsWith('-neck')) return 'reservoir on its necks';
   if (id.endsWith('-feed')) return 'feed hose';
-  // What a way puts between has its own joints: the one behind the first piece is told as that.
-  const behind = /(line|hose) (.+) (adapter|union) \d+ (in|out)$/.exec(id);
-  if (behind)
-    return (
-      `${behind[1]}, ${(behind[2] ?? '').replace(/-/g, ' ')}, behind its ` +
-      `${behind[3] === 'union' ? 'connector' : behind[3]}`
-    );
-  const line = /(line|hose) (.+)$/.exec(id);
-  if (line) return `${line[1]}, ${(line[2] ?? '').replace(/-/g, ' ')}`;
+  if (line) {
+    const own = `${line.what}, ${line.position.replace(/-/g, ' ')}`;
+    // What a fix puts between has its own joints: the one behind the first piece is told as that.
+    return line.behind === undefined ? own : `${own}, behind its ${line.behind}`;
+  }
   return id.replace(/-/g, ' ');
 }
 
@@ -86,7 +82,9 @@ export function jointWords({ id }: JointName): string {
 export const partWords = (part: Part): string => {
   const slot = slotOfPart(part.id);
   const row = partRow(part.kind).words;
-  const name = positionWords(part.id.replace(/^(.+) (line|hose) (.+)$/, '$1 $2, $3').replace(/-/g, ' '));
+  const { line } = part;
+  const own = line ? `${line.unit} ${line.what}, ${line.position}` : part.id;
+  const name = positionWords(own.replace(/-/g, ' '));
   if (slot === undefined) return name.replace(/, single$/, '');
   return row.includes(name) ? row : name.includes(row) ? name : `${row}, ${name}`;
 };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { partRow } from '../vehicle/chain/index.js';
+import { faceRef, partRow } from '../vehicle/chain/index.js';
 import { LAYOUT_NAMES, type LayoutName } from '../vehicle/layout/index.js';
 import type { Slot } from '../vehicle/place/index.js';
 import { checkChain } from './check-chain.js';
@@ -51,7 +51,10 @@ describe('a vehicle with a layout', () => {
       expect.arrayContaining(['block', 'front-left', 'front-right', 'rear-left', 'rear-right', 'rear-tee']),
     );
     // The line that sits in the master's front port is the one that ends in the block.
-    expect(joints.find((j) => j.id === 'front-line-to')?.between).toEqual(['block@in', 'master line front-left@to']);
+    expect(joints.find((j) => j.id === 'front-line-to')?.between).toEqual([
+      faceRef('block', 'in'),
+      faceRef('master line front-left', 'to'),
+    ]);
     expect(checked(vehicle('front-rear-block', TWO)).joints.filter((j) => j.id === 'circuits')).toEqual([]);
   });
   it('is fed through, or it is said which wheel nothing reaches', () => {

@@ -1,4 +1,12 @@
-import { type ChainFact, type Joint, type Part, partRow, readRef } from '../vehicle/chain/index.js';
+import {
+  faceName,
+  faceRef,
+  type FaceRef,
+  type ChainFact,
+  type Joint,
+  type Part,
+  partRow,
+} from '../vehicle/chain/index.js';
 import { type LayoutName, LAYOUTS } from '../vehicle/layout/index.js';
 import type { Draft } from './draft.js';
 import type { JobRows } from './types.js';
@@ -26,8 +34,8 @@ const isUnit = (part: Part | undefined): boolean => part !== undefined && partRo
 export function endKind(unit: string, rows: Pick<JobRows, 'layouts'>): 'line' | 'hose' | undefined {
   for (const name of Object.values(rows.layouts ?? {})) {
     const row = layoutOf(name);
-    const joint = row?.joints.find((j) => j.kind === 'port' && readRef(j.between[0]).part === unit);
-    const end = row?.parts.find((p) => p.id === readRef(joint?.between[1] ?? '').part);
+    const joint = row?.joints.find((j) => j.kind === 'port' && j.between[0].part === unit);
+    const end = row?.parts.find((p) => p.id === joint?.between[1].part);
     if (end?.kind === 'line' || end?.kind === 'hose') return end.kind;
   }
   return undefined;
@@ -40,7 +48,7 @@ export function endKind(unit: string, rows: Pick<JobRows, 'layouts'>): 'line' | 
 function positionOn(unit: string, at: string, layout: Part, free: readonly string[], draft: Draft): string | undefined {
   if (free.includes(at)) return at;
   const wanted = layout.facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
-  const feedsAt = (position: string): string | undefined => draft.feeds.get(`${unit}@${position}`);
+  const feedsAt = (position: string): string | undefined => draft.feeds.get(faceName(faceRef(unit, position)));
   const same = free.filter((position) => wanted !== undefined && feedsAt(position) === wanted);
   if (same.length === 1) return same[0];
   const [only] = free;
@@ -60,9 +68,7 @@ export function addNetwork(rows: JobRows, draft: Draft): boolean {
   const wet = [...draft.parts.values()].filter(
     (part) => partRow(part.kind).fed || part.kind === 'brake-master' || part.kind === 'clutch-master',
   );
-  const met = new Set(
-    draft.joints.flatMap((j) => (j.kind === 'port' ? j.between.map((ref) => readRef(ref).part) : [])),
-  );
+  const met = new Set(draft.joints.flatMap((j) => (j.kind === 'port' ? j.between.map((ref) => ref.part) : [])));
   return whole.every(Boolean) && wet.every((part) => met.has(part.id));
 }
 
@@ -76,12 +82,12 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
   let whole = true;
   const linesAt = (unit: string): string[] =>
     draft.joints.flatMap((j) => {
-      const { part, at } = readRef(j.between[0]);
+      const { part, face: at } = j.between[0];
       return j.kind === 'port' && part === unit && at !== undefined ? [at] : [];
     });
   for (const joint of row.joints) {
     if (joint.kind !== 'port') continue;
-    const refs = joint.between.map(readRef);
+    const refs = joint.between;
     const unit = refs.find(({ part }) => isUnit(base.get(part)));
     const other = refs.find((ref) => ref !== unit);
     if (!unit || !other) {
@@ -91,12 +97,14 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
     const there = draft.parts.get(unit.part);
     const layout = base.get(unit.part);
     const lines = linesAt(unit.part);
-    const free = lines.filter((position) => !used.has(`${unit.part}@${position}`));
-    const at = there && layout && positionOn(unit.part, unit.at ?? '', layout, free, draft);
-    const known = draft.joints.find((j) => j.kind === 'port' && j.between[0] === `${unit.part}@${at ?? ''}`);
+    const free = lines.filter((position) => !used.has(faceName(faceRef(unit.part, position))));
+    const at = there && layout && positionOn(unit.part, unit.face ?? '', layout, free, draft);
+    const known = draft.joints.find(
+      (j) => j.kind === 'port' && j.between[0].part === unit.part && j.between[0].face === at,
+    );
     if (known && !isUnit(base.get(other.part))) {
-      alias.set(other.part, { id: readRef(known.between[1]).part, end: other.at ?? '' });
-      used.add(known.between[0]);
+      alias.set(other.part, { id: known.between[1].part, end: other.face ?? '' });
+      used.add(faceName(known.between[0]));
       continue;
     }
     // Which of the lines that are there it is nobody knows; one that is not there is asked about.
@@ -125,12 +133,11 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
     );
     draft.parts.set(known.id, { ...before, kind: part.kind, ...set, facts: [...before.facts, ...more] });
   }
-  const renamed = (ref: string): string => {
-    const { part, at } = readRef(ref);
-    const known = alias.get(part);
-    return known ? `${known.id}@${at === known.end ? 'end' : (at ?? '')}` : ref;
+  const renamed = (ref: FaceRef): FaceRef => {
+    const known = alias.get(ref.part);
+    return known ? faceRef(known.id, ref.face === known.end ? 'end' : ref.face) : ref;
   };
-  const hasBoth = (joint: Joint): boolean => joint.between.every((ref) => draft.parts.has(readRef(ref).part));
+  const hasBoth = (joint: Joint): boolean => joint.between.every((ref) => draft.parts.has(ref.part));
   const made = joints.map((joint): Joint => ({
     ...joint,
     between: [renamed(joint.between[0]), renamed(joint.between[1])],

@@ -62,7 +62,7 @@ export interface ShownCheck {
   /** How to find out, when the state is "not known": every value that is missing. */
   readonly measures: readonly Measure[];
   readonly fixes: readonly ShownFix[];
-  /** Lines that this check puts on the partsList as it stands. */
+  /** Lines that this check puts on the parts list as it stands. */
   readonly partsList: readonly ProposedLine[];
   /** It says something that whoever fits the unit wants to know, and decides nothing. */
   readonly tells?: true;
@@ -161,10 +161,10 @@ const closedChecks = (joint: JointName & Pick<JudgedJoint, 'checks'>, { taken }:
 
 /** The name of a check within its joint: what it is about, and at a line which one. */
 function idOf(code: CheckCode, joint: JointName): string {
-  const line = /(?:line|hose) (.+)$/.exec(joint.id)?.[1];
+  const line = joint.line?.position;
   const own = OWN_ID[code];
   if (own !== undefined) return line === undefined ? own : `${own}@${line}`;
-  if (code === 'wiring.plug') return joint.between[1].split('@')[1] ?? 'sensor';
+  if (code === 'wiring.plug') return joint.between[1].face ?? 'sensor';
   const row = CHECKS.find((r) => r.code === code);
   return row ? (row.b ?? row.a) : code;
 }
@@ -246,7 +246,7 @@ function aboutOf(code: CheckCode, { between }: JointName): { about?: readonly [A
   const row = CHECKS.find((r) => r.code === code);
   if (!row) return {};
   if (row.joint !== 'wiring') return { about: [row.a, row.b ?? row.a] };
-  const plug = findAttribute(between[1].split('@')[1] ?? '')?.name ?? row.a;
+  const plug = findAttribute(between[1].face ?? '')?.name ?? row.a;
   return { about: [plug, plug] };
 }
 

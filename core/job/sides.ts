@@ -1,7 +1,7 @@
 import { lookup } from '../base/lookup/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint } from '../judge/check/index.js';
-import { attribute, type AttributeName, attributeWords, valueWords } from '../named/attribute/index.js';
-import { readRef } from '../vehicle/chain/index.js';
+import { attribute, type AttributeName, attributeWords, findAttribute, valueWords } from '../named/attribute/index.js';
+import { faceName, type FaceRef } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
 import { type Measure, measureOf } from './measurements.js';
 
@@ -15,16 +15,16 @@ export function sidesOf(
 ): [string | undefined, string | undefined] {
   const row = CHECKS.find((r) => r.code === check.code);
   if (!row) return [undefined, undefined];
-  const unit = between.find((ref) => slotOfPart(readRef(ref).part) === slot);
+  const unit = between.find((ref) => slotOfPart(ref.part) === slot);
   const other = between.find((ref) => ref !== unit);
-  const nameOf = (ref: string | undefined): AttributeName =>
+  const nameOf = (ref: FaceRef | undefined): AttributeName =>
     row.joint === 'wiring'
-      ? ((ref?.split('@')[1] ?? 'sensor') as AttributeName)
+      ? (findAttribute(ref?.face ?? '')?.name ?? 'sensor')
       : ref === between[0]
         ? row.a
         : (row.b ?? row.a);
-  const say = (ref: string | undefined): string | undefined => {
-    const known = ref === undefined ? undefined : lookup(check.values, ref);
+  const say = (ref: FaceRef | undefined): string | undefined => {
+    const known = ref === undefined ? undefined : lookup(check.values, faceName(ref));
     if (known === undefined || typeof known === 'boolean') return undefined;
     if (known === null) return check.state === 'not-known' ? undefined : 'none';
     return valueWords(nameOf(ref), known);
@@ -64,4 +64,4 @@ export function measuresOf({ code, values, answers }: Check, slot: string): Meas
 }
 
 /** The port that is meant: of a line, the one that it sits in. */
-const portOf = ({ part, position }: Answer): string | undefined => /(?:line|hose) (.+)$/.exec(part)?.[1] ?? position;
+const portOf = ({ line, position }: Answer): string | undefined => line?.position ?? position;

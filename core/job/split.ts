@@ -1,4 +1,4 @@
-import { type ChainFact, type Edit, type Joint, type Part, portsOf, readRef } from '../vehicle/chain/index.js';
+import { faceRef, type ChainFact, type Edit, type Joint, type Part, portsOf } from '../vehicle/chain/index.js';
 import type { Draft } from './draft.js';
 
 /**
@@ -29,11 +29,11 @@ function reached(start: Joint, from: string, { joints, parts }: Draft): Set<stri
     const kind = parts.get(id)?.kind;
     if (kind === 'caliper' || kind === 'wheel-cylinder') return void wheels.add(id);
     for (const joint of joints) {
-      const ends = joint.between.map((ref) => readRef(ref).part);
+      const ends = joint.between.map((ref) => ref.part);
       if (joint.kind === 'port' && ends.includes(id)) for (const end of ends) walk(end);
     }
   };
-  for (const end of start.between.map((ref) => readRef(ref).part)) walk(end);
+  for (const end of start.between.map((ref) => ref.part)) walk(end);
   return wheels;
 }
 
@@ -45,29 +45,29 @@ function reached(start: Joint, from: string, { joints, parts }: Draft): Set<stri
 export function splitEdits(now: Draft, then: Draft): Edit[] {
   const put = then.edits.find((e) => e.do === 'put' && e.at === 'master');
   const ports = now.joints.filter((j) => j.kind === 'port');
-  const main = ports.filter((j) => j.between.some((ref) => readRef(ref).part === 'master'));
+  const main = ports.filter((j) => j.between.some((ref) => ref.part === 'master'));
   if (put?.do !== 'put' || main.length !== 1 || !main[0]) return [];
-  const [outlet, line] = main[0].between.map(readRef);
+  const [outlet, line] = main[0].between;
   const master: Part = { id: 'master', kind: put.kind, facts: put.facts };
-  const own = portsOf(master).filter((at) => at !== outlet?.at);
+  const own = portsOf(master).filter((at) => at !== outlet?.face);
   const free = own.find((at) => factAt(master, 'port-feeds', at)?.value === 'rear') ?? own[0];
   const junction = ports
-    .filter((j) => j !== main[0] && j.between.some((ref) => readRef(ref).part === line?.part))
-    .flatMap((j) => j.between.map(readRef))
+    .filter((j) => j !== main[0] && j.between.some((ref) => ref.part === line?.part))
+    .flatMap((j) => j.between)
     .find((ref) => ref.part !== line?.part);
   const kind = now.parts.get(junction?.part ?? '')?.kind;
   if (!junction || free === undefined || (kind !== 'block' && kind !== 'tee' && kind !== 'connector')) return [];
   const rear = ports.filter((j) => {
-    const refs = j.between.map(readRef);
+    const refs = j.between;
     if (!refs.some((ref) => ref.part === junction.part) || refs.some((ref) => ref.part === line?.part)) return false;
     const wheels = [...reached(j, junction.part, now)];
     return wheels.length > 0 && wheels.every((wheel) => wheel.startsWith('rear'));
   });
   const [leaves] = rear;
   if (rear.length !== 1 || !leaves) return [];
-  const at = leaves.between.find((ref) => readRef(ref).part === junction.part);
+  const at = leaves.between.find((ref) => ref.part === junction.part);
   const end = leaves.between.find((ref) => ref !== at);
-  const old = end === undefined ? undefined : now.parts.get(readRef(end).part);
+  const old = end === undefined ? undefined : now.parts.get(end.part);
   if (at === undefined || end === undefined || old?.kind !== 'line') return [];
   const tube = old.facts.find((f) => f.attribute === 'tube');
   return [
@@ -78,7 +78,7 @@ export function splitEdits(now: Draft, then: Draft): Edit[] {
       part: {
         id: 'rear-connector',
         kind: 'connector',
-        facts: [...like(old, readRef(end).at, 'old'), ...like(old, readRef(end).at, 'line')],
+        facts: [...like(old, end.face, 'old'), ...like(old, end.face, 'line')],
       },
     },
     {
@@ -89,7 +89,7 @@ export function splitEdits(now: Draft, then: Draft): Edit[] {
         kind: 'line',
         facts: [
           ...like(master, free, 'from'),
-          ...like(old, readRef(end).at, 'to'),
+          ...like(old, end.face, 'to'),
           ...(tube
             ? [{ attribute: 'tube' as const, value: tube.value, rests: tube.rests ?? ('recorded' as const) }]
             : []),
@@ -99,13 +99,25 @@ export function splitEdits(now: Draft, then: Draft): Edit[] {
     {
       id: 'split from',
       do: 'join',
-      joint: { id: 'rear-own-line from', kind: 'port', between: [`master@${free}`, 'rear-own-line@from'] },
+      joint: {
+        id: 'rear-own-line from',
+        kind: 'port',
+        between: [faceRef('master', free), faceRef('rear-own-line', 'from')],
+      },
     },
     {
       id: 'split to',
       do: 'join',
-      joint: { id: 'rear-own-line to', kind: 'port', between: ['rear-connector@line', 'rear-own-line@to'] },
+      joint: {
+        id: 'rear-own-line to',
+        kind: 'port',
+        between: [faceRef('rear-connector', 'line'), faceRef('rear-own-line', 'to')],
+      },
     },
-    { id: 'split old', do: 'join', joint: { id: leaves.id, kind: 'port', between: ['rear-connector@old', end] } },
+    {
+      id: 'split old',
+      do: 'join',
+      joint: { id: leaves.id, kind: 'port', between: [faceRef('rear-connector', 'old'), end] },
+    },
   ];
 }

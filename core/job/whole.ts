@@ -1,14 +1,6 @@
 import { type FourState, worst } from '../base/state/index.js';
 import { spacesOf } from '../judge/joint/index.js';
-import {
-  applyEdits,
-  type Chain,
-  type Joint,
-  type Part,
-  type PartKind,
-  partRow,
-  readRef,
-} from '../vehicle/chain/index.js';
+import { applyEdits, type Chain, type Joint, type Part, type PartKind, partRow } from '../vehicle/chain/index.js';
 import { type DrawnFactView, silhouetteOf } from './drawn.js';
 import type { JudgedChain } from './fixes.js';
 import { shownId } from './fold.js';
@@ -93,10 +85,10 @@ export function wholeChain(
   return ordered.map(({ id, depth }): WholePart => {
     const [was, is] = [before.get(id), after.get(id)];
     const part = (is ?? was) as Part;
-    const own = joints.filter((j) => j.between.some((ref) => readRef(ref).part === id));
+    const own = joints.filter((j) => j.between.some((ref) => ref.part === id));
     const states = own.flatMap((j) => judgedAt.get(j.id) ?? []);
     const meets = own.flatMap((joint) => {
-      const other = joint.between.map((ref) => readRef(ref).part).find((ref) => ref !== id) ?? id;
+      const other = joint.between.map((ref) => ref.part).find((ref) => ref !== id) ?? id;
       const there = all.get(other);
       // Each joint is told once, at the part that is nearer to the pedal.
       if (!there || (at.get(other) ?? -1) < (at.get(id) ?? 0)) return [];
@@ -165,7 +157,7 @@ function inOrder(
 ): { readonly id: string; readonly depth: number }[] {
   const next = new Map<string, string[]>();
   for (const joint of joints) {
-    const [a, b] = joint.between.map((ref) => readRef(ref).part) as [string, string];
+    const [a, b] = joint.between.map((ref) => ref.part) as [string, string];
     next.set(a, [...(next.get(a) ?? []), b]);
     next.set(b, [...(next.get(b) ?? []), a]);
   }

@@ -167,7 +167,7 @@ describe('traps of the trade', () => {
     const w = await workspace(await chosen('e2', 'brake-master', 'ard-tm30e', 'pel-tm30e', '1996-04'));
     expect(w.partsList.filter((l) => l.section === 'stays').map((l) => l.words)).toContain('Reservoir with cap');
   });
-  it('lines that stay are on the partsList as reused, with what to do to their flares', async () => {
+  it('lines that stay are on the parts list as reused, with what to do to their flares', async () => {
     const w = await workspace(await chosen('v12', 'brake-master', 'ard-tm23v', 'ard-tm23v', '1999-05'));
     const reused = w.partsList.filter((l) => l.section === 'stays');
     expect(reused.map((l) => l.words)).toEqual([

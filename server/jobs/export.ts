@@ -3,11 +3,11 @@ import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
 import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import { csvText } from '../base/csv/csv.js';
 
-/** Lines that count, in the order of the partsList. */
+/** Lines that count, in the order of the parts list. */
 export const liveLines = (workspace: Workspace): PartsListLineView[] =>
   LIST_SECTIONS.flatMap((section) => workspace.partsList.filter((line) => line.section === section && !line.dropped));
 
-/** The partsList as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
+/** The parts list as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
 export function partsListCsv(workspace: Workspace): string {
   const rows = liveLines(workspace).map((line) => [
     SECTION_WORDS[line.section],
@@ -40,7 +40,7 @@ export function partsListCsv(workspace: Workspace): string {
 export const soldOutWords = ({ next }: { readonly next?: string }): string =>
   next === undefined ? 'sold out where it was asked' : `sold out where it was asked; next: ${next}`;
 
-/** The partsList as JSON for another program. */
+/** The parts list as JSON for another program. */
 export function partsListJson(workspace: Workspace): unknown {
   return {
     job: workspace.job.id,

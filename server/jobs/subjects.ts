@@ -3,7 +3,7 @@ import { adjustmentOf, FOUND, isCause, LOOK_ALIKES } from '@kerabat/core/find/as
 import { ownKind, readSubject, type Subject } from '@kerabat/core/job';
 import { readNotes } from '@kerabat/core/judge/fix';
 import { KIT_ANSWERS, SEALED } from '@kerabat/core/list/kit';
-import { LOOKS } from '@kerabat/core/list/look';
+import { lookRow } from '@kerabat/core/list/look';
 import { findFluid } from '@kerabat/core/named/fluid';
 import { ITEMS } from '@kerabat/core/named/item';
 import { PRESENCES } from '@kerabat/core/vehicle/chain';
@@ -63,7 +63,7 @@ const foundFault: Check<'found'> = ({ cause }, { value }) => {
 };
 
 const lookFault: Check<'look'> = ({ look }, request) => {
-  const row = LOOKS.find((one) => one.look === look.split('@')[0]);
+  const row = lookRow(look);
   if (!row) return { at: '/subject', sentence: `"${look}" is nothing that is looked at.` };
   if (!row.answers.some(({ id }) => id === request.value.choice))
     return choiceFault(`"${request.value.choice}" is no answer here: ${row.answers.map((a) => a.id).join(', ')}.`);

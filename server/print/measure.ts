@@ -1,3 +1,4 @@
+import { factsBy, sideKey } from './drawn-facts.js';
 import type { JointView, MeasurementView, SlotWork, Workspace } from '@kerabat/contract';
 import { GROUP_WORDS, MEASURE_GROUPS } from '@kerabat/core/job';
 import { attribute, type AttributeName, valueWords } from '@kerabat/core/named/attribute';
@@ -54,17 +55,15 @@ function jointSheet(work: SlotWork, joint: JointView, list: readonly Measurement
     font: STANDARD_FACE,
     size: 9,
     text: ({ key, words }) => {
-      const face = key.startsWith('a:') ? a : b;
-      const name = key.slice(2) as AttributeName;
-      const asked = list.find((m) => m.side === face.side && m.attribute === name);
+      const asked = list.find((m) => key === sideKey(m.side === a.side ? 'a' : 'b', m.attribute));
       if (asked) {
         told.add(asked.key);
         return '';
       }
-      const known = face.facts.find((f) => f.attribute === name)?.value;
-      return known === undefined || known === null
+      const fact = [...factsBy('a', a), ...factsBy('b', b)].find((one) => one.key === key);
+      return fact === undefined || fact.value === null
         ? undefined
-        : `${words} ${valueWords(name, known).split(' · ')[0] ?? ''}`;
+        : `${words} ${valueWords(fact.attribute, fact.value).split(' · ')[0] ?? ''}`;
     },
   });
   const where = list.map((m) => `${m.what}${m.side === 'unit' ? ', new unit' : ''}: ${whereOf(m)}`);

@@ -1,5 +1,5 @@
+import { factsBy } from './drawn-facts.js';
 import type { JointView, Workspace, WorkStep } from '@kerabat/contract';
-import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
 import { jointDrawing, svgOf } from '@kerabat/core/tell/drawing';
 import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
 import { STANDARD_FACE } from './faces.js';
@@ -36,9 +36,9 @@ function jointPicture(unit: string, { words, state, drawn, checks }: JointView):
     font: STANDARD_FACE,
     size: 9,
     text: ({ key, words: name }) => {
-      const value = (key.startsWith('a:') ? a : b).facts.find((f) => f.attribute === key.slice(2))?.value;
-      return typeof value === 'number' || typeof value === 'string'
-        ? `${name} ${valueWords(key.slice(2) as AttributeName, value).split(' · ')[0] ?? ''}`
+      const fact = [...factsBy('a', a), ...factsBy('b', b)].find((one) => one.key === key);
+      return fact && fact.value !== null
+        ? `${name} ${valueWords(fact.attribute, fact.value).split(' · ')[0] ?? ''}`
         : undefined;
     },
   });

@@ -139,7 +139,8 @@ function judged(
     const role = ROLES[check.joint][which];
     const found = partRow(part.kind).faces.find((f) => f.joint === check.joint && f.role === role);
     return {
-      ref: part.id,
+      ref: { part: part.id },
+      label: part.id,
       part,
       at: at ?? found?.at ?? '',
       role,

@@ -16,7 +16,6 @@ import type { Look } from '../../list/look/index.js';
 import type { Bag, List, Opened, Told } from '../../list/need/index.js';
 import type { ProposedLine } from '../../list/parts-list/index.js';
 import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
-import { readRef } from '../../vehicle/chain/index.js';
 import { findSlot, partsOf, type Slot } from '../../vehicle/place/index.js';
 import type { WorkStep } from '../../work/work-card/index.js';
 import type { JobReads } from './reads.js';
@@ -254,7 +253,7 @@ function lineOf(
   const own = joint && check ? sentenceOf(check, joint) : '';
   // Both sides of an axle are told in the words of the joint that stands for them.
   const sentence = there?.checks.find((c) => c.sentence === withoutSide(own))?.sentence ?? own;
-  const part = joint ? readRef(joint.between[1]).part.replace(/-/g, ' ') : '';
+  const part = joint ? joint.between[1].part.replace(/-/g, ' ') : '';
   return {
     key: `${slot}/${id}/${reason.code}`,
     words,

@@ -22,7 +22,9 @@ export interface JobReads {
   readonly chain: (vehicle: string) => readonly ChainEntry[];
   /** What is recorded of a vehicle at one place itself. */
   readonly vehicleFacts: (vehicle: string, slot: string) => readonly Fact[];
-  /** What is recorded of a vehicle at one place; what it says of the pedal and the driving side goes for every place. */
+  /**
+   * What is recorded of a vehicle at one place; what it says of the pedal and the driving side goes for every place.
+   */
   readonly recordedAt: (vehicle: string, slot: string) => readonly Fact[];
   readonly partFacts: (vehicle: string) => readonly PartFact[];
   readonly layouts: (vehicle: string) => { readonly brake?: LayoutName; readonly clutch?: LayoutName };

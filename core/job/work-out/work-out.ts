@@ -228,10 +228,10 @@ const noteSteps = (results: readonly SlotResult[], reads: JobReads): WorkStep[] 
 function looksFor(looks: readonly Look[], input: SlotInput): LookView[] {
   const slot = workedSlots(input)[0] ?? '';
   return looks.map((look): LookView => {
-    const { row, at, count, answer } = look;
+    const { row, at, line, count, answer } = look;
     return {
       subject: subjectText({ about: 'look', slot, look: lookKey(look) }),
-      words: at === '' ? row.words : `${row.words}, ${partWords(at)}`,
+      words: at === '' ? row.words : `${row.words}, ${positionWords(line?.position ?? at)}`,
       count,
       how: row.how,
       minutes: row.minutes,
@@ -241,8 +241,6 @@ function looksFor(looks: readonly Look[], input: SlotInput): LookView[] {
     };
   });
 }
-/** "rear left" of "master line rear-left" */
-const partWords = (id: string): string => positionWords(/(?:line|hose) (.+)$/.exec(id)?.[1] ?? id);
 
 /** What a conversion and the joints both say is done once. */
 /** Whether a card has a step, for the whole job or at some joint. */

@@ -1,5 +1,5 @@
 import type { ItemName } from '../../named/item/index.js';
-import type { EditBody } from '../../vehicle/chain/index.js';
+import type { EditBody, LineOf } from '../../vehicle/chain/index.js';
 import type { Figures } from './types.js';
 
 /** Who may do it. Each stands for waiting that a setting puts a figure on. */
@@ -29,6 +29,8 @@ export interface Fix {
   readonly fix: string;
   /** The line or the attribute that it is for, where a fix is offered once for each. */
   readonly at?: string;
+  /** The line itself, where it is one of a unit's. */
+  readonly line?: LineOf;
   readonly edits: readonly EditBody[];
   /** Least intrusive first: 1 is a screw turned, 9 is something that cannot be undone. */
   readonly order: number;

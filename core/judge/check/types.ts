@@ -1,7 +1,7 @@
 import type { FourState } from '../../base/state/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import type { EditedChain, Face, Joint, Known, Part, Rests } from '../../vehicle/chain/index.js';
+import type { EditedChain, Face, Joint, Known, Part, Rests, FaceRef, LineOf } from '../../vehicle/chain/index.js';
 import type { CheckCode, CheckRow } from './checks.data.js';
 import type { Fix } from './fix.js';
 
@@ -17,6 +17,8 @@ export interface Answer {
   readonly attribute?: AttributeName;
   readonly position?: string;
   readonly tool?: string;
+  /** The line that the part is, where it is one of a unit's. */
+  readonly line?: LineOf;
 }
 
 export type Figures = Readonly<Record<string, number | string | boolean | null>>;
@@ -47,7 +49,9 @@ export interface Check extends Finding {
 /** A joint that an edit made or opened, with its checks. */
 export interface JudgedJoint {
   readonly id: string;
-  readonly between: readonly [string, string];
+  readonly between: readonly [FaceRef, FaceRef];
+  /** The line that it is a joint of, where it is one of a unit's. */
+  readonly line?: LineOf;
   readonly is: 'new' | 'opened';
   readonly state: FourState;
   readonly checks: readonly Check[];

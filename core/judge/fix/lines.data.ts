@@ -1,7 +1,7 @@
 import { endsOf } from '../../named/fitting/index.js';
 import { findThread, type Gender } from '../../named/thread/index.js';
 import { tubesFor } from '../../named/tube/index.js';
-import { type ChainFact, type EditBody, type Face, type Joint, knownAt, readRef } from '../../vehicle/chain/index.js';
+import { faceName, faceRef, sameFace, type LineOf, type ChainFact, type EditBody, type Face, type Joint, knownAt } from '../../vehicle/chain/index.js';
 import { copy, fact, figure, type FixCase, type FixRow, make, order, setOn, textAt, valueAt } from './row.js';
 
 /** Flares that can be made new on a cut tube. */
@@ -25,25 +25,29 @@ function sibling(c: FixCase): { readonly joint: Joint; readonly port: Face; read
   if (feeds === undefined) return undefined;
   for (const joint of view.then.joints) {
     if (joint.kind !== 'port' || joint.id === c.joint.id) continue;
-    const [first, second] = joint.between.map(readRef);
-    if (first?.part !== a.part.id || second === undefined || first.at === undefined) continue;
-    const at = first.at;
-    const port: Face = { ...a, at, ref: joint.between[0] };
+    const [first, second] = joint.between;
+    if (first?.part !== a.part.id || second === undefined || first.face === undefined) continue;
+    const at = first.face;
+    const port: Face = { ...a, at, ref: joint.between[0], label: faceName(joint.between[0]) };
     const end = view.parts.get(second.part);
     if (!end || end.kind !== b.part.kind || textAt(port, 'port-feeds') !== feeds) continue;
-    return { joint, port, end: { ref: joint.between[1], part: end, at: second.at ?? 'end', role: 'end' } };
+    return { joint, port, end: { ref: second, label: faceName(second), part: end, at: second.face ?? 'end', role: 'end' } };
   }
   return undefined;
 }
 
 /** What the line feeds: as the port that it comes from said. */
 function feedsOf({ view, b }: FixCase): string | undefined {
-  const before = view.nowPorts.get(b.ref);
-  const from = before?.between.find((ref) => ref !== b.ref);
-  const { part, at } = readRef(from ?? '');
-  const value = view.now.get(part)?.facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
+  const before = view.nowPorts.get(b.label);
+  const from = before?.between.find((ref) => !sameFace(ref, b.ref));
+  const facts = from && view.now.get(from.part)?.facts;
+  const value = facts?.find((f) => f.attribute === 'port-feeds' && f.position === from?.face)?.value;
   return typeof value === 'string' ? value : undefined;
 }
+
+/** The line of a joint, for one that takes its place or stands behind a piece. */
+const lineOf = ({ line }: Pick<Joint, 'line'>, behind?: LineOf['behind']) =>
+  line ? { line: { ...line, ...(behind === undefined ? {} : { behind }) } } : {};
 
 /** Name of a part that a fix puts in at a line. */
 const beside = (what: string, line: string): string => `${line} ${what}`;
@@ -57,10 +61,10 @@ function teeEdits(c: FixCase): EditBody[] {
   return [
     { do: 'part', part: { id: tee, kind: 'tee', facts: [...opening('line', c.b, 'female'), ...opening('other', other.end, 'female'), ...opening('port', c.b, 'female')] } },
     { do: 'part', part: { id: short, kind: 'line', facts: [...opening('port', other.port, 'male'), ...opening('tee', c.b, 'male'), ...(tube ? [{ attribute: 'tube' as const, value: tube.value, rests: tube.rests }] : [])] } },
-    { do: 'join', joint: { id: c.joint.id, kind: 'port', between: [`${tee}@line`, c.b.ref] } },
-    { do: 'join', joint: { id: other.joint.id, kind: 'port', between: [`${tee}@other`, other.end.ref] } },
-    { do: 'join', joint: { id: beside('tee to short line', line), kind: 'port', between: [`${tee}@port`, `${short}@tee`] } },
-    { do: 'join', joint: { id: short, kind: 'port', between: [other.port.ref, `${short}@port`] } },
+    { do: 'join', joint: { id: c.joint.id, kind: 'port', between: [faceRef(tee, 'line'), c.b.ref], ...lineOf(c.joint) } },
+    { do: 'join', joint: { id: other.joint.id, kind: 'port', between: [faceRef(tee, 'other'), other.end.ref], ...lineOf(other.joint) } },
+    { do: 'join', joint: { id: beside('tee to short line', line), kind: 'port', between: [faceRef(tee, 'port'), faceRef(short, 'tee')] } },
+    { do: 'join', joint: { id: short, kind: 'port', between: [other.port.ref, faceRef(short, 'port')] } },
   ]; // prettier-ignore
 }
 
@@ -80,7 +84,7 @@ const hoseMm = (c: FixCase): number => Math.ceil((figure(c, 'needed') ?? 0) / 5)
 const ends = (c: FixCase) => ({
   thread: valueAt(c.a, 'port-thread') ?? null,
   seat: valueAt(c.a, 'port-seat') ?? null,
-  line: c.b.part.id,
+  line: c.b.part.line?.position ?? c.b.part.id,
   lineThread: valueAt(c.b, 'port-thread') ?? null,
   lineSeat: valueAt(c.b, 'port-seat') ?? null,
   tube: valueAt(c.b, 'tube') ?? null,
@@ -118,8 +122,8 @@ export const LINE_FIXES: readonly FixRow[] = [
       const id = beside('adapter', c.b.part.id);
       return [
         { do: 'part', part: { id, kind: 'adapter', facts: [...opening('port', c.a, 'male'), ...opening('line', c.b, 'female')] } },
-        { do: 'join', joint: { id: c.joint.id, kind: 'port', between: [c.a.ref, `${id}@port`] } },
-        { do: 'join', joint: { id, kind: 'port', between: [`${id}@line`, c.b.ref] } },
+        { do: 'join', joint: { id: c.joint.id, kind: 'port', between: [c.a.ref, faceRef(id, 'port')], ...lineOf(c.joint) } },
+        { do: 'join', joint: { id, kind: 'port', between: [faceRef(id, 'line'), c.b.ref], ...lineOf(c.joint, 'adapter') } },
       ];
     },
     parts: (c) => [order('adapter', 'adapter', 1, { ...sized(c.a), ...endsKey([['male', c.a], ['female', c.b]]) })],
@@ -147,7 +151,7 @@ export const LINE_FIXES: readonly FixRow[] = [
     fix: 'tee', answers: ['port.none'], per: 'line', order: 5, minutes: 40, tools: ['flare wrench', 'flaring tool', 'tube cutter'],
     edits: teeEdits,
     parts: (c) => [order('tee', 'tee', 1, sized(c.b)), order('line', 'line', 1, sized(c.b)), ...shortLineNuts(c)],
-    values: (c) => ({ ...ends(c), other: sibling(c)?.end.part.id ?? null }),
+    values: (c) => ({ ...ends(c), other: sibling(c)?.end.part.line?.position ?? sibling(c)?.end.part.id ?? null }),
   },
   {
     fix: 'tap-port', answers: ['port.thread'], per: 'line', order: 9, minutes: 90, skill: 'engineer’s approval', tools: ['drill', 'tap', 'seat cutter'],

@@ -52,7 +52,7 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
     // Never while its thread is not known, nor beyond what the thread allows.
     fix: 'cut-rod', answers: ['rod.length'], order: 5, minutes: 30, tools: ['fine saw', 'file', 'die'],
     edits: (c) => {
-      const [over, own, free] = [figure(c, 'over') ?? 0, figure(c, c.b.ref), threadFree(c)];
+      const [over, own, free] = [figure(c, 'over') ?? 0, figure(c, c.b.label), threadFree(c)];
       if (over <= 0 || own === undefined || free === undefined || over > free) return [];
       const whole = numberAt(c.b, 'rod-thread-length') ?? 0;
       return setOn(c.b, fact(c.b, 'rod-length', hundredths(own - over)), fact(c.b, 'rod-thread-length', hundredths(whole - over)));
@@ -67,9 +67,9 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
   },
   {
     fix: 'bushing', answers: ['rod.pin'], order: 2, minutes: 10,
-    edits: (c) => ((figure(c, c.b.ref) ?? 0) > (figure(c, c.a.ref) ?? Infinity) ? setOn(c.b, ...copy(c.a, c.b, 'clevis-pin')) : []),
+    edits: (c) => ((figure(c, c.b.label) ?? 0) > (figure(c, c.a.label) ?? Infinity) ? setOn(c.b, ...copy(c.a, c.b, 'clevis-pin')) : []),
     parts: () => [order('bushing', 'clevis-set')],
-    values: (c) => ({ pin: figure(c, c.a.ref) ?? null, fork: figure(c, c.b.ref) ?? null }),
+    values: (c) => ({ pin: figure(c, c.a.label) ?? null, fork: figure(c, c.b.label) ?? null }),
   },
   {
     fix: 'nuts', answers: ['mount.thread'], order: 1, minutes: 0,

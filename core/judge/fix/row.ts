@@ -26,7 +26,7 @@ import {
  */
 export interface FixCase {
   readonly code: CheckCode;
-  readonly joint: Pick<Joint, 'id' | 'kind' | 'through'>;
+  readonly joint: Pick<Joint, 'id' | 'kind' | 'through' | 'line'>;
   readonly a: Face;
   readonly b: Face;
   readonly view: View;
@@ -127,6 +127,7 @@ export function fixOf(row: FixRow, c: FixCase): Fix | undefined {
   return {
     fix,
     ...(at === undefined ? {} : { at }),
+    ...(row.per === 'line' && c.b.part.line ? { line: c.b.part.line } : {}),
     edits,
     order: row.order,
     minutes,

@@ -1,7 +1,7 @@
 import { endsOf, type Opening } from '../../named/fitting/index.js';
 import type { SeatForm } from '../../named/seat/index.js';
 import { endRow, type LineFlare } from '../../named/tube/index.js';
-import { type ChainFact, type EditBody, readRef } from '../../vehicle/chain/index.js';
+import { faceRef, type Joint, type LineOf, type ChainFact, type EditBody } from '../../vehicle/chain/index.js';
 import type { Fix, FixPart } from '../check/index.js';
 import { make, order } from './row.js';
 
@@ -37,7 +37,7 @@ const facts = ({ gender, thread, seat }: Opening, position: string): ChainFact[]
  * changes nothing.
  */
 export function wayFix(
-  joint: { readonly id: string; readonly between: readonly [string, string] },
+  joint: Pick<Joint, 'id' | 'between' | 'line'>,
   steps: readonly WayStep[],
   tube: string | undefined,
 ): Fix {
@@ -45,9 +45,16 @@ export function wayFix(
   const edits: EditBody[] = [];
   const parts: FixPart[] = [];
   let open = port;
+  let piece: 'adapter' | 'connector' | undefined;
+  /** A joint behind a piece is told as that; the first one is the line's own. */
+  const of = (next?: 'adapter' | 'union'): { line?: LineOf } => {
+    const behind = piece;
+    if (next !== undefined) piece = KINDS[next];
+    return joint.line ? { line: { ...joint.line, ...(behind === undefined ? {} : { behind }) } } : {};
+  };
   steps.forEach((step, i) => {
     if (step.do === 'reflare') {
-      const { part, at } = readRef(line);
+      const { part, face: at } = line;
       const position = at === undefined ? {} : { position: at };
       edits.push({
         do: 'set',
@@ -73,9 +80,14 @@ export function wayFix(
     });
     edits.push({
       do: 'join',
-      joint: { id: open === port ? joint.id : `${id} in`, kind: 'port', between: [open, `${id}@in`] },
+      joint: {
+        id: open === port ? joint.id : `${id} in`,
+        kind: 'port',
+        between: [open, faceRef(id, 'in')],
+        ...of(step.do),
+      },
     });
-    open = `${id}@out`;
+    open = faceRef(id, 'out');
     parts.push(
       order(`piece-${i + 1}`, step.do === 'union' ? 'connector' : 'adapter', 1, {
         thread: step.in.thread,
@@ -85,7 +97,7 @@ export function wayFix(
     );
   });
   if (open !== port)
-    edits.push({ do: 'join', joint: { id: `${readRef(open).part} out`, kind: 'port', between: [open, line] } });
+    edits.push({ do: 'join', joint: { id: `${open.part} out`, kind: 'port', between: [open, line], ...of() } });
   const last = steps.at(-1);
   const names = Object.fromEntries(
     steps.flatMap((step, i) => (step.do === 'reflare' ? [] : [[`piece-${i + 1}`, step.name]])),
@@ -94,6 +106,7 @@ export function wayFix(
   return {
     fix: 'way',
     at: joint.id,
+    ...(joint.line ? { line: joint.line } : {}),
     edits,
     order: 4,
     minutes: steps.reduce((sum, step) => sum + MINUTES[step.do], 0),
@@ -102,7 +115,7 @@ export function wayFix(
     parts,
     values: {
       ...names,
-      line: joint.id,
+      line: joint.line?.position ?? joint.id,
       tube: tube ?? null,
       thread: last?.do === 'reflare' ? last.thread : null,
       seat: last?.do === 'reflare' ? last.seat : null,

@@ -1,6 +1,6 @@
 import { worst } from '../../base/state/index.js';
 import { attribute, type AttributeName } from '../../named/attribute/index.js';
-import { knownAt, readRef } from '../../vehicle/chain/index.js';
+import { knownAt } from '../../vehicle/chain/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint, type View } from '../check/index.js';
 import { isNew } from './judge.js';
 import { asOneFace } from './vehicle.js';
@@ -25,7 +25,7 @@ export function judgeAsked(
   }
   return [...byPart].map(([part, checks]) => ({
     id: `asked:${part}`,
-    between: [part, part],
+    between: [{ part }, { part }],
     is: 'new',
     state: worst(checks.map((check) => check.state)),
     checks,
@@ -33,7 +33,7 @@ export function judgeAsked(
 }
 
 function checkOf(id: string, name: AttributeName, view: View): Check {
-  const met = (view.jointsOf.get(id) ?? []).flatMap((joint) => joint.between.map((ref) => readRef(ref).part));
+  const met = (view.jointsOf.get(id) ?? []).flatMap((joint) => joint.between.map((ref) => ref.part));
   const there = [id, ...met].flatMap((part) => view.parts.get(part) ?? []);
   const before = view.now.get(id);
   const found = [...there, ...(before ? [before] : [])]

@@ -1,7 +1,7 @@
 import { lookup } from '../../base/lookup/index.js';
 import { worst } from '../../base/state/index.js';
 import { findFluid, SEAL_MATERIALS, type SealMaterial, sealsAgainst } from '../../named/fluid/index.js';
-import { facesOf, type Joint, knownAt, type Part, partRow, portsOf, readRef } from '../../vehicle/chain/index.js';
+import { facesOf, type Joint, knownAt, type Part, partRow, portsOf } from '../../vehicle/chain/index.js';
 import type { Answer, Check, JudgedJoint, View } from '../check/index.js';
 import { isNew, isSameUnit, judgedJoints } from './judge.js';
 import { asOneFace } from './vehicle.js';
@@ -58,7 +58,7 @@ function spacesFound(joints: readonly Joint[], parts: ReadonlyMap<string, Part>)
   const met = new Map<string, Set<string>>();
   for (const joint of joints) {
     if (joint.kind !== 'port') continue;
-    for (const { part, at } of joint.between.map(readRef))
+    for (const { part, face: at } of joint.between)
       if (at !== undefined) met.set(part, (met.get(part) ?? new Set()).add(at));
   }
   const all = [...parts.values()].flatMap((part) => {
@@ -90,7 +90,7 @@ export function judgeCircuits(view: View, whole: boolean, fluids = whole): Judge
 
 const group = (id: string, checks: readonly Check[]): JudgedJoint => ({
   id,
-  between: [id, id],
+  between: [{ part: id }, { part: id }],
   is: 'new',
   state: worst(checks.map((c) => c.state)),
   checks,
@@ -143,7 +143,7 @@ function openPorts(view: View, whole: boolean): Check[] {
           code: 'circuit.open-port',
           rank: 'receive',
           state: 'fits-with-change',
-          values: { port: ref, thread },
+          values: { part: part.id, port: at, thread },
         },
       ];
     }),
@@ -172,7 +172,7 @@ function fluidGroups(view: View): Part[][] {
   };
   for (const joint of view.then.joints) {
     if (joint.kind !== 'port' && joint.kind !== 'neck' && joint.kind !== 'tail') continue;
-    const [a, b] = joint.between.map((ref) => readRef(ref).part) as [string, string];
+    const [a, b] = joint.between.map((ref) => ref.part) as [string, string];
     const wet = [a, b].every((id) => isWet(view.parts.get(id), joint.kind));
     if (wet && root(a) !== root(b)) parent.set(root(a), root(b));
   }

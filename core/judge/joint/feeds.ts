@@ -98,7 +98,7 @@ function misled(outlets: readonly Outlet[], feeds: ReadonlyMap<string, string>):
     if (!isReach(recorded)) return [];
     const other = reachOf(outlet, feeds).find((place) => contradicts(recorded, place));
     if (other === undefined) return [];
-    const values = { port: `${outlet.master.id}@${outlet.at}`, feeds: recorded, reaches: other.join(' ') };
+    const values = { part: outlet.master.id, port: outlet.at, feeds: recorded, reaches: other.join(' ') };
     return [{ ...NONE, code: 'circuit.feeds', values }];
   });
 }
@@ -125,5 +125,13 @@ export function judgeFeeds(view: View, lineFeeds: readonly LineFeed[]): JudgedJo
     ...starved.map((axle): Check => ({ ...NONE, code: 'circuit.axle', values: { axle } })),
   ];
   if (checks.length === 0) return [];
-  return [{ id: 'feeds', between: ['feeds', 'feeds'], is: 'new', state: worst(checks.map((c) => c.state)), checks }];
+  return [
+    {
+      id: 'feeds',
+      between: [{ part: 'feeds' }, { part: 'feeds' }],
+      is: 'new',
+      state: worst(checks.map((c) => c.state)),
+      checks,
+    },
+  ];
 }

@@ -1,6 +1,7 @@
 import { worst } from '../../base/state/index.js';
 import { attribute, type AttributeName } from '../../named/attribute/index.js';
 import {
+  sameFace,
   type Face,
   facesOf,
   type Joint,
@@ -8,7 +9,6 @@ import {
   type Part,
   partRow,
   portsOf,
-  readRef,
 } from '../../vehicle/chain/index.js';
 import {
   type Answer,
@@ -54,7 +54,7 @@ const judgedOf = new WeakMap<View, readonly Judged[]>();
 
 function findJudged(view: View): Judged[] {
   const made = (joint: Joint): boolean =>
-    joint.between.some((ref) => isNew(view, readRef(ref).part)) || !view.nowJoints.has(joint.id) || moved(joint, view);
+    joint.between.some((ref) => isNew(view, ref.part)) || !view.nowJoints.has(joint.id) || moved(joint, view);
   const opened = (joint: Joint): boolean => view.then.touched.has(joint.id);
   return view.then.joints.flatMap((joint): Judged[] => {
     const through = joint.through === undefined ? undefined : view.joints.get(joint.through);
@@ -66,7 +66,7 @@ function findJudged(view: View): Judged[] {
 
 const moved = (joint: Joint, view: View): boolean => {
   const before = view.nowJoints.get(joint.id);
-  return before !== undefined && !before.between.every((ref) => joint.between.includes(ref));
+  return before !== undefined && !before.between.every((ref) => joint.between.some((other) => sameFace(ref, other)));
 };
 
 /** A joint with its checks: those of the table for its two faces. */
@@ -85,6 +85,7 @@ export function judge(
   return {
     id: joint.id,
     between: joint.between,
+    ...(joint.line ? { line: joint.line } : {}),
     is,
     state: deciding.length === 0 ? 'fits' : worst(deciding.map((check) => check.state)),
     checks,
@@ -98,12 +99,15 @@ function goneCheck(joint: Joint): Check {
     code: 'joint.gone',
     rank: 'must',
     state: 'does-not-fit',
-    values: { from: a, to: b },
+    values: { from: a.part, to: b.part },
     rests: 'recorded',
-    answers: [{ how: 'decide', part: readRef(a).part }],
+    answers: [{ how: 'decide', part: a.part }],
     fixes: [],
   };
 }
+
+/** Which line it is, as figures that a sentence is made from. */
+const lineFigures = ({ id, kind, line }: Part) => ({ line: line?.position ?? id, what: line?.what ?? kind });
 
 /**
  * A line whose port is not known: every one that is described has a line. There is none for it where all are counted.
@@ -111,7 +115,7 @@ function goneCheck(joint: Joint): Check {
 function unassignedCheck(joint: Joint, [port, end]: readonly [Face, Face], view: View): Check {
   const count = port.part.facts.find((f) => f.attribute === 'port-count')?.value;
   const counted = typeof count === 'number' && count <= portsOf(port.part).length;
-  const values = { port: port.at, line: end.part.id };
+  const values = { port: port.at, ...lineFigures(end.part) };
   const base = { code: 'port.none', rank: 'must', values } as const;
   if (counted) {
     const found = { state: 'does-not-fit', values } as const;
@@ -135,19 +139,18 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
     // A port that is counted and not described may be the one.
     const described = typeof count === 'number' && count <= ports.length;
     if (described) {
-      const found = { state: 'does-not-fit', values: { port: port.at, line: end.part.id } } as const;
+      const found = { state: 'does-not-fit', values: { port: port.at, ...lineFigures(end.part) } } as const;
       const fixes = fixesFor({ code: 'port.none', joint, a: port, b: end, view, found });
       return [{ ...base, code: 'port.none', ...found, fixes }];
     }
   }
-  const before = view.nowPorts.get(end.ref);
-  const from = before?.between.find((ref) => ref !== end.ref);
-  const was = from === undefined ? undefined : readRef(from);
-  const reaches = knownAt(end, 'line-reaches')?.value ?? was?.at;
+  const before = view.nowPorts.get(end.label);
+  const was = before?.between.find((ref) => !sameFace(ref, end.ref));
+  const reaches = knownAt(end, 'line-reaches')?.value ?? was?.face;
   if (was?.part !== port.part.id || reaches === undefined || reaches === null) return [];
-  const values = { [port.ref]: port.at, [end.ref]: reaches };
+  const values = { [port.label]: port.at, [end.label]: reaches };
   if (reaches === port.at)
-    return was.at === port.at ? [] : [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
+    return was.face === port.at ? [] : [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
   // Whoever joined it there said so.
   if (view.then.touched.has(joint.id)) return [{ ...base, code: 'port.place', state: 'fits-with-change', values }];
   const found = { state: 'does-not-fit', values } as const;
@@ -265,7 +268,13 @@ function answersTo(wants: readonly Want[], view: View): Answer[] {
   return wants.flatMap((want): Answer[] => {
     const { face, attribute: name } = want;
     const position = positionOf(face, name);
-    const where = { part: face.part.id, attribute: name, ...(position === undefined ? {} : { position }) };
+    const { id: part, line } = face.part;
+    const where = {
+      part,
+      attribute: name,
+      ...(position === undefined ? {} : { position }),
+      ...(line ? { line } : {}),
+    };
     const row = attribute(name);
     const fresh = isNew(view, face.part.id) && !isSameUnit(view, face.part.id);
     const ask: Answer = { how: 'ask', ...where };

@@ -1,5 +1,5 @@
 import type { AttributeName } from '../../named/attribute/index.js';
-import { type Known, knownAt, type Part, readRef } from '../../vehicle/chain/index.js';
+import { type Known, knownAt, type Part } from '../../vehicle/chain/index.js';
 import {
   type Answer,
   type Check,
@@ -29,13 +29,19 @@ export function judgeClutch(view: View): JudgedJoint[] {
   const [master, slave, fork] = [one('clutch-master'), one('slave'), one('fork')];
   if (!master || !slave || !fork) return [];
   if (![master, slave].some((part) => isNew(view, part.id) && !sameBore(view, part))) return [];
-  const rod = view.then.joints.find(
-    (j) => j.kind === 'rod' && j.between.some((ref) => readRef(ref).part === master.id),
-  );
-  const pedal = rod?.between.map((ref) => view.parts.get(readRef(ref).part)).find((part) => part?.kind === 'pedal');
+  const rod = view.then.joints.find((j) => j.kind === 'rod' && j.between.some((ref) => ref.part === master.id));
+  const pedal = rod?.between.map((ref) => view.parts.get(ref.part)).find((part) => part?.kind === 'pedal');
   if (!pedal) return [];
   const check = clutchCheck({ pedal, master, slave, fork }, view);
-  return [{ id: `path:${slave.id}`, between: [pedal.id, fork.id], is: 'new', state: check.state, checks: [check] }];
+  return [
+    {
+      id: `path:${slave.id}`,
+      between: [{ part: pedal.id }, { part: fork.id }],
+      is: 'new',
+      state: check.state,
+      checks: [check],
+    },
+  ];
 }
 
 function sameBore(view: View, part: Part): boolean {

@@ -50,7 +50,13 @@ export function judgeSets(view: View): JudgedJoint[] {
   };
   const judged = checks.length > 0 ? checks : [together];
   return [
-    { id: 'mated', between: [fresh.id, fresh.id], is: 'new', state: worst(judged.map((c) => c.state)), checks: judged },
+    {
+      id: 'mated',
+      between: [{ part: fresh.id }, { part: fresh.id }],
+      is: 'new',
+      state: worst(judged.map((c) => c.state)),
+      checks: judged,
+    },
   ];
 }
 
@@ -97,7 +103,7 @@ export function judgePlaces(view: View): JudgedJoint[] {
     return [
       {
         id: `place:${edit.at}`,
-        between: [edit.at, edit.at],
+        between: [{ part: edit.at }, { part: edit.at }],
         is: 'new',
         state: worst(checks.map((c) => c.state)),
         checks,

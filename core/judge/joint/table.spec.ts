@@ -3,6 +3,7 @@ import { checkChain } from '../../job/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import { STANDARD_SETTINGS } from '../../named/settings/index.js';
 import {
+  faceRef,
   type ChainFact,
   type Joint,
   type Part,
@@ -168,15 +169,15 @@ function kindFor(row: CheckRow, side: 0 | 1): PartKind {
 /** The check of one row in a chain of two parts, the second one new, with these values. */
 function checkWith(row: CheckRow, [a, b]: Two, more: Readonly<Record<string, ChainFact['value']>> = {}) {
   const kinds = [kindFor(row, 0), kindFor(row, 1)] as const;
-  const at = (side: 0 | 1): string => {
-    if (row.joint === 'port') return side === 0 ? '@in' : '@from';
+  const at = (side: 0 | 1): string | undefined => {
+    if (row.joint === 'port') return side === 0 ? 'in' : 'from';
     const faces = partRow(kinds[side]).faces.filter((f) => f.joint === row.joint);
     const face = faces.find((f) => f.role === ROLES[row.joint][side]);
-    return faces.length > 1 && face ? `@${face.at}` : '';
+    return faces.length > 1 && face ? face.at : undefined;
   };
   const position = (side: 0 | 1) => {
-    const name = at(side).slice(1);
-    return name === '' ? {} : { position: name };
+    const name = at(side);
+    return name === undefined ? {} : { position: name };
   };
   const facts = (side: 0 | 1, value: ChainFact['value'], name: CheckRow['a']): ChainFact[] => [
     { attribute: name, ...position(side), value },
@@ -189,11 +190,13 @@ function checkWith(row: CheckRow, [a, b]: Two, more: Readonly<Record<string, Cha
   const first: Part = { id: 'first', kind: kinds[0], facts: facts(0, a, row.a) };
   const second: Part = { id: 'second', kind: kinds[1], facts: [] };
   const mount: Joint[] =
-    row.joint === 'push' ? [{ id: 'mount', kind: 'mount', between: ['first@master', 'second'], stack: [] }] : [];
+    row.joint === 'push'
+      ? [{ id: 'mount', kind: 'mount', between: [faceRef('first', 'master'), faceRef('second')], stack: [] }]
+      : [];
   const joint: Joint = {
     id: 'joint',
     kind: row.joint,
-    between: [`first${at(0)}`, `second${at(1)}`],
+    between: [faceRef('first', at(0)), faceRef('second', at(1))],
     ...(row.joint === 'push' ? { through: 'mount' } : {}),
     ...(row.joint === 'mount' ? { stack: [] } : {}),
   };

@@ -1,6 +1,6 @@
 import { worst } from '../../base/state/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
-import { type Face, type Known, knownAt, type Part, readRef } from '../../vehicle/chain/index.js';
+import { type Face, type Known, knownAt, type Part } from '../../vehicle/chain/index.js';
 import {
   type Answer,
   type Check,
@@ -20,7 +20,8 @@ import { isNew, isSameUnit } from './judge.js';
 
 /** A part as one face: for what is of the part and of none of its faces. */
 export const asOneFace = (part: Part): Face => ({
-  ref: part.id,
+  ref: { part: part.id },
+  label: part.id,
   part,
   at: '',
   role: 'unit',
@@ -65,7 +66,7 @@ export function judgeVehicle(view: View): JudgedJoint[] {
       );
       if (checks.length === 0) return [];
       const state = worst(checks.map((c) => c.state));
-      return [{ id: `vehicle:${part.id}`, between: [part.id, part.id], is: 'new', state, checks }];
+      return [{ id: `vehicle:${part.id}`, between: [{ part: part.id }, { part: part.id }], is: 'new', state, checks }];
     });
 }
 
@@ -141,7 +142,7 @@ const NEEDS = ['hose-lock', 'hose-droop', 'hose-bump'] as const satisfies readon
  */
 function hoses(unit: Part, view: View): Check[] {
   const meets = (view.jointsOf.get(unit.id) ?? []).filter((j) => j.kind === 'port');
-  const ids = new Set(meets.flatMap((j) => j.between.map((ref) => readRef(ref).part)));
+  const ids = new Set(meets.flatMap((j) => j.between.map((ref) => ref.part)));
   return [...ids].flatMap((id): Check[] => {
     const hose = view.parts.get(id);
     if (hose?.kind !== 'hose') return [];
@@ -243,7 +244,7 @@ export function judgeRefusals(refusals: readonly Refusal[], view: View): JudgedJ
     return [
       {
         id: `record:${put.at}`,
-        between: [put.at, put.at],
+        between: [{ part: put.at }, { part: put.at }],
         is: 'new',
         state,
         checks: [check('record.refused', { state, values, answers })],

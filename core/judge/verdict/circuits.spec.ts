@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type ChainAnswer, checkChain } from '../../job/index.js';
 import { openedBy } from '../../list/need/index.js';
-import { type Edit, type Part, partRow, portsOf } from '../../vehicle/chain/index.js';
+import { faceRef, type Edit, type Part, partRow, portsOf } from '../../vehicle/chain/index.js';
 import { viewOf } from './index.js';
 import type { ChainInput } from './types.js';
 import { draws, inputWith, layouts, putAgain, vehicleOf } from './vehicles.testing.js';
@@ -74,9 +74,13 @@ describe('law 8: circuits are whole', () => {
           {
             id: 'j1',
             do: 'join',
-            joint: { id: 'pipe from', kind: 'port', between: [`${master.id}@more-1`, 'pipe@from'] },
+            joint: { id: 'pipe from', kind: 'port', between: [faceRef(master.id, 'more-1'), faceRef('pipe', 'from')] },
           },
-          { id: 'j2', do: 'join', joint: { id: 'pipe to', kind: 'port', between: [`${master.id}@more-2`, 'pipe@to'] } },
+          {
+            id: 'j2',
+            do: 'join',
+            joint: { id: 'pipe to', kind: 'port', between: [faceRef(master.id, 'more-2'), faceRef('pipe', 'to')] },
+          },
         ];
         const answer = checked(inputWith(vehicle, edits));
         crossed++;

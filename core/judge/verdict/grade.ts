@@ -1,4 +1,4 @@
-import { type Edit, readRef } from '../../vehicle/chain/index.js';
+import { type Edit } from '../../vehicle/chain/index.js';
 import type { Check, CheckCode, JudgedJoint, View } from '../check/index.js';
 import type { Listing, Override, Reason, Verdict } from './types.js';
 
@@ -32,7 +32,7 @@ const WEAK: readonly Listing['by'][] = ['aftermarket-list', 'unsourced'];
 /** The listing that answers for what is not known of a joint's new units; undefined when none may. */
 function listingFor(joint: JudgedJoint, check: Check, view: View, listed: readonly Listing[]): Listing | undefined {
   if (NEVER.has(check.code)) return undefined;
-  const places = [...new Set(joint.between.map((ref) => readRef(ref).part))];
+  const places = [...new Set(joint.between.map((ref) => ref.part))];
   const puts = places.flatMap((place) => view.then.putBy.get(place) ?? []);
   if (puts.some((put) => put.conversion !== undefined)) return undefined;
   return listed.find(

@@ -1,11 +1,11 @@
 import {
+  faceName,
   applyEdits,
   type Chain,
   type ChainFault,
   chainFaults,
   type Joint,
   partsById,
-  readRef,
 } from '../../vehicle/chain/index.js';
 import type { JudgedJoint, View } from '../check/index.js';
 import {
@@ -56,7 +56,9 @@ function viewMade(input: ChainInput): View | { readonly faults: readonly ChainFa
   return {
     now: partsById(now),
     nowJoints: new Map(now.joints.map((joint) => [joint.id, joint])),
-    nowPorts: new Map(now.joints.flatMap((j) => (j.kind === 'port' ? j.between.map((ref) => [ref, j] as const) : []))),
+    nowPorts: new Map(
+      now.joints.flatMap((j) => (j.kind === 'port' ? j.between.map((ref) => [faceName(ref), j] as const) : [])),
+    ),
     then,
     jointsOf: byPart(then.joints),
     parts: partsById(then),
@@ -74,7 +76,9 @@ function viewMade(input: ChainInput): View | { readonly faults: readonly ChainFa
  */
 function isRebuilt(now: Chain, edits: ChainInput['edits']): boolean {
   const before = partsById(now);
-  const named = now.joints.every((joint) => joint.kind !== 'port' || joint.between.every((ref) => ref.includes('@')));
+  const named = now.joints.every(
+    (joint) => joint.kind !== 'port' || joint.between.every((ref) => ref.face !== undefined),
+  );
   return edits.some((edit) =>
     edit.do === 'put' ? before.get(edit.at)?.kind !== edit.kind || !named : edit.do === 'join' || edit.do === 'part',
   );
@@ -98,7 +102,7 @@ const looked = new WeakMap<Chain['parts'], Looked>();
 function byPart(joints: readonly Joint[]): ReadonlyMap<string, readonly Joint[]> {
   const by = new Map<string, Joint[]>();
   for (const joint of joints) {
-    for (const part of new Set(joint.between.map((ref) => readRef(ref).part))) {
+    for (const part of new Set(joint.between.map((ref) => ref.part))) {
       const before = by.get(part);
       if (before) before.push(joint);
       else by.set(part, [joint]);

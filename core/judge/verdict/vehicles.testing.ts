@@ -121,7 +121,7 @@ export function vehicleOf(
       if (
         part.kind === 'brake-master' &&
         faces.length > 0 &&
-        !base.joints.some((j) => j.kind === 'neck' && j.between.includes(part.id))
+        !base.joints.some((j) => j.kind === 'neck' && j.between.some((ref) => ref.part === part.id))
       )
         facts.push({ attribute: 'fluid', value: 'DOT 4' });
     }

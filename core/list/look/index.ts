@@ -2,7 +2,7 @@ import type { View } from '../../judge/check/index.js';
 import { isNew, judgedJoints } from '../../judge/joint/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import { type Joint, type Part, readRef } from '../../vehicle/chain/index.js';
+import { type LineOf, type Joint, type Part } from '../../vehicle/chain/index.js';
 import { openedBy, type Sized, type Told } from '../need/index.js';
 import { type About, type Brings, ENDS, type LookAnswer, type LookRow, LOOKS } from './looks.data.js';
 
@@ -22,6 +22,7 @@ export interface Look {
   readonly row: LookRow;
   /** The line that it is about; empty for what is looked at together. */
   readonly at: string;
+  readonly line?: LineOf;
   /** How many it is about. */
   readonly count: number;
   /** Of a line: the nut and the tube at the end that is undone. */
@@ -32,17 +33,21 @@ export interface Look {
 /** The name of a look within its job: "line@rear-left". */
 export const lookKey = ({ row, at }: Pick<Look, 'row' | 'at'>): string => (at === '' ? row.look : `${row.look}@${at}`);
 
+/** The row of a look by its name: "line@rear-left" is of the row of lines. */
+export const lookRow = (name: string): LookRow | undefined =>
+  LOOKS.find(({ look }) => look === name || name.startsWith(`${look}@`));
+
 /** What a look is about in this chain: each place with how many there are of it. */
 function placesOf(
   about: About,
   view: View,
   resealed: ReadonlySet<string>,
-): readonly Pick<Look, 'at' | 'count' | 'size'>[] {
+): readonly Pick<Look, 'at' | 'line' | 'count' | 'size'>[] {
   const judged = judgedJoints(view).map(({ joint }) => joint);
   const partsAt = (kind: string): Part[] =>
     judged
       .filter((joint) => joint.kind === kind)
-      .flatMap((joint) => joint.between.flatMap((ref) => view.parts.get(readRef(ref).part) ?? []));
+      .flatMap((joint) => joint.between.flatMap((ref) => view.parts.get(ref.part) ?? []));
   const stays = (part: Part): boolean => !isNew(view, part.id) && view.now.has(part.id);
   const once = (parts: readonly Part[]): Part[] => [...new Map(parts.map((part) => [part.id, part])).values()];
   const together = (count: number) => (count === 0 ? [] : [{ at: '', count }]);
@@ -51,6 +56,7 @@ function placesOf(
     case 'line':
       return once(partsAt('port').filter((part) => part.kind === 'line' && stays(part))).map((part) => ({
         at: part.id,
+        ...(part.line ? { line: part.line } : {}),
         count: 1,
         size: sizeOf(part, judged),
       }));
@@ -84,12 +90,12 @@ function placesOf(
 
 /** The nut of a line at its end that is undone, and its tube. */
 function sizeOf(line: Part, judged: readonly Joint[]): Sized {
-  const ends = judged.flatMap((joint) => joint.between.map(readRef)).filter((ref) => ref.part === line.id);
+  const ends = judged.flatMap((joint) => joint.between).filter((ref) => ref.part === line.id);
   const fact = (name: AttributeName, at?: string): string | undefined => {
     const value = line.facts.find((f) => f.attribute === name && (at === undefined || f.position === at))?.value;
     return typeof value === 'string' ? value : undefined;
   };
-  const [thread, seat, tube] = [fact('port-thread', ends[0]?.at), fact('port-seat', ends[0]?.at), fact('tube')];
+  const [thread, seat, tube] = [fact('port-thread', ends[0]?.face), fact('port-seat', ends[0]?.face), fact('tube')];
   return {
     ...(thread === undefined ? {} : { thread }),
     ...(seat === undefined ? {} : { seat }),

@@ -285,7 +285,7 @@ describe('cases of the trade', () => {
       expect(reasons(answer).filter((r) => /circuit|port/.test(r))).toEqual([]);
       expect(
         answer.joints
-          .filter((joint) => joint.is !== 'new' && joint.between.some((ref) => ref.startsWith('line-')))
+          .filter((joint) => joint.is !== 'new' && joint.between.some((ref) => ref.part.startsWith('line-')))
           .map((joint) => joint.id),
       ).toEqual([]);
       expect(

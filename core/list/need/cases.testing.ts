@@ -2,7 +2,18 @@ import { type ChainAnswer, checkChain } from '../../job/index.js';
 import type { ChainInput } from '../../judge/verdict/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import { STANDARD_SETTINGS } from '../../named/settings/index.js';
-import type { BoxItem, ChainFact, Edit, Joint, JointKind, Part, PartKind, Value } from '../../vehicle/chain/index.js';
+import {
+  faceRef,
+  type FaceRef,
+  type BoxItem,
+  type ChainFact,
+  type Edit,
+  type Joint,
+  type JointKind,
+  type Part,
+  type PartKind,
+  type Value,
+} from '../../vehicle/chain/index.js';
 
 /** Small chains, written in few words. */
 
@@ -25,6 +36,11 @@ export const at = (
 export const inverted = (position: string, thread = '3/8-24 UNF', more = {}) =>
   at(position, thread, 'inverted-flare', more);
 export const bubble = (position: string, thread = 'M10x1.0', more = {}) => at(position, thread, 'bubble-flare', more);
+/** A face as tests write it: "part" or "part@face". */
+export const written = (text: string): FaceRef => {
+  const [part = '', face] = text.split('@');
+  return faceRef(part, face);
+};
 export const part = (id: string, kind: PartKind, facts: readonly ChainFact[] = [], unit?: string): Part => ({
   id,
   kind,
@@ -36,7 +52,7 @@ export const line = (id: string, thread = '3/8-24 UNF', seat = 'inverted-flare',
 export const j = (id: string, kind: JointKind, a: string, b: string, through?: string): Joint => ({
   id,
   kind,
-  between: [a, b],
+  between: [written(a), written(b)],
   ...(through === undefined ? {} : { through }),
 });
 export const run = (from: string, id: string, to: string): Joint[] => [

@@ -2,7 +2,7 @@ import { type View, WASHER_MM } from '../../judge/check/index.js';
 import { isNew, judgedJoints } from '../../judge/joint/index.js';
 import type { ItemName } from '../../named/item/index.js';
 import { findThread } from '../../named/thread/index.js';
-import { type Face, facesOf, type Joint, knownAt } from '../../vehicle/chain/index.js';
+import { sameFace, type Face, facesOf, type Joint, knownAt } from '../../vehicle/chain/index.js';
 import type { Need, Sized } from './types.js';
 
 /** What a joint of its kind consumes when it is opened or made, as a table. */
@@ -57,7 +57,7 @@ const isBanjo = ({ a, b }: Opened): boolean => [a, b].some((face) => text(face, 
 /** One more than there are eyes on the bolt, counted at the first of them. */
 function washers(o: Opened): number {
   const eyes = o.view.then.joints
-    .filter((j) => j.kind === 'port' && j.between.includes(o.joint.between[0]))
+    .filter((j) => j.kind === 'port' && j.between.some((ref) => sameFace(ref, o.joint.between[0])))
     .map((j) => j.id)
     .sort();
   return isBanjo(o) && eyes[0] === o.joint.id ? eyes.length + 1 : 0;
@@ -66,7 +66,7 @@ function washers(o: Opened): number {
 /** How many eyes more than before sit on the bolt, counted at the first of them; none where there was no bolt. */
 function moreEyes({ joint, view }: Opened): number {
   const on = (joints: Iterable<Joint>): string[] =>
-    [...joints].filter((j) => j.kind === 'port' && j.between.includes(joint.between[0])).map((j) => j.id);
+    [...joints].filter((j) => j.kind === 'port' && j.between.some((ref) => sameFace(ref, joint.between[0]))).map((j) => j.id);
   const [before, after] = [on(view.nowJoints.values()), on(view.then.joints).sort()];
   return before.length > 0 && after[0] === joint.id ? Math.max(0, after.length - before.length) : 0;
 }
@@ -74,7 +74,7 @@ function moreEyes({ joint, view }: Opened): number {
 /** The bolt for all of its eyes: the old one, longer by each eye that is added and its washer. */
 function boltLength(o: Opened): Sized {
   const faces = o.view.then.joints
-    .filter((j) => j.kind === 'port' && j.between.includes(o.joint.between[0]))
+    .filter((j) => j.kind === 'port' && j.between.some((ref) => sameFace(ref, o.joint.between[0])))
     .flatMap((j) => {
       const found = facesOf(j, o.view.parts);
       return 'because' in found ? [] : [...found];

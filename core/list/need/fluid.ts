@@ -27,9 +27,7 @@ const WHEELS: readonly Part['kind'][] = ['caliper', 'wheel-cylinder'];
 export function openedBy(view: View): Opened[] {
   const { all, root } = spacesOf(view.then.joints, view.parts);
   const joined = new Set(
-    judgedJoints(view).flatMap(({ joint }) =>
-      joint.kind === 'port' ? joint.between.map((ref) => ref.split('@')[0] ?? '') : [],
-    ),
+    judgedJoints(view).flatMap(({ joint }) => (joint.kind === 'port' ? joint.between.map((ref) => ref.part) : [])),
   );
   const isOpen = ({ part }: { readonly part: Part }): boolean =>
     joined.has(part.id) || (isNew(view, part.id) && partRow(part.kind).fluid !== undefined && part.kind !== 'booster');

@@ -1,5 +1,5 @@
 import type { JudgedJoint, View } from '../../judge/check/index.js';
-import { type Edit, readRef } from '../../vehicle/chain/index.js';
+import { type Edit } from '../../vehicle/chain/index.js';
 import { net } from './net.js';
 import type { Bag, BareList, Foreseen, List, Need } from './types.js';
 import { wantsOf } from './wants.js';
@@ -40,24 +40,39 @@ export function countParts(
   const needs = wantsOf(view, edits, joints, stays).map((need, i): Need => ({
     id: `n${i + 1}`,
     ...need,
-    at: placesOf(need.because, view, byId),
+    at: placesOf(need, view, byId),
+    ...lineOf(need.because, view),
   }));
   return net(needs, rounds, view, stays, bags);
 }
 
+const lineOf = (because: string, view: View): Pick<Need, 'line'> => {
+  const line = view.joints.get(because)?.line;
+  return line ? { line } : {};
+};
+
 /** Parts that a need goes on: both sides of its joint, the part that its edit is about, or the part that it names. */
-function placesOf(because: string, view: View, edits: ReadonlyMap<string, Edit>): string[] {
+function placesOf(
+  { because, face }: Pick<Need, 'because' | 'face'>,
+  view: View,
+  edits: ReadonlyMap<string, Edit>,
+): string[] {
+  if (face) return [face.part];
   const joint = view.joints.get(because);
-  if (joint) return joint.between.map((ref) => readRef(ref).part);
+  if (joint) return joint.between.map((ref) => ref.part);
   const edit = edits.get(because);
   if (edit?.do === 'part') return [edit.part.id];
   if (edit?.do === 'put') return [edit.at];
-  return [readRef(edit?.do === 'plug' ? edit.face : because).part];
+  return [edit?.do === 'plug' ? edit.face.part : because];
 }
 
 /** The parts list as the door to single chains answers it: of plugs and nuts the thread, no other size. */
 export function listOf(view: View, edits: readonly Edit[], joints: readonly JudgedJoint[]): BareList {
   const { needs, haves, list } = countParts(view, edits, joints);
   const bare = <T extends { readonly sizeMm?: number }>({ sizeMm: _size, ...rest }: T) => rest;
-  return { needs: needs.map(bare).map(({ at: _at, ...need }) => need), haves, list: list.map(bare) };
+  return {
+    needs: needs.map(bare).map(({ at: _at, face: _face, line: _line, ...need }) => need),
+    haves,
+    list: list.map(bare),
+  };
 }

@@ -137,8 +137,8 @@ describe('law 4: one line for one need', () => {
   });
   const touches = (because: string, view: Exclude<ReturnType<typeof viewOf>, { faults: unknown }>): boolean => {
     const joint = view.joints.get(because);
-    const parts = joint ? joint.between : [because];
-    return parts.some((ref) => view.then.putBy.has(ref.split('@')[0] ?? ''));
+    const parts = joint ? joint.between.map(({ part }) => part) : [because.split('@')[0] ?? ''];
+    return parts.some((part) => view.then.putBy.has(part));
   };
 });
 

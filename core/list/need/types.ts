@@ -1,5 +1,5 @@
 import type { ItemName } from '../../named/item/index.js';
-import type { BoxItem } from '../../vehicle/chain/index.js';
+import type { BoxItem, FaceRef, LineOf } from '../../vehicle/chain/index.js';
 
 /** What a small part is made for, as far as it is known. */
 export interface Sized {
@@ -26,6 +26,10 @@ export interface Need extends Sized {
   readonly quantity: number;
   /** The edit, the joint, the opening or the part that needs it. */
   readonly because: string;
+  /** The opening that needs it, where it is one. */
+  readonly face?: FaceRef;
+  /** The line whose joint needs it. */
+  readonly line?: LineOf;
   /** Parts of the chain that it goes on. */
   readonly at: readonly string[];
 }

@@ -3,7 +3,16 @@ import { isNew } from '../../judge/joint/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import { endsOf } from '../../named/fitting/index.js';
 import type { ItemName } from '../../named/item/index.js';
-import { type Edit, type Part, type PartKind, partRow, portsOf, readRef } from '../../vehicle/chain/index.js';
+import {
+  faceName,
+  faceRef,
+  type FaceRef,
+  type Edit,
+  type Part,
+  type PartKind,
+  partRow,
+  portsOf,
+} from '../../vehicle/chain/index.js';
 import { CONSUMED, consumed, threaded, type Unnamed } from './consumes.data.js';
 import type { Sized } from './types.js';
 
@@ -96,14 +105,14 @@ const unitsOf = (view: View): Unnamed[] =>
 function hoseAt(id: string, view: View): ItemName {
   const tail = (view.jointsOf.get(id) ?? []).find((j) => j.kind === 'tail');
   if (!tail) return 'hose';
-  const drives = tail.between.some((ref) => view.parts.get(readRef(ref).part)?.kind === 'booster');
+  const drives = tail.between.some((ref) => view.parts.get(ref.part)?.kind === 'booster');
   return drives ? 'small-hose' : 'feed-hose';
 }
 
 /** The thread of an opening, as far as it is known. */
-function threadAt(ref: string, view: View): Sized {
-  const { part, at } = readRef(ref);
-  return threaded(view.parts.get(part)?.facts.find((f) => f.attribute === 'port-thread' && f.position === at)?.value);
+function threadAt({ part, face }: FaceRef, view: View): Sized {
+  const facts = view.parts.get(part)?.facts;
+  return threaded(facts?.find((f) => f.attribute === 'port-thread' && f.position === face)?.value);
 }
 
 /** Plugs for openings that nothing fills, by the opening. */
@@ -112,8 +121,8 @@ const openPorts = (joints: readonly JudgedJoint[], view: View): Unnamed[] =>
     joint.checks
       .filter((check) => check.code === 'circuit.open-port')
       .map((check): Unnamed => {
-        const port = String(check.values['port']);
-        return { item: 'plug', ...threadAt(port, view), quantity: 1, because: port };
+        const face = faceRef(String(check.values['part']), String(check.values['port']));
+        return { item: 'plug', ...threadAt(face, view), quantity: 1, because: faceName(face), face };
       }),
   );
 
@@ -132,9 +141,10 @@ const benchBleed = (view: View): Unnamed[] =>
     if (!isBenchBled(part) || partRow(part.kind).ports === undefined || !isNew(view, part.id)) return [];
     const used = usedPorts(part, view);
     return portsOf(part).flatMap((at): Unnamed[] => {
-      const size = threadAt(`${part.id}@${at}`, view);
+      const face = faceRef(part.id, at);
+      const size = threadAt(face, view);
       return used.has(at) && size.thread !== undefined
-        ? [{ item: 'bench-bleed', ...size, quantity: 1, because: `${part.id}@${at}` }]
+        ? [{ item: 'bench-bleed', ...size, quantity: 1, because: faceName(face), face }]
         : [];
     });
   });
@@ -142,7 +152,7 @@ const benchBleed = (view: View): Unnamed[] =>
 const usedPorts = (part: Part, view: View): ReadonlySet<string> =>
   new Set(
     (view.jointsOf.get(part.id) ?? []).flatMap((j) =>
-      j.kind === 'port' ? j.between.map(readRef).flatMap((ref) => (ref.part === part.id ? [ref.at ?? ''] : [])) : [],
+      j.kind === 'port' ? j.between.flatMap((ref) => (ref.part === part.id ? [ref.face ?? ''] : [])) : [],
     ),
   );
 

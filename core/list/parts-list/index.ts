@@ -20,8 +20,8 @@ export interface PartsListLine extends ProposedLine {
 }
 
 /**
- * The partsList as it stands: computed lines in the order given, one for each key, with hand edits laid over them, then
- * lines added by hand. Two proposals with one key are one line; the larger quantity counts.
+ * The parts list as it stands: computed lines in the order given, one for each key, with hand edits laid over them,
+ * then lines added by hand. Two proposals with one key are one line; the larger quantity counts.
  */
 export function mergePartsList(
   proposals: readonly ProposedLine[],

@@ -2,7 +2,8 @@ import { lookup } from '../../base/lookup/index.js';
 import { type Check, type CheckCode, CHECKS, type JudgedJoint } from '../../judge/check/index.js';
 import { attribute, type AttributeName, positionWords, valueWords } from '../../named/attribute/index.js';
 import { OF_PLACES } from './places.js';
-import { capital, mm, partWords, readPart, type Said, say, shownAs } from './say.js';
+import { faceName } from '../../vehicle/chain/index.js';
+import { capital, mm, faceWords, partWords, type Said, say, shownAs } from './say.js';
 
 /** Sentences of checks, made here and nowhere else. Nothing decides by reading them. */
 
@@ -44,7 +45,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
 };
 
 /** One sentence for a check: what is, then what to do. */
-export function sentenceOf(check: Said, joint: Pick<JudgedJoint, 'between'>): string {
+export function sentenceOf(check: Said, joint: Pick<JudgedJoint, 'between' | 'line'>): string {
   const own = SENTENCES[check.code] ?? OF_PLACES[check.code];
   return own ? own(check, joint) : plain(check, joint);
 }
@@ -64,15 +65,21 @@ function apartWords(keys: readonly (string | undefined)[], { values }: Said, nam
   return dimension === 'length' ? `: ${mm(Math.abs(a - b))} apart` : '';
 }
 
-function plain(check: Said, { between: [first, second] }: Pick<JudgedJoint, 'between'>): string {
+/** The line that a check is about, by its figures. */
+const lineWords = (values: Said['values']): string =>
+  `${String(values['what'] ?? 'line')} at ${positionWords(String(values['line']))}`;
+
+function plain(check: Said, { between, line }: Pick<JudgedJoint, 'between' | 'line'>): string {
   const row = ROW.get(check.code);
   const words = capital(checkWords(check.code));
   const names = row ? [row.a, row.b ?? row.a] : [];
-  const keys = [first, second].map((ref) => Object.keys(check.values).find((key) => key === ref));
+  const keys = between.map((ref) => Object.keys(check.values).find((key) => key === faceName(ref)));
   const shown = keys.flatMap((key, i) =>
     key === undefined
       ? []
-      : [`${partWords(key)} ${shownAs(check.state, names[i] ?? names[0], lookup(check.values, key))}`],
+      : [
+          `${faceWords(between[i] ?? { part: key }, i === 1 ? line : undefined)} ` + `${shownAs(check.state, names[i] ?? names[0], lookup(check.values, key))}`,
+        ],
   );
   const pair = shown.length > 0 ? `: ${shown.join(', ')}` : '';
   const rests = RESTS_WORDS[check.rests] ?? '';
@@ -111,7 +118,9 @@ const LOST = new Map([
   ['start-switch', 'It would start in gear, or not at all.'],
 ]);
 
-const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between'>) => string>>> = {
+const SENTENCES: Readonly<
+  Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between' | 'line'>) => string>>
+> = {
   'push.gap': ({ state, values }) => {
     if (typeof values['gap'] !== 'number')
       return (
@@ -146,16 +155,17 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
   },
   'port.none': ({ values, state }) =>
     state === 'not-known'
-      ? `Which port is for the ${partWords(String(values['line']))} is not known: count the ports of the ` +
+      ? `Which port is for the ${lineWords(values)} is not known: count the ports of the ` +
         'new unit, and look into each.'
-      : `There is no port for the ${partWords(String(values['line']))}.`,
-  'port.place': ({ values, state }) => {
-    const [[port, at] = ['', ''], [line, reaches] = ['', '']] = Object.entries(values);
+      : `There is no port for the ${lineWords(values)}.`,
+  'port.place': ({ values, state }, { between: [port, end], line }) => {
+    const [at, reaches] = [port, end].map((ref) => lookup(values, faceName(ref)));
+    const own = partWords(end.part, line);
     const where =
-      `The port is at ${positionWords(String(at))} of the ${partWords(readPart(port))}, and the ` +
-      `${partWords(readPart(line))} comes to ${positionWords(String(reaches))}`;
+      `The port is at ${positionWords(String(at))} of the ${partWords(port.part)}, and the ` +
+      `${own} comes to ${positionWords(String(reaches))}`;
     return state === 'fits-with-change'
-      ? `The ${partWords(readPart(line))} is bent over to ${positionWords(String(at))}.`
+      ? `The ${own} is bent over to ${positionWords(String(at))}.`
       : `${where}: bend it over, or make it new.`;
   },
   'port.thread': (check, joint) => {
@@ -167,9 +177,9 @@ const SENTENCES: Readonly<Partial<Record<CheckCode, (check: Said, joint: Pick<Ju
   'mount.spacing': (check, joint) =>
     check.coarse ? plain(check, joint).replace('measure again', 'use a caliper') : plain(check, joint),
   'wiring.plug': (check, joint) => {
-    const plug = joint.between[0].split('@')[1] ?? 'sensor';
+    const plug = joint.between[0].face ?? 'sensor';
     if (check.state !== 'does-not-fit') return plain(check, joint);
-    const [harness, unit] = joint.between.map((ref) => lookup(check.values, ref) ?? null);
+    const [harness, unit] = joint.between.map((ref) => lookup(check.values, faceName(ref)) ?? null);
     const has = unit === null ? 'The new unit has no such connector' : `The new unit’s connector is ${String(unit)}`;
     return (
       `${has}; the vehicle’s plug is ${String(harness ?? 'none')}. ` +

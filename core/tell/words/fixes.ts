@@ -28,9 +28,8 @@ const text = (value: Figures[string] | undefined, otherwise = ''): string =>
   typeof value === 'string' ? value : otherwise;
 const seat = (value: Figures[string] | undefined): string => findSeat(text(value))?.name ?? text(value);
 const nutForm = (value: Figures[string] | undefined): string => findSeat(text(value))?.nutForm ?? '';
-/** The place that a line of a job comes to: "rear left" of "master line rear-left". */
-const place = (value: Figures[string] | undefined): string =>
-  positionWords(/(?:line|hose) (.+)$/.exec(text(value))?.[1] ?? text(value));
+/** The place that a line comes to. */
+const place = (value: Figures[string] | undefined): string => positionWords(text(value));
 const plugWords = (v: Figures): string =>
   v['plug'] === 'sensor'
     ? 'sensor'

@@ -4,7 +4,7 @@ import type { ProposedLine } from '../../list/parts-list/index.js';
 import { positionWords, valueWords } from '../../named/attribute/index.js';
 import { sentenceOf } from './checks.js';
 
-/** What a check that fits, or fits with a change, asks of whoever does the job: a line for the partsList. */
+/** What a check that fits, or fits with a change, asks of whoever does the job: a line for the parts list. */
 export function linesOf(check: Check, joint: JudgedJoint): ProposedLine[] {
   if (check.state === 'does-not-fit' || check.state === 'not-known') return [];
   return LINES[check.code]?.(check, joint) ?? [];
@@ -21,7 +21,6 @@ const line = (section: ProposedLine['section'], key: string, words: string, reas
   quantity: 1,
   reason,
 });
-const positionOf = (id: string): string => /(?:line|hose) (.+)$/.exec(id)?.[1] ?? id;
 
 const LINES: Readonly<Partial<Record<Check['code'], (check: Check, joint: JudgedJoint) => ProposedLine[]>>> = {
   'rod.length': (check) => {
@@ -66,11 +65,11 @@ const LINES: Readonly<Partial<Record<Check['code'], (check: Check, joint: Judged
     line('make', 'fluids-apart', 'Mark both fillers; one funnel for each fluid', 'two fluids side by side'),
   ],
   // A line whose nut and flare both go into the new port stays.
-  'port.seat': (check, { id, checks }) => {
+  'port.seat': (check, { checks, line: of }) => {
     if (check.state !== 'fits' || checks.some((c) => c.code === 'port.thread' && c.state !== 'fits')) return [];
     // A hose has no nut of its own to bed, and an eye has washers.
-    if (!id.includes(' line ') || Object.values(check.values).includes('banjo')) return [];
-    const position = positionOf(id);
+    if (of?.what !== 'line' || Object.values(check.values).includes('banjo')) return [];
+    const { position } = of;
     const words = `The line at ${positionWords(position)} with its nut`;
     const reason = 'turn it home, loosen it and turn it home again, so that the flare beds on the new seat';
     return [line('stays', `reuse@${position}`, words, reason)];

@@ -1,7 +1,11 @@
 import { lookup } from '../../base/lookup/index.js';
 import type { CheckCode, Figures } from '../../judge/check/index.js';
 import { findAttribute, positionWords } from '../../named/attribute/index.js';
-import { byPart, capital, mm, partWords, type Said, say, shownAs } from './say.js';
+import { byPart, capital, faceWords, mm, type Said, say, shownAs } from './say.js';
+
+/** A port of a part, by the figures of a check. */
+const portWords = (values: Figures): string =>
+  faceWords({ part: String(values['part']), face: String(values['port']) });
 
 /** Sentences of what belongs to more than a joint: places, circuits, fluids, paths, the vehicle as a whole. */
 
@@ -132,12 +136,12 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
     'the master joins them: a leak in one would empty both.',
   'circuit.fed': (check) => `No line reaches the ${byPart(check)}: it would not work.`,
   'circuit.feeds': ({ values }) =>
-    `${capital(partWords(String(values['port'])))} feeds the ${String(values['feeds'])}; its line ` +
+    `${capital(portWords(values))} feeds the ${String(values['feeds'])}; its line ` +
     `reaches the ${String(values['reaches'])}. Join the line to the outlet that feeds what it ` +
     'reaches.',
   'circuit.axle': ({ values }) => `No outlet feeds the ${String(values['axle'])} axle any more: it would not brake.`,
   'circuit.open-port': ({ values }) =>
-    `${capital(partWords(String(values['port'])))} has no line: plug ` +
+    `${capital(portWords(values))} has no line: plug ` +
     `it${typeof values['thread'] === 'string' ? ` (${values['thread']})` : ''}.`,
   'fluid.cap': ({ values, state }) =>
     state === 'not-known'

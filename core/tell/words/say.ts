@@ -1,4 +1,5 @@
 import type { Check, Figures } from '../../judge/check/index.js';
+import type { FaceRef, LineOf } from '../../vehicle/chain/index.js';
 import { type AttributeName, positionWords, valueWords } from '../../named/attribute/index.js';
 
 /** Words that every sentence of a check is made with. */
@@ -22,13 +23,12 @@ export const shownAs = (
   value: Figures[string] | undefined,
 ): string => (value === null && state !== 'not-known' ? 'none' : say(name, value));
 
-export const readPart = (ref: string): string => ref.split('@')[0] ?? ref;
+/** A part as it is called in a sentence; a line of a unit by the port that it comes to. */
+export const partWords = (part: string, line?: LineOf): string =>
+  line === undefined ? positionWords(part) : `${line.what} at ${positionWords(line.position)}`;
 
-export function partWords(ref: string): string {
-  const line = /^(.+) (line|hose) (.+?)(?:@end)?$/.exec(ref);
-  if (line) return `${line[2]} at ${positionWords(line[3] ?? '')}`;
-  const [part = ref, at] = ref.split('@');
-  return at === undefined ? positionWords(part) : `${positionWords(part)} (${positionWords(at)})`;
-}
+/** A face as it is called in a sentence. */
+export const faceWords = ({ part, face }: FaceRef, line?: LineOf): string =>
+  line !== undefined || face === undefined ? partWords(part, line) : `${positionWords(part)} (${positionWords(face)})`;
 
 export const byPart = ({ values }: Said): string => positionWords(String(values['part'] ?? ''));

@@ -1,4 +1,4 @@
-import { faceOf, partsById, readRef } from './faces.js';
+import { faceName, faceOf, partsById } from './faces.js';
 import type { Chain, ChainFault, Change, Edit, EditedChain, Joint, Part, Stacked } from './types.js';
 
 type Put = Extract<Edit, { do: 'put' }>;
@@ -15,7 +15,7 @@ function targetsOf(edit: Edit): string[] {
       // Where a line goes by itself gives way to where somebody puts it.
       return edit.follows ? [] : [`joint ${edit.joint.id}`];
     case 'plug':
-      return [`face ${edit.face}`];
+      return [`face ${faceName(edit.face)}`];
     case 'set':
       return edit.facts.map((f) => `${f.attribute}${f.position === undefined ? '' : `, ${f.position},`} of ${edit.at}`);
     case 'stack':
@@ -56,8 +56,7 @@ function editFaults(chain: Chain, edits: readonly Edit[]): ChainFault[] {
     if (edit.do === 'part' && chain.parts.some((p) => p.id === edit.part.id))
       at(i, '/part/id', `There is a place "${edit.part.id}" already: put something there instead.`);
     if (edit.do === 'stack' && !joints.has(edit.joint)) at(i, '/joint', `There is no joint "${edit.joint}".`);
-    if (edit.do === 'plug' && !places.has(readRef(edit.face).part))
-      at(i, '/face', `There is no part "${readRef(edit.face).part}".`);
+    if (edit.do === 'plug' && !places.has(edit.face.part)) at(i, '/face', `There is no part "${edit.face.part}".`);
   });
   return faults;
 }
@@ -129,9 +128,9 @@ function edited(chain: Chain, edits: readonly Edit[]): EditedChain | { readonly 
     joints.set(joint.id, { ...joint, stack: [...(joint.stack ?? []), stacked(edit)] });
     touched.add(joint.id);
   }
-  const plugs = new Set(sorted.flatMap((edit) => (edit.do === 'plug' ? [edit.face] : [])));
-  const closed = (joint: Joint): boolean => joint.between.some((ref) => plugs.has(ref));
-  const there = (joint: Joint): boolean => joint.between.every((ref) => parts.has(readRef(ref).part));
+  const plugs = new Set(sorted.flatMap((edit) => (edit.do === 'plug' ? [faceName(edit.face)] : [])));
+  const closed = (joint: Joint): boolean => joint.between.some((ref) => plugs.has(faceName(ref)));
+  const there = (joint: Joint): boolean => joint.between.every((ref) => parts.has(ref.part));
   return {
     parts: [...parts.values()],
     joints: [...joints.values()].filter((joint) => there(joint) && !closed(joint)),
@@ -194,11 +193,11 @@ export function chainFaults(chain: Chain, base = '', before: ReadonlySet<string>
       const other = met.get(key);
       const eye = isEye(joint, side, parts);
       if (other && !(other.banjo && eye))
-        fault(`/joints/${i}/between/${side}`, `${face.ref} meets two others: ${other.joint.id} and ${joint.id}.`);
+        fault(`/joints/${i}/between/${side}`, `${face.label} meets two others: ${other.joint.id} and ${joint.id}.`);
       met.set(key, { joint, banjo: eye });
     }
-    if (readRef(joint.between[0]).part === readRef(joint.between[1]).part)
-      fault(`/joints/${i}/between`, `${joint.id} joins ${readRef(joint.between[0]).part} to itself.`);
+    if (joint.between[0].part === joint.between[1].part)
+      fault(`/joints/${i}/between`, `${joint.id} joins ${joint.between[0].part} to itself.`);
     if (joint.through !== undefined && !chain.joints.some((j) => j.id === joint.through && j.kind === 'mount'))
       fault(`/joints/${i}/through`, `There is no mount "${joint.through}" that ${joint.id} could be reached through.`);
   });
@@ -224,8 +223,8 @@ function loops(chain: Chain, base: string): ChainFault[] {
   };
   return chain.joints.flatMap((joint, i): ChainFault[] => {
     if (joint.kind !== 'mount') return [];
-    const [a, b] = joint.between.map((ref) => root(readRef(ref).part)) as [string, string];
-    if (a === b && readRef(joint.between[0]).part !== readRef(joint.between[1]).part)
+    const [a, b] = joint.between.map((ref) => root(ref.part)) as [string, string];
+    if (a === b && joint.between[0].part !== joint.between[1].part)
       return [
         {
           pointer: `${base}/joints/${i}`,

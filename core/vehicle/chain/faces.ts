@@ -1,31 +1,19 @@
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Gender } from '../../named/thread/index.js';
 import { type FaceRow, partRow, type Role, ROLES } from './parts.data.js';
-import type { Chain, ChainFact, Joint, Part } from './types.js';
+import type { Chain, ChainFact, FaceRef, Joint, Part } from './types.js';
 import type { JointKind, Rests } from './vocabulary.js';
 
-/** A face as a joint names it: "booster@master", or the part alone where it has one face of that kind. */
-export interface FaceRef {
-  readonly part: string;
-  readonly at?: string;
-}
-
-export function readRef(ref: string): FaceRef {
-  const before = refs.get(ref);
-  if (before) return before;
-  const [part = '', at] = ref.split('@', 2);
-  const read = at === undefined ? { part } : { part, at };
-  if (refs.size >= REFS_AT_MOST) refs.clear();
-  refs.set(ref, read);
-  return read;
-}
-/** References that were read before: a chain names each of its faces many times over. */
-const refs = new Map<string, FaceRef>();
-const REFS_AT_MOST = 5000;
+export const faceRef = (part: string, face?: string): FaceRef => (face === undefined ? { part } : { part, face });
+/** The name of a face among others: a key, and what a figure is told under. It is written and never read. */
+export const faceName = ({ part, face }: FaceRef): string => (face === undefined ? part : `${part}@${face}`);
+export const sameFace = (a: FaceRef, b: FaceRef): boolean => a.part === b.part && a.face === b.face;
 
 /** A face of a part, found. */
 export interface Face {
-  readonly ref: string;
+  readonly ref: FaceRef;
+  /** The name of its reference. */
+  readonly label: string;
   readonly part: Part;
   /** The name of the face: a row of the table of parts, or a port. */
   readonly at: string;
@@ -55,7 +43,7 @@ export function faceOf(
   parts: ReadonlyMap<string, Part>,
 ): Face | { readonly because: string } {
   const ref = joint.between[side];
-  const { part: id, at } = readRef(ref);
+  const { part: id, face: at } = ref;
   const part = parts.get(id);
   if (!part) return { because: `There is no part "${id}".` };
   const row = partRow(part.kind);
@@ -65,35 +53,37 @@ export function faceOf(
   const faces = row.faces.filter((f) => f.joint === joint.kind && (at === undefined || f.at === at));
   const [only] = faces;
   if (only === undefined)
-    return { because: `A ${row.words} has no face for this: ${ref} in a joint of kind ${joint.kind}.` };
+    return { because: `A ${row.words} has no face for this: ${faceName(ref)} in a joint of kind ${joint.kind}.` };
   if (faces.length > 1)
     return { because: `A ${row.words} has several: say ${faces.map((f) => `${id}@${f.at}`).join(' or ')}.` };
-  return { ref, part, at: only.at, role: only.role, row: only };
+  return { ref, label: faceName(ref), part, at: only.at, role: only.role, row: only };
 }
 
-function portFace(side: 0 | 1, ref: string, part: Part, at: string | undefined): Face | { because: string } {
+function portFace(side: 0 | 1, ref: FaceRef, part: Part, at: string | undefined): Face | { because: string } {
   const row = partRow(part.kind);
   if (row.ports === undefined) return { because: `A ${row.words} has no ports.` };
-  if (at !== undefined) return { ref, part, at, role: side === 0 ? 'port' : 'end' };
+  if (at !== undefined) return { ref, label: faceName(ref), part, at, role: side === 0 ? 'port' : 'end' };
   const there = portsOf(part);
   if (there.length > 1) return { because: `Say which port of ${part.id}: ${there.join(', ')}.` };
-  return { ref, part, at: there[0] ?? 'port', role: side === 0 ? 'port' : 'end' };
+  return { ref, label: faceName(ref), part, at: there[0] ?? 'port', role: side === 0 ? 'port' : 'end' };
 }
 
 /** A hose has two tails, which a joint may name. */
-function tailFace(ref: string, part: Part, at = 'tail'): Face | { because: string } {
+function tailFace(ref: FaceRef, part: Part, at = 'tail'): Face | { because: string } {
   const row = partRow(part.kind).faces.find((f) => f.joint === 'tail');
-  return row ? { ref, part, at, role: row.role, row } : { because: `A ${part.kind} has no tail.` };
+  return row
+    ? { ref, label: faceName(ref), part, at, role: row.role, row }
+    : { because: `A ${part.kind} has no tail.` };
 }
 
 /** Plugs of a harness, each named by the attribute that its connector is recorded under. */
 export const PLUGS = ['sensor', 'level-sensor', 'brake-light-switch', 'cruise-switch', 'start-switch'] as const;
 
-function plugFace(ref: string, part: Part, at = 'sensor'): Face | { because: string } {
+function plugFace(ref: FaceRef, part: Part, at = 'sensor'): Face | { because: string } {
   const row = partRow(part.kind).faces.find((f) => f.joint === 'wiring');
   if (!row) return { because: `A ${partRow(part.kind).words} has no plug.` };
   if (!PLUGS.some((plug) => plug === at)) return { because: `"${at}" is no plug; one of ${PLUGS.join(', ')}.` };
-  return { ref, part, at, role: row.role, row };
+  return { ref, label: faceName(ref), part, at, role: row.role, row };
 }
 
 type Faces = readonly [Face, Face] | { readonly because: string; readonly side: 0 | 1 };
@@ -117,7 +107,7 @@ function findFaces(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
   const [first, second] = ROLES[joint.kind];
   if (a.role === first && b.role === second) return [a, b];
   if (a.role === second && b.role === first) return [b, a];
-  return { because: `${a.ref} and ${b.ref} are the same side of a joint of kind ${joint.kind}.`, side: 1 };
+  return { because: `${a.label} and ${b.label} are the same side of a joint of kind ${joint.kind}.`, side: 1 };
 }
 
 /** The female one first. An end that does not say its gender takes what the other one leaves. */
@@ -250,6 +240,4 @@ const byId = new WeakMap<readonly Part[], ReadonlyMap<string, Part>>();
 
 /** The joints of a kind that a part takes part in. */
 export const jointsOfPart = (chain: Chain, id: string, kind?: JointKind): Joint[] =>
-  chain.joints.filter(
-    (j) => (kind === undefined || j.kind === kind) && j.between.some((ref) => readRef(ref).part === id),
-  );
+  chain.joints.filter((j) => (kind === undefined || j.kind === kind) && j.between.some((ref) => ref.part === id));

@@ -3,7 +3,10 @@ export {
   attributesOf,
   type Face,
   faceOf,
+  faceName,
+  faceRef,
   facesOf,
+  sameFace,
   genderOf,
   jointsOfPart,
   type Known,
@@ -11,7 +14,6 @@ export {
   partsById,
   PLUGS,
   portsOf,
-  readRef,
 } from './faces.js';
 export { type FaceRow, partRow, type PartRow, PARTS, type Role, ROLES } from './parts.data.js';
 export {
@@ -23,7 +25,9 @@ export {
   type Edit,
   type EditBody,
   type EditedChain,
+  type FaceRef,
   type Joint,
+  type LineOf,
   type Part,
   type Stacked,
   type Value,

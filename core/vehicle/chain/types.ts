@@ -43,6 +43,8 @@ export interface Part {
    */
   readonly set?: string;
   readonly facts: readonly ChainFact[];
+  /** A line or hose of a unit: whose, and at which port. */
+  readonly line?: LineOf;
 }
 
 /**
@@ -55,11 +57,28 @@ export interface Stacked {
   readonly towards?: 'pedal';
 }
 
-/** Two faces that meet. A face is written "part" or "part@face". */
+/** A face of a part; the part alone where it has one face of that kind. */
+export interface FaceRef {
+  readonly part: string;
+  readonly face?: string;
+}
+
+/** The line or hose of a unit, by the port that it belongs to. */
+export interface LineOf {
+  readonly unit: string;
+  readonly what: 'line' | 'hose';
+  readonly position: string;
+  /** What is put between the port and the line, at which this is the joint behind it. */
+  readonly behind?: 'adapter' | 'connector';
+}
+
+/** Two faces that meet. */
 export interface Joint {
   readonly id: string;
   readonly kind: JointKind;
-  readonly between: readonly [string, string];
+  readonly between: readonly [FaceRef, FaceRef];
+  /** The line that it is a joint of, where it is one of a unit's. */
+  readonly line?: LineOf;
   /** The mount that it is reached through: what lies in its stack counts here too. */
   readonly through?: string;
   /** What lies between the faces, in order; absent: nobody looked. */
@@ -89,7 +108,7 @@ export type Edit = { readonly id: string } & (
   | { readonly do: 'part'; readonly part: Part; readonly box?: readonly BoxItem[] }
   /** `follows`: the line goes to the port that feeds the same, and nobody has looked whether it reaches. */
   | { readonly do: 'join'; readonly joint: Joint; readonly follows?: true }
-  | { readonly do: 'plug'; readonly face: string }
+  | { readonly do: 'plug'; readonly face: FaceRef }
   | { readonly do: 'set'; readonly at: string; readonly facts: readonly ChainFact[] }
   | ({ readonly do: 'stack'; readonly joint: string } & Stacked)
 );

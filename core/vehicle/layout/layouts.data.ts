@@ -1,4 +1,4 @@
-import type { Joint, JointKind, Part, PartKind } from '../chain/index.js';
+import { faceRef, type FaceRef, type Joint, type JointKind, type Part, type PartKind } from '../chain/index.js';
 
 /** How a vehicle's hydraulics are laid out: its places and the joints between them. What is recorded of a vehicle fills the places. */
 export interface LayoutRow {
@@ -11,10 +11,14 @@ export interface LayoutRow {
 type Piece = Pick<LayoutRow, 'parts' | 'joints'>;
 
 const place = (id: string, kind: PartKind, facts: Part['facts'] = []): Part => ({ id, kind, facts });
-const joint = (id: string, kind: JointKind, a: string, b: string, through?: string): Joint => ({
+/** A face by its part and its name; a part alone where it has one of the kind. */
+type At = string | FaceRef;
+const at = faceRef;
+const faceOf = (where: At): FaceRef => (typeof where === 'string' ? faceRef(where) : where);
+const joint = (id: string, kind: JointKind, a: At, b: At, through?: string): Joint => ({
   id,
   kind,
-  between: [a, b],
+  between: [faceOf(a), faceOf(b)],
   ...(through === undefined ? {} : { through }),
 });
 const all = (...pieces: readonly Piece[]): Piece => ({
@@ -40,8 +44,8 @@ function boosted(ports: Readonly<Record<string, string>>): Piece {
     ],
     joints: [
       joint('rod', 'rod', 'pedal', 'booster'),
-      joint('bulkhead-mount', 'mount', 'bulkhead', 'booster@bulkhead'),
-      joint('master-mount', 'mount', 'booster@master', 'master'),
+      joint('bulkhead-mount', 'mount', 'bulkhead', at('booster', 'bulkhead')),
+      joint('master-mount', 'mount', at('booster', 'master'), 'master'),
       joint('push', 'push', 'booster', 'master', 'master-mount'),
       joint('reservoir-neck', 'neck', 'master', 'reservoir'),
     ],
@@ -68,7 +72,7 @@ function unboosted(ports: Readonly<Record<string, string>>, at = ''): Piece {
 
 const VACUUM: Piece = {
   parts: [place('vacuum-hose', 'hose')],
-  joints: [joint('vacuum', 'tail', 'booster@vacuum', 'vacuum-hose')],
+  joints: [joint('vacuum', 'tail', at('booster', 'vacuum'), 'vacuum-hose')],
 };
 const PUMP: Piece = {
   parts: [place('pump', 'pump')],
@@ -76,34 +80,34 @@ const PUMP: Piece = {
 };
 
 /** A line between two openings; both its ends are made. */
-const line = (id: string, from: string, to: string): Piece => ({
+const line = (id: string, from: At, to: At): Piece => ({
   parts: [place(id, 'line')],
-  joints: [joint(`${id}-from`, 'port', from, `${id}@from`), joint(`${id}-to`, 'port', to, `${id}@to`)],
+  joints: [joint(`${id}-from`, 'port', from, at(id, 'from')), joint(`${id}-to`, 'port', to, at(id, 'to'))],
 });
 
 /** A line, a hose and a wheel unit. */
-const wheel = (at: string, kind: 'caliper' | 'wheel-cylinder', from: string): Piece => ({
-  parts: [place(`${at}-line`, 'line'), place(`${at}-hose`, 'hose'), place(at, kind)],
+const wheel = (corner: string, kind: 'caliper' | 'wheel-cylinder', from: At): Piece => ({
+  parts: [place(`${corner}-line`, 'line'), place(`${corner}-hose`, 'hose'), place(corner, kind)],
   joints: [
-    joint(`${at}-line-from`, 'port', from, `${at}-line@from`),
-    joint(`${at}-line-to`, 'port', `${at}-hose@line`, `${at}-line@to`),
-    joint(`${at}-unit`, 'port', `${at}@in`, `${at}-hose@unit`),
+    joint(`${corner}-line-from`, 'port', from, at(`${corner}-line`, 'from')),
+    joint(`${corner}-line-to`, 'port', at(`${corner}-hose`, 'line'), at(`${corner}-line`, 'to')),
+    joint(`${corner}-unit`, 'port', at(corner, 'in'), at(`${corner}-hose`, 'unit')),
   ],
 });
 
 /** A wheel unit on a rigid line. */
-const rigid = (at: string, kind: 'caliper' | 'wheel-cylinder', from: string): Piece => ({
-  parts: [place(`${at}-line`, 'line'), place(at, kind)],
-  joints: [joint(`${at}-line-from`, 'port', from, `${at}-line@from`), joint(`${at}-unit`, 'port', `${at}@in`, `${at}-line@to`)],
+const rigid = (corner: string, kind: 'caliper' | 'wheel-cylinder', from: At): Piece => ({
+  parts: [place(`${corner}-line`, 'line'), place(corner, kind)],
+  joints: [joint(`${corner}-line-from`, 'port', from, at(`${corner}-line`, 'from')), joint(`${corner}-unit`, 'port', at(corner, 'in'), at(`${corner}-line`, 'to'))],
 });
 
 /** One hose to a rear axle, and a tee on it. */
-const rearAxle = (from: string, kind: 'caliper' | 'wheel-cylinder' = 'wheel-cylinder'): Piece =>
+const rearAxle = (from: At, kind: 'caliper' | 'wheel-cylinder' = 'wheel-cylinder'): Piece =>
   all(
-    line('rear-line', from, 'rear-hose@line'),
-    { parts: [place('rear-hose', 'hose'), place('rear-tee', 'tee')], joints: [joint('rear-tee-in', 'port', 'rear-tee@in', 'rear-hose@unit')] },
-    rigid('rear-left', kind, 'rear-tee@left'),
-    rigid('rear-right', kind, 'rear-tee@right'),
+    line('rear-line', from, at('rear-hose', 'line')),
+    { parts: [place('rear-hose', 'hose'), place('rear-tee', 'tee')], joints: [joint('rear-tee-in', 'port', at('rear-tee', 'in'), at('rear-hose', 'unit'))] },
+    rigid('rear-left', kind, at('rear-tee', 'left')),
+    rigid('rear-right', kind, at('rear-tee', 'right')),
   );
 
 const modulator: Part = place(
@@ -132,16 +136,16 @@ function clutch(shared: boolean, concentric = false): Piece {
       joint('clutch-mount', 'mount', 'clutch-bulkhead', 'clutch-master'),
       ...(shared
         ? [
-            joint('clutch-feed', 'tail', 'clutch-master', 'clutch-feed-hose@master'),
-            joint('clutch-feed-top', 'tail', 'clutch-reservoir', 'clutch-feed-hose@reservoir'),
+            joint('clutch-feed', 'tail', 'clutch-master', at('clutch-feed-hose', 'master')),
+            joint('clutch-feed-top', 'tail', 'clutch-reservoir', at('clutch-feed-hose', 'reservoir')),
           ]
         : [joint('clutch-neck', 'neck', 'clutch-master', 'clutch-reservoir')]),
-      joint('clutch-line-from', 'port', 'clutch-master@out', 'clutch-line@from'),
+      joint('clutch-line-from', 'port', at('clutch-master', 'out'), at('clutch-line', 'from')),
       ...(concentric
-        ? [joint('clutch-line-to', 'port', 'slave@in', 'clutch-line@to')]
+        ? [joint('clutch-line-to', 'port', at('slave', 'in'), at('clutch-line', 'to'))]
         : [
-            joint('clutch-line-to', 'port', 'clutch-hose@line', 'clutch-line@to'),
-            joint('slave-in', 'port', 'slave@in', 'clutch-hose@unit'),
+            joint('clutch-line-to', 'port', at('clutch-hose', 'line'), at('clutch-line', 'to')),
+            joint('slave-in', 'port', at('slave', 'in'), at('clutch-hose', 'unit')),
           ]),
       joint('slave-mount', 'mount', 'gearbox', 'slave'),
       joint('slave-fork', 'fork', 'fork', 'slave'),
@@ -157,64 +161,64 @@ const row = <N extends string>(layout: N, words: string, piece: Piece) => ({ lay
 // prettier-ignore
 const ROWS = [
   row('one-circuit', 'one circuit: one line to a block, drums all round', all(
-    unboosted({ out: 'all' }), line('main-line', 'master@out', 'block@in'), BLOCK('in', 'front-left', 'front-right', 'rear'),
-    wheel('front-left', 'wheel-cylinder', 'block@front-left'), wheel('front-right', 'wheel-cylinder', 'block@front-right'), rearAxle('block@rear'),
+    unboosted({ out: 'all' }), line('main-line', at('master', 'out'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right', 'rear'),
+    wheel('front-left', 'wheel-cylinder', at('block', 'front-left')), wheel('front-right', 'wheel-cylinder', at('block', 'front-right')), rearAxle(at('block', 'rear')),
   )),
   row('front-rear', 'two circuits, front and rear; two front lines', all(
     boosted({ 'front-left': 'front', 'front-right': 'front', rear: 'rear' }), VACUUM,
-    wheel('front-left', 'caliper', 'master@front-left'), wheel('front-right', 'caliper', 'master@front-right'), rearAxle('master@rear'),
+    wheel('front-left', 'caliper', at('master', 'front-left')), wheel('front-right', 'caliper', at('master', 'front-right')), rearAxle(at('master', 'rear')),
   )),
   row('front-rear-block', 'two circuits, front and rear; one front line to a block', all(
-    boosted({ front: 'front', rear: 'rear' }), VACUUM, line('front-line', 'master@front', 'block@in'), BLOCK('in', 'front-left', 'front-right'),
-    wheel('front-left', 'caliper', 'block@front-left'), wheel('front-right', 'caliper', 'block@front-right'), rearAxle('master@rear'),
+    boosted({ front: 'front', rear: 'rear' }), VACUUM, line('front-line', at('master', 'front'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right'),
+    wheel('front-left', 'caliper', at('block', 'front-left')), wheel('front-right', 'caliper', at('block', 'front-right')), rearAxle(at('master', 'rear')),
   )),
   row('front-rear-unboosted', 'two circuits, front and rear, without booster', all(
-    unboosted({ front: 'front', rear: 'rear' }), line('front-line', 'master@front', 'block@in'), BLOCK('in', 'front-left', 'front-right'),
-    wheel('front-left', 'wheel-cylinder', 'block@front-left'), wheel('front-right', 'wheel-cylinder', 'block@front-right'), rearAxle('master@rear'),
+    unboosted({ front: 'front', rear: 'rear' }), line('front-line', at('master', 'front'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right'),
+    wheel('front-left', 'wheel-cylinder', at('block', 'front-left')), wheel('front-right', 'wheel-cylinder', at('block', 'front-right')), rearAxle(at('master', 'rear')),
   )),
   row('diagonal', 'two circuits, crosswise', all(
     boosted({ 'front-left': '1', 'rear-right': '1', 'front-right': '2', 'rear-left': '2' }), VACUUM,
-    wheel('front-left', 'caliper', 'master@front-left'), wheel('front-right', 'caliper', 'master@front-right'),
-    wheel('rear-left', 'wheel-cylinder', 'master@rear-left'), wheel('rear-right', 'wheel-cylinder', 'master@rear-right'),
+    wheel('front-left', 'caliper', at('master', 'front-left')), wheel('front-right', 'caliper', at('master', 'front-right')),
+    wheel('rear-left', 'wheel-cylinder', at('master', 'rear-left')), wheel('rear-right', 'wheel-cylinder', at('master', 'rear-right')),
   )),
   row('modulator', 'two circuits through a modulator, two in and four out', all(
     boosted({ front: 'front', rear: 'rear' }), VACUUM, { parts: [modulator], joints: [] },
-    line('line-1', 'master@front', 'modulator@in-1'), line('line-2', 'master@rear', 'modulator@in-2'),
-    wheel('front-left', 'caliper', 'modulator@front-left'), wheel('front-right', 'caliper', 'modulator@front-right'),
-    wheel('rear-left', 'caliper', 'modulator@rear-left'), wheel('rear-right', 'caliper', 'modulator@rear-right'),
+    line('line-1', at('master', 'front'), at('modulator', 'in-1')), line('line-2', at('master', 'rear'), at('modulator', 'in-2')),
+    wheel('front-left', 'caliper', at('modulator', 'front-left')), wheel('front-right', 'caliper', at('modulator', 'front-right')),
+    wheel('rear-left', 'caliper', at('modulator', 'rear-left')), wheel('rear-right', 'caliper', at('modulator', 'rear-right')),
   )),
   row('servo-in-line', 'one circuit with a servo in the line after the master', all(
-    unboosted({ out: 'all' }), line('servo-line', 'master@out', 'servo@in'), { parts: [place('servo', 'valve', [feeds('in', 'all'), feeds('out', 'all')])], joints: [] },
-    line('main-line', 'servo@out', 'block@in'), BLOCK('in', 'front-left', 'front-right', 'rear'),
-    wheel('front-left', 'wheel-cylinder', 'block@front-left'), wheel('front-right', 'wheel-cylinder', 'block@front-right'), rearAxle('block@rear'),
+    unboosted({ out: 'all' }), line('servo-line', at('master', 'out'), at('servo', 'in')), { parts: [place('servo', 'valve', [feeds('in', 'all'), feeds('out', 'all')])], joints: [] },
+    line('main-line', at('servo', 'out'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right', 'rear'),
+    wheel('front-left', 'wheel-cylinder', at('block', 'front-left')), wheel('front-right', 'wheel-cylinder', at('block', 'front-right')), rearAxle(at('block', 'rear')),
   )),
   row('pump-fed', 'two circuits, hydraulic booster fed by a pump', all(
-    boosted({ front: 'front', rear: 'rear' }), PUMP, line('front-line', 'master@front', 'block@in'), BLOCK('in', 'front-left', 'front-right'),
-    wheel('front-left', 'caliper', 'block@front-left'), wheel('front-right', 'caliper', 'block@front-right'), rearAxle('master@rear'),
+    boosted({ front: 'front', rear: 'rear' }), PUMP, line('front-line', at('master', 'front'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right'),
+    wheel('front-left', 'caliper', at('block', 'front-left')), wheel('front-right', 'caliper', at('block', 'front-right')), rearAxle(at('master', 'rear')),
   )),
   row('twin-masters', 'two masters with a balance bar', all(
     unboosted({ out: 'front' }, 'front'), unboosted({ out: 'rear' }, 'rear'),
-    line('front-line', 'front-master@out', 'block@in'), BLOCK('in', 'front-left', 'front-right'),
-    wheel('front-left', 'caliper', 'block@front-left'), wheel('front-right', 'caliper', 'block@front-right'), rearAxle('rear-master@out'),
+    line('front-line', at('front-master', 'out'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right'),
+    wheel('front-left', 'caliper', at('block', 'front-left')), wheel('front-right', 'caliper', at('block', 'front-right')), rearAxle(at('rear-master', 'out')),
   )),
   row('two-pedals', 'two pedals, a master each, with an equalising pipe; a wheel each', all(
     unboosted({ out: 'left', equal: 'left' }, 'left'), unboosted({ out: 'right', equal: 'right' }, 'right'),
-    line('equalising-pipe', 'left-master@equal', 'right-master@equal'),
-    wheel('rear-left', 'wheel-cylinder', 'left-master@out'), wheel('rear-right', 'wheel-cylinder', 'right-master@out'),
+    line('equalising-pipe', at('left-master', 'equal'), at('right-master', 'equal')),
+    wheel('rear-left', 'wheel-cylinder', at('left-master', 'out')), wheel('rear-right', 'wheel-cylinder', at('right-master', 'out')),
   )),
   row('two-leading-shoes', 'one circuit; two cylinders with a bridge pipe in each front drum', all(
-    unboosted({ out: 'all' }), line('main-line', 'master@out', 'block@in'), BLOCK('in', 'front-left', 'front-right', 'rear'),
-    wheel('front-left', 'wheel-cylinder', 'block@front-left'), wheel('front-right', 'wheel-cylinder', 'block@front-right'), rearAxle('block@rear'),
+    unboosted({ out: 'all' }), line('main-line', at('master', 'out'), at('block', 'in')), BLOCK('in', 'front-left', 'front-right', 'rear'),
+    wheel('front-left', 'wheel-cylinder', at('block', 'front-left')), wheel('front-right', 'wheel-cylinder', at('block', 'front-right')), rearAxle(at('block', 'rear')),
     { parts: [place('front-left-2', 'wheel-cylinder'), place('front-right-2', 'wheel-cylinder')], joints: [] },
-    line('front-left-bridge', 'front-left@bridge', 'front-left-2@in'), line('front-right-bridge', 'front-right@bridge', 'front-right-2@in'),
+    line('front-left-bridge', at('front-left', 'bridge'), at('front-left-2', 'in')), line('front-right-bridge', at('front-right', 'bridge'), at('front-right-2', 'in')),
   )),
   row('handlebar', 'handlebar master and one or two calipers', all(
     { parts: [place('master', 'brake-master', [feeds('out', 'front')]), place('front-hose', 'hose'), place('front', 'caliper')],
-      joints: [joint('hose-from', 'port', 'master@out', 'front-hose@master'), joint('front-unit', 'port', 'front@in', 'front-hose@unit')] },
+      joints: [joint('hose-from', 'port', at('master', 'out'), at('front-hose', 'master')), joint('front-unit', 'port', at('front', 'in'), at('front-hose', 'unit'))] },
   )),
   row('foot', 'foot master and a rear caliper', all(
     { parts: [place('pedal', 'pedal'), place('master', 'brake-master', [feeds('out', 'rear')]), place('rear-hose', 'hose'), place('rear', 'caliper')],
-      joints: [joint('rod', 'rod', 'pedal', 'master'), joint('hose-from', 'port', 'master@out', 'rear-hose@master'), joint('rear-unit', 'port', 'rear@in', 'rear-hose@unit')] },
+      joints: [joint('rod', 'rod', 'pedal', 'master'), joint('hose-from', 'port', at('master', 'out'), at('rear-hose', 'master')), joint('rear-unit', 'port', at('rear', 'in'), at('rear-hose', 'unit'))] },
   )),
   row('clutch', 'clutch with a reservoir of its own', clutch(false)),
   row('clutch-shared', 'clutch fed from the brake reservoir', clutch(true)),

@@ -1,3 +1,4 @@
+import type { AttributeName } from '../../named/attribute/index.js';
 import type { UnitKind } from '../../named/unit/index.js';
 import type { ChainFact } from '../chain/index.js';
 
@@ -55,8 +56,8 @@ export type StripPlace = (typeof STRIP_PLACES)[number];
 /** What a conversion changes at a place: a value on the vehicle's side or on the new unit, or so much more of one. */
 export interface Change {
   readonly face: 'vehicle' | 'unit';
-  /** Attribute and position: "port-thread@rear-left". */
-  readonly key: string;
+  readonly attribute: AttributeName;
+  readonly position?: string;
   readonly to?: ChainFact['value'];
   readonly by?: number;
 }

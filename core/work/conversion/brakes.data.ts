@@ -17,7 +17,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       booster: ['pump-flow', 'flow-wanted', 'relief-pressure', 'pressure-wanted', 'pump-returns', 'returns-wanted', 'pressure-thread', 'pressure-end', 'return-hose', 'assist-fluid', 'reach-front', 'reach-behind', 'brake-light-switch', 'cruise-switch'],
       'brake-master': ['recess-depth', 'valve-in-body'],
     },
-    changes: [{ slot: 'booster', change: { face: 'vehicle', key: 'booster-supply', to: 'pump' } }],
+    changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'pump' } }],
     parts: [
       { key: 'pump', does: 'add', item: 'pump', words: 'Pump with enough flow and a second return', why: 'steering and booster each want one', when: { choice: 'pump', is: ['new'] } },
       { key: 'pressure-hoses', does: 'add', words: 'Pressure hose, pump to booster and booster to steering', quantity: 2, why: 'ends as at pump, booster and steering gear', wants: { kind: 'pressure-hose' } },
@@ -53,7 +53,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'brake-master', kind: 'brake-master', words: 'master without a rod of its own', wanted: [{ attribute: 'rod-length', is: [null] }] },
     ],
     asks: { booster: ['reach-front', 'reach-behind', 'vacuum-source', 'pedal-height', 'linkage'], 'brake-master': ['recess-depth', 'force-limit', 'reach-front'] },
-    changes: [{ slot: 'booster', change: { face: 'vehicle', key: 'booster-supply', to: 'vacuum' } }],
+    changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'vacuum' } }],
     parts: [
       { key: 'vacuum-hose', does: 'add', item: 'small-hose', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
       { key: 'spacer', does: 'add', item: 'spacer', words: 'Spacer with recess between booster and master', why: 'where the booster’s pin reaches too far', when: { choice: 'gap', is: ['spacer'] } },
@@ -141,7 +141,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     needs: [{ fact: 'place', slot: 'booster', is: ['yes'], because: 'It has no assistance unit to change.' }],
     roles: [{ slot: 'booster', kind: 'booster', words: 'complete unit', wanted: [{ attribute: 'booster-supply', is: ['electric'] }] }],
     asks: { booster: ['pressure-thread', 'pressure-end', 'brake-light-switch', 'stud-thread'] },
-    changes: [{ slot: 'booster', change: { face: 'vehicle', key: 'booster-supply', to: 'electric' } }],
+    changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'electric' } }],
     parts: [
       { key: 'sensors', does: 'move', words: 'Sensors of the old unit', why: 'same place, often another connector' },
       { key: 'reservoir', does: 'keep', words: 'Reservoir, cleaned with brake fluid', why: 'dirt kills the pump' },

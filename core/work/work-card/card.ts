@@ -2,7 +2,7 @@ import type { View } from '../../judge/check/index.js';
 import { isNew, judgedJoints } from '../../judge/joint/index.js';
 import { isBenchBled, type ListLine, openedBy } from '../../list/need/index.js';
 import { findFluid } from '../../named/fluid/index.js';
-import { type Face, facesOf, type Joint, knownAt, readRef } from '../../vehicle/chain/index.js';
+import { type Face, facesOf, type Joint, knownAt } from '../../vehicle/chain/index.js';
 import { CARD, type CardRow, type When, type WorkGroup } from './card.data.js';
 
 /** The work of a job, read from the joints that are opened and made. */
@@ -116,8 +116,7 @@ export function cardOf(
   const gone = [...view.nowJoints.values()]
     .filter(
       (joint) =>
-        !view.joints.has(joint.id) &&
-        joint.between.some((ref) => !view.parts.has(readRef(ref).part) || isNew(view, readRef(ref).part)),
+        !view.joints.has(joint.id) && joint.between.some((ref) => !view.parts.has(ref.part) || isNew(view, ref.part)),
     )
     .map((joint): Place => ({ at: joint.id, holds: new Set(), values: {}, now: true, then: false }));
   for (const place of gone) kinds.set(place.at, view.nowJoints.get(place.at)?.kind ?? 'room');

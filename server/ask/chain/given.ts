@@ -1,6 +1,12 @@
-import type { ChainAnswer as ChainAnswerView, ChainEdit, ChainRequest } from '@kerabat/contract';
+import {
+  type ChainAnswer as ChainAnswerView,
+  type ChainEdit,
+  type ChainRequest,
+  readFace,
+  writeFace,
+} from '@kerabat/contract';
 import type { ChainAnswer } from '@kerabat/core/job';
-import type { Fix } from '@kerabat/core/judge/check';
+import type { Figures, Fix } from '@kerabat/core/judge/check';
 import type { ChainInput } from '@kerabat/core/judge/verdict';
 import { attribute, type AttributeName } from '@kerabat/core/named/attribute';
 import { type Settings, settingsProblem } from '@kerabat/core/named/settings';
@@ -49,7 +55,7 @@ export function inputOf(request: ChainRequest, standard: Settings): ChainInput {
       if (sentence !== undefined) faults.push({ pointer: `/${name}/${key}`, sentence });
     }
   if (faults.length > 0) throw refused(faults);
-  const known = { parts, joints: request.joints as readonly Joint[] };
+  const known = { parts, joints: request.joints.map(jointOf) };
   return {
     ...(request.layout === undefined ? known : fillLayout(request.layout, known)),
     edits,
@@ -81,6 +87,10 @@ function factOf(fact: GivenFact): ChainFact {
   return { ...fact, value: thread ? (findThread(value)?.designation ?? value) : value } as ChainFact;
 }
 
+type GivenJoint = ChainRequest['joints'][number];
+const jointOf = ({ between: [a, b], ...joint }: GivenJoint): Joint =>
+  ({ ...joint, between: [readFace(a), readFace(b)] }) as Joint;
+
 function editOf(edit: ChainEdit, facts: (given: readonly GivenFact[]) => ChainFact[]): Edit {
   switch (edit.do) {
     case 'put':
@@ -92,14 +102,23 @@ function editOf(edit: ChainEdit, facts: (given: readonly GivenFact[]) => ChainFa
       const part = { id, kind, ...named, facts: facts(given) };
       return { id, do: 'part', part, ...(box === undefined ? {} : { box }) } as Edit;
     }
+    case 'join':
+      return { ...edit, joint: jointOf(edit.joint) } as Edit;
+    case 'plug':
+      return { ...edit, face: readFace(edit.face) };
     default:
       return edit as Edit;
   }
 }
 
 /** An edit of a fix as it is written: a part that is added is named by its edit. */
-const bodyView = (edit: EditBody): Record<string, unknown> =>
-  edit.do === 'part' ? { do: 'part', ...edit.part } : { ...edit };
+function bodyView(edit: EditBody): Record<string, unknown> {
+  if (edit.do === 'part') return { do: 'part', ...edit.part };
+  if (edit.do === 'plug') return { ...edit, face: writeFace(edit.face) };
+  if (edit.do !== 'join') return { ...edit };
+  const { line: _line, between, ...joint } = edit.joint;
+  return { ...edit, joint: { ...joint, between: between.map(writeFace) } };
+}
 
 /** A fix as one edit, or as several that belong together. */
 export const fixView = ({ edits }: Pick<Fix, 'edits'>): ChainFixView => {
@@ -108,16 +127,28 @@ export const fixView = ({ edits }: Pick<Fix, 'edits'>): ChainFixView => {
 };
 type ChainFixView = NonNullable<ChainAnswerView['joints'][number]['checks'][number]['fixes']>[number];
 
+/** Figures as they are written: a port of a part is one face. */
+function figuresView(values: Figures): Figures {
+  const { part, port, ...rest } = values;
+  return typeof part === 'string' && typeof port === 'string'
+    ? { port: writeFace({ part, face: port }), ...rest }
+    : values;
+}
+
 /** An answer with the sentence of each check. */
 export function answerView(answer: ChainAnswer): ChainAnswerView {
   return {
     ...answer,
     joints: answer.joints.map((joint) => ({
-      ...joint,
+      id: joint.id,
+      between: joint.between.map(writeFace),
+      is: joint.is,
+      state: joint.state,
       checks: joint.checks.map((check) => {
         const { code, rank, state, rests, values, answers, fixes } = check;
         const sentence = sentenceOf(check, joint);
-        const view = { code, rank, state, rests, values, sentence, answers };
+        const asked = answers.map(({ line: _line, ...one }) => one);
+        const view = { code, rank, state, rests, values: figuresView(values), sentence, answers: asked };
         return fixes.length === 0 ? view : { ...view, fixes: fixes.map(fixView) };
       }),
     })),

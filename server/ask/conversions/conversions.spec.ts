@@ -191,7 +191,7 @@ describe('a job that is planned by a conversion', () => {
     return (await server.ask('POST', '/jobs', { body })).body.id as number;
   };
   it(
-    'has its roles as places, its parts on the partsList, its steps on the work card, and is not ' +
+    'has its roles as places, its parts on the parts list, its steps on the work card, and is not ' +
       'safe before every role is filled',
     async () => {
       const id = await open('q5', null);

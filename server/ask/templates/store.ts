@@ -18,7 +18,8 @@ const SQL = {
   count: 'SELECT COUNT(*) FROM line_template WHERE vehicle = ? AND dropped = 0',
   save: `INSERT INTO line_template (vehicle, name, line, version, person, saved_at) VALUES (@vehicle, @name,
     @line, 1, @person, @now)
-    ON CONFLICT DO UPDATE SET line = excluded.line, version = version + 1, dropped = 0, person = excluded.person, saved_at =
+    ON CONFLICT DO UPDATE SET line = excluded.line, version = version + 1, dropped = 0, person =
+    excluded.person, saved_at =
     excluded.saved_at`,
   // Its version stays: the next line of this name goes on from it.
   drop: 'UPDATE line_template SET dropped = 1, version = version + 1 WHERE vehicle = ? AND name = ?',

@@ -120,6 +120,8 @@ function endOf(error: unknown, limit: AbortSignal, timeMs: number, signal?: Abor
   if (!(error instanceof Error)) return error;
   if ('code' in error && error.code === 'ERR_WORKER_OUT_OF_MEMORY')
     return new TaskEnded('memory', 'It wanted more memory than it may have and was stopped.');
+  // The package has no other word for it.
+  // eslint-disable-next-line no-restricted-syntax
   if (error.message.includes('Terminating worker thread')) return new TaskEnded('cancelled', 'It was stopped.');
   return error;
 }

@@ -14,10 +14,10 @@ const BUILT = join(dirname(createRequire(import.meta.url).resolve('@kerabat/serv
 
 /** What is run and killed: the import as its thread makes it. It says when it has begun. */
 const PROGRAM = `
-import { openDatabase } from ${JSON.stringify(join(BUILT, 'db/open.js'))};
-import { openFile } from ${JSON.stringify(join(BUILT, 'imports/files/open.js'))};
-import { guessSheet } from ${JSON.stringify(join(BUILT, 'imports/plan.js'))};
-import { runImport } from ${JSON.stringify(join(BUILT, 'imports/run.js'))};
+import { openDatabase } from ${JSON.stringify(join(BUILT, 'base/db/open.js'))};
+import { openFile } from ${JSON.stringify(join(BUILT, 'catalogue/imports/files/open.js'))};
+import { guessSheet } from ${JSON.stringify(join(BUILT, 'catalogue/imports/plan.js'))};
+import { runImport } from ${JSON.stringify(join(BUILT, 'catalogue/imports/run.js'))};
 const [catalogue, list, folder] = process.argv.slice(2);
 const db = openDatabase(catalogue, 'catalogue');
 const file = await openFile(list, 'list.csv', folder);

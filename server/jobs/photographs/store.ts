@@ -49,7 +49,8 @@ const SQL = {
   part: `SELECT bytes FROM photograph_part WHERE photograph_id = ? AND seq = ?`,
   jobExists: `SELECT 1 AS found FROM job WHERE id = ?`,
   evidenceOfJob: `SELECT 1 AS found FROM evidence WHERE job_id = ? AND id = ?`,
-  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at, whole, uid)
+  add: `INSERT INTO photograph (job_id, slot, evidence_id, shows, type, width, height, size, person, added_at,
+    whole, uid)
     VALUES (@jobId, @slot, @evidenceId, @shows, @type, @width, @height, @size, @person, @now, 0, @uid)`,
   addPart: `INSERT INTO photograph_part (photograph_id, seq, bytes) VALUES (?, ?, ?)`,
   isWhole: `UPDATE photograph SET whole = 1 WHERE id = ?`,

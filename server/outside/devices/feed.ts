@@ -38,7 +38,13 @@ export function instrumentFeed({ port, retry = 1000, silence = 3000 }: FeedOptio
   const waitForLine = (): void => {
     clearTimeout(quiet);
     quiet = setTimeout(
-      () => tell({ kind: 'state', connected: true, sentence: 'The instruments are connected but say nothing.' }),
+      () =>
+        tell({
+          kind: 'state',
+          connected: true,
+          sentence: 'The instruments are connected but say nothing.',
+          silent: true,
+        }),
       silence,
     );
   };

@@ -66,7 +66,7 @@ export class Instruments {
   private take(event: DeviceEvent): void {
     if (event.kind === 'reading') this.readings.update((known) => ({ ...known, [event.device]: event }));
     else {
-      if (!event.connected || event.sentence.includes('say nothing')) this.readings.set({});
+      if (!event.connected || event.silent === true) this.readings.set({});
       this.trouble.set(event.connected ? event.sentence : '');
     }
   }

@@ -46,7 +46,10 @@ export const attributeOf = ({ row, a, b }: Pick<Case, 'row' | 'a' | 'b'>, side: 
   row.joint === 'wiring' ? ((side === 'a' ? a : b).at as AttributeName) : side === 'a' ? row.a : (row.b ?? row.a);
 
 /** Both values by the faces that they are of; null where one is not known or where there is none. */
-export const pair = ({ a, b, va, vb }: Case): Figures => ({ [a.ref]: va?.value ?? null, [b.ref]: vb?.value ?? null });
+export const pair = ({ a, b, va, vb }: Case): Figures => ({
+  [a.label]: va?.value ?? null,
+  [b.label]: vb?.value ?? null,
+});
 
 /** Which of the two values nobody knows. */
 export function missing(c: Case): Want[] {

@@ -1,7 +1,7 @@
 import { findSeat } from '../../../named/seat/index.js';
 import { findThread, mate } from '../../../named/thread/index.js';
 import { interchangeableTubes } from '../../../named/tube/index.js';
-import { genderOf, readRef } from '../../../vehicle/chain/index.js';
+import { genderOf } from '../../../vehicle/chain/index.js';
 import type { Case, Finding } from '../types.js';
 import { doubtOf, EPS, finding, missing, notKnown, pair, restsOf, tidy, tooCoarse, within } from './finding.js';
 import { standsFurther } from './rod.js';
@@ -93,7 +93,7 @@ export function seat(c: Case): Finding {
 /** A male end goes into a female one. */
 export function gender(c: Case): Finding {
   const [a, b] = [genderOf(c.a), genderOf(c.b)];
-  const values = { [c.a.ref]: a ?? null, [c.b.ref]: b ?? null };
+  const values = { [c.a.label]: a ?? null, [c.b.label]: b ?? null };
   if (a === undefined || b === undefined)
     return notKnown(values, { face: a === undefined ? c.a : c.b, attribute: 'port-gender' });
   return finding(a === b ? 'does-not-fit' : 'fits', values, 'recorded');
@@ -145,9 +145,9 @@ function adapters({ row, b, view }: Case): number {
   const side = row.code === 'room.left' ? 'left' : row.code === 'room.right' ? 'right' : undefined;
   if (side === undefined) return 0;
   const there = (view.jointsOf.get(b.part.id) ?? []).some((joint) => {
-    const [one, other] = joint.between.map(readRef);
+    const [one, other] = joint.between;
     const [port, end] = one?.part === b.part.id ? [one, other] : [other, one];
-    return port?.at?.endsWith(side) === true && view.parts.get(end?.part ?? '')?.kind === 'adapter';
+    return port?.face?.endsWith(side) === true && view.parts.get(end?.part ?? '')?.kind === 'adapter';
   });
   return there ? view.settings.adapterReach : 0;
 }

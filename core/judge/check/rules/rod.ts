@@ -27,7 +27,9 @@ export function standsFurther(c: Case): number {
   const { view, b } = c;
   const of = (joints: Case['view']['joints']): number => {
     const mount = [...joints.values()].find(
-      (j) => j.kind === 'mount' && j.between.some((ref) => ref === `${b.part.id}@bulkhead` || ref === b.part.id),
+      (j) =>
+        j.kind === 'mount' &&
+        j.between.some((ref) => ref.part === b.part.id && (ref.face ?? 'bulkhead') === 'bulkhead'),
     );
     return mount?.stack?.reduce((sum, s) => sum + (s.towards === 'pedal' ? -s.sizeMm : s.sizeMm), 0) ?? 0;
   };
