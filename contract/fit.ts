@@ -95,6 +95,15 @@ export const JointView = T.Object({
   place: oneOf(STRIP_PLACES),
   state: FourState,
   checks: T.Array(CheckView),
+  /** The line that it is a joint of, by the port that it belongs to. */
+  line: T.Optional(
+    T.Object({
+      unit: T.String(),
+      what: oneOf(['line', 'hose'] as const),
+      position: T.String(),
+      behind: T.Optional(oneOf(['adapter', 'connector'] as const)),
+    }),
+  ),
   drawn: T.Optional(DrawnFaces),
 });
 

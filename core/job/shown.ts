@@ -1,3 +1,4 @@
+import type { LineOf } from '../vehicle/chain/index.js';
 import { type FourState, worst } from '../base/state/index.js';
 import { type Check, type CheckCode, CHECKS, type Fix, type JudgedJoint, type Skill } from '../judge/check/index.js';
 import type { ProposedLine } from '../list/parts-list/index.js';
@@ -77,6 +78,8 @@ export interface ShownJoint {
   readonly place: StripPlace;
   readonly state: FourState;
   readonly checks: readonly ShownCheck[];
+  /** The line that it is a joint of. */
+  readonly line?: LineOf;
   /** What it is drawn from; absent where there is nothing to draw. */
   readonly drawn?: ShownFaces;
 }
@@ -127,6 +130,7 @@ export function shownJoints(judged: JudgedChain, worked: readonly string[]): Sho
         place: placeOf(joint, codes, slot),
         state,
         checks,
+        ...(joint.line ? { line: joint.line } : {}),
         ...(drawn ? { drawn } : {}),
       },
     ];

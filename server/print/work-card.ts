@@ -1,4 +1,5 @@
 import { factsBy } from './drawn-facts.js';
+import { valueWords } from '@kerabat/core/named/attribute';
 import type { JointView, Workspace, WorkStep } from '@kerabat/contract';
 import { jointDrawing, svgOf } from '@kerabat/core/tell/drawing';
 import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';

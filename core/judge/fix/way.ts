@@ -1,7 +1,14 @@
 import { endsOf, type Opening } from '../../named/fitting/index.js';
 import type { SeatForm } from '../../named/seat/index.js';
 import { endRow, type LineFlare } from '../../named/tube/index.js';
-import { faceRef, type Joint, type LineOf, type ChainFact, type EditBody } from '../../vehicle/chain/index.js';
+import {
+  faceRef,
+  type FaceRef,
+  type Joint,
+  type LineOf,
+  type ChainFact,
+  type EditBody,
+} from '../../vehicle/chain/index.js';
 import type { Fix, FixPart } from '../check/index.js';
 import { make, order } from './row.js';
 
@@ -32,6 +39,22 @@ const facts = ({ gender, thread, seat }: Opening, position: string): ChainFact[]
   { attribute: 'port-gender', position, value: gender, rests: 'recorded' },
 ];
 
+/** Another end made on the line that is there. */
+function newEnd({ part, face }: FaceRef, step: Extract<WayStep, { do: 'reflare' }>): EditBody {
+  const position = face === undefined ? {} : { position: face };
+  return {
+    do: 'set',
+    at: part,
+    facts: (['port-thread', 'port-seat'] as const).map((attribute) => ({
+      attribute,
+      ...position,
+      value: attribute === 'port-thread' ? step.thread : step.seat,
+      rests: 'recorded',
+      instead: true,
+    })),
+  };
+}
+
 /**
  * The way as a fix of one joint between a port and a line. `tube` is the line’s, where it is known. A way without steps
  * changes nothing.
@@ -54,19 +77,7 @@ export function wayFix(
   };
   steps.forEach((step, i) => {
     if (step.do === 'reflare') {
-      const { part, face: at } = line;
-      const position = at === undefined ? {} : { position: at };
-      edits.push({
-        do: 'set',
-        at: part,
-        facts: (['port-thread', 'port-seat'] as const).map((attribute) => ({
-          attribute,
-          ...position,
-          value: attribute === 'port-thread' ? step.thread : step.seat,
-          rests: 'recorded',
-          instead: true,
-        })),
-      });
+      edits.push(newEnd(line, step));
       parts.push(
         order('nut', 'tube-nut', 1, { thread: step.thread, seat: step.seat, ...(tube === undefined ? {} : { tube }) }),
         make('flare', 'work'),

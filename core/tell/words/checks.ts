@@ -78,7 +78,8 @@ function plain(check: Said, { between, line }: Pick<JudgedJoint, 'between' | 'li
     key === undefined
       ? []
       : [
-          `${faceWords(between[i] ?? { part: key }, i === 1 ? line : undefined)} ` + `${shownAs(check.state, names[i] ?? names[0], lookup(check.values, key))}`,
+          `${faceWords(between[i] ?? { part: key }, i === 1 ? line : undefined)} ` +
+            `${shownAs(check.state, names[i] ?? names[0], lookup(check.values, key))}`,
         ],
   );
   const pair = shown.length > 0 ? `: ${shown.join(', ')}` : '';

@@ -91,7 +91,7 @@ function sizesIn(words: string): readonly (readonly [number, number])[] {
       return inch ? value * INCH : value;
     });
     const [from, to] = sizes;
-    if (part.includes(' to ') && from !== undefined && to !== undefined) return [[from, to] as const];
+    if (/\bto\b/.test(part) && from !== undefined && to !== undefined) return [[from, to] as const];
     return sizes.map((size) => [size, size] as const);
   });
 }

@@ -173,8 +173,8 @@ const shown = (value: number | undefined, as: (value: number) => Quantity): Quan
 
 const USUAL_EFFORTS = Array.from({ length: 21 }, (_, i) => i * 25);
 
-/** What is felt at the pedal: /tools/feel/… and /tools/clutch/… */
-export function feelRoutes(router: Router, stores: Stores): void {
+/** Set-ups compared, and on paper. */
+function comparisons(router: Router, stores: Stores): void {
   router.post('/tools/feel/compare', async (ctx) => {
     const asked = await readBody(ctx, FeelCompareRequest);
     const { vehicle, setUps, cases, efforts } = comparisonIn(asked, '');
@@ -197,7 +197,6 @@ export function feelRoutes(router: Router, stores: Stores): void {
       })),
     } satisfies FeelCompareAnswer;
   });
-
   router.post('/tools/feel/print', async (ctx) => {
     const { compare, title, ratios = [], assumed = [] } = await readBody(ctx, FeelPrintRequest);
     const { setUps, ...rest } = comparisonIn(compare, '/compare');
@@ -218,7 +217,10 @@ export function feelRoutes(router: Router, stores: Stores): void {
     ctx.type = 'application/pdf';
     ctx.body = Buffer.from(printed);
   });
+}
 
+/** Which bore, and the travel of a clutch. */
+function boreAndTravel(router: Router, stores: Stores): void {
   router.post('/tools/feel/which-bore', async (ctx) => {
     const asked = await readBody(ctx, WhichBoreRequest);
     const vehicle = vehicleIn(asked.vehicle);
@@ -253,7 +255,6 @@ export function feelRoutes(router: Router, stores: Stores): void {
       ...part('none', none && whichBoreNone(none)),
     } satisfies WhichBoreAnswer;
   });
-
   router.post('/tools/clutch/travel', async (ctx) => {
     const asked = await readBody(ctx, ClutchTravelRequest);
     const answer = clutchTravel({
@@ -283,6 +284,12 @@ export function feelRoutes(router: Router, stores: Stores): void {
       advice: clutchWords(answer),
     } satisfies ClutchTravelAnswer;
   });
+}
+
+/** What is felt at the pedal: /tools/feel/… and /tools/clutch/… */
+export function feelRoutes(router: Router, stores: Stores): void {
+  comparisons(router, stores);
+  boreAndTravel(router, stores);
 }
 
 function ordered(from: number, to: number, pointer: string): { from: number; to: number } {

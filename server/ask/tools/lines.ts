@@ -170,8 +170,8 @@ const told = ({ supplier, quantity, toldOn }: ReadySet): string =>
       ? `${supplier} had none on ${toldOn}: ask how long it takes`
       : `${supplier} had ${quantity ?? 'some'} on ${toldOn}`;
 
-/** Lines and hoses: /tools/fittings, /tools/line, /tools/hose */
-export function lineRoutes(router: Router, stores: Stores): void {
+/** Ways from a port to a line. */
+function fittingRoutes(router: Router, stores: Stores): void {
   router.post('/tools/fittings/route', async (ctx) => {
     const { port, line, second, have, avoid } = await readBody(ctx, RouteRequest);
     const thread = threadIn(port.thread, '/port/thread');
@@ -210,17 +210,18 @@ export function lineRoutes(router: Router, stores: Stores): void {
       })),
     } satisfies RouteAnswer;
   });
+}
 
+/** Lines that are made, and hoses. */
+function madeLines(router: Router, stores: Stores): void {
   router.post('/tools/line/cut', async (ctx) => {
     const line = lineIn(await readBody(ctx, LineCutRequest));
     ctx.body = cutAnswer(line, cutLine(line, stores.settings.current()));
   });
-
   router.post('/tools/line/points', async (ctx) => {
     const { text } = await readBody(ctx, LinePointsRequest);
     ctx.body = { points: readPoints(text).map((p) => [...p]) } satisfies LinePointsAnswer;
   });
-
   router.post('/tools/line/file', async (ctx) => {
     const { file, title = 'Line', ...asked } = await readBody(ctx, LineFileRequest);
     const line = lineIn(asked);
@@ -237,7 +238,6 @@ export function lineRoutes(router: Router, stores: Stores): void {
       );
     ctx.type = FILE_TYPES[file];
   });
-
   router.post('/tools/hose/length', async (ctx) => {
     const { needed, ends, bendRadius, slack, moved } = await readBody(ctx, HoseRequest);
     const string = (quantity: Quantity | undefined, place: HosePlace, pointer: string) =>
@@ -264,6 +264,12 @@ export function lineRoutes(router: Router, stores: Stores): void {
       needs: found.needs.map(({ place, stringMm, leastMm }) => ({ place, string: mm(stringMm), least: mm(leastMm) })),
     } satisfies HoseAnswer;
   });
+}
+
+/** Lines and hoses: /tools/fittings, /tools/line, /tools/hose */
+export function lineRoutes(router: Router, stores: Stores): void {
+  fittingRoutes(router, stores);
+  madeLines(router, stores);
 }
 
 const endOf = ({ away, clocking }: HoseRequest['ends'][number]): HoseEnd => ({

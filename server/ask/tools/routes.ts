@@ -51,8 +51,8 @@ const boreWorking = (from: number, to: number): string =>
   `(${from.toFixed(4)} / ${to.toFixed(4)})² = ${((from / to) ** 2).toFixed(4)}; areas π d² / 4 = ` +
   `${((Math.PI * from ** 2) / 4).toFixed(2)} and ${((Math.PI * to ** 2) / 4).toFixed(2)} mm²`;
 
-/** The calculators: /tools/… */
-export function toolRoutes(router: Router, stores: Stores): void {
+/** Bores: which nominal size, and what another does. */
+function boreTools(router: Router, stores: Stores): void {
   router.post('/tools/bore/identify', async (ctx) => {
     const { diameter, instrument } = await readBody(ctx, BoreIdentifyRequest);
     const measured = lengthOf(diameter, '/diameter');
@@ -66,7 +66,6 @@ export function toolRoutes(router: Router, stores: Stores): void {
         `${instrument.replace('-', ' ')} and the spread of bores`,
     };
   });
-
   router.post('/tools/bore/change', async (ctx) => {
     const { kind, from, to } = await readBody(ctx, BoreChangeRequest);
     const [fromMm, toMm] = [lengthOf(from, '/from'), lengthOf(to, '/to')];
@@ -74,7 +73,10 @@ export function toolRoutes(router: Router, stores: Stores): void {
     const areaFrom: Quantity = { value: areaFromMm2, unit: 'mm2' };
     ctx.body = { ...rest, areaFrom, areaTo: { value: areaToMm2, unit: 'mm2' }, working: boreWorking(fromMm, toMm) };
   });
+}
 
+/** The clearance between booster and master. */
+function rodGapTool(router: Router, stores: Stores): void {
   router.post('/tools/rod/gap', async (ctx) => {
     const asked = await readBody(ctx, RodGapRequest);
     const [recess, pin] = [
@@ -111,7 +113,10 @@ export function toolRoutes(router: Router, stores: Stores): void {
       pedalFreeTravel: orNothing(pedalFreeTravelMm),
     } satisfies Loose<RodGapAnswer>;
   });
+}
 
+/** What stays engaged of a rod’s thread, and two rods side by side. */
+function rodThreadTools(router: Router, stores: Stores): void {
   router.post('/tools/rod/engagement', async (ctx) => {
     const { rodThread, turnsShowing, exposed, threadLength, engaged, cut } = await readBody(ctx, RodEngagementRequest);
     const [exposedMm, threadLengthMm, engagedMm, cutMm] = [
@@ -149,7 +154,6 @@ export function toolRoutes(router: Router, stores: Stores): void {
       working: engagement?.working,
     } satisfies Loose<RodEngagementAnswer>;
   });
-
   router.post('/tools/rod/compare', async (ctx) => {
     const { by, rodThread, ...asked } = await readBody(ctx, RodCompareRequest);
     const value = (given: Quantity | number, pointer: string): number => {
@@ -171,10 +175,10 @@ export function toolRoutes(router: Router, stores: Stores): void {
         ? found
         : { difference: mm(found.differenceMm), sentence: found.sentence, working: found.working };
   });
+}
 
-  feelRoutes(router, stores);
-  lineRoutes(router, stores);
-
+/** Threads: named, read, and whether two go together. */
+function threadTools(router: Router, stores: Stores): void {
   router.post('/tools/thread/identify', async (ctx) => {
     const asked = await readBody(ctx, ThreadIdentifyRequest);
     const { gender, diameter, pitch, over, taper, instrument = 'caliper', hex = '' } = asked;
@@ -215,7 +219,6 @@ export function toolRoutes(router: Router, stores: Stores): void {
       sentence: threadIdentityWords(found),
     } satisfies ThreadIdentifyAnswer;
   });
-
   router.post('/tools/thread/mate', async (ctx) => {
     const { male, female, turns, maleSeat, femaleSeat } = await readBody(ctx, ThreadMateRequest);
     const named = (text: string, pointer: string): SeriesThread => {
@@ -239,11 +242,13 @@ export function toolRoutes(router: Router, stores: Stores): void {
       ),
     } satisfies ThreadMateAnswer;
   });
-
   router.post('/tools/thread/read', async (ctx) => {
     ctx.body = readThread((await readBody(ctx, ThreadReadRequest)).text);
   });
+}
 
+/** What people write, read as a quantity. */
+function quantityTools(router: Router): void {
   router.post('/tools/quantity/read', async (ctx) => {
     const { text, attribute, assume, expects } = await readBody(ctx, QuantityReadRequest);
     const row = attribute === undefined ? undefined : findAttribute(attribute);
@@ -255,4 +260,15 @@ export function toolRoutes(router: Router, stores: Stores): void {
       ...(row?.usual ? { usual: row.usual } : {}),
     });
   });
+}
+
+/** The calculators: /tools/… */
+export function toolRoutes(router: Router, stores: Stores): void {
+  boreTools(router, stores);
+  rodGapTool(router, stores);
+  rodThreadTools(router, stores);
+  threadTools(router, stores);
+  quantityTools(router);
+  feelRoutes(router, stores);
+  lineRoutes(router, stores);
 }

@@ -88,11 +88,9 @@ export class WaysView {
   });
   protected readonly joined = computed((): readonly Joined[] =>
     (this.work()?.joints ?? []).flatMap((joint) => {
-      const at = joint.checks
-        .map(({ id }) => /^(?:thread|seat|tube|port)@(.+)$/.exec(id)?.[1])
-        .find((p) => p !== undefined);
       // A joint behind a piece that was put between is no line of its own.
-      return joint.drawn?.kind === 'port' && at !== undefined && !at.includes(' ') ? [{ position: at, joint }] : [];
+      const own = joint.line?.behind === undefined ? joint.line : undefined;
+      return joint.drawn?.kind === 'port' && own ? [{ position: own.position, joint }] : [];
     }),
   );
   /** The line that is open: the one that was asked for, else the first that does not go together. */
