@@ -4,7 +4,20 @@
 const LAYERS = {
   core: ['base', 'named', 'vehicle', 'judge', 'list', 'find', 'work', 'tell', 'job'],
   server: ['base', 'catalogue', 'ask', 'jobs', 'print', 'outside', 'demo', 'main'],
-  'web/app': ['api', 'parts', 'drawing', 'job', 'desks', 'parts-list', 'stages', 'jobs', 'library', 'tools', 'settings', 'shell'],
+  'web/app': [
+    'api',
+    'parts',
+    'drawing',
+    'job',
+    'desks',
+    'parts-list',
+    'stages',
+    'jobs',
+    'library',
+    'tools',
+    'settings',
+    'shell',
+  ],
 };
 const TESTS = '(\\.spec\\.ts$|\\.testing\\.ts$|/testing/|/hostile/|/testing\\.ts$)';
 

@@ -15,6 +15,8 @@ export default defineConfig({
     include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'server/**/*.spec.ts'],
     // Files share what they import, and the demo that is loaded once: each still has its own server and data.
     isolate: false,
+    // One seed for all generated tests.
+    setupFiles: [`${root}tools/seeds.ts`],
     maxWorkers: 2,
     exclude: ['**/node_modules/**', '**/dist/**'],
     // A loaded machine is slow; what hangs is found all the same.

@@ -68,6 +68,22 @@ export class Seat {
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
 
+  /** Goes to another view of the page that is there, as a link does. */
+  async turnTo(path: string): Promise<void> {
+    if (!this.page.url().startsWith(this.address)) return this.go(path);
+    await this.page.evaluate((to) => {
+      history.pushState({}, '', to);
+      dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+    }, path);
+    await this.page.waitForFunction(
+      (to) => location.pathname.startsWith(to),
+      { timeout: 20_000 },
+      path.split('?')[0] ?? path,
+    );
+    await this.page.waitForSelector('h1, .problem', { timeout: 20_000 });
+    await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
+  }
+
   /** How far the work can be scrolled sideways, in px. */
   sideways(): Promise<number> {
     return this.page.evaluate(() => {

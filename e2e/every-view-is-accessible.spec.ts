@@ -43,7 +43,8 @@ describe('axe-core finds nothing, in the light and in the dark, nor at 200 %', (
   });
   it.each(VIEWS)('%s', async (view) => {
     await seat.page.setViewport({ width: 1280, height: 800 });
-    await seat.go(view);
+    await seat.turnTo(view);
+    await seat.page.evaluate(() => (document.documentElement.dataset['theme'] = 'light'));
     expect(await seat.axe()).toEqual([]);
     // In the dark only the colours are others.
     await seat.page.evaluate(async () => {
@@ -65,7 +66,7 @@ describe('on a phone nothing has to be scrolled sideways, and what is pressed is
     seat = await sit({ width: 390, height: 844, touch: true, stays: true });
   });
   it.each(VIEWS)('%s', async (view) => {
-    await seat.go(view);
+    await seat.turnTo(view);
     expect(await seat.sideways()).toBeLessThanOrEqual(1);
     expect(await seat.smallTargets(44)).toEqual([]);
   });

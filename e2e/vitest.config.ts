@@ -1,8 +1,7 @@
 import { defineConfig } from 'vitest/config';
 
 /**
- * Journeys drive the built app in a real browser, two at a time: each waits for its page most of the time. One that a
- * busy machine left behind is tried once more.
+ * Journeys drive the built app in a real browser, two at a time: each waits for its page most of the time.
  */
 export default defineConfig({
   test: {
@@ -10,7 +9,6 @@ export default defineConfig({
     root: new URL('..', import.meta.url).pathname,
     isolate: false,
     maxWorkers: 2,
-    retry: 1,
     testTimeout: 120_000,
     hookTimeout: 120_000,
   },

@@ -19,6 +19,9 @@ const reports = join(ROOT, '.reports');
 rmSync(reports, { recursive: true, force: true });
 folder(reports);
 
+/** How long each part took. */
+const took = [];
+
 /** Runs checks one after another, beside what else is going on; answers what the first that failed had to say. */
 async function checks(list) {
   for (const [why, args] of list) {
@@ -36,6 +39,10 @@ say('the interface, types, lint, import directions, format');
 const checking = checks([
   ['Checking the types of the tests', ['tsc', '-p', 'tsconfig.test.json', '--noEmit']],
   ['Lint', ['eslint', '.', '--max-warnings', '0']],
+  [
+    'Layers',
+    ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'contract', 'server', 'web'],
+  ],
   ['Format (npm run format mends it)', ['prettier', '--check', '--log-level', 'warn', '.']],
 ]);
 const [, failed] = await Promise.all([ensureInterfaceBuilt(), checking]);
@@ -47,6 +54,7 @@ if (failed) fail(failed);
  */
 async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   say(name);
+  const began = performance.now();
   const file = join(reports, `${name.replace(/\W+/g, '-')}.json`);
   const child = spawn(command, args(file), {
     cwd,
@@ -57,6 +65,7 @@ async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', (chunk) => (said += chunk));
   const code = await new Promise((done) => child.on('exit', done));
   if (said !== '') console.log(said);
+  took.push(`${name}: ${Math.round((performance.now() - began) / 1000)} s`);
   try {
     const report = JSON.parse(readFileSync(file, 'utf8'));
     const { numPassedTests: passed, numFailedTests: failed, numFailedTestSuites: broken } = report;
@@ -106,5 +115,6 @@ results.push(await suite('journeys in the browser', 'npx', vitest('e2e/vitest.co
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);
 if (sum('passed') + sum('failed') === 0) fail('No test was run.');
 for (const result of results) for (const line of result.told) console.log(`FAILED ${line}`);
+console.log(took.join('; '));
 console.log(`tests: ${sum('passed')} passed, ${sum('failed')} failed`);
 process.exitCode = sum('failed') === 0 ? 0 : 1;

@@ -1,3 +1,4 @@
+import { runs } from '../../tools/seeds.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { faceRef } from '../vehicle/chain/index.js';
@@ -79,9 +80,9 @@ describe('an outlet feeds what its line reaches', () => {
           crossed++;
           expect(codes(judged(rows))).toContain('circuit.feeds');
         }),
-        { numRuns: 200 },
+        { numRuns: runs(200) },
       );
-      expect(crossed).toBeGreaterThan(50);
+      expect(crossed).toBeGreaterThan(runs(50));
     },
   );
   it('one circuit becomes two with the names as they should be: nothing is said of the feeds', () => {

@@ -1,3 +1,4 @@
+import { runs } from '../../tools/seeds.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type CheckRow, CHECKS } from '../judge/check/index.js';
@@ -68,7 +69,7 @@ describe('laws of a job', () => {
         expect(plain(job, ...[...keys].reverse())).toEqual(plain(job, ...keys));
         expect(plain(job)).toEqual(before);
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
   it('the order in which facts are recorded does not matter', () => {
@@ -86,7 +87,7 @@ describe('laws of a job', () => {
             .sort();
         expect(states(turned)).toEqual(states(job));
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
   it('a fix changes no check that none of its edits is about', () => {
@@ -120,9 +121,9 @@ describe('laws of a job', () => {
           }
         }
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
-    expect(tried).toBeGreaterThan(300);
+    expect(tried).toBeGreaterThan(runs(300));
   });
 });
 

@@ -1,3 +1,4 @@
+import { runs } from '../../../tools/seeds.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkChain, composeJob } from '../../job/index.js';
@@ -75,7 +76,7 @@ describe('the solver against trying every set', () => {
         expect(solution.ways[0]?.cost).toBe(byTrying(input));
         if ((solution.ways[0]?.fixes.length ?? 0) > 1) solved++;
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
     expect(solved).toBeGreaterThan(5);
   });

@@ -1,3 +1,4 @@
+import { runs } from '../../../tools/seeds.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type ChainAnswer, checkChain } from '../../job/index.js';
@@ -34,9 +35,9 @@ describe('law 8: circuits are whole', () => {
         unfed++;
         expect(answer.verdict.grade).toBe('not-safe');
       }),
-      { numRuns: RUNS },
+      { numRuns: runs(RUNS) },
     );
-    expect(unfed).toBeGreaterThan(RUNS / 3);
+    expect(unfed).toBeGreaterThan(runs(RUNS) / 3);
   });
   it('a connector between two circuits of one master: never safe', () => {
     let crossed = 0;
@@ -87,9 +88,9 @@ describe('law 8: circuits are whole', () => {
         expect(codesOf(answer)).toContain('circuit.crossed');
         expect(answer.verdict.grade).toBe('not-safe');
       }),
-      { numRuns: RUNS },
+      { numRuns: runs(RUNS) },
     );
-    expect(crossed).toBeGreaterThan(RUNS / 10);
+    expect(crossed).toBeGreaterThan(runs(RUNS) / 10);
   });
   it('each opening more of a new master is one plug more, of its thread', () => {
     fc.assert(
@@ -118,7 +119,7 @@ describe('law 8: circuits are whole', () => {
         const plain: Edit = { ...put, facts: master.facts } as Edit;
         expect(plugs(put)).toBe(plugs(plain) + more);
       }),
-      { numRuns: RUNS },
+      { numRuns: runs(RUNS) },
     );
   });
 });
@@ -151,8 +152,8 @@ describe('law 9: all of it counts', () => {
         ruined++;
         expect(checked(input).verdict.grade, `${layout}: ${bad.id}`).toBe('not-safe');
       }),
-      { numRuns: RUNS },
+      { numRuns: runs(RUNS) },
     );
-    expect(ruined).toBeGreaterThan(RUNS / 10);
+    expect(ruined).toBeGreaterThan(runs(RUNS) / 10);
   });
 });

@@ -1,3 +1,4 @@
+import { runs } from '../../../tools/seeds.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type ChainAnswer, checkChain } from '../../job/index.js';
@@ -49,7 +50,7 @@ describe('every layout', () => {
         );
         expect(bad.map((c) => `${c.joint} ${c.code} ${c.state} ${JSON.stringify(c.values)}`)).toEqual([]);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 });
@@ -76,7 +77,7 @@ describe('law 1: never safe in ignorance', () => {
           expect(failing.map((c) => `${c.joint} ${c.code} ${JSON.stringify(c.values)}`)).toEqual([]);
         },
       ),
-      { numRuns: RUNS },
+      { numRuns: runs(RUNS) },
     );
     expect(safe).toBeGreaterThan(0);
   });
@@ -105,7 +106,7 @@ describe('law 1, fact by fact', () => {
           ).toBe('not-safe');
         },
       ),
-      { numRuns: 3 * RUNS },
+      { numRuns: runs(3 * RUNS) },
     );
     // Most of what a unit can fail by one fact was failed.
     expect(wrong.size).toBeGreaterThan(5);
@@ -133,9 +134,9 @@ describe('law 2: nothing unchecked in silence', () => {
           }
         }
       }),
-      { numRuns: RUNS / 3 },
+      { numRuns: runs(RUNS / 3) },
     );
-    expect(compared).toBeGreaterThan(500);
+    expect(compared).toBeGreaterThan(runs(500));
   });
 });
 
@@ -149,7 +150,7 @@ describe('law 3: what blocks can be answered now', () => {
           for (const { part } of check.answers) expect(given.parts.map((p) => p.id)).toContain(part);
         }
       }),
-      { numRuns: RUNS / 3 },
+      { numRuns: runs(RUNS / 3) },
     );
   });
 });
@@ -211,9 +212,9 @@ describe('law 3: a true answer lifts what blocks', () => {
           expect(state, `${open.joint} ${open.code}`).not.toBe('not-known');
         }
       }),
-      { numRuns: RUNS / 3 },
+      { numRuns: runs(RUNS / 3) },
     );
-    expect(lifted).toBeGreaterThan(50);
+    expect(lifted).toBeGreaterThan(runs(50));
   });
 });
 
@@ -237,7 +238,7 @@ describe('law 5: the order of edits does not matter', () => {
         expect(asked(swapped)).toEqual(asked(both));
         expect(checked(inputWith(vehicle, [first]))).toEqual(alone);
       }),
-      { numRuns: RUNS / 5 },
+      { numRuns: runs(RUNS / 5) },
     );
   });
 });
@@ -259,7 +260,7 @@ describe('law 6: like for like is quiet', () => {
           expect(verdict.receive.every((r) => r.code === 'push.gap')).toBe(true);
         },
       ),
-      { numRuns: RUNS / 3 },
+      { numRuns: runs(RUNS / 3) },
     );
   });
 });
@@ -286,8 +287,8 @@ describe('law 7: a fix does what it says', () => {
           }
         }
       }),
-      { numRuns: RUNS / 3 },
+      { numRuns: runs(RUNS / 3) },
     );
-    expect(tried).toBeGreaterThan(20);
+    expect(tried).toBeGreaterThan(runs(20));
   });
 });

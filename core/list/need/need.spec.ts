@@ -1,3 +1,4 @@
+import { runs } from '../../../tools/seeds.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkChain, foreseenByFixes, listOfJob, wordsOfList } from '../../job/index.js';
@@ -47,7 +48,7 @@ describe('giving what there is to what is wanted', () => {
           expect(sum(flow.flat())).toBe(most(demands, supplies, fits));
         },
       ),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 });
@@ -105,7 +106,7 @@ describe('law 4: one line for one need', () => {
         );
         expect(new Set(lines).size, 'no two lines say the same').toBe(lines.length);
       }),
-      { numRuns: 250 },
+      { numRuns: runs(250) },
     );
   });
   it('what a writer foresees and the chain counts is one thing: the larger quantity holds', () => {
@@ -132,7 +133,7 @@ describe('law 4: one line for one need', () => {
           expect(countOf(both.list, item)).toBe(Math.max(countOf(before.list, item), 2 * quantity));
         },
       ),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
   const touches = (because: string, view: Exclude<ReturnType<typeof viewOf>, { faults: unknown }>): boolean => {
