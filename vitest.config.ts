@@ -12,7 +12,7 @@ export default defineConfig({
     ],
   },
   test: {
-    include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'server/**/*.spec.ts'],
+    include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'server/**/*.spec.ts', 'tools/**/*.spec.ts'],
     // Files share what they import, and the demo that is loaded once: each still has its own server and data.
     isolate: false,
     // One seed for all generated tests.

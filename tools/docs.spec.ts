@@ -1,0 +1,20 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { expect, it } from 'vitest';
+
+const ROOT = join(import.meta.dirname, '..');
+const DOCS = [
+  'README.md',
+  ...readdirSync(join(ROOT, 'docs'))
+    .filter((f) => f.endsWith('.md'))
+    .map((f) => `docs/${f}`),
+];
+const PATH = /`((?:core|contract|server|web|e2e|bench|tools|demo|stand-ins)\/[\w./*-]+)`/g;
+const LINK = /\]\((?!https?:|#)([^)#]+)/g;
+
+it.each(DOCS)('%s names files and folders that are there', (doc) => {
+  const text = readFileSync(join(ROOT, doc), 'utf8');
+  const paths = [...text.matchAll(PATH)].map((m) => (m[1] ?? '').replace(/\/[^/]*\*.*$/, ''));
+  const links = [...text.matchAll(LINK)].map((m) => join(dirname(doc), m[1] ?? ''));
+  expect([...paths, ...links].filter((p) => !existsSync(join(ROOT, p)))).toEqual([]);
+});
