@@ -161,6 +161,7 @@ describe('ways', () => {
     const line = joint({
       id: 'line',
       words: 'line, rear left',
+      line: { unit: 'brake-master', what: 'line', position: 'rear-left' },
       state: 'does-not-fit',
       checks: [
         check({ id: 'thread@rear-left', fixes: [fixView({ key: 'way@rear-left', words: 'Adapter', accepted: true })] }),

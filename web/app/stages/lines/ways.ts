@@ -121,7 +121,7 @@ export class WaysView {
       nut: of('vehicle', 'port-thread') ?? '',
       flare: flare ?? '',
       tube: tube ?? '',
-      hose: this.current()?.joint.words.toLowerCase().includes('hose') ?? false,
+      hose: this.current()?.joint.line?.what === 'hose',
     };
   });
 
