@@ -79,6 +79,12 @@ describe('the interface’s files', () => {
       });
     }
   });
+  it.each(['/nothing.js', '/old-ABCDEFGH.js', '/styles.css', '/chunk.js.map', '/fonts/gone.woff2'])(
+    '%s is not there, and is not the page',
+    async (path) => {
+      expect(await get(path)).toMatchObject({ status: 404, type: 'application/problem+json; charset=utf-8' });
+    },
+  );
   it('files with a hash in their name are kept, others are not', async () => {
     expect(await get('/main-ABCDEFGH.js')).toMatchObject({ type: 'text/javascript; charset=utf-8', body: 'code()' });
     expect((await get('/main-ABCDEFGH.js')).cache).toContain('immutable');

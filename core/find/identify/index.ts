@@ -1,6 +1,6 @@
 export { BENCH_WORDS, type BenchLine, benchWord, readBenchLine } from './bench-line.js';
 export { type CompareRow, compareUnits } from './compare.js';
-export { type CheckAnswer, expectedGain, type NextCheck, nextChecks, type UnitIs } from './gain.js';
+export { type CheckAnswer, type NextCheck, nextChecks, type UnitIs } from './gain.js';
 export {
   type Answer,
   type Column,

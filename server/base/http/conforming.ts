@@ -13,6 +13,11 @@ const MOST_PARTS = 50_000;
 const tooMany = (): HttpProblem =>
   new HttpProblem(413, 'Too large', 'The body holds more than 50 000 values. Send it in parts.');
 
+/** Nothing that is meant lies deeper. */
+const DEEPEST = 40;
+const tooDeep = (): HttpProblem =>
+  new HttpProblem(400, 'Not understood', `The body is nested more than ${DEEPEST} deep; nothing here is.`);
+
 type Place = 'body' | 'query';
 const OPTIONS = { strict: false, discriminator: true } as const;
 const AJV = {
@@ -60,8 +65,9 @@ const refused = (found: readonly Fault[]): HttpProblem => {
 
 const fieldOf = (pointer: string): string => pointer.replace(/^\//, '').replace(/\//g, ' ') || 'the body';
 
-function tidied(value: unknown, pointer: string, seen: { parts: number; faults: Fault[] }): unknown {
+function tidied(value: unknown, pointer: string, seen: { parts: number; faults: Fault[] }, depth = 0): unknown {
   if (++seen.parts > MOST_PARTS) throw tooMany();
+  if (depth > DEEPEST) throw tooDeep();
   if (typeof value === 'string') {
     const text = value.replace(/\r\n?/g, '\n').trim();
     const problem = plainTextProblem(text);
@@ -71,14 +77,14 @@ function tidied(value: unknown, pointer: string, seen: { parts: number; faults: 
   }
   if (typeof value !== 'object' || value === null) return value;
   if (Array.isArray(value) && value.length > MOST_PARTS) throw tooMany();
-  if (Array.isArray(value)) return value.map((item, i) => tidied(item, `${pointer}/${i}`, seen));
+  if (Array.isArray(value)) return value.map((item, i) => tidied(item, `${pointer}/${i}`, seen, depth + 1));
   const tidy = new Map<string, unknown>();
   for (const [key, item] of Object.entries(value)) {
     const at = `${pointer}/${key.slice(0, 60)}`;
     if (plainTextProblem(key) !== undefined || key === '__proto__') {
       if (seen.faults.length < TOLD)
         seen.faults.push({ pointer, detail: `${fieldOf(pointer)} has a field whose name cannot be taken.` });
-    } else tidy.set(key, tidied(item, at, seen));
+    } else tidy.set(key, tidied(item, at, seen, depth + 1));
   }
   return Object.fromEntries(tidy);
 }

@@ -26,8 +26,15 @@ const NOT_BUILT =
   'The interface is not built, so there is no page to show; the API answers at /api/v1. End this ' +
   'program and start it with "npm start", which builds what is missing.';
 
+/** Whether an address asks for a file by its kind, and not for a view of the page. */
+const namesAFile = (path: string): boolean => {
+  const kind = /\.([a-z0-9]+)$/i.exec(path)?.[1]?.toLowerCase();
+  return kind === 'map' || (kind !== undefined && kind !== 'html' && lookup(TYPES, kind) !== undefined);
+};
+
 /**
- * Serves the built interface; every address that is not a file is the page itself. Hashed names are kept for a year.
+ * Serves the built interface; every address that names no file is the page itself, and a file that is not there is a
+ * 404. Hashed names are kept for a year.
  */
 export function files(root: string): Middleware {
   const index = join(root, 'index.html');
@@ -42,6 +49,8 @@ export function files(root: string): Middleware {
       !path.includes('\0') &&
       existsSync(path) &&
       statSync(path).isFile();
+    if (!isFile && namesAFile(path))
+      throw new HttpProblem(404, 'Not found', `There is no file at ${ctx.path.slice(0, 200)}.`);
     const extension = isFile ? (path.split('.').at(-1) ?? '') : 'html';
     if (extension === 'html' && page === undefined) throw new HttpProblem(503, 'Not built', NOT_BUILT);
     ctx.type = lookup(TYPES, extension) ?? 'application/octet-stream';
