@@ -58,8 +58,12 @@ async function enter(line) {
   const back = changed(ranking());
   [...document.querySelectorAll('.evidence li:not(.gone)')]
     .find((li) => li.textContent.includes('label code'))
-    .querySelector('[aria-label^="Withdraw"]')
+    .querySelector('[aria-label^="Change"]')
     .click();
+  const withdraw = () =>
+    [...document.querySelectorAll('[role="menuitem"]')].find((item) => item.textContent.includes('Withdraw'));
+  while (!withdraw()) await new Promise(requestAnimationFrame);
+  withdraw().click();
   await back;
   return ms;
 }

@@ -177,6 +177,8 @@ export class Seat {
       { timeout: 8000 },
       option,
     );
+    // A list that waits for another letter (200 ms) does not hear Enter; the page's own clock is asked, for it may lag.
+    await this.page.evaluate(() => new Promise((done) => setTimeout(done, 250)));
     await this.keys('Enter');
     // A list of which several can be chosen stays open.
     if (await this.page.$('[role=listbox][aria-multiselectable=true]')) await this.keys('Escape');

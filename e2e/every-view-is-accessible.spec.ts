@@ -36,6 +36,13 @@ const VIEWS = [
   '/settings',
 ];
 
+/** Puts the page into a theme and waits until no colour is on its way any more. */
+const wears = (seat: Seat, theme: 'light' | 'dark'): Promise<void> =>
+  seat.page.evaluate(async (name) => {
+    document.documentElement.dataset['theme'] = name;
+    await Promise.allSettled(document.getAnimations().map((one) => one.finished));
+  }, theme);
+
 describe('axe-core finds nothing, in the light and in the dark, nor at 200 %', () => {
   let seat: Seat;
   beforeAll(async () => {
@@ -44,13 +51,10 @@ describe('axe-core finds nothing, in the light and in the dark, nor at 200 %', (
   it.each(VIEWS)('%s', async (view) => {
     await seat.page.setViewport({ width: 1280, height: 800 });
     await seat.turnTo(view);
-    await seat.page.evaluate(() => (document.documentElement.dataset['theme'] = 'light'));
+    await wears(seat, 'light');
     expect(await seat.axe()).toEqual([]);
     // In the dark only the colours are others.
-    await seat.page.evaluate(async () => {
-      document.documentElement.dataset['theme'] = 'dark';
-      await Promise.all(document.getAnimations().map((one) => one.finished));
-    });
+    await wears(seat, 'dark');
     expect(await seat.axe(['color-contrast'])).toEqual([]);
     // Half as many px are what a screen at 200 % has.
     await seat.page.setViewport({ width: 640, height: 400 });
