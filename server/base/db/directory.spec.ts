@@ -61,7 +61,8 @@ const TO_FORMAT_4 = `ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker D
   ALTER TABLE box_item DROP COLUMN size; ALTER TABLE number DROP COLUMN condition;
   DROP TRIGGER unit_added; DROP TRIGGER unit_changed; DROP TRIGGER unit_fact_added; DROP TRIGGER
   unit_fact_changed; DROP TRIGGER unit_fact_removed;
-  DROP INDEX number_written; DROP INDEX unit_touched; DROP INDEX unit_kind_touched; ALTER TABLE unit DROP COLUMN touched; PRAGMA
+  DROP INDEX number_written;
+  DROP INDEX unit_touched; DROP INDEX unit_kind_touched; ALTER TABLE unit DROP COLUMN touched; PRAGMA
   user_version = 4`;
 
 describe('whether the demo may be loaded', () => {

@@ -9,7 +9,7 @@ const HEARTBEAT = 15_000;
 const STREAMS = 24;
 const open = new Map<string, number>();
 
-/** Whose stream it is: the person where the request names one, otherwise the browser. A page's stream cannot say who. */
+/** Whose stream it is: the person's where the request names one, otherwise the browser's. */
 const whose = (ctx: Context): string => ctx.get('kerabat-person') || ctx.get('user-agent').slice(0, 200);
 
 /**
