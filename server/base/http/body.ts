@@ -5,6 +5,9 @@ import { badRequest, HttpProblem } from './problem.js';
 
 export const BODY_LIMIT = 1024 * 1024;
 
+/** So long a body may be on its way, in ms. Who sends half of one and waits holds a connection, and nothing else. */
+const BODY_TIME = 60_000;
+
 /** Reads a JSON body of at most 1 MB and checks it against its schema. Throws an HttpProblem that names each fault. */
 export async function readBody<S extends TSchema>(ctx: Context, schema: S): Promise<Static<S>> {
   if (!ctx.is('application/json')) {
@@ -21,8 +24,26 @@ export async function readBody<S extends TSchema>(ctx: Context, schema: S): Prom
 export const checked = <S extends TSchema>(text: string, schema: S): Static<S> =>
   conforming(parse(Buffer.from(text)), schema);
 
-/** The raw body, as long as it is not larger than `limit` bytes; throws a 413 with the sentence. */
-export async function readBytes(ctx: Context, limit: number, sentence: string): Promise<Buffer> {
+/**
+ * The raw body, as long as it is not larger than `limit` bytes; throws a 413 with the sentence, and a 408 when not all
+ * of it has come within so many ms.
+ */
+export async function readBytes(ctx: Context, limit: number, sentence: string, within = BODY_TIME): Promise<Buffer> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, refuse) => {
+    timer = setTimeout(() => {
+      ctx.set('connection', 'close');
+      refuse(new HttpProblem(408, 'Too slow', 'The request did not end in time. Send it again.'));
+    }, within);
+  });
+  try {
+    return await Promise.race([gathered(ctx, limit, sentence), late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
+async function gathered(ctx: Context, limit: number, sentence: string): Promise<Buffer> {
   const tooLarge = (): HttpProblem => new HttpProblem(413, 'Too large', sentence);
   if (Number(ctx.get('content-length')) > limit) throw tooLarge();
   const chunks: Buffer[] = [];

@@ -1,6 +1,12 @@
-import { request } from 'node:http';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { once } from 'node:events';
+import { type ClientRequest, request } from 'node:http';
+import { type AddressInfo, connect } from 'node:net';
+import Koa from 'koa';
+import pino from 'pino';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { testServer, type TestServer } from '../../testing/harness.js';
+import { readBytes } from './body.js';
+import { errors } from './errors.js';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -54,6 +60,44 @@ describe('the door', () => {
     const answer = await server.ask('POST', '/tools/thread/read', ask);
     expect(answer.status).toBe(status);
     expect(answer.body.detail).toContain(words);
+  });
+  it('a body of which half comes is told to be late, and its connection ends', async () => {
+    const koa = new Koa();
+    koa.use(errors(pino({ enabled: false })));
+    koa.use(async (ctx) => {
+      ctx.body = (await readBytes(ctx, 1000, 'too large', 50)).toString();
+    });
+    const slow = koa.listen(0, '127.0.0.1');
+    await once(slow, 'listening');
+    const socket = connect((slow.address() as AddressInfo).port, '127.0.0.1');
+    socket.write('POST / HTTP/1.1\r\nHost: localhost\r\nContent-Length: 100\r\n\r\n{"half":');
+    let said = '';
+    socket.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    await once(socket, 'end');
+    expect(said).toContain('408');
+    expect(said).toContain('did not end in time');
+    socket.destroy();
+    slow.close();
+  });
+  it('one person has so many streams of events and no more, and an ended one makes room', async () => {
+    const streams: ClientRequest[] = [];
+    const listen = (): Promise<number> =>
+      new Promise((done, fail) => {
+        const asked = request(`${server.address}/api/v1/devices/readings`, { agent: false }, (answer) => {
+          answer.resume();
+          done(answer.statusCode ?? 0);
+        });
+        asked.setHeader('kerabat-person', 'Listener').on('error', () => undefined);
+        asked.on('error', fail);
+        asked.end();
+        streams.push(asked);
+      });
+    const answers: number[] = [];
+    for (let i = 0; i < 25; i++) answers.push(await listen());
+    expect(answers).toEqual([...Array<number>(24).fill(200), 429]);
+    streams[0]?.destroy();
+    await vi.waitFor(async () => expect(await listen()).toBe(200), { timeout: 10_000 });
+    for (const stream of streams) stream.destroy();
   });
   it('an address or a method that is not there says so', async () => {
     expect((await server.ask('GET', '/nothing')).body.detail).toContain('nothing at /api/v1/nothing');
