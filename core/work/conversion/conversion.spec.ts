@@ -137,6 +137,6 @@ describe('both sums', () => {
   it('a price that nobody has told is named, never taken as nothing', () => {
     const [joining] = sumsOf(row('three-to-two'), (part) => (part.key === 'tee' ? undefined : prices[part.key]));
     expect(joining?.sums[0]).toMatchObject({ missing: ['Tee for the front pair, with its bolt'] });
-    expect(joining?.sums[0]).not.toHaveProperty('total');
+    expect(Object.keys(joining?.sums[0] ?? { total: 0 })).not.toContain('total');
   });
 });
