@@ -1,4 +1,4 @@
-import type { ShownJoint } from './shown.js';
+import type { ShownJoint } from './shown.types.js';
 
 /** Both sides of an axle as one, where nothing tells them apart: the same is not said twice. */
 

@@ -27,7 +27,6 @@ export {
 } from './list.js';
 export {
   GROUP_WORDS,
-  type Measure,
   MEASURE_GROUPS,
   type MeasureGroup,
   type Measurement,
@@ -36,12 +35,14 @@ export {
 } from './measurements.js';
 export { jointKey, slotOf } from './names.js';
 export { type NetworkPart } from './network.js';
-export { type ShownCheck, shownFix, type ShownFix, type ShownJoint, shownJoints } from './shown.js';
+export { shownFix, shownJoints } from './shown.js';
+export type { Measure, ShownCheck, ShownFix, ShownJoint } from './shown.types.js';
 export { type PlaceSubject, readSubject, type Subject, subjectText } from './subject.js';
 export { type JobPlace, type JobRows } from './types.js';
 export { networkWords, PART_CHANGES, type PartChange, wholeChain, type WholePart } from './whole.js';
 export { entriesFor, type IdentificationAsk, ownKind, type VehicleKnown } from './work-out/choose.js';
-export { NEXT_ACTS, NEXT_STAGES, type NextAct, nextAct, type NextStage, type NextTarget } from './work-out/next-act.js';
+export { nextAct } from './work-out/next-act.js';
+export { NEXT_ACTS, NEXT_STAGES, type NextAct, type NextStage, type NextTarget } from './work-out/workspace.js';
 export { convertedVehicle, readChoices, wantFor } from './work-out/plan.js';
 export { gathering, type GatheredRows, type JobReads, readsOf } from './work-out/reads.js';
 export { JOB_EVENTS } from './work-out/records.js';

@@ -1,22 +1,6 @@
 import { benchWord } from '../find/identify/index.js';
 import { attribute, type AttributeName, attributeWords } from '../named/attribute/index.js';
-import type { ShownJoint } from './shown.js';
-
-/** What to measure, on which side of the joint, where to look, and the bench line that records it. */
-export interface Measure {
-  readonly side: 'vehicle' | 'unit';
-  readonly attribute: AttributeName;
-  readonly position?: string;
-  readonly what: string;
-  readonly where: string;
-  readonly line: string;
-  /** Nothing has to come off for it. */
-  readonly onVehicle: boolean;
-  /** What has to come off first. */
-  readonly off?: string;
-  readonly tool?: string;
-  readonly minutes: number;
-}
+import type { Measure, ShownJoint } from './shown.types.js';
 
 /** What to measure, where, what it costs, and the bench line that records it. */
 export function measureOf(side: Measure['side'], name: AttributeName, position?: string): Measure {

@@ -1,88 +1,21 @@
-import type { LineOf } from '../vehicle/chain/index.js';
-import { type FourState, worst } from '../base/state/index.js';
-import { type Check, type CheckCode, CHECKS, type Fix, type JudgedJoint, type Skill } from '../judge/check/index.js';
+import { worst } from '../base/state/index.js';
+import { type Check, type CheckCode, CHECKS, type Fix, type JudgedJoint } from '../judge/check/index.js';
 import type { ProposedLine } from '../list/parts-list/index.js';
 import { type AttributeName, findAttribute } from '../named/attribute/index.js';
 import { FITTING_KINDS } from '../named/item/index.js';
 import { checkWords, fixWords, linesOf, operationsOf, partWordsOf, riskOf, sentenceOf } from '../tell/words/index.js';
-import type { StripPlace } from '../vehicle/place/index.js';
 import type { Origin } from '../vehicle/reading/index.js';
-import { drawerOf, type ShownFaces } from './drawn.js';
+import { drawerOf } from './drawn.js';
 import { fixKey, hasAnswered, type JointName, type JudgedChain, outlookOf } from './fixes.js';
 import { foldSides } from './fold.js';
-import type { Measure } from './measurements.js';
 import { jointKey, jointWords, placeOf, slotOf } from './names.js';
+import type { ShownCheck, ShownFix, ShownJoint } from './shown.types.js';
 import { measuresOf, sidesOf, workingOf } from './sides.js';
 
 /**
  * Judged joints of a chain as the stages show them: by the place that is worked on, each check with what the vehicle
  * and the new unit have, what answers it, and the fixes that the table of fixes has for it.
  */
-
-/** A fix as it is offered and taken: accepting it changes the chain, which is judged again. */
-export interface ShownFix {
-  /** Within its place: "reflare@front-left". */
-  readonly key: string;
-  readonly row: string;
-  readonly words: string;
-  /** Least intrusive first. */
-  readonly order: number;
-  readonly minutes: number;
-  readonly skill: Skill;
-  readonly tools: readonly string[];
-  readonly operations: readonly string[];
-  /** What could go wrong. */
-  readonly risk: string;
-  readonly accepted: boolean;
-  readonly partsList: readonly ProposedLine[];
-  /** What the joints come to with it. */
-  readonly after?: {
-    readonly state: FourState;
-    readonly sentence: string;
-    readonly opens: readonly string[];
-    /** What the joint is drawn from with it; absent where it is no longer there. */
-    readonly drawn?: ShownFaces;
-  };
-}
-
-export interface ShownCheck {
-  readonly id: string;
-  readonly words: string;
-  /** What the vehicle has, in words; undefined when not known. */
-  readonly vehicle?: string;
-  readonly vehicleOrigin?: Origin;
-  /** What the unit has, in words; undefined when not known. */
-  readonly unit?: string;
-  readonly rule: string;
-  /** The attributes that it compares, of the face with the first role and of the other. */
-  readonly about?: readonly [AttributeName, AttributeName];
-  readonly state: FourState;
-  readonly sentence: string;
-  /** The arithmetic with its values in it. */
-  readonly working?: string;
-  /** How to find out, when the state is "not known": every value that is missing. */
-  readonly measures: readonly Measure[];
-  readonly fixes: readonly ShownFix[];
-  /** Lines that this check puts on the parts list as it stands. */
-  readonly partsList: readonly ProposedLine[];
-  /** It says something that whoever fits the unit wants to know, and decides nothing. */
-  readonly tells?: true;
-  /** Somebody decides it: another design is wanted. */
-  readonly decides?: 'wanted';
-}
-
-export interface ShownJoint {
-  readonly id: string;
-  readonly slot: string;
-  readonly words: string;
-  readonly place: StripPlace;
-  readonly state: FourState;
-  readonly checks: readonly ShownCheck[];
-  /** The line that it is a joint of. */
-  readonly line?: LineOf;
-  /** What it is drawn from; absent where there is nothing to draw. */
-  readonly drawn?: ShownFaces;
-}
 
 const ORIGIN: Readonly<Record<Check['rests'], Origin | undefined>> = {
   measured: 'measured',

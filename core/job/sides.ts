@@ -3,7 +3,8 @@ import { type Answer, type Check, CHECKS, type JudgedJoint } from '../judge/chec
 import { attribute, type AttributeName, attributeWords, findAttribute, valueWords } from '../named/attribute/index.js';
 import { faceName, type FaceRef } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
-import { type Measure, measureOf } from './measurements.js';
+import { measureOf } from './measurements.js';
+import type { Measure } from './shown.types.js';
 
 /** What a check has on its two sides, its arithmetic, and what answers it, at the place that is worked on. */
 

@@ -5,7 +5,7 @@ import { type DrawnFactView, silhouetteOf } from './drawn.js';
 import type { JudgedChain } from './fixes.js';
 import { shownId } from './fold.js';
 import { jointKey, jointWords, partWords, slotOf } from './names.js';
-import type { ShownJoint } from './shown.js';
+import type { ShownJoint } from './shown.types.js';
 import type { JobRows } from './types.js';
 
 /** The whole chain of a job as it is and as it will be, from the pedal to the wheels. */

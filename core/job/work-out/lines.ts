@@ -1,6 +1,6 @@
 import { lookup } from '../../base/lookup/index.js';
 import { type Asked, foreseenByFixes, wantOf, wordsOfList } from '../list.js';
-import type { ShownCheck } from '../shown.js';
+import type { ShownCheck } from '../shown.types.js';
 import { bagOf, toldByKit, toolsFor } from '../../list/kit/index.js';
 import { toldByLooks } from '../../list/look/index.js';
 import { type Bag, type List, type ListLine, type Need, packed, type Told } from '../../list/need/index.js';

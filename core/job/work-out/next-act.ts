@@ -1,43 +1,5 @@
-import type { ShownCheck } from '../shown.js';
-import type { SlotWork, Workspace } from './workspace.js';
-
-/** Stages of a job where something is done next. */
-export const NEXT_STAGES = ['ask', 'identify', 'interchange', 'joints', 'kit', 'look', 'card'] as const;
-export type NextStage = (typeof NEXT_STAGES)[number];
-
-/** What is done there. */
-export const NEXT_ACTS = [
-  'say-what',
-  'print',
-  'close',
-  'confirm-unit',
-  'check',
-  'identify',
-  'choose',
-  'confirm-wanted',
-  'fix',
-  'measure',
-  'fluid',
-  'reason',
-  'look',
-  'order',
-] as const;
-
-/** Where something is done: a stage, and in it a place, a joint or a fact. */
-export interface NextTarget {
-  readonly stage: NextStage;
-  readonly place?: string;
-  /** A joint as the stages name it, with its place: "brake-master/push". */
-  readonly joint?: string;
-  readonly fact?: string;
-}
-
-/** The one thing to do next in a job: what it is called, what it is, and where it is done. */
-export interface NextAct {
-  readonly words: string;
-  readonly act: (typeof NEXT_ACTS)[number];
-  readonly target: NextTarget;
-}
+import type { ShownCheck } from '../shown.types.js';
+import type { NextAct, SlotWork, Workspace } from './workspace.js';
 
 type Done = Omit<Workspace, 'next'>;
 

@@ -2,7 +2,7 @@ import type { InterchangeRecord } from './records.js';
 import type { SlotWork } from './workspace.js';
 import type { Quantity } from '../../base/units/index.js';
 import { splitOf } from '../../find/identify/index.js';
-import type { ShownJoint } from '../shown.js';
+import type { ShownJoint } from '../shown.types.js';
 import { boreName } from '../../named/bore/index.js';
 import { findSeat } from '../../named/seat/index.js';
 import { BRAKE_THREADS, findThread } from '../../named/thread/index.js';

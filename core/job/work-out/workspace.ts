@@ -10,9 +10,8 @@ import type { System } from '../../vehicle/place/index.js';
 import type { WorkStep } from '../../work/work-card/index.js';
 import type { FeelSheet } from '../feel.js';
 import type { Measurement } from '../measurements.js';
-import type { ShownJoint } from '../shown.js';
+import type { ShownJoint } from '../shown.types.js';
 import type { WholePart } from '../whole.js';
-import type { NextAct } from './next-act.js';
 import type {
   DecisionRecord,
   EvidenceRecord,
@@ -23,6 +22,44 @@ import type {
 } from './records.js';
 
 /** A job with everything that is worked out for it. */
+
+/** Stages of a job where something is done next. */
+export const NEXT_STAGES = ['ask', 'identify', 'interchange', 'joints', 'kit', 'look', 'card'] as const;
+export type NextStage = (typeof NEXT_STAGES)[number];
+
+/** What is done there. */
+export const NEXT_ACTS = [
+  'say-what',
+  'print',
+  'close',
+  'confirm-unit',
+  'check',
+  'identify',
+  'choose',
+  'confirm-wanted',
+  'fix',
+  'measure',
+  'fluid',
+  'reason',
+  'look',
+  'order',
+] as const;
+
+/** Where something is done: a stage, and in it a place, a joint or a fact. */
+export interface NextTarget {
+  readonly stage: NextStage;
+  readonly place?: string;
+  /** A joint as the stages name it, with its place: "brake-master/push". */
+  readonly joint?: string;
+  readonly fact?: string;
+}
+
+/** The one thing to do next in a job: what it is called, what it is, and where it is done. */
+export interface NextAct {
+  readonly words: string;
+  readonly act: (typeof NEXT_ACTS)[number];
+  readonly target: NextTarget;
+}
 
 /** A unit by the names that people read. */
 export interface UnitRef {
