@@ -94,6 +94,8 @@ export async function testServer({
   const app = makeApp({ stores, log, clock, instruments, chassis: chassisService(chassisUrl, 500) });
   const server = createServer(app.callback());
   server.on('clientError', refuse);
+  // A loop that a test blocked for six seconds would find its connection closed by its own server: keep it.
+  server.keepAliveTimeout = 0;
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {
