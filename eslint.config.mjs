@@ -77,6 +77,10 @@ export default ts.config(
           selector: "CallExpression[callee.property.name='includes'][arguments.0.value=/ .* /]",
           message: 'What a sentence says is a value beside it: nothing is read out of a sentence.',
         },
+        {
+          selector: 'TemplateElement[value.raw=/(LIMIT|OFFSET) [?@:$]/], Literal[value=/(LIMIT|OFFSET) [?@:$]/]',
+          message: 'SQLite plans a statement anew whenever a bare LIMIT is bound: write (? + 0).',
+        },
       ],
     },
   },

@@ -1,5 +1,4 @@
 import Koa from 'koa';
-import compress from 'koa-compress';
 import Router from '@koa/router';
 import type { Logger } from 'pino';
 import { openapi } from '@kerabat/contract';
@@ -14,6 +13,8 @@ import { errors } from '../base/http/errors.js';
 import { files } from '../base/http/files.js';
 import { guard, onlyOntoDisk } from '../base/http/guard.js';
 import { headers } from '../base/http/headers.js';
+import { serve } from '../base/http/serve.js';
+import { written } from '../base/http/written.js';
 import { settingsRoutes } from '../base/settings/routes.js';
 import { health } from '../base/watch/health.js';
 import { auditRoutes } from '../catalogue/audit/routes.js';
@@ -50,14 +51,10 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   app.use(guard);
   app.use(health(stores.storage, () => stores.jobs.canRead()));
   app.use(door);
-  app.use(compress({ threshold: 2048, br: false }));
+  app.use(written);
   app.use(onlyOntoDisk(stores.storage.problem));
 
   const api = new Router({ prefix: '/api/v1' });
-  const description = openapi();
-  api.get('/openapi.json', (ctx) => {
-    ctx.body = description;
-  });
   catalogueRoutes(api, stores);
   interchangeRoutes(api, stores);
   auditRoutes(api, stores);
@@ -75,7 +72,12 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   toolRoutes(api, stores);
   deviceRoutes(api, instruments);
   chassisRoutes(api, stores, chassis);
-  app.use(api.routes());
+  app.use(serve(api));
+  const description = openapi();
+  app.use(async (ctx, next) => {
+    if (ctx.path !== '/api/v1/openapi.json') return next();
+    ctx.body = description;
+  });
   if (web !== undefined) app.use(files(web));
   return app;
 }

@@ -31,7 +31,7 @@ const UNIT = `SELECT key AS unit, touched,
 const MODULUS = 1_000_000_007;
 const SQL = {
   all: `${UNIT} WHERE ${KINDS} ORDER BY key`,
-  since: `${UNIT} WHERE ${KINDS} AND touched >= ? ORDER BY key LIMIT ?`,
+  since: `${UNIT} WHERE ${KINDS} AND touched >= ? ORDER BY key LIMIT (? + 0)`,
   before: `SELECT COUNT(*) AS n, COALESCE(SUM(touched % ${MODULUS}), 0) AS sum FROM unit WHERE ${KINDS} AND
     touched < ?`,
 };

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Context, Middleware } from 'koa';
 import { plainTextProblem } from '@kerabat/core/tell/words';
-import { routeOf } from './door.js';
+import { admitted } from './door.js';
 import { badRequest, HttpProblem } from './problem.js';
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
@@ -28,7 +28,7 @@ export const guard: Middleware = async (ctx, next) => {
 
 /** Whether a request keeps something: those go through only while what they keep reaches the disk. */
 export const isWrite = (ctx: Context): boolean => {
-  const route = routeOf(ctx);
+  const route = admitted(ctx)?.route;
   return route !== undefined && route.method !== 'get' && route.computes !== true;
 };
 

@@ -22,12 +22,5 @@ const policy = helmet({
  */
 export const headers: Middleware = async (ctx, next) => {
   if (ctx.path.startsWith('/api/') || ctx.path === '/health') ctx.set('cache-control', 'no-store');
-  // Encodings that are written wrongly are as if none had been named.
-  if (
-    !/^[\w*-]*(\s*;\s*q=(0|1|0\.\d{1,3}|1\.0{1,3}))?(\s*,\s*[\w*-]+(\s*;\s*q=(0|1|0\.\d{1,3}|1\.0{1,3}))?)*$/.test(
-      ctx.get('accept-encoding'),
-    )
-  )
-    delete ctx.req.headers['accept-encoding'];
   await policy(ctx, next);
 };

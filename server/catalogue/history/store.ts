@@ -22,8 +22,8 @@ interface ActRow {
 const SQL = {
   acts: `SELECT a.id, a.what, a.reason, a.person AS "by", a.acted_at AS at, a.undoes, u.id AS undoneBy FROM act
     a LEFT JOIN act u ON u.undoes = a.id
-    ORDER BY a.id DESC LIMIT ?`,
-  changes: `SELECT kept, row_key, before, after FROM change WHERE act_id = ? ORDER BY seq LIMIT ?`,
+    ORDER BY a.id DESC LIMIT (? + 0)`,
+  changes: `SELECT kept, row_key, before, after FROM change WHERE act_id = ? ORDER BY seq LIMIT (? + 0)`,
   count: `SELECT COUNT(*) FROM change WHERE act_id = ?`,
 };
 /** So many changes of an act are told, and so many of the whole list. */

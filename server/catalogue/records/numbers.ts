@@ -1,5 +1,6 @@
 import type { NumberSearch, NumberView } from '@kerabat/contract';
 import { looseKey, nearKeys, numberKey, numberProblem, searchKeys } from '@kerabat/core/named/number';
+import { keeper } from '../../base/db/kept.js';
 import type { Db } from '../../base/db/open.js';
 
 export interface NumberRow {
@@ -29,10 +30,11 @@ export const NUMBER_COLUMNS = `SELECT n.id, m.name AS issuer, m.ignored_marks AS
   LEFT JOIN unit u ON u.id = n.unit_id LEFT JOIN kit k ON k.id = n.kit_id LEFT JOIN fitting f ON f.id =
   n.fitting_id`;
 
+/** A LIMIT that is bound bare has the statement planned anew at each call, five times what it takes to run. */
 export const NUMBERS_BY_LOOSE = `${NUMBER_COLUMNS}
-  WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT ?`;
+  WHERE n.loose IN (SELECT value FROM json_each(?)) ORDER BY n.id LIMIT (? + 0)`;
 /** Numbers that begin as somebody typed, in the order of the index. */
-const BEGINS = `${NUMBER_COLUMNS} WHERE n.loose > @from AND n.loose < @to ORDER BY n.loose LIMIT @limit`;
+const BEGINS = `${NUMBER_COLUMNS} WHERE n.loose > @from AND n.loose < @to ORDER BY n.loose LIMIT (@limit + 0)`;
 /** The number that stands at the end of a chain of supersessions. */
 const SUCCESSOR = `WITH RECURSIVE chain (id, depth) AS (
     SELECT to_number, 1 FROM link WHERE from_number = @id AND kind = 'superseded-by' AND to_number IS NOT NULL
@@ -75,7 +77,8 @@ export function numberStore(db: Db) {
   const byLoose = db.prepare<[string, number], NumberRow>(NUMBERS_BY_LOOSE);
   const begins = db.prepare<[{ from: string; to: string; limit: number }], NumberRow>(BEGINS);
   const successor = db.prepare<[{ id: number }], NumberRow>(SUCCESSOR);
-  const prefixes = db.prepare<[], { prefix: string }>(PREFIXES);
+  const prefixes = db.prepare<[], string>(PREFIXES).pluck();
+  const known = keeper(db)(() => prefixes.all());
 
   const view = (row: NumberRow): NumberView =>
     numberView(row, row.status === 'superseded' ? successor.get({ id: row.id }) : undefined);
@@ -103,10 +106,7 @@ export function numberStore(db: Db) {
         begins: [] as NumberView[],
       };
       if (problem !== undefined) return { ...answer, problem };
-      const keys = searchKeys(
-        query,
-        prefixes.all().map((p) => p.prefix),
-      );
+      const keys = searchKeys(query, known('prefixes'));
       const typed = query.trim();
       for (const row of byLoose.all(JSON.stringify(keys), limit)) {
         const sameKey = row.loose === looseKey(query) && numberKey(query, { ignored: row.ignored }) === row.key;

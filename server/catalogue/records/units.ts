@@ -29,8 +29,8 @@ const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.toler
 const SQL = {
   byKey: `${UNIT} WHERE u.key = ?`,
   // The limit is met before the makers and sources are looked up.
-  list: `${UNIT_OF('(SELECT * FROM unit ORDER BY kind, key LIMIT @limit OFFSET @offset)')} ORDER BY u.kind, u.key`,
-  ofKind: `${UNIT_OF('(SELECT * FROM unit WHERE kind = @kind ORDER BY key LIMIT @limit OFFSET @offset)')} ORDER
+  list: `${UNIT_OF('(SELECT * FROM unit ORDER BY kind, key LIMIT (@limit + 0) OFFSET @offset)')} ORDER BY u.kind, u.key`,
+  ofKind: `${UNIT_OF('(SELECT * FROM unit WHERE kind = @kind ORDER BY key LIMIT (@limit + 0) OFFSET @offset)')} ORDER
     BY u.key`,
   counts: `SELECT kind, count(*) AS n FROM unit GROUP BY kind`,
   facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY
@@ -81,7 +81,7 @@ export function unitStore(db: Db) {
     UNIT_ORDERS.flatMap((sort) =>
       [false, true].map((down) => {
         const order = down ? ORDERS[sort].replace(/,|$/g, (end) => ` DESC${end}`) : ORDERS[sort];
-        const sql = `${UNIT} WHERE ${SEARCHED} ORDER BY ${order} LIMIT @limit OFFSET @offset`;
+        const sql = `${UNIT} WHERE ${SEARCHED} ORDER BY ${order} LIMIT (@limit + 0) OFFSET @offset`;
         return [
           `${sort}${down}`,
           db.prepare<[{ kind: string; q: string; limit: number; offset: number }], UnitRow>(sql),
