@@ -48,17 +48,18 @@ function chainOf(parts) {
   const all = { parts: [], joints: [] };
   for (let n = 0; all.parts.length < parts; n++) {
     const layout = fillLayout('modulator', { parts: [], joints: [] });
-    const named = (ref) => `${n}-${ref}`;
+    const named = (id) => `${n}-${id}`;
     const joints = layout.joints.map((j) => ({
       ...j,
       id: named(j.id),
-      between: j.between.map(named),
+      between: j.between.map((ref) => ({ ...ref, part: named(ref.part) })),
       ...(j.through ? { through: named(j.through) } : {}),
+      ...(j.line ? { line: { ...j.line, unit: named(j.line.unit) } } : {}),
       ...(j.kind === 'mount' ? { stack: [] } : {}),
     }));
     const portsOf = (id) =>
       joints.flatMap((j) =>
-        j.kind === 'port' ? j.between.filter((ref) => ref.startsWith(`${id}@`)).map((ref) => ref.split('@')[1]) : [],
+        j.kind === 'port' ? j.between.flatMap(({ part, face }) => (part === id && face ? [face] : [])) : [],
       );
     all.joints.push(...joints);
     all.parts.push(
@@ -66,7 +67,8 @@ function chainOf(parts) {
         const id = named(part.id);
         const own = part.kind === 'booster' ? [...BOOSTER, ...UNIT.slice(5, 8)] : UNIT;
         const facts = [...part.facts, ...own, ...portsOf(id).flatMap((at) => port(at, 'M10x1.0'))];
-        return { ...part, id, facts, unit: `old ${id}` };
+        const line = part.line ? { line: { ...part.line, unit: named(part.line.unit) } } : {};
+        return { ...part, id, facts, ...line, unit: `old ${id}` };
       }),
     );
   }
@@ -81,7 +83,7 @@ function plainLoop({ parts, joints }) {
   const byId = new Map(parts.map((part) => [part.id, part]));
   let same = 0;
   for (const joint of joints) {
-    const [a, b] = joint.between.map((ref) => byId.get(ref.split('@')[0]));
+    const [a, b] = joint.between.map(({ part }) => byId.get(part));
     for (const fact of a.facts) {
       const other = b.facts.find((f) => f.attribute === fact.attribute && f.position === fact.position);
       if (other?.value === fact.value) same++;
@@ -104,6 +106,7 @@ export function chainBench() {
   }));
   const input = { ...chain, edits, listed: [], settings: STANDARD_SETTINGS, whole: true };
   const answer = checkChain(input);
+  if (answer.faults) throw new Error(`The chain of the bench is not one: ${JSON.stringify(answer.faults[0])}`);
   const checks = answer.joints.flatMap((joint) => joint.checks).length;
   // A chain that nobody looked at before, as one that comes over the wire.
   const fresh = () => JSON.parse(JSON.stringify(input));

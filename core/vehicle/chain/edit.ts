@@ -180,8 +180,9 @@ export function chainFaults(chain: Chain, base = '', before: ReadonlySet<string>
   chain.joints.forEach((joint, i) => {
     if (jointIds.has(joint.id)) fault(`/joints/${i}/id`, `Two joints are called "${joint.id}".`);
     jointIds.add(joint.id);
+    const faces = [faceOf(joint, 0, parts), faceOf(joint, 1, parts)] as const;
     for (const side of [0, 1] as const) {
-      const face = faceOf(joint, side, parts);
+      const face = faces[side];
       if ('because' in face) {
         // A joint that there was and whose face another kind of part has not is judged, not refused.
         if (!before.has(joint.id)) fault(`/joints/${i}/between/${side}`, face.because);
@@ -191,7 +192,7 @@ export function chainFaults(chain: Chain, base = '', before: ReadonlySet<string>
       if (!['port', 'tail', 'push', 'neck'].includes(joint.kind)) continue;
       const key = `${joint.kind} ${face.part.id}@${face.at}`;
       const other = met.get(key);
-      const eye = isEye(joint, side, parts);
+      const eye = isEye(faces[side === 0 ? 1 : 0]);
       if (other && !(other.banjo && eye))
         fault(`/joints/${i}/between/${side}`, `${face.label} meets two others: ${other.joint.id} and ${joint.id}.`);
       met.set(key, { joint, banjo: eye });
@@ -205,13 +206,11 @@ export function chainFaults(chain: Chain, base = '', before: ReadonlySet<string>
 }
 
 /** Whether the other end of a port joint is a banjo eye, of which several may sit on one bolt. */
-function isEye(joint: Joint, side: 0 | 1, parts: ReadonlyMap<string, Part>): boolean {
-  const other = faceOf(joint, side === 0 ? 1 : 0, parts);
-  if ('because' in other) return false;
-  return other.part.facts.some(
+const isEye = (other: ReturnType<typeof faceOf>): boolean =>
+  !('because' in other) &&
+  other.part.facts.some(
     (f) => f.attribute === 'port-seat' && f.value === 'banjo' && (f.position ?? other.at) === other.at,
   );
-}
 
 /** Mounts that lead back to where they began. */
 function loops(chain: Chain, base: string): ChainFault[] {

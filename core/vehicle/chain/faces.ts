@@ -1,6 +1,6 @@
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Gender } from '../../named/thread/index.js';
-import { type FaceRow, partRow, type Role, ROLES } from './parts.data.js';
+import { type FaceRow, partRow, type PartRow, type Role, ROLES } from './parts.data.js';
 import type { Chain, ChainFact, FaceRef, Joint, Part } from './types.js';
 import type { JointKind, Rests } from './vocabulary.js';
 
@@ -90,14 +90,16 @@ type Faces = readonly [Face, Face] | { readonly because: string; readonly side: 
 
 /** Both faces of a joint in the order of its roles, or why it is none. */
 export function facesOf(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
-  const before = found.get(joint);
-  if (before?.parts === parts) return before.faces;
+  let among = found.get(parts);
+  if (!among) found.set(parts, (among = new Map()));
+  const before = among.get(joint);
+  if (before) return before;
   const faces = findFaces(joint, parts);
-  found.set(joint, { parts, faces });
+  among.set(joint, faces);
   return faces;
 }
-/** The faces of a joint as they were found last: rule after rule asks for them. */
-const found = new WeakMap<Joint, { readonly parts: ReadonlyMap<string, Part>; readonly faces: Faces }>();
+/** The faces of joints as they were found, among the vehicle's parts of now and of then: rule after rule asks for them. */
+const found = new WeakMap<ReadonlyMap<string, Part>, Map<Joint, Faces>>();
 
 function findFaces(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
   const [a, b] = [faceOf(joint, 0, parts), faceOf(joint, 1, parts)];
@@ -170,9 +172,18 @@ const isOf = (face: Face, fact: ChainFact): boolean => {
   if (fact.position !== undefined) return false;
   const row = partRow(face.part.kind);
   if (face.row === undefined) return row.ports !== undefined; // both ends of a line that names none
-  const several = row.faces.filter((f) => f.joint === face.row?.joint).length > 1;
-  return !several || face.row.owns?.includes(fact.attribute) === true;
+  return isAlone(face.row, row) || face.row.owns?.includes(fact.attribute) === true;
 };
+
+/** Whether a face is the only one of its kind of joint that a part has. */
+function isAlone(face: FaceRow, { faces }: PartRow): boolean {
+  const before = alone.get(face);
+  if (before !== undefined) return before;
+  const is = faces.every((other) => other === face || other.joint !== face.joint);
+  alone.set(face, is);
+  return is;
+}
+const alone = new WeakMap<FaceRow, boolean>();
 
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
   factsOf(face.part, name).find((fact) => isOf(face, fact));
