@@ -29,8 +29,7 @@ function baseOf(id: number, { jobs, photographs, settings }: Stores): JobBase {
     evidence: jobs.evidence(id),
     decisions: jobs.decisions(id),
     photographs: photographs.list(id),
-    edits: jobs.partsListEdits(id),
-    added: jobs.partsListAdded(id),
+    ...jobs.partsListByHand(id),
     settings: settings.current(),
   };
 }

@@ -1,9 +1,11 @@
+import { constants } from 'node:zlib';
 import type { Middleware } from 'koa';
 import compress from 'koa-compress';
 
 /** Less is sent as it is: to squeeze it would take longer than to send it. */
 const WORTH_IT = 2048;
-const squeeze = compress({ threshold: WORTH_IT, br: false });
+/** The lightest squeezing: two hundred writers who are each answered a job wait for it one after the other. */
+const squeeze = compress({ threshold: WORTH_IT, br: false, gzip: { level: constants.Z_BEST_SPEED } });
 /** One encoding of a list of them, with or without its weight. */
 const ENCODING = String.raw`[\w*-]+(\s*;\s*q=(0|1|0\.\d{1,3}|1\.0{1,3}))?`;
 const ENCODINGS = new RegExp(`^(${ENCODING}(\\s*,\\s*${ENCODING})*)?$`);

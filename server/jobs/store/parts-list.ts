@@ -36,16 +36,14 @@ export function partsListRows(db: Db, events: JobEvents, exists: (id: number) =>
   };
 
   return {
-    partsListEdits: (id: number): PartsListEdit[] =>
-      all
-        .all(id)
-        .filter((row) => row.byHand === 0)
-        .map(editOf),
-    partsListAdded: (id: number): PartsListLine[] =>
-      all
-        .all(id)
-        .filter((row) => row.byHand === 1)
-        .map(addedOf),
+    /** Hand edits of computed lines, and lines added by hand. */
+    partsListByHand(id: number): { readonly edits: PartsListEdit[]; readonly added: PartsListLine[] } {
+      const rows = all.all(id);
+      return {
+        edits: rows.filter((row) => row.byHand === 0).map(editOf),
+        added: rows.filter((row) => row.byHand === 1).map(addedOf),
+      };
+    },
     /** Refuses an edit of a line that somebody else edited in the meantime. */
     checkSeen: (id: number, key: string, seen: number, edit: PartsListEditRequest): void =>
       void seenLine(id, key, seen, edit),
