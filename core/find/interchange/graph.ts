@@ -10,8 +10,8 @@ export const WORK_LIMIT = 2000;
 /** How far a walk may go. */
 export interface Reach {
   readonly depth: number;
-  /** So many nodes at most. */
-  readonly work?: number;
+  /** Somebody else does it who has more room, when it is more than so many nodes: nothing is graded then. */
+  readonly giveUpAt?: number;
 }
 
 /** The part of the interchange graph around a node: every step that can be taken from each node that was gathered. */
@@ -23,7 +23,7 @@ export interface Graph {
   readonly maxDepth: number;
   /** True when there is more beyond the limit of depth or of work. */
   readonly truncated: boolean;
-  /** True when the limit of work ended it. */
+  /** True when the limit of work ended it, or it was given up. */
   readonly tired: boolean;
 }
 
@@ -32,9 +32,10 @@ export function gather(
   start: InterchangeNode,
   source: InterchangeSource,
   settings: Settings,
-  { depth: maxDepth, work = WORK_LIMIT }: Reach,
+  { depth: maxDepth, giveUpAt }: Reach,
   takes: (step: Step) => boolean = () => true,
 ): Graph {
+  const work = giveUpAt ?? WORK_LIMIT;
   const stepsOf = new Map<InterchangeNode, readonly Step[]>();
   const refusalsOf = new Map<InterchangeNode, readonly Step[]>();
   const seen = new Set<InterchangeNode>([start]);
@@ -61,8 +62,9 @@ export function gather(
     }
     ring = [...next].sort();
     if (seen.size + ring.length > work) {
-      ring = ring.slice(0, work - seen.size);
       truncated = tired = true;
+      if (giveUpAt !== undefined) break;
+      ring = ring.slice(0, work - seen.size);
     }
     for (const node of ring) seen.add(node);
   }

@@ -23,6 +23,7 @@ export function walkInterchange(
   reach: Reach = { depth: settings.interchangeDepth },
 ): Interchange {
   const graph = gather(start, source, settings, reach);
+  if (isGivenUp(graph, reach)) return { entries: [], truncated: true, tired: true };
   const { entries } = gradeAll(graph, settings);
   return { entries: order(entries), truncated: graph.truncated, tired: graph.tired };
 }
@@ -40,6 +41,7 @@ export function pathsOfInterchange(
   reach: Reach = { depth: settings.interchangeDepth },
 ): { paths: Step[][]; tired: boolean } {
   const graph = gather(start, source, settings, reach);
+  if (isGivenUp(graph, reach)) return { paths: [], tired: true };
   const { entries, refused } = gradeAll(graph, settings);
   const entry = entries.find((e) => e.node === target);
   const own = entry?.grade === 'does-not-fit' ? entry.paths.map((path) => [...path]) : undefined;
@@ -58,6 +60,8 @@ export function oneUnitWith(start: InterchangeNode, source: InterchangeSource, s
     ).stepsOf.keys(),
   ];
 }
+
+const isGivenUp = ({ tired }: Graph, { giveUpAt }: Reach): boolean => tired && giveUpAt !== undefined;
 
 function gradeAll(
   graph: Graph,

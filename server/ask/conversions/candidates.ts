@@ -11,10 +11,10 @@ import {
 import { factOf, type UnitDesign } from '@kerabat/core/named/unit';
 import { sentenceOf } from '@kerabat/core/tell/words';
 import type { Role } from '@kerabat/core/work/conversion';
+import { inTurns } from '../../base/work/turns.js';
 import type { Stores } from './needs.js';
 
 const SHOWN = 6;
-const AT_ONCE = 8;
 
 /**
  * Units for a role, those of the sister vehicles first, then by what does not fit and what is not known. Each is judged
@@ -58,8 +58,9 @@ export async function candidatesFor(
     return [{ ...named, misfits: misfits.length, hopeless, open, sentence: says }];
   };
   const found: RoleView['candidates'] = [];
-  for (const [i, [unitId, from]] of [...stores.siblings.forPlace(role.slot, role.kind, vehicleId)].entries()) {
-    if (i % AT_ONCE === AT_ONCE - 1) await new Promise(setImmediate);
+  const turn = inTurns();
+  for (const [unitId, from] of stores.siblings.forPlace(role.slot, role.kind, vehicleId)) {
+    await turn();
     found.push(...judged(unitId, from));
   }
   const rank = (c: (typeof found)[number]): number =>

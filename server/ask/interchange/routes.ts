@@ -13,7 +13,7 @@ import type { Stores } from './needs.js';
 import { isNode } from './store.js';
 
 /** A walk of so many nodes is done on the spot; a longer one in a thread. */
-const NEAR = 250;
+const NEAR = 60;
 
 /** Interchange of a unit, the paths to it, and what came of acting on them. */
 export function interchangeRoutes(router: Router, stores: Stores): void {
@@ -21,7 +21,7 @@ export function interchangeRoutes(router: Router, stores: Stores): void {
     const settings = stores.settings.current();
     const [id, grade, minTrust] = [ctx.params['id'] ?? '', textQuery(ctx, 'grade'), numberQuery(ctx, 'minTrust', 0)];
     const depth = numberQuery(ctx, 'depth', settings.interchangeDepth);
-    const near = stores.interchange.interchange(id, settings, { depth, work: NEAR });
+    const near = stores.interchange.interchange(id, settings, { depth, giveUpAt: NEAR });
     const interchange = near.tired
       ? await stores.pool.run('interchange', { ...taskOf(id, depth), settings }, asking(ctx))
       : near.answer;
@@ -41,7 +41,7 @@ export function interchangeRoutes(router: Router, stores: Stores): void {
     if (!isNode(node))
       throw badRequest('The other end is named like "u:12" or "n:40", as the list of interchange has it.', '/node');
     const [depth, count] = [numberQuery(ctx, 'depth', settings.interchangeDepth), numberQuery(ctx, 'count', 3)];
-    const near = stores.interchange.paths(id, node, settings, count, { depth, work: NEAR });
+    const near = stores.interchange.paths(id, node, settings, count, { depth, giveUpAt: NEAR });
     const paths = near.tired
       ? await stores.pool.run('interchangePaths', { ...taskOf(id, depth), settings, target: node, count }, asking(ctx))
       : near.paths;

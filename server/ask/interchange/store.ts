@@ -73,8 +73,7 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
       const start = startOf(key);
       const graph = reader();
       const interchange = walkInterchange(start, graph.source, settings, reach);
-      // What is begun again with more room need not be put into words.
-      if (interchange.tired && reach.work !== undefined)
+      if (interchange.tired && reach.giveUpAt !== undefined)
         return { answer: { unitId: key, name: '', node: start, ...NO_INTERCHANGE }, tired: true };
       const ownUnit = start.startsWith('u:') ? idOf(start) : undefined;
       graph.name([
