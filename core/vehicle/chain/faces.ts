@@ -98,7 +98,7 @@ export function facesOf(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
   among.set(joint, faces);
   return faces;
 }
-/** The faces of joints as they were found, among the vehicle's parts of now and of then: rule after rule asks for them. */
+/** The faces of joints as they were found, among the parts of now and of then: rule after rule asks for them. */
 const found = new WeakMap<ReadonlyMap<string, Part>, Map<Joint, Faces>>();
 
 function findFaces(joint: Joint, parts: ReadonlyMap<string, Part>): Faces {
@@ -175,15 +175,11 @@ const isOf = (face: Face, fact: ChainFact): boolean => {
   return isAlone(face.row, row) || face.row.owns?.includes(fact.attribute) === true;
 };
 
-/** Whether a face is the only one of its kind of joint that a part has. */
-function isAlone(face: FaceRow, { faces }: PartRow): boolean {
-  const before = alone.get(face);
-  if (before !== undefined) return before;
-  const is = faces.every((other) => other === face || other.joint !== face.joint);
-  alone.set(face, is);
-  return is;
+/** Whether a part has one face of its kind of joint, or none. */
+function isAlone({ joint }: FaceRow, { faces }: PartRow): boolean {
+  const first = faces.findIndex((other) => other.joint === joint);
+  return first === -1 || !faces.some((other, i) => i > first && other.joint === joint);
 }
-const alone = new WeakMap<FaceRow, boolean>();
 
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
   factsOf(face.part, name).find((fact) => isOf(face, fact));

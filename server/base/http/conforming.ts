@@ -19,7 +19,10 @@ const tooDeep = (): HttpProblem =>
   new HttpProblem(400, 'Not understood', `The body is nested more than ${DEEPEST} deep; nothing here is.`);
 
 type Place = 'body' | 'query';
-/** The schemas are ours, made by TypeBox: to check them against the schema of schemas at each start would hold the first who writes. */
+/**
+ * The schemas are ours, made by TypeBox: to check them against the schema of schemas at each start would hold the first
+ * who writes.
+ */
 const OPTIONS = { strict: false, discriminator: true, validateSchema: false } as const;
 const AJV = {
   body: { first: new Ajv(OPTIONS), all: new Ajv({ ...OPTIONS, allErrors: true }) },

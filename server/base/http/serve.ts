@@ -24,7 +24,8 @@ export function serve(api: Router): Middleware {
     ),
   );
   const known = ROUTES.map(({ method, path }) => nameOf(method, path));
-  const astray = [...known.filter((name) => !served.has(name)), ...[...served.keys()].filter((n) => !known.includes(n))];
+  const unserved = known.filter((name) => !served.has(name));
+  const astray = [...unserved, ...[...served.keys()].filter((name) => !known.includes(name))];
   if (astray.length > 0) throw new Error(`Not both in the contract and in the router: ${astray.join(', ')}`);
   const byRoute = new Map(ROUTES.map((route, i) => [route, served.get(known[i] ?? '')]));
   return async (ctx, next) => {

@@ -26,12 +26,12 @@ const UNIT_OF = (
 const UNIT = UNIT_OF('unit');
 const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source`;
 
+const PAGE = 'LIMIT (@limit + 0) OFFSET (@offset + 0)';
 const SQL = {
   byKey: `${UNIT} WHERE u.key = ?`,
   // The limit is met before the makers and sources are looked up.
-  list: `${UNIT_OF('(SELECT * FROM unit ORDER BY kind, key LIMIT (@limit + 0) OFFSET @offset)')} ORDER BY u.kind, u.key`,
-  ofKind: `${UNIT_OF('(SELECT * FROM unit WHERE kind = @kind ORDER BY key LIMIT (@limit + 0) OFFSET @offset)')} ORDER
-    BY u.key`,
+  list: `${UNIT_OF(`(SELECT * FROM unit ORDER BY kind, key ${PAGE})`)} ORDER BY u.kind, u.key`,
+  ofKind: `${UNIT_OF(`(SELECT * FROM unit WHERE kind = @kind ORDER BY key ${PAGE})`)} ORDER BY u.key`,
   counts: `SELECT kind, count(*) AS n FROM unit GROUP BY kind`,
   facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY
     f.attribute, f.position`,
@@ -81,7 +81,7 @@ export function unitStore(db: Db) {
     UNIT_ORDERS.flatMap((sort) =>
       [false, true].map((down) => {
         const order = down ? ORDERS[sort].replace(/,|$/g, (end) => ` DESC${end}`) : ORDERS[sort];
-        const sql = `${UNIT} WHERE ${SEARCHED} ORDER BY ${order} LIMIT (@limit + 0) OFFSET @offset`;
+        const sql = `${UNIT} WHERE ${SEARCHED} ORDER BY ${order} ${PAGE}`;
         return [
           `${sort}${down}`,
           db.prepare<[{ kind: string; q: string; limit: number; offset: number }], UnitRow>(sql),
