@@ -1,9 +1,9 @@
-// npm run bench [-- fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold | write | web]: each
+// npm run bench [-- fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold |
+// job [NUMBERS] | write | web | small]: each
 // figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer from 'puppeteer-core';
 import { chainBench } from './chains.mjs';
 import { feelBench } from './feel.mjs';
 import { linesBench } from './lines.mjs';
@@ -12,45 +12,42 @@ import { holdBench } from './holding.mjs';
 import { identifyBench } from './identify.mjs';
 import { importBench } from './importing.mjs';
 import { rankingBench } from './ranking.mjs';
+import { jobBench } from './jobs.mjs';
 import { interchangeBench } from './interchange.mjs';
 import { writeBench } from './writing.mjs';
-import { duel, end, median, megabytes, report, ROUNDS, start } from './lib.mjs';
+import { duel, end, few, inBrowser, median, megabytes, report, ROUNDS, start } from './lib.mjs';
 import { initialScripts, webBench } from './web.mjs';
 
 /** From the first byte of the page to a painted list that takes a key, in ms: median over fresh browsers' caches. */
 async function jobsList(address) {
-  const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    headless: true,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
   const times = { ours: [], blank: [] };
-  for (let i = 0; i < ROUNDS; i++) {
-    const page = await (await browser.createBrowserContext()).newPage();
-    await page.goto(`${address}/jobs`);
-    await page.waitForFunction(() => performance.getEntriesByName('jobs-list-painted').length > 0);
-    times.ours.push(
-      await page.evaluate(
-        () =>
-          performance.getEntriesByName('jobs-list-painted')[0].startTime -
-          performance.getEntriesByType('navigation')[0].responseStart,
-      ),
-    );
-    const keyed = performance.now();
-    await page.keyboard.press('n');
-    await page.waitForFunction(() => location.pathname === '/jobs/new');
-    if (performance.now() - keyed > 2000) console.log('the key n took over 2 s');
-    await page.goto(`${address}/mark.svg`);
-    times.blank.push(
-      await page.evaluate(
-        () =>
-          performance.getEntriesByType('navigation')[0].loadEventEnd -
-          performance.getEntriesByType('navigation')[0].responseStart,
-      ),
-    );
-    await page.close();
-  }
-  await browser.close();
+  await inBrowser(async (browser) => {
+    for (let i = 0; i < ROUNDS; i++) {
+      const page = await (await browser.createBrowserContext()).newPage();
+      await page.goto(`${address}/jobs`);
+      await page.waitForFunction(() => performance.getEntriesByName('jobs-list-painted').length > 0);
+      times.ours.push(
+        await page.evaluate(
+          () =>
+            performance.getEntriesByName('jobs-list-painted')[0].startTime -
+            performance.getEntriesByType('navigation')[0].responseStart,
+        ),
+      );
+      const keyed = performance.now();
+      await page.keyboard.press('n');
+      await page.waitForFunction(() => location.pathname === '/jobs/new');
+      if (performance.now() - keyed > 2000) console.log('the key n took over 2 s');
+      await page.goto(`${address}/mark.svg`);
+      times.blank.push(
+        await page.evaluate(
+          () =>
+            performance.getEntriesByType('navigation')[0].loadEventEnd -
+            performance.getEntriesByType('navigation')[0].responseStart,
+        ),
+      );
+      await page.close();
+    }
+  });
   return { ours: median(times.ours), blank: median(times.blank) };
 }
 
@@ -134,8 +131,18 @@ const parts = {
   feel: feelBench,
   lines: linesBench,
   hold: holdBench,
+  job: jobBench,
   write: writeBench,
   web: webBench,
 };
-if (what !== undefined && Object.hasOwn(parts, what)) await parts[what](size === undefined ? undefined : Number(size));
-else await all();
+/** Every part once and a little: whether it runs to its end (a test does this). */
+async function small() {
+  await all();
+  for (const part of [holdBench, jobBench, writeBench, webBench]) await part();
+  for (const part of [interchangeBench, importBench]) await part(few(1_000_000, 1500));
+}
+if (what === 'small') await small();
+else if (what !== undefined && Object.hasOwn(parts, what))
+  await parts[what](size === undefined ? undefined : Number(size));
+else if (what === undefined) await all();
+else throw new Error(`There is no bench "${what}": ${Object.keys(parts).join(', ')}, small.`);

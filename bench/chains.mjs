@@ -6,9 +6,9 @@ import { countParts } from '@kerabat/core/list/need';
 import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { fillLayout } from '@kerabat/core/vehicle/layout';
 import { cardOf } from '@kerabat/core/work/work-card';
-import { median, quantile, report } from './lib.mjs';
+import { few, median, quantile, report } from './lib.mjs';
 
-const TIMES = 200;
+const TIMES = few(200, 5);
 const timed = (act) => {
   const began = performance.now();
   act();
@@ -127,7 +127,7 @@ export function chainBench() {
     facts: edit.facts.map((f) => (f.attribute === 'rod-length' ? { ...f, value: 160 } : f)),
   }));
   const broken = { ...input, edits: [...wrong, ...edits.slice(2)] };
-  const solved = Array.from({ length: 20 }, () => timed(() => solveChain(broken, {})));
+  const solved = Array.from({ length: few(20, 2) }, () => timed(() => solveChain(broken, {})));
   const { looked, ways } = solveChain(broken, {});
   report(
     `solver, ${looked} chains, ${ways.length} ways`,

@@ -1,5 +1,6 @@
 // What a value that is dragged in Feel takes to its figures and its chart, and what drawing the bands does to the page;
 // for bench/web.mjs.
+import { few } from './lib.mjs';
 
 /**
  * Drags the bore of a job’s master with the mouse: to the figures, and to the curves of the chart; beside a text that
@@ -32,7 +33,7 @@ export async function dragged(page, address) {
   });
   await page.mouse.move(at.x, at.y);
   await page.mouse.down();
-  for (let i = 1; i <= 25; i++) {
+  for (let i = 1; i <= few(25, 3); i++) {
     await page.mouse.move(at.x + (i * at.width) / 80, at.y);
     await new Promise((next) => setTimeout(next, 200));
   }

@@ -4,16 +4,16 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
-import puppeteer from 'puppeteer-core';
 import { checkChain, composeJob } from '@kerabat/core/job';
 import { solveChain } from '@kerabat/core/judge/solve';
 import { pino } from 'pino';
 import { openDirectory } from '../server/dist/base/db/directory.js';
 import { judgedRowsOf } from '../server/dist/jobs/gather.js';
 import { storesOf } from '../server/dist/main/stores.js';
-import { end, median, quantile, report, start } from './lib.mjs';
+import { end, few, inBrowser, median, quantile, report, start } from './lib.mjs';
 
-const TIMES = 200;
+const TIMES = few(200, 5);
+const ASKED = few(9, 1);
 const timed = (act) => {
   const began = performance.now();
   act();
@@ -91,42 +91,38 @@ const bareThread = () =>
 
 /** From Enter in a field to the joints as the server checked them again, on the page. */
 async function inTheInterface(address) {
-  const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    headless: true,
-    args: ['--no-sandbox', '--disable-gpu'],
-  });
-  const page = await browser.newPage();
-  await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Bench'));
   const ours = [];
   const bare = [];
-  for (let i = 0; i < 9; i++) {
-    const id = await wholeChain(address);
-    await page.goto(`${address}/jobs/${id}/fit/joints?joint=booster/supply`, { waitUntil: 'networkidle0' });
-    const took = await page.evaluate(async () => {
-      const field = document.querySelector('app-joint-sheet input[aria-label^="returns of the pump"]');
-      field.value = '1';
-      field.dispatchEvent(new Event('input'));
-      await new Promise((next) => requestAnimationFrame(next));
-      const began = performance.now();
-      field.form.requestSubmit();
-      while (!document.querySelector('app-joint-sheet').textContent.includes('too little: supply 1'))
-        await new Promise((next) => setTimeout(next, 1));
-      await new Promise((next) => requestAnimationFrame(next));
-      return performance.now() - began;
-    });
-    ours.push(took);
-    bare.push(
-      await page.evaluate(async () => {
+  await inBrowser(async (browser) => {
+    const page = await browser.newPage();
+    await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Bench'));
+    for (let i = 0; i < ASKED; i++) {
+      const id = await wholeChain(address);
+      await page.goto(`${address}/jobs/${id}/fit/joints?joint=booster/supply`, { waitUntil: 'networkidle0' });
+      const took = await page.evaluate(async () => {
+        const field = document.querySelector('app-joint-sheet input[aria-label^="returns of the pump"]');
+        field.value = '1';
+        field.dispatchEvent(new Event('input'));
+        await new Promise((next) => requestAnimationFrame(next));
         const began = performance.now();
-        await (await fetch('/api/v1/conversions')).text();
-        await (await fetch('/api/v1/conversions')).text();
+        field.form.requestSubmit();
+        while (!document.querySelector('app-joint-sheet').textContent.includes('too little: supply 1'))
+          await new Promise((next) => setTimeout(next, 1));
         await new Promise((next) => requestAnimationFrame(next));
         return performance.now() - began;
-      }),
-    );
-  }
-  await browser.close();
+      });
+      ours.push(took);
+      bare.push(
+        await page.evaluate(async () => {
+          const began = performance.now();
+          await (await fetch('/api/v1/conversions')).text();
+          await (await fetch('/api/v1/conversions')).text();
+          await new Promise((next) => requestAnimationFrame(next));
+          return performance.now() - began;
+        }),
+      );
+    }
+  });
   return { ours, bare };
 }
 
@@ -153,7 +149,7 @@ export async function fitBench() {
       'under 5 ms',
     );
 
-    const solved = Array.from({ length: 20 }, () => timed(() => solveChain(chain, {})));
+    const solved = Array.from({ length: few(20, 2) }, () => timed(() => solveChain(chain, {})));
     const { looked, ways } = solveChain(chain, {});
     report(
       `solver, ${looked} states, ${ways.length} ways`,
@@ -166,7 +162,7 @@ export async function fitBench() {
     directory.close();
     const server = await start(serve);
     const [asked, threads] = [[], []];
-    for (let i = 0; i < 9; i++) {
+    for (let i = 0; i < ASKED; i++) {
       const began = performance.now();
       await (
         await fetch(`${server.address}/api/v1/jobs/${id}/solve`, {

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { randomBytes } from 'node:crypto';
 import Database from 'better-sqlite3';
 import { imported, saver, writeFiles } from './importing.mjs';
-import { end, loopDelay, quantile, report, start } from './lib.mjs';
+import { end, few, loopDelay, quantile, report, start } from './lib.mjs';
 import { addMadeLinks, FIRST_HUB } from './made-links.mjs';
 
 const WANTED = 'at most 50 ms';
@@ -29,7 +29,7 @@ const ask = async (address, method, path, body, headers = JSON_BODY) => {
 /** A job of many rows that changes fifty thousand of them, so that there is something to undo. */
 async function changeMany(address, folder) {
   const lines = ['unit,kind,name,maker,source'];
-  for (let i = 0; i < 50_000; i++) lines.push(`many-${i},slave,first name ${i},made-0,que-pl`);
+  for (let i = 0; i < few(50_000, 500); i++) lines.push(`many-${i},slave,first name ${i},made-0,que-pl`);
   writeFileSync(join(folder, 'units.csv'), `${lines.join('\n')}\n`);
   await imported(address, folder, 'units');
   writeFileSync(join(folder, 'units.csv'), `${lines.join('\n').replaceAll('first name', 'other name')}\n`);
@@ -49,7 +49,7 @@ export async function holdBench() {
   try {
     await end(await start(['server/dist/main/serve.js', '--data', join(data, 'data'), '--port', '0']));
     const db = new Database(join(data, 'data', 'catalogue.sqlite'));
-    const units = addMadeLinks(db, 100_000);
+    const units = addMadeLinks(db, few(100_000, 1500));
     db.close();
     const server = await start([
       '--import',
@@ -62,9 +62,9 @@ export async function holdBench() {
     ]);
     const { address } = server;
     const act = await changeMany(address, data);
-    await new Promise((done) => setTimeout(done, 3000));
+    await new Promise((done) => setTimeout(done, few(3000, 100)));
     await loopDelay(server);
-    await new Promise((done) => setTimeout(done, 3000));
+    await new Promise((done) => setTimeout(done, few(3000, 100)));
     const idle = await loopDelay(server);
     const unknown = Array.from({ length: 2000 }, (_, i) => `ZQ${i}X${(i * 7919) % 9973}`);
     const wide = `${Array.from({ length: 20_000 }, (_, i) => `c${i}`).join(',')}\n`;
@@ -117,7 +117,7 @@ export async function holdBench() {
     console.log(`an idle loop: longest ${idle.max.toFixed(1)} ms, p99 ${idle.p99.toFixed(1)} ms`);
     for (const [name, method, path, body, headers] of requests) {
       const tries = [];
-      for (let i = 0; i < (path.includes('undo') ? 1 : 3); i++) {
+      for (let i = 0; i < (path.includes('undo') ? 1 : few(3, 1)); i++) {
         await loopDelay(server);
         const began = performance.now();
         const { status, size } = await ask(address, method, path, body, headers);
@@ -149,12 +149,12 @@ export async function holdBench() {
 
 /** Job writes while 50 000 rows come in, beside the same without. */
 async function writesMeanwhile({ address }, folder) {
-  await writeFiles(folder, 11_000);
+  await writeFiles(folder, few(11_000, 1500));
   const warm = saver(address);
-  await new Promise((done) => setTimeout(done, 2000));
+  await new Promise((done) => setTimeout(done, few(2000, 100)));
   await warm();
   const quiet = saver(address);
-  await new Promise((done) => setTimeout(done, 6000));
+  await new Promise((done) => setTimeout(done, few(6000, 300)));
   const before = await quiet();
   const busy = saver(address);
   let rows = 0;
@@ -180,7 +180,7 @@ function costOfFull(folder) {
     db.exec('CREATE TABLE entry (id INTEGER PRIMARY KEY, words TEXT)');
     const insert = db.prepare('INSERT INTO entry (words) VALUES (?)');
     const samples = [];
-    for (let i = 0; i < 300; i++) {
+    for (let i = 0; i < few(300, 10); i++) {
       const began = performance.now();
       insert.run('as long as an entry is '.repeat(5));
       samples.push(performance.now() - began);

@@ -1,10 +1,10 @@
 // Identification among 100 000 made-up masters: the server's answer beside a plain loop over typed columns.
 import Database from 'better-sqlite3';
-import { end, loopDelay, megabytes, quantile, report, start } from './lib.mjs';
+import { end, few, loopDelay, megabytes, quantile, report, start } from './lib.mjs';
 import { addMadeUnits, madeUnits, stream } from './made-units.mjs';
 
-const UNITS = 100_000;
-const QUESTIONS = 200;
+const UNITS = few(100_000, 1000);
+const QUESTIONS = few(200, 40);
 /** What is seen of each unit that is looked for: the first six of these that its record has. */
 const SEEN = [
   'label-code',
@@ -123,7 +123,7 @@ export async function identifyBench(data) {
   try {
     // The first start reads the whole catalogue; what it read is on the disk for every start after it.
     const unread = await ask(asked[0]);
-    await new Promise((done) => setTimeout(done, 2000));
+    await new Promise((done) => setTimeout(done, few(2000, 200)));
     await end(server);
     server = await start(program);
     const first = await ask(asked[0]);
@@ -157,10 +157,10 @@ export async function identifyBench(data) {
     }
     const held = await loopDelay(server);
     const geometry = [];
-    for (let i = 0; i < 60; i++) {
+    for (let i = 0; i < few(60, 12); i++) {
       const began = performance.now();
       const reply = await fetch(
-        `${server.address}/api/v1/units/made-${String(i * 1607).padStart(7, '0')}/interchange?geometry=20`,
+        `${server.address}/api/v1/units/made-${String((i * 1607) % UNITS).padStart(7, '0')}/interchange?geometry=20`,
       );
       const { byGeometryProblem } = await reply.json();
       if (reply.status !== 200 || byGeometryProblem) throw new Error(byGeometryProblem ?? String(reply.status));

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '../server/dist/base/db/open.js';
 import { loadCatalogue } from '../server/dist/catalogue/imports/load.js';
-import { atSizes, end, megabytes, quantile, report, ROOT, start } from './lib.mjs';
+import { ROOT, atSizes, end, few, megabytes, quantile, report, start } from './lib.mjs';
 import { familyRows, MAKERS } from './made-links.mjs';
 
 const TABLES = [
@@ -160,10 +160,10 @@ async function importAt(numbers) {
     const server = await start(['server/dist/main/serve.js', '--data', join(data, 'data'), '--port', '0']);
     // The first saves of a program are compiled as they run; they are not counted.
     const warm = saver(server.address);
-    await new Promise((done) => setTimeout(done, 2000));
+    await new Promise((done) => setTimeout(done, few(2000, 100)));
     await warm();
     const quiet = saver(server.address);
-    await new Promise((done) => setTimeout(done, 10_000));
+    await new Promise((done) => setTimeout(done, few(10_000, 300)));
     const before = await quiet();
     const stop = saver(server.address);
     const began = performance.now();

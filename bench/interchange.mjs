@@ -9,12 +9,12 @@ import { numberStore, NUMBERS_BY_LOOSE } from '../server/dist/catalogue/records/
 import { openDatabase } from '../server/dist/base/db/open.js';
 import { interchangeStore } from '../server/dist/ask/interchange/store.js';
 import { auditBench } from './auditing.mjs';
-import { atRate, atSizes, duel, end, megabytes, quantile, report, start } from './lib.mjs';
+import { atRate, atSizes, duel, end, few, megabytes, quantile, report, start } from './lib.mjs';
 import { addMadeLinks, FIRST_HUB, writtenOf } from './made-links.mjs';
 import { ringsBench } from './rings.mjs';
 import { stream } from './made-units.mjs';
 
-const SAMPLES = 2000;
+const SAMPLES = few(2000, 50);
 
 const timed = (times, act) => {
   const samples = [];
@@ -52,7 +52,7 @@ async function interchangeAt(numbers) {
     const wrong = asked.map((written) => mistyped(written, random));
     const some = Array.from({ length: SAMPLES }, () => units[Math.floor(random() * units.length)]);
     const bare = db.prepare(NUMBERS_BY_LOOSE);
-    timed(200, (i) => store.find(asked[i], 20));
+    timed(few(200, 50), (i) => store.find(asked[i], 20));
     const statement = p99(timed(SAMPLES, (i) => bare.all(JSON.stringify([asked[i].replace('-', '')]), 20)));
     const find = p99(timed(SAMPLES, (i) => store.find(asked[i], 20)));
     report(
@@ -70,7 +70,7 @@ async function interchangeAt(numbers) {
       (near / statement).toFixed(1),
       'under 10 ms',
     );
-    timed(200, (i) => interchange.interchange(some[i], STANDARD_SETTINGS, { depth: 6 }));
+    timed(few(200, 50), (i) => interchange.interchange(some[i], STANDARD_SETTINGS, { depth: 6 }));
     const walks = timed(SAMPLES, (i) => interchange.interchange(some[i], STANDARD_SETTINGS, { depth: 6 }));
     report(
       'interchange to depth 6, median',

@@ -3,10 +3,31 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { Agent, get } from 'node:http';
 import autocannon from 'autocannon';
+import puppeteer from 'puppeteer-core';
+
+/** Everything once and a little, to see that it runs: its figures say nothing. */
+const SMALL = process.argv[2] === 'small';
+/** So many of something; a few of it to see that it runs. */
+export const few = (many, some) => (SMALL ? some : many);
 
 /** A ratio is the middle of so many pairs. */
-export const ROUNDS = 5;
-const SECONDS = 3;
+export const ROUNDS = few(5, 1);
+const SECONDS = few(3, 0.3);
+
+/** A browser for as long as it is used. What waits for something that does not come ends after a minute. */
+export async function inBrowser(use) {
+  const browser = await puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    protocolTimeout: 60_000,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    return await use(browser);
+  } finally {
+    await browser.close();
+  }
+}
 
 export const ROOT = new URL('..', import.meta.url).pathname;
 export const median = (values) => quantile(values, 0.5);

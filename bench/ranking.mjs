@@ -1,26 +1,21 @@
 // From the key that enters a piece of evidence to the new ranking on the screen, beside the bare requests that it
 // needs.
-import puppeteer from 'puppeteer-core';
-import { median, quantile, report } from './lib.mjs';
+import { few, inBrowser, median, quantile, report } from './lib.mjs';
 
-const TIMES = 20;
+const TIMES = few(20, 2);
 
 /** Enters a label on the first job of the demo, waits for the ranking that follows, and withdraws it again. */
 export async function rankingBench(address) {
-  const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    headless: true,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
-  const page = await browser.newPage();
-  await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Ilse'));
-  await page.goto(`${address}/jobs/1/identify`, { waitUntil: 'networkidle0' });
   const times = { ours: [], bare: [] };
-  for (let i = 0; i < TIMES; i++) {
-    times.ours.push(await page.evaluate(enter, 'label KE'));
-    times.bare.push(await page.evaluate(requests));
-  }
-  await browser.close();
+  await inBrowser(async (browser) => {
+    const page = await browser.newPage();
+    await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Ilse'));
+    await page.goto(`${address}/jobs/1/identify`, { waitUntil: 'networkidle0' });
+    for (let i = 0; i < TIMES; i++) {
+      times.ours.push(await page.evaluate(enter, 'label KE'));
+      times.bare.push(await page.evaluate(requests));
+    }
+  });
   const [ours, bare] = [median(times.ours), median(times.bare)];
   report(
     'evidence to new ranking, median',

@@ -1,39 +1,34 @@
 // The ring map of a unit with 200 interchange: drawn, and moved, beside the same picture put into the page as bare
 // text.
-import puppeteer from 'puppeteer-core';
-import { median, report } from './lib.mjs';
+import { few, inBrowser, median, report } from './lib.mjs';
 
 const INTERCHANGE = 200;
-const TIMES = 7;
+const TIMES = few(7, 1);
 
 export async function ringsBench(address, unit) {
-  const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    headless: true,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
-  const page = await browser.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Ilse'));
-  // A hub has more interchange than is asked about here: the first 200 are shown.
-  const interchange = await (await fetch(`${address}/api/v1/units/${unit}/interchange`)).json();
-  if (interchange.entries.length < INTERCHANGE)
-    throw new Error(`${unit} has only ${interchange.entries.length} interchange`);
-  const body = JSON.stringify({ ...interchange, entries: interchange.entries.slice(0, INTERCHANGE) });
-  await page.setRequestInterception(true);
-  page.on('request', (request) => {
-    if (/\/interchange\?/.test(request.url())) void request.respond({ contentType: 'application/json', body });
-    else void request.continue();
-  });
   const [drawn, bare, frames, idle] = [[], [], [], []];
-  for (let i = 0; i < TIMES; i++) {
-    await page.goto(`${address}/units/${unit}`, { waitUntil: 'networkidle0' });
-    drawn.push(await page.evaluate(draw, INTERCHANGE));
-    frames.push(await page.evaluate(longestFrame, true));
-    idle.push(await page.evaluate(longestFrame, false));
-    bare.push(await page.evaluate(bareDraw));
-  }
-  await browser.close();
+  await inBrowser(async (browser) => {
+    const page = await browser.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.evaluateOnNewDocument(() => localStorage.setItem('kerabat.person', 'Ilse'));
+    // A hub has more interchange than is asked about here: the first 200 are shown.
+    const interchange = await (await fetch(`${address}/api/v1/units/${unit}/interchange`)).json();
+    if (interchange.entries.length < INTERCHANGE)
+      throw new Error(`${unit} has only ${interchange.entries.length} interchange`);
+    const body = JSON.stringify({ ...interchange, entries: interchange.entries.slice(0, INTERCHANGE) });
+    await page.setRequestInterception(true);
+    page.on('request', (request) => {
+      if (/\/interchange\?/.test(request.url())) void request.respond({ contentType: 'application/json', body });
+      else void request.continue();
+    });
+    for (let i = 0; i < TIMES; i++) {
+      await page.goto(`${address}/units/${unit}`, { waitUntil: 'networkidle0' });
+      drawn.push(await page.evaluate(draw, INTERCHANGE));
+      frames.push(await page.evaluate(longestFrame, true));
+      idle.push(await page.evaluate(longestFrame, false));
+      bare.push(await page.evaluate(bareDraw));
+    }
+  });
   report(
     `ring map of ${INTERCHANGE} interchange drawn`,
     `${median(drawn).toFixed(0)} ms`,

@@ -5,10 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
-import puppeteer from 'puppeteer-core';
 import { dragged, sampledInPage } from './dragging.mjs';
 import { addMadeUnits } from './made-units.mjs';
-import { end, median, quantile, report, ROOT, ROUNDS, start } from './lib.mjs';
+import { end, few, inBrowser, median, quantile, report, ROOT, ROUNDS, start } from './lib.mjs';
 
 /**
  * The scripts that the page loads before anything is shown: those named in index.html and all they import statically.
@@ -99,7 +98,7 @@ async function bareUnit(address) {
  */
 async function typedToDrawn(page, address) {
   const [ours, bare] = [[], []];
-  for (let i = 0; i < 20; i++) {
+  for (let i = 0; i < few(20, 1); i++) {
     const id = await bareUnit(address);
     await page.goto(`${address}/jobs/${id}/fit/joints?joint=brake-master/rod`, { waitUntil: 'networkidle0' });
     ours.push(
@@ -136,35 +135,38 @@ async function typedToDrawn(page, address) {
  */
 async function pages(page, address) {
   await page.goto(`${address}/library`, { waitUntil: 'networkidle0' });
-  return page.evaluate(async () => {
-    const frame = () => new Promise((next) => requestAnimationFrame(next));
-    const next = document.querySelector('.mat-mdc-paginator-navigation-next');
-    const first = () => document.querySelector('app-unit-list td a')?.textContent;
-    let [longest, last] = [0, performance.now()];
-    let on = true;
-    const loop = (now) => {
-      longest = Math.max(longest, now - last);
-      last = now;
-      if (on) requestAnimationFrame(loop);
-    };
-    await frame();
-    last = performance.now();
-    requestAnimationFrame(loop);
-    const turns = [];
-    for (let i = 0; i < 25; i++) {
-      const before = first();
-      const began = performance.now();
-      next.click();
-      while (first() === before) await frame();
-      turns.push(performance.now() - began);
-    }
-    on = false;
-    return {
-      longest,
-      turn: turns.sort((a, b) => a - b)[12],
-      rows: document.querySelectorAll('app-unit-list tr').length,
-    };
-  });
+  return page.evaluate(
+    async (times) => {
+      const frame = () => new Promise((next) => requestAnimationFrame(next));
+      const next = document.querySelector('.mat-mdc-paginator-navigation-next');
+      const first = () => document.querySelector('app-unit-list td a')?.textContent;
+      let [longest, last] = [0, performance.now()];
+      let on = true;
+      const loop = (now) => {
+        longest = Math.max(longest, now - last);
+        last = now;
+        if (on) requestAnimationFrame(loop);
+      };
+      await frame();
+      last = performance.now();
+      requestAnimationFrame(loop);
+      const turns = [];
+      for (let i = 0; i < times; i++) {
+        const before = first();
+        const began = performance.now();
+        next.click();
+        while (first() === before) await frame();
+        turns.push(performance.now() - began);
+      }
+      on = false;
+      return {
+        longest,
+        turn: turns.sort((a, b) => a - b)[times >> 1],
+        rows: document.querySelectorAll('app-unit-list tr').length,
+      };
+    },
+    few(25, 3),
+  );
 }
 
 /** Memory of the page after so many views, without what can be swept, in MB. */
@@ -186,13 +188,10 @@ async function memory(browser, address, paths) {
   return JSHeapUsedSize / 1024 / 1024;
 }
 
-export async function webBench() {
+export const webBench = () => inBrowser(inPages);
+
+async function inPages(browser) {
   const [data, large] = [0, 1].map(() => mkdtempSync(join(tmpdir(), 'kerabat-bench-')));
-  const browser = await puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    headless: true,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
   try {
     const scripts = initialScripts();
     report(
@@ -259,7 +258,7 @@ export async function webBench() {
       await memory(
         browser,
         ours.address,
-        Array.from({ length: 50 }, (_, i) => VIEWS[i % VIEWS.length]),
+        Array.from({ length: few(50, 3) }, (_, i) => VIEWS[i % VIEWS.length]),
       ),
       await memory(browser, ours.address, ['/nowhere']),
     ];
@@ -274,7 +273,7 @@ export async function webBench() {
     const first = await start(['server/dist/main/serve.js', '--data', large, '--port', '0']);
     await end(first);
     const db = new Database(join(large, 'catalogue.sqlite'));
-    addMadeUnits(db, 20_000);
+    addMadeUnits(db, few(20_000, 500));
     db.close();
     const many = await start(['server/dist/main/serve.js', '--data', large, '--port', '0']);
     const turned = await pages(page, many.address);
@@ -294,7 +293,6 @@ export async function webBench() {
     );
     await end(many);
   } finally {
-    await browser.close();
     for (const directory of [data, large]) rmSync(directory, { recursive: true, force: true });
   }
 }

@@ -4,9 +4,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { end, quantile, report, start } from './lib.mjs';
+import { end, few, quantile, report, start } from './lib.mjs';
 
-const WRITERS = 200;
+const WRITERS = few(200, 5);
 
 /** Sends all at once; answers how long each waited, and what it was answered. */
 async function together(send) {
