@@ -8,7 +8,7 @@ export default defineConfig({
     include: ['e2e/**/*.spec.ts'],
     root: new URL('..', import.meta.url).pathname,
     isolate: false,
-    maxWorkers: 2,
+    maxWorkers: 4,
     testTimeout: 120_000,
     hookTimeout: 120_000,
   },

@@ -6,6 +6,7 @@ import type { ChainSolution, ChainWay } from '@kerabat/core/judge/solve';
 import type { ChainInput } from '@kerabat/core/judge/verdict';
 import { checkWords, sentenceOf } from '@kerabat/core/tell/words';
 import { findSlot } from '@kerabat/core/vehicle/place';
+import { SEARCH_MS } from '../ask/chain/task.js';
 import { hangsUp } from '../base/http/gone.js';
 import { sender } from '../base/http/guard.js';
 import { HttpProblem } from '../base/http/problem.js';
@@ -13,9 +14,6 @@ import { judgedRowsOf } from './gather.js';
 import type { Stores } from './needs.js';
 
 /** Ways to close the chain of a job: the cheapest sets of fixes, looked for in a thread. */
-
-/** A search that takes longer is narrowed by its limits. */
-const SEARCH_MS = 60_000;
 
 /** Answers line by line while a thread looks: progress, then the answer. Whoever hangs up stops it. */
 export async function solveJob(ctx: Context, id: number, limits: SolveLimits, stores: Stores): Promise<void> {

@@ -47,7 +47,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   // What reaches here is a connection that broke: everything else was answered.
   app.on('error', (error: Error) => log.warn({ error }, 'connection'));
   app.use(headers);
-  app.use(errors(log));
+  app.use(errors(log, stores.storage.broken));
   app.use(guard);
   app.use(health(stores.storage, () => stores.jobs.canRead()));
   app.use(door);

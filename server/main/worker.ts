@@ -1,3 +1,4 @@
+import { carried } from '../base/work/carried.js';
 import type { TaskName, Tasks } from '../base/work/tasks.js';
 import type { AuditProgress } from '../catalogue/audit/task.js';
 import type { ImportProgress } from '../catalogue/imports/task.js';
@@ -21,25 +22,26 @@ function teller<T>(port: MessagePort | undefined): (told: T) => void {
 }
 
 // Each task reads its own code when it is first asked for: a thread that only reads pictures need not load the rest.
-export const look = async ({ task }: Given<'look'>) => (await import('../catalogue/imports/task.js')).lookAt(task);
-export const bringIn = async ({ task, port }: Given<'bringIn'>) =>
-  (await import('../catalogue/imports/task.js')).bringIn(task, teller<ImportProgress>(port));
-export const writeOut = async ({ task }: Given<'writeOut'>) =>
-  (await import('../catalogue/exports/task.js')).writeOut(task);
-export const audit = async ({ task, port }: Given<'audit'>) =>
-  (await import('../catalogue/audit/task.js')).audit(task, teller<AuditProgress>(port));
-export const solveChain = async ({ task, port }: Given<'solveChain'>) =>
-  (await import('../ask/chain/task.js')).solveChainTask(task, teller<SolveProgress>(port));
-export const changeBack = async ({ task }: Given<'changeBack'>) =>
-  (await import('../catalogue/history/task.js')).changeBack(task);
-export const picture = async ({ task }: Given<'picture'>) =>
-  (await import('../jobs/photographs/picture.js')).readPicture(task);
-export const paper = async ({ task }: Given<'paper'>) => (await import('../print/paper.js')).print(task);
-export const resolve = async ({ task }: Given<'resolve'>) =>
-  (await import('../catalogue/records/task.js')).resolveNumbers(task);
-export const units = async ({ task }: Given<'units'>) =>
-  (await import('../catalogue/records/task.js')).searchUnits(task);
-export const interchange = async ({ task }: Given<'interchange'>) =>
-  (await import('../ask/interchange/task.js')).interchangeOf(task);
-export const interchangePaths = async ({ task }: Given<'interchangePaths'>) =>
-  (await import('../ask/interchange/task.js')).pathsOf(task);
+export const look = ({ task }: Given<'look'>) =>
+  carried(async () => (await import('../catalogue/imports/task.js')).lookAt(task));
+export const bringIn = ({ task, port }: Given<'bringIn'>) =>
+  carried(async () => (await import('../catalogue/imports/task.js')).bringIn(task, teller<ImportProgress>(port)));
+export const writeOut = ({ task }: Given<'writeOut'>) =>
+  carried(async () => (await import('../catalogue/exports/task.js')).writeOut(task));
+export const audit = ({ task, port }: Given<'audit'>) =>
+  carried(async () => (await import('../catalogue/audit/task.js')).audit(task, teller<AuditProgress>(port)));
+export const solveChain = ({ task, port }: Given<'solveChain'>) =>
+  carried(async () => (await import('../ask/chain/task.js')).solveChainTask(task, teller<SolveProgress>(port)));
+export const changeBack = ({ task }: Given<'changeBack'>) =>
+  carried(async () => (await import('../catalogue/history/task.js')).changeBack(task));
+export const picture = ({ task }: Given<'picture'>) =>
+  carried(async () => (await import('../jobs/photographs/picture.js')).readPicture(task));
+export const paper = ({ task }: Given<'paper'>) => carried(async () => (await import('../print/paper.js')).print(task));
+export const resolve = ({ task }: Given<'resolve'>) =>
+  carried(async () => (await import('../catalogue/records/task.js')).resolveNumbers(task));
+export const units = ({ task }: Given<'units'>) =>
+  carried(async () => (await import('../catalogue/records/task.js')).searchUnits(task));
+export const interchange = ({ task }: Given<'interchange'>) =>
+  carried(async () => (await import('../ask/interchange/task.js')).interchangeOf(task));
+export const interchangePaths = ({ task }: Given<'interchangePaths'>) =>
+  carried(async () => (await import('../ask/interchange/task.js')).pathsOf(task));

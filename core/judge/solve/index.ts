@@ -97,9 +97,44 @@ export const editsOf = (fixes: readonly Fix[]): Edit[] =>
     fix.edits.map((edit: EditBody, k): Edit => ({ id: `fix ${i + 1} ${fix.fix} ${k + 1}`, ...edit }) as Edit),
   );
 
+const fewerOpen = (a: Node, b: Node): Node => (mismatches(b.answer).length < mismatches(a.answer).length ? b : a);
+
+/** So many chains are looked at when a search that was cut off is brought to an end. */
+const LAST_LOOKS = 400;
+
+/**
+ * A chain closed one mismatch after another, each by the cheapest fix that leaves fewer open: what a search that was cut
+ * off has to offer. It closes the chain, and nothing says that it is the cheapest.
+ */
+function closedStepByStep(
+  from: Node,
+  allowed: (fix: Fix) => boolean,
+  look: (fixes: readonly Fix[], joints: Node['joints']) => Node | undefined,
+): { readonly way?: Node; readonly looked: number } {
+  let [node, looked] = [from, 0];
+  for (let bad = mismatches(node.answer); bad.length > 0; bad = mismatches(node.answer)) {
+    const offered = bad
+      .flatMap(({ joint, check }) => check.fixes.filter(allowed).map((fix) => ({ joint, fix })))
+      .sort((a, b) => a.fix.minutes - b.fix.minutes);
+    let better: Node | undefined;
+    for (const { joint, fix } of offered) {
+      if (looked++ >= LAST_LOOKS) return { looked };
+      const next = look([...node.fixes, fix], [...node.joints, { id: joint.id, between: joint.between }]);
+      if (next && mismatches(next.answer).length < bad.length) {
+        better = next;
+        break;
+      }
+    }
+    if (!better) return { looked };
+    node = better;
+  }
+  return { way: node, looked };
+}
+
 /**
  * The cheapest sets of fixes that leave no check at "does not fit", cheapest first (uniform cost over sets; an order of
- * edits does not matter, so a set is looked at once). What is not known stays so. `stop` is asked between chains.
+ * edits does not matter, so a set is looked at once). What is not known stays so. `stop` is asked between chains; a
+ * search that is cut off answers what closes the chain step by step, and that it was cut off.
  */
 export function solveChain(
   input: ChainInput,
@@ -151,6 +186,12 @@ export function solveChain(
     }
   }
   const hopeless = mismatches(start.answer).find(({ check }) => !check.fixes.some(allowed));
+  if (truncated && ways.length === 0 && !hopeless) {
+    const last = closedStepByStep([start, ...open].reduce(fewerOpen), allowed, look);
+    looked += last.looked;
+    const { minutes } = costOf(last.way?.fixes ?? [], settings);
+    if (last.way && (limits.minutes === undefined || minutes <= limits.minutes)) ways.push(last.way);
+  }
   const found = ways.map(({ fixes, joints, answer }): ChainWay => ({
     fixes,
     joints,

@@ -7,15 +7,13 @@ import { hangsUp } from '../../base/http/gone.js';
 import { sender } from '../../base/http/guard.js';
 import type { WorkPool } from '../../base/work/pool.js';
 import { answerView, fixView, inputOf, refused } from './given.js';
+import { SEARCH_MS } from './task.js';
 
 /** What the routes need of the rest of the server. */
 export interface ChainNeeds {
   readonly settings: () => Settings;
   readonly pool: WorkPool;
 }
-
-/** A search that takes longer is narrowed by its limits. */
-const SEARCH_MS = 60_000;
 
 const BECAUSE = {
   'no-fix': (without: string | undefined) =>

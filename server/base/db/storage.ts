@@ -1,4 +1,14 @@
-import { accessSync, constants, existsSync, statfsSync, statSync } from 'node:fs';
+import {
+  accessSync,
+  closeSync,
+  constants,
+  existsSync,
+  fstatSync,
+  openSync,
+  readSync,
+  statfsSync,
+  statSync,
+} from 'node:fs';
 import { join } from 'node:path';
 
 export const DATABASE_FILES = ['catalogue.sqlite', 'jobs.sqlite'] as const;
@@ -11,6 +21,10 @@ export interface Storage {
   readonly directory: string;
   /** Why nothing can be written just now, as a sentence; undefined when it can. */
   problem(): string | undefined;
+  /** Which file is damaged, as a sentence; undefined while each is one and none was found broken. */
+  damage(): string | undefined;
+  /** Somebody met a damaged file: it is known from then on. */
+  broken(): void;
   /** Bytes that are free on its disk. */
   free(): number;
 }
@@ -48,7 +62,33 @@ export function watchStorage(directory: string, readOnly?: string): Storage {
     }
     return notWritable(directory);
   };
-  return { directory, problem, free: () => freeBytes(directory) };
+  let met = false;
+  const damage = (): string | undefined => {
+    const file = DATABASE_FILES.map((name) => join(directory, name)).find((path) => existsSync(path) && !isWhole(path));
+    if (file === undefined && !met) return undefined;
+    const which = file ?? `A database in ${directory}`;
+    return `${which} is damaged. Stop Kerabat, keep a copy of the file, and restore the last backup.`;
+  };
+  return { directory, problem, damage, broken: () => void (met = true), free: () => freeBytes(directory) };
+}
+
+/** The head of a database file: what it is, how long a page is, how many there are, and whether that is up to date. */
+const HEAD = { bytes: 100, says: 'SQLite format 3\0', page: 16, pages: 28, changed: 24, counted: 92 } as const;
+
+/** Whether a file begins as a database does, and is as long as it says (SQLite, "Database File Format", 1.3). */
+export function isWhole(path: string): boolean {
+  const head = Buffer.alloc(HEAD.bytes);
+  const file = openSync(path, 'r');
+  try {
+    const read = readSync(file, head, 0, HEAD.bytes, 0);
+    if (read === 0) return true; // nothing was written yet
+    if (read < HEAD.bytes || head.toString('latin1', 0, HEAD.says.length) !== HEAD.says) return false;
+    const page = head.readUInt16BE(HEAD.page);
+    const isCounted = head.readUInt32BE(HEAD.changed) === head.readUInt32BE(HEAD.counted);
+    return !isCounted || fstatSync(file).size >= (page === 1 ? 65_536 : page) * head.readUInt32BE(HEAD.pages);
+  } finally {
+    closeSync(file);
+  }
 }
 
 /** Why the directory or one of its databases cannot be written, as a sentence. */

@@ -14,13 +14,14 @@ const TOLD_TO_THE_LOG: readonly number[] = [403, 413, 421, 429, 500, 503, 507];
  * Writes every failure as problem details. What nobody foresaw is logged in full under a number that the person sees.
  */
 export const errors =
-  (log: Logger): Middleware =>
+  (log: Logger, damaged: () => void): Middleware =>
   async (ctx, next) => {
     try {
       await next();
       if (ctx.status === 404 && ctx.body === undefined)
         throw new HttpProblem(404, 'Not found', `There is nothing at ${ctx.path}.`);
     } catch (error) {
+      if (storageFault(error)?.kind === 'damaged') damaged();
       const problem = problemOf(error, ctx, log);
       if (TOLD_TO_THE_LOG.includes(problem.status))
         log.warn(

@@ -3,6 +3,7 @@ import { MessageChannel, type MessagePort, type Transferable } from 'node:worker
 import { Piscina } from 'piscina';
 import { HOME } from '../home.js';
 import { HttpProblem } from '../http/problem.js';
+import { type Carried, unpacked } from './carried.js';
 import type { TaskName, Tasks } from './tasks.js';
 
 /** Threads run the built program, wherever this file runs from. */
@@ -21,13 +22,16 @@ export type PoolName = keyof typeof POOLS;
 /** So many tasks of one pool may be under way or waiting for one person. */
 const FOR_EACH_PERSON = 4;
 
-/** A task that was ended from outside; `why` tells whether its limits or a person did it. */
-export class TaskEnded extends Error {
+/**
+ * A task that was ended from outside; `why` tells whether its limits or a person did it. Whoever waits for it is told so:
+ * nothing is broken.
+ */
+export class TaskEnded extends HttpProblem {
   constructor(
     readonly why: 'time' | 'memory' | 'cancelled',
-    message: string,
+    sentence: string,
   ) {
-    super(message);
+    super(503, 'Not finished', sentence);
   }
 }
 
@@ -90,11 +94,12 @@ export function workPool() {
     count(1);
     try {
       const given: { task: unknown; port?: MessagePort } = { task, ...(channel ? { port: channel.port2 } : {}) };
-      return (await poolOf(pool).run(given, {
+      const result = (await poolOf(pool).run(given, {
         name,
         signal: signal ? AbortSignal.any([signal, limit]) : limit,
         transferList: [...transfer, ...(channel ? [channel.port2] : [])] as never[],
-      })) as Tasks[N]['answer'];
+      })) as Carried<Tasks[N]['answer']>;
+      return unpacked(result);
     } catch (error) {
       throw endOf(error, limit, timeMs, signal);
     } finally {
