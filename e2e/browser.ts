@@ -7,6 +7,9 @@ import { type RunningServer, startServer } from '../server/testing/program.js';
 const require = createRequire(import.meta.url);
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
+/** So long something is waited for that will come, ms: machines are busy. What never comes is found all the same. */
+const PATIENCE = 30_000;
+
 const launch = (): Promise<Browser> =>
   puppeteer.launch({
     executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
@@ -40,9 +43,19 @@ export class Seat {
     address: string,
     { name = 'Ilse', width = 1280, height = 800, touch = false, dark = false, stays = false } = {},
   ): Promise<Seat> {
-    const context = await browser.createBrowserContext();
-    if (!stays) onTestFinished(() => context.close());
+    // The first at the browser finds what others left in its cache, and nothing else; a second has one of their own.
+    const isFirst = !taken.has(browser);
+    const context = isFirst ? browser.defaultBrowserContext() : await browser.createBrowserContext();
     const page = await context.newPage();
+    if (isFirst) await clear(page, address);
+    if (isFirst) taken.add(browser);
+    const leave = async (): Promise<void> => {
+      await page.close();
+      if (isFirst) taken.delete(browser);
+      else await context.close();
+    };
+    if (stays) left.push(leave);
+    else onTestFinished(leave);
     await page.setViewport({ width, height, hasTouch: touch, isMobile: touch });
     const seat = new Seat(page, address);
     page.on('pageerror', (error) => seat.errors.push(String(error)));
@@ -63,7 +76,7 @@ export class Seat {
 
   async go(path: string): Promise<void> {
     await this.page.goto(this.address + path, { waitUntil: 'load' });
-    await this.page.waitForSelector('h1, .problem', { timeout: 20_000 });
+    await this.page.waitForSelector('h1, .problem', { timeout: PATIENCE });
     // Only so that less is waited for below: what a journey looks for is waited for where it is looked for.
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
@@ -77,10 +90,10 @@ export class Seat {
     }, path);
     await this.page.waitForFunction(
       (to) => location.pathname.startsWith(to),
-      { timeout: 20_000 },
+      { timeout: PATIENCE },
       path.split('?')[0] ?? path,
     );
-    await this.page.waitForSelector('h1, .problem', { timeout: 20_000 });
+    await this.page.waitForSelector('h1, .problem', { timeout: PATIENCE });
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
   }
 
@@ -131,7 +144,7 @@ export class Seat {
 
   /** Puts the cursor into a field as soon as it is there. */
   async focus(selector: string): Promise<void> {
-    await this.page.waitForSelector(selector, { timeout: 8000 });
+    await this.page.waitForSelector(selector, { timeout: PATIENCE });
     await this.page.focus(selector);
   }
 
@@ -153,7 +166,7 @@ export class Seat {
               .replace(/\s+/g, ' ')
               .includes(words);
           }),
-        { timeout: 8000 },
+        { timeout: PATIENCE },
         name,
       )
       .catch(() => undefined);
@@ -170,11 +183,11 @@ export class Seat {
   async choose(list: string, option: string): Promise<void> {
     await this.tabTo(list);
     await this.keys('Enter');
-    await this.page.waitForSelector('mat-option', { timeout: 8000 });
+    await this.page.waitForSelector('mat-option', { timeout: PATIENCE });
     await this.type(option);
     await this.page.waitForFunction(
       (words: string) => document.querySelector('mat-option.mat-mdc-option-active')?.textContent?.includes(words),
-      { timeout: 8000 },
+      { timeout: PATIENCE },
       option,
     );
     // A list that waits for another letter (200 ms) does not hear Enter; the page's own clock is asked, for it may lag.
@@ -182,7 +195,7 @@ export class Seat {
     await this.keys('Enter');
     // A list of which several can be chosen stays open.
     if (await this.page.$('[role=listbox][aria-multiselectable=true]')) await this.keys('Escape');
-    await this.page.waitForFunction(() => document.querySelector('mat-option') === null, { timeout: 8000 });
+    await this.page.waitForFunction(() => document.querySelector('mat-option') === null, { timeout: PATIENCE });
   }
 
   /**
@@ -192,7 +205,7 @@ export class Seat {
   async openMenu(): Promise<void> {
     await this.keys('Enter');
     await this.page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'menuitem', {
-      timeout: 8000,
+      timeout: PATIENCE,
     });
   }
 
@@ -222,7 +235,7 @@ export class Seat {
       await this.page.waitForFunction(
         (s: string, w: string) =>
           (document.querySelector<HTMLElement>(s)?.innerText ?? '').replace(/\s+/g, ' ').includes(w),
-        { timeout: 8000 },
+        { timeout: PATIENCE },
         selector,
         words,
       );
@@ -236,7 +249,7 @@ export class Seat {
   /** Presses with the mouse, once the thing has come to rest: what is still sliding in is missed otherwise. */
   async click(selector: string): Promise<void> {
     await this.page.bringToFront();
-    await this.page.waitForSelector(selector, { timeout: 8000 });
+    await this.page.waitForSelector(selector, { timeout: PATIENCE });
     await this.page.waitForFunction(
       async (s: string) => {
         const place = (): string => JSON.stringify(document.querySelector(s)?.getBoundingClientRect() ?? null);
@@ -244,7 +257,7 @@ export class Seat {
         await new Promise((later) => setTimeout(later, 80));
         return before === place() && before !== 'null';
       },
-      { timeout: 8000 },
+      { timeout: PATIENCE },
       selector,
     );
     await this.page.click(selector);
@@ -273,6 +286,23 @@ export class Seat {
   }
 }
 
+/** Browsers at whose own storage somebody sits. */
+const taken = new WeakSet<Browser>();
+/** Seats that stay longer than a test. */
+const left: (() => Promise<void>)[] = [];
+
+/** Everything that a page of this address has kept, but for the files that it was made of. */
+async function clear(page: Page, address: string): Promise<void> {
+  const session = await page.createCDPSession();
+  const storageTypes = 'cookies,local_storage,indexeddb,service_workers,cache_storage';
+  await session.send('Storage.clearDataForOrigin', { origin: address, storageTypes });
+  await session.detach();
+}
+
+/** One browser for all files of a process, and one port: what the first loads, the others find in the cache. */
+let shared: Promise<Browser> | undefined;
+let port = '0';
+
 /**
  * A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. `prepare` says how to
  * start the server.
@@ -284,10 +314,13 @@ export function workshop(prepare: () => Promise<readonly string[]> = async () =>
   let browser: Browser;
   let server: RunningServer;
   beforeAll(async () => {
-    [browser, server] = await Promise.all([launch(), prepare().then(startServer)]);
+    shared ??= launch();
+    const args = ['--port', port, ...(await prepare())];
+    [browser, server] = await Promise.all([shared, startServer(args)]);
+    port = new URL(server.address).port;
   });
   afterAll(async () => {
-    await browser.close();
+    for (const leave of left.splice(0)) await leave();
     await server.end();
   });
   return { server: () => server, sit: (options) => Seat.take(browser, server.address, options) };

@@ -1,40 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { workshop, type Seat } from './browser.js';
+import { VIEWS } from './views.js';
 
 const { sit } = workshop();
-
-const VIEWS = [
-  '/jobs',
-  '/jobs/new?vehicle=v12',
-  '/jobs/1/ask',
-  '/jobs/1/identify',
-  '/jobs/3/interchange',
-  '/jobs/6/fit',
-  '/jobs/5/fit',
-  '/jobs/5/fit/measure',
-  '/jobs/6/fit/whole',
-  '/jobs/3/fit/look',
-  '/jobs/3/fit/card',
-  '/jobs/6/fit/close',
-  '/jobs/5/fit/plan',
-  '/jobs/5/fit/rod',
-  '/jobs/3/customer',
-  '/jobs/6/feel',
-  '/jobs/3/lines',
-  '/jobs/3/kit',
-  '/numbers?q=30718',
-  '/numbers/n:10',
-  '/units/ard-tm22vs',
-  '/tools',
-  '/tools/thread?thread=3%2F8-24%20UNF',
-  '/tools/lines',
-  '/jobs/6/lines/ways',
-  '/jobs/3/lines/make',
-  '/library',
-  '/library/bring-in',
-  '/library/audit',
-  '/settings',
-];
 
 /** Puts the page into a theme and waits until no colour is on its way any more. */
 const wears = (seat: Seat, theme: 'light' | 'dark'): Promise<void> =>
@@ -61,18 +29,6 @@ describe('axe-core finds nothing, in the light and in the dark, nor at 200 %', (
     await expect.poll(() => seat.sideways(), { timeout: 3000 }).toBeLessThanOrEqual(1);
     expect(await seat.smallTargets(24)).toEqual([]);
     expect(seat.errors).toEqual([]);
-  });
-});
-
-describe('on a phone nothing has to be scrolled sideways, and what is pressed is large enough for a finger', () => {
-  let seat: Seat;
-  beforeAll(async () => {
-    seat = await sit({ width: 390, height: 844, touch: true, stays: true });
-  });
-  it.each(VIEWS)('%s', async (view) => {
-    await seat.turnTo(view);
-    expect(await seat.sideways()).toBeLessThanOrEqual(1);
-    expect(await seat.smallTargets(44)).toEqual([]);
   });
 });
 

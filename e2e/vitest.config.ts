@@ -1,14 +1,33 @@
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
-/**
- * Journeys drive the built app in a real browser, two at a time: each waits for its page most of the time.
- */
+/** Those that take longest, so that none of them is left for the end. */
+const FIRST = [
+  'every-bench-runs',
+  'programs-start-and-stop',
+  'every-view-is-accessible',
+  'every-view-on-a-phone',
+  'bad-input',
+];
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const rank = ({ moduleId }: TestSpecification): number => {
+      const at = FIRST.findIndex((name) => moduleId.includes(name));
+      return at === -1 ? FIRST.length : at;
+    };
+    return (await super.sort(files)).sort((a, b) => rank(a) - rank(b));
+  }
+}
+
+/** Journeys drive the built app in a real browser, four at a time: each waits for its page most of the time. */
 export default defineConfig({
   test: {
     include: ['e2e/**/*.spec.ts'],
     root: new URL('..', import.meta.url).pathname,
     isolate: false,
     maxWorkers: 4,
+    sequence: { sequencer: LongestFirst },
     testTimeout: 120_000,
     hookTimeout: 120_000,
   },

@@ -1,4 +1,5 @@
-// npm test: everything that must hold, in the order in which it fails fastest. The last line counts the tests.
+// npm test: everything that must hold, in two rows beside each other, in each the fastest first. The last line counts
+// the tests.
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -22,10 +23,20 @@ folder(reports);
 /** How long each part took. */
 const took = [];
 
+/** What is under way: it ends with this program. */
+const running = new Set();
+process.on('exit', () => running.forEach((child) => child.kill()));
+function begin(command, args, options) {
+  const child = spawn(command, args, options);
+  running.add(child);
+  child.on('exit', () => running.delete(child));
+  return child;
+}
+
 /** Runs checks one after another, beside what else is going on; answers what the first that failed had to say. */
 async function checks(list) {
   for (const [why, args] of list) {
-    const child = spawn('npx', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = begin('npx', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
     let said = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
     const code = await new Promise((done) => child.on('exit', done));
@@ -33,20 +44,6 @@ async function checks(list) {
   }
   return undefined;
 }
-
-ensureServerBuilt();
-say('the interface, types, lint, import directions, format');
-const checking = checks([
-  ['Checking the types of the tests', ['tsc', '-p', 'tsconfig.test.json', '--noEmit']],
-  ['Lint', ['eslint', '.', '--max-warnings', '0']],
-  [
-    'Layers',
-    ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'contract', 'server', 'web'],
-  ],
-  ['Format (npm run format mends it)', ['prettier', '--check', '--log-level', 'warn', '.']],
-]);
-const [, failed] = await Promise.all([ensureInterfaceBuilt(), checking]);
-if (failed) fail(failed);
 
 /**
  * Runs one suite with a JSON report and counts it. A suite that ends without a report, or without a test, is a failure.
@@ -56,7 +53,7 @@ async function suite(name, command, args, { cwd = ROOT, quiet = false } = {}) {
   say(name);
   const began = performance.now();
   const file = join(reports, `${name.replace(/\W+/g, '-')}.json`);
-  const child = spawn(command, args(file), {
+  const child = begin(command, args(file), {
     cwd,
     stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
     env: { ...process.env, CHROMIUM: chromium },
@@ -101,17 +98,40 @@ const vitest = (config) => (file) => [
   `--outputFile.json=${file}`,
 ];
 const web = { cwd: join(ROOT, 'web'), quiet: true };
-// Tests of components wait for the page most of the time.
-const results = await Promise.all([
-  suite('core, contract and server', 'npx', vitest('vitest.config.ts')),
-  suite(
-    'interface',
-    'npx',
-    (file) => ['ng', 'test', '--watch=false', '--reporters=default', '--reporters=json', `--output-file=${file}`],
-    web,
-  ),
-]);
-results.push(await suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts')));
+
+/** What needs a browser: it waits for its pages most of the time, and leaves a processor to the others. */
+async function inTheBrowser() {
+  await ensureInterfaceBuilt();
+  return [await suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts'), { quiet: true })];
+}
+
+/** What needs none, what fails fastest first. */
+async function withoutABrowser() {
+  const failed = await checks([
+    ['Checking the types of the tests', ['tsc', '-p', 'tsconfig.test.json', '--noEmit']],
+    ['Lint', ['eslint', '.', '--max-warnings', '0']],
+    [
+      'Layers',
+      ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'contract', 'server', 'web'],
+    ],
+    ['Format (npm run format mends it)', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ]);
+  if (failed) fail(failed);
+  const core = await suite('core, contract and server', 'npx', vitest('vitest.config.ts'));
+  const ng = (file) => [
+    'ng',
+    'test',
+    '--watch=false',
+    '--reporters=default',
+    '--reporters=json',
+    `--output-file=${file}`,
+  ];
+  return [core, await suite('interface', 'npx', ng, web)];
+}
+
+ensureServerBuilt();
+say('types, lint, layers, format; the interface beside them');
+const results = (await Promise.all([withoutABrowser(), inTheBrowser()])).flat();
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);
 if (sum('passed') + sum('failed') === 0) fail('No test was run.');
 for (const result of results) for (const line of result.told) console.log(`FAILED ${line}`);

@@ -1,8 +1,20 @@
 import { spawnSync } from 'node:child_process';
-import { chmodSync, chownSync, copyFileSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  closeSync,
+  copyFileSync,
+  mkdtempSync,
+  openSync,
+  renameSync,
+  rmSync,
+  truncateSync,
+  writeSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, it } from 'vitest';
+import { isWhole } from '../base/db/storage.js';
 import { testServer, type TestServer } from '../testing/harness.js';
 import { ROOT, startServer } from '../testing/program.js';
 import { canMount, smallDisk, type SmallDisk } from '../testing/small-disk.js';
@@ -47,6 +59,17 @@ describe.skipIf(!canMount())('a full disk', () => {
       status: 507,
       body: { title: 'Disk full', detail: expect.stringContaining('disk is full') as string },
     });
+    disk?.free();
+    disk?.fill();
+    expect(await health()).toMatchObject({
+      status: 503,
+      body: { status: 'reading-only', detail: expect.stringContaining('is full') as string },
+    });
+    for (const format of ['csv', 'xlsx', 'json', 'graphml'])
+      expect(await server.ask('GET', `/exports/${format}`), format).toMatchObject({
+        status: 507,
+        body: { detail: expect.stringContaining('nothing was exported') as string },
+      });
     const acknowledged = await jobs();
     expect(acknowledged).toBeGreaterThanOrEqual(before);
     disk?.free();
@@ -148,6 +171,33 @@ describe.skipIf(!canRun)('a directory that turns read-only while it runs', () =>
       }
     },
   );
+});
+
+describe('a damaged file', () => {
+  it.each(['jobs.sqlite', 'catalogue.sqlite'])('%s: health says which, and what to do', async (name) => {
+    server = await testServer();
+    expect((await health()).body.status).toBe('ok');
+    const path = join(server.folder, name);
+    const file = openSync(path, 'r+');
+    writeSync(file, Buffer.from('not a database  '), 0, 16, 0);
+    closeSync(file);
+    expect(await health()).toMatchObject({
+      status: 503,
+      body: { status: 'failing', detail: expect.stringMatching(`${name} is damaged.*last backup`) as string },
+    });
+  });
+  it('one that was cut short is not whole, one that nothing was written into yet is', async () => {
+    server = await testServer();
+    const copy = join(server.folder, 'copy.sqlite');
+    copyFileSync(join(server.folder, 'catalogue.sqlite'), copy);
+    expect(isWhole(copy)).toBe(true);
+    truncateSync(copy, 8192);
+    expect(isWhole(copy)).toBe(false);
+    truncateSync(copy, 50);
+    expect(isWhole(copy)).toBe(false);
+    truncateSync(copy, 0);
+    expect(isWhole(copy)).toBe(true);
+  });
 });
 
 describe('a file that goes away while it runs', () => {

@@ -7,7 +7,7 @@ import { type RunningServer, startServer } from '../testing/program.js';
 import { random } from './random.js';
 
 /** So many kills are part of the tests; `npm run hostile` makes ten times as many. */
-const KILLS = Number(process.env['HOSTILE_KILLS'] ?? 5);
+const KILLS = Number(process.env['HOSTILE_KILLS'] ?? 3);
 
 /** A round in which no list is done by then is killed all the same. */
 const MOST_MS = 10_000;

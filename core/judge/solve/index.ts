@@ -103,8 +103,8 @@ const fewerOpen = (a: Node, b: Node): Node => (mismatches(b.answer).length < mis
 const LAST_LOOKS = 400;
 
 /**
- * A chain closed one mismatch after another, each by the cheapest fix that leaves fewer open: what a search that was cut
- * off has to offer. It closes the chain, and nothing says that it is the cheapest.
+ * A chain closed one mismatch after another, each by the cheapest fix that leaves fewer open: what a search that was
+ * cut off has to offer. It closes the chain, and nothing says that it is the cheapest.
  */
 function closedStepByStep(
   from: Node,

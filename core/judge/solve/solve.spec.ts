@@ -82,6 +82,28 @@ describe('the solver against trying every set', () => {
   });
 });
 
+/** So many vehicles side by side, as one chain. */
+function sideBySide(input: ChainInput, times: number): ChainInput {
+  const copies = Array.from({ length: times }, (_, n) => {
+    const named = (id: string): string => `${n} ${id}`;
+    return {
+      parts: input.parts.map((part) => ({ ...part, id: named(part.id) })),
+      joints: input.joints.map((joint) => {
+        const [a, b] = joint.between;
+        const between = [
+          { ...a, part: named(a.part) },
+          { ...b, part: named(b.part) },
+        ] as const;
+        return { ...joint, id: named(joint.id), between };
+      }),
+      edits: input.edits.map((edit) => ('at' in edit ? { ...edit, id: named(edit.id), at: named(edit.at) } : edit)),
+    };
+  });
+  const all = <K extends 'parts' | 'joints' | 'edits'>(key: K) =>
+    copies.flatMap((copy): readonly unknown[] => copy[key]) as unknown as ChainInput[K];
+  return { ...input, parts: all('parts'), joints: all('joints'), edits: all('edits') };
+}
+
 describe('limits of the solver', () => {
   const input = composeJob(
     rowsFor({
@@ -101,11 +123,22 @@ describe('limits of the solver', () => {
     expect(ways.length).toBe(2);
     for (const way of ways) expect(way.joints).toHaveLength(way.fixes.length);
   });
-  it('says when a limit cut it short', () => {
-    expect(solveChain(input, { states: 1 })).toMatchObject({ truncated: true, ways: [], because: 'cut-short' });
-    expect(solveChain(input, {}, () => true).truncated).toBe(true);
+  it('says when a limit cut it short, and what it has by then', () => {
+    for (const cut of [solveChain(input, { states: 1 }), solveChain(input, {}, () => true)]) {
+      expect(cut).toMatchObject({ truncated: true });
+      expect(cut.ways).toHaveLength(1);
+      expect(bad(input, cut.ways[0]?.fixes ?? [])).toEqual([]);
+    }
     expect(solveChain(input, { minutes: 5 }).ways).toEqual([]);
     expect(solveChain(input, { order: 1 })).toMatchObject({ ways: [], because: 'no-fix' });
+  });
+  it('sixty misfits are more than can be tried: it is cut off, and what it has closes every one of them', () => {
+    const sixty = sideBySide(input, 30);
+    expect(bad(sixty, [])).toHaveLength(60);
+    const solution = solveChain(sixty, { states: 1 });
+    expect(solution).toMatchObject({ truncated: true, ways: [{ fixes: { length: 60 } }] });
+    expect(solution.because).toBeUndefined();
+    expect(bad(sixty, solution.ways[0]?.fixes ?? [])).toEqual([]);
   });
   it('tells how far it is', () => {
     const told: number[] = [];

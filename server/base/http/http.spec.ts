@@ -63,7 +63,7 @@ describe('the door', () => {
   });
   it('a body of which half comes is told to be late, and its connection ends', async () => {
     const koa = new Koa();
-    koa.use(errors(pino({ enabled: false })));
+    koa.use(errors(pino({ enabled: false }), () => undefined));
     koa.use(async (ctx) => {
       ctx.body = (await readBytes(ctx, 1000, 'too large', 50)).toString();
     });

@@ -1,8 +1,8 @@
 import { HttpProblem } from '../http/problem.js';
 
 /**
- * What a task answers, or what went wrong in it. Between threads an error loses its class and its code: by them the disk
- * that is full, the file that is damaged and the sentence that was meant for a person are told apart.
+ * What a task answers, or what went wrong in it. Between threads an error loses its class and its code: by them the
+ * disk that is full, the file that is damaged and the sentence that was meant for a person are told apart.
  */
 export type Carried<T> = { readonly answer: T } | { readonly failed: Failed };
 

@@ -2,6 +2,8 @@ import { writeFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
+import { testDirectory } from '../../testing/harness.js';
 import { HttpProblem } from '../http/problem.js';
 import { TaskEnded, workPool, type WorkPool } from './pool.js';
 
@@ -37,6 +39,28 @@ describe('the pool of threads', () => {
     await expect(long({ timeMs: 30 })).rejects.toMatchObject({ why: 'time' });
     expect(await pool.run('picture', Buffer.alloc(0), { person: 'Ilse' })).toContain('empty');
     expect(await long()).toMatchObject({ guesses: [{ sheet: 'long' }] });
+  });
+  it('what goes wrong in a thread is what it was: a sentence stays one, a fault of the disk has its code', async () => {
+    const asked = { format: 'json', now: '2024-01-01T00:00:00Z' } as const;
+    const write = (catalogue: string, into: string) =>
+      pool.run('writeOut', { ...asked, catalogue, folder: into }, { pool: 'long', person: 'Ilse' });
+    await expect(write(join(folder, 'long.json'), folder)).rejects.toMatchObject({ code: 'SQLITE_NOTADB' });
+    const data = await testDirectory({ parent: folder });
+    const file = join(data, 'catalogue.sqlite');
+    await expect(write(file, join(folder, 'nowhere'))).rejects.toMatchObject({ code: 'ENOENT' });
+    const unknown = { file, key: 'no-such-unit', depth: 2, settings: STANDARD_SETTINGS, outcomes: new Map() };
+    const answer = pool.run('interchange', unknown, { person: 'Ilse' });
+    await expect(answer).rejects.toBeInstanceOf(HttpProblem);
+    await expect(answer).rejects.toMatchObject({
+      status: 404,
+      detail: expect.stringContaining('no-such-unit') as string,
+    });
+  });
+  it('a task that was ended is told to whoever waits as a sentence, not as a fault of the server', async () => {
+    await expect(long({ timeMs: 30 })).rejects.toMatchObject({
+      status: 503,
+      detail: expect.stringMatching(/^It took longer/),
+    });
   });
   it('stops a task whose person has hung up', async () => {
     const gone = new AbortController();

@@ -23,8 +23,8 @@ export type PoolName = keyof typeof POOLS;
 const FOR_EACH_PERSON = 4;
 
 /**
- * A task that was ended from outside; `why` tells whether its limits or a person did it. Whoever waits for it is told so:
- * nothing is broken.
+ * A task that was ended from outside; `why` tells whether its limits or a person did it. Whoever waits for it is told
+ * so: nothing is broken.
  */
 export class TaskEnded extends HttpProblem {
   constructor(

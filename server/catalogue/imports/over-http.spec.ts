@@ -215,6 +215,26 @@ describe('hostile archives', () => {
       problem: expect.stringContaining('not what it says') as string,
     });
   });
+  it('one that was damaged on its way says so, wherever the damage is', async () => {
+    const path = await zipOf('whole.zip', {
+      'units.csv': Buffer.from(`unit,kind,name,maker,source\n${'damaged-1,slave,a name,ard,que-pl\n'.repeat(500)}`),
+      'makers.csv': Buffer.from('maker,name,role\nx,X,aftermarket\n'),
+    });
+    const whole = readFileSync(path);
+    const cut = whole.subarray(0, whole.length - 30);
+    const rotten = Buffer.from(whole);
+    rotten.fill(0xa5, 60, 120);
+    const noList = Buffer.from(whole);
+    noList.fill(0, whole.lastIndexOf(Buffer.from('PK\u0001\u0002')), whole.length - 22);
+    for (const [name, bytes] of Object.entries({ cut, rotten, noList })) {
+      const { status, body } = await send(`${name}.zip`, new Blob([bytes]));
+      expect(status, name).toBe(202);
+      const ended = await settled(body.id);
+      expect(ended.state, name).toBe('failed');
+      expect(ended.problem, name).toMatch(/damaged|cut off|cannot be read/);
+      expect(ended.problem, name).not.toContain('Server error');
+    }
+  });
   it('one with names that lead outside writes nothing there', async () => {
     const path = await zipOf('names.zip', { 'a/units.csv': Buffer.from('unit,kind,name,maker,source\n') });
     const bytes = Buffer.from(readFileSync(path).toString('latin1').replaceAll('a/units.csv', '../nits.csv'), 'latin1');

@@ -1,4 +1,5 @@
-import type { Readable } from 'node:stream';
+import { type Readable, Transform } from 'node:stream';
+import { crc32 } from 'node:zlib';
 import { open, type Entry, type ZipFile } from 'yauzl';
 import { FileProblem } from '../../../base/csv/file-problem.js';
 import { LIMITS } from './limits.js';
@@ -9,7 +10,7 @@ const FREE = 20 * 1024 * 1024;
 
 export interface Zip {
   readonly entries: readonly Entry[];
-  /** Unpacks one entry. Fails when it turns out larger than the archive says. */
+  /** Unpacks one entry. Fails when it turns out larger than the archive says, or not what was packed. */
   read(entry: Entry): Promise<Readable>;
   close(): void;
 }
@@ -56,10 +57,30 @@ export async function openZip(path: string): Promise<Zip> {
     read: (entry) =>
       new Promise((done, fail) => {
         zip.openReadStream(entry, (error, stream) =>
-          error ? fail(new FileProblem(`"${entry.fileName}" cannot be unpacked: ${error.message}`)) : done(stream),
+          error
+            ? fail(new FileProblem(`"${entry.fileName}" cannot be unpacked: ${error.message}`))
+            : done(checked(stream, entry)),
         );
       }),
   };
+}
+
+/** What comes out of an entry, its sum checked at the end: a byte that was changed on the way is not read as data. */
+function checked(stream: Readable, { fileName, crc32: packed }: Entry): Readable {
+  const damaged = (why: string): FileProblem =>
+    new FileProblem(`The archive is damaged: "${fileName}" ${why}. Get the file again.`);
+  let sum = 0;
+  const out = new Transform({
+    transform(chunk: Buffer, _, done) {
+      sum = crc32(chunk, sum);
+      done(null, chunk);
+    },
+    flush: (done) => done(sum === packed ? null : damaged('is not what was packed')),
+  });
+  stream.once('error', (error) =>
+    out.destroy(error instanceof FileProblem ? error : damaged(`cannot be unpacked (${error.message})`)),
+  );
+  return stream.pipe(out);
 }
 
 const megabytes = (bytes: number): string => `${Math.max(1, Math.round(bytes / 1e6))} MB`;
