@@ -79,7 +79,8 @@ const sources = () => ['core', 'contract', 'server'].map((name) => newest(join(R
 
 /** Builds core, contract and server when something in them changed. */
 export function ensureServerBuilt() {
-  if (age(stamp('server')) >= Math.max(...sources())) return;
+  const isThere = existsSync(join(ROOT, 'server/dist/main/serve.js'));
+  if (isThere && age(stamp('server')) >= Math.max(...sources())) return;
   say('building core, contract and server …');
   run('npx', ['tsc', '-b', 'server'], { why: 'Building the server' });
   writeFileSync(stamp('server'), '');
