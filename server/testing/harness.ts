@@ -1,9 +1,10 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { gunzipSync } from 'node:zlib';
 import { pino } from 'pino';
 import { type DataDirectory, openDirectory } from '../base/db/directory.js';
 import { DATABASE_FILES } from '../base/db/storage.js';
@@ -66,10 +67,15 @@ const clockFrom = (first: number) => {
   return () => new Date(Date.UTC(2024, 0, 1) + tick++ * 1000).toISOString();
 };
 
-/** A data directory of its own for a test: with the demo in it, or empty. */
-export async function testDirectory({ demo = true, parent = tmpdir() } = {}): Promise<string> {
+/** A directory of the format before references were values, with a decision of every kind: its files, packed. */
+const OLD = fileURLToPath(new URL('an-old-directory/', import.meta.url));
+
+/** A data directory of its own for a test: with the demo in it, an old one, or empty. */
+export async function testDirectory({ demo = true, old = false, parent = tmpdir() } = {}): Promise<string> {
   const folder = mkdtempSync(join(parent, 'kerabat-test-'));
-  if (demo) {
+  if (old) {
+    for (const name of DATABASE_FILES) writeFileSync(join(folder, name), gunzipSync(readFileSync(`${OLD}${name}.gz`)));
+  } else if (demo) {
     const from = await withDemo();
     for (const name of DATABASE_FILES) cpSync(join(from, name), join(folder, name));
   }
@@ -80,12 +86,13 @@ export async function testDirectory({ demo = true, parent = tmpdir() } = {}): Pr
 /** `parent` is where its data directory lies. */
 export async function testServer({
   demo = true,
+  old = false,
   parent = tmpdir(),
   instrumentPort = 1,
   chassisUrl = 'http://127.0.0.1:1',
   log = SILENT,
 } = {}): Promise<TestServer> {
-  const folder = await testDirectory({ demo, parent });
+  const folder = await testDirectory({ demo, old, parent });
   const clock = clockFrom(1000);
   const directory = openDirectory(folder, { program: 'tests', now: clock() });
   const stores = storesOf(directory, log, clock);
