@@ -2,7 +2,7 @@
 // numbers that keeps nothing.
 import { compareFeel, FEEL_FIELDS, feelLimits, sampleFeel } from '../core/dist/work/feel/index.js';
 import { STANDARD_SETTINGS } from '../core/dist/named/settings/index.js';
-import { median, report } from './lib.mjs';
+import { few, median, report } from './lib.mjs';
 
 const LIMITS = feelLimits(STANDARD_SETTINGS);
 const VEHICLE = {
@@ -118,11 +118,14 @@ const timed = (run) => {
 
 export function feelBench() {
   const ours = () => compareFeel(VEHICLE, SETUPS, CASES, EFFORTS, LIMITS);
-  for (let i = 0; i < 20; i++) {
+  for (let i = 0; i < few(20, 1); i++) {
     ours();
     bare();
   }
-  const [all, plain] = [Array.from({ length: 60 }, () => timed(ours)), Array.from({ length: 60 }, () => timed(bare))];
+  const [all, plain] = [
+    Array.from({ length: few(60, 2) }, () => timed(ours)),
+    Array.from({ length: few(60, 2) }, () => timed(bare)),
+  ];
   report(
     'feel: 4 set-ups, 6 cases, 200 pushes, judged',
     `${median(all).toFixed(1)} ms`,
@@ -130,15 +133,15 @@ export function feelBench() {
     (median(all) / median(plain)).toFixed(0),
     'under 20 ms',
   );
-  const [draws, few] = [
-    Array.from({ length: 5 }, () => timed(sampled)),
-    Array.from({ length: 5 }, () => timed(drawnBare)),
+  const [draws, drawnPlain] = [
+    Array.from({ length: few(5, 1) }, () => timed(sampled)),
+    Array.from({ length: few(5, 1) }, () => timed(drawnBare)),
   ];
   report(
     'feel: 20 000 draws, 4 set-ups',
     `${median(draws).toFixed(0)} ms`,
-    `draws and a bare formula ${median(few).toFixed(0)} ms`,
-    (median(draws) / median(few)).toFixed(1),
+    `draws and a bare formula ${median(drawnPlain).toFixed(0)} ms`,
+    (median(draws) / median(drawnPlain)).toFixed(1),
     'under 1500 ms',
   );
 }

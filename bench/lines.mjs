@@ -5,7 +5,7 @@ import { openingKey, opposite } from '../core/dist/named/fitting/index.js';
 import { findTube } from '../core/dist/named/tube/index.js';
 import { cutLine, findRoutes, indexFittings } from '../core/dist/work/line/index.js';
 import { BRAKE_THREADS, identifyThread } from '../core/dist/named/thread/index.js';
-import { median, report } from './lib.mjs';
+import { few, median, report } from './lib.mjs';
 
 /** The same figures for everybody: a generator of its own (Park and Miller). */
 let seed = 20_261;
@@ -44,7 +44,7 @@ function fitting(i) {
     ...(kind === 'tube-nut' ? { tube: pick(['3/16 in', '4.75 mm', '1/4 in']) } : {}),
   };
 }
-const FITTINGS = Array.from({ length: 20_000 }, (_, i) => fitting(i));
+const FITTINGS = Array.from({ length: few(20_000, 1000) }, (_, i) => fitting(i));
 const question = () => ({
   port: opening('female'),
   line: {
@@ -110,23 +110,29 @@ export function linesBench() {
     BRAKE_THREADS.reduce((a, b) => (Math.abs(b.maleEndMm - 9.45) < Math.abs(a.maleEndMm - 9.45) ? b : a));
   told(
     'lines: a thread named',
-    times(400, () => identifyThread(reading)),
-    times(400, nearest),
+    times(few(400, 10), () => identifyThread(reading)),
+    times(few(400, 10), nearest),
     'the nearest diameter alone',
     'under 1 ms',
   );
 
   const [made] = times(1, () => indexFittings(FITTINGS));
   const index = indexFittings(FITTINGS);
-  const asked = Array.from({ length: 200 }, question);
+  const asked = Array.from({ length: few(200, 5) }, question);
   const found = asked.map((one) => times(1, () => findRoutes(one, index))[0]);
   const tried = asked.slice(0, 3).map((one) => times(1, () => naive(one))[0]);
   told('lines: a way among 20 000 fittings, p95', found, tried, 'every pair of adapters tried', 'under 50 ms', p95);
   console.log(`  its index, once for each state of the catalogue: ${made.toFixed(0)} ms`);
 
-  const drawn = times(200, () => {
+  const drawn = times(few(200, 5), () => {
     const cut = cutLine(LINE);
     return [lineViews(cut, 4.76), developedView(cut, 4.76)];
   });
-  told('lines: 20 bends reckoned and their shapes made', drawn, times(200, length), 'the length alone', 'under 16 ms');
+  told(
+    'lines: 20 bends reckoned and their shapes made',
+    drawn,
+    times(few(200, 5), length),
+    'the length alone',
+    'under 16 ms',
+  );
 }

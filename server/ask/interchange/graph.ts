@@ -110,42 +110,39 @@ const nodeOf = (numberId: number | null, unitId: number | null): InterchangeNode
 /** The key of the claim that a number names a unit, for outcomes: there is no row of its own for it. */
 const namesKey = (row: NamedNumber): string => `names:${row.maker}:${row.written}`;
 
-/**
- * The interchange graph in the catalogue, read a ring of nodes at a time: a few statements for each ring, however many
- * nodes it has.
- */
-export function interchangeGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) {
+/** The statements of the graph, each for many rows at once. */
+function statementsOf(db: Db) {
   const many = <Row>(sql: string) => {
     const statement = db.prepare<[{ ids: string }], Row>(sql);
     return (ids: readonly number[]): Row[] => (ids.length === 0 ? [] : statement.all({ ids: JSON.stringify(ids) }));
   };
-  const ofUnits = many<LinkRow>(SQL.ofUnits);
-  const ofNumbers = many<LinkRow>(SQL.ofNumbers);
-  const assertions = many<AssertionRow>(SQL.assertions);
-  const conditions = many<ConditionRow>(SQL.conditions);
-  const numbersOfUnits = many<NamedNumber>(SQL.numbersOfUnits);
-  const numbers = many<NamedNumber>(SQL.numbers);
-  const units = many<NamedUnit>(SQL.units);
-  const stock = many<StockRow>(SQL.stock);
-  const boxes = many<BoxedRow>(SQL.boxes);
-  const allSources = db.prepare<[], SourceRow>(SQL.sources);
+  return {
+    ofUnits: many<LinkRow>(SQL.ofUnits),
+    ofNumbers: many<LinkRow>(SQL.ofNumbers),
+    assertions: many<AssertionRow>(SQL.assertions),
+    conditions: many<ConditionRow>(SQL.conditions),
+    numbersOfUnits: many<NamedNumber>(SQL.numbersOfUnits),
+    numbers: many<NamedNumber>(SQL.numbers),
+    units: many<NamedUnit>(SQL.units),
+    stock: many<StockRow>(SQL.stock),
+    boxes: many<BoxedRow>(SQL.boxes),
+    sources: db.prepare<[], SourceRow>(SQL.sources),
+  };
+}
+type Statements = ReturnType<typeof statementsOf>;
 
-  /** The graph for one walk. It remembers the names that it passes, so that the answer needs no further statements. */
-  return () => {
-    const sources = new Map(allSources.all().map(({ rowId, ...source }) => [rowId, source]));
-    const knownNumbers = new Map<number, NamedNumber>();
-    const numbersByUnit = new Map<number, NamedNumber[]>();
-    const knownUnits = new Map<number, NamedUnit>();
-    const counted = outcomes();
-
-    const withOutcomes = (link: InterchangeLink): InterchangeLink => {
-      const count = counted.get(link.id);
-      return count ? { ...link, outcomes: count } : link;
-    };
-    const linksOf = (rows: readonly LinkRow[]): InterchangeLink[] => {
+/** Rows of links as a walk wants them: with who claims them, under which conditions, and what came of them. */
+function linkReader(ask: Statements, counted: ReadonlyMap<string, Outcomes>) {
+  const sources = new Map(ask.sources.all().map(({ rowId, ...source }) => [rowId, source]));
+  const withOutcomes = (link: InterchangeLink): InterchangeLink => {
+    const count = counted.get(link.id);
+    return count ? { ...link, outcomes: count } : link;
+  };
+  return {
+    linksOf(rows: readonly LinkRow[]): InterchangeLink[] {
       const ids = [...new Set(rows.map((row) => row.id))];
-      const said = groupBy(assertions(ids), (a) => a.linkId);
-      const asked = groupBy(conditions(ids), (c) => c.linkId);
+      const said = groupBy(ask.assertions(ids), (a) => a.linkId);
+      const asked = groupBy(ask.conditions(ids), (c) => c.linkId);
       return rows.map((row) =>
         withOutcomes({
           id: row.key,
@@ -166,9 +163,9 @@ export function interchangeGraph(db: Db, outcomes: () => ReadonlyMap<string, Out
           }),
         }),
       );
-    };
+    },
     /** A number that leads to a unit is one with it, as surely as its source says so. */
-    const namesLink = (row: NamedNumber): InterchangeLink[] => {
+    namesLink(row: NamedNumber): InterchangeLink[] {
       const source = sources.get(row.sourceId);
       if (row.unitId === null || row.numberKind !== 'order' || !source) return [];
       const link: InterchangeLink = {
@@ -181,60 +178,74 @@ export function interchangeGraph(db: Db, outcomes: () => ReadonlyMap<string, Out
         assertions: [{ source, date: source.date }],
       };
       return [withOutcomes(link)];
-    };
-    const readNumbers = (rows: readonly NamedNumber[]): readonly NamedNumber[] => {
-      for (const row of rows) knownNumbers.set(row.id, row);
-      return rows;
-    };
-    const source: InterchangeSource = {
-      linksOf(nodes) {
-        const unitIds = nodes.filter((n) => n.startsWith('u:')).map(idOf);
-        const numberIds = nodes.filter((n) => n.startsWith('n:')).map(idOf);
-        const unknown = numberIds.filter((id) => !knownNumbers.has(id));
-        readNumbers(numbers(unknown));
-        const byUnit = groupBy(readNumbers(numbersOfUnits(unitIds)), (row) => row.unitId ?? 0);
-        for (const id of unitIds) numbersByUnit.set(id, byUnit.get(id) ?? []);
-        for (const row of units(unitIds)) knownUnits.set(row.id, row);
-        const named = [
-          ...numberIds.flatMap((id) => knownNumbers.get(id) ?? []),
-          ...[...byUnit.values()].flat(),
-        ].flatMap(namesLink);
-        return [...linksOf([...ofUnits(unitIds), ...ofNumbers(numberIds)]), ...named];
-      },
-    };
-    /** Reads what the nodes of an answer are called, for those that no ring has passed. */
-    const name = (nodes: readonly InterchangeNode[]): void => {
-      const unitIds = nodes.filter((n) => n.startsWith('u:')).map(idOf);
-      const newUnits = unitIds.filter((id) => !knownUnits.has(id));
-      for (const row of units(newUnits)) knownUnits.set(row.id, row);
-      const bare = unitIds.filter((id) => !numbersByUnit.has(id));
-      const byUnit = groupBy(readNumbers(numbersOfUnits(bare)), (row) => row.unitId ?? 0);
+    },
+  };
+}
+
+/** Ids of the units, and of the numbers, among nodes. */
+const idsOf = (nodes: readonly InterchangeNode[]): { readonly units: number[]; readonly numbers: number[] } => ({
+  units: nodes.filter((n) => n.startsWith('u:')).map(idOf),
+  numbers: nodes.filter((n) => n.startsWith('n:')).map(idOf),
+});
+
+/** What the nodes of one walk are called: each is read once, as the walk comes to it. */
+function namesOf(ask: Statements) {
+  const knownNumbers = new Map<number, NamedNumber>();
+  const numbersByUnit = new Map<number, readonly NamedNumber[]>();
+  const knownUnits = new Map<number, NamedUnit>();
+  const keep = (rows: readonly NamedNumber[]): readonly NamedNumber[] => {
+    for (const row of rows) knownNumbers.set(row.id, row);
+    return rows;
+  };
+  return {
+    /** Reads the names of nodes that were not met before. */
+    read(nodes: readonly InterchangeNode[]): void {
+      const { units, numbers } = idsOf(nodes);
+      for (const row of ask.units(units.filter((id) => !knownUnits.has(id)))) knownUnits.set(row.id, row);
+      const bare = units.filter((id) => !numbersByUnit.has(id));
+      const byUnit = groupBy(keep(ask.numbersOfUnits(bare)), (row) => row.unitId ?? 0);
       for (const id of bare) numbersByUnit.set(id, byUnit.get(id) ?? []);
-      readNumbers(
-        numbers(
-          nodes
-            .filter((n) => n.startsWith('n:'))
-            .map(idOf)
-            .filter((id) => !knownNumbers.has(id)),
-        ),
-      );
-    };
-    const words = (node: InterchangeNode): string => {
+      keep(ask.numbers(numbers.filter((id) => !knownNumbers.has(id))));
+    },
+    words(node: InterchangeNode): string {
       if (node.startsWith('u:')) return knownUnits.get(idOf(node))?.name ?? node;
       const row = knownNumbers.get(idOf(node));
       return row ? `${row.issuer} ${row.written}` : node;
+    },
+    unit: (id: number) => knownUnits.get(id),
+    number: (id: number) => knownNumbers.get(id),
+    numbersOf: (unitId: number) => numbersByUnit.get(unitId) ?? [],
+  };
+}
+
+/**
+ * The interchange graph in the catalogue, read a ring of nodes at a time: a few statements for each ring, however many
+ * nodes it has.
+ */
+export function interchangeGraph(db: Db, outcomes: () => ReadonlyMap<string, Outcomes>) {
+  const ask = statementsOf(db);
+  /** The graph for one walk. It remembers the names that it passes, so that the answer needs no further statements. */
+  return () => {
+    const [names, links] = [namesOf(ask), linkReader(ask, outcomes())];
+    const source: InterchangeSource = {
+      linksOf(nodes) {
+        names.read(nodes);
+        const { units, numbers } = idsOf(nodes);
+        const named = [
+          ...numbers.flatMap((id) => names.number(id) ?? []),
+          ...units.flatMap((id) => names.numbersOf(id)),
+        ];
+        const rows = [...ask.ofUnits(units), ...ask.ofNumbers(numbers)];
+        return [...links.linksOf(rows), ...named.flatMap(links.namesLink)];
+      },
     };
     return {
+      ...names,
       source,
-      name,
-      words,
-      unit: (id: number) => knownUnits.get(id),
-      number: (id: number) => knownNumbers.get(id),
-      stockOf: (ids: readonly number[]) => groupBy(stock(ids), (row) => row.numberId),
+      stockOf: (ids: readonly number[]) => groupBy(ask.stock(ids), (row) => row.numberId),
       /** What lies in the box of each of these numbers, in words; a number of which nobody said has none. */
       boxesOf: (ids: readonly number[]) =>
-        new Map([...groupBy(boxes(ids), (row) => row.numberId)].map(([id, rows]) => [id, boxWords(rows)])),
-      numbersOf: (unitId: number) => numbersByUnit.get(unitId) ?? [],
+        new Map([...groupBy(ask.boxes(ids), (row) => row.numberId)].map(([id, rows]) => [id, boxWords(rows)])),
     };
   };
 }

@@ -29,17 +29,20 @@ const NO_INTERCHANGE = { entries: [], byGeometry: [], byGeometryCount: 0, trunca
 /** A node in an address: "u:12", "n:40". */
 export const isNode = (text: string): text is InterchangeNode => /^[un]:\d{1,12}$/.test(text);
 
-/**
- * Interchange of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of
- * its own.
- */
-export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> = () => new Map()) {
-  const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
-  const unitKey = db.prepare<[number], { key: string }>(SQL.unitKey);
-  const numberId = db.prepare<[number], { id: number }>(SQL.numberId);
+/** Whether there is a link of this key, or a number that names a unit. */
+function linkFinder(db: Db): (key: string) => boolean {
   const linkKey = db.prepare<[string], { found: 1 }>(SQL.linkKey);
   const namesKey = db.prepare<[string, string], { found: 1 }>(SQL.namesKey);
-  const reader = interchangeGraph(db, outcomes);
+  return (key) => {
+    const names = /^names:([^:]+):(.+)$/.exec(key);
+    return (names ? namesKey.get(names[1] ?? '', names[2] ?? '') : linkKey.get(key)) !== undefined;
+  };
+}
+
+/** Where a walk begins. Throws an HttpProblem where there is no such unit or number. */
+function starts(db: Db): (key: string) => InterchangeNode {
+  const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
+  const numberId = db.prepare<[number], { id: number }>(SQL.numberId);
 
   /** Where a walk begins: at a unit, or at a number of which no unit is recorded ("n:40"). */
   const startOf = (key: string): InterchangeNode => {
@@ -51,6 +54,18 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
     if (!start) throw notFound(`There is no unit "${key}" in the catalogue.`);
     return `u:${start.id}`;
   };
+  return startOf;
+}
+
+/**
+ * Interchange of a unit: one entry for each unit, with all its numbers; a number without a unit record is an entry of
+ * its own.
+ */
+export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Outcomes> = () => new Map()) {
+  const unitId = db.prepare<[string], { id: number }>(SQL.unitId);
+  const unitKey = db.prepare<[number], { key: string }>(SQL.unitKey);
+  const startOf = starts(db);
+  const reader = interchangeGraph(db, outcomes);
 
   const kept = keeper(db);
   /** Walks that were made, for as long as catalogue, outcomes and settings are what they were. */
@@ -76,50 +91,11 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
       if (interchange.tired && reach.giveUpAt !== undefined)
         return { answer: { unitId: key, name: '', node: start, ...NO_INTERCHANGE }, tired: true };
       const ownUnit = start.startsWith('u:') ? idOf(start) : undefined;
-      graph.name([
+      graph.read([
         start,
         ...interchange.entries.flatMap((e) => [e.node, ...e.paths.flat().flatMap((step) => [step.from, step.to])]),
       ]);
-      const numbersOf = (node: InterchangeNode): readonly NamedNumber[] =>
-        node.startsWith('u:') ? graph.numbersOf(idOf(node)) : [graph.number(idOf(node))].filter((n) => n !== undefined);
-      const stock = graph.stockOf(interchange.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
-      const boxes = graph.boxesOf(interchange.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
-      const entries = interchange.entries.flatMap((entry): InterchangeEntry[] => {
-        const id = idOf(entry.node);
-        const named = entry.node.startsWith('n:') ? graph.number(id) : undefined;
-        // The number of a unit that has its own entry is told there; the wanted unit's own numbers are entries.
-        if (named && named.unitId !== null && named.unitId !== ownUnit) return [];
-        const record = entry.node.startsWith('u:') ? graph.unit(id) : undefined;
-        return [
-          {
-            node: entry.node,
-            ...(record
-              ? { unitId: record.key }
-              : named && ownUnit !== undefined && named.unitId === ownUnit
-                ? { unitId: key }
-                : {}),
-            name: graph.words(entry.node),
-            numbers: numbersOf(entry.node).map((n) => ({
-              issuer: n.issuer,
-              written: n.written,
-              status: n.status,
-              ...(boxes.has(n.id) ? { box: boxes.get(n.id) ?? '' } : {}),
-              stock: (stock.get(n.id) ?? []).map(({ supplier, quantity, date, price }) => ({
-                supplier,
-                ...(quantity === null ? {} : { quantity }),
-                date,
-                ...(price === null ? {} : { price }),
-              })),
-            })),
-            grade: entry.grade,
-            ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
-            trust: entry.trust,
-            underFloor: entry.underFloor,
-            conditions: [...entry.conditions],
-            paths: entry.paths.map((path) => path.map((step) => stepView(step, graph))),
-          },
-        ];
-      });
+      const entries = entriesOf(interchange, graph, key, ownUnit);
       const answer = {
         unitId: key,
         name: graph.words(start),
@@ -140,14 +116,10 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
     ): { paths: InterchangeStep[][]; tired: boolean } {
       const graph = reader();
       const { paths, tired } = pathsOfInterchange(startOf(key), target, graph.source, settings, count, reach);
-      graph.name(paths.flat().flatMap((step) => [step.from, step.to]));
+      graph.read(paths.flat().flatMap((step) => [step.from, step.to]));
       return { paths: paths.map((path) => path.map((step) => stepView(step, graph))), tired };
     },
-    /** Whether there is a link of this key, or a number that names a unit. */
-    hasLink(key: string): boolean {
-      const names = /^names:([^:]+):(.+)$/.exec(key);
-      return (names ? namesKey.get(names[1] ?? '', names[2] ?? '') : linkKey.get(key)) !== undefined;
-    },
+    hasLink: linkFinder(db),
     /** The units that are one unit with this one by "same" links and shared numbers, this one among them. */
     sameUnits(key: string, settings: Settings): Set<string> {
       const start = unitId.get(key);
@@ -166,6 +138,55 @@ export function interchangeStore(db: Db, outcomes: () => ReadonlyMap<string, Out
       return walks.of(key);
     },
   };
+}
+
+/** One entry for each unit, with its numbers, what lies in their boxes and who has them. */
+function entriesOf(
+  interchange: ReturnType<typeof walkInterchange>,
+  graph: GraphReader,
+  key: string,
+  ownUnit: number | undefined,
+): InterchangeEntry[] {
+  const numbersOf = (node: InterchangeNode): readonly NamedNumber[] =>
+    node.startsWith('u:') ? graph.numbersOf(idOf(node)) : [graph.number(idOf(node))].filter((n) => n !== undefined);
+  const stock = graph.stockOf(interchange.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
+  const boxes = graph.boxesOf(interchange.entries.flatMap((e) => numbersOf(e.node).map((n) => n.id)));
+  return interchange.entries.flatMap((entry): InterchangeEntry[] => {
+    const id = idOf(entry.node);
+    const named = entry.node.startsWith('n:') ? graph.number(id) : undefined;
+    // The number of a unit that has its own entry is told there; the wanted unit's own numbers are entries.
+    if (named && named.unitId !== null && named.unitId !== ownUnit) return [];
+    const record = entry.node.startsWith('u:') ? graph.unit(id) : undefined;
+    return [
+      {
+        node: entry.node,
+        ...(record
+          ? { unitId: record.key }
+          : named && ownUnit !== undefined && named.unitId === ownUnit
+            ? { unitId: key }
+            : {}),
+        name: graph.words(entry.node),
+        numbers: numbersOf(entry.node).map((n) => ({
+          issuer: n.issuer,
+          written: n.written,
+          status: n.status,
+          ...(boxes.has(n.id) ? { box: boxes.get(n.id) ?? '' } : {}),
+          stock: (stock.get(n.id) ?? []).map(({ supplier, quantity, date, price }) => ({
+            supplier,
+            ...(quantity === null ? {} : { quantity }),
+            date,
+            ...(price === null ? {} : { price }),
+          })),
+        })),
+        grade: entry.grade,
+        ...(entry.disputed ? { disputed: refusalWords(entry.disputed.refusal) } : {}),
+        trust: entry.trust,
+        underFloor: entry.underFloor,
+        conditions: [...entry.conditions],
+        paths: entry.paths.map((path) => path.map((step) => stepView(step, graph))),
+      },
+    ];
+  });
 }
 
 function stepView(step: Step, graph: GraphReader): InterchangeStep {

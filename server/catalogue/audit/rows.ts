@@ -10,6 +10,60 @@ import { rowWords } from '../history/words.js';
 /** Claims can be taken out; things (units, numbers, makers) stay. */
 const REMOVABLE: readonly KeptName[] = ['link', 'unit_fact', 'vehicle_fact', 'kit_unit', 'assertion', 'condition'];
 
+/** What of a row can be put right, as it reads now; `leadsTo` says what a number leads to. */
+function fieldsOf(
+  kept: KeptName,
+  row: Readonly<Record<string, string | number | null>>,
+  leadsTo: (makerId: number, written: string) => string | undefined,
+): RowView['fields'] {
+  const text = (column: string): string => String(lookup(row, column) ?? '');
+  if (kept === 'unit_fact' || kept === 'vehicle_fact') {
+    const fact = attribute(text('attribute') as AttributeName);
+    const value =
+      row['presence'] === 'none'
+        ? 'none'
+        : row['num'] === null
+          ? text('txt')
+          : `${text('num')}${row['tolerance'] === null ? '' : `±${text('tolerance')}`}`;
+    return [
+      {
+        field: 'value',
+        words: fact.dimension === 'length' ? `${fact.words}, mm` : fact.words,
+        value,
+        ...(fact.choices ? { choices: [...fact.choices, 'none'] } : {}),
+      },
+    ];
+  }
+  if (kept === 'kit')
+    return ['bore', 'bore_large'].flatMap((field) =>
+      lookup(row, field) === null ? [] : [{ field, words: `${field.replace('_', ' ')}, mm`, value: text(field) }],
+    );
+  if (kept === 'number') {
+    const leads = leadsTo(Number(row['maker_id']), text('written')) ?? '';
+    return [
+      { field: 'leads_to', words: 'leads to', value: leads },
+      {
+        field: 'status',
+        words: 'status',
+        value: text('status'),
+        choices: ['current', 'superseded', 'withdrawn', 'unknown'],
+      },
+    ];
+  }
+  if (kept === 'link') {
+    return [
+      { field: 'kind', words: 'says', value: text('kind'), choices: [...LINK_KINDS] },
+      {
+        field: 'both_ways',
+        words: 'both ways',
+        value: row['both_ways'] === 1 ? 'yes' : 'no',
+        choices: ['yes', 'no'],
+      },
+    ];
+  }
+  return [];
+}
+
 /** Rows of the catalogue as a person reads and corrects them. */
 export function rowReader(db: Db) {
   const sourceOf = db.prepare<[number], string>(`SELECT title FROM source WHERE id = ?`).pluck();
@@ -42,55 +96,6 @@ export function rowReader(db: Db) {
     ]),
   );
 
-  const fieldsOf = (kept: KeptName, row: Readonly<Record<string, string | number | null>>): RowView['fields'] => {
-    const text = (column: string): string => String(lookup(row, column) ?? '');
-    if (kept === 'unit_fact' || kept === 'vehicle_fact') {
-      const fact = attribute(text('attribute') as AttributeName);
-      const value =
-        row['presence'] === 'none'
-          ? 'none'
-          : row['num'] === null
-            ? text('txt')
-            : `${text('num')}${row['tolerance'] === null ? '' : `±${text('tolerance')}`}`;
-      return [
-        {
-          field: 'value',
-          words: fact.dimension === 'length' ? `${fact.words}, mm` : fact.words,
-          value,
-          ...(fact.choices ? { choices: [...fact.choices, 'none'] } : {}),
-        },
-      ];
-    }
-    if (kept === 'kit')
-      return ['bore', 'bore_large'].flatMap((field) =>
-        lookup(row, field) === null ? [] : [{ field, words: `${field.replace('_', ' ')}, mm`, value: text(field) }],
-      );
-    if (kept === 'number') {
-      const leads = target.get(Number(row['maker_id']), text('written')) ?? '';
-      return [
-        { field: 'leads_to', words: 'leads to', value: leads },
-        {
-          field: 'status',
-          words: 'status',
-          value: text('status'),
-          choices: ['current', 'superseded', 'withdrawn', 'unknown'],
-        },
-      ];
-    }
-    if (kept === 'link') {
-      return [
-        { field: 'kind', words: 'says', value: text('kind'), choices: [...LINK_KINDS] },
-        {
-          field: 'both_ways',
-          words: 'both ways',
-          value: row['both_ways'] === 1 ? 'yes' : 'no',
-          choices: ['yes', 'no'],
-        },
-      ];
-    }
-    return [];
-  };
-
   return {
     /** The row as it stands; undefined when it is not there. */
     view(kept: KeptName, key: Cells): RowView | undefined {
@@ -111,7 +116,7 @@ export function rowReader(db: Db) {
         key: { ...key },
         words: ends ? `${ends.from} ${ends.kind} ${ends.to}` : rowWords(db, kept, key),
         source: source === '' ? 'nobody' : source,
-        fields: fieldsOf(kept, row),
+        fields: fieldsOf(kept, row, (maker, written) => target.get(maker, written)),
         removable: REMOVABLE.includes(kept),
         ...(link === undefined ? {} : { link }),
         ...(unitId === undefined ? {} : { unitId }),

@@ -7,39 +7,30 @@ export class Refused extends Error {}
 /** No more of these are remembered: they are the ones that nearly every row names. */
 const REMEMBERED = 10_000;
 
-/** Finds rows by their natural keys. Each answers the row's id, or refuses with a sentence. */
-export function finders(db: Db) {
-  const byKey = (table: string, what: string, name?: string) => {
-    const find = db.prepare<[string], number>(`SELECT id FROM ${table} WHERE key = ?`).pluck();
-    // A list writes names where the catalogue has keys; a name that two have is no name.
-    const called = db
-      .prepare<[string], number>(
-        `SELECT MIN(id) FROM ${table} WHERE ${name ?? 'key'} = ? COLLATE NOCASE HAVING COUNT(*) = 1`,
-      )
-      .pluck();
-    const known = new Map<string, number>();
-    return (key: string | undefined): number => {
-      const wanted = key ?? '';
-      const remembered = known.get(wanted);
-      if (remembered !== undefined) return remembered;
-      const id = find.get(wanted) ?? (name === undefined ? undefined : called.get(wanted));
-      if (id === undefined && wanted === '') throw new Refused(`The ${what} is empty.`);
-      if (id === undefined) throw new Refused(`There is no ${what} "${wanted}".`);
-      if (known.size < REMEMBERED) known.set(wanted, id);
-      return id;
-    };
+/** Finds rows of one table by their key, or by a name that only one has. */
+function keyFinder(db: Db, table: string, what: string, name?: string): (key: string | undefined) => number {
+  const find = db.prepare<[string], number>(`SELECT id FROM ${table} WHERE key = ?`).pluck();
+  // A list writes names where the catalogue has keys; a name that two have is no name.
+  const called = db
+    .prepare<[string], number>(
+      `SELECT MIN(id) FROM ${table} WHERE ${name ?? 'key'} = ? COLLATE NOCASE HAVING COUNT(*) = 1`,
+    )
+    .pluck();
+  const known = new Map<string, number>();
+  return (key: string | undefined): number => {
+    const wanted = key ?? '';
+    const remembered = known.get(wanted);
+    if (remembered !== undefined) return remembered;
+    const id = find.get(wanted) ?? (name === undefined ? undefined : called.get(wanted));
+    if (id === undefined && wanted === '') throw new Refused(`The ${what} is empty.`);
+    if (id === undefined) throw new Refused(`There is no ${what} "${wanted}".`);
+    if (known.size < REMEMBERED) known.set(wanted, id);
+    return id;
   };
-  const [source, maker, vehicle] = [
-    byKey('source', 'source', 'title'),
-    byKey('maker', 'maker', 'name'),
-    byKey('vehicle', 'vehicle'),
-  ];
-  const [unit, kit, fitting, link] = [
-    byKey('unit', 'unit'),
-    byKey('kit', 'kit'),
-    byKey('fitting', 'fitting'),
-    byKey('link', 'link'),
-  ];
+}
+
+/** Finds part numbers, as they are written or as their maker's rule reads them. */
+function numberFinder(db: Db, maker: (key: string | undefined) => number) {
   const justSo = db
     .prepare<[number, string], number>(`SELECT id FROM number WHERE maker_id = ? AND written = ?`)
     .pluck();
@@ -55,8 +46,6 @@ export function finders(db: Db) {
     rules.set(makerId, rule);
     return rule;
   };
-  const issued = db.prepare<[number], string>(`SELECT issued FROM source WHERE id = ?`).pluck();
-
   /** Lists name the same few numbers again and again, row after row: the last ones are remembered. */
   const recent = new Map<string, number>();
   /** A number as it is written, or as its maker's rule reads it. */
@@ -77,6 +66,24 @@ export function finders(db: Db) {
       throw new Refused(`There is no number "${written ?? ''}" of "${issuer ?? ''}". Bring in the numbers first.`);
     return id;
   };
+  return { number, hasNumber: numberId, ignoredMarks };
+}
+
+/** Finds rows by their natural keys. Each answers the row's id, or refuses with a sentence. */
+export function finders(db: Db) {
+  const [source, maker, vehicle] = [
+    keyFinder(db, 'source', 'source', 'title'),
+    keyFinder(db, 'maker', 'maker', 'name'),
+    keyFinder(db, 'vehicle', 'vehicle'),
+  ];
+  const [unit, kit, fitting, link] = [
+    keyFinder(db, 'unit', 'unit'),
+    keyFinder(db, 'kit', 'kit'),
+    keyFinder(db, 'fitting', 'fitting'),
+    keyFinder(db, 'link', 'link'),
+  ];
+  const numbers = numberFinder(db, maker);
+  const issued = db.prepare<[number], string>(`SELECT issued FROM source WHERE id = ?`).pluck();
   return {
     source,
     maker,
@@ -85,15 +92,13 @@ export function finders(db: Db) {
     kit,
     fitting,
     link,
-    number,
-    hasNumber: numberId,
-    ignoredMarks,
+    ...numbers,
     issued: (sourceId: number): string => issued.get(sourceId) ?? '',
     /** "unit:KEY" or "ISSUER:NUMBER", an end of a link. */
     endpoint(text: string | undefined): { unit: number | null; number: number | null } {
       const colon = (text ?? '').indexOf(':');
       const [head, tail] = [text?.slice(0, Math.max(0, colon)), text?.slice(colon + 1)];
-      return head === 'unit' ? { unit: unit(tail), number: null } : { unit: null, number: number(head, tail) };
+      return head === 'unit' ? { unit: unit(tail), number: null } : { unit: null, number: numbers.number(head, tail) };
     },
     /** "unit:KEY", "kit:KEY", "fitting:KEY": what a number leads to. */
     target(text: string): { unit_id: number | null; kit_id: number | null; fitting_id: number | null } {

@@ -5,17 +5,12 @@ import { type Finders, Refused } from './names.js';
 import { figure, flag, say } from './row-starts.js';
 import type { RowCells } from './write.js';
 
-/** How the rows of the files that speak of kits, pieces and small parts are written. */
-export function partRows(
+/** How the rows of the files that speak of kits and pieces are written. */
+export function kitRows(
   db: Db,
   put: Ledger['put'],
   find: Finders,
-): Readonly<
-  Record<
-    'kits' | 'kitContents' | 'unitPieces' | 'kitUnits' | 'fittings' | 'fittingEnds' | 'fittingPieces',
-    (c: RowCells) => Effect
-  >
-> {
+): Readonly<Record<'kits' | 'kitContents' | 'unitPieces' | 'kitUnits', (c: RowCells) => Effect>> {
   const holds = db
     .prepare<[number, number], number>(
       `WITH RECURSIVE held (kit_id) AS (SELECT ? UNION SELECT c.holds_kit FROM held h JOIN kit_content c ON
@@ -79,41 +74,48 @@ export function partRows(
         unit_id: find.unit(c['unit']),
         source_id: find.source(c['source']),
       }),
-    fittings: (c) =>
-      put(
-        'fitting',
-        {
-          key: c['fitting'] ?? '',
-          source_id: find.source(c['source']),
-          kind: say(c['kind']),
-          name: say(c['name']),
-          thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
-          seat: say(c['seat']),
-          tube: say(c['tube']),
-          grade: say(c['grade']),
-          volume_ml: figure(c['volume_ml']),
-          size: figure(c['size_mm']),
-          size_to: figure(c['size_to_mm']),
-          length: figure(c['length_mm']),
-        },
-        { name: '' },
-      ),
-    fittingEnds: (c) =>
-      put('fitting_end', {
-        fitting_id: find.fitting(c['fitting']),
-        position: c['position'] ?? '',
-        gender: c['gender'] ?? '',
-        thread: findThread(c['thread'] ?? '')?.designation ?? '',
-        seat: c['seat'] ?? '',
-      }),
-    fittingPieces: (c) => {
-      if (!c['thread'] && !c['size_mm']) throw new Refused('A piece of a pack needs its thread or its size.');
-      return put('fitting_piece', {
-        fitting_id: find.fitting(c['fitting']),
-        thread: c['thread'] ? (findThread(c['thread'])?.designation ?? '') : '',
-        size: figure(c['size_mm']) ?? 0,
-        quantity: Number(c['quantity']),
-      });
-    },
   };
 }
+
+/** How the rows of the files that speak of small parts are written. */
+export const fittingRows = (
+  put: Ledger['put'],
+  find: Finders,
+): Readonly<Record<'fittings' | 'fittingEnds' | 'fittingPieces', (c: RowCells) => Effect>> => ({
+  fittings: (c) =>
+    put(
+      'fitting',
+      {
+        key: c['fitting'] ?? '',
+        source_id: find.source(c['source']),
+        kind: say(c['kind']),
+        name: say(c['name']),
+        thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
+        seat: say(c['seat']),
+        tube: say(c['tube']),
+        grade: say(c['grade']),
+        volume_ml: figure(c['volume_ml']),
+        size: figure(c['size_mm']),
+        size_to: figure(c['size_to_mm']),
+        length: figure(c['length_mm']),
+      },
+      { name: '' },
+    ),
+  fittingEnds: (c) =>
+    put('fitting_end', {
+      fitting_id: find.fitting(c['fitting']),
+      position: c['position'] ?? '',
+      gender: c['gender'] ?? '',
+      thread: findThread(c['thread'] ?? '')?.designation ?? '',
+      seat: c['seat'] ?? '',
+    }),
+  fittingPieces: (c) => {
+    if (!c['thread'] && !c['size_mm']) throw new Refused('A piece of a pack needs its thread or its size.');
+    return put('fitting_piece', {
+      fitting_id: find.fitting(c['fitting']),
+      thread: c['thread'] ? (findThread(c['thread'])?.designation ?? '') : '',
+      size: figure(c['size_mm']) ?? 0,
+      quantity: Number(c['quantity']),
+    });
+  },
+});

@@ -5,17 +5,11 @@ import { figure, say } from './row-starts.js';
 import { factsOf, type factWriter } from './write-facts.js';
 import type { RowCells } from './write.js';
 
-/** How the rows of the files that speak of vehicles are written. */
-export const vehicleRows = (
+/** How the rows that say what a vehicle is are written. */
+const modelRows = (
   put: Ledger['put'],
-  putFacts: ReturnType<typeof factWriter>,
   find: Finders,
-): Readonly<
-  Record<
-    'vehicles' | 'vehicleOptions' | 'vehicleSides' | 'vehicleLines' | 'vehicleParts' | 'access' | 'chains',
-    (c: RowCells) => Effect
-  >
-> => ({
+): Readonly<Record<'vehicles' | 'vehicleOptions', (c: RowCells) => Effect>> => ({
   vehicles: (c) =>
     put(
       'vehicle',
@@ -53,6 +47,20 @@ export const vehicleRows = (
       code: c['code'] ?? '',
       meaning: c['meaning'] ?? '',
     }),
+});
+
+/** How the rows of the files that speak of vehicles are written. */
+export const vehicleRows = (
+  put: Ledger['put'],
+  putFacts: ReturnType<typeof factWriter>,
+  find: Finders,
+): Readonly<
+  Record<
+    'vehicles' | 'vehicleOptions' | 'vehicleSides' | 'vehicleLines' | 'vehicleParts' | 'access' | 'chains',
+    (c: RowCells) => Effect
+  >
+> => ({
+  ...modelRows(put, find),
   vehicleSides: (c) =>
     putFacts('vehicle_fact', factsOf(PLAIN_COLUMNS, c), {
       vehicle_id: find.vehicle(c['vehicle']),

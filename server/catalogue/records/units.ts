@@ -66,9 +66,8 @@ export interface UnitsAsked {
   readonly descending?: boolean;
 }
 
-/** Units as the catalogue records them. */
-export function unitStore(db: Db) {
-  const byKey = db.prepare<[string], UnitRow>(SQL.byKey);
+/** Units looked for by their words and their kind, a page at a time. */
+function unitSearch(db: Db) {
   const list = db.prepare<[{ limit: number; offset: number }], UnitRow>(SQL.list);
   const ofKind = db.prepare<[{ kind: string; limit: number; offset: number }], UnitRow>(SQL.ofKind);
   const counts = db.prepare<[], { kind: string; n: number }>(SQL.counts);
@@ -89,9 +88,48 @@ export function unitStore(db: Db) {
       }),
     ),
   );
-  const facts = db.prepare<[number], FactRow>(SQL.facts);
   const orderNumbers = db.prepare<[string], { unitId: number; written: string }>(SQL.orderNumbers);
   const bores = db.prepare<[string], { unitId: number; num: number }>(SQL.bores);
+
+  return {
+    /** How many units there are, of one kind or of all. */
+    total(kind: string, q = ''): number {
+      if (q !== '') return counted.get({ kind, q }) ?? 0;
+      return counts.all().reduce((sum, row) => (kind === '' || row.kind === kind ? sum + row.n : sum), 0);
+    },
+    search({ kind, q, limit, offset = 0, sort = 'kind', descending = false }: UnitsAsked): UnitSummary[] {
+      const plain = q === '' && sort === 'kind' && !descending;
+      const rows = plain
+        ? kind === ''
+          ? list.all({ limit, offset })
+          : ofKind.all({ kind, limit, offset })
+        : (searchBy.get(`${sort}${descending}`)?.all({ kind, q, limit, offset }) ?? []);
+      const ids = JSON.stringify(rows.map((row) => row.id));
+      const [numbersBy, boreOf] = [
+        groupBy(orderNumbers.all(ids), (n) => n.unitId),
+        new Map(bores.all(ids).map((b) => [b.unitId, b.num])),
+      ];
+      return rows.map((row) => {
+        const bore = boreOf.get(row.id);
+        const name = bore === undefined ? null : (boreName(bore) ?? valueWords('bore', bore));
+        return {
+          id: row.key,
+          kind: row.kind,
+          name: row.name,
+          maker: row.maker,
+          bore: name,
+          numbers: (numbersBy.get(row.id) ?? []).map((n) => n.written),
+        };
+      });
+    },
+  };
+}
+
+/** Units as the catalogue records them. */
+export function unitStore(db: Db) {
+  const byKey = db.prepare<[string], UnitRow>(SQL.byKey);
+  const facts = db.prepare<[number], FactRow>(SQL.facts);
+  const orderNumbers = db.prepare<[string], { unitId: number; written: string }>(SQL.orderNumbers);
   const numbers = db.prepare<[number], NumberRow>(SQL.numbers);
   const fitted = db.prepare<[number], { vehicleId: string; vehicle: string; slot: string }>(SQL.fitted);
 
@@ -126,36 +164,7 @@ export function unitStore(db: Db) {
     /** The name and maker of a unit, without its facts. */
     head: (key: string): Pick<UnitRow, 'name' | 'maker' | 'kind'> | undefined => byKey.get(key),
     numbers: (key: string): string[] => [...numbersAt(key)],
-    /** How many units there are, of one kind or of all. */
-    total(kind: string, q = ''): number {
-      if (q !== '') return counted.get({ kind, q }) ?? 0;
-      return counts.all().reduce((sum, row) => (kind === '' || row.kind === kind ? sum + row.n : sum), 0);
-    },
-    search({ kind, q, limit, offset = 0, sort = 'kind', descending = false }: UnitsAsked): UnitSummary[] {
-      const plain = q === '' && sort === 'kind' && !descending;
-      const rows = plain
-        ? kind === ''
-          ? list.all({ limit, offset })
-          : ofKind.all({ kind, limit, offset })
-        : (searchBy.get(`${sort}${descending}`)?.all({ kind, q, limit, offset }) ?? []);
-      const ids = JSON.stringify(rows.map((row) => row.id));
-      const [numbersBy, boreOf] = [
-        groupBy(orderNumbers.all(ids), (n) => n.unitId),
-        new Map(bores.all(ids).map((b) => [b.unitId, b.num])),
-      ];
-      return rows.map((row) => {
-        const bore = boreOf.get(row.id);
-        const name = bore === undefined ? null : (boreName(bore) ?? valueWords('bore', bore));
-        return {
-          id: row.key,
-          kind: row.kind,
-          name: row.name,
-          maker: row.maker,
-          bore: name,
-          numbers: (numbersBy.get(row.id) ?? []).map((n) => n.written),
-        };
-      });
-    },
+    ...unitSearch(db),
     detail(key: string): UnitDetail {
       const row = byKey.get(key);
       if (!row) throw notFound(`There is no unit "${key}" in the catalogue.`);

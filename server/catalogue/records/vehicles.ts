@@ -143,16 +143,21 @@ export function vehicleStore(db: Db) {
         .all()
         .map((row) => view(row, codes.get(row.id) ?? []))
         .filter((v) => matches(v, query, words));
-      return {
-        vehicles: vehicles.slice(0, query.limit),
-        total: vehicles.length,
-        facets: {
-          maker: tally(vehicles.map((v) => v.maker)),
-          series: tally(vehicles.map((v) => v.series)),
-          option: tally(vehicles.flatMap((v) => v.options.map((o) => o.code))),
-          assistance: tally(vehicles.map((v) => v.assistance)),
-        },
-      };
+      return page(vehicles, query.limit);
+    },
+  };
+}
+
+/** The first of the vehicles that were found, and by what they can be narrowed. */
+function page(vehicles: readonly Vehicle[], limit: number): VehicleSearch {
+  return {
+    vehicles: vehicles.slice(0, limit),
+    total: vehicles.length,
+    facets: {
+      maker: tally(vehicles.map((v) => v.maker)),
+      series: tally(vehicles.map((v) => v.series)),
+      option: tally(vehicles.flatMap((v) => v.options.map((o) => o.code))),
+      assistance: tally(vehicles.map((v) => v.assistance)),
     },
   };
 }

@@ -15,26 +15,11 @@ const CLEAN_LINES = 8;
 
 type Listener = (event: DeviceEvent) => void;
 
-/**
- * What the bench instruments show. It is connected only while somebody listens, tries again for as long as it is not
- * reached, and says in words how it stands: a value that was shown before a break is never shown after it.
- */
-export function instrumentFeed({ port, retry = 1000, silence = 3000 }: FeedOptions) {
-  const listeners = new Set<Listener>();
-  let socket: Socket | undefined;
-  let again: NodeJS.Timeout | undefined;
+/** What comes over the wire, line by line: readings, noise, and silence, each told as it is met. */
+function reading(tell: Listener, silence: number) {
   let quiet: NodeJS.Timeout | undefined;
-  let state: DeviceEvent = absent();
   let noise = 0;
   let clean = 0;
-
-  const tell = (event: DeviceEvent): void => {
-    if (event.kind === 'state') {
-      if (state.kind === 'state' && state.connected === event.connected && state.sentence === event.sentence) return;
-      state = event;
-    }
-    for (const listener of listeners) listener(event);
-  };
   const waitForLine = (): void => {
     clearTimeout(quiet);
     quiet = setTimeout(
@@ -74,23 +59,44 @@ export function instrumentFeed({ port, retry = 1000, silence = 3000 }: FeedOptio
       batteryLow: read.batteryLow,
     });
   };
+  return { waitForLine, take, rest: (): void => clearTimeout(quiet) };
+}
+
+/**
+ * What the bench instruments show. It is connected only while somebody listens, tries again for as long as it is not
+ * reached, and says in words how it stands: a value that was shown before a break is never shown after it.
+ */
+export function instrumentFeed({ port, retry = 1000, silence = 3000 }: FeedOptions) {
+  const listeners = new Set<Listener>();
+  let socket: Socket | undefined;
+  let again: NodeJS.Timeout | undefined;
+  let state: DeviceEvent = absent();
+
+  const tell = (event: DeviceEvent): void => {
+    if (event.kind === 'state') {
+      if (state.kind === 'state' && state.connected === event.connected && state.sentence === event.sentence) return;
+      state = event;
+    }
+    for (const listener of listeners) listener(event);
+  };
+  const wire = reading(tell, silence);
   const open = (): void => {
     let rest = '';
     const made = connect({ port, host: '127.0.0.1' });
     socket = made;
     made.setEncoding('latin1');
-    made.on('connect', waitForLine);
+    made.on('connect', wire.waitForLine);
     made.on('data', (text: string) => {
       const lines = (rest + text).split('\n');
       rest = lines.pop() ?? '';
-      for (const line of lines) take(line);
+      for (const line of lines) wire.take(line);
       // A line without end is noise; what follows it begins anew.
       if (rest.length > LINE_LIMIT) rest = '';
     });
     // The close that follows every error says all there is to say.
     made.on('error', () => undefined);
     made.on('close', () => {
-      clearTimeout(quiet);
+      wire.rest();
       if (socket !== made) return;
       socket = undefined;
       tell(absent());
@@ -99,7 +105,7 @@ export function instrumentFeed({ port, retry = 1000, silence = 3000 }: FeedOptio
   };
   const close = (): void => {
     clearTimeout(again);
-    clearTimeout(quiet);
+    wire.rest();
     const open = socket;
     socket = undefined;
     open?.destroy();

@@ -78,7 +78,7 @@ function checked(stream: Readable, { fileName, crc32: packed }: Entry): Readable
     flush: (done) => done(sum === packed ? null : damaged('is not what was packed')),
   });
   stream.once('error', (error) =>
-    out.destroy(error instanceof FileProblem ? error : damaged(`cannot be unpacked (${error.message})`)),
+    out.destroy(error instanceof FileProblem ? error : damaged(`is not what it says (${error.message})`)),
   );
   return stream.pipe(out);
 }
