@@ -161,7 +161,11 @@ it('an upgrade from a call to its feel takes few keys', async () => {
   await seat.page.waitForFunction(() => document.activeElement?.id === 'bench-line');
   await seat.type('label VA');
   await seat.keys('Enter', 'Escape');
+  // What was entered is counted before anybody goes on: the list of the next stage begins with the unit that it names.
+  await seat.see('label code', '.evidence');
   await seat.keys('3');
+  await seat.page.waitForFunction(() => location.pathname.endsWith('/interchange'));
+  await seat.see('Choose');
   await seat.tabTo('Choose');
   await seat.keys('Enter');
   await seat.see('to order', 'app-parts-list');
