@@ -1,9 +1,10 @@
-// npm run bench [-- fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold |
+// npm run bench [-- calls | fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold |
 // job [NUMBERS] | write | web | small]: each
 // figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { callsBench } from './calls.mjs';
 import { chainBench } from './chains.mjs';
 import { feelBench } from './feel.mjs';
 import { linesBench } from './lines.mjs';
@@ -127,6 +128,7 @@ const parts = {
   interchange: interchangeBench,
   import: importBench,
   fit: fitBench,
+  calls: callsBench,
   chain: chainBench,
   feel: feelBench,
   lines: linesBench,
@@ -138,7 +140,7 @@ const parts = {
 /** Every part once and a little: whether it runs to its end (a test does this). */
 async function small() {
   await all();
-  for (const part of [holdBench, jobBench, writeBench, webBench]) await part();
+  for (const part of [callsBench, holdBench, jobBench, writeBench, webBench]) await part();
   for (const part of [interchangeBench, importBench]) await part(few(1_000_000, 1500));
 }
 if (what === 'small') await small();

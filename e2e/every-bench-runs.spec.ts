@@ -11,6 +11,7 @@ const PARTS = {
   chain: 'chain of',
   feel: 'feel: 4 set-ups',
   lines: 'lines: a thread named',
+  calls: 'one entered value',
   hold: 'a conversion planned',
   job: 'demo: a line of measures written',
   write: '5 change one line at once',

@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import type { DemoSeen, UndoAnswer } from '@kerabat/contract';
 import { personOf } from '../base/http/guard.js';
-import { settle } from '../jobs/workspace.js';
+import { workOutNow } from '../jobs/workspace.js';
 import type { Stores } from './needs.js';
 
 /** The demo beside what is somebody's: what there is of it, bringing it in and taking it out. */
@@ -13,7 +13,7 @@ export function demoRoutes(router: Router, stores: Stores): void {
   router.post('/demo', async (ctx) => {
     personOf(ctx);
     demo.bringIn();
-    for (const id of stores.jobs.unsettled()) await settle(id, stores);
+    for (const id of stores.jobs.notWorkedOut()) await workOutNow(id, stores);
     ctx.status = 201;
     ctx.body = demo.seen() satisfies DemoSeen;
   });

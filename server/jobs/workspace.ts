@@ -19,7 +19,7 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
  * Works a job out after a write and keeps its safety sentence for the list of jobs. The answer has what was written in
  * it.
  */
-export const settle = (id: number, stores: Stores): Promise<Workspace> =>
+export const workOutNow = (id: number, stores: Stores): Promise<Workspace> =>
   stores.latest.inTurn(id, async () => {
     const before = stores.latest.stamp(id);
     const workspace = await workedOut(id, stores);

@@ -8,7 +8,7 @@ import { storageFault } from '../base/db/faults.js';
 import { StartProblem } from '../base/db/open.js';
 import { refuse } from '../base/http/refuse.js';
 import { eventLog } from '../base/watch/log.js';
-import { settle, workspaceOf } from '../jobs/workspace.js';
+import { workOutNow, workspaceOf } from '../jobs/workspace.js';
 import { chassisService } from '../outside/chassis/service.js';
 import { instrumentFeed } from '../outside/devices/feed.js';
 import { makeApp } from './app.js';
@@ -37,7 +37,7 @@ async function serve(): Promise<void> {
   if (directory.isNew)
     console.log(empty ? 'New data directory: it begins empty.' : 'New data directory: loading the demo …');
   firstStart(directory, stores, !empty, wallClock());
-  for (const id of stores.jobs.unsettled()) await settle(id, stores);
+  for (const id of stores.jobs.notWorkedOut()) await workOutNow(id, stores);
   for (const { kinds } of SLOTS) stores.identify.warm(kinds);
   const instruments = instrumentFeed({ port: instrumentPort });
   const app = makeApp({

@@ -9,7 +9,7 @@ import { pino } from 'pino';
 import { type DataDirectory, openDirectory } from '../base/db/directory.js';
 import { DATABASE_FILES } from '../base/db/storage.js';
 import { refuse } from '../base/http/refuse.js';
-import { settle } from '../jobs/workspace.js';
+import { workOutNow } from '../jobs/workspace.js';
 import { makeApp } from '../main/app.js';
 import { firstStart } from '../main/first-start.js';
 import { type Stores, storesOf } from '../main/stores.js';
@@ -53,7 +53,7 @@ async function withDemo(): Promise<string> {
   const directory = openDirectory(folder, { program: 'tests', now: clockFrom(0)() });
   const stores = storesOf(directory, SILENT, clockFrom(0));
   firstStart(directory, stores, true, clockFrom(0)());
-  for (const id of stores.jobs.unsettled()) await settle(id, stores);
+  for (const id of stores.jobs.notWorkedOut()) await workOutNow(id, stores);
   await stores.close();
   directory.close();
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));

@@ -177,8 +177,9 @@ const isOf = (face: Face, fact: ChainFact): boolean => {
 
 /** Whether a part has one face of its kind of joint, or none. */
 function isAlone({ joint }: FaceRow, { faces }: PartRow): boolean {
-  const first = faces.findIndex((other) => other.joint === joint);
-  return first === -1 || !faces.some((other, i) => i > first && other.joint === joint);
+  let found = 0;
+  for (const other of faces) if (other.joint === joint) found += 1;
+  return found <= 1;
 }
 
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>

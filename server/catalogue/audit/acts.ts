@@ -8,7 +8,7 @@ import { isKept, type KeptName } from '../history/kept.js';
 import type { Cells, Ledger } from '../history/ledger.js';
 import { readCell } from '../imports/fact-columns.js';
 import { finders } from '../imports/names.js';
-import { NEW_SOURCE } from '../imports/row-starts.js';
+import { NEW_SOURCE } from '../imports/new-rows.js';
 import type { RowReader } from './rows.js';
 
 /** What settling a finding does to the catalogue, each written into the book of one act. */

@@ -10,7 +10,7 @@ import type { Sheet, SheetFile } from './files/sheet.js';
 import { textWriter } from './files/staged.js';
 import { rowReader } from './reading.js';
 import { recordImport } from './record.js';
-import { NEW_MAKER, NEW_SOURCE } from './row-starts.js';
+import { NEW_MAKER, NEW_SOURCE } from './new-rows.js';
 import { type TableName, TABLES } from './tables.js';
 import { writer, type Writer } from './write.js';
 

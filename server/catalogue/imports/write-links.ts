@@ -1,7 +1,8 @@
 import type { Db } from '../../base/db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { type Finders, Refused } from './names.js';
-import { ASSERTION, CONDITION, say } from './row-starts.js';
+import { filled } from './cells.js';
+import { ASSERTION, CONDITION } from './new-rows.js';
 import { together } from './write-facts.js';
 import type { numberWriter } from './write-numbers.js';
 import type { RowCells } from './write.js';
@@ -32,15 +33,15 @@ export const linkRows = (
         link_id: find.link(c['link']),
         source_id: find.source(c['source']),
         asserted_on: c['date'] ?? '',
-        person: say(c['person']),
-        note: say(c['note']),
+        person: filled(c['person']),
+        note: filled(c['note']),
       },
       ASSERTION,
     ),
   conditions: (c) =>
     put(
       'condition',
-      { link_id: find.link(c['link']), txt: c['text'] ?? '', kind: say(c['kind']), number: say(c['number']) },
+      { link_id: find.link(c['link']), txt: c['text'] ?? '', kind: filled(c['kind']), number: filled(c['number']) },
       CONDITION,
     ),
 });
@@ -120,7 +121,7 @@ export function crossReferences(
     effects.push(
       put(
         'assertion',
-        { link_id, source_id, asserted_on: c['date'] || find.issued(source_id), note: say(c['note']) },
+        { link_id, source_id, asserted_on: c['date'] || find.issued(source_id), note: filled(c['note']) },
         ASSERTION,
       ),
     );

@@ -2,7 +2,8 @@ import { looseKey, numberKey } from '@kerabat/core/named/number';
 import { findThread } from '@kerabat/core/named/thread';
 import type { Effect, Ledger, Said } from '../history/ledger.js';
 import { type Finders, Refused } from './names.js';
-import { figure, NUMBER, say } from './row-starts.js';
+import { figure, filled } from './cells.js';
+import { NUMBER } from './new-rows.js';
 import type { RowCells } from './write.js';
 
 /** A number of which the list does not say what it leads to. */
@@ -51,10 +52,10 @@ export const numberRows = (
   numbers: (c) => {
     const { unit_id, kit_id, fitting_id } = c['leads_to'] ? find.target(c['leads_to']) : NOTHING;
     const rest = {
-      kind: say(c['kind']),
-      status: say(c['status']),
-      note: say(c['note']),
-      condition: say(c['condition']),
+      kind: filled(c['kind']),
+      status: filled(c['status']),
+      note: filled(c['note']),
+      condition: filled(c['condition']),
       unit_id,
       kit_id,
       fitting_id,
@@ -68,8 +69,8 @@ export const numberRows = (
         number_id: find.number(c['issuer'], c['number']),
         source_id: find.source(c['source']),
         item: c['item'] ?? '',
-        presence: say(c['presence']),
-        kind: say(c['kind']),
+        presence: filled(c['presence']),
+        kind: filled(c['kind']),
         quantity: figure(c['quantity']),
         thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
         size: figure(c['size_mm']),

@@ -2,7 +2,7 @@ import { findThread } from '@kerabat/core/named/thread';
 import type { Db } from '../../base/db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { type Finders, Refused } from './names.js';
-import { figure, flag, say } from './row-starts.js';
+import { figure, filled, yesOrNo } from './cells.js';
 import type { RowCells } from './write.js';
 
 /** How the rows of the files that speak of kits and pieces are written. */
@@ -36,9 +36,9 @@ export function kitRows(
           source_id: find.source(c['source']),
           bore: Number(c['bore_mm']),
           bore_large: figure(c['bore_large_mm']),
-          kind: say(c['kind']),
-          name: say(c['name']),
-          seals: say(c['seals']),
+          kind: filled(c['kind']),
+          name: filled(c['name']),
+          seals: filled(c['seals']),
         },
         { name: '' },
       ),
@@ -50,7 +50,7 @@ export function kitRows(
           item: c['item'] ?? '',
           size: figure(c['size_mm']) ?? 0,
           quantity: Number(c['quantity']),
-          note: say(c['note']),
+          note: filled(c['note']),
           holds_kit: c['contains_kit'] ? heldKit(c['kit'], c['contains_kit']) : undefined,
         },
         { note: '' },
@@ -63,7 +63,7 @@ export function kitRows(
           item: c['item'] ?? '',
           size: figure(c['size_mm']) ?? 0,
           quantity: Number(c['quantity']),
-          stays: flag(c['stays']),
+          stays: yesOrNo(c['stays']),
           source_id: find.source(c['source']),
         },
         { stays: 0 },
@@ -88,12 +88,12 @@ export const fittingRows = (
       {
         key: c['fitting'] ?? '',
         source_id: find.source(c['source']),
-        kind: say(c['kind']),
-        name: say(c['name']),
+        kind: filled(c['kind']),
+        name: filled(c['name']),
         thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
-        seat: say(c['seat']),
-        tube: say(c['tube']),
-        grade: say(c['grade']),
+        seat: filled(c['seat']),
+        tube: filled(c['tube']),
+        grade: filled(c['grade']),
         volume_ml: figure(c['volume_ml']),
         size: figure(c['size_mm']),
         size_to: figure(c['size_to_mm']),

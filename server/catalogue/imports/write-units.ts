@@ -1,7 +1,7 @@
 import type { Effect, Ledger } from '../history/ledger.js';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import type { Finders } from './names.js';
-import { say } from './row-starts.js';
+import { filled } from './cells.js';
 import { factsOf, type factWriter, together } from './write-facts.js';
 import type { RowCells } from './write.js';
 
@@ -18,9 +18,9 @@ export const unitRows = (
       key: c['unit'] ?? '',
       maker_id,
       source_id,
-      kind: say(c['kind']),
-      name: say(c['name']),
-      note: say(c['note']),
+      kind: filled(c['kind']),
+      name: filled(c['name']),
+      note: filled(c['note']),
     };
     const row = put('unit', said, { name: '', note: '' });
     return together([row, putFacts('unit_fact', facts, { unit_id: find.unit(c['unit']), position: '', source_id })]);

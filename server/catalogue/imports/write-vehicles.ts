@@ -1,7 +1,7 @@
 import type { Effect, Ledger } from '../history/ledger.js';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import type { Finders } from './names.js';
-import { figure, say } from './row-starts.js';
+import { figure, filled } from './cells.js';
 import { factsOf, type factWriter } from './write-facts.js';
 import type { RowCells } from './write.js';
 
@@ -17,17 +17,17 @@ const modelRows = (
         key: c['vehicle'] ?? '',
         maker_id: find.maker(c['maker']),
         source_id: find.source(c['source']),
-        series: say(c['series']),
-        name: say(c['name']),
-        built_from: say(c['built_from']),
-        built_to: say(c['built_to']),
-        weight_class: say(c['weight_class']),
-        gearbox: say(c['gearbox']),
-        assistance: say(c['assistance']),
-        driving_side: say(c['driving_side']),
-        brake_layout: say(c['brake_layout']),
-        clutch_layout: say(c['clutch_layout']),
-        note: say(c['note']),
+        series: filled(c['series']),
+        name: filled(c['name']),
+        built_from: filled(c['built_from']),
+        built_to: filled(c['built_to']),
+        weight_class: filled(c['weight_class']),
+        gearbox: filled(c['gearbox']),
+        assistance: filled(c['assistance']),
+        driving_side: filled(c['driving_side']),
+        brake_layout: filled(c['brake_layout']),
+        clutch_layout: filled(c['clutch_layout']),
+        note: filled(c['note']),
       },
       {
         series: '',
@@ -94,7 +94,7 @@ export const vehicleRows = (
         slot: c['slot'] ?? '',
         comes_off: c['comes_off'] ?? '',
         minutes: figure(c['minutes']),
-        breaks: say(c['breaks']),
+        breaks: filled(c['breaks']),
         source_id: find.source(c['source']),
       },
       { breaks: '' },
@@ -109,8 +109,8 @@ export const vehicleRows = (
         slot: c['slot'] ?? '',
         built_from: c['built_from'] ?? '',
         option_code: c['option'] ?? '',
-        built_to: say(c['built_to']),
-        mated_set: say(c['mated_set']),
+        built_to: filled(c['built_to']),
+        mated_set: filled(c['mated_set']),
       },
       { built_to: '', mated_set: '' },
     ),

@@ -2,7 +2,8 @@ import { constraintSentence } from '../../base/db/faults.js';
 import type { Db } from '../../base/db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { finders, type Finders, Refused } from './names.js';
-import { flag, NEW_MAKER, NEW_SOURCE, say } from './row-starts.js';
+import { filled, yesOrNo } from './cells.js';
+import { NEW_MAKER, NEW_SOURCE } from './new-rows.js';
 import type { TableName } from './tables.js';
 import { factWriter } from './write-facts.js';
 import { crossReferences, linkRows } from './write-links.js';
@@ -23,11 +24,11 @@ const whoRows = (put: Ledger['put']): Rows<'sources' | 'makers'> => ({
       'source',
       {
         key: c['source'] ?? '',
-        kind: say(c['kind']),
-        title: say(c['title']),
-        issued: say(c['issued']),
-        note: say(c['note']),
-        made_up: flag(c['made_up']),
+        kind: filled(c['kind']),
+        title: filled(c['title']),
+        issued: filled(c['issued']),
+        note: filled(c['note']),
+        made_up: yesOrNo(c['made_up']),
       },
       NEW_SOURCE,
     ),
@@ -35,10 +36,10 @@ const whoRows = (put: Ledger['put']): Rows<'sources' | 'makers'> => ({
     const marks = c['ignored_marks'];
     const said = {
       key: c['maker'] ?? '',
-      name: say(c['name']),
-      role: say(c['role']),
-      prefix: say(c['prefix']),
-      made_up: flag(c['made_up']),
+      name: filled(c['name']),
+      role: filled(c['role']),
+      prefix: filled(c['prefix']),
+      made_up: yesOrNo(c['made_up']),
     };
     return put('maker', { ...said, ignored_marks: marks === undefined ? undefined : ` ${marks}` }, NEW_MAKER);
   },

@@ -2,7 +2,7 @@ import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { Workspace } from '@kerabat/contract';
 import type { Stores } from '../needs.js';
-import { settle } from '../workspace.js';
+import { workOutNow } from '../workspace.js';
 
 /** What the routes of a job have in common: its number, and how a write is answered. */
 
@@ -13,7 +13,7 @@ export interface Answering {
    * After a write the safety sentence is kept for the list of jobs. What was written stays written when it cannot be
    * worked out.
    */
-  readonly settled: (id: number) => Promise<Workspace | undefined>;
+  readonly workedOut: (id: number) => Promise<Workspace | undefined>;
   /**
    * What is answered to a write; with "Prefer: return=representation" (RFC 7240) the whole workspace too, which saves
    * asking for it.
@@ -23,9 +23,9 @@ export interface Answering {
 
 export function answering(stores: Stores, log: Logger): Answering {
   const inJson = new WeakMap<Workspace, string>();
-  const settled = async (id: number): Promise<Workspace | undefined> => {
+  const workedOut = async (id: number): Promise<Workspace | undefined> => {
     try {
-      return await settle(id, stores);
+      return await workOutNow(id, stores);
     } catch (error) {
       log.error({ error, job: id }, 'a job was saved and could not be worked out');
       stores.jobs.saveSafety(id, false, '');
@@ -33,9 +33,9 @@ export function answering(stores: Stores, log: Logger): Answering {
     }
   };
   return {
-    settled,
+    workedOut,
     async answered(ctx, id, body) {
-      const workspace = await settled(id);
+      const workspace = await workedOut(id);
       if (!workspace || ctx.get('prefer') !== WHOLE) return body;
       // Many writers are answered the same job: it is put into words once.
       const whole = inJson.get(workspace) ?? JSON.stringify(workspace);

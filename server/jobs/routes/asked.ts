@@ -30,7 +30,7 @@ function checkAsked(fields: Partial<NewJob>, stores: Pick<Stores, 'vehicles'>): 
 }
 
 /** Jobs as they are asked for, opened, changed and followed. */
-export function askedRoutes(router: Router, stores: Stores, { settled }: Answering): void {
+export function askedRoutes(router: Router, stores: Stores, { workedOut }: Answering): void {
   router.get('/jobs', (ctx) => {
     const words = textQuery(ctx, 'q').toLowerCase().split(/\s+/).filter(Boolean);
     const limit = numberQuery(ctx, 'limit', 500);
@@ -40,7 +40,7 @@ export function askedRoutes(router: Router, stores: Stores, { settled }: Answeri
     const fields = await readBody(ctx, NewJob);
     checkAsked(fields, stores);
     const job = stores.jobs.create(fields, writeOf(ctx, fields));
-    await settled(job.id);
+    await workedOut(job.id);
     ctx.status = 201;
     ctx.set('location', `/api/v1/jobs/${job.id}`);
     ctx.set('etag', tagOf(job.version));
@@ -67,7 +67,7 @@ export function askedRoutes(router: Router, stores: Stores, { settled }: Answeri
     const change = await readBody(ctx, JobChange);
     checkAsked(change, stores);
     const job = stores.jobs.change(id, change, seen, writeOf(ctx, change));
-    await settled(id);
+    await workedOut(id);
     ctx.set('etag', tagOf(job.version));
     ctx.body = job;
   });

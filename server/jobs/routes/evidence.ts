@@ -23,7 +23,7 @@ function slotFor(id: number, said: string | undefined, stores: Pick<Stores, 'job
 }
 
 /** What is seen and measured: added and withdrawn. */
-export function evidenceRoutes(router: Router, stores: Stores, { answered, settled }: Answering): void {
+export function evidenceRoutes(router: Router, stores: Stores, { answered, workedOut }: Answering): void {
   router.post('/jobs/:id/evidence', async (ctx) => {
     const id = jobId(ctx);
     const body = await readBody(ctx, NewEvidence);
@@ -32,7 +32,7 @@ export function evidenceRoutes(router: Router, stores: Stores, { answered, settl
     if (problem !== undefined) throw badRequest(problem, '/value');
     const entry = { slot: slotFor(id, slot, stores), item: item as Evidence, ...(uid === undefined ? {} : { uid }) };
     const [evidenceId] = stores.jobs.addEvidence(id, [entry], writeOf(ctx, body));
-    await settled(id);
+    await workedOut(id);
     ctx.status = 201;
     ctx.body = { id: evidenceId };
   });
@@ -61,7 +61,7 @@ export function evidenceRoutes(router: Router, stores: Stores, { answered, settl
   router.post('/jobs/:id/evidence/:evidenceId/withdraw', async (ctx) => {
     const id = jobId(ctx);
     stores.jobs.withdraw(id, wholeNumber(ctx.params['evidenceId'] ?? '', 'evidence'), writeOf(ctx, null));
-    await settled(id);
+    await workedOut(id);
     ctx.status = 204;
   });
 }

@@ -12,7 +12,7 @@ import { workspaceOf } from '../workspace.js';
 import type { Answering } from './answering.js';
 
 /** The parts list: edited, added to by hand, and as a file. */
-export function partsListRoutes(router: Router, stores: Stores, { answered, settled }: Answering): void {
+export function partsListRoutes(router: Router, stores: Stores, { answered, workedOut }: Answering): void {
   /** What is on the list to order is not ordered again under the same number by hand. */
   const refuseTwice = async (id: number, { section, number }: PartsListAddRequest): Promise<void> => {
     if (section !== 'order' || number === undefined) return;
@@ -37,7 +37,7 @@ export function partsListRoutes(router: Router, stores: Stores, { answered, sett
         throw notFound('This line is no longer on the parts list.');
     }
     const version = stores.jobs.editPartsList(id, key, edit, seen, write);
-    await settled(id);
+    await workedOut(id);
     ctx.set('etag', tagOf(version));
     ctx.body = { key, version };
   });

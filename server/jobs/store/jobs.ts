@@ -18,7 +18,7 @@ const SQL = {
   update: `UPDATE job SET asker = @asker, request = @request, complaints = @complaints, words = @words,
     vehicle_key = @vehicleId, built = @built, options = @options, chassis = @chassis, plate = @plate, fleet = @fleet,
     slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
-  unsettled: `SELECT id FROM job WHERE safety = ''`,
+  notWorkedOut: `SELECT id FROM job WHERE safety = ''`,
   safety: `UPDATE job SET safe = ?, safety = ? WHERE id = ?`,
 };
 
@@ -52,7 +52,7 @@ export function askedRows(db: Db, events: JobEvents) {
   const count = db.prepare<[], { n: number }>(SQL.count);
   const insert = db.prepare<[Record<string, unknown>]>(SQL.insert);
   const update = db.prepare<[Record<string, unknown>]>(SQL.update);
-  const unsettled = db.prepare<[], { id: number }>(SQL.unsettled);
+  const notWorkedOut = db.prepare<[], { id: number }>(SQL.notWorkedOut);
   const safety = db.prepare<[number, string, number]>(SQL.safety);
 
   const get = (id: number): Job => {
@@ -90,7 +90,7 @@ export function askedRows(db: Db, events: JobEvents) {
         return { jobId: id, ref: Object.keys(change).join(' '), answer: get(id) };
       }),
     /** Jobs whose safety sentence was never worked out: a program that was killed while it loaded them. */
-    unsettled: (): number[] => unsettled.all().map((row) => row.id),
+    notWorkedOut: (): number[] => notWorkedOut.all().map((row) => row.id),
     saveSafety: (id: number, safe: boolean, sentence: string): void => void safety.run(safe ? 1 : 0, sentence, id),
   };
 }

@@ -1,8 +1,3 @@
-/** An empty cell says nothing. */
-export const say = (cell: string | undefined): string | undefined => cell || undefined;
-export const flag = (cell: string | undefined): number | undefined => (cell ? Number(cell === 'yes') : undefined);
-export const figure = (cell: string | undefined): number | undefined => (cell ? Number(cell) : undefined);
-
 /** Under which marks a number is kept when its maker says nothing of them. */
 const IGNORED_MARKS = ' -./';
 
