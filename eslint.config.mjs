@@ -42,11 +42,7 @@ export default ts.config(
   // A function fits on a screen. What is named here does not yet: each is a closure to be taken apart.
   {
     files: ['core/**/*.ts', 'contract/**/*.ts', 'server/**/*.ts', 'web/app/**/*.ts'],
-    ignores: [
-      '**/*.data.ts',
-      '**/*.spec.ts',
-      '**/testing/**',
-    ],
+    ignores: ['**/*.data.ts', '**/*.spec.ts', '**/testing/**'],
     rules: { 'max-lines-per-function': ['error', 80] },
   },
   // References are values: contract/chain.ts alone turns what is written in a chain into them and back.
