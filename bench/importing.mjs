@@ -124,7 +124,8 @@ export function saver(address) {
   let on = true;
   const ended = (async () => {
     let { version } = (await (await fetch(`${address}/api/v1/jobs/1`)).json()).job;
-    for (let i = 0; on; i++) {
+    // Told to stop before the first was answered, it still has one to tell of.
+    for (let i = 0; on || samples.length === 0; i++) {
       const began = performance.now();
       const answer = await fetch(`${address}/api/v1/jobs/1`, {
         method: 'PATCH',

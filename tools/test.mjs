@@ -1,5 +1,5 @@
-// npm test: everything that must hold, in two rows beside each other, in each the fastest first. The last line counts
-// the tests.
+// npm test: everything that must hold, in three rows beside each other, in each the fastest first. The last line
+// counts the tests.
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -97,12 +97,10 @@ const vitest = (config) => (file) => [
   '--reporter=json',
   `--outputFile.json=${file}`,
 ];
-const web = { cwd: join(ROOT, 'web'), quiet: true };
-
 /** What needs a browser: it waits for its pages most of the time, and leaves a processor to the others. */
 async function inTheBrowser() {
   await ensureInterfaceBuilt();
-  return [await suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts'), { quiet: true })];
+  return suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts'), { quiet: true });
 }
 
 /** What needs none, what fails fastest first. */
@@ -117,7 +115,11 @@ async function withoutABrowser() {
     ['Format (npm run format mends it)', ['prettier', '--check', '--log-level', 'warn', '.']],
   ]);
   if (failed) fail(failed);
-  const core = await suite('core, contract and server', 'npx', vitest('vitest.config.ts'));
+  return suite('core, contract and server', 'npx', vitest('vitest.config.ts'));
+}
+
+/** Components: one thread, which waits for nothing. */
+function components() {
   const ng = (file) => [
     'ng',
     'test',
@@ -126,12 +128,12 @@ async function withoutABrowser() {
     '--reporters=json',
     `--output-file=${file}`,
   ];
-  return [core, await suite('interface', 'npx', ng, web)];
+  return suite('interface', 'npx', ng, { cwd: join(ROOT, 'web'), quiet: true });
 }
 
 ensureServerBuilt();
-say('types, lint, layers, format; the interface beside them');
-const results = (await Promise.all([withoutABrowser(), inTheBrowser()])).flat();
+say('types, lint, layers, format, then core and server; the interface and the journeys beside them');
+const results = await Promise.all([withoutABrowser(), components(), inTheBrowser()]);
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);
 if (sum('passed') + sum('failed') === 0) fail('No test was run.');
 for (const result of results) for (const line of result.told) console.log(`FAILED ${line}`);
