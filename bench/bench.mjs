@@ -16,7 +16,7 @@ import { rankingBench } from './ranking.mjs';
 import { jobBench } from './jobs.mjs';
 import { interchangeBench } from './interchange.mjs';
 import { writeBench } from './writing.mjs';
-import { duel, end, few, inBrowser, median, megabytes, report, ROUNDS, start } from './lib.mjs';
+import { duel, end, few, inBrowser, median, megabytes, report, ROUNDS, start, withDemo } from './lib.mjs';
 import { initialScripts, webBench } from './web.mjs';
 
 /** From the first byte of the page to a painted list that takes a key, in ms: median over fresh browsers' caches. */
@@ -57,8 +57,7 @@ async function all() {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
   const serve = ['server/dist/main/serve.js', '--data', data, '--port', '0'];
   try {
-    const first = await start(serve);
-    await end(first);
+    await withDemo(data);
     const ours = await start(serve);
     const bare = await start(['bench/bare.mjs', join(data, 'catalogue.sqlite')]);
     const [idle, idleBare] = [megabytes(ours), megabytes(bare)];

@@ -10,7 +10,7 @@ import { pino } from 'pino';
 import { openDirectory } from '../server/dist/base/db/directory.js';
 import { judgedRowsOf } from '../server/dist/jobs/gather.js';
 import { storesOf } from '../server/dist/main/stores.js';
-import { end, few, inBrowser, median, quantile, report, start } from './lib.mjs';
+import { end, few, inBrowser, median, quantile, report, start, withDemo } from './lib.mjs';
 
 const TIMES = few(200, 5);
 const ASKED = few(9, 1);
@@ -130,6 +130,7 @@ export async function fitBench() {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-'));
   try {
     const serve = ['server/dist/main/serve.js', '--data', data, '--port', '0'];
+    await withDemo(data);
     const first = await start(serve);
     const id = await wholeChain(first.address);
     await end(first);

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { randomBytes } from 'node:crypto';
 import Database from 'better-sqlite3';
 import { imported, saver, writeFiles } from './importing.mjs';
-import { end, few, loopDelay, quantile, report, start } from './lib.mjs';
+import { end, few, loopDelay, quantile, report, start, withDemo } from './lib.mjs';
 import { addMadeLinks, FIRST_HUB } from './made-links.mjs';
 
 const WANTED = 'at most 50 ms';
@@ -47,7 +47,7 @@ function picture() {
 export async function holdBench() {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-hold-'));
   try {
-    await end(await start(['server/dist/main/serve.js', '--data', join(data, 'data'), '--port', '0']));
+    await withDemo(join(data, 'data'));
     const db = new Database(join(data, 'data', 'catalogue.sqlite'));
     const units = addMadeLinks(db, few(100_000, 1500));
     db.close();

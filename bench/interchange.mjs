@@ -9,7 +9,7 @@ import { numberStore, NUMBERS_BY_LOOSE } from '../server/dist/catalogue/records/
 import { openDatabase } from '../server/dist/base/db/open.js';
 import { interchangeStore } from '../server/dist/ask/interchange/store.js';
 import { auditBench } from './auditing.mjs';
-import { atRate, atSizes, duel, end, few, megabytes, quantile, report, start } from './lib.mjs';
+import { atRate, atSizes, duel, end, few, megabytes, quantile, report, start, withDemo } from './lib.mjs';
 import { addMadeLinks, FIRST_HUB, writtenOf } from './made-links.mjs';
 import { ringsBench } from './rings.mjs';
 import { stream } from './made-units.mjs';
@@ -36,7 +36,7 @@ function mistyped(written, random) {
 async function interchangeAt(numbers) {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-interchange-'));
   try {
-    await end(await start(['server/dist/main/serve.js', '--data', data, '--port', '0']));
+    await withDemo(data);
     const file = join(data, 'catalogue.sqlite');
     const writing = new Database(file);
     const units = addMadeLinks(writing, numbers);

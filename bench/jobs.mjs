@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { workOut } from '@kerabat/core/job';
-import { end, few, quantile, report, start } from './lib.mjs';
+import { end, few, quantile, report, start, withDemo } from './lib.mjs';
 import { addMadeLinks } from './made-links.mjs';
 
 const WRITES = few(60, 3);
@@ -54,7 +54,7 @@ async function jobsIn(data, name) {
 export async function jobBench(numbers = few(1_000_000, 1500)) {
   const data = mkdtempSync(join(tmpdir(), 'kerabat-bench-job-'));
   try {
-    await end(await start(['server/dist/main/serve.js', '--data', data, '--port', '0']));
+    await withDemo(data);
     await jobsIn(data, 'demo');
     const db = new Database(join(data, 'catalogue.sqlite'));
     addMadeLinks(db, numbers);

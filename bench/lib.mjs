@@ -1,7 +1,9 @@
 // What the parts of the bench share: programs to start and stop, and one way to print a figure beside its reference.
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { Agent, get } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import autocannon from 'autocannon';
 import puppeteer from 'puppeteer-core';
 
@@ -64,6 +66,17 @@ export const end = ({ child }) =>
     child.on('exit', done);
     child.kill('SIGTERM');
   });
+const SERVE = 'server/dist/main/serve.js';
+let template;
+/** Fills a data directory as a first start does, with the demo: that is done once, and copied. */
+export async function withDemo(data) {
+  template ??= mkdtempSync(join(tmpdir(), 'kerabat-bench-demo-'));
+  if (readdirSync(template).length === 0) {
+    await end(await start([SERVE, '--data', template, '--port', '0']));
+    process.on('exit', () => rmSync(template, { recursive: true, force: true }));
+  }
+  cpSync(template, data, { recursive: true });
+}
 export const megabytes = ({ child }) =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024;
 

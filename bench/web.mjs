@@ -7,7 +7,7 @@ import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { dragged, sampledInPage } from './dragging.mjs';
 import { addMadeUnits } from './made-units.mjs';
-import { end, few, inBrowser, median, quantile, report, ROOT, ROUNDS, start } from './lib.mjs';
+import { end, few, inBrowser, median, quantile, report, ROOT, ROUNDS, start, withDemo } from './lib.mjs';
 
 /**
  * The scripts that the page loads before anything is shown: those named in index.html and all they import statically.
@@ -201,6 +201,7 @@ async function inPages(browser) {
       (scripts.zipped / scripts.raw).toFixed(2),
       'at most 350 kB',
     );
+    await withDemo(data);
     const ours = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
     const [list, blank] = [
       await painted(browser, ours.address, '/jobs', 'app-jobs-list td'),
@@ -270,8 +271,7 @@ async function inPages(browser) {
       '-',
     );
     await end(ours);
-    const first = await start(['server/dist/main/serve.js', '--data', large, '--port', '0']);
-    await end(first);
+    await withDemo(large);
     const db = new Database(join(large, 'catalogue.sqlite'));
     addMadeUnits(db, few(20_000, 500));
     db.close();

@@ -4,7 +4,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { end, few, quantile, report, start } from './lib.mjs';
+import { end, few, quantile, report, start, withDemo } from './lib.mjs';
 
 const WRITERS = few(200, 5);
 
@@ -27,6 +27,7 @@ const times = (answers, share) =>
 export async function writeBench() {
   const folder = mkdtempSync(join(tmpdir(), 'kerabat-bench-write-'));
   try {
+    await withDemo(join(folder, 'data'));
     const ours = await start(['server/dist/main/serve.js', '--data', join(folder, 'data'), '--port', '0']);
     const bare = await start(['bench/bare-writes.mjs', join(folder, 'bare.sqlite')]);
     const headers = (i, more = {}) => ({

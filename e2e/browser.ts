@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { afterAll, beforeAll, onTestFinished } from 'vitest';
-import { type RunningServer, startServer } from '../server/testing/program.js';
+import { demoDirectory, type RunningServer, startServer } from '../server/testing/program.js';
 
 const require = createRequire(import.meta.url);
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
@@ -316,7 +316,7 @@ export function workshop(prepare: () => Promise<readonly string[]> = async () =>
   beforeAll(async () => {
     shared ??= launch();
     const args = ['--port', port, ...(await prepare())];
-    [browser, server] = await Promise.all([shared, startServer(args)]);
+    [browser, server] = await Promise.all([shared, startServer(args, await demoDirectory())]);
     port = new URL(server.address).port;
   });
   afterAll(async () => {

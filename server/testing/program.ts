@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -49,6 +49,20 @@ export function startServer(
   });
 }
 
+let template: Promise<string> | undefined;
+/** A data directory as it is after a first start with the demo: made once for a process, and copied. */
+export async function demoDirectory(): Promise<string> {
+  template ??= (async () => {
+    const made = mkdtempSync(join(tmpdir(), 'kerabat-e2e-demo-'));
+    process.once('exit', () => rmSync(made, { recursive: true, force: true }));
+    await ended((await startServer([], made)).process);
+    return made;
+  })();
+  const data = mkdtempSync(join(tmpdir(), 'kerabat-e2e-'));
+  cpSync(await template, data, { recursive: true });
+  return data;
+}
+
 function kill(child: ChildProcess): Promise<void> {
   return new Promise((done) => {
     child.on('exit', () => done());
@@ -56,12 +70,14 @@ function kill(child: ChildProcess): Promise<void> {
   });
 }
 
-function end(child: ChildProcess, data: string): Promise<void> {
+function ended(child: ChildProcess): Promise<void> {
   return new Promise((done) => {
-    child.on('exit', () => {
-      rmSync(data, { recursive: true, force: true });
-      done();
-    });
+    child.on('exit', () => done());
     child.kill('SIGTERM');
   });
+}
+
+async function end(child: ChildProcess, data: string): Promise<void> {
+  await ended(child);
+  rmSync(data, { recursive: true, force: true });
 }
