@@ -34,11 +34,10 @@ export {
   measureOf,
 } from './measurements.js';
 export { jointKey, slotOf } from './names.js';
-export { type NetworkPart } from './network.js';
 export { shownFix, shownJoints } from './shown.js';
 export type { Measure, ShownCheck, ShownFix, ShownJoint } from './shown.types.js';
 export { type PlaceSubject, readSubject, type Subject, subjectText } from './subject.js';
-export { type JobPlace, type JobRows } from './types.js';
+export { type JobPlace, type JobRows, type NetworkPart } from './types.js';
 export { networkWords, PART_CHANGES, type PartChange, wholeChain, type WholePart } from './whole.js';
 export { entriesFor, type IdentificationAsk, ownKind, type VehicleKnown } from './work-out/choose.js';
 export { nextAct } from './work-out/next-act.js';

@@ -16,17 +16,6 @@ import type { JobRows } from './types.js';
  * recorded of it.
  */
 
-/** A part of a vehicle's layout as it is recorded: a line with both its ends, a hose, a block, a modulator. */
-export interface NetworkPart {
-  /** Its name in the layout: "rear-line". */
-  readonly part: string;
-  /** Which side of a production change it comes from; "not-known" where several apply. */
-  readonly set?: string;
-  readonly facts: readonly ChainFact[];
-  /** What it is on each side of the change, where several are recorded. */
-  readonly sides?: readonly { readonly set: string; readonly facts: readonly ChainFact[] }[];
-}
-
 const layoutOf = (name: LayoutName | undefined) => LAYOUTS.find((row) => row.layout === name);
 const isUnit = (part: Part | undefined): boolean => part !== undefined && partRow(part.kind).unit !== undefined;
 

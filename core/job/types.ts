@@ -6,7 +6,6 @@ import type { UnitDesign, UnitKind } from '../named/unit/index.js';
 import type { BoxItem, ChainFact } from '../vehicle/chain/index.js';
 import type { LayoutName } from '../vehicle/layout/index.js';
 import type { Change, Slot } from '../vehicle/place/index.js';
-import type { NetworkPart } from './network.js';
 
 /** One place of a vehicle in a job: what is recorded and was read there, what was identified and what was chosen. */
 export interface JobPlace {
@@ -41,6 +40,17 @@ export interface JobPlace {
   readonly absent?: true;
   /** What the conversion wants answered here. */
   readonly asks: readonly AttributeName[];
+}
+
+/** A part of a vehicle's layout as it is recorded: a line with both its ends, a hose, a block, a modulator. */
+export interface NetworkPart {
+  /** Its name in the layout: "rear-line". */
+  readonly part: string;
+  /** Which side of a production change it comes from; "not-known" where several apply. */
+  readonly set?: string;
+  readonly facts: readonly ChainFact[];
+  /** What it is on each side of the change, where several are recorded. */
+  readonly sides?: readonly { readonly set: string; readonly facts: readonly ChainFact[] }[];
 }
 
 /** Everything that a job is judged by, as rows. */

@@ -1,6 +1,5 @@
 import { lookup } from '../../base/lookup/index.js';
-import type { NetworkPart } from '../network.js';
-import type { JobPlace, JobRows } from '../types.js';
+import type { JobPlace, JobRows, NetworkPart } from '../types.js';
 import type { Refusal } from '../../judge/joint/index.js';
 import type { Listing, Override } from '../../judge/verdict/index.js';
 import type { Settings } from '../../named/settings/index.js';

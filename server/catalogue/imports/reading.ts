@@ -1,5 +1,6 @@
 /* eslint-disable kerabat/no-outside-keys --
    cells are named by the columns of a table, a closed list; this is the inner loop of every import. */
+import type { RowCells } from './cells.js';
 import type { SheetPlan } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import { readQuantity, toBase } from '@kerabat/core/base/units';
@@ -10,7 +11,6 @@ import { type ColumnRead, columnsOf } from './columns.js';
 import { LIMITS } from './files/limits.js';
 import type { Flaw, RawRow } from './files/sheet.js';
 import { type TableName, TABLES, type TableShape } from './tables.js';
-import type { RowCells } from './write.js';
 
 type Read = { readonly cells: RowCells } | { readonly refused: string };
 type CellRead = { readonly text: string } | { readonly refused: string };

@@ -1,8 +1,8 @@
+import type { RowCells } from './cells.js';
 import { lookup } from '@kerabat/core/base/lookup';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { type FactCell, type FactColumn, readCell } from './fact-columns.js';
 import { Refused } from './names.js';
-import type { RowCells } from './write.js';
 
 interface Fact {
   readonly attribute: string;

@@ -1,11 +1,10 @@
 import type { Db } from '../../base/db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { type Finders, Refused } from './names.js';
-import { filled } from './cells.js';
+import { filled, type RowCells } from './cells.js';
 import { ASSERTION, CONDITION } from './new-rows.js';
 import { together } from './write-facts.js';
 import type { numberWriter } from './write-numbers.js';
-import type { RowCells } from './write.js';
 
 /** How the rows of the files that speak of interchange are written, a link at a time. */
 export const linkRows = (

@@ -2,9 +2,8 @@ import { looseKey, numberKey } from '@kerabat/core/named/number';
 import { findThread } from '@kerabat/core/named/thread';
 import type { Effect, Ledger, Said } from '../history/ledger.js';
 import { type Finders, Refused } from './names.js';
-import { figure, filled } from './cells.js';
+import { figure, filled, type RowCells } from './cells.js';
 import { NUMBER } from './new-rows.js';
-import type { RowCells } from './write.js';
 
 /** A number of which the list does not say what it leads to. */
 const NOTHING: Partial<ReturnType<Finders['target']>> = {};

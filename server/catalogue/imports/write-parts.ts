@@ -2,8 +2,7 @@ import { findThread } from '@kerabat/core/named/thread';
 import type { Db } from '../../base/db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { type Finders, Refused } from './names.js';
-import { figure, filled, yesOrNo } from './cells.js';
-import type { RowCells } from './write.js';
+import { figure, filled, yesOrNo, type RowCells } from './cells.js';
 
 /** How the rows of the files that speak of kits and pieces are written. */
 export function kitRows(

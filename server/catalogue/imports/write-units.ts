@@ -1,9 +1,8 @@
 import type { Effect, Ledger } from '../history/ledger.js';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import type { Finders } from './names.js';
-import { filled } from './cells.js';
+import { filled, type RowCells } from './cells.js';
 import { factsOf, type factWriter, together } from './write-facts.js';
-import type { RowCells } from './write.js';
 
 /** How the rows of the files that speak of units are written. */
 export const unitRows = (

@@ -1,9 +1,8 @@
 import type { Effect, Ledger } from '../history/ledger.js';
 import { PLAIN_COLUMNS, PORT_COLUMNS } from './fact-columns.js';
 import type { Finders } from './names.js';
-import { figure, filled } from './cells.js';
+import { figure, filled, type RowCells } from './cells.js';
 import { factsOf, type factWriter } from './write-facts.js';
-import type { RowCells } from './write.js';
 
 /** How the rows that say what a vehicle is are written. */
 const modelRows = (

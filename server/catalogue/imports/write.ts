@@ -2,7 +2,7 @@ import { constraintSentence } from '../../base/db/faults.js';
 import type { Db } from '../../base/db/open.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { finders, type Finders, Refused } from './names.js';
-import { filled, yesOrNo } from './cells.js';
+import { filled, type RowCells, yesOrNo } from './cells.js';
 import { NEW_MAKER, NEW_SOURCE } from './new-rows.js';
 import type { TableName } from './tables.js';
 import { factWriter } from './write-facts.js';
@@ -11,9 +11,6 @@ import { numberRows, numberWriter } from './write-numbers.js';
 import { fittingRows, kitRows } from './write-parts.js';
 import { unitRows } from './write-units.js';
 import { vehicleRows } from './write-vehicles.js';
-
-/** The cells of one row by their column; an empty cell says nothing. */
-export type RowCells = Readonly<Record<string, string>>;
 
 type Rows<Name extends TableName> = Readonly<Record<Name, (c: RowCells) => Effect>>;
 
