@@ -83,6 +83,7 @@ describe('narrowing by evidence', () => {
     const product = (c: (typeof all)[number]): number =>
       [...c.agrees, ...c.disagrees, ...c.unrecorded].reduce((x, b) => x * b.weight, c.prior);
     const total = all.reduce((sum, c) => sum + product(c), 0);
+    expect(all.length).toBeGreaterThan(1);
     for (const c of all) expect(c.probability).toBeCloseTo(product(c) / total, 12);
   });
   it('a vehicle’s own units share all but the swapped share', () => {

@@ -74,6 +74,7 @@ describe('against an exhaustive search', () => {
   ];
 
   it('every grade, trust and few paths are the same, at every depth', () => {
+    let compared = 0;
     fc.assert(
       fc.property(arcs, fc.integer({ min: 1, max: 6 }), (list, depth) => {
         const links = graphOf(list);
@@ -89,6 +90,7 @@ describe('against an exhaustive search', () => {
           expect(entry.trust).toBeCloseTo(wanted?.trust ?? -1, 9);
           expect(entry.underFloor).toBe(entry.trust < STANDARD_SETTINGS.trustFloor - 1e-9);
           if (entry.grade === 'does-not-fit') continue;
+          compared += 1;
           const few = pathsOfInterchange('u:0', entry.node, source(...links), STANDARD_SETTINGS, 3, { depth }).paths;
           expect(
             few.map((path) =>
@@ -99,6 +101,7 @@ describe('against an exhaustive search', () => {
       }),
       { numRuns: 400, examples: TIES },
     );
+    expect(compared).toBeGreaterThan(400);
   });
   it('past its depth it always says so', () => {
     fc.assert(

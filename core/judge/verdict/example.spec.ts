@@ -30,6 +30,9 @@ describe('a booster for this bulkhead, another than the one that comes off', () 
     expect(found.now).toEqual(given.answer.now);
     expect(found.then).toEqual(given.answer.then);
   });
+  it('shows some checks of its joints', () => {
+    expect(given.answer.joints.flatMap((joint) => joint.checks as unknown[]).length).toBeGreaterThan(5);
+  });
   it.each(given.answer.joints.map((joint) => [joint.id, joint] as const))('joint %s', (id, wanted) => {
     const joint = found.joints.find((j) => j.id === id);
     expect(joint).toMatchObject({

@@ -81,6 +81,7 @@ describe('packs', () => {
             );
           const covered = (amount: readonly number[]): boolean => amount.every((n, i) => n >= (wanted[i] ?? 0));
           expect(covered(got())).toBe(true);
+          expect(bought.length).toBeGreaterThan(0);
           for (const one of bought) expect(covered(got(one))).toBe(false);
           // Every other choice, counted plainly.
           const cost = bought.reduce(

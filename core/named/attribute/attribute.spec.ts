@@ -72,6 +72,7 @@ describe('the tables agree with each other', () => {
   });
   it('every thread of a tube nut is a real one, and the nut finds its tube back', () => {
     for (const tube of TUBES) {
+      expect(tube.nutThreads.length, tube.tube).toBeGreaterThan(0);
       for (const thread of tube.nutThreads) {
         expect(findThread(thread)?.designation, `${tube.tube} ${thread}`).toBe(thread);
         expect(tubesFor(thread).map((t) => t.tube)).toContain(tube.tube);

@@ -190,6 +190,7 @@ describe('what is lost', () => {
     const sizes = [12.7, 15.875, 17.4625, 19.05, 22.225, 25.4];
     const pairs = clutchPairs(clutch, sizes) ?? [];
     expect(pairs[0]).toMatchObject({ enough: true, tooFar: false });
+    expect(pairs.length).toBeGreaterThan(2);
     for (const { changes, bore, slaveTravel, enough, tooFar } of pairs) {
       const other = changes === 'master' ? { ...clutch, masterBore: bore } : { ...clutch, slave: { bore } };
       expect(clutchTravel(other).slaveTravel).toBe(slaveTravel);

@@ -145,6 +145,7 @@ describe('cutting a line', () => {
         protectors: 2,
       };
       const cut = cutLine(line);
+      expect([cut.checks.length, cut.order.length]).not.toContain(0);
       for (const check of cut.checks) expect(lineCheckWords(check, line)).toMatch(/^[A-Z].*\.$/);
       for (const step of cut.order) expect(lineStepWords(step, line, cut)).toMatch(/^[A-Z].*\.$/);
     }

@@ -159,6 +159,7 @@ describe('the search against trying everything', () => {
     );
   });
   it('every step goes into what the step before left open', () => {
+    let looked = 0;
     fc.assert(
       fc.property(opening, adapters, (port, list) => {
         const pieces = list.map(([a, b, price], i) => piece('adapter', `a${i}`, [a, b], { price }));
@@ -168,11 +169,13 @@ describe('the search against trying everything', () => {
             if (!step.item || step.do === 'reflare') continue;
             const into = step.item.ends.findIndex((end) => openingKey(end) === openingKey(opposite(open)));
             expect(into).toBeGreaterThanOrEqual(0);
+            looked += 1;
             open = [...step.item.ends].find((end) => end.thread === step.thread && end.seat === step.seat) as Opening;
           }
         }
       }),
     );
+    expect(looked).toBeGreaterThan(10);
   });
 });
 

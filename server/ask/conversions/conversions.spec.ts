@@ -108,6 +108,7 @@ describe('conversions', () => {
     const p = await plan(id, vehicle);
     expect(p.applies, p.because.join(' ')).toBe('yes');
     expect(p.steps.some((s) => s.group === 'prove')).toBe(true);
+    expect(p.roles.length).toBeGreaterThan(0);
     for (const role of p.roles) {
       for (const c of role.candidates) expect(c.name).not.toBe('');
       if (!role.stays && id !== 'anti-lock') expect(role.candidates.length, role.words).toBeGreaterThan(0);

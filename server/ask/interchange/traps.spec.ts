@@ -140,6 +140,7 @@ describe('units that would do', () => {
       const work = (await get<Workspace>('/jobs/2')).work[0];
       const entry = await between(work?.old?.unitId ?? '', work?.chosen?.unitId ?? '');
       const partsList = (await get<Workspace>('/jobs/2')).partsList.map((line) => line.words).join('; ');
+      expect(entry?.conditions.length).toBeGreaterThan(0);
       for (const condition of entry?.conditions ?? []) expect(partsList).toContain(condition.text);
     },
   );
