@@ -6,7 +6,7 @@ import { requests, type Sent } from './generator.js';
 import { random } from './random.js';
 
 /** So many requests are part of the tests; `npm run hostile` sends ten times as many from other seeds. */
-const RUNS = Number(process.env['HOSTILE_REQUESTS'] ?? 1500);
+const RUNS = Number(process.env['HOSTILE_REQUESTS'] ?? 1000);
 const SEED = Number(process.env['HOSTILE_SEED'] ?? 20261125);
 /**
  * In the tests only what hangs is found, for other work goes on beside them; `npm run hostile` asks for two seconds.
