@@ -277,7 +277,19 @@ describe('a line through points', () => {
           for (const b of walked) if (b.run - a.run > 10 + a.long) least = Math.min(least, apart(a.at, b.at));
         if (least < Infinity) expect(found?.apartMm).toBeLessThanOrEqual(least + 1e-6);
       }),
-      { numRuns: 30 },
+      {
+        numRuns: 30,
+        // A long piece of which only the far end counts: its beginning follows on along the tube.
+        examples: [
+          [
+            [
+              [3.3137084989847607, 0, 0],
+              [0, 0, 0],
+              [-12.441924652259345, 1.5034179687499976, 0],
+            ],
+          ],
+        ],
+      },
     );
   });
 });

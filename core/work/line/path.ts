@@ -160,13 +160,15 @@ export function closest(
   pieces.forEach((a, i) => {
     for (let j = i + 1; j < pieces.length; j++) {
       const b = pieces[j] as (typeof pieces)[number];
-      // What follows on along the tube is near because it is the same tube.
-      if (b.ends - b.long - a.ends < 2 * outsideMm) continue;
+      // What follows on along the tube is near because it is the same tube: only what lies beyond it counts.
+      const follows = 2 * outsideMm - (b.ends - b.long - a.ends);
+      if (follows >= b.long) continue;
       // Two pieces are no nearer than their middles, less half of each: most are ruled out by that.
       const reach = (found?.apartMm ?? Infinity) + (a.long + b.long) / 2;
       const [x, y, z] = [b.middle[0] - a.middle[0], b.middle[1] - a.middle[1], b.middle[2] - a.middle[2]];
       if (x * x + y * y + z * z >= reach * reach) continue;
-      const apartMm = between(a.from, a.to, b.from, b.to);
+      const from = follows <= 0 ? b.from : plus(b.from, minus(b.to, b.from), follows / b.long);
+      const apartMm = between(a.from, a.to, from, b.to);
       if (found === undefined || apartMm < found.apartMm) found = { apartMm, between: [a.of, b.of] };
     }
   });
