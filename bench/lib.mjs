@@ -16,12 +16,12 @@ export const few = (many, some) => (SMALL ? some : many);
 export const ROUNDS = few(5, 1);
 const SECONDS = few(3, 0.3);
 
-/** A browser for as long as it is used. What waits for something that does not come ends after a minute. */
+/** A browser for as long as it is used. What waits for something that does not come ends after three minutes. */
 export async function inBrowser(use) {
   const browser = await puppeteer.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     headless: true,
-    protocolTimeout: 60_000,
+    protocolTimeout: 180_000,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   try {

@@ -24,7 +24,7 @@ afterAll(() => rmSync(work, { recursive: true, force: true }));
 const program = (name: string, ...args: string[]) => {
   const done = spawnSync(process.execPath, [join(ROOT, `server/dist/main/${name}.js`), ...args], {
     encoding: 'utf8',
-    timeout: 30_000,
+    timeout: 120_000,
   });
   return { code: done.status, said: `${done.stdout}${done.stderr}` };
 };
