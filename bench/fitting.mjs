@@ -10,7 +10,7 @@ import { pino } from 'pino';
 import { openDirectory } from '../server/dist/base/db/directory.js';
 import { judgedRowsOf } from '../server/dist/jobs/gather.js';
 import { storesOf } from '../server/dist/main/stores.js';
-import { end, few, inBrowser, median, quantile, report, start, withDemo } from './lib.mjs';
+import { end, few, inBrowser, median, quantile, report, start, twoBareRequests, withDemo } from './lib.mjs';
 
 const TIMES = few(200, 5);
 const ASKED = few(9, 1);
@@ -112,15 +112,7 @@ async function inTheInterface(address) {
         return performance.now() - began;
       });
       ours.push(took);
-      bare.push(
-        await page.evaluate(async () => {
-          const began = performance.now();
-          await (await fetch('/api/v1/conversions')).text();
-          await (await fetch('/api/v1/conversions')).text();
-          await new Promise((next) => requestAnimationFrame(next));
-          return performance.now() - began;
-        }),
-      );
+      bare.push(await page.evaluate(twoBareRequests));
     }
   });
   return { ours, bare };

@@ -193,3 +193,12 @@ export const loopDelay = (server) =>
     server.child.stdout.on('data', hear);
     server.child.kill('SIGUSR2');
   });
+
+/** In the page: the least that a change which is sent and shown can take. */
+export async function twoBareRequests() {
+  const began = performance.now();
+  await (await fetch('/api/v1/conversions')).text();
+  await (await fetch('/api/v1/conversions')).text();
+  await new Promise((next) => requestAnimationFrame(next));
+  return performance.now() - began;
+}

@@ -7,7 +7,19 @@ import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { dragged, sampledInPage } from './dragging.mjs';
 import { addMadeUnits } from './made-units.mjs';
-import { end, few, inBrowser, median, quantile, report, ROOT, ROUNDS, start, withDemo } from './lib.mjs';
+import {
+  end,
+  few,
+  inBrowser,
+  median,
+  quantile,
+  report,
+  ROOT,
+  ROUNDS,
+  start,
+  twoBareRequests,
+  withDemo,
+} from './lib.mjs';
 
 /**
  * The scripts that the page loads before anything is shown: those named in index.html and all they import statically.
@@ -117,15 +129,7 @@ async function typedToDrawn(page, address) {
         return performance.now() - began;
       }, 100 + i),
     );
-    bare.push(
-      await page.evaluate(async () => {
-        const began = performance.now();
-        await (await fetch('/api/v1/conversions')).text();
-        await (await fetch('/api/v1/conversions')).text();
-        await new Promise((next) => requestAnimationFrame(next));
-        return performance.now() - began;
-      }),
-    );
+    bare.push(await page.evaluate(twoBareRequests));
   }
   return { ours: quantile(ours, 0.95), bare: quantile(bare, 0.95) };
 }
