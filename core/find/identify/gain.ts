@@ -55,7 +55,7 @@ export function expectedGain(
   settings: Settings,
   sigma?: number,
 ): number {
-  return gainOf(column, massesOf(column, { p, live: liveOf(p) }), epsilon, settings, sigma);
+  return gainOf(column, massesOf(column, liveOf(p)), epsilon, settings, sigma);
 }
 
 function gainOf(column: Column, mass: Float64Array, epsilon: number, settings: Settings, sigma?: number): number {

@@ -11,6 +11,8 @@ export interface Column {
   readonly position?: string;
   /** For each unit 0 when it is not recorded, otherwise 1 + the place of its value among the answers. */
   readonly codes: Uint32Array;
+  /** The units that it is recorded for, where they are few: then a sum needs only these. */
+  readonly recorded?: Uint32Array;
   /** The different recorded values, in the order in which the pool has them. */
   readonly answers: readonly Answer[];
   /** For marks: each answer as it is compared, without spaces and punctuation. */
@@ -212,7 +214,7 @@ export function vehicleColumns(pool: Pool, fitted: readonly Fitted[]): Column[] 
       if (place < 0 || (values.includes(null) && values.length > 1)) continue;
       codes[place] = codeFor(growing, values[0] === null ? null : values.join(','));
     }
-    return { attribute: name, codes, answers: growing.answers };
+    return { attribute: name, codes, ...recordedOf(codes), answers: growing.answers };
   };
   const made: Column[] = [];
   if (fitted.some((f) => f.option !== null)) made.push(column('option-code', (f) => f.option));
@@ -296,7 +298,21 @@ function codeFor(column: Growing, value: Answer, mouth?: number): number {
   return column.answers.length;
 }
 
-function compact({ codes, codeOf: _codeOf, mouths, keys, ...rest }: Growing, alias: boolean): Column {
+/** A column is walked by its recorded units where they are fewer than one in so many. */
+const FEW = 4;
+
+/** The places of the recorded units, where they are few. */
+function recordedOf(codes: Uint32Array): Pick<Column, 'recorded'> {
+  let count = 0;
+  for (const code of codes) if (code !== 0) count++;
+  if (count * FEW > codes.length) return {};
+  const recorded = new Uint32Array(count);
+  for (let i = 0, n = 0; n < count; i++) if (codes[i] !== 0) recorded[n++] = i;
+  return { recorded };
+}
+
+function compact({ codes: grown, codeOf: _codeOf, mouths, keys, ...rest }: Growing, alias: boolean): Column {
+  const codes = grown instanceof Uint32Array ? grown : Uint32Array.from(grown);
   return {
     ...rest,
     ...(mouths.some((m) => m !== undefined) ? { mouths } : {}),
@@ -304,6 +320,7 @@ function compact({ codes, codeOf: _codeOf, mouths, keys, ...rest }: Growing, ali
       ? { keys: rest.answers.map((a, i) => (typeof a === 'string' ? (keys?.[i] ?? markKey(a)) : undefined)) }
       : {}),
     ...(alias ? { alias } : {}),
-    codes: codes instanceof Uint32Array ? codes : Uint32Array.from(codes),
+    codes,
+    ...recordedOf(codes),
   };
 }

@@ -129,7 +129,7 @@ function factsOf(json: string): Fact[] {
 
 /** Which program wrote a file: another one may know other attributes, or keep pools in another form. */
 const FORM = createHash('sha256')
-  .update(`2 ${process.version} ${ATTRIBUTES.map((a) => `${a.name}/${a.kind}`).join()}`)
+  .update(`3 ${process.version} ${ATTRIBUTES.map((a) => `${a.name}/${a.kind}`).join()}`)
   .digest();
 const nameOf = (kinds: string): string => (JSON.parse(kinds) as string[]).join('+');
 
