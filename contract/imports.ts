@@ -24,23 +24,23 @@ export const COLUMN_UNITS = [
 ] as const;
 
 /** What one column of a sheet is: a column of the catalogue's table, or nothing that is wanted (null). */
-export const ColumnPlan = strict({
+export const ColumnMapping = strict({
   heading: T.String({ maxLength: 200 }),
   to: T.Union([text(60), T.Null()]),
   /** The unit of bare figures in this column, where it is not the table's own. */
   unit: T.Optional(oneOf(COLUMN_UNITS)),
 });
 /** What one sheet is: rows of a table of the catalogue, or nothing that is wanted (null). */
-export const SheetPlan = strict({
+export const SheetMapping = strict({
   sheet: T.String({ maxLength: 200 }),
   table: T.Union([text(60), T.Null()]),
   headingLine: T.Integer({ minimum: 1, maximum: 100 }),
-  columns: T.Array(ColumnPlan, { maxItems: 400 }),
+  columns: T.Array(ColumnMapping, { maxItems: 400 }),
   /** What holds for every row, for columns that the sheet does not have. */
   fixed: T.Record(T.String({ maxLength: 60 }), T.String({ maxLength: 200 })),
 });
-export const ImportPlan = strict({
-  sheets: T.Array(SheetPlan, { maxItems: 60 }),
+export const ImportMapping = strict({
+  sheets: T.Array(SheetMapping, { maxItems: 60 }),
   encoding: T.Optional(oneOf(IMPORT_ENCODINGS)),
   /** Where the rows come from, when that is not in the catalogue yet. */
   newSource: T.Optional(strict({ key: text(60), kind: text(40), title: text(200), issued: text(10) })),
@@ -48,7 +48,7 @@ export const ImportPlan = strict({
   /** What becomes of the good rows when others are rejected: they go in, or nothing does. */
   rejects: oneOf(['hand-back', 'refuse'] as const),
 });
-export const ImportRun = strict({ plan: ImportPlan, dryRun: T.Boolean() });
+export const ImportRun = strict({ mapping: ImportMapping, dryRun: T.Boolean() });
 
 /** What the columns of a sheet are when its rows are those of this table, and its headings stand in this line. */
 export const MatchRequest = strict({
@@ -95,7 +95,7 @@ export const ImportView = T.Object({
   progress: T.Object({ words: T.String(), rows: T.Integer(), share: T.Number() }),
   problem: T.Optional(T.String()),
   sheets: T.Array(SheetSeen),
-  plan: T.Optional(ImportPlan),
+  mapping: T.Optional(ImportMapping),
   /** Whose column matching of the same headings was taken over. */
   remembered: T.Optional(T.Object({ by: T.String(), at: T.String() })),
   report: T.Optional(ImportReport),
@@ -116,9 +116,9 @@ export const TableView = T.Object({
 });
 export const ImportTables = T.Object({ tables: T.Array(TableView) });
 
-export type ColumnPlan = Static<typeof ColumnPlan>;
-export type SheetPlan = Static<typeof SheetPlan>;
-export type ImportPlan = Static<typeof ImportPlan>;
+export type ColumnMapping = Static<typeof ColumnMapping>;
+export type SheetMapping = Static<typeof SheetMapping>;
+export type ImportMapping = Static<typeof ImportMapping>;
 export type ImportRun = Static<typeof ImportRun>;
 export type MatchRequest = Static<typeof MatchRequest>;
 export type SheetSeen = Static<typeof SheetSeen>;

@@ -295,7 +295,7 @@ describe('a list that is none', () => {
   it('names as headings that every object inherits are headings', async () => {
     const view = await sendFile('odd.csv', 'constructor,__proto__,toString,number,issuer\n1,2,3,ZZ 9,ardfrith\n');
     expect(view.state).toBe('looked');
-    expect(view.plan?.sheets[0]?.columns.map((c) => c.to)).toEqual([null, null, null, 'number', 'issuer']);
+    expect(view.mapping?.sheets[0]?.columns.map((c) => c.to)).toEqual([null, null, null, 'number', 'issuer']);
   });
   it('a good workbook still goes in', async () => {
     const book = utils.book_new();

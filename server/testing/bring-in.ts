@@ -1,18 +1,18 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import type { ImportPlan, ImportReport, SheetPlan } from '@kerabat/contract';
+import type { ImportMapping, ImportReport, SheetMapping } from '@kerabat/contract';
 import type { Db } from '../base/db/open.js';
 import { openFile } from '../catalogue/imports/files/open.js';
 import type { RawRow, Sheet } from '../catalogue/imports/files/sheet.js';
-import { guessSheet } from '../catalogue/imports/plan.js';
+import { guessSheet } from '../catalogue/imports/mapping.js';
 import { runImport } from '../catalogue/imports/run.js';
 
 export interface BringIn {
   readonly dryRun?: boolean;
-  readonly rejects?: ImportPlan['rejects'];
-  /** Changes the guessed plan of each sheet. */
-  readonly plan?: (sheet: SheetPlan) => SheetPlan;
+  readonly rejects?: ImportMapping['rejects'];
+  /** Changes the guessed mapping of each sheet. */
+  readonly mapping?: (sheet: SheetMapping) => SheetMapping;
   readonly cancelled?: () => boolean;
 }
 
@@ -20,15 +20,15 @@ export interface BringIn {
 export async function bringIn(
   db: Db,
   path: string,
-  { dryRun = false, rejects = 'hand-back', plan = (sheet) => sheet, cancelled = () => false }: BringIn = {},
+  { dryRun = false, rejects = 'hand-back', mapping = (sheet) => sheet, cancelled = () => false }: BringIn = {},
 ): Promise<ImportReport> {
   const folder = mkdtempSync(join(tmpdir(), 'kerabat-bring-in-'));
   try {
     const file = await openFile(path, basename(path), folder);
-    const sheets: SheetPlan[] = [];
-    for (const sheet of file.sheets) sheets.push(plan(guessSheet(sheet.name, await beginningOf(sheet))));
+    const sheets: SheetMapping[] = [];
+    for (const sheet of file.sheets) sheets.push(mapping(guessSheet(sheet.name, await beginningOf(sheet))));
     const task = {
-      plan: { sheets, rejects },
+      mapping: { sheets, rejects },
       dryRun,
       fileName: basename(path),
       person: 'Ilse',

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { utils, write, type CellObject, type WorkSheet } from '@e965/xlsx';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import type { ImportReport, SheetPlan } from '@kerabat/contract';
+import type { ImportReport, SheetMapping } from '@kerabat/contract';
 import { type Db, openDatabase } from '../../base/db/open.js';
 import { bringIn, type BringIn } from '../../testing/bring-in.js';
 import { DEMO } from '../../testing/harness.js';
@@ -20,11 +20,11 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
 /** What every list here says of itself. */
 const fixed = { source: 'wex-list', kind: 'drop-in' };
-const said = (plan: SheetPlan): SheetPlan => ({ ...plan, fixed: { ...fixed, ...plan.fixed } });
+const said = (mapping: SheetMapping): SheetMapping => ({ ...mapping, fixed: { ...fixed, ...mapping.fixed } });
 const csv = (content: string | Buffer, options: BringIn = {}): Promise<ImportReport> => {
   const path = join(folder, 'list.csv');
   writeFileSync(path, content);
-  return bringIn(db, path, { plan: said, ...options });
+  return bringIn(db, path, { mapping: said, ...options });
 };
 type Cells = readonly (string | number | CellObject)[];
 /** A workbook of one sheet: its rows, and what else is to be said of the sheet. */
@@ -42,7 +42,7 @@ const xlsx = (
 ): Promise<ImportReport> => {
   const path = join(folder, 'list.xlsx');
   workbook(path, rows, change);
-  return bringIn(db, path, { plan: said, ...options });
+  return bringIn(db, path, { mapping: said, ...options });
 };
 const reasons = (report: ImportReport): string[] =>
   report.sheets.flatMap((sheet) => sheet.rejects.map(({ line, reason }) => `${line}: ${reason}`));
@@ -79,7 +79,7 @@ describe('a list of cross-references', () => {
     await csv(`${HEAD}ZZ 100,ardfrith,4400-01-8,quellmar\n`);
     const links = count('link');
     await csv(`${HEAD}ZZ 100,ardfrith,4400-01-8,quellmar\n`, {
-      plan: (p) => ({ ...said(p), fixed: { ...fixed, source: 'que-pl' } }),
+      mapping: (p) => ({ ...said(p), fixed: { ...fixed, source: 'que-pl' } }),
     });
     expect(count('link')).toBe(links);
     expect(db.prepare(`SELECT COUNT(*) FROM assertion WHERE link_id = (SELECT MAX(id) FROM link)`).pluck().get()).toBe(
@@ -124,7 +124,7 @@ describe('a list of cross-references', () => {
   });
   it('a cycle of supersessions goes in: it is for the audit to find', async () => {
     const report = await csv(`${HEAD}ZZ 1,ardfrith,ZZ 2,ardfrith\nZZ 2,ardfrith,ZZ 1,ardfrith\n`, {
-      plan: (p) => ({ ...p, fixed: { ...fixed, kind: 'superseded-by' } }),
+      mapping: (p) => ({ ...p, fixed: { ...fixed, kind: 'superseded-by' } }),
     });
     expect(report.sheets[0]).toMatchObject({ added: 2 });
   });
@@ -159,7 +159,7 @@ describe('measures', () => {
       .prepare(`SELECT id, key, kind, name, maker_id, note, source_id FROM unit WHERE key = 'ard-sm19'`)
       .get();
     await csv(`unit,kind,name,maker,pilot_mm\nard-sm19,brake-master,single master 19,ardfrith,31.6\n`, {
-      plan: (p) => ({ ...p, fixed: { source: 'ard-cat' } }),
+      mapping: (p) => ({ ...p, fixed: { source: 'ard-cat' } }),
     });
     expect(
       db.prepare(`SELECT id, key, kind, name, maker_id, note, source_id FROM unit WHERE key = 'ard-sm19'`).get(),
@@ -210,10 +210,10 @@ describe('the writing of a file', () => {
     await expect(csv(content)).rejects.toThrow(words);
     expect(count('number')).toBe(before);
   });
-  it('of two columns of one name the first is taken, and the plan says so', async () => {
-    let seen: SheetPlan | undefined;
+  it('of two columns of one name the first is taken, and the mapping says so', async () => {
+    let seen: SheetMapping | undefined;
     await csv('number,issuer,number,other_issuer,other_number\nZZ 1,ardfrith,XX,quellmar,4400-01-8\n', {
-      plan: (p) => (seen = said(p)),
+      mapping: (p) => (seen = said(p)),
     });
     expect(seen?.columns.map((c) => c.to)).toEqual(['number', 'issuer', null, 'other_issuer', 'other_number']);
     expect(db.prepare(`SELECT COUNT(*) FROM number WHERE written = 'XX'`).pluck().get()).toBe(0);

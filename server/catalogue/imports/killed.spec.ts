@@ -17,7 +17,7 @@ const BUILT = join(dirname(createRequire(import.meta.url).resolve('@kerabat/serv
 const PROGRAM = `
 import { openDatabase } from ${JSON.stringify(join(BUILT, 'base/db/open.js'))};
 import { openFile } from ${JSON.stringify(join(BUILT, 'catalogue/imports/files/open.js'))};
-import { guessSheet } from ${JSON.stringify(join(BUILT, 'catalogue/imports/plan.js'))};
+import { guessSheet } from ${JSON.stringify(join(BUILT, 'catalogue/imports/mapping.js'))};
 import { runImport } from ${JSON.stringify(join(BUILT, 'catalogue/imports/run.js'))};
 const [catalogue, list, folder] = process.argv.slice(2);
 const db = openDatabase(catalogue, 'catalogue');
@@ -25,10 +25,10 @@ const file = await openFile(list, 'list.csv', folder);
 let lines = [];
 for await (const batch of file.sheets[0].rows()) { lines = batch.slice(0, 12); break; }
 const sheet = guessSheet('list', lines);
-const plan = { sheets: [{ ...sheet, fixed: { source: 'wex-list', kind: 'drop-in' } }], rejects: 'hand-back' };
+const mapping = { sheets: [{ ...sheet, fixed: { source: 'wex-list', kind: 'drop-in' } }], rejects: 'hand-back' };
 process.stdout.write('begun');
 await runImport(db, file, {
-    plan, dryRun: false, fileName: 'list.csv', person: 'Ilse', now: '2024-06-01T00:00:00Z', folder,
+    mapping, dryRun: false, fileName: 'list.csv', person: 'Ilse', now: '2024-06-01T00:00:00Z', folder,
   }, { progress() {}, cancelled: () => false });
 process.stdout.write('done');
 `;

@@ -1,6 +1,6 @@
-import type { ColumnPlan, SheetPlan } from '@kerabat/contract';
+import type { ColumnMapping, SheetMapping } from '@kerabat/contract';
 import type { Db } from '../../base/db/open.js';
-import { signatureOf } from './plan.js';
+import { signatureOf } from './mapping.js';
 
 interface MappingRow {
   readonly tbl: string;
@@ -22,30 +22,35 @@ export function mappingStore(jobs: Db, clock: () => string) {
   const find = jobs.prepare<[string], MappingRow>(SQL.find);
   const keep = jobs.prepare<[string, string, string, string, string, string]>(SQL.keep);
   return {
-    /** The plan as it was matched last time for the same headings; undefined when they are new. */
-    recall(plan: SheetPlan): { plan: SheetPlan; by: string; at: string } | undefined {
-      const row = find.get(signatureOf(plan));
+    /** The mapping as it was matched last time for the same headings; undefined when they are new. */
+    recall(mapping: SheetMapping): { mapping: SheetMapping; by: string; at: string } | undefined {
+      const row = find.get(signatureOf(mapping));
       if (!row) return undefined;
-      const columns = JSON.parse(row.columns) as ColumnPlan[];
+      const columns = JSON.parse(row.columns) as ColumnMapping[];
       // The nth column of a heading is the nth of that heading then.
       const left = [...columns];
-      const matched = plan.columns.map(({ heading }): ColumnPlan => {
+      const matched = mapping.columns.map(({ heading }): ColumnMapping => {
         const at = left.findIndex((c) => c.heading === heading);
         return at < 0 ? { heading, to: null } : (left.splice(at, 1)[0] ?? { heading, to: null });
       });
       return {
-        plan: { ...plan, table: row.tbl, columns: matched, fixed: JSON.parse(row.fixed) as Record<string, string> },
+        mapping: {
+          ...mapping,
+          table: row.tbl,
+          columns: matched,
+          fixed: JSON.parse(row.fixed) as Record<string, string>,
+        },
         by: row.by,
         at: row.at,
       };
     },
-    keep(plan: SheetPlan, person: string): void {
-      if (plan.table === null) return;
+    keep(mapping: SheetMapping, person: string): void {
+      if (mapping.table === null) return;
       keep.run(
-        signatureOf(plan),
-        plan.table,
-        JSON.stringify(plan.columns),
-        JSON.stringify(plan.fixed),
+        signatureOf(mapping),
+        mapping.table,
+        JSON.stringify(mapping.columns),
+        JSON.stringify(mapping.fixed),
         person,
         clock(),
       );

@@ -5,7 +5,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ImportPlan, ImportView } from '@kerabat/contract';
+import type { ImportMapping, ImportView } from '@kerabat/contract';
 import { testServer, type TestServer } from '../../testing/harness.js';
 
 let server: TestServer;
@@ -47,12 +47,15 @@ const settled = async (id: string): Promise<ImportView> => {
   if (!last) throw new Error('no event');
   return last;
 };
-const withFixed = (view: ImportView, fixed: Record<string, string>): ImportPlan => {
-  if (!view.plan) throw new Error('no plan');
-  return { ...view.plan, sheets: view.plan.sheets.map((sheet) => ({ ...sheet, fixed: { ...sheet.fixed, ...fixed } })) };
+const withFixed = (view: ImportView, fixed: Record<string, string>): ImportMapping => {
+  if (!view.mapping) throw new Error('no mapping');
+  return {
+    ...view.mapping,
+    sheets: view.mapping.sheets.map((sheet) => ({ ...sheet, fixed: { ...sheet.fixed, ...fixed } })),
+  };
 };
-const run = (id: string, plan: ImportPlan, dryRun: boolean, person = 'Ilse') =>
-  server.ask('POST', `/imports/${id}/run`, { body: { plan, dryRun }, person });
+const run = (id: string, mapping: ImportMapping, dryRun: boolean, person = 'Ilse') =>
+  server.ask('POST', `/imports/${id}/run`, { body: { mapping, dryRun }, person });
 const count = (table: string): number =>
   server.databases.catalogue.prepare(`SELECT COUNT(*) FROM ${table}`).pluck().get() as number;
 
@@ -65,15 +68,15 @@ describe('an import over HTTP', () => {
     expect([status, body.state]).toEqual([202, 'looking']);
     const looked = await settled(body.id);
     expect(looked.sheets[0]?.lines[1]?.cells[0]).toBe('HT 100');
-    expect((await run(body.id, looked.plan as ImportPlan, true)).body.detail).toContain(
+    expect((await run(body.id, looked.mapping as ImportMapping, true)).body.detail).toContain(
       'Still wanted: how it will do, source',
     );
-    const plan = withFixed(looked, FIXED);
+    const mapping = withFixed(looked, FIXED);
     const before = count('number');
-    await run(body.id, plan, true);
+    await run(body.id, mapping, true);
     expect((await settled(body.id)).report).toMatchObject({ dryRun: true, sheets: [{ added: 1, rejected: 1 }] });
     expect(count('number')).toBe(before);
-    await run(body.id, plan, false);
+    await run(body.id, mapping, false);
     expect(await settled(body.id)).toMatchObject({
       state: 'done',
       report: { dryRun: false, sheets: [{ added: 1, rejected: 1, rejects: [{ line: 3 }] }] },
@@ -91,24 +94,24 @@ describe('an import over HTTP', () => {
     const { body } = await send('next.csv', LIST.replaceAll('HT 10', 'HT 20'));
     const looked = await settled(body.id);
     expect(looked.remembered).toMatchObject({ by: 'Ilse' });
-    expect(looked.plan?.sheets[0]?.fixed).toEqual(FIXED);
+    expect(looked.mapping?.sheets[0]?.fixed).toEqual(FIXED);
   });
-  it('goes on at once when that is asked for, and a plan that is none is refused', async () => {
+  it('goes on at once when that is asked for, and a mapping that is none is refused', async () => {
     const { body } = await send('now.csv', LIST.replaceAll('HT 10', 'HT 30'), { dryRun: 'false' });
     expect(await settled(body.id)).toMatchObject({ state: 'done' });
-    expect(await send('now.csv', LIST, { plan: '{"sheets": 1}' })).toMatchObject({ status: 400 });
-    expect(await send('now.csv', LIST, { plan: '{' })).toMatchObject({ status: 400 });
+    expect(await send('now.csv', LIST, { mapping: '{"sheets": 1}' })).toMatchObject({ status: 400 });
+    expect(await send('now.csv', LIST, { mapping: '{' })).toMatchObject({ status: 400 });
   });
-  it('new sources and makers come with the plan', async () => {
+  it('new sources and makers come with the mapping', async () => {
     const { body } = await send(
       'new.csv',
       'issuer;number;other_issuer;other_number\nzzmaker;ZZM 1;quellmar;4400-01-8\n',
     );
-    const plan = withFixed(await settled(body.id), { source: 'zz-list', kind: 'drop-in' });
+    const mapping = withFixed(await settled(body.id), { source: 'zz-list', kind: 'drop-in' });
     await run(
       body.id,
       {
-        ...plan,
+        ...mapping,
         newSource: { key: 'zz-list', kind: 'aftermarket-list', title: 'List of Zz', issued: '2024-02-01' },
         newMaker: { key: 'zzmaker', name: 'Zzmaker', role: 'aftermarket' },
       },

@@ -1,7 +1,7 @@
 /* eslint-disable kerabat/no-outside-keys --
    cells are named by the columns of a table, a closed list; this is the inner loop of every import. */
 import type { RowCells } from './cells.js';
-import type { SheetPlan } from '@kerabat/contract';
+import type { SheetMapping } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import { readQuantity, toBase } from '@kerabat/core/base/units';
 import { eatenBySpreadsheet } from '@kerabat/core/named/number';
@@ -16,16 +16,16 @@ type Read = { readonly cells: RowCells } | { readonly refused: string };
 type CellRead = { readonly text: string } | { readonly refused: string };
 
 /**
- * Reads the rows of a foreign sheet by its plan: cells as the catalogue writes them, or why the row cannot be taken.
+ * Reads the rows of a foreign sheet by its mapping: cells as the catalogue writes them, or why the row cannot be taken.
  */
-export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => Read {
+export function rowReader(mapping: SheetMapping, table: TableName): (row: RawRow) => Read {
   const shape: TableShape = TABLES[table];
   const columns = new Map(columnsOf(table).map((c) => [c.name, c]));
-  const matched = plan.columns.flatMap(({ to, unit }, index) => {
+  const matched = mapping.columns.flatMap(({ to, unit }, index) => {
     const column = to === null ? undefined : columns.get(to);
     return column ? [{ index, column, read: cellReader(column, unit ?? column.unit) }] : [];
   });
-  const widest = plan.columns.length;
+  const widest = mapping.columns.length;
   const checks = Object.entries(shape.check ?? {});
   return (row) => {
     const wholeRow = row.flaws?.find((flaw) => flaw.column === undefined);
@@ -36,14 +36,14 @@ export function rowReader(plan: SheetPlan, table: TableName): (row: RawRow) => R
           `It has ${row.cells.length} cells where the heading has ${widest}: a cell holds the separator ` +
           'without quotes.',
       };
-    const cells: Record<string, string> = { ...plan.fixed };
+    const cells: Record<string, string> = { ...mapping.fixed };
     for (const { index, column, read } of matched) {
       const cell = (row.cells[index] ?? '').trim();
       const problem =
         cell.length > LIMITS.cellLength ? `is longer than ${LIMITS.cellLength} characters.` : plainTextProblem(cell);
-      if (problem !== undefined) return { refused: `${plan.columns[index]?.heading ?? ''} ${problem}` };
+      if (problem !== undefined) return { refused: `${mapping.columns[index]?.heading ?? ''} ${problem}` };
       const answer = read(cell, row.flaws ? row.flaws.filter((flaw) => flaw.column === index) : []);
-      if ('refused' in answer) return { refused: `${plan.columns[index]?.heading ?? ''}: ${answer.refused}` };
+      if ('refused' in answer) return { refused: `${mapping.columns[index]?.heading ?? ''}: ${answer.refused}` };
       if (answer.text !== '' || cells[column.name] === undefined) cells[column.name] = answer.text;
     }
     for (const [name, check] of checks) {

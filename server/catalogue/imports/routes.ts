@@ -1,5 +1,5 @@
 import type Router from '@koa/router';
-import { IMPORT_ENCODINGS, ImportPlan, ImportRun, MatchRequest, type ImportView } from '@kerabat/contract';
+import { IMPORT_ENCODINGS, ImportMapping, ImportRun, MatchRequest, type ImportView } from '@kerabat/contract';
 import { checked, readBody } from '../../base/http/body.js';
 import { textQuery } from '../../base/http/door.js';
 import { sendEvents } from '../../base/http/events.js';
@@ -27,11 +27,14 @@ export function importRoutes(router: Router, { imports, storage }: Stores): void
       imports.discard(place.folder);
       throw error;
     }
-    const { plan, dryRun } = upload.fields;
+    const { mapping, dryRun } = upload.fields;
     const atOnce =
-      plan === undefined && dryRun === undefined
+      mapping === undefined && dryRun === undefined
         ? undefined
-        : { dryRun: dryRun !== 'false', ...(plan === undefined ? {} : { plan: checked(plan, ImportPlan) }) };
+        : {
+            dryRun: dryRun !== 'false',
+            ...(mapping === undefined ? {} : { mapping: checked(mapping, ImportMapping) }),
+          };
     ctx.status = 202;
     ctx.body = imports.received(place, upload.name, person, atOnce);
     ctx.set('location', `/api/v1/imports/${place.id}`);
@@ -41,9 +44,9 @@ export function importRoutes(router: Router, { imports, storage }: Stores): void
   });
   router.post('/imports/:id/run', async (ctx) => {
     const person = personOf(ctx);
-    const { plan, dryRun } = await readBody(ctx, ImportRun);
+    const { mapping, dryRun } = await readBody(ctx, ImportRun);
     ctx.status = 202;
-    ctx.body = imports.run(ctx.params['id'] ?? '', plan, dryRun, person);
+    ctx.body = imports.run(ctx.params['id'] ?? '', mapping, dryRun, person);
   });
   router.post('/imports/:id/match', async (ctx) => {
     ctx.body = imports.match(ctx.params['id'] ?? '', await readBody(ctx, MatchRequest));

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import type { ImportPlan, ImportReport, SheetPlan, SheetReport } from '@kerabat/contract';
+import type { ImportMapping, ImportReport, SheetMapping, SheetReport } from '@kerabat/contract';
 import { csvText } from '../../base/csv/csv.js';
 import type { Db } from '../../base/db/open.js';
 import { recorder } from '../history/acts.js';
@@ -15,7 +15,7 @@ import { type TableName, TABLES } from './tables.js';
 import { writer, type Writer } from './write.js';
 
 export interface ImportTask {
-  readonly plan: ImportPlan;
+  readonly mapping: ImportMapping;
   readonly dryRun: boolean;
   readonly fileName: string;
   readonly person: string;
@@ -36,11 +36,11 @@ export class Cancelled extends Error {}
 const TOLD = 100;
 
 /**
- * Brings the rows of a file into the catalogue by a plan: in one transaction, all of the good rows or none. A dry run
+ * Brings the rows of a file into the catalogue by a mapping, in one transaction, all of the good rows or none. A dry run
  * does the same and takes it back. Rejected rows go into one CSV file for each sheet, with their reasons.
  */
 export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch: Watch): Promise<ImportReport> {
-  const { plan, dryRun, person, now } = task;
+  const { mapping, dryRun, person, now } = task;
   const changes: Change[] = [];
   db.exec('BEGIN IMMEDIATE');
   try {
@@ -49,16 +49,16 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
       act.note(change);
       if (changes.length < TOLD) changes.push(change);
     });
-    if (plan.newSource) book.put('source', { ...plan.newSource }, NEW_SOURCE);
-    if (plan.newMaker) book.put('maker', { ...plan.newMaker }, NEW_MAKER);
+    if (mapping.newSource) book.put('source', { ...mapping.newSource }, NEW_SOURCE);
+    if (mapping.newMaker) book.put('maker', { ...mapping.newMaker }, NEW_MAKER);
     const write = writer(db, book);
-    const ordered = ordersOf(file, plan);
+    const ordered = ordersOf(file, mapping);
     const sheets: SheetReport[] = [];
     let rows = 0;
-    for (const [i, { sheet, sheetPlan, table }] of ordered.entries()) {
+    for (const [i, { sheet, sheetMapping, table }] of ordered.entries()) {
       const report = await runSheet(
         sheet,
-        sheetPlan,
+        sheetMapping,
         table,
         write,
         join(task.folder, rejectsFile(file.sheets.indexOf(sheet))),
@@ -73,7 +73,7 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
     const sum = (of: (report: SheetReport) => number): number => sheets.reduce((n, report) => n + of(report), 0);
     const counts = { added: sum((r) => r.added), changed: sum((r) => r.changed), rejected: sum((r) => r.rejected) };
     const told = changes.map((change) => changeWords(db, change));
-    const refused = refusal(plan, counts);
+    const refused = refusal(mapping, counts);
     if (dryRun || refused !== undefined) db.exec('ROLLBACK');
     else {
       const said = file.manifest;
@@ -102,10 +102,10 @@ export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch
 export const rejectsFile = (sheet: number): string => `rejects-${sheet}.csv`;
 
 function refusal(
-  plan: ImportPlan,
+  mapping: ImportMapping,
   { added, changed, rejected }: { added: number; changed: number; rejected: number },
 ): string | undefined {
-  if (rejected === 0 || plan.rejects === 'hand-back') return undefined;
+  if (rejected === 0 || mapping.rejects === 'hand-back') return undefined;
   const good = added + changed;
   return (
     `Nothing goes in: ${rejected} ${rejected === 1 ? 'row is' : 'rows are'} rejected, and you asked ` +
@@ -114,33 +114,36 @@ function refusal(
 }
 
 /** The sheets that are wanted, in the order in which their keys are needed. */
-function ordersOf(file: SheetFile, plan: ImportPlan): { sheet: Sheet; sheetPlan: SheetPlan; table: TableName }[] {
+function ordersOf(
+  file: SheetFile,
+  mapping: ImportMapping,
+): { sheet: Sheet; sheetMapping: SheetMapping; table: TableName }[] {
   const tables = Object.keys(TABLES);
-  return plan.sheets
-    .flatMap((sheetPlan) => {
-      const sheet = file.sheets.find((s) => s.name === sheetPlan.sheet);
-      const table = sheetPlan.table;
-      return sheet && table !== null && isTable(table) ? [{ sheet, sheetPlan, table }] : [];
+  return mapping.sheets
+    .flatMap((sheetMapping) => {
+      const sheet = file.sheets.find((s) => s.name === sheetMapping.sheet);
+      const table = sheetMapping.table;
+      return sheet && table !== null && isTable(table) ? [{ sheet, sheetMapping, table }] : [];
     })
     .sort((a, b) => tables.indexOf(a.table) - tables.indexOf(b.table));
 }
 
 async function runSheet(
   sheet: Sheet,
-  plan: SheetPlan,
+  mapping: SheetMapping,
   table: TableName,
   write: Writer,
   rejectsPath: string,
   beat: (rows: number) => void,
 ): Promise<SheetReport> {
-  const read = rowReader(plan, table);
+  const read = rowReader(mapping, table);
   const counts = { rows: 0, added: 0, changed: 0, same: 0, rejected: 0 };
   const rejects: SheetReport['rejects'] = [];
-  const rejected = rejectWriter(rejectsPath, plan);
+  const rejected = rejectWriter(rejectsPath, mapping);
   try {
     for await (const batch of sheet.rows()) {
       for (const row of batch) {
-        if (row.line <= plan.headingLine || row.cells.every((cell) => cell === '')) continue;
+        if (row.line <= mapping.headingLine || row.cells.every((cell) => cell === '')) continue;
         counts.rows++;
         const answer = read(row);
         const effect = 'refused' in answer ? answer : write(table, answer.cells);
@@ -163,11 +166,11 @@ async function runSheet(
 /**
  * The rejected rows as they came, each led by its line and its reason: corrected, the file can be brought in as it is.
  */
-function rejectWriter(path: string, plan: SheetPlan) {
+function rejectWriter(path: string, mapping: SheetMapping) {
   const file = textWriter(path);
   const line = (cells: readonly string[]): void => file.write(csvText([cells]));
   file.write('\ufeff');
-  line(['line', 'reason', ...plan.columns.map((c) => c.heading)]);
+  line(['line', 'reason', ...mapping.columns.map((c) => c.heading)]);
   return {
     write: (number: number, reason: string, cells: readonly string[]): void => line([String(number), reason, ...cells]),
     close: (): void => file.close(),

@@ -1,24 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ImportPlan, ImportView, MatchRequest, SheetPlan } from '@kerabat/contract';
+import type { ImportMapping, ImportView, MatchRequest, SheetMapping } from '@kerabat/contract';
 import type { Db } from '../../base/db/open.js';
 import { badRequest, HttpProblem, notFound } from '../../base/http/problem.js';
 import { isTable } from './columns.js';
 import type { MappingStore } from './mappings.js';
-import { matchColumns } from './plan.js';
+import { matchColumns } from './mapping.js';
 import { rejectsFile } from './run.js';
 import { importSessions, isBusy, type Session } from './sessions.js';
 import { busy, type ImportTools, looking, running } from './under-way.js';
 
 /** What is to be done as soon as a file has been looked at, when the sender said so. */
 export interface AtOnce {
-  readonly plan?: ImportPlan;
+  readonly mapping?: ImportMapping;
   readonly dryRun: boolean;
 }
 
 /** The columns of a sheet as those of a table. */
-function matched({ view }: Session, { sheet, table, headingLine }: MatchRequest): SheetPlan {
+function matched({ view }: Session, { sheet, table, headingLine }: MatchRequest): SheetMapping {
   const seen = view.sheets.find((s) => s.sheet === sheet);
   const heading = seen?.lines.find((line) => line.line === headingLine);
   if (!heading)
@@ -64,11 +64,11 @@ export function importService(catalogue: Db, mappings: MappingStore, tools: Impo
       view: { id, file, size: statSync(path).size, state: 'looking', by: person, progress, sheets: [] },
     };
     sessions.add(session);
-    void look(session, atOnce?.plan?.encoding, () => {
-      const plan = atOnce?.plan ?? session.view.plan;
-      if (!atOnce || !plan) return;
+    void look(session, atOnce?.mapping?.encoding, () => {
+      const mapping = atOnce?.mapping ?? session.view.mapping;
+      if (!atOnce || !mapping) return;
       try {
-        run(session, plan, atOnce.dryRun, person);
+        run(session, mapping, atOnce.dryRun, person);
       } catch (error) {
         if (!(error instanceof HttpProblem)) throw error;
         change(session, { state: 'failed', problem: error.detail });
@@ -90,15 +90,15 @@ export function importService(catalogue: Db, mappings: MappingStore, tools: Impo
     },
     received,
     view: (id: string): ImportView => find(id).view,
-    run(id: string, plan: ImportPlan, dryRun: boolean, person: string): ImportView {
+    run(id: string, mapping: ImportMapping, dryRun: boolean, person: string): ImportView {
       const session = find(id);
-      run(session, plan, dryRun, person);
+      run(session, mapping, dryRun, person);
       return session.view;
     },
     /** A sheet as rows of a table that somebody names. */
-    match: (id: string, asked: MatchRequest): SheetPlan => matched(find(id), asked),
+    match: (id: string, asked: MatchRequest): SheetMapping => matched(find(id), asked),
     /** Reads the file again in another encoding. */
-    lookAgain(id: string, encoding: ImportPlan['encoding']): ImportView {
+    lookAgain(id: string, encoding: ImportMapping['encoding']): ImportView {
       const session = find(id);
       if (isBusy(session)) throw busy('This import is still being worked on.');
       void look(session, encoding, () => undefined);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import type { Logger } from 'pino';
-import type { ImportPlan, ImportView } from '@kerabat/contract';
+import type { ImportMapping, ImportView } from '@kerabat/contract';
 import { HttpProblem, notFound } from '../../base/http/problem.js';
 import { TaskEnded } from '../../base/work/pool.js';
 
@@ -15,7 +15,7 @@ export interface Session {
   readonly path: string;
   readonly hearers: Set<(view: ImportView) => void>;
   /** In which encoding it was found to be. */
-  encoding?: ImportPlan['encoding'] | undefined;
+  encoding?: ImportMapping['encoding'] | undefined;
   /** Ends what is being done with it. */
   end?: () => void;
 }

@@ -1,11 +1,11 @@
-import type { ImportReport, SheetPlan, SheetSeen } from '@kerabat/contract';
+import type { ImportReport, SheetMapping, SheetSeen } from '@kerabat/contract';
 import { FileProblem } from '../../base/csv/file-problem.js';
 import { storageFault } from '../../base/db/faults.js';
 import { connect } from '../../base/db/open.js';
 import type { Encoding } from './files/encoding.js';
 import { openFile } from './files/open.js';
 import type { Sheet } from './files/sheet.js';
-import { guessSheet } from './plan.js';
+import { guessSheet } from './mapping.js';
 import { Cancelled, type ImportTask, runImport } from './run.js';
 
 /** A file that was sent, to be looked at in a thread. */
@@ -29,7 +29,7 @@ export interface ImportProgress {
 export interface Looked {
   readonly seen: readonly SheetSeen[];
   /** What each sheet seems to be. */
-  readonly guesses: readonly SheetPlan[];
+  readonly guesses: readonly SheetMapping[];
   readonly encoding?: Encoding;
 }
 type Ended = { readonly problem: string } | { readonly cancelled: true };
@@ -62,7 +62,7 @@ export const lookAt = (task: LookTask): Promise<LookReply> =>
     return { seen, guesses, ...(only?.encoding && others.length === 0 ? { encoding: only.encoding } : {}) };
   });
 
-/** Carries a plan out over a connection of its own: all of the good rows or none. */
+/** Carries a mapping out over a connection of its own: all of the good rows or none. */
 export const bringIn = (task: RunTask, tell: (progress: ImportProgress) => void): Promise<ImportReply> =>
   ending(async () => {
     const file = await openFile(task.path, task.fileName, task.folder, task.encoding);

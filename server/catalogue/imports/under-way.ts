@@ -1,16 +1,16 @@
 import type { Logger } from 'pino';
-import type { ImportPlan, ImportView } from '@kerabat/contract';
+import type { ImportMapping, ImportView } from '@kerabat/contract';
 import type { Db } from '../../base/db/open.js';
 import { badRequest, HttpProblem } from '../../base/http/problem.js';
 import type { WorkPool } from '../../base/work/pool.js';
 import type { WriteTurn } from '../history/turn.js';
 import { LIMITS } from './files/limits.js';
 import type { MappingStore } from './mappings.js';
-import { planProblems } from './plan.js';
+import { mappingProblems } from './mapping.js';
 import { type ImportSessions, isBusy, type Session } from './sessions.js';
 import type { Looked, LookTask } from './task.js';
 
-const encodingOf = (encoding: ImportPlan['encoding']): Pick<LookTask, 'encoding'> => (encoding ? { encoding } : {});
+const encodingOf = (encoding: ImportMapping['encoding']): Pick<LookTask, 'encoding'> => (encoding ? { encoding } : {});
 
 export interface ImportTools {
   readonly pool: WorkPool;
@@ -26,7 +26,7 @@ export interface ImportTools {
 /** Why nothing else can be done with an import that is still worked on. */
 export const busy = (sentence: string): HttpProblem => new HttpProblem(409, 'Not now', sentence);
 
-const taskOf = (session: Session, encoding: ImportPlan['encoding']): LookTask => ({
+const taskOf = (session: Session, encoding: ImportMapping['encoding']): LookTask => ({
   path: session.path,
   fileName: session.view.file,
   folder: session.folder,
@@ -35,16 +35,16 @@ const taskOf = (session: Session, encoding: ImportPlan['encoding']): LookTask =>
 
 /** Looks at a file in a thread: what is in it, and what its columns are taken for. */
 export function looking({ change, fail, broken }: ImportSessions, mappings: MappingStore, pool: WorkPool) {
-  const planned = ({ guesses }: Looked): Pick<ImportView, 'plan' | 'remembered'> => {
+  const planned = ({ guesses }: Looked): Pick<ImportView, 'mapping' | 'remembered'> => {
     const recalled = guesses.map((guess) => mappings.recall(guess));
     const newest = recalled.flatMap((r) => (r ? [r] : [])).sort((a, b) => b.at.localeCompare(a.at))[0];
-    const sheets = guesses.map((guess, i) => recalled[i]?.plan ?? guess);
+    const sheets = guesses.map((guess, i) => recalled[i]?.mapping ?? guess);
     return {
-      plan: { sheets, rejects: 'hand-back' },
+      mapping: { sheets, rejects: 'hand-back' },
       ...(newest ? { remembered: { by: newest.by, at: newest.at } } : {}),
     };
   };
-  return async (session: Session, encoding: ImportPlan['encoding'], then: () => void): Promise<void> => {
+  return async (session: Session, encoding: ImportMapping['encoding'], then: () => void): Promise<void> => {
     change(session, { state: 'looking', progress: { words: 'reading', rows: 0, share: 0 } });
     const ended = new AbortController();
     session.end = () => ended.abort();
@@ -77,13 +77,13 @@ export function running(
   mappings: MappingStore,
   { pool, turn, clock, written }: Omit<ImportTools, 'work' | 'log'>,
 ) {
-  const carryOut = async (session: Session, plan: ImportPlan, dryRun: boolean, person: string): Promise<void> => {
+  const carryOut = async (session: Session, mapping: ImportMapping, dryRun: boolean, person: string): Promise<void> => {
     const stop = new SharedArrayBuffer(4);
     session.end = () => void Atomics.store(new Int32Array(stop), 0, 1);
     try {
-      const asked = { plan, dryRun, person, now: clock(), fileName: session.view.file, folder: session.folder };
+      const asked = { mapping, dryRun, person, now: clock(), fileName: session.view.file, folder: session.folder };
       const task = {
-        ...taskOf(session, plan.encoding ?? session.encoding),
+        ...taskOf(session, mapping.encoding ?? session.encoding),
         run: asked,
         catalogue: catalogue.name,
         stop,
@@ -95,7 +95,8 @@ export function running(
       });
       if ('cancelled' in reply) return change(session, { state: 'cancelled' });
       if ('problem' in reply) return fail(session, reply.problem);
-      if (!dryRun && reply.report.refused === undefined) for (const sheet of plan.sheets) mappings.keep(sheet, person);
+      if (!dryRun && reply.report.refused === undefined)
+        for (const sheet of mapping.sheets) mappings.keep(sheet, person);
       change(session, { state: dryRun ? 'looked' : 'done', report: reply.report });
       if (!dryRun) written();
     } catch (error) {
@@ -103,9 +104,9 @@ export function running(
     }
   };
 
-  return (session: Session, plan: ImportPlan, dryRun: boolean, person: string): void => {
-    const problems = planProblems(plan);
-    if (problems.length > 0) throw badRequest(problems.join(' '), '/plan');
+  return (session: Session, mapping: ImportMapping, dryRun: boolean, person: string): void => {
+    const problems = mappingProblems(mapping);
+    if (problems.length > 0) throw badRequest(problems.join(' '), '/mapping');
     if (isBusy(session)) throw busy('This import is still being worked on. Wait for it, or cancel it.');
     const release = turn.take(() => {
       const { by, file, progress } = session.view;
@@ -118,10 +119,10 @@ export function running(
     session.view = { ...rest, by: person };
     change(session, {
       state: 'running',
-      plan,
+      mapping,
       progress: { words: dryRun ? 'checking' : 'writing', rows: 0, share: 0 },
     });
-    void carryOut(session, plan, dryRun, person).finally(release);
+    void carryOut(session, mapping, dryRun, person).finally(release);
   };
 }
 export type Running = ReturnType<typeof running>;

@@ -40,7 +40,7 @@ import type {
   PlanRequest,
   SettingsAnswer,
   Settlement,
-  SheetPlan,
+  SheetMapping,
   PartsListAddRequest,
   PartsListEditRequest,
   SolveLimits,
@@ -138,8 +138,8 @@ export class Api {
   sendImport = (form: FormData): Observable<ImportView> => this.http.post<ImportView>(`${ROOT}/imports`, form);
   runImport = (id: string, run: ImportRun): Observable<ImportView> =>
     this.http.post<ImportView>(`${ROOT}/imports/${id}/run`, run);
-  matchImport = (id: string, match: MatchRequest): Observable<SheetPlan> =>
-    this.http.post<SheetPlan>(`${ROOT}/imports/${id}/match`, match);
+  matchImport = (id: string, match: MatchRequest): Observable<SheetMapping> =>
+    this.http.post<SheetMapping>(`${ROOT}/imports/${id}/match`, match);
   readImportAs = (id: string, encoding: string): Observable<ImportView> =>
     this.http.post<ImportView>(`${ROOT}/imports/${id}/look`, null, { params: { encoding } });
   cancelImport = (id: string): Observable<unknown> => this.http.post(`${ROOT}/imports/${id}/cancel`, null);

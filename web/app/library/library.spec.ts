@@ -46,7 +46,7 @@ const VIEW: ImportView = {
       notes: ['It is read as Windows-1252.'],
     },
   ],
-  plan: {
+  mapping: {
     rejects: 'hand-back',
     sheets: [
       {
@@ -62,12 +62,12 @@ const VIEW: ImportView = {
     ],
   },
 };
-const sheet = VIEW.plan!.sheets[0]!; // eslint-disable-line @typescript-eslint/no-non-null-assertion
+const sheet = VIEW.mapping!.sheets[0]!; // eslint-disable-line @typescript-eslint/no-non-null-assertion
 
 describe('matching a sheet', () => {
-  const match = async (plan = sheet) => {
+  const match = async (mapping = sheet) => {
     const page = await render(SheetMatch, {
-      inputs: { seen: VIEW.sheets[0], plan, tables: TABLES, catalogue: CATALOGUE },
+      inputs: { seen: VIEW.sheets[0], mapping, tables: TABLES, catalogue: CATALOGUE },
     });
     const changed = vi.fn();
     page.fixture.componentInstance.changed.subscribe(changed);
@@ -117,7 +117,7 @@ describe('matching a sheet', () => {
 
 describe('bringing a list in', () => {
   it('a new source comes with a key of its own', async () => {
-    const { fixture, host } = await render(NewOrigin, { inputs: { plan: VIEW.plan } });
+    const { fixture, host } = await render(NewOrigin, { inputs: { mapping: VIEW.mapping } });
     const changed = vi.fn();
     fixture.componentInstance.changed.subscribe(changed);
     const title = host.querySelector<HTMLInputElement>('input');
@@ -164,7 +164,7 @@ describe('bringing a list in', () => {
     expect(host.querySelector('input[type=file]')).not.toBeNull();
     expect(text()).toContain('does not answer');
   });
-  it('a plan is carried out as it stands on the screen; what is refused is told', async () => {
+  it('a mapping is carried out as it stands on the screen; what is refused is told', async () => {
     const run = vi.fn((..._: unknown[]) => throwError(() => new Error('Jorun is bringing in other.csv.')));
     const api = {
       importTables: () => of({ tables: TABLES }),
@@ -175,12 +175,12 @@ describe('bringing a list in', () => {
     const { fixture, host, text, settle } = await render(BringInPage, { api });
     const list = fixture.debugElement.injector.get(BringIn);
     list.view.set(VIEW);
-    list.plan.set(VIEW.plan);
+    list.mapping.set(VIEW.mapping);
     await settle();
     await pick(fixture, 'nothing goes in');
     named(host, 'Bring it in').click();
     await settle();
-    expect(run).toHaveBeenCalledWith('x', { plan: { ...VIEW.plan, rejects: 'refuse' }, dryRun: false });
+    expect(run).toHaveBeenCalledWith('x', { mapping: { ...VIEW.mapping, rejects: 'refuse' }, dryRun: false });
     expect(text()).toContain('Jorun is bringing in other.csv.');
   });
 });

@@ -51,13 +51,13 @@ export class BringInPage {
     () => this.loaded()?.problem ?? this.list.problem() ?? this.list.view()?.problem,
   );
   protected readonly coming = computed(() => ({
-    source: this.list.plan()?.newSource?.key ?? '',
-    maker: this.list.plan()?.newMaker?.key ?? '',
+    source: this.list.mapping()?.newSource?.key ?? '',
+    maker: this.list.mapping()?.newMaker?.key ?? '',
   }));
   protected readonly percent = computed(() => Math.round((this.list.view()?.progress.share ?? 0) * 100));
   /** Whether any sheet is anything. */
   protected readonly something = computed(
-    () => this.list.plan()?.sheets.some((sheet) => sheet.table !== null) ?? false,
+    () => this.list.mapping()?.sheets.some((sheet) => sheet.table !== null) ?? false,
   );
   /** Only text has an encoding that can be mistaken. */
   protected readonly isText = computed(() => /\.(csv|tsv|txt)$/i.test(this.list.view()?.file ?? ''));
@@ -76,7 +76,7 @@ export class BringInPage {
 
   /** A sheet that is matched to the last column needs no look. */
   protected isSettled(index: number): boolean {
-    const sheet = this.list.plan()?.sheets[index];
+    const sheet = this.list.mapping()?.sheets[index];
     const shape = this.tables().find((t) => t.table === sheet?.table);
     if (!sheet || !shape) return false;
     const given = new Set([...sheet.columns.map((c) => c.to), ...Object.keys(sheet.fixed)]);

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { concatMap, last, Observable, Subject, switchMap, tap } from 'rxjs';
-import type { ImportPlan, ImportView, SheetPlan } from '@kerabat/contract';
+import type { ImportMapping, ImportView, SheetMapping } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { Acting } from '../../parts/acting';
@@ -11,8 +11,8 @@ export class BringIn {
   private readonly api = inject(Api);
   private readonly acting = inject(Acting);
   readonly view = signal<ImportView | undefined>(undefined);
-  /** The plan as it is on the screen; it goes to the server with each run. */
-  readonly plan = signal<ImportPlan | undefined>(undefined);
+  /** The mapping as it is on the screen; it goes to the server with each run. */
+  readonly mapping = signal<ImportMapping | undefined>(undefined);
   readonly problem = signal<string | undefined>(undefined);
   readonly busy = computed(() => this.sending() || ['looking', 'running'].includes(this.view()?.state ?? ''));
   private readonly sending = signal(false);
@@ -37,7 +37,7 @@ export class BringIn {
     this.acts.next(
       this.api.sendImport(form).pipe(
         switchMap((view) => this.follow(view)),
-        tap({ complete: () => this.plan.set(this.view()?.plan) }),
+        tap({ complete: () => this.mapping.set(this.view()?.mapping) }),
       ),
     );
   }
@@ -48,8 +48,8 @@ export class BringIn {
         switchMap((view) => this.follow(view)),
         tap({
           complete: () => {
-            const plan = this.view()?.plan;
-            this.plan.set(plan ? { ...plan, encoding: encoding as ImportPlan['encoding'] } : undefined);
+            const mapping = this.view()?.mapping;
+            this.mapping.set(mapping ? { ...mapping, encoding: encoding as ImportMapping['encoding'] } : undefined);
           },
         }),
       ),
@@ -57,9 +57,9 @@ export class BringIn {
   }
 
   run(dryRun: boolean): void {
-    const [view, plan] = [this.view(), this.plan()];
-    if (view && plan)
-      this.acts.next(this.api.runImport(view.id, { plan, dryRun }).pipe(switchMap((made) => this.follow(made))));
+    const [view, mapping] = [this.view(), this.mapping()];
+    if (view && mapping)
+      this.acts.next(this.api.runImport(view.id, { mapping, dryRun }).pipe(switchMap((made) => this.follow(made))));
   }
 
   /** Not one of the acts: it is not to wait until what it ends has ended. */
@@ -74,23 +74,25 @@ export class BringIn {
 
   /** The sheet as rows of another table, or with its headings in another line. */
   match(index: number, table: string | null, headingLine: number): void {
-    const [view, sheet] = [this.view(), this.plan()?.sheets[index]];
+    const [view, sheet] = [this.view(), this.mapping()?.sheets[index]];
     if (!view || !sheet) return;
     const match = this.api.matchImport(view.id, { sheet: sheet.sheet, table, headingLine });
     this.acts.next(match.pipe(tap((matched) => this.change(index, matched))));
   }
 
-  change(index: number, sheet: SheetPlan): void {
-    this.plan.update((plan) => plan && { ...plan, sheets: plan.sheets.map((s, i) => (i === index ? sheet : s)) });
+  change(index: number, sheet: SheetMapping): void {
+    this.mapping.update(
+      (mapping) => mapping && { ...mapping, sheets: mapping.sheets.map((s, i) => (i === index ? sheet : s)) },
+    );
   }
 
-  changePlan(part: Partial<ImportPlan>): void {
-    this.plan.update((plan) => plan && { ...plan, ...part });
+  changeMapping(part: Partial<ImportMapping>): void {
+    this.mapping.update((mapping) => mapping && { ...mapping, ...part });
   }
 
   forget(): void {
     this.view.set(undefined);
-    this.plan.set(undefined);
+    this.mapping.set(undefined);
     this.problem.set(undefined);
   }
 

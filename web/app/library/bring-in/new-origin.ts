@@ -8,11 +8,11 @@ import { MatInputModule } from '@angular/material/input';
 import { MatSelectModule } from '@angular/material/select';
 import { format, parseISO } from 'date-fns';
 import { enGB } from 'date-fns/locale/en-GB';
-import type { ImportPlan } from '@kerabat/contract';
+import type { ImportMapping } from '@kerabat/contract';
 import { Folded } from '../../parts/folded';
 
-type NewSource = NonNullable<ImportPlan['newSource']>;
-type NewMaker = NonNullable<ImportPlan['newMaker']>;
+type NewSource = NonNullable<ImportMapping['newSource']>;
+type NewMaker = NonNullable<ImportMapping['newMaker']>;
 
 /** A source, or a maker, that the catalogue does not know yet and that comes with the list. */
 @Component({
@@ -21,7 +21,7 @@ type NewMaker = NonNullable<ImportPlan['newMaker']>;
   imports: [Folded, MatDatepickerModule, MatFormFieldModule, MatInputModule, MatSelectModule],
   providers: [provideDateFnsAdapter(), { provide: MAT_DATE_LOCALE, useValue: enGB }],
   template: `
-    <app-folded [open]="plan().newSource !== undefined || plan().newMaker !== undefined">
+    <app-folded [open]="mapping().newSource !== undefined || mapping().newMaker !== undefined">
       <span slot="title">From a source or a maker that is not in the catalogue yet</span>
       <p class="line">
         <mat-form-field>
@@ -30,14 +30,17 @@ type NewMaker = NonNullable<ImportPlan['newMaker']>;
             matInput
             autocomplete="off"
             maxlength="200"
-            [value]="plan().newSource?.title ?? ''"
+            [value]="mapping().newSource?.title ?? ''"
             #title
             (change)="source({ title: title.value })"
           />
         </mat-form-field>
         <mat-form-field>
           <mat-label>Kind of source</mat-label>
-          <mat-select [value]="plan().newSource?.kind ?? 'aftermarket-list'" (valueChange)="source({ kind: $event })">
+          <mat-select
+            [value]="mapping().newSource?.kind ?? 'aftermarket-list'"
+            (valueChange)="source({ kind: $event })"
+          >
             @for (k of kinds; track k) {
               <mat-option [value]="k">{{ k.replace('-', ' ') }}</mat-option>
             }
@@ -57,14 +60,14 @@ type NewMaker = NonNullable<ImportPlan['newMaker']>;
             matInput
             autocomplete="off"
             maxlength="100"
-            [value]="plan().newMaker?.name ?? ''"
+            [value]="mapping().newMaker?.name ?? ''"
             #name
             (change)="maker({ name: name.value })"
           />
         </mat-form-field>
         <mat-form-field>
           <mat-label>Maker of</mat-label>
-          <mat-select [value]="plan().newMaker?.role ?? 'aftermarket'" (valueChange)="maker({ role: $event })">
+          <mat-select [value]="mapping().newMaker?.role ?? 'aftermarket'" (valueChange)="maker({ role: $event })">
             @for (r of roles; track r) {
               <mat-option [value]="r">{{ r }}</mat-option>
             }
@@ -76,25 +79,25 @@ type NewMaker = NonNullable<ImportPlan['newMaker']>;
   styleUrl: './bring-in.scss',
 })
 export class NewOrigin {
-  readonly plan = input.required<ImportPlan>();
-  readonly changed = output<Partial<ImportPlan>>();
+  readonly mapping = input.required<ImportMapping>();
+  readonly changed = output<Partial<ImportMapping>>();
   protected readonly kinds = SOURCE_KINDS;
   protected readonly roles = MAKER_ROLES;
   protected readonly today = new Date().toISOString().slice(0, 10);
-  protected readonly issued = computed(() => parseISO(this.plan().newSource?.issued ?? this.today));
+  protected readonly issued = computed(() => parseISO(this.mapping().newSource?.issued ?? this.today));
 
   protected date(value: Date | null): void {
     if (value) this.source({ issued: format(value, 'yyyy-MM-dd') });
   }
 
   protected source(part: Partial<NewSource>): void {
-    const now = { kind: 'aftermarket-list', title: '', issued: this.today, ...this.plan().newSource, ...part };
+    const now = { kind: 'aftermarket-list', title: '', issued: this.today, ...this.mapping().newSource, ...part };
     const title = now.title.trim();
     this.changed.emit({ newSource: title === '' ? undefined : { ...now, title, key: keyOf(title) } });
   }
 
   protected maker(part: Partial<NewMaker>): void {
-    const now = { name: '', role: 'aftermarket', ...this.plan().newMaker, ...part };
+    const now = { name: '', role: 'aftermarket', ...this.mapping().newMaker, ...part };
     const name = now.name.trim();
     this.changed.emit({ newMaker: name === '' ? undefined : { ...now, name, key: keyOf(name) } });
   }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatSelectModule } from '@angular/material/select';
 import { MatInputModule } from '@angular/material/input';
 import { MatFormFieldModule } from '@angular/material/form-field';
-import type { CatalogueSummary, ColumnPlan, SheetPlan, SheetSeen, TableView } from '@kerabat/contract';
+import type { CatalogueSummary, ColumnMapping, SheetMapping, SheetSeen, TableView } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 
 export interface NewTable {
@@ -30,9 +30,9 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
       <mat-form-field>
         <mat-label>Each row is</mat-label>
         <mat-select
-          [aria-label]="'What the rows of ' + plan().sheet + ' are'"
-          [value]="plan().table"
-          (valueChange)="retable.emit({ table: $event, headingLine: plan().headingLine })"
+          [aria-label]="'What the rows of ' + mapping().sheet + ' are'"
+          [value]="mapping().table"
+          (valueChange)="retable.emit({ table: $event, headingLine: mapping().headingLine })"
         >
           <mat-option [value]="null">Ignore this sheet</mat-option>
           @for (t of tables(); track t.table) {
@@ -43,9 +43,9 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
       <mat-form-field>
         <mat-label>Headings in line</mat-label>
         <mat-select
-          [aria-label]="'Line of the headings of ' + plan().sheet"
-          [value]="plan().headingLine"
-          (valueChange)="retable.emit({ table: plan().table, headingLine: $event })"
+          [aria-label]="'Line of the headings of ' + mapping().sheet"
+          [value]="mapping().headingLine"
+          (valueChange)="retable.emit({ table: mapping().table, headingLine: $event })"
         >
           @for (l of seen().lines; track l.line) {
             <mat-option [value]="l.line">{{ l.line }}: {{ l.cells.slice(0, 3).join(' · ') }}</mat-option>
@@ -57,7 +57,7 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
       <p class="small note">{{ note }}</p>
     }
     @if (shape(); as t) {
-      <div class="scroll" tabindex="0" role="region" [attr.aria-label]="'Columns of ' + plan().sheet">
+      <div class="scroll" tabindex="0" role="region" [attr.aria-label]="'Columns of ' + mapping().sheet">
         <table class="plain">
           <thead>
             <tr>
@@ -70,7 +70,7 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
             </tr>
           </thead>
           <tbody>
-            @for (c of plan().columns; track $index) {
+            @for (c of mapping().columns; track $index) {
               <tr [class.left]="c.to === null">
                 <th scope="row">{{ c.heading || '(no heading)' }}</th>
                 <td class="mono small">{{ examples($index) }}</td>
@@ -116,12 +116,12 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
         <p class="line">
           <span class="quiet">For every row:</span>
           @for (c of open(); track c.name) {
-            <mat-form-field [class.wanted]="c.required && !plan().fixed[c.name]">
+            <mat-form-field [class.wanted]="c.required && !mapping().fixed[c.name]">
               <mat-label>{{ c.words }}</mat-label>
               @if (choicesOf(c.name, c.choices); as choices) {
                 <mat-select
                   [aria-label]="c.words + ' of every row'"
-                  [value]="plan().fixed[c.name] ?? ''"
+                  [value]="mapping().fixed[c.name] ?? ''"
                   (valueChange)="fix(c.name, $event)"
                 >
                   <mat-option value="">not said</mat-option>
@@ -135,7 +135,7 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
                   autocomplete="off"
                   maxlength="200"
                   [attr.aria-label]="c.words + ' of every row'"
-                  [value]="plan().fixed[c.name] ?? ''"
+                  [value]="mapping().fixed[c.name] ?? ''"
                   #fixed
                   (change)="fix(c.name, fixed.value)"
                 />
@@ -150,32 +150,32 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
 })
 export class SheetMatch {
   readonly seen = input.required<SheetSeen>();
-  readonly plan = input.required<SheetPlan>();
+  readonly mapping = input.required<SheetMapping>();
   readonly tables = input.required<readonly TableView[]>();
   readonly catalogue = input<CatalogueSummary | undefined>();
-  /** Sources and makers that come with this plan. */
+  /** Sources and makers that come with this mapping. */
   readonly coming = input<{ readonly source?: string; readonly maker?: string }>({});
-  readonly changed = output<SheetPlan>();
+  readonly changed = output<SheetMapping>();
   readonly retable = output<NewTable>();
 
-  protected readonly shape = computed(() => this.tables().find((t) => t.table === this.plan().table));
+  protected readonly shape = computed(() => this.tables().find((t) => t.table === this.mapping().table));
   /** What the table wants and no column gives, and what was said to hold for every row. */
   protected readonly open = computed(() => {
-    const matched = new Set(this.plan().columns.map((c) => c.to));
+    const matched = new Set(this.mapping().columns.map((c) => c.to));
     return (this.shape()?.columns ?? []).filter(
-      (c) => (c.required && !matched.has(c.name)) || lookup(this.plan().fixed, c.name) !== undefined,
+      (c) => (c.required && !matched.has(c.name)) || lookup(this.mapping().fixed, c.name) !== undefined,
     );
   });
 
-  protected readonly hasUnits = computed(() => this.plan().columns.some((c) => this.unitOf(c) !== undefined));
+  protected readonly hasUnits = computed(() => this.mapping().columns.some((c) => this.unitOf(c) !== undefined));
 
   protected examples(index: number): string {
-    const rows = this.seen().lines.filter((l) => l.line > this.plan().headingLine);
+    const rows = this.seen().lines.filter((l) => l.line > this.mapping().headingLine);
     const values = [...new Set(rows.map((l) => l.cells[index] ?? '').filter((cell) => cell !== ''))].slice(0, 3);
     return values.join(' · ').slice(0, 60);
   }
 
-  protected unitOf(c: ColumnPlan): string | undefined {
+  protected unitOf(c: ColumnMapping): string | undefined {
     return this.shape()?.columns.find((column) => column.name === c.to)?.unit;
   }
   protected readonly unitsFor = (unit: string): readonly string[] => lookup(UNITS, unit) ?? [unit];
@@ -195,20 +195,20 @@ export class SheetMatch {
     return undefined;
   }
 
-  protected column(index: number, to: Omit<ColumnPlan, 'heading'>): void {
+  protected column(index: number, to: Omit<ColumnMapping, 'heading'>): void {
     // A column of the table can be given by one column of the sheet: the last choice holds.
-    const columns = this.plan().columns.map((c, i) =>
+    const columns = this.mapping().columns.map((c, i) =>
       i === index
         ? { heading: c.heading, ...to }
         : c.to !== null && c.to === to.to
           ? { heading: c.heading, to: null }
           : c,
     );
-    this.changed.emit({ ...this.plan(), columns });
+    this.changed.emit({ ...this.mapping(), columns });
   }
 
   protected fix(name: string, value: string): void {
-    const { [name]: _, ...rest } = this.plan().fixed;
-    this.changed.emit({ ...this.plan(), fixed: value.trim() === '' ? rest : { ...rest, [name]: value.trim() } });
+    const { [name]: _, ...rest } = this.mapping().fixed;
+    this.changed.emit({ ...this.mapping(), fixed: value.trim() === '' ? rest : { ...rest, [name]: value.trim() } });
   }
 }

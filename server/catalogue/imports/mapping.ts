@@ -1,4 +1,4 @@
-import type { ColumnPlan, ImportPlan, SheetPlan } from '@kerabat/contract';
+import type { ColumnMapping, ImportMapping, SheetMapping } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import { type ColumnRead, columnsOf, isTable } from './columns.js';
 import type { RawRow } from './files/sheet.js';
@@ -64,7 +64,7 @@ const UNIT_AT_END =
   /(?:^|[\s([_,/-])(mm|millimet(?:er|re)s?|in|inch(?:es)?|ml|cc|litres?|deg|degrees)[\s\])]*$|("|″|°)[\s\])]*$/i;
 
 /** The unit that a heading names at its end, and the heading without it: "Bore (in)", "rod length, mm", `Pilot "`. */
-export function unitOfHeading(heading: string): { words: string; unit?: NonNullable<ColumnPlan['unit']> } {
+export function unitOfHeading(heading: string): { words: string; unit?: NonNullable<ColumnMapping['unit']> } {
   const found = UNIT_AT_END.exec(heading);
   const word = (found?.[1] ?? found?.[2] ?? '').toLowerCase();
   const words = found ? heading.slice(0, found.index) : heading;
@@ -118,7 +118,7 @@ function columnFor(heading: string, table: TableName): { column: ColumnRead; sur
 }
 
 /** What each heading is in a table: no column twice, the sure ones first. */
-export function matchColumns(headings: readonly string[], table: TableName): ColumnPlan[] {
+export function matchColumns(headings: readonly string[], table: TableName): ColumnMapping[] {
   const found = headings.map((heading) => columnFor(heading, table));
   const taken = new Set(found.flatMap((f) => (f?.sure ? [f.column.name] : [])));
   const used = new Set<string>();
@@ -151,7 +151,7 @@ function score(headings: readonly string[], table: TableName): number {
 /**
  * What a sheet seems to be: its line of headings, its table and its columns. A sheet named like a table is that table.
  */
-export function guessSheet(sheet: string, lines: readonly RawRow[]): SheetPlan {
+export function guessSheet(sheet: string, lines: readonly RawRow[]): SheetMapping {
   const tables = Object.keys(TABLES) as TableName[];
   const byName = tables.find(
     (table) => TABLES[table].file === `${sheet.replace(/ \(\d+\)$/, '').toLowerCase()}.csv` || table === sheet,
@@ -191,15 +191,15 @@ export function guessSheet(sheet: string, lines: readonly RawRow[]): SheetPlan {
 const OURS = ['line', 'reason'];
 
 /** The headings by which a column matching is known again; a corrected file of rejected rows has those of its list. */
-export const signatureOf = (plan: SheetPlan): string =>
-  plan.columns
+export const signatureOf = (mapping: SheetMapping): string =>
+  mapping.columns
     .map((c) => plain(c.heading))
     .filter((heading, i) => !(i < OURS.length && heading === OURS[i]))
     .join('|');
 
-/** Why a plan cannot be carried out, one sentence for each thing that is missing; empty when it can. */
-export function planProblems(plan: ImportPlan): string[] {
-  const wanted = plan.sheets.filter((sheet) => sheet.table !== null);
+/** Why a mapping cannot be carried out, one sentence for each thing that is missing; empty when it can. */
+export function mappingProblems(mapping: ImportMapping): string[] {
+  const wanted = mapping.sheets.filter((sheet) => sheet.table !== null);
   if (wanted.length === 0) return ['No sheet is matched to a table: say what the rows are.'];
   return wanted.flatMap((sheet) => {
     const table = sheet.table ?? '';
