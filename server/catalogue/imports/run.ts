@@ -36,7 +36,7 @@ export class Cancelled extends Error {}
 const TOLD = 100;
 
 /**
- * Brings the rows of a file into the catalogue by a mapping, in one transaction, all of the good rows or none. A dry run
+ * Brings the rows of a file into the catalogue by a mapping, in one transaction: all good rows or none. A dry run
  * does the same and takes it back. Rejected rows go into one CSV file for each sheet, with their reasons.
  */
 export async function runImport(db: Db, file: SheetFile, task: ImportTask, watch: Watch): Promise<ImportReport> {
