@@ -66,7 +66,9 @@ export const JobRow = T.Object({
   updatedAt: T.String(),
   /** The parts list's sentence, as computed when the job was last touched. */
   safety: T.String(),
-  safe: T.Boolean(),
+  grade: oneOf([...VERDICT_GRADES, 'nothing'] as const),
+  /** What is done next, in words; empty where nobody worked it out. */
+  next: T.String(),
 });
 
 /** The jobs that were touched last of all that have the words; `total` counts all of them. */

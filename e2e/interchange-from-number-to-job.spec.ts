@@ -86,7 +86,7 @@ it(
     expect(Number(/0\.\d\d/.exec(await trust())?.[0])).toBeLessThan(Number(before));
     expect(await seat.axe()).toEqual([]);
     await seat.go('/jobs/3/fit');
-    await seat.see('Not safe to order', 'app-parts-list');
+    await seat.see('Not OK to order', 'app-parts-list');
     await seat.see('turned out wrong');
     expect(seat.errors).toEqual([]);
   },

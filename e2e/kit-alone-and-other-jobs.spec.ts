@@ -44,7 +44,7 @@ it('the kit alone: the unit stays, its kit is ordered, and a scored bore ends it
   await seat.see('no seal kit is chosen for the master', 'app-parts-list');
   await seat.tabTo('Take seal kit 22 tandem');
   await seat.keys('Enter');
-  await seat.see('Safe to order', 'app-parts-list');
+  await seat.see('OK to order', 'app-parts-list');
   expect(await seat.axe()).toEqual([]);
   expect(await lines(id)).toEqual(
     expect.arrayContaining(['order: 1 × seal kit 22 tandem', 'box: 2 × Reservoir grommet']),

@@ -32,7 +32,7 @@ it(
     await seat.keys('Enter');
     await seat.see('Internal by-pass in the master');
     await seat.see('air in the line');
-    await seat.see('Not safe to order: no unit is chosen.', 'app-parts-list');
+    await seat.see('Not OK to order: no unit is chosen.', 'app-parts-list');
 
     // Identify: marks first, then what tells the twins apart.
     await seat.keys('b');
@@ -60,7 +60,7 @@ it(
     await seat.see('sensor connector does not fit', 'app-parts-list');
     await seat.tabTo('Apply fix: Move the old sensor over');
     await seat.keys('Enter');
-    await seat.see('Safe to order', 'app-parts-list');
+    await seat.see('OK to order', 'app-parts-list');
     await seat.see('Sensor with connector flat 2-pin', 'app-parts-list');
 
     // Feel, lines, kit, fluid.
@@ -77,11 +77,11 @@ it(
     await seat.see('the kit for the master is not known to fit', 'app-parts-list');
     await seat.tabTo('its maker says it is for this unit');
     await seat.keys('Enter');
-    await seat.see('Safe to order', 'app-parts-list');
+    await seat.see('OK to order', 'app-parts-list');
     await seat.tabTo('mineral');
     await seat.keys('Enter');
     await seat.see('Refused: mineral is mineral oil and ruins seals of EPDM');
-    await seat.see('Safe to order', 'app-parts-list');
+    await seat.see('OK to order', 'app-parts-list');
 
     // The parts list: printed, and there again tomorrow.
     const id = /jobs\/(\d+)/.exec(seat.page.url())?.[1] ?? '';
@@ -93,7 +93,7 @@ it(
     ).toBe('%PDF-');
     await seat.keys('j');
     await seat.see('Tunnel Works, south gate');
-    await seat.see('Safe to order: every check that decides it fits');
+    await seat.see('OK to order: every check that decides it fits');
     await seat.tabTo(id.padStart(4, '0'));
     await seat.keys('Enter');
     await seat.see('P/0912/3', 'app-parts-list');

@@ -142,7 +142,7 @@ it('the cheapest way is looked for and taken, and the chain closes', async () =>
   expect(await seat.axe()).toEqual([]);
   await seat.tabTo('Apply these fixes, solution 2');
   await seat.keys('Enter');
-  await seat.see('Safe to order', 'app-parts-list');
+  await seat.see('OK to order', 'app-parts-list');
   await seat.see('Tube nut M10x1.0 for 3/16 in tube', 'app-parts-list');
   expect(seat.errors).toEqual([]);
 });
@@ -157,7 +157,7 @@ it('a universal unit that is in no catalogue goes in by its dimensions, and says
   await seat.type('universal 19, from the market');
   await seat.keys('Enter');
   await seat.see('universal 19, from the market');
-  await seat.see('Not safe to order', 'app-parts-list');
+  await seat.see('Not OK to order', 'app-parts-list');
   await seat.tabTo('pedal to rod');
   await seat.keys('ArrowRight', 'Enter');
   await seat.see('unit to bulkhead', 'app-joints-view section h2');

@@ -35,9 +35,9 @@ const decide = (
   });
 
 describe('a job from complaint to order', () => {
-  it('goes the six steps and ends safe to order', async () => {
+  it('goes the six steps and ends OK to order', async () => {
     const id = await open();
-    expect((await workspace(id)).safety.sentence).toBe('Not safe to order: no unit is chosen.');
+    expect((await workspace(id)).safety.sentence).toBe('Not OK to order: no unit is chosen.');
     await bench(id, 'cast 44719');
     expect((await workspace(id)).work[0].identification.verdict).toBe('not-enough');
     await bench(id, 'form stepped');
@@ -48,13 +48,11 @@ describe('a job from complaint to order', () => {
 
     await decide(id, 'unit:brake-master', 'pel-tm22vs', { detail: 'P/0912/3' });
     const chosen = await workspace(id);
-    expect(chosen.safety.sentence).toBe('Not safe to order: sensor connector does not fit.');
+    expect(chosen.safety.sentence).toBe('Not OK to order: sensor connector does not fit.');
     await decide(id, 'fix:brake-master/sensor', 'accepted');
     // A list names the kit for the old unit and not for this one: its maker is asked.
     await decide(id, 'kit:brake-master', 'ka-22s');
-    expect((await workspace(id)).safety.sentence).toBe(
-      'Not safe to order: the kit for the master is not known to fit.',
-    );
+    expect((await workspace(id)).safety.sentence).toBe('Not OK to order: the kit for the master is not known to fit.');
     await decide(id, 'kit:brake-master', 'ka-22s', { detail: 'confirmed', seen: 1 });
     const done = await workspace(id);
     expect(done.safety.safe).toBe(true);
@@ -71,7 +69,7 @@ describe('a job from complaint to order', () => {
     expect(lines.filter((l: string) => l.startsWith('box'))).toHaveLength(3);
     expect(lines).not.toContain('order: WX7060');
     const list = (await server.ask('GET', '/jobs')).body.jobs;
-    expect(list[0]).toMatchObject({ id, safe: true });
+    expect(list[0]).toMatchObject({ id, grade: 'safe' });
   });
 
   it('the look-alike with the same studs is stopped by the record and by its ports', async () => {
@@ -123,7 +121,7 @@ describe('a job from complaint to order', () => {
       await decide(id, 'old:front-brake', 'cas-k54q');
       await decide(id, 'unit:front-brake', 'cas-k54q');
       const { safety, fluids, work, chain } = await workspace(id);
-      expect(safety.sentence).toContain('Safe to order');
+      expect(safety.sentence).toContain('OK to order');
       expect(fluids[0]).toMatchObject({ cap: 'DOT 4', capOrigin: 'vehicle-record' });
       expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(['front-hose-single', 'fluid-master']);
       const changed = chain.parts
@@ -373,7 +371,7 @@ describe('documents', () => {
     expect(headers.get('content-disposition')).toContain('attachment');
     expect(body).toContain(`"'=HYPERLINK(""x"")"`);
     expect(body).toContain(`'+49`);
-    expect(body).toMatch(/Safe to order|Not safe to order|Order on listing/);
+    expect(body).toMatch(/OK to order|Not OK to order|Order on listing/);
     for (const row of body.split('\r\n').slice(1))
       for (const cell of row.split(',')) expect(cell).not.toMatch(/^"?[=+@]/);
   });

@@ -38,11 +38,11 @@ describe('the kit alone', () => {
     const id = await master();
     expect((await decide(id, 'reseal:brake-master', 'yes')).status).toBe(200);
     const bare = await workspace(id);
-    expect(bare.safety.sentence).toBe('Not safe to order: no seal kit is chosen for the master.');
+    expect(bare.safety.sentence).toBe('Not OK to order: no seal kit is chosen for the master.');
     await decide(id, 'kit:brake-master', 'ka-22');
     const w = await workspace(id);
     expect(w.safety.sentence).toBe(
-      'Safe to order: every check that decides it fits. When it is there, look at: clearance between ' +
+      'OK to order: every check that decides it fits. When it is there, look at: clearance between ' +
         'booster and master.',
     );
     expect(w.safety.receive.map((r) => r.words)).toEqual(['clearance between booster and master', 'the bore']);
@@ -152,7 +152,7 @@ describe('order nothing', () => {
     const id = await open('q3', 'brake-master', 'ard-tm22q', '1988-05', ['stain-on-booster']);
     await decide(id, 'found:reservoir-grommet', 'yes');
     const open_ = await workspace(id);
-    expect(open_.safety.sentence).toBe('Not safe to order: reservoir grommet: neck of the reservoir is not known.');
+    expect(open_.safety.sentence).toBe('Not OK to order: reservoir grommet: neck of the reservoir is not known.');
     expect(told(open_)).toEqual([
       'order 2 Reservoir grommet',
       'order 1 Pin of the reservoir',

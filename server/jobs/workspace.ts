@@ -25,6 +25,8 @@ export const workOutNow = (id: number, stores: Stores): Promise<Workspace> =>
     const workspace = await workedOut(id, stores);
     // What could not be worked out is tried again by the next who asks.
     if (!workspace.trouble) stores.latest.keep(id, workspace, before);
-    stores.jobs.saveSafety(id, workspace.safety.safe, workspace.safety.sentence);
+    const { safety, next } = workspace;
+    const grade = safety.nothing === undefined ? safety.grade : 'nothing';
+    stores.jobs.saveStanding(id, { grade, sentence: safety.sentence, next: next?.words ?? '' });
     return workspace;
   });

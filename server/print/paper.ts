@@ -30,7 +30,7 @@ const SHEETS: Readonly<Record<Paper, (workspace: Workspace) => Sheet>> = {
 };
 
 /**
- * A paper about a job: what it is, whose it is, whether it is safe to order, who let what pass, then its own content.
+ * A paper about a job: what it is, whose it is, whether it is OK to order, who let what pass, then its own content.
  */
 function jobSheet(paper: Paper, workspace: Workspace): Printed {
   const { job, vehicle, safety } = workspace;

@@ -13,7 +13,7 @@ function lastDecision({ decisions }: Pick<JobBase, 'decisions'>): string | undef
 
 /**
  * A job that could not be worked out, as it opens all the same: what was asked and decided, what happened with its
- * number in the log, and the decision that may be undone. It is not safe to order.
+ * number in the log, and the decision that may be undone. It is not OK to order.
  */
 export function troubled(
   base: Pick<JobBase, 'job' | 'decisions' | 'settings'>,

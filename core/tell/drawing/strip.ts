@@ -25,6 +25,8 @@ export interface StripItem {
   readonly kind: PartKind;
   readonly words: string;
   readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  /** What the silhouette really takes of it: where a line meets it. */
+  readonly ink: StripItem['box'];
   readonly shapes: readonly Shape[];
   /** The one that it takes the place of. */
   readonly old: readonly Shape[];
@@ -78,8 +80,12 @@ const SIZE: Readonly<Record<number, readonly [number, number]>> = {
 };
 const GAP = 48;
 
-/** Lays out the parts of one system in a row of a width. */
-export function stripOf(parts: readonly StripPart[], width: number, height = 106): Strip {
+/** The height that the sizes above are for. */
+const FULL = 106;
+
+/** Lays out the parts of one system in a row of a width; lower than full height everything is smaller. */
+export function stripOf(parts: readonly StripPart[], width: number, height = FULL): Strip {
+  const low = height / FULL;
   const shown = parts.filter((part) => RANK[part.kind] !== undefined);
   const axis = height * 0.56;
   const rank = (part: StripPart): number => RANK[part.kind] ?? 3;
@@ -87,7 +93,7 @@ export function stripOf(parts: readonly StripPart[], width: number, height = 106
   const ends = column(4);
   const rows = [...new Set(ends.map(rowOf))].sort();
   const between = column(3);
-  const scale = Math.min(1.25, Math.max(0.6, width / 1150));
+  const scale = Math.min(1.25, Math.max(0.6, width / 1150)) * Math.max(low, 0.8);
   const items: StripItem[] = [];
   let x = 12;
   for (const n of [0, 1, 2]) {
@@ -95,7 +101,7 @@ export function stripOf(parts: readonly StripPart[], width: number, height = 106
     if (here.length === 0) continue;
     const [w, h] = SIZE[n] ?? [60, 60];
     here.forEach((part, i) => {
-      const high = Math.min(h, (height - 4) / here.length);
+      const high = Math.min(h * low, (height - 4) / here.length);
       const y = here.length === 1 ? axis - high * (n === 0 ? 0.42 : n === 2 ? 0.62 : 0.5) : (i * height) / here.length;
       items.push(place(part, { x, y: Math.max(0, y), width: w * scale, height: high }));
     });
@@ -104,10 +110,11 @@ export function stripOf(parts: readonly StripPart[], width: number, height = 106
   const booster = items.find(({ kind }) => kind === 'booster');
   // What drives a booster hangs below it.
   column(6).forEach((part) =>
-    items.push(place(part, { x: (booster?.box.x ?? x) - 24, y: height - 30, width: 30, height: 28 })),
+    items.push(place(part, { x: (booster?.box.x ?? x) - 24, y: height - 30 * low, width: 30 * low, height: 28 * low })),
   );
   const wheels = Math.max(1, ...rows.map((row) => ends.filter((part) => rowOf(part) === row).length));
-  const [we, he] = SIZE[4] ?? [90, 44];
+  const [we, full] = SIZE[4] ?? [90, 44];
+  const he = full * low;
   const forks = column(5);
   const endWidth = wheels * (we + 16) * scale + (forks.length > 0 ? 60 : 0);
   const right = Math.max(x + 120 * scale, width - endWidth - 8);
@@ -119,17 +126,17 @@ export function stripOf(parts: readonly StripPart[], width: number, height = 106
     );
   }
   forks.forEach((part) =>
-    items.push(place(part, { x: right + (we + 22) * scale, y: axis - 35, width: 30, height: 70 })),
+    items.push(place(part, { x: right + (we + 22) * scale, y: axis - 35 * low, width: 30, height: 70 * low })),
   );
   between.forEach((part, i) => {
-    const [w, h] = SIZE[3] ?? [30, 26];
+    const [w, h] = (SIZE[3] ?? [30, 26]).map((size) => size * Math.max(low, 0.8)) as [number, number];
     const row = rows.length > 1 && part.id.startsWith('rear') ? 1 : rows.length > 1 && between.length > 1 ? 0 : 0.5;
-    const y = row === 0.5 ? axis : row === 0 ? 24 : height - 24;
+    const y = row === 0.5 ? axis : row === 0 ? 2 + he / 2 : height - 2 - he / 2;
     const step = (right - x) / (between.length + 1);
     items.push(place(part, { x: x + step * (i + 1) - w / 2, y: y - h / 2, width: w, height: h }));
   });
   const last = Math.max(width, ...items.map(({ box }) => box.x + box.width + 8));
-  return { width: last, height, axis, items, lines: linesOf(parts, items) };
+  return { width: last, height, axis, items, lines: linesOf(parts, items, axis) };
 }
 
 /** Front above, rear below; what is neither stands by itself. */
@@ -144,15 +151,15 @@ function place(part: StripPart, box: StripItem['box']): StripItem {
   );
   const [l, t, r, b] = extent([...shapes, ...old]);
   const scale = Math.min(box.width / Math.max(r - l, 1), box.height / Math.max(b - t, 1));
-  const at: Point = [
-    box.x + (box.width - (r - l) * scale) / 2 - l * scale,
-    box.y + (box.height - (b - t) * scale) / 2 - t * scale,
-  ];
+  const [width, height] = [(r - l) * scale, (b - t) * scale];
+  const ink = { x: box.x + (box.width - width) / 2, y: box.y + (box.height - height) / 2, width, height };
+  const at: Point = [ink.x - l * scale, ink.y - t * scale];
   return {
     id: part.id,
     kind: part.kind,
     words: part.words,
     box,
+    ink,
     shapes,
     old,
     at,
@@ -168,7 +175,7 @@ function differing(is: readonly DrawnFact[], was: readonly DrawnFact[]): Readonl
 }
 
 /** A line of the strip for each way through lines and hoses from one shown part to the next. */
-function linesOf(parts: readonly StripPart[], items: readonly StripItem[]): StripLine[] {
+function linesOf(parts: readonly StripPart[], items: readonly StripItem[], axis: number): StripLine[] {
   const byId = new Map(parts.map((part) => [part.id, part]));
   const boxes = new Map(items.map((item) => [item.id, item]));
   const next = new Map<string, Set<string>>();
@@ -204,7 +211,7 @@ function linesOf(parts: readonly StripPart[], items: readonly StripItem[]): Stri
         from: part.id,
         to: to.id,
         circuit: start.circuit ?? 1,
-        points: route(from, to, start.circuit ?? 1),
+        points: route(from, to, start.circuit ?? 1, items.filter(besides(to)), axis),
         parts: seen,
       });
     }
@@ -212,20 +219,43 @@ function linesOf(parts: readonly StripPart[], items: readonly StripItem[]): Stri
   return [...lines.values()];
 }
 
-/** From the right of one to the left of the other, over a step between them. */
-function route(from: StripItem, to: StripItem, circuit: number): Point[] {
-  const [x1, x2] = [from.box.x + from.box.width, to.box.x];
-  const spread = circuit === 2 ? 7 : -7;
-  const y1 =
-    from.box.y +
-    from.box.height * (from.kind === 'brake-master' || from.kind === 'clutch-master' ? 0.66 : 0.5) +
-    spread * 0.8;
-  const y2 = to.box.y + to.box.height / 2;
-  const middle = x1 + Math.max(10, Math.min((x2 - x1) * (circuit === 2 ? 0.42 : 0.28), 90));
+/** How far the lines of the two circuits stay apart, px. */
+const APART = 6;
+
+/**
+ * From the right of one to the left of the other, over a step between them. A wheel unit that stands behind another is
+ * reached along the inner edge of its row, not through the first.
+ */
+function route(from: StripItem, to: StripItem, circuit: number, row: readonly StripItem[], axis: number): Point[] {
+  const own = (circuit === 2 ? 1 : -1) * (APART / 2);
+  const [x1, x2] = [from.ink.x + from.ink.width, to.ink.x];
+  const y1 = middleOf(from) + own;
+  const y2 = middleOf(to);
+  const step = x1 + Math.max(10, Math.min((x2 - x1) * (circuit === 2 ? 0.42 : 0.28), 90));
+  const before = row.filter((item) => item.box.x < to.box.x && item.box.x > step);
+  if (before.length === 0)
+    return [
+      [x1, y1],
+      [step, y1],
+      [step, y2],
+      [x2, y2],
+    ];
+  const along = y2 < axis ? to.box.y + to.box.height + 3 : to.box.y - 3;
   return [
     [x1, y1],
-    [middle, y1],
-    [middle, y2],
+    [step, y1],
+    [step, along],
+    [x2 - 8, along],
+    [x2 - 8, y2],
     [x2, y2],
   ];
 }
+
+/** The others that stand in the row of one. */
+const besides =
+  (to: StripItem) =>
+  (item: StripItem): boolean =>
+    item.id !== to.id && RANK[item.kind] === RANK[to.kind] && Math.abs(item.box.y - to.box.y) < 1;
+
+/** The height of its axis, where lines meet it. */
+const middleOf = ({ ink, at: [, axis] }: StripItem): number => Math.min(Math.max(axis, ink.y), ink.y + ink.height);

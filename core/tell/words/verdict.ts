@@ -29,7 +29,7 @@ export function verdictSentence(
   const reasons = [...more, ...verdict.reasons.map(reasonWords)];
   const passed = verdict.overridden.map((o) => o.person);
   const beside = passed.length === 0 ? '' : ` Overridden by ${[...new Set(passed)].join(' and ')}; the grade stays.`;
-  if (reasons.length > 0) return `Not safe to order: ${listed([...new Set(reasons)])}.${beside}`;
+  if (reasons.length > 0) return `Not OK to order: ${listed([...new Set(reasons)])}.${beside}`;
   if (verdict.grade === 'on-listing') {
     const open = [...new Set(verdict.onListing.map((r) => checkWords(r.code)))];
     return (
@@ -41,7 +41,7 @@ export function verdictSentence(
   const later = new Set(verdict.receive.map((r) => checkWords(r.code)));
   const look = later.size === 0 ? '' : ` When it is there, look at: ${listed([...later])}.`;
   return (
-    'Safe to order: every check that decides it ' +
+    'OK to order: every check that decides it ' +
     `fits${changed > 0 ? `, ${changed} with a change` : ''}.${look}${beside}`
   );
 }

@@ -66,7 +66,7 @@ const axle = (end: 'front' | 'rear', words: string): readonly FeelField[] => [
   row(`${end}Piston`, end, `${words} piston`, 'mm', [8, 90, 0.1]),
   row(`${end}Count`, end, `${words} pistons on one side`, '', [1, 4, 1], { axle: 'disc', usual: usual(1, 1, 2, 'a sliding caliper has one') }),
   row(`${end}Friction`, end, `${words} lining friction`, '', [0.1, 0.7, 0.01], { axle: 'disc', usual: usual(0.38, 0.33, 0.43, 'codes E to F of SAE J866 reach from 0.25 to 0.45') }),
-  row(`${end}Factor`, end, `${words} drum, C*`, '', [0.8, 8, 0.1], { axle: 'drum', usual: usual(2.3, 1.8, 2.8, 'one leading and one trailing shoe; a duo-servo has up to 5 and is not linear') }),
+  row(`${end}Factor`, end, `${words} drum factor`, '', [0.8, 8, 0.1], { axle: 'drum', usual: usual(2.3, 1.8, 2.8, 'one leading and one trailing shoe; a duo-servo has up to 5 and is not linear') }),
   row(`${end}Radius`, end, `${words} effective radius`, 'mm', [40, 300, 1], { usual: usual(115, 95, 140, 'by the size of the wheel') }),
   row(`${end}PushOut`, end, `${words} pressure that moves nothing yet`, 'MPa', [0, 1.5, 0.01], { usual: end === 'front' ? usual(0.05, 0, 0.1, 'seal of a caliper') : usual(0.3, 0.05, 0.5, 'springs of a drum; less at a caliper'), optional: true }),
   row(`${end}Lift`, end, `${words} way of a piston to its lining`, 'mm', [0.05, 5, 0.05], { usual: end === 'front' ? usual(0.35, 0.2, 0.6, 'roll-back of the seal, run-out, what the caliper gives') : usual(1.2, 0.5, 2.5, 'shoes adjusted as they should be'), optional: true }),

@@ -68,7 +68,7 @@ export interface DiscAxle extends AxleOfAnyKind {
 export interface DrumAxle extends AxleOfAnyKind {
   readonly kind: 'drum';
   readonly cylinder: number;
-  /** C*: friction force at the drum over the force of one piston. */
+  /** Drum factor, C* in papers: friction force at the drum over the force of one piston. */
   readonly factor: number;
 }
 export type Axle = DiscAxle | DrumAxle;

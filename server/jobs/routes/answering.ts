@@ -28,7 +28,7 @@ export function answering(stores: Stores, log: Logger): Answering {
       return await workOutNow(id, stores);
     } catch (error) {
       log.error({ error, job: id }, 'a job was saved and could not be worked out');
-      stores.jobs.saveSafety(id, false, '');
+      stores.jobs.saveStanding(id, { grade: 'not-safe', sentence: '', next: '' });
       return undefined;
     }
   };

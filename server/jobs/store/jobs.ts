@@ -5,8 +5,8 @@ import { type By, type JobEvents, writerOf } from './events.js';
 import { type JobDbRow, jobOf } from './rows.js';
 
 const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, chassis, plate,
-  fleet, slot, state, opened_by AS openedBy, created_at AS createdAt, updated_at AS updatedAt, version, safe, safety
-  FROM job`;
+  fleet, slot, state, opened_by AS openedBy, created_at AS createdAt, updated_at AS updatedAt, version, safety,
+  grade, next FROM job`;
 const SQL = {
   job: `${JOB} WHERE id = ?`,
   jobs: `${JOB} ORDER BY updated_at DESC, id DESC`,
@@ -19,8 +19,15 @@ const SQL = {
     vehicle_key = @vehicleId, built = @built, options = @options, chassis = @chassis, plate = @plate, fleet = @fleet,
     slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
   notWorkedOut: `SELECT id FROM job WHERE safety = ''`,
-  safety: `UPDATE job SET safe = ?, safety = ? WHERE id = ?`,
+  standing: `UPDATE job SET safe = ?, grade = ?, safety = ?, next = ? WHERE id = ?`,
 };
+
+/** How a job stands, for the list: the grade, its sentence, and what is done next. */
+export interface Standing {
+  readonly grade: JobRow['grade'];
+  readonly sentence: string;
+  readonly next: string;
+}
 
 /** A job as the list shows it. */
 const listedOf = (row: JobDbRow, vehicleWords: (key: string) => string): JobRow => ({
@@ -33,7 +40,8 @@ const listedOf = (row: JobDbRow, vehicleWords: (key: string) => string): JobRow 
   slot: row.slot ?? '',
   updatedAt: row.updatedAt,
   safety: row.safety,
-  safe: row.safe === 1,
+  grade: row.grade,
+  next: row.next,
 });
 
 const inColumns = (fields: NewJob | Job) => ({
@@ -53,7 +61,7 @@ export function askedRows(db: Db, events: JobEvents) {
   const insert = db.prepare<[Record<string, unknown>]>(SQL.insert);
   const update = db.prepare<[Record<string, unknown>]>(SQL.update);
   const notWorkedOut = db.prepare<[], { id: number }>(SQL.notWorkedOut);
-  const safety = db.prepare<[number, string, number]>(SQL.safety);
+  const standing = db.prepare<[number, string, string, string, number]>(SQL.standing);
 
   const get = (id: number): Job => {
     const row = job.get(id);
@@ -91,6 +99,8 @@ export function askedRows(db: Db, events: JobEvents) {
       }),
     /** Jobs whose safety sentence was never worked out: a program that was killed while it loaded them. */
     notWorkedOut: (): number[] => notWorkedOut.all().map((row) => row.id),
-    saveSafety: (id: number, safe: boolean, sentence: string): void => void safety.run(safe ? 1 : 0, sentence, id),
+    /** Keeps how a job stands for the list; an empty sentence is one that has to be worked out. */
+    saveStanding: (id: number, { grade, sentence, next }: Standing): void =>
+      void standing.run(grade === 'safe' ? 1 : 0, grade, sentence, next, id),
   };
 }

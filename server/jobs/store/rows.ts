@@ -1,4 +1,4 @@
-import type { EvidenceView, Job } from '@kerabat/contract';
+import type { EvidenceView, Job, JobRow } from '@kerabat/contract';
 import { printBoth, type Quantity } from '@kerabat/core/base/units';
 import type { PartsListEdit, PartsListLine } from '@kerabat/core/list/parts-list';
 import type { ListSection } from '@kerabat/core/list/need';
@@ -25,8 +25,9 @@ export interface JobDbRow {
   readonly createdAt: string;
   readonly updatedAt: string;
   readonly version: number;
-  readonly safe: 0 | 1;
   readonly safety: string;
+  readonly grade: JobRow['grade'];
+  readonly next: string;
 }
 export interface EvidenceRow {
   readonly id: number;
@@ -56,7 +57,7 @@ export interface PartsListRow {
 }
 
 export function jobOf(row: JobDbRow): Job {
-  const { safe: _safe, safety: _safety, ...rest } = row;
+  const { safety: _safety, grade: _grade, next: _next, ...rest } = row;
   return {
     ...rest,
     options: JSON.parse(row.options) as string[],

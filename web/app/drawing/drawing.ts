@@ -32,7 +32,7 @@ export interface LabelSize {
 }
 
 /** Below this width views lie under each other and labels become numbers. */
-export const NARROW = 400;
+export const NARROW = 370;
 
 /**
  * A drawing to scale from its shapes, with a template for what stands at each label. A second drawing lies over it
@@ -57,6 +57,8 @@ export class DrawingView {
   readonly mostHeight = input(240);
   readonly mostScale = input(6);
   readonly numbered = input<boolean>();
+  /** Without titles and without the bar of the scale: a picture. */
+  readonly bare = input(false);
   readonly pointed = output<string | undefined>();
   /** How wide it came to be, for whoever decides between fields on the drawing and a list below it. */
   readonly wide = output<number>();

@@ -21,7 +21,7 @@ const TOUR: readonly { readonly title: string; readonly words: string }[] = [
   },
   {
     title: 'The parts list at the right',
-    words: 'What to order, what stays, what comes in the box. Its first sentence says whether it is safe to order.',
+    words: 'What to order, what stays, what comes in the box. Its first sentence says whether it is OK to order.',
   },
   {
     title: 'One box for everything',

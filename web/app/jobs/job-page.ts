@@ -18,42 +18,29 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatTabsModule } from '@angular/material/tabs';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import { Title } from '@angular/platform-browser';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { mdiChevronDown, mdiChevronUp, mdiPlus } from '@mdi/js';
 import { filter, map, startWith } from 'rxjs';
-import { lookup } from '@kerabat/core/base/lookup';
-import type { FourState } from '@kerabat/core/base/state';
+import { type FourState, worst } from '@kerabat/core/base/state';
 import { jobNumber } from '@kerabat/core/tell/words';
 import { JobService } from '../job/job-service';
 import { PartsList } from '../parts-list/parts-list';
 import { ChainStrip } from '../parts/chain-strip';
 import { focusWhenThere } from '../parts/focus';
+import { Icon } from '../parts/icon';
 import { ProblemLine } from '../parts/problem-line';
 import { Shortcuts } from '../parts/shortcuts';
+import { headingOf, type StageName, stageRow, STAGES } from '../parts/stages';
+import { standingOf, standingOfGrade } from '../parts/standing';
+import { StateMark } from '../parts/state-mark';
+import { Verdict } from '../parts/verdict';
 import { FirstLook } from './first-look';
 import { onScreen } from './next-act';
 
-/** What each stage is for, said until it has been used. */
-const FOR: Readonly<Record<string, string>> = {
-  ask: 'Ask: what is wrong, and what to rule out before a unit is ordered.',
-  identify: 'Identify: what is really on the vehicle. Type what you see or measure; each entry rules units out.',
-  interchange: 'Interchange: which other numbers and units would do, each with its conditions and who says so.',
-  fit: 'Fit: every joint of the new unit with what it meets. Type on the drawing what is missing.',
-  feel: 'Feel: what the change does to effort, travel, deceleration and balance.',
-  lines: 'Lines: thread, seat and nut of every line that is opened.',
-  kit: 'Kit: seal kits and the fluid that cap and seals need.',
-  customer: 'For the customer: one picture, one sentence, one price.',
-};
-const STAGE_NAMES: Readonly<Record<string, string>> = {
-  ask: 'Ask',
-  identify: 'Identify',
-  interchange: 'Interchange',
-  fit: 'Fit',
-  feel: 'Feel',
-  lines: 'Lines',
-  kit: 'Kit',
-  customer: 'For the customer',
-};
+/** A scroll of the work by so much folds the strip; back at its beginning it opens. */
+const FOLDS = 48;
 
 /**
  * One job as a sheet: the chain on top, the stage in the middle, the parts list at the right, the verdict always in
@@ -67,12 +54,16 @@ const STAGE_NAMES: Readonly<Record<string, string>> = {
     MatButtonToggleModule,
     MatMenuModule,
     MatTabsModule,
+    MatTooltipModule,
     RouterOutlet,
     RouterLink,
     RouterLinkActive,
     ChainStrip,
+    Icon,
     PartsList,
     ProblemLine,
+    StateMark,
+    Verdict,
   ],
   providers: [JobService],
   templateUrl: './job-page.html',
@@ -86,6 +77,8 @@ export class JobPage {
   private readonly injector = inject(Injector);
   private readonly look = inject(FirstLook);
   readonly id = input.required<string>();
+  /** "on" goes on with what is done next as soon as the job is there: the list leads to it. */
+  readonly go = input<string>();
   protected readonly number = computed(() => (/^\d+$/.test(this.id()) ? jobNumber(Number(this.id())) : '?'));
 
   private readonly stage = toSignal(
@@ -99,38 +92,35 @@ export class JobPage {
   );
   protected readonly hint = computed(() => {
     const stage = this.stage();
-    return this.look.used(stage) ? undefined : lookup(FOR, stage);
+    return this.look.used(stage) ? undefined : stageRow(stage)?.purpose;
   });
 
-  /** The stages with how much of each is settled. */
+  /** The stages with how each stands and how much of it is open. */
   protected readonly stages = computed(() => {
     const w = this.service.workspace();
     const work = this.service.focus();
     const joints = work?.joints ?? [];
     const open = joints.filter((j) => (['does-not-fit', 'not-known'] as FourState[]).includes(j.state)).length;
-    const chosenKit = work?.kits.some((k) => k.chosen);
-    return [
-      { path: 'ask', words: 'Ask', settled: w?.vehicle ? '' : 'vehicle?' },
-      { path: 'identify', words: 'Identify', settled: work?.old ? '' : 'open' },
-      { path: 'interchange', words: 'Interchange', settled: work?.chosen ? '' : 'choose' },
-      {
-        path: 'fit',
-        words: 'Fit',
-        settled: work?.chosen ? (open === 0 ? '' : `${joints.length - open} of ${joints.length}`) : '',
-      },
-      { path: 'feel', words: 'Feel', settled: '' },
-      { path: 'lines', words: 'Lines', settled: '' },
-      { path: 'kit', words: 'Kit', settled: work?.chosen && !chosenKit ? 'no kit' : '' },
-    ];
+    const chosenKit = work?.kits.some((k) => k.chosen) ?? false;
+    const settled: Readonly<Record<StageName, readonly [state: FourState | undefined, open: string]>> = {
+      ask: w?.vehicle ? ['fits', ''] : ['not-known', 'vehicle?'],
+      identify: work?.old ? ['fits', ''] : ['not-known', 'open'],
+      interchange: work?.chosen ? ['fits', ''] : ['not-known', 'choose'],
+      fit: work?.chosen ? [worst(joints.map((j) => j.state)), open === 0 ? '' : `${open} open`] : [undefined, ''],
+      feel: [undefined, ''],
+      lines: [undefined, ''],
+      kit: chosenKit ? ['fits', ''] : [undefined, work?.chosen && work.kits.length === 0 ? 'no kit' : ''],
+    };
+    return STAGES.map((row, i) => {
+      const [state, words] = settled[row.path];
+      return { ...row, state, settled: words, first: i > 0 && STAGES[i - 1]?.group !== row.group };
+    });
   });
   protected readonly next = computed(() => this.service.workspace()?.next);
-  /** The first words of the verdict: what is told on a narrow edge. */
-  protected readonly verdict = computed(() => {
-    const { grade, nothing, mayOrder } = this.service.workspace()?.safety ?? { grade: 'not-safe' as const };
-    if (nothing) return 'Nothing to order';
-    if (grade === 'safe') return 'Safe to order';
-    if (grade === 'on-listing') return 'On listing, not measured';
-    return mayOrder ? 'Not safe, overridden' : 'Not safe to order';
+  /** The verdict in a few words, with its shape; the reasons are behind it. */
+  protected readonly standing = computed(() => {
+    const safety = this.service.workspace()?.safety;
+    return safety === undefined ? standingOfGrade('not-safe') : standingOf(safety);
   });
 
   /** Units of the chain that the job does not work on yet. */
@@ -146,7 +136,7 @@ export class JobPage {
     const title = inject(Title);
     const snack = inject(MatSnackBar);
     effect(() => void this.service.load(Number(this.id())));
-    effect(() => title.setTitle(`${lookup(STAGE_NAMES, this.stage()) ?? 'Job'} · job ${this.number()} · Kerabat`));
+    effect(() => title.setTitle(`${headingOf(this.stage())} · job ${this.number()} · Kerabat`));
     effect(() => {
       this.service.workspace();
       untracked(() => this.keepFocus());
@@ -154,6 +144,9 @@ export class JobPage {
     this.service.changedByOthers
       .pipe(takeUntilDestroyed())
       .subscribe(() => snack.open('Changed by somebody else: shown as it is now', 'OK', { duration: 6000 }));
+    effect(() => {
+      if (this.go() === 'on' && this.next()) untracked(() => this.goOn());
+    });
     const shortcuts = inject(Shortcuts);
     shortcuts.goOn = () => this.goOn();
   }
@@ -167,6 +160,31 @@ export class JobPage {
       },
       { injector: this.injector },
     );
+  }
+
+  protected readonly icons = { add: mdiPlus, open: mdiChevronDown, close: mdiChevronUp };
+  /** What somebody asked for; undefined leaves it to how far the work is scrolled. */
+  private readonly drawn = signal<boolean | undefined>(undefined);
+  private readonly far = signal(false);
+  private readonly narrow = matchMedia('(max-width: 900px)').matches;
+  /** Whether the strip shows its states only: on a narrow screen, and while the work is scrolled. */
+  protected readonly folded = computed(() => !(this.drawn() ?? !(this.narrow || this.far())));
+
+  protected turnStrip(): void {
+    this.drawn.set(this.folded());
+  }
+
+  protected scrolled(event: Event): void {
+    const { scrollTop, scrollHeight, clientHeight } = event.target as HTMLElement;
+    // What is only a little longer than its window would jump to and fro.
+    if (scrollHeight - clientHeight > FOLDS * 3) this.far.set(scrollTop > FOLDS);
+    else this.far.set(false);
+    if (scrollTop === 0) this.drawn.set(undefined);
+  }
+
+  /** The reasons stay open when something in them is pressed that leads nowhere. */
+  protected stay(event: Event): void {
+    if (!(event.target as HTMLElement).closest('a')) event.stopPropagation();
   }
 
   protected hide(): void {

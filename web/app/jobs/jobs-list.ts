@@ -6,6 +6,7 @@ import { MatPaginator, MatPaginatorModule } from '@angular/material/paginator';
 import { MatSort, MatSortModule } from '@angular/material/sort';
 import { MatTableDataSource, MatTableModule } from '@angular/material/table';
 import { MatButtonModule } from '@angular/material/button';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import {
@@ -26,10 +27,11 @@ import type { JobRow } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { ProblemLine } from '../parts/problem-line';
+import { standingOfGrade } from '../parts/standing';
 import { StateMark } from '../parts/state-mark';
 import { FirstMinute } from './first-minute';
 
-/** All jobs, the last touched first, each with what keeps it from being safe to order. */
+/** All jobs, the last touched first, each with what keeps it from being OK to order. */
 @Component({
   selector: 'app-jobs-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -40,6 +42,7 @@ import { FirstMinute } from './first-minute';
     MatPaginatorModule,
     MatSortModule,
     MatTableModule,
+    MatTooltipModule,
     AsyncPipe,
     DatePipe,
     ReactiveFormsModule,
@@ -79,41 +82,46 @@ import { FirstMinute } from './first-minute';
             matSortDirection="desc"
             matSortDisableClear
           >
+            <ng-container matColumnDef="safety">
+              <th mat-header-cell *matHeaderCellDef><span class="hidden-text">how it stands</span></th>
+              <td mat-cell *matCellDef="let job">
+                @if (job.state === 'open') {
+                  @if (standing(job.grade); as s) {
+                    <span class="standing" [class]="s.look" [matTooltip]="job.safety">
+                      <app-state-mark [state]="s.state" [size]="16" /> {{ s.words }}
+                      <span class="hidden-text">{{ job.safety }}</span>
+                    </span>
+                  }
+                } @else {
+                  <span class="standing quiet">{{ job.state }}</span>
+                }
+              </td>
+            </ng-container>
             <ng-container matColumnDef="id">
               <th mat-header-cell *matHeaderCellDef mat-sort-header>job</th>
               <td mat-cell *matCellDef="let job">
                 <a class="mono" [routerLink]="['/jobs', job.id]">{{ four(job.id) }}</a>
               </td>
             </ng-container>
-            <ng-container matColumnDef="asker">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header>who asks</th>
-              <td mat-cell *matCellDef="let job">{{ job.asker }}</td>
-            </ng-container>
             <ng-container matColumnDef="vehicle">
               <th mat-header-cell *matHeaderCellDef mat-sort-header>vehicle</th>
               <td mat-cell *matCellDef="let job">
-                {{ job.vehicle }}
+                <b>{{ job.vehicle }}</b>
                 @if (job.identity) {
                   <span class="small quiet mono">{{ job.identity }}</span>
                 }
+                <div class="small quiet">{{ job.asker }}</div>
               </td>
             </ng-container>
             <ng-container matColumnDef="request">
               <th mat-header-cell *matHeaderCellDef mat-sort-header>request</th>
               <td mat-cell *matCellDef="let job">{{ job.request }} {{ slotWords(job.slot) }}</td>
             </ng-container>
-            <ng-container matColumnDef="safety">
-              <th mat-header-cell *matHeaderCellDef>where it stands</th>
+            <ng-container matColumnDef="next">
+              <th mat-header-cell *matHeaderCellDef mat-sort-header>next</th>
               <td mat-cell *matCellDef="let job">
-                @if (job.state === 'open') {
-                  <span class="where" [class.open]="!job.safe">
-                    @if (job.safe) {
-                      <app-state-mark state="fits" [size]="16" />
-                    }
-                    {{ job.safety }}</span
-                  >
-                } @else {
-                  {{ job.state }}
+                @if (job.next && job.state !== 'closed') {
+                  <a [routerLink]="['/jobs', job.id]" [queryParams]="{ go: 'on' }">{{ job.next }}</a>
                 }
               </td>
             </ng-container>
@@ -149,26 +157,34 @@ import { FirstMinute } from './first-minute';
       tbody {
         display: block;
       }
-      tr {
-        height: auto !important;
-        padding: 6px 0;
+      tr.mat-mdc-row {
+        height: auto;
+        padding: 8px 0;
         display: grid;
-        grid-template-columns: 52px 1fr;
+        grid-template-columns: 1fr auto;
         border-bottom: 1px solid var(--line);
       }
-      td {
+      td.mat-mdc-cell {
         border: 0;
-        padding: 1px 8px;
-        grid-column: 2;
+        padding: 2px 12px;
+        grid-column: 1 / 3;
       }
-      td:first-child {
+      td.mat-column-safety {
         grid-column: 1;
-        grid-row: 1 / 6;
+      }
+      td.mat-column-id {
+        grid-column: 2;
+        grid-row: 1;
+      }
+      td.mat-column-updatedAt {
+        display: none;
       }
     }
     table {
       width: 100%;
-      background: none;
+      border: 1px solid var(--line);
+      border-radius: 8px;
+      overflow: hidden;
     }
     mat-form-field {
       width: 24rem;
@@ -179,21 +195,37 @@ import { FirstMinute } from './first-minute';
     }
     kbd {
       font-family: var(--mono);
-      font-size: 12px;
+      font-size: var(--size-small);
       opacity: 0.85;
       margin-left: 4px;
     }
     .when {
       white-space: nowrap;
     }
-    .where {
-      display: flex;
-      gap: 6px;
-      align-items: start;
+    td.mat-mdc-cell {
+      padding-top: 8px;
+      padding-bottom: 8px;
+      vertical-align: top;
     }
-    .where.open {
-      border-left: 3px solid var(--fluid);
-      padding-left: 8px;
+    table,
+    mat-form-field {
+      background: var(--sheet);
+    }
+    .standing {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      font-weight: 600;
+      white-space: nowrap;
+    }
+    .standing.safe {
+      color: var(--fits);
+    }
+    .standing.on-listing {
+      color: var(--change);
+    }
+    .standing.not-safe {
+      color: var(--nofit);
     }
   `,
 })
@@ -218,7 +250,7 @@ export class JobsList {
     tap(() => requestAnimationFrame(() => performance.mark('jobs-list-painted'))),
   );
 
-  protected readonly columns = ['id', 'asker', 'vehicle', 'request', 'safety', 'updatedAt'];
+  protected readonly columns = ['safety', 'id', 'vehicle', 'request', 'next', 'updatedAt'];
   protected readonly rows = new MatTableDataSource<JobRow>();
   private readonly sorting = viewChild(MatSort);
   private readonly paging = viewChild(MatPaginator);
@@ -231,5 +263,6 @@ export class JobsList {
   }
 
   protected four = jobNumber;
+  protected standing = standingOfGrade;
   protected slotWords = (slot: string): string => findSlot(slot)?.words ?? '';
 }

@@ -49,7 +49,7 @@ describe('the list of jobs', () => {
         slot: 'brake-master',
         updatedAt: '2024-01-01T00:00:00Z',
         identity: '',
-        safety: 'Not safe to order: seat.',
+        safety: 'Not OK to order: seat.',
         safe: false,
       },
     ];
@@ -57,7 +57,7 @@ describe('the list of jobs', () => {
     expect(text()).toContain('The 1 touched last of 812 jobs');
     expect(text()).toContain('0006');
     expect(text()).toContain('substitute master');
-    expect(text()).toContain('Not safe to order: seat.');
+    expect(text()).toContain('Not OK to order: seat.');
   });
   it('says what to do when there is none, and when the server is gone', async () => {
     expect((await render(JobsList, { api: { jobs: () => of({ jobs: [], total: 0 }) } })).text()).toContain(

@@ -17,8 +17,12 @@ import type { FourState } from '@kerabat/core/base/state';
 import { pathOf, type Point, type Shape, type StripItem, stripOf } from '@kerabat/core/tell/drawing';
 import { STATE_WORDS, StateMark } from './state-mark';
 
-/** What a name takes at least, px. */
-const NAME = 190;
+/** How high the parts are drawn, and the row of names below them, px. */
+const DRAWN = 72;
+const NAMES = 18;
+
+/** The row of names is the wheel units' from so far before its right end, px. */
+const WHEELS = 560;
 
 /** Kinds that hold the fluid of the other system: they are not drawn on this one's strip. */
 const CLUTCH = /^(clutch|slave|fork|gearbox)/;
@@ -37,6 +41,8 @@ const CLUTCH = /^(clutch|slave|fork|gearbox)/;
 export class ChainStrip {
   readonly chain = input.required<Pick<ChainView, 'system' | 'links' | 'joints'> & Partial<Pick<ChainView, 'parts'>>>();
   readonly focus = input<string>('');
+  /** Only the states, as a row of words. */
+  readonly folded = input(false);
   /** A joint was pressed: the place that it leads to. */
   readonly opened = output<string>();
   /** A part was pressed. */
@@ -66,7 +72,7 @@ export class ChainStrip {
     const parts = (this.chain().parts ?? []).filter(
       (p) => CLUTCH.test(p.id) === (this.chain().system === 'clutch') && p.change !== 'goes',
     );
-    return this.width() === 0 ? undefined : stripOf(parts, Math.max(this.width(), 620));
+    return this.width() === 0 ? undefined : stripOf(parts, Math.max(this.width(), 620), DRAWN);
   });
   protected readonly items = computed(() => {
     const states = new Map((this.chain().parts ?? []).map((part) => [part.id, part]));
@@ -83,30 +89,48 @@ export class ChainStrip {
     const strip = this.strip();
     return strip ? this.chain().joints.flatMap((joint) => markOf(joint, strip.items, strip.axis)) : [];
   });
+  /** The joints by the place that they lead to, when the strip is folded. */
+  protected readonly states = computed(() => {
+    const words = new Map(this.chain().links.map((link) => [link.id, link.words]));
+    return this.chain().joints.map((joint) => ({ ...joint, name: words.get(joint.to) ?? joint.to }));
+  });
+  protected readonly height = DRAWN + NAMES;
+  /** Names in the row below the parts: those on the axis under themselves, the wheel units together at the right. */
   protected readonly links = computed(() => {
     const items = this.strip()?.items ?? [];
     const edge = this.strip()?.width ?? 0;
     const named = this.chain().links.flatMap((link) => {
       const own = items.filter((item) => lookup(PLACES, link.id)?.(item) ?? false);
       if (own.length === 0) return [];
-      const x = Math.min(...own.map(({ box }) => box.x)) - 6;
-      const end = link.id === 'front-brake' || link.id === 'rear-brake';
-      const low = Math.max(...own.map(({ box }) => box.y + box.height));
-      const middle = (Math.min(...own.map(({ box }) => box.y)) + low) / 2;
-      // Wheel units are named at their left, below their line; the others below themselves.
-      const place = end
-        ? { right: this.width() - x + 24, top: middle + 5 }
-        : { left: Math.min(x, edge - NAME), top: (this.strip()?.height ?? 0) + 2 };
-      return [{ ...link, ...place }];
+      return [{ ...link, x: Math.min(...own.map(({ ink }) => ink.x)) }];
     });
-    // A name has the room up to the next one, and the last up to the edge.
+    const wheels = named.filter(({ id }) => id === 'front-brake' || id === 'rear-brake');
+    const half = wheels.length === 0 ? edge : Math.max(edge - WHEELS, edge / 2);
+    const starts = [...named.filter((one) => !wheels.includes(one)).map(({ x }) => x), half];
     return named.map((one) => {
-      const after = named
-        .filter(({ left = 0 }) => one.left !== undefined && left > one.left)
-        .map(({ left = edge }) => left);
-      return { ...one, width: one.left === undefined ? 200 : Math.min(...after, edge) - one.left - 8 };
+      const wheel = wheels.indexOf(one);
+      if (wheel >= 0) {
+        const width = (edge - half) / wheels.length;
+        return { ...one, left: undefined, right: (wheels.length - 1 - wheel) * width + 24, width: width - 16 };
+      }
+      const after = Math.min(...starts.filter((x) => x > one.x));
+      return { ...one, left: one.x, right: undefined, width: after - one.x - 12 };
     });
   });
+
+  /** One stop for Tab: within the strip the arrows go from part to joint to part. */
+  protected walk(event: KeyboardEvent): void {
+    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (step === undefined) return;
+    const buttons = [...this.scroll().nativeElement.querySelectorAll('button')].sort(
+      (a, b) => a.getBoundingClientRect().left - b.getBoundingClientRect().left,
+    );
+    const at = buttons.findIndex((button) => button === document.activeElement);
+    buttons[Math.min(Math.max(at + step, 0), buttons.length - 1)]?.focus();
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
   protected readonly path = (points: readonly Point[]): string =>
     points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
   protected readonly stateWords = STATE_WORDS;
@@ -154,8 +178,8 @@ function markOf(joint: ChainView['joints'][number], items: readonly StripItem[],
   const masters = items.filter(({ kind }) => kind === 'brake-master' || kind === 'clutch-master');
   const master = masters[masters.length - 1];
   const common = { to: joint.to, state: joint.state, words: joint.words, name: `Joint ${joint.from} to ${joint.to}` };
-  if (joint.to === 'lines' && master) return [{ ...common, x: master.box.x + master.box.width + 20, y: axis }];
+  if (joint.to === 'lines' && master) return [{ ...common, x: master.ink.x + master.ink.width + 16, y: axis }];
   if (!to) return [];
-  if (from) return [{ ...common, x: (from.box.x + from.box.width + to.box.x) / 2, y: axis }];
-  return [{ ...common, x: to.box.x - 18, y: to.box.y + to.box.height / 2 }];
+  if (from) return [{ ...common, x: (from.ink.x + from.ink.width + to.ink.x) / 2, y: axis }];
+  return [{ ...common, x: to.ink.x - 14, y: to.box.y + to.box.height / 2 }];
 }

@@ -20,7 +20,7 @@ import { MatExpansionModule } from '@angular/material/expansion';
       --mat-expansion-header-collapsed-state-height: auto;
       --mat-expansion-header-expanded-state-height: auto;
       --mat-expansion-container-background-color: transparent;
-      --mat-expansion-header-text-size: 13px;
+      --mat-expansion-header-text-size: var(--size-small);
       --mat-expansion-header-text-weight: 400;
       --mat-expansion-container-text-size: inherit;
     }

@@ -50,7 +50,7 @@ import { LiveReadingPart } from './live-reading';
       gap: 0;
     }
     :host(.compact) .echo {
-      font-size: 12.5px;
+      font-size: var(--size-small);
       min-height: 17px;
     }
     .echo {

@@ -2,6 +2,7 @@ import { inject, Injectable, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { focusSoon } from './focus';
+import { FIT_VIEWS, STAGES } from './stages';
 
 export interface Shortcut {
   readonly keys: string;
@@ -16,7 +17,7 @@ const FIT = /^\/jobs\/\d+\/fit/;
 /** Every key; the sheet lists those of the screen that is open, the ones of this screen first. */
 export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'Enter', words: 'the next thing to do, when nothing else has the focus', on: JOB },
-  { keys: '1 … 7', words: 'Ask, Identify, Interchange, Fit, Feel, Lines, Kit', on: JOB },
+  { keys: `1 … ${STAGES.length}`, words: STAGES.map(({ words }) => words).join(', '), on: JOB },
   { keys: 'v', words: 'next view of Fit', on: FIT },
   { keys: '← →', words: 'the next joint, from the row of joints', on: FIT },
   { keys: 'b', words: 'the bench line of Identify', on: JOB },
@@ -29,9 +30,6 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: 'j', words: 'list of jobs' },
   { keys: '?', words: 'this sheet' },
 ];
-
-export const STAGES = ['ask', 'identify', 'interchange', 'fit', 'feel', 'lines', 'kit'] as const;
-const FIT_VIEWS = ['joints', 'whole', 'look', 'measure', 'card', 'close', 'plan', 'rod'] as const;
 
 const KEY = 'kerabat.single-keys';
 
@@ -84,10 +82,10 @@ export class Shortcuts {
     if (job === undefined) return undefined;
     if (key === 'Enter') return () => this.goOn();
     const stage = STAGES[Number(key) - 1];
-    if (stage) return go('/jobs', job, stage);
+    if (stage) return go('/jobs', job, stage.path);
     if (key === 'v' && FIT.test(url)) {
-      const now = FIT_VIEWS.findIndex((view) => url.includes(`/fit/${view}`));
-      return go('/jobs', job, 'fit', FIT_VIEWS[(now + 1) % FIT_VIEWS.length]);
+      const now = FIT_VIEWS.findIndex(({ path }) => url.includes(`/fit/${path}`));
+      return go('/jobs', job, 'fit', FIT_VIEWS[(now + 1) % FIT_VIEWS.length]?.path);
     }
     if (key === 'b')
       return () => void this.router.navigate(['/jobs', job, 'identify']).then(() => focusSoon('bench-line'));

@@ -1,57 +1,45 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { MatTabNavPanel, MatTabsModule } from '@angular/material/tabs';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 
 /** Links to the views of a stage, each with how much is open in it. */
 @Component({
   selector: 'app-sub-views',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, RouterLinkActive],
+  imports: [MatTabsModule, RouterLink, RouterLinkActive],
   template: `
-    <nav [attr.aria-label]="name()">
+    <nav mat-tab-nav-bar mat-stretch-tabs="false" [tabPanel]="panel()" [attr.aria-label]="name()">
       @for (view of views(); track view.path) {
-        <a [routerLink]="view.path" routerLinkActive="here" ariaCurrentWhenActive="page"
-          >{{ view.words }}<span class="count"> {{ view.count }}</span></a
+        <a mat-tab-link [routerLink]="view.path" routerLinkActive #here="routerLinkActive" [active]="here.isActive"
+          >{{ view.words }}<span class="count">{{ view.count }}</span></a
         >
       }
     </nav>
   `,
   styles: `
-    nav {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 4px 16px;
-      margin: -4px 0 6px;
-      font-size: 13.5px;
+    :host {
+      display: block;
+      margin: -8px 0 8px;
+      --mat-tab-container-height: 34px;
+      --mat-tab-divider-height: 1px;
+      --mat-tab-divider-color: var(--line);
+      --mat-tab-active-indicator-height: 2px;
+      --mat-tab-label-text-weight: 400;
+      --mat-tab-label-text-size: var(--size-text);
     }
     a {
-      color: var(--link);
-      text-decoration: none;
-      padding: 3px 2px;
-      min-height: 18px;
-    }
-    a.here {
-      color: var(--ink);
-      font-weight: 600;
-      text-decoration: underline;
-      text-underline-offset: 5px;
-    }
-    @media (max-width: 700px) {
-      nav {
-        flex-wrap: nowrap;
-        overflow-x: auto;
-      }
-      a {
-        white-space: nowrap;
-      }
+      min-width: 0;
+      padding: 0 12px;
     }
     .count {
-      color: var(--change);
-      font-weight: 400;
+      margin-left: 6px;
     }
   `,
 })
 export class SubViews {
   readonly name = input.required<string>();
+  /** Where the view is shown that was chosen. */
+  readonly panel = input.required<MatTabNavPanel>();
   readonly views =
     input.required<readonly { readonly path: string; readonly words: string; readonly count: string }[]>();
 }

@@ -12,7 +12,7 @@ describe('Verdict', () => {
       { key: 'a', words: 'stud spacing is not known', sentence: 'Measure it.', joint: 'booster/master-mount' },
       { key: 'b', words: 'no slave is chosen' },
     ];
-    const { host, text } = await shown({ grade: 'not-safe', sentence: 'Not safe to order: two things.', blockers });
+    const { host, text } = await shown({ grade: 'not-safe', sentence: 'Not OK to order: two things.', blockers });
     expect(host.querySelector('.sentence')?.className).toContain('not-safe');
     expect(text()).toContain('2 reasons');
     expect(host.querySelector('a')?.getAttribute('href')).toBe('/jobs/7/fit/joints?joint=booster%2Fmaster-mount');

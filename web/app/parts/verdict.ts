@@ -99,7 +99,7 @@ import { Folded } from './folded';
     }
     summary {
       cursor: pointer;
-      font-size: 13px;
+      font-size: var(--size-small);
       padding: 4px 0;
     }
     ul {

@@ -32,7 +32,7 @@ import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
   `,
   styles: `
     h2 {
-      font-size: 14px;
+      font-size: var(--size-text);
       margin: 12px 0 2px;
     }
     ol {

@@ -1,15 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormControl, FormRecord, ReactiveFormsModule, Validators } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
 import { catchError, concatMap, from, last, of, takeWhile, tap, type Observable } from 'rxjs';
 import type { SettingsAnswer, WorkshopSetting } from '@kerabat/contract';
 import { SETTING_GROUPS } from '@kerabat/core/named/settings';
 import { Api } from '../api/api';
 import { outcome, type Outcome, problemOf } from '../api/problem';
 import { Acting } from '../parts/acting';
-import { Folded } from '../parts/folded';
 import { ProblemLine } from '../parts/problem-line';
 
 /** A figure with a point or a comma. */
@@ -22,7 +24,15 @@ const FIGURE = /^\s*\d*[.,]?\d+\s*$/;
 @Component({
   selector: 'app-settings-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, Folded, ProblemLine],
+  imports: [
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ProblemLine,
+    RouterLink,
+  ],
   templateUrl: './settings-page.html',
   styleUrl: './settings-page.scss',
 })
@@ -35,11 +45,21 @@ export class SettingsPage {
   protected readonly saved = signal('');
   private readonly typed = signal(0);
 
-  protected readonly groups = computed(() =>
-    SETTING_GROUPS.map((group) => ({ ...group, list: this.settings().filter((s) => s.group === group.id) })).filter(
-      ({ list }) => list.length > 0,
-    ),
-  );
+  /** Words that a setting is looked for by, and whether only those that are not as shipped are shown. */
+  protected readonly find = new FormControl('', { nonNullable: true });
+  protected readonly own = signal(false);
+  private readonly wanted = toSignal(this.find.valueChanges, { initialValue: '' });
+
+  protected readonly groups = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
+    return SETTING_GROUPS.map((group) => {
+      const has = (s: WorkshopSetting): boolean => {
+        const text = `${group.words} ${s.words} ${s.why} ${s.unit}`.toLowerCase();
+        return words.every((word) => text.includes(word)) && (!this.own() || s.value !== s.standard);
+      };
+      return { ...group, list: this.settings().filter((s) => s.group === group.id && has(s)) };
+    }).filter(({ list }) => list.length > 0);
+  });
   /** Settings whose field says something else than what holds. */
   protected readonly changed = computed(() => {
     this.typed();
@@ -54,6 +74,16 @@ export class SettingsPage {
   /** The field of a setting; all of them are in the form too. */
   protected field = (key: string): FormControl<string> | undefined => this.fields.get(key);
   private readonly fields = new Map<string, FormControl<string>>();
+
+  protected isChanged = (s: WorkshopSetting): boolean => this.changed().includes(s);
+
+  /** Brings a group into sight, and the keys into it. */
+  protected show(event: Event, group: string): void {
+    event.preventDefault();
+    const section = document.getElementById(group);
+    section?.scrollIntoView();
+    section?.focus({ preventScroll: true });
+  }
 
   protected changedIn = (list: readonly WorkshopSetting[]): number =>
     list.filter((s) => this.changed().includes(s)).length;
@@ -88,7 +118,7 @@ export class SettingsPage {
   private write(setting: WorkshopSetting, changes: readonly WorkshopSetting[]): Observable<Outcome<SettingsAnswer>> {
     const value = this.valueOf(setting.key);
     return this.acting.named(this.api.changeSetting(setting.key, value, setting.version)).pipe(
-      tap(({ answer }) => answer && this.show(answer.settings, new Set([setting.key]))),
+      tap(({ answer }) => answer && this.take(answer.settings, new Set([setting.key]))),
       catchError((error: unknown) => {
         const { status, detail } = problemOf(error);
         if (status !== 412) return of({ problem: detail });
@@ -108,13 +138,13 @@ export class SettingsPage {
       .settings()
       .pipe(outcome())
       .subscribe(({ answer, problem }) => {
-        if (answer) this.show(answer.settings, undefined, keep);
+        if (answer) this.take(answer.settings, undefined, keep);
         else this.problem.set(problem);
       });
   }
 
   /** Shows what holds; what was typed and is not saved yet stays in its field. */
-  private show(
+  private take(
     settings: readonly WorkshopSetting[],
     only?: ReadonlySet<string>,
     keep: ReadonlySet<string> = new Set(),

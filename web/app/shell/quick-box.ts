@@ -63,34 +63,31 @@ type Hit = Found['hits'][number];
   `,
   styles: `
     :host {
-      flex: 0 1 26rem;
+      flex: 0 1 32rem;
     }
     input {
       width: 100%;
       box-sizing: border-box;
-      height: 30px;
-      border: 1px solid #66717a;
-      border-radius: 4px;
-      background: #39444c;
-      color: var(--on-bar);
+      height: 32px;
+      border: 1px solid transparent;
+      border-radius: 16px;
+      background: var(--paper);
+      color: var(--ink);
       font: inherit;
-      padding: 0 10px;
+      padding: 0 16px;
     }
     input::placeholder {
-      color: #c6cdd2;
-    }
-    input:focus-visible {
-      outline: 2px solid #f1eee7;
+      color: var(--quiet);
     }
     .kind {
       display: inline-block;
       width: 4.2rem;
       color: var(--quiet);
-      font-size: 12.5px;
+      font-size: var(--size-small);
     }
     .detail {
       color: var(--quiet);
-      font-size: 13px;
+      font-size: var(--size-small);
       margin-left: 6px;
     }
   `,

@@ -1,9 +1,20 @@
 import { ChangeDetectionStrategy, Component, effect, HostListener, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { mdiAccountOutline, mdiKeyboardOutline, mdiThemeLightDark } from '@mdi/js';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import {
+  mdiAccountOutline,
+  mdiClipboardTextOutline,
+  mdiCogOutline,
+  mdiKeyboardOutline,
+  mdiLibraryShelves,
+  mdiPound,
+  mdiRulerSquare,
+  mdiThemeLightDark,
+} from '@mdi/js';
+import { filter, map } from 'rxjs';
 import { ServerHealth } from '../api/health';
 import { Person } from '../api/person';
 import { Icon } from '../parts/icon';
@@ -23,19 +34,28 @@ const THEME = 'kerabat.theme';
       <a class="name" routerLink="/jobs">Kerabat</a>
       <app-quick-box />
       <span class="space"></span>
-      <button matButton type="button" class="tool" (click)="askName()" [matTooltip]="'Who works here'">
-        <app-icon [path]="icons.person" /> {{ person.name() || 'Who are you?' }}
+      <button
+        matButton
+        type="button"
+        class="tool"
+        (click)="askName()"
+        [matTooltip]="'Who works here'"
+        [attr.aria-label]="person.name() ? person.name() + ', who works here' : 'Who are you?'"
+      >
+        <app-icon [path]="icons.person" /> <span class="who">{{ person.name() || 'Who are you?' }}</span>
       </button>
       <button matButton type="button" class="tool" (click)="turnTheme()" aria-label="Light or dark">
         <app-icon [path]="icons.theme" />
       </button>
-      <button matButton type="button" class="tool" (click)="shortcuts.openSheet()" aria-label="Keys">
+      <button matButton type="button" class="tool keys" (click)="shortcuts.openSheet()" aria-label="Keys">
         <app-icon [path]="icons.keys" />
       </button>
     </header>
     <nav aria-label="Rooms">
       @for (room of rooms; track room.path) {
-        <a [routerLink]="room.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ room.words }}</a>
+        <a [routerLink]="room.path" routerLinkActive="here" ariaCurrentWhenActive="page">
+          <app-icon [path]="room.icon" [size]="22" />{{ room.words }}
+        </a>
       }
     </nav>
     <main id="main" tabindex="-1">
@@ -46,6 +66,7 @@ const THEME = 'kerabat.theme';
     </main>
   `,
   styleUrl: './shell.scss',
+  host: { '[class.in-job]': 'inJob()' },
 })
 export class Shell {
   protected readonly person = inject(Person);
@@ -54,12 +75,20 @@ export class Shell {
   private readonly dialog = inject(MatDialog);
   protected readonly icons = { person: mdiAccountOutline, theme: mdiThemeLightDark, keys: mdiKeyboardOutline };
   protected readonly rooms = [
-    { path: '/jobs', words: 'Jobs' },
-    { path: '/numbers', words: 'Numbers' },
-    { path: '/tools', words: 'Tools' },
-    { path: '/library', words: 'Library' },
-    { path: '/settings', words: 'Settings' },
+    { path: '/jobs', words: 'Jobs', icon: mdiClipboardTextOutline },
+    { path: '/numbers', words: 'Numbers', icon: mdiPound },
+    { path: '/tools', words: 'Tools', icon: mdiRulerSquare },
+    { path: '/library', words: 'Library', icon: mdiLibraryShelves },
+    { path: '/settings', words: 'Settings', icon: mdiCogOutline },
   ];
+  /** Whether a job is open: on a phone it has the foot of the screen for its own acts. */
+  protected readonly inJob = toSignal(
+    inject(Router).events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(({ urlAfterRedirects }) => /^\/jobs\/\d/.test(urlAfterRedirects)),
+    ),
+    { initialValue: false },
+  );
   private readonly theme = signal(localStorage.getItem(THEME) ?? '');
 
   constructor() {

@@ -128,7 +128,7 @@ describe('the parts list', () => {
       'to order',
       'move over from the old unit',
     ]);
-    expect(text()).toContain('Not safe to order: no unit is chosen.');
+    expect(text()).toContain('Not OK to order: no unit is chosen.');
     expect(text()).toContain('Competent people only.');
     expect(host.querySelector<HTMLAnchorElement>('a[href$="parts-list.pdf"]')?.getAttribute('href')).toBe(
       '/api/v1/jobs/1/parts-list.pdf',

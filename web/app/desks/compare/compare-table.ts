@@ -76,14 +76,14 @@ import { MatButtonModule } from '@angular/material/button';
     th {
       text-align: left;
       font-weight: 600;
-      font-size: 13.5px;
+      font-size: var(--size-text);
     }
     tbody th {
       font-weight: 400;
       white-space: nowrap;
     }
     td {
-      font-size: 13.5px;
+      font-size: var(--size-text);
     }
     .seen {
       color: var(--link);

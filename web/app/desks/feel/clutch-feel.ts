@@ -122,7 +122,7 @@ const MOST_PAIRS = 8;
     th[scope='row'] {
       font-weight: 400;
       color: var(--ink);
-      font-size: 14px;
+      font-size: var(--size-text);
     }
     .measured {
       display: flex;
@@ -130,7 +130,7 @@ const MOST_PAIRS = 8;
       gap: 8px 20px;
     }
     .measured span {
-      font-size: 13.5px;
+      font-size: var(--size-text);
     }
   `,
 })

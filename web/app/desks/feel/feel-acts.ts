@@ -116,7 +116,7 @@ export class FeelActs {
   }
 
   private paper() {
-    const ratios = this.ratios().map(({ words, value }) => `${words} × ${value}`);
+    const ratios = this.ratios().map(({ words, value }) => `${words}: ${value}`);
     return printRequest(
       this.desk.worked(),
       this.desk.cases(),

@@ -6,6 +6,7 @@ import { FEEL_FIELDS, type FeelField, type FeelKey, isAsked } from '@kerabat/cor
 import type { FeelSheet } from '@kerabat/contract';
 import { Drafts } from '../../api/drafts';
 import { Folded } from '../../parts/folded';
+import { moreOrLess } from '../../parts/percent';
 import { FeelActs, type TakenSetUp } from './feel-acts';
 import { FeelBands } from './feel-bands';
 import { FeelCases } from './feel-cases';
@@ -44,7 +45,7 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
         <p class="row">
           @for (one of ratios(); track one.words) {
             <span
-              >{{ one.words }} <b class="mono">× {{ one.value }}</b></span
+              >{{ one.words }} <b>{{ one.value }}</b></span
             >
           }
         </p>
@@ -67,28 +68,28 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
         <p class="small needs-you">{{ words }}</p>
       }
       @if (desk.worked().length > 0) {
-        <section class="drag" aria-label="Drag a value">
-          @for (d of dragged(); track d.field.key) {
-            <label>
-              <span
-                >{{ d.name }}, {{ d.field.words }}: <b class="mono">{{ d.words }}</b></span
-              >
-              <mat-slider [min]="d.least" [max]="d.most" [step]="d.field.step">
-                <input
-                  matSliderThumb
-                  #thumb="matSliderThumb"
-                  [value]="d.value"
-                  [attr.aria-label]="d.name + ', ' + d.field.words"
-                  (input)="desk.enter(d.column, d.field.key, thumb.value)"
-                />
-              </mat-slider>
-            </label>
-          }
-        </section>
         <div class="two">
-          <section aria-label="Pictures"><app-feel-pictures /></section>
-          <section aria-label="Cases"><app-feel-cases /></section>
+          <section class="sheet" aria-label="Pictures"><app-feel-pictures /></section>
+          <section class="sheet drag" aria-label="Drag a value">
+            @for (d of dragged(); track d.field.key) {
+              <label>
+                <span
+                  >{{ d.name }}, {{ d.field.words }}: <b class="mono">{{ d.words }}</b></span
+                >
+                <mat-slider [min]="d.least" [max]="d.most" [step]="d.field.step">
+                  <input
+                    matSliderThumb
+                    #thumb="matSliderThumb"
+                    [value]="d.value"
+                    [attr.aria-label]="d.name + ', ' + d.field.words"
+                    (input)="desk.enter(d.column, d.field.key, thumb.value)"
+                  />
+                </mat-slider>
+              </label>
+            }
+          </section>
         </div>
+        <section class="sheet" aria-label="Cases"><app-feel-cases /></section>
         <app-folded>
           <span slot="title">Which bore for these wheel units?</span>
           @if (frontUnit(); as unit) {
@@ -113,9 +114,9 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
         <span slot="title">Working</span>
         <p class="mono small">{{ desk.ratios()?.working }}</p>
         <p class="small">
-          Line pressure p = F / A, A = π d² / 4. Force of an axle: 2 T / r, T = 2 μ (p − p₀) A r of a disc, C* (p − p₀)
-          A r of a drum. The load moves forward with the deceleration: N = m g (x + z h / L). Stroke: clearance, port
-          closing, V / A.
+          Line pressure p = F / A, A = π d² / 4. Force of an axle: 2 T / r, T = 2 μ (p − p₀) A r of a disc, C (p − p₀) A
+          r of a drum of factor C. The load moves forward with the deceleration: N = m g (x + z h / L). Stroke:
+          clearance, port closing, V / A.
         </p>
       </app-folded>
       <p class="needs-you small">
@@ -131,17 +132,23 @@ const DRAGGED: readonly FeelKey[] = ['bore', 'pedalRatio', 'boosterRatio', 'assi
     .drag {
       --mat-slider-inactive-track-color: var(--strong-line);
       display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
-      gap: 4px 20px;
+      gap: 4px;
+      align-content: start;
     }
     .drag label {
       display: grid;
-      font-size: 13.5px;
+      font-size: var(--size-text);
     }
     .two {
       display: grid;
-      grid-template-columns: repeat(auto-fit, minmax(min(100%, 30rem), 1fr));
-      gap: 20px;
+      grid-template-columns: minmax(0, 1fr) 15rem;
+      gap: 16px;
+      margin: 8px 0 16px;
+    }
+    @media (max-width: 700px) {
+      .two {
+        grid-template-columns: minmax(0, 1fr);
+      }
     }
     .two > section {
       min-width: 0;
@@ -176,7 +183,7 @@ export class FeelBoard {
       ['effort for the same braking in front', r.effort],
       ['and at the rear', r.rearEffort],
     ];
-    return rows.flatMap(([words, value]) => (value === undefined ? [] : [{ words, value: value.toFixed(4) }]));
+    return rows.flatMap(([words, value]) => (value === undefined ? [] : [{ words, value: moreOrLess(value) }]));
   });
   /** Why a set-up has no figures, each once. */
   protected readonly faults = computed(() => [...new Set(this.desk.faults().values())]);

@@ -50,7 +50,7 @@ const EXPECTS = { mm: 'length', N: 'force', MPa: 'pressure' } as const;
     .small {
       margin: 0;
       color: var(--quiet);
-      font-size: 12px;
+      font-size: var(--size-small);
       line-height: 1.25;
       max-width: 11rem;
     }

@@ -124,7 +124,7 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
       max-width: 15rem;
       color: var(--ink);
       font-weight: 400;
-      font-size: 14px;
+      font-size: var(--size-text);
     }
     th.group {
       padding-top: 10px;

@@ -73,7 +73,7 @@ const PARTS = ['free', 'cut-off', 'fill', 'give'] as const;
       stroke-width: 2;
     }
     text {
-      font-size: 13px;
+      font-size: var(--size-small);
       fill: var(--ink);
     }
   `,

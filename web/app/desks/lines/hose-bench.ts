@@ -175,7 +175,7 @@ const degrees = (text: string): number | undefined =>
   styleUrl: './way-finder.scss',
   styles: `
     .answer {
-      font-size: 18px;
+      font-size: var(--size-head);
     }
   `,
 })

@@ -54,7 +54,7 @@ import { ProblemLine } from '../../parts/problem-line';
   `,
   styles: `
     h2 {
-      font-size: 14px;
+      font-size: var(--size-text);
       margin: 10px 0;
     }
     .out {

@@ -35,7 +35,7 @@ import { outcome } from '../../api/problem';
   `,
   styles: `
     h2 {
-      font-size: 14px;
+      font-size: var(--size-text);
       margin: 10px 0;
     }
   `,

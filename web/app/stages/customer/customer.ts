@@ -41,12 +41,12 @@ type Part = Workspace['chain']['parts'][number];
       margin: 0 0 8px;
     }
     .sentence {
-      font-size: 24px;
+      font-size: var(--size-title);
       line-height: 1.3;
       max-width: 40rem;
     }
     .price {
-      font-size: 32px;
+      font-size: var(--size-title);
       font-weight: 700;
       margin: 0;
     }

@@ -138,7 +138,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
       padding-top: 6px;
     }
     h2 {
-      font-size: 14px;
+      font-size: var(--size-text);
     }
     ol {
       padding-left: 18px;

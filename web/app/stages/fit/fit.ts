@@ -1,16 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatTabsModule } from '@angular/material/tabs';
 import { RouterOutlet } from '@angular/router';
 import { JobService } from '../../job/job-service';
+import { FIT_VIEWS } from '../../parts/stages';
 import { SubViews } from '../../parts/sub-views';
 
 /** Whether it will go together: the joints, what to measure, ways to close them, conversions, and the rod. */
 @Component({
   selector: 'app-fit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, SubViews],
+  imports: [MatTabsModule, RouterOutlet, SubViews],
   template: `
-    <app-sub-views name="Fit" [views]="views()" />
-    <router-outlet />
+    <app-sub-views name="Fit" [views]="views()" [panel]="panel" />
+    <mat-tab-nav-panel #panel><router-outlet /></mat-tab-nav-panel>
   `,
 })
 export class FitStage {
@@ -22,15 +24,12 @@ export class FitStage {
     const open = joints.filter((j) => j.state === 'does-not-fit' || j.state === 'not-known').length;
     const measure = w?.measurements.length ?? 0;
     const looks = (w?.looks ?? []).filter((look) => look.answer === undefined).length;
-    return [
-      { path: 'joints', words: 'Joints', count: open > 0 ? `${open} open` : '' },
-      { path: 'whole', words: 'The whole chain', count: '' },
-      { path: 'look', words: 'What stays', count: looks > 0 ? String(looks) : '' },
-      { path: 'measure', words: 'Measure before you order', count: measure > 0 ? String(measure) : '' },
-      { path: 'card', words: 'Work card', count: '' },
-      { path: 'close', words: 'All fixes together', count: '' },
-      { path: 'plan', words: 'Conversion', count: w?.conversion ? 'planned' : '' },
-      { path: 'rod', words: 'Rod and clearance', count: '' },
-    ];
+    const counts: Readonly<Record<string, string>> = {
+      joints: open > 0 ? `${open} open` : '',
+      look: looks > 0 ? String(looks) : '',
+      measure: measure > 0 ? String(measure) : '',
+      plan: w?.conversion ? 'planned' : '',
+    };
+    return FIT_VIEWS.map((view) => ({ ...view, count: counts[view.path] ?? '' }));
   });
 }

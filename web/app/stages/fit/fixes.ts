@@ -89,10 +89,10 @@ import { STATE_WORDS, StateMark } from '../../parts/state-mark';
       width: 100%;
       background: none;
     }
-    td {
+    td.mat-mdc-cell {
       vertical-align: top;
-      padding-top: 5px !important;
-      padding-bottom: 5px !important;
+      padding-top: 5px;
+      padding-bottom: 5px;
     }
     .taken td {
       background: var(--raised);
@@ -109,16 +109,16 @@ import { STATE_WORDS, StateMark } from '../../parts/state-mark';
       tr,
       td {
         display: block;
-        width: auto !important;
+        width: auto;
         border: 0;
       }
       thead {
         display: none;
       }
-      tr {
+      tr.mat-mdc-row {
         border-bottom: 1px solid var(--line);
         padding: 6px 0;
-        height: auto !important;
+        height: auto;
       }
     }
   `,

@@ -17,7 +17,7 @@ import { printBoth } from '@kerabat/core/base/units';
 import { measureOf } from '@kerabat/core/job';
 import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
 import { type Drawing, faceKey, type FaceName, jointDrawing } from '@kerabat/core/tell/drawing';
-import { DrawingView, type LabelSize } from '../../drawing/drawing';
+import { DrawingView, type LabelSize, NARROW } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';
 import { JobService } from '../../job/job-service';
 import { StateMark } from '../../parts/state-mark';
@@ -49,6 +49,7 @@ const LETTER = 7.6;
   styleUrl: './joint-sheet.scss',
 })
 export class JointSheet {
+  protected readonly narrow = NARROW;
   private readonly service = inject(JobService);
   readonly joint = input.required<JointView>();
   readonly work = input.required<SlotWork>();

@@ -52,7 +52,7 @@ import { ProblemLine } from '../../parts/problem-line';
     }
     h3 {
       margin: 0;
-      font-size: 14px;
+      font-size: var(--size-text);
     }
     p {
       margin: 2px 0 6px;

@@ -73,7 +73,7 @@ import { MeasureField } from './measure-field';
       margin: 0 0 4px;
     }
     h2 {
-      font-size: 14px;
+      font-size: var(--size-text);
       margin: 8px 0 2px;
     }
     .sheets {

@@ -81,7 +81,7 @@ const CHANGE_WORDS: Readonly<Record<string, string>> = {
     }
     td,
     th {
-      font-size: 13.5px;
+      font-size: var(--size-text);
       vertical-align: top;
       padding-top: 4px;
       padding-bottom: 4px;

@@ -95,7 +95,7 @@ import { lookup } from '@kerabat/core/base/lookup';
       border: 1px solid var(--ink);
       border-radius: 9px;
       padding: 0 7px 0 2px;
-      font-size: 13px;
+      font-size: var(--size-small);
       line-height: 16px;
     }
     .spot i {

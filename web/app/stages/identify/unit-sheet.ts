@@ -16,7 +16,7 @@ import { findAttribute } from '@kerabat/core/named/attribute';
 import type { Fact } from '@kerabat/core/named/unit';
 import { factsWords, keyOf, partDrawing } from '@kerabat/core/tell/drawing';
 import { factOfEvidence } from '@kerabat/core/vehicle/reading';
-import { DrawingView, type LabelSize } from '../../drawing/drawing';
+import { DrawingView, type LabelSize, NARROW } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';
 import { evidenceItem } from '../../job/evidence';
 import { MeasureField } from '../fit/measure-field';
@@ -78,7 +78,7 @@ const FIELD: LabelSize = { width: 142, height: 38 };
     @for (doubt of drawing().doubts; track doubt) {
       <p class="needs-you small">{{ doubt }}</p>
     }
-    @if (wide() < 400) {
+    @if (wide() < narrow) {
       <ol>
         @for (place of fields(); track place.key) {
           <li>
@@ -120,6 +120,7 @@ const FIELD: LabelSize = { width: 142, height: 38 };
   `,
 })
 export class UnitSheet {
+  protected readonly narrow = NARROW;
   private readonly injector = inject(Injector);
   readonly work = input.required<SlotWork>();
   readonly checks = input.required<readonly NextCheckView[]>();

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { MatTabsModule } from '@angular/material/tabs';
 import { RouterOutlet } from '@angular/router';
 import { SubViews } from '../../parts/sub-views';
 
@@ -6,10 +7,10 @@ import { SubViews } from '../../parts/sub-views';
 @Component({
   selector: 'app-lines-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, SubViews],
+  imports: [MatTabsModule, RouterOutlet, SubViews],
   template: `
-    <app-sub-views name="Lines" [views]="views" />
-    <router-outlet />
+    <app-sub-views name="Lines" [views]="views" [panel]="panel" />
+    <mat-tab-nav-panel #panel><router-outlet /></mat-tab-nav-panel>
   `,
 })
 export class LinesStage {
