@@ -118,6 +118,30 @@ export const UnitDetail = T.Object({
   fitted: T.Array(T.Object({ vehicleId: T.String(), vehicle: T.String(), slot: T.String() })),
 });
 
+/** A seal kit: what lies in it, which units a list names it for, who has it. */
+export const KitDetail = T.Object({
+  id: T.String(),
+  name: T.String(),
+  maker: T.String(),
+  bore: T.String(),
+  boreLarge: T.Optional(T.String()),
+  seals: T.Optional(T.String()),
+  source: T.String(),
+  contents: T.Array(T.Object({ item: T.String(), quantity: T.Integer(), size: T.String(), note: T.String() })),
+  numbers: T.Array(NumberView),
+  units: T.Array(T.Object({ unitId: T.String(), name: T.String(), maker: T.String(), source: T.String() })),
+  stock: T.Array(
+    T.Object({
+      number: T.String(),
+      supplier: T.String(),
+      quantity: T.Optional(T.Integer()),
+      price: T.Optional(T.Number()),
+      date: T.String(),
+    }),
+  ),
+});
+export type KitDetail = Static<typeof KitDetail>;
+
 export const CatalogueSummary = T.Object({
   counts: T.Record(T.String(), T.Integer()),
   imports: T.Array(
@@ -140,8 +164,11 @@ export const Found = T.Object({
   takenFor: T.String(),
   hits: T.Array(
     T.Object({
-      /** A call is a whole sentence: its id is what a new job begins with, as the query of an address. */
-      kind: oneOf(['number', 'vehicle', 'thread', 'job', 'unit', 'call'] as const),
+      /**
+       * A call is a whole sentence, an answer says on the spot what was asked: the id of both is what a new job begins
+       * with, as the query of an address. The id of a bore is what was written.
+       */
+      kind: oneOf(['number', 'vehicle', 'thread', 'bore', 'job', 'unit', 'kit', 'call', 'answer'] as const),
       id: T.String(),
       words: T.String(),
       detail: T.String(),

@@ -1,6 +1,6 @@
 import { Type as T, type Static } from '@sinclair/typebox';
 import type { OrderSum as CoreSum, PartsListLine } from '@kerabat/core/list/parts-list';
-import { FittingKind, ListSection, strict, text, type Same } from './shapes.js';
+import { FittingKind, ListSection, oneOf, strict, text, type Same } from './shapes.js';
 
 /** The parts list of a job, and what is looked at while it is open. */
 
@@ -39,6 +39,7 @@ export const PartsListLineView = T.Object({
   ),
   price: T.Optional(T.Object({ each: T.Number(), supplier: T.String(), date: T.String() })),
   soldOut: T.Optional(T.Object({ next: T.Optional(T.String()) })),
+  notCurrent: T.Optional(T.Object({ status: oneOf(['superseded', 'withdrawn'] as const), by: T.Optional(T.String()) })),
   serves: T.Optional(T.Array(T.String())),
   without: T.Optional(T.String()),
   handling: T.Optional(T.Array(T.String())),

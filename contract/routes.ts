@@ -43,6 +43,7 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/vehicles', summary: 'Search vehicles by words and facets', query: { q: words, maker: words, series: words, built: monthOrNone, option: words, assistance: words, limit: whole(1, 500) }, answer: catalogue.VehicleSearch },
   { method: 'get', path: '/vehicles/{id}', summary: 'One vehicle with its chain', answer: catalogue.VehicleDetail },
   { method: 'get', path: '/units', summary: 'Units by kind and words', query: { kind: words, q: words, limit: whole(1, 1000), offset: whole(0, 1_000_000), sort: oneOf(catalogue.UNIT_ORDERS), descending: oneOf(['true', 'false']) }, answer: catalogue.UnitList },
+  { method: 'get', path: '/kits/{id}', summary: 'One seal kit: contents, numbers, units, stock', answer: catalogue.KitDetail },
   { method: 'get', path: '/units/{id}', summary: 'One unit with its facts and numbers', answer: catalogue.UnitDetail },
   { method: 'get', path: '/units/{id}/paired', summary: 'Masters and boosters that vehicles on record have with a wheel unit', answer: catalogue.PairedUnits },
   { method: 'get', path: '/units/{id}/other-bores', summary: 'Units of other bores that would go into its place, by their joints', answer: interchange.OtherBores },

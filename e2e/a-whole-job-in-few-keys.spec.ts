@@ -89,15 +89,27 @@ it('what was typed is there again after a reload, and Back', async () => {
   await seat.type('it sinks at the lights');
   await new Promise((done) => setTimeout(done, 400));
   await seat.go('/jobs/new?vehicle=v12');
-  await seat.see('What was typed before is here again');
+  await seat.see('Typed before and not sent: Half a job');
   const typed = () =>
     seat.page.$$eval('app-ask-form input, app-ask-form textarea', (all) =>
       all.map((field) => (field as HTMLInputElement).value),
     );
-  expect(await typed()).toContain('it sinks at the lights');
+  // It is offered, and not laid over what was just asked.
+  expect(await typed()).not.toContain('it sinks at the lights');
+  await seat.tabTo('Take it up');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => document.querySelector('textarea')?.value === 'it sinks at the lights');
   await seat.go('/jobs');
   await seat.page.goBack();
-  await seat.see('What was typed before is here again');
-  expect(await typed()).toContain('Half a job');
+  await seat.see('Typed before and not sent: Half a job');
+  await seat.tabTo('Take it up');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => document.querySelector<HTMLInputElement>('#asker')?.value === 'Half a job');
+  expect(await typed()).toContain('it sinks at the lights');
+  // Another vehicle has a draft of its own, and no part of this one.
+  await seat.go('/jobs/new?vehicle=q4');
+  await seat.see('Vehicle: Quellmar Q4');
+  expect(await typed()).not.toContain('Half a job');
+  expect(await seat.page.$$('app-ask-form .needs-you')).toHaveLength(0);
   expect(seat.errors).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import type { PartsListLineView, Workspace } from '@kerabat/contract';
-import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
+import { SECTION_WORDS, supplyNotes } from '@kerabat/core/list/parts-list';
 import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import { csvText } from '../base/csv/csv.js';
 
@@ -17,7 +17,7 @@ export function partsListCsv(workspace: Workspace): string {
     line.reason,
     line.note ?? '',
     line.price ? line.price.each.toFixed(2) : '',
-    line.price ? `${line.price.supplier}, ${line.price.date}` : line.soldOut ? soldOutWords(line.soldOut) : '',
+    [...(line.price ? [`${line.price.supplier}, ${line.price.date}`] : []), ...supplyNotes(line)].join('; '),
   ]);
   const passed = workspace.safety.overridden.map((o) => [
     '',
@@ -35,10 +35,6 @@ export function partsListCsv(workspace: Workspace): string {
     true,
   );
 }
-
-/** "sold out; next: WX7206" */
-export const soldOutWords = ({ next }: { readonly next?: string }): string =>
-  next === undefined ? 'sold out where it was asked' : `sold out where it was asked; next: ${next}`;
 
 /** The parts list as JSON for another program. */
 export function partsListJson(workspace: Workspace): unknown {

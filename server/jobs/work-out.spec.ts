@@ -63,7 +63,10 @@ describe('one job never takes the others down', () => {
   it('the list shows it, and every other job is answered', async () => {
     await server.ask('PATCH', '/jobs/6', { body: { words: 'looked at' }, seen: 1 });
     const jobs = await allJobs();
-    expect(jobs.find((job) => job.id === 6)).toMatchObject({ grade: 'not-safe', safety: expect.stringContaining('log') });
+    expect(jobs.find((job) => job.id === 6)).toMatchObject({
+      grade: 'not-safe',
+      safety: expect.stringContaining('log'),
+    });
     for (const { id } of jobs.filter((job) => job.id !== 6))
       expect((await workspaceOf(id, server.stores)).trouble).toBeUndefined();
   });

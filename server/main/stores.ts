@@ -16,6 +16,7 @@ import { writeTurn } from '../catalogue/history/turn.js';
 import { mappingStore } from '../catalogue/imports/mappings.js';
 import { importService } from '../catalogue/imports/service.js';
 import { fittingStore } from '../catalogue/records/fittings.js';
+import { kitPages } from '../catalogue/records/kit-page.js';
 import { kitStore } from '../catalogue/records/kits.js';
 import { numberStore } from '../catalogue/records/numbers.js';
 import { siblingStore } from '../catalogue/records/siblings.js';
@@ -45,6 +46,7 @@ export function storesOf(
   // What an import brought is read while nobody waits for it, and lies on the disk for the next start.
   const written = (): void => SLOTS.forEach(({ kinds }) => identify.warm(kinds));
   const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock, written });
+  const kits = kitStore(catalogue);
   return {
     /** The files behind the databases, for what reads them in a thread. */
     log,
@@ -61,7 +63,8 @@ export function storesOf(
     units: unitStore(catalogue),
     numbers: numberStore(catalogue),
     fittings: fittingStore(catalogue),
-    kits: kitStore(catalogue),
+    kits,
+    kitPages: kitPages(catalogue, kits),
     stock: stockStore(catalogue),
     siblings: siblingStore(catalogue),
     interchange: interchangeStore(catalogue, outcomes.counts),

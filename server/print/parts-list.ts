@@ -1,5 +1,5 @@
 import type { Workspace } from '@kerabat/contract';
-import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
+import { SECTION_WORDS, supplyNotes } from '@kerabat/core/list/parts-list';
 import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import { liveLines } from '../jobs/export.js';
 import { heading, type Sheet } from './sheet.js';
@@ -64,11 +64,12 @@ const table = (lines: ReturnType<typeof liveLines>): unknown => ({
         [line.words, line.note ? `(${line.note})` : undefined, ...(line.handling ?? [])].filter(Boolean).join('. '),
         line.reason,
         line.price
-          ? `${line.price.supplier}, ${line.price.each.toFixed(2)} each, ` +
-            `${(line.price.each * line.quantity).toFixed(2)} (${line.price.date})`
-          : line.soldOut
-            ? `sold out${line.soldOut.next ? `; next: ${line.soldOut.next}` : ''}`
-            : '....................',
+          ? [
+              `${line.price.supplier}, ${line.price.each.toFixed(2)} each, ` +
+                `${(line.price.each * line.quantity).toFixed(2)} (${line.price.date})`,
+              ...supplyNotes(line),
+            ].join('; ')
+          : supplyNotes(line).join('; ') || '....................',
       ]),
     ],
   },

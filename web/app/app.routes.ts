@@ -71,6 +71,11 @@ export const routes: Routes = [
     loadComponent: () => import('./library/unit-page').then((m) => m.UnitPage),
   },
   {
+    path: 'kits/:id',
+    title: 'Seal kit · Kerabat',
+    loadComponent: () => import('./library/kit-page').then((m) => m.KitPage),
+  },
+  {
     path: 'tools/feel',
     title: 'Feel · Kerabat',
     loadComponent: () => import('./tools/feel-tool').then((m) => m.FeelTool),

@@ -12,6 +12,11 @@ describe('a whole call', () => {
     ],
     ['E3 booster noisy', { slot: 'booster', complaint: 'noise', rest: 'e3' }],
     ['front calipers dragging', { slot: 'front-brake', complaint: 'dragging', rest: '' }],
+    ['bigger master for the V10', { slot: 'brake-master', request: 'upgrade', rest: 'v10' }],
+    ['convert B7 to hydraulic', { request: 'convert', conversion: 'vacuum-to-hydraulic', rest: 'b7' }],
+    ['Q2 single to dual', { request: 'convert', conversion: 'single-to-dual', rest: 'q2' }],
+    ['which fluid for the Q4', { question: 'fluid', rest: 'q4' }],
+    ['seal kit Q3 master', { slot: 'brake-master', request: 'kit', question: 'kit', rest: 'q3' }],
     ['crunching gears', { complaint: 'gears-crunch', rest: '' }],
   ])('%s', (text, call) => expect(readCall(text)).toEqual(call));
   it.each(['A 23-814', 'Q4 tug', '3/8-24 UNF', ''])('"%s" is none', (text) => expect(readCall(text)).toBeUndefined());

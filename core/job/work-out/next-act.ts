@@ -9,7 +9,8 @@ type Done = Omit<Workspace, 'next'>;
  */
 export function nextAct(w: Done): NextAct {
   if (w.work.length === 0) return { words: 'Say which unit it is about', act: 'say-what', target: { stage: 'ask' } };
-  if (w.job.state !== 'open') return { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
+  if (w.job.state !== 'open')
+    return looking(w) ?? { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
   if (w.safety.nothing !== undefined)
     return { words: 'Close the job: nothing to order', act: 'close', target: { stage: 'ask' } };
   const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined && !work.resealed);
@@ -76,15 +77,28 @@ function settling(w: Done): NextAct | undefined {
   if (fluid) return { words: `Settle the ${fluid.system} fluid`, act: 'fluid', target: { stage: 'kit' } };
   const [reason] = w.safety.blockers;
   if (!reason) return undefined;
+  const joints = w.work.flatMap((work) => work.joints.map((joint) => ({ ...joint, id: `${work.slot}/${joint.id}` })));
+  const wanted = joints
+    .find(({ id }) => id === reason.joint)
+    ?.checks.some((check) => check.decides === 'wanted' && check.state !== 'fits');
+  if (wanted && reason.joint !== undefined)
+    return {
+      words: `Confirm: ${reason.words}`,
+      act: 'confirm-wanted',
+      target: { stage: 'joints', joint: reason.joint },
+    };
   const target =
     reason.joint === undefined ? { stage: 'kit' as const } : { stage: 'joints' as const, joint: reason.joint };
   return { words: reason.words, act: 'reason', target };
 }
 
 function ordering(w: Done): NextAct {
-  const looks = w.looks.filter((look) => look.answer === undefined).length;
-  if (looks > 0) return { words: `Look at what stays: ${looks} open`, act: 'look', target: { stage: 'look' } };
-  if (w.partsList.length > 0)
-    return { words: 'Note that the order is placed', act: 'order', target: { stage: 'joints' } };
-  return { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
+  if (w.partsList.length > 0) return { words: 'Place the order', act: 'order', target: { stage: 'joints' } };
+  return looking(w) ?? { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
+}
+
+/** What stays is looked at while the vehicle is open: after the order, before the unit goes in. */
+function looking(w: Done): NextAct | undefined {
+  const open = w.looks.filter((look) => look.answer === undefined).length;
+  return open === 0 ? undefined : { words: `Look at what stays: ${open} open`, act: 'look', target: { stage: 'look' } };
 }

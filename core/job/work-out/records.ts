@@ -3,6 +3,7 @@ import type { Assertion, Condition, Grade, Outcomes, Step } from '../../find/int
 import type { Identification } from '../../find/identify/index.js';
 import type { BoxPresence, Fact, SourceKind } from '../../named/unit/index.js';
 import type { ItemName } from '../../named/item/index.js';
+import type { NotCurrent } from '../../list/parts-list/index.js';
 import type { Quantity } from '../../base/units/index.js';
 import type { Evidence } from '../../vehicle/reading/index.js';
 
@@ -136,6 +137,8 @@ export interface Supply {
   readonly price?: { readonly each: number; readonly supplier: string; readonly date: string };
   /** Everybody who told of it has none left; the number to order instead, where one is known to be on a shelf. */
   readonly soldOut?: { readonly next?: string };
+  /** Its maker lists it no longer; the number that came in its place, where one is known. */
+  readonly notCurrent?: NotCurrent;
 }
 
 /** How one unit is interchange of another, by names that people read. */

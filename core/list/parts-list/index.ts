@@ -1,6 +1,6 @@
 import type { ProposedLine } from './types.js';
 
-export { type FittingWant, type ProposedLine, SECTION_WORDS } from './types.js';
+export { type FittingWant, type NotCurrent, type ProposedLine, SECTION_WORDS, supplyNotes } from './types.js';
 export { unclear } from './unclear.js';
 
 /** A hand edit of one line. */

@@ -37,6 +37,8 @@ export interface ProposedLine {
   readonly price?: { readonly each: number; readonly supplier: string; readonly date: string };
   /** Everybody who told of the number has none left; what to order instead, where one is known. */
   readonly soldOut?: { readonly next?: string };
+  /** Its maker lists it no longer. */
+  readonly notCurrent?: NotCurrent;
   /** What it serves: joints, ports and fixes by their names. */
   readonly serves?: readonly string[];
   /** Of what nobody knows to be in the box: what the supplier is asked, and the decision that his answer makes. */
@@ -45,4 +47,18 @@ export interface ProposedLine {
   readonly without?: string;
   /** What its maker says of handling it. */
   readonly handling?: readonly string[];
+}
+
+/** A number that its maker lists no longer, and the one that came in its place. */
+export interface NotCurrent {
+  readonly status: 'superseded' | 'withdrawn';
+  readonly by?: string;
+}
+
+/** What there is to say of getting a number, beside its price: the same on the screen, on paper and in files. */
+export function supplyNotes({ soldOut, notCurrent }: Pick<ProposedLine, 'soldOut' | 'notCurrent'>): string[] {
+  return [
+    ...(notCurrent === undefined ? [] : [`${notCurrent.status}${notCurrent.by ? `: order ${notCurrent.by}` : ''}`]),
+    ...(soldOut === undefined ? [] : [`sold out where it was asked${soldOut.next ? `; next: ${soldOut.next}` : ''}`]),
+  ];
 }

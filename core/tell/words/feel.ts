@@ -66,7 +66,8 @@ const VERDICTS: Readonly<Record<FeelCode, Words>> = {
     `Cannot say how it slows down or which wheels lock first: ${Object.keys(v)
       .map((key) => lookup(LACKING, key) ?? key)
       .join(', ')} not known. Pressures, travel and ratios hold all the same.`,
-  'drum-follows': () => 'A drum’s factor is taken to fall as the disc linings do; a drum with servo shoes falls by more.',
+  'drum-follows': () =>
+    'A drum’s factor is taken to fall as the disc linings do; a drum with servo shoes falls by more.',
   'fade-not-known': () =>
     'Cannot say what fading does: both axles have drums, and how their factor follows the lining is not ' +
     'known. The figures are those of fresh linings.',

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { readCall } from '../../find/ask/index.js';
 import { findAttribute } from '../../named/attribute/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import { CARD, WORK_GROUPS } from '../work-card/index.js';
@@ -139,4 +140,11 @@ describe('both sums', () => {
     expect(joining?.sums[0]).toMatchObject({ missing: ['Tee for the front pair, with its bolt'] });
     expect(Object.keys(joining?.sums[0] ?? { total: 0 })).not.toContain('total');
   });
+});
+
+describe('calls that ask for a conversion', () => {
+  it.each(['to hydraulic', 'single to dual', 'drum to disc', 'add a booster', 'self-shifting to manual'])(
+    '"%s" names a row of the table',
+    (call) => expect(findConversion(readCall(call)?.conversion ?? '')).toBeDefined(),
+  );
 });

@@ -81,10 +81,14 @@ export function ratiosOf(now: Side, then: Side): FeelRatios {
     areas: [pistonArea(a), pistonArea(b)],
     working: [
       `master (${b} / ${a})² = ${master.toFixed(4)}`,
-      ...(pedal === 1 ? [] : [`pedal ${pedal.toFixed(4)}`]),
-      ...(inFront === undefined ? [] : [`front pistons × radius ${inFront.toFixed(4)}`]),
-      ...(atRear === undefined ? [] : [`rear ${atRear.toFixed(4)}`]),
-      ...(moved === undefined ? [] : [`fluid ${moved.toFixed(4)}`]),
+      ...factor('pedal', pedal),
+      ...factor('front pistons × radius', inFront),
+      ...factor('rear', atRear),
+      ...factor('fluid', moved),
     ].join('; '),
   };
 }
+
+/** A factor of the working by its name; what changes nothing is not told. */
+const factor = (words: string, ratio: number | undefined): string[] =>
+  ratio === undefined || Math.abs(ratio - 1) < 5e-5 ? [] : [`${words} ${ratio.toFixed(4)}`];

@@ -76,7 +76,9 @@ const SQL = {
     WHERE link_id IN ${MANY} ORDER BY link_id, asserted_on`,
   conditions: `SELECT link_id AS linkId, kind, txt AS text, number FROM condition WHERE link_id IN ${MANY} ORDER
     BY link_id, seq`,
-  numbersOfUnits: `${NUMBER} WHERE n.unit_id IN ${MANY} AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
+  numbersOfUnits: `${NUMBER} WHERE n.unit_id IN ${MANY} AND n.kind = 'order' ORDER BY n.status IN
+    ('superseded', 'withdrawn'), n.status = 'current' DESC,
+    NOT EXISTS (SELECT 1 FROM stock s WHERE s.number_id = n.id AND s.quantity IS NOT 0), n.id`,
   numbers: `${NUMBER} WHERE n.id IN ${MANY}`,
   stock: `SELECT number_id AS numberId, supplier, quantity, told_on AS date, price FROM stock WHERE number_id IN
     ${MANY} AND quantity IS NOT 0 ORDER BY number_id, supplier`,

@@ -1,8 +1,12 @@
-import type { Found, JobRow, NumberView } from '@kerabat/contract';
-import { COMPLAINTS, readCall } from '@kerabat/core/find/ask';
+import type { Found, JobRow, NumberView, Vehicle } from '@kerabat/contract';
+import { type Call, COMPLAINTS, readCall } from '@kerabat/core/find/ask';
+import { BORE_SIZES, identifyBore } from '@kerabat/core/named/bore';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { readThread } from '@kerabat/core/named/thread';
+import { readQuantity, toBase } from '@kerabat/core/base/units';
 import { jobNumber } from '@kerabat/core/tell/words';
 import { findSlot } from '@kerabat/core/vehicle/place';
+import { fluidAnswers, kitAnswers } from './answers.js';
 import type { Stores } from './needs.js';
 
 type Hit = Found['hits'][number];
@@ -46,7 +50,14 @@ export function find(query: string, stores: Stores): Found {
   const others = [...vehicles, ...jobs];
   // A misread number is a last resort: most words are one character away from some number.
   const numbers = sure.length > 0 || others.length > 0 || thread.recognised ? sure : found.misread;
-  const hits = [...calls, ...(thread.recognised ? threads : []), ...numbers.slice(0, 8).map(numberHit), ...others];
+  const bores = sure.length > 0 ? [] : boreHits(query);
+  const hits = [
+    ...calls,
+    ...(thread.recognised ? threads : []),
+    ...bores,
+    ...numbers.slice(0, 8).map(numberHit),
+    ...others,
+  ];
   const first = hits[0];
   return {
     query,
@@ -61,6 +72,9 @@ export function find(query: string, stores: Stores): Found {
 
 const WORDS = {
   thread: 'a thread',
+  bore: 'a bore',
+  kit: 'a seal kit',
+  answer: 'a question',
   number: 'a part number',
   vehicle: 'a vehicle',
   job: 'a job',
@@ -74,7 +88,11 @@ function callHits(query: string, stores: Stores): Hit[] {
   if (!call) return [];
   const asked = { maker: '', series: '', built: '', option: '', assistance: '', limit: 3 };
   const vehicles = call.rest === '' ? [] : stores.vehicles.search({ ...asked, q: call.rest }).vehicles;
-  const about = [findSlot(call.slot ?? '')?.words, COMPLAINTS.find(({ id }) => id === call.complaint)?.words]
+  const about = [
+    call.request === 'kit' ? 'seal kit alone' : call.request,
+    findSlot(call.slot ?? '')?.words,
+    COMPLAINTS.find(({ id }) => id === call.complaint)?.words,
+  ]
     .filter(Boolean)
     .join(', ');
   const hit = (vehicle?: { id: string; maker: string; name: string }): Hit => ({
@@ -83,18 +101,51 @@ function callHits(query: string, stores: Stores): Hit[] {
       ...(vehicle ? { vehicle: vehicle.id } : {}),
       ...(call.slot === undefined ? {} : { slot: call.slot }),
       ...(call.complaint === undefined ? {} : { complaint: call.complaint }),
+      ...(call.request === undefined || call.request === 'kit' ? {} : { request: call.request }),
+      ...(call.conversion === undefined ? {} : { conversion: call.conversion }),
+      ...(call.request === 'kit' ? { kit: 'alone' } : {}),
       words: query,
     }).toString(),
     words: `New job: ${vehicle ? `${vehicle.maker} ${vehicle.name}` : 'vehicle not named'}`,
     detail: about,
   });
-  if (vehicles.length > 0) return vehicles.map((v) => hit(v));
+  const [only] = vehicles;
+  const said = only && vehicles.length === 1 ? answersTo(call, only, stores) : [];
+  if (vehicles.length > 0)
+    return [
+      ...said.map((answer): Hit => ({ ...answer, kind: 'answer', id: hit(only).id })),
+      ...vehicles.map((v) => hit(v)),
+    ];
   return call.rest === '' ? [hit()] : [];
 }
 
+/** What is asked and can be said on the spot. */
+function answersTo({ question, slot }: Call, vehicle: Vehicle, stores: Stores) {
+  if (question === 'fluid') return fluidAnswers(vehicle, slot, stores);
+  return question === 'kit' && slot !== undefined ? kitAnswers(vehicle, slot, stores) : [];
+}
+
+const SIZES = BORE_SIZES.map(({ diameterMm }) => diameterMm);
+/** A size as bores are made: what it is in both systems. Whole numbers alone may be anything. */
+function boreHits(query: string): Hit[] {
+  const read = /[a-z"/.]/i.test(query) ? readQuantity(query, { expects: 'length' }) : undefined;
+  if (!read?.quantity) return [];
+  const size = toBase(read.quantity);
+  const [least, most] = [Math.min(...SIZES), Math.max(...SIZES)];
+  if (size < least - 1 || size > most + 1) return [];
+  const { candidates } = identifyBore(size, 'caliper', STANDARD_SETTINGS);
+  const [best] = candidates;
+  return best === undefined
+    ? []
+    : [{ kind: 'bore', id: query, words: best.labels.join(' ≡ '), detail: 'the bore that this reads like' }];
+}
+
+const leadOf = ({ leadsTo, written }: NumberView): string =>
+  leadsTo.kind === 'unit' || leadsTo.kind === 'kit' ? `${leadsTo.kind}:${leadsTo.id ?? ''}` : written;
+
 const numberHit = (n: NumberView): Hit => ({
-  kind: 'number',
-  id: n.leadsTo.kind === 'unit' ? `unit:${n.leadsTo.id ?? ''}` : n.written,
+  kind: n.leadsTo.kind === 'kit' ? 'kit' : 'number',
+  id: leadOf(n),
   words: `${n.issuer} ${n.written}`,
   detail:
     `${n.kind === 'casting' ? 'casting mark' : n.supersededBy ? `superseded by ${n.supersededBy}` : n.status}: ` +
@@ -118,7 +169,7 @@ function numberWords(numbers: readonly NumberView[], misread: boolean): string {
 }
 
 /** Names of vehicles as people say them, each looked up once; the key when it left the catalogue. */
-export function namesOf(stores: Stores): (key: string) => string {
+export function namesOf(stores: Pick<Stores, 'vehicles'>): (key: string) => string {
   const known = new Map<string, string>();
   return (key) => {
     const there = known.get(key);

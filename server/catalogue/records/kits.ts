@@ -112,6 +112,9 @@ export function kitStore(db: Db) {
     SQL.piecesOfPack,
   );
 
+  const contentsOf = (id: number): KitRecord['contents'] =>
+    contents.all(id).map(({ note, ...piece }) => ({ ...pieceOf(piece), ...(note ? { note } : {}) }));
+
   /** The number that a small part is ordered by, when the catalogue has one. */
   const fittingNumber = (want: FittingWant): string | undefined => {
     const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null, ends = null } = want;
@@ -141,12 +144,14 @@ export function kitStore(db: Db) {
         boreMm: row.bore,
         source: row.source,
         listed: row.listed === 1,
-        contents: contents.all(row.id).map(({ note, ...piece }) => ({ ...pieceOf(piece), ...(note ? { note } : {}) })),
+        contents: contentsOf(row.id),
         ...(row.number === null ? {} : { number: row.number }),
         ...(row.boreLarge === null ? {} : { boreLargeMm: row.boreLarge }),
         ...(row.seals === null ? {} : { seals: row.seals }),
       }));
     },
+    /** What lies in a kit, and in the kits that it holds. */
+    contentsOf,
     /** What a unit needs to be sealed anew, as its maker lists it. */
     piecesOf: (unitKey: string): NeededPiece[] =>
       pieces.all(unitKey).map(({ stays, ...piece }) => ({ ...pieceOf(piece), stays: stays === 1 })),

@@ -1,4 +1,6 @@
 import type { WorkPool } from '../../base/work/pool.js';
+import type { KitPages } from './kit-page.js';
+import type { KitStore } from './kits.js';
 import type { numberStore } from './numbers.js';
 import type { siblingStore } from './siblings.js';
 import type { summaryStore } from './summary.js';
@@ -14,6 +16,8 @@ export interface Stores {
   readonly vehicles: VehicleStore;
   readonly units: ReturnType<typeof unitStore>;
   readonly numbers: ReturnType<typeof numberStore>;
+  readonly kits: KitStore;
+  readonly kitPages: KitPages;
   readonly siblings: ReturnType<typeof siblingStore>;
   /** The jobs that were touched last of those that match. */
   readonly jobs: {

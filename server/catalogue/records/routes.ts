@@ -56,6 +56,9 @@ export function catalogueRoutes(router: Router, stores: Stores): void {
         );
     ctx.body = answer;
   });
+  router.get('/kits/:id', (ctx) => {
+    ctx.body = stores.kitPages.detail(ctx.params['id'] ?? '');
+  });
   router.get('/units/:id', (ctx) => {
     ctx.body = stores.units.detail(ctx.params['id'] ?? '');
   });

@@ -36,10 +36,12 @@ const SQL = {
   facts: `${FACTS} FROM unit_fact f JOIN source s ON s.id = f.source_id WHERE f.unit_id = ? ORDER BY
     f.attribute, f.position`,
   orderNumbers: `SELECT n.unit_id AS unitId, n.written FROM number n JOIN maker m ON m.id = n.maker_id
-    WHERE n.unit_id IN (SELECT value FROM json_each(?)) AND n.kind = 'order' ORDER BY n.status = 'current' DESC, n.id`,
+    WHERE n.unit_id IN (SELECT value FROM json_each(?)) AND n.kind = 'order' ORDER BY
+    n.status IN ('superseded', 'withdrawn'), n.status = 'current' DESC, n.id`,
   bores: `SELECT unit_id AS unitId, num FROM unit_fact WHERE unit_id IN (SELECT value FROM json_each(?)) AND
     attribute = 'bore' AND position = '' AND num IS NOT NULL`,
-  numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind, n.status = 'current' DESC, n.id`,
+  numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind,
+    n.status IN ('superseded', 'withdrawn'), n.status = 'current' DESC, n.id`,
   notes: `SELECT n.about, n.txt AS words, s.title AS source FROM unit_note n JOIN unit u ON u.id = n.unit_id
     JOIN source s ON s.id = n.source_id WHERE u.key = ? ORDER BY n.about, n.txt`,
   condition: `SELECT NULLIF(n.condition, '') FROM number n JOIN unit u ON u.id = n.unit_id WHERE u.key = ? AND

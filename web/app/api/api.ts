@@ -21,6 +21,7 @@ import type {
   Job,
   JobChange,
   JobList,
+  KitDetail,
   InterchangeAnswer,
   InterchangePaths,
   LineCutRequest,
@@ -122,6 +123,7 @@ export class Api {
   numbers = (q: string): Observable<NumberSearch> => this.http.get<NumberSearch>(`${ROOT}/numbers`, { params: { q } });
   units = (asked: UnitsAsked): Observable<UnitList> =>
     this.http.get<UnitList>(`${ROOT}/units`, { params: { ...asked } });
+  kit = (id: string): Observable<KitDetail> => this.http.get<KitDetail>(`${ROOT}/kits/${encodeURIComponent(id)}`);
   unit = (id: string): Observable<UnitDetail> => this.http.get<UnitDetail>(`${ROOT}/units/${encodeURIComponent(id)}`);
   /** Documented interchange, and up to so many units that would do by their joints alone. */
   interchange = (id: string, geometry = 20): Observable<InterchangeAnswer> =>

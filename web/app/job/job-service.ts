@@ -187,7 +187,21 @@ export class JobService {
     return this.act((job) => this.api.withdraw(job, evidence));
   }
 
+  /** The same decision again changes nothing, also while the first is on its way: it is not written twice. */
   decide(subject: string, choice: string, reason: string, detail?: string): Promise<string | undefined> {
+    const asked = JSON.stringify([this.id, subject, choice, detail]);
+    const onTheWay = this.deciding.get(asked);
+    if (onTheWay) return onTheWay;
+    const there = this.decision(subject)?.value;
+    if (there?.choice === choice && there.detail === detail) return Promise.resolve(undefined);
+    const done = this.write(subject, choice, reason, detail).finally(() => this.deciding.delete(asked));
+    this.deciding.set(asked, done);
+    return done;
+  }
+  /** Decisions on their way, by what was asked. */
+  private readonly deciding = new Map<string, Promise<string | undefined>>();
+
+  private write(subject: string, choice: string, reason: string, detail?: string): Promise<string | undefined> {
     const request = { value: { choice, ...(detail === undefined ? {} : { detail }) }, reason };
     return this.act((job, v) => this.api.decide(job, subject, request, v), this.decisionOn(subject));
   }
@@ -239,9 +253,21 @@ export class JobService {
     return { what: 'this decision', seen: () => this.versionOf(subject), of: versionIn };
   }
 
+  /** Something was done here: what had the focus when it was asked for. */
+  readonly acted = new Subject<Element | null>();
+
   private act(write: Act['write'], versioned?: Versioned): Promise<string | undefined> {
     const act = { job: this.id, write, ...(versioned ? { versioned } : {}) };
-    return new Promise((done) => this.acts.next({ act, done }));
+    const from = document.activeElement;
+    return new Promise((done) =>
+      this.acts.next({
+        act,
+        done: (problem) => {
+          if (problem === undefined) this.acted.next(from);
+          done(problem);
+        },
+      }),
+    );
   }
 
   /** Answers once, when what came of it is shown. */

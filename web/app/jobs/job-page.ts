@@ -1,3 +1,4 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -141,6 +142,7 @@ export class JobPage {
       this.service.workspace();
       untracked(() => this.keepFocus());
     });
+    this.service.acted.pipe(takeUntilDestroyed()).subscribe((from) => this.keepFocus(from));
     this.service.changedByOthers
       .pipe(takeUntilDestroyed())
       .subscribe(() => snack.open('Changed by somebody else: shown as it is now', 'OK', { duration: 6000 }));
@@ -151,11 +153,16 @@ export class JobPage {
     shortcuts.goOn = () => this.goOn();
   }
 
-  /** An act can take away what had the focus: then it is where one goes on. */
-  private keepFocus(): void {
+  /**
+   * After an act the focus is where one goes on: on the next one. Who types goes on typing, and who has gone elsewhere
+   * stays there.
+   */
+  private keepFocus(from?: Element | null): void {
     afterNextRender(
       () => {
-        if (document.activeElement === document.body || document.activeElement === null)
+        const now = document.activeElement;
+        const lost = now === document.body || now === null;
+        if (lost || (now === from && !(now instanceof HTMLInputElement || now instanceof HTMLTextAreaElement)))
           document.getElementById('next-act')?.focus({ preventScroll: true });
       },
       { injector: this.injector },
@@ -166,9 +173,14 @@ export class JobPage {
   /** What somebody asked for; undefined leaves it to how far the work is scrolled. */
   private readonly drawn = signal<boolean | undefined>(undefined);
   private readonly far = signal(false);
-  private readonly narrow = matchMedia('(max-width: 900px)').matches;
+  private readonly narrow = toSignal(
+    inject(BreakpointObserver)
+      .observe('(max-width: 900px)')
+      .pipe(map(({ matches }) => matches)),
+    { initialValue: false },
+  );
   /** Whether the strip shows its states only: on a narrow screen, and while the work is scrolled. */
-  protected readonly folded = computed(() => !(this.drawn() ?? !(this.narrow || this.far())));
+  protected readonly folded = computed(() => !(this.drawn() ?? !(this.narrow() || this.far())));
 
   protected turnStrip(): void {
     this.drawn.set(this.folded());
@@ -206,7 +218,7 @@ export class JobPage {
     if (paper !== undefined) window.open(`/api/v1/jobs/${Number(this.id())}/${paper}.pdf`, '_blank');
     const queryParams = joint === undefined ? {} : { joint };
     void this.router.navigate(['/jobs', this.id(), ...path], { queryParams }).then(() => {
-      if (focus !== undefined) focusWhenThere(focus);
+      if (focus.length > 0) focusWhenThere(...focus);
     });
   }
 

@@ -6,7 +6,7 @@ import { Drafts } from '../api/drafts';
 import { Acting } from '../parts/acting';
 import { ProblemLine } from '../parts/problem-line';
 import { AskForm, BLANK } from '../stages/ask/ask-form';
-import { COMPLAINTS } from '@kerabat/core/find/ask';
+import { COMPLAINTS, REQUESTS } from '@kerabat/core/find/ask';
 import { SLOTS } from '@kerabat/core/vehicle/place';
 
 /** Opens a job: the first half of Ask. */
@@ -18,7 +18,7 @@ import { SLOTS } from '@kerabat/core/vehicle/place';
     <div class="page" style="max-width: 1080px">
       <h1 style="margin-bottom: 12px">New job</h1>
       <app-problem-line [text]="problem()" />
-      <app-ask-form [start]="start()" draft="new-job" (saved)="open($event)" />
+      <app-ask-form [start]="start()" [draft]="draft()" (saved)="open($event)" />
     </div>
   `,
 })
@@ -33,21 +33,36 @@ export class NewJobPage {
   readonly slot = input<string>();
   readonly complaint = input<string>();
   readonly words = input<string>();
+  readonly request = input<string>();
+  /** The conversion that is planned as soon as the job is open. */
+  readonly conversion = input<string>();
+  /** "alone": the unit stays and only its seals are ordered. */
+  readonly kit = input<string>();
   protected readonly start = computed<NewJob>(() => ({
     ...BLANK,
     vehicleId: this.vehicle() ?? null,
     slot: SLOTS.find(({ slot }) => slot === this.slot())?.slot ?? null,
     complaints: COMPLAINTS.filter(({ id }) => id === this.complaint()).map(({ id }) => id),
     words: this.words() ?? '',
+    request: REQUESTS.find(({ id }) => id === this.request())?.id ?? BLANK.request,
   }));
+  /** Kept for the vehicle and the place that were asked for. */
+  protected readonly draft = computed(() => ['new-job', this.vehicle(), this.slot()].filter(Boolean).join('/'));
   protected readonly problem = signal<string | undefined>(undefined);
+
+  /** Where the job goes on: a conversion is planned, a kit is chosen, else it is asked about. */
+  private begins(): readonly string[] {
+    return this.conversion() ? ['fit', 'plan'] : this.kit() ? ['kit'] : ['ask'];
+  }
 
   protected open(fields: NewJob): void {
     this.acting.act(this.api.openJob(fields)).subscribe(({ answer, problem }) => {
       this.problem.set(problem);
       if (!answer) return;
-      this.drafts.drop('new-job');
-      void this.router.navigate(['/jobs', answer.id, 'ask']);
+      this.drafts.drop(this.draft());
+      void this.router.navigate(['/jobs', answer.id, ...this.begins()], {
+        queryParams: this.conversion() ? { conversion: this.conversion() } : {},
+      });
     });
   }
 }

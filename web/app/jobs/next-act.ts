@@ -13,36 +13,42 @@ const PATHS: Readonly<Record<NextAct['target']['stage'], readonly string[]>> = {
   card: ['fit', 'card'],
 };
 
-/** A selector of what takes the focus. */
-const FOCUS: Readonly<Record<NextAct['act'], string | undefined>> = {
-  'say-what': '#asker',
-  print: undefined,
-  close: '.close-job',
-  'confirm-unit': 'app-candidates button[aria-label^="This is it"]',
-  check: 'app-unit-sheet input, app-next-checks button, #bench-line',
-  identify: '#bench-line',
-  choose: 'app-interchange-view button[aria-label^="Choose"]',
-  'confirm-wanted': 'app-joint-sheet .confirm',
-  fix: 'app-fixes button',
-  measure: 'app-joint-sheet app-measure-field :is(input, mat-select)',
-  fluid: '.fluid button, .fluid a',
-  reason: undefined,
-  look: 'app-look-stage button, app-look-stage mat-button-toggle button',
-  order: '.place-order',
+/** The field of a measurement, or its list. */
+const FIELD = ':is(input, mat-select)';
+
+/** What takes the focus: the very thing, then what would do. */
+const FOCUS: Readonly<Record<NextAct['act'], (fact: string) => readonly string[]>> = {
+  'say-what': () => ['#asker', 'app-ask-form input'],
+  print: () => [],
+  close: () => ['.close-job'],
+  'confirm-unit': () => ['app-candidates button[aria-label^="This is it"]'],
+  check: (fact) => [`app-unit-sheet [data-fact="${fact}"] ${FIELD}`, `app-next-checks [data-fact="${fact}"] button`],
+  identify: () => ['#bench-line'],
+  choose: () => ['app-interchange-view button[aria-label^="Choose "]:not([aria-label^="Choose all the same"])'],
+  'confirm-wanted': () => ['app-joint-sheet .confirm'],
+  fix: () => ['app-fixes button[aria-label^="Apply"]'],
+  measure: (fact) => [`app-joint-sheet [data-fact="${fact}"] ${FIELD}`, `app-joint-sheet app-measure-field ${FIELD}`],
+  fluid: () => ['.grades [data-state="fits"]', 'app-kit-stage p a'],
+  reason: () => ['app-joint-sheet button, app-kit-stage button'],
+  look: () => ['app-look app-answers.open'],
+  order: () => ['.place-order'],
 };
+/** Where nothing of these is there: the stage itself, so that the keys go on from it. */
+const STAGE = '.stage h2';
 
 export interface PlaceOnScreen {
   readonly path: readonly string[];
-  readonly focus?: string;
+  /** Selectors, the best first. */
+  readonly focus: readonly string[];
   /** A paper to print instead of a place to go to. */
   readonly paper?: string;
 }
 
 export function onScreen({ act, target }: NextAct): PlaceOnScreen {
-  const focus = FOCUS[act];
+  const focus = FOCUS[act](CSS.escape(target.fact ?? ''));
   return {
     path: PATHS[target.stage],
-    ...(focus === undefined ? {} : { focus }),
+    focus: focus.length === 0 ? [] : [...focus, ...(act === 'check' ? ['#bench-line'] : []), STAGE],
     ...(act === 'print' ? { paper: 'work-card' } : {}),
   };
 }

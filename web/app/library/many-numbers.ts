@@ -9,7 +9,7 @@ import type { Resolved } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
 import { Folded } from '../parts/folded';
-import { numbersIn, Pasted } from '../parts/pasted';
+import { Pasted, pastedNumbers } from '../parts/pasted';
 import { ProblemLine } from '../parts/problem-line';
 import { isSettled, ResolvedTable } from './resolved-table';
 
@@ -42,7 +42,7 @@ const MOST = 2000;
       </form>
       @if (rows().length > 0) {
         <p aria-live="polite">{{ settled() }} of {{ rows().length }} are settled.</p>
-        <app-resolved-table [rows]="rows()" />
+        <app-resolved-table [rows]="rows()" [wanted]="wanted()" />
       }
     </app-folded>
   `,
@@ -67,8 +67,10 @@ export class ManyNumbers {
   protected readonly field = new FormControl('', { nonNullable: true });
   protected readonly text = toSignal(this.field.valueChanges, { initialValue: '' });
   protected readonly rows = signal<readonly Resolved[]>([]);
+  /** How many of each are wanted, where that was pasted too. */
+  protected readonly wanted = signal<readonly (number | undefined)[]>([]);
   protected readonly problem = signal<string | undefined>(undefined);
-  protected readonly numbers = computed(() => numbersIn(this.text()));
+  protected readonly numbers = computed(() => pastedNumbers(this.text()));
   protected readonly settled = computed(() => this.rows().filter(isSettled).length);
 
   private readonly asked = new Subject<readonly string[]>();
@@ -97,6 +99,7 @@ export class ManyNumbers {
     if (numbers.length === 0) return this.problem.set('There is no number here. Type one on each line.');
     if (numbers.length > MOST)
       return this.problem.set(`These are ${numbers.length} numbers; at most ${MOST} can be looked up at once.`);
-    this.asked.next(numbers);
+    this.wanted.set(numbers.map(({ quantity }) => quantity));
+    this.asked.next(numbers.map(({ number }) => number));
   }
 }

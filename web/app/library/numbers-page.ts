@@ -58,6 +58,8 @@ import { ManyNumbers } from './many-numbers';
                       <td>
                         @if (n.leadsTo.kind === 'unit') {
                           <a [routerLink]="['/units', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
+                        } @else if (n.leadsTo.kind === 'kit') {
+                          <a [routerLink]="['/kits', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
                         } @else {
                           {{ n.leadsTo.words }}
                           @if (n.leadsTo.kind === 'nothing') {

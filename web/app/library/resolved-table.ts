@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input, viewChild } from '@angular/core';
 import { MatPaginator, MatPaginatorModule } from '@angular/material/paginator';
 import { MatSort, MatSortModule } from '@angular/material/sort';
 import { MatTableDataSource, MatTableModule } from '@angular/material/table';
@@ -12,6 +12,8 @@ export const isSettled = (row: Resolved): boolean => row.how === 'exact' || row.
 interface Row extends Resolved {
   /** Where it stood in what was pasted. */
   readonly place: number;
+  /** How many are wanted, where that was pasted too. */
+  readonly wanted: number | undefined;
 }
 
 /** What each of many numbers is, in the order in which they were asked; never more rows than a page shows. */
@@ -29,6 +31,10 @@ interface Row extends Resolved {
         <th mat-header-cell *matHeaderCellDef mat-sort-header>asked</th>
         <td mat-cell *matCellDef="let row" class="mono">{{ row.query }}</td>
       </ng-container>
+      <ng-container matColumnDef="wanted">
+        <th mat-header-cell *matHeaderCellDef class="figure">wanted</th>
+        <td mat-cell *matCellDef="let row" class="figure">{{ row.wanted ?? '' }}</td>
+      </ng-container>
       <ng-container matColumnDef="number">
         <th mat-header-cell *matHeaderCellDef>number</th>
         <td mat-cell *matCellDef="let row">
@@ -44,6 +50,8 @@ interface Row extends Resolved {
           @if (row.number?.leadsTo; as to) {
             @if (to.kind === 'unit') {
               <a [routerLink]="['/units', to.id]">{{ to.words }}</a>
+            } @else if (to.kind === 'kit') {
+              <a [routerLink]="['/kits', to.id]">{{ to.words }}</a>
             } @else {
               {{ to.words }}
             }
@@ -59,8 +67,8 @@ interface Row extends Resolved {
           }
         </td>
       </ng-container>
-      <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
-      <tr mat-row *matRowDef="let row; columns: columns"></tr>
+      <tr mat-header-row *matHeaderRowDef="columns(); sticky: true"></tr>
+      <tr mat-row *matRowDef="let row; columns: columns()"></tr>
     </table>
     @if (rows().length > 25) {
       <mat-paginator [pageSize]="25" [pageSizeOptions]="[25, 100]" aria-label="Pages of numbers" />
@@ -69,7 +77,15 @@ interface Row extends Resolved {
 })
 export class ResolvedTable {
   readonly rows = input.required<readonly Resolved[]>();
-  protected readonly columns = ['place', 'query', 'number', 'is', 'how'];
+  readonly wanted = input<readonly (number | undefined)[]>([]);
+  protected readonly columns = computed(() => [
+    'place',
+    'query',
+    ...(this.wanted().some((n) => n !== undefined) ? ['wanted'] : []),
+    'number',
+    'is',
+    'how',
+  ]);
   protected readonly source = new MatTableDataSource<Row>();
   protected readonly settled = isSettled;
   private readonly sorting = viewChild(MatSort);
@@ -77,7 +93,7 @@ export class ResolvedTable {
 
   constructor() {
     effect(() => {
-      this.source.data = this.rows().map((row, i) => ({ ...row, place: i + 1 }));
+      this.source.data = this.rows().map((row, i) => ({ ...row, place: i + 1, wanted: this.wanted()[i] }));
     });
     effect(() => {
       this.source.sort = this.sorting() ?? null;

@@ -50,7 +50,8 @@ describe('the list of jobs', () => {
         updatedAt: '2024-01-01T00:00:00Z',
         identity: '',
         safety: 'Not OK to order: seat.',
-        safe: false,
+        grade: 'not-safe',
+        next: 'Fix: line, front left',
       },
     ];
     const { text } = await render(JobsList, { api: { jobs: () => of({ jobs, total: 812 }) } });
@@ -58,6 +59,7 @@ describe('the list of jobs', () => {
     expect(text()).toContain('0006');
     expect(text()).toContain('substitute master');
     expect(text()).toContain('Not OK to order: seat.');
+    expect(text()).toContain('Fix: line, front left');
   });
   it('says what to do when there is none, and when the server is gone', async () => {
     expect((await render(JobsList, { api: { jobs: () => of({ jobs: [], total: 0 }) } })).text()).toContain(
@@ -227,14 +229,14 @@ describe('numbers and the quick box', () => {
   });
   it('Enter in the quick box looks the text up as a number', async () => {
     const { host, settle } = await render(QuickBox, {
-      api: { find: () => of({ query: 'x', takenFor: 'nothing', hits: [] }) },
+      api: { find: (query: string) => of({ query, takenFor: 'nothing', hits: [] }) },
     });
     const go = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
     const box = host.querySelector('input');
     type(box, ' A 23-816 ');
     await settle();
-    box?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
-    expect(go).toHaveBeenCalledWith(['/numbers'], { queryParams: { q: 'A 23-816' } });
+    box?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+    await vi.waitFor(() => expect(go).toHaveBeenCalledWith(['/numbers'], { queryParams: { q: 'A 23-816' } }));
   });
 });
 
@@ -316,7 +318,7 @@ describe('the settings', () => {
   };
   const save = async (text: string, api: object) => {
     const page = await render(SettingsPage, { api: { settings: () => of({ settings: [setting] }), ...api } });
-    type(page.host.querySelector('input'), text);
+    type(page.host.querySelector('li input'), text);
     page.host.querySelector('form')?.dispatchEvent(new Event('submit'));
     await page.settle();
     return page.text();

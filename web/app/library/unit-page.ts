@@ -24,54 +24,25 @@ import { AddInterchange } from './add-interchange';
       @if (state()?.answer; as b) {
         <h1>{{ b.unit.maker }} {{ b.unit.name }}</h1>
         <p class="quiet">{{ kinds[b.unit.kind] }} · {{ b.unit.source }}{{ b.unit.note ? ' · ' + b.unit.note : '' }}</p>
-        <div class="two">
-          <section aria-labelledby="facts">
-            <h2 id="facts">Recorded</h2>
-            <app-zoomable
-              ><app-drawing
-                [drawing]="b.drawing"
-                [words]="b.unit.name + ', drawn to scale'"
-                [labels]="b.labels"
-                [mostHeight]="150"
-              >
-                <ng-template let-label
-                  ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
-                >
-              </app-drawing></app-zoomable
+        <section class="sheet" aria-label="Drawn to scale">
+          <app-zoomable
+            ><app-drawing
+              [drawing]="b.drawing"
+              [words]="b.unit.name + ', drawn to scale'"
+              [labels]="b.labels"
+              [mostHeight]="200"
             >
-            @for (doubt of b.drawing.doubts; track doubt) {
-              <p class="needs-you small">{{ doubt }}</p>
-            }
-            <table class="plain">
-              <tbody>
-                @for (f of b.unit.facts; track f.attribute + (f.position ?? '')) {
-                  <tr>
-                    <td>{{ f.words }}</td>
-                    <td class="mono" [title]="f.source">{{ f.value }}</td>
-                  </tr>
-                }
-              </tbody>
-            </table>
-            <h2>Numbers</h2>
-            <table class="plain">
-              <tbody>
-                @for (n of b.unit.numbers; track n.id) {
-                  <tr>
-                    <td>{{ n.issuer }}</td>
-                    <td><app-part-number [number]="n.written" /></td>
-                    <td>{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</td>
-                  </tr>
-                }
-              </tbody>
-            </table>
-            <h2>Fitted to</h2>
-            @for (v of b.unit.fitted; track v.vehicleId + v.slot) {
-              <div>{{ v.vehicle }}</div>
-            } @empty {
-              <p class="quiet">No vehicle is recorded with it.</p>
-            }
-          </section>
-          <section aria-labelledby="interchange">
+              <ng-template let-label
+                ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
+              >
+            </app-drawing></app-zoomable
+          >
+          @for (doubt of b.drawing.doubts; track doubt) {
+            <p class="needs-you small">{{ doubt }}</p>
+          }
+        </section>
+        <div class="two">
+          <section class="sheet" aria-labelledby="interchange">
             <h2 id="interchange">Interchange</h2>
             <app-interchange-view
               [interchange]="b.interchange"
@@ -80,6 +51,43 @@ import { AddInterchange } from './add-interchange';
             />
             <app-add-interchange [unitId]="b.unit.id" [name]="b.unit.name" (said)="times.set(times() + 1)" />
           </section>
+          <div>
+            <section class="sheet" aria-labelledby="numbers">
+              <h2 id="numbers">Numbers</h2>
+              <table class="plain">
+                <tbody>
+                  @for (n of b.unit.numbers; track n.id) {
+                    <tr>
+                      <td><app-part-number [number]="n.written" /></td>
+                      <td>{{ n.issuer }}</td>
+                      <td>{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            </section>
+            <section class="sheet" aria-labelledby="fitted">
+              <h2 id="fitted">Fitted to</h2>
+              @for (v of b.unit.fitted; track v.vehicleId + v.slot) {
+                <div>{{ v.vehicle }}</div>
+              } @empty {
+                <p class="quiet">No vehicle is recorded with it.</p>
+              }
+            </section>
+            <section class="sheet" aria-labelledby="facts">
+              <h2 id="facts">Recorded</h2>
+              <table class="plain">
+                <tbody>
+                  @for (f of b.unit.facts; track f.attribute + (f.position ?? '')) {
+                    <tr>
+                      <td>{{ f.words }}</td>
+                      <td class="figure" [title]="f.source">{{ f.value }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            </section>
+          </div>
         </div>
       }
     </div>
@@ -87,11 +95,22 @@ import { AddInterchange } from './add-interchange';
   styles: `
     .two {
       display: grid;
-      grid-template-columns: minmax(20rem, 2fr) 3fr;
-      gap: 28px;
+      grid-template-columns: minmax(0, 5fr) minmax(20rem, 3fr);
+      gap: 16px;
+      align-items: start;
+    }
+    .two > div {
+      display: grid;
+      gap: 16px;
+    }
+    section {
+      min-width: 0;
+    }
+    .page > section {
+      margin: 12px 0 16px;
     }
     h2 {
-      margin-top: 10px;
+      margin-bottom: 8px;
     }
     @media (max-width: 760px) {
       .two {

@@ -5,7 +5,7 @@ import { NonNullableFormBuilder, ReactiveFormsModule, Validators } from '@angula
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { MatMenuModule } from '@angular/material/menu';
-import { SECTION_WORDS } from '@kerabat/core/list/parts-list';
+import { SECTION_WORDS, supplyNotes } from '@kerabat/core/list/parts-list';
 import { LIST_SECTIONS } from '@kerabat/core/list/need';
 import type { Job, PartsListLineView } from '@kerabat/contract';
 import { mdiDotsVertical } from '@mdi/js';
@@ -41,6 +41,7 @@ const QUANTITY = [Validators.required, Validators.pattern(/^[1-9]\d{0,2}$/)];
 })
 export class PartsList {
   protected readonly service = inject(JobService);
+  protected readonly supplyNotes = supplyNotes;
   protected readonly icons = { more: mdiDotsVertical };
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly editing = signal('');

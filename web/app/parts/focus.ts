@@ -11,21 +11,42 @@ export class TakesFocus {
 
 /** Nobody waits longer for something to appear, ms. */
 const PATIENCE_MS = 3000;
+/** What is meant is waited for so long, before what would do is taken. */
+const MEANT_MS = 400;
+
+/** Focuses the first thing that a selector finds, if it can be. */
+function focused(selector: string): boolean {
+  const element = document.querySelector<HTMLElement>(selector);
+  element?.focus();
+  return element !== null && document.activeElement === element;
+}
 
 /**
- * Puts the focus on the first thing that a selector finds, now or as soon as it is there; gives up when it does not
- * come.
+ * Puts the focus on what the first selector finds, now or as soon as it is there; when it does not come soon, on what
+ * the next ones find. Gives up after a while, and when somebody has gone elsewhere meanwhile.
  */
-export function focusWhenThere(selector: string): void {
-  const find = (): boolean => {
-    const element = document.querySelector<HTMLElement>(selector);
-    element?.focus();
-    return element !== null && document.activeElement === element;
+export function focusWhenThere(...selectors: readonly string[]): void {
+  const [meant = ''] = selectors;
+  if (focused(meant)) return;
+  const from = document.activeElement;
+  let wanted = [meant];
+  const find = (): void => {
+    const left = document.activeElement !== from && document.activeElement !== document.body;
+    if (left || wanted.some(focused)) end.abort();
   };
-  if (find()) return;
-  const watch = new MutationObserver(() => find() && watch.disconnect());
+  const end = new AbortController();
+  const watch = new MutationObserver(find);
   watch.observe(document.body, { childList: true, subtree: true, attributes: true });
-  AbortSignal.timeout(PATIENCE_MS).addEventListener('abort', () => watch.disconnect());
+  const soon = setTimeout(() => {
+    wanted = [...selectors];
+    find();
+  }, MEANT_MS);
+  const late = setTimeout(() => end.abort(), PATIENCE_MS);
+  end.signal.addEventListener('abort', () => {
+    watch.disconnect();
+    clearTimeout(soon);
+    clearTimeout(late);
+  });
 }
 
 /** Gives the focus to what has this id, now or as soon as the view has it. */

@@ -56,6 +56,8 @@ export class Shortcuts {
 
   /** Handles a key pressed anywhere in the page. */
   handle(event: KeyboardEvent): void {
+    // A key that is held down acts once.
+    if (event.key === 'Enter' && event.repeat) event.preventDefault();
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || !this.on()) return;
     if (this.dialog.openDialogs.length > 0) return;
     const target = event.target;

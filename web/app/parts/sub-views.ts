@@ -11,8 +11,11 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
     <nav mat-tab-nav-bar mat-stretch-tabs="false" [tabPanel]="panel()" [attr.aria-label]="name()">
       @for (view of views(); track view.path) {
         <a mat-tab-link [routerLink]="view.path" routerLinkActive #here="routerLinkActive" [active]="here.isActive"
-          >{{ view.words }}<span class="count">{{ view.count }}</span></a
-        >
+          >{{ view.words }}
+          @if (view.count) {
+            &ngsp;<span class="count">{{ view.count }}</span>
+          }
+        </a>
       }
     </nav>
   `,

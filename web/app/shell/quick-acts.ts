@@ -4,6 +4,8 @@ import { Router } from '@angular/router';
 /** Something that the quick box does instead of finding it. */
 export interface QuickAct {
   readonly words: string;
+  /** Other words that people use for it. */
+  readonly also?: string;
   readonly run: () => void;
 }
 
@@ -16,8 +18,8 @@ export class QuickActs {
   matching(text: string): readonly QuickAct[] {
     const typed = text.trim().toLowerCase();
     if (typed.length < 3) return [];
-    return this.all().filter(({ words }) => {
-      const own = words.toLowerCase().split(' ');
+    return this.all().filter(({ words, also = '' }) => {
+      const own = `${words} ${also}`.toLowerCase().split(' ');
       return typed.split(/\s+/).every((word) => own.some((w) => w.startsWith(word)));
     });
   }
@@ -38,9 +40,9 @@ export class QuickActs {
       go('Tools: name a thread', '/tools/thread'),
       go('Tools: bore, rod and clearance', '/tools'),
       go('Tools: lines and hoses', '/tools/lines'),
-      go('Bring in a list', '/library/bring-in'),
+      { ...go('Bring in a list', '/library/bring-in'), also: 'import csv catalogue' },
       go('Audit the library', '/library/audit'),
-      go('Workshop settings', '/settings'),
+      { ...go('Workshop settings', '/settings'), also: 'options preferences' },
       ...(job === undefined
         ? []
         : [
@@ -48,7 +50,7 @@ export class QuickActs {
             paper('Print work card', 'work-card'),
             paper('Print measuring sheet', 'measure'),
             go('Measure before you order', '/jobs', job, 'fit', 'measure'),
-            go('Plan a conversion', '/jobs', job, 'fit', 'plan'),
+            { ...go('Plan a conversion', '/jobs', job, 'fit', 'plan'), also: 'convert' },
             go('Show work card', '/jobs', job, 'fit', 'card'),
             go('For the customer', '/jobs', job, 'customer'),
           ]),

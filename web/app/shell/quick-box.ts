@@ -1,12 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import {
   MatAutocompleteModule,
   type MatAutocompleteSelectedEvent,
   MatAutocompleteTrigger,
 } from '@angular/material/autocomplete';
 import { Router } from '@angular/router';
-import { catchError, debounceTime, distinctUntilChanged, map, of, Subject, switchMap } from 'rxjs';
+import { catchError, debounceTime, distinctUntilChanged, filter, fromEvent, map, of, Subject, switchMap } from 'rxjs';
 import type { Found } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
@@ -32,7 +42,6 @@ type Hit = Found['hits'][number];
       [value]="text()"
       (input)="ask(box.value)"
       (paste)="paste($event)"
-      (keydown.enter)="enter()"
       (keydown.escape)="box.blur()"
       [matAutocomplete]="auto"
       [matAutocompletePosition]="'below'"
@@ -115,8 +124,23 @@ export class QuickBox {
     ),
   );
 
+  /** What Enter was pressed for; its answer is not there yet. */
+  private readonly entered = signal('');
+
   constructor() {
     inject(Shortcuts).focusQuickBox = () => this.box().nativeElement.focus();
+    // Before the list of answers hears of it: the marked one may be of fewer letters than are typed by now.
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    fromEvent<KeyboardEvent>(host, 'keydown', { capture: true })
+      .pipe(
+        filter(({ key }) => key === 'Enter'),
+        takeUntilDestroyed(),
+      )
+      .subscribe((event) => this.enter(event));
+    effect(() => {
+      const [entered, found] = [this.entered(), this.found()];
+      if (entered !== '' && found?.query === entered) untracked(() => this.goTo(entered));
+    });
   }
 
   protected ask(text: string): void {
@@ -138,16 +162,31 @@ export class QuickBox {
     this.leave(['/numbers']);
   }
 
-  /** Enter without a choice looks the text up as a number. */
-  protected enter(): void {
+  /** What stands there is answered before Enter does anything, however fast it was typed. */
+  private enter(event: KeyboardEvent): void {
     const text = this.text().trim();
-    if (text === '' || this.trigger().activeOption) return;
-    this.trigger().closePanel();
-    this.leave(['/numbers'], { q: text });
+    event.preventDefault();
+    event.stopPropagation();
+    if (text === '') return;
+    const marked = this.trigger().activeOption?.value as Hit | QuickAct | undefined;
+    if (marked && this.found()?.query === text) this.take(marked);
+    else this.entered.set(text);
+  }
+
+  /** The first act or answer to these words; without any they are looked up as a number. */
+  private goTo(text: string): void {
+    this.entered.set('');
+    const first = this.acts()[0] ?? this.found()?.hits[0];
+    if (first) this.take(first);
+    else this.leave(['/numbers'], { q: text });
   }
 
   protected open(event: MatAutocompleteSelectedEvent): void {
-    const value = event.option.value as Hit | QuickAct;
+    this.take(event.option.value as Hit | QuickAct);
+  }
+
+  private take(value: Hit | QuickAct): void {
+    this.trigger().closePanel();
     if ('run' in value) {
       this.text.set('');
       this.asked.next('');
@@ -155,9 +194,12 @@ export class QuickBox {
       return value.run();
     }
     const hit = value;
-    if (hit.kind === 'call') return this.leave(['/jobs', 'new'], Object.fromEntries(new URLSearchParams(hit.id)));
+    if (hit.kind === 'call' || hit.kind === 'answer')
+      return this.leave(['/jobs', 'new'], Object.fromEntries(new URLSearchParams(hit.id)));
     if (hit.kind === 'job') return this.leave(['/jobs', hit.id]);
     if (hit.kind === 'vehicle') return this.leave(['/jobs', 'new'], { vehicle: hit.id });
+    if (hit.kind === 'bore') return this.leave(['/tools'], { bore: hit.id });
+    if (hit.kind === 'kit') return this.leave(['/kits', hit.id.slice(4)]);
     if (hit.kind === 'thread') return this.leave(['/tools/thread'], { thread: hit.id });
     if (hit.id.startsWith('unit:')) return this.leave(['/units', hit.id.slice(5)]);
     this.leave(['/numbers'], { q: hit.id });

@@ -167,13 +167,14 @@ describe('one job', () => {
       joints: [],
       parts: [],
     };
-    const { text } = await render(JobPage, {
+    const { host, text } = await render(JobPage, {
       api: { workspace: () => of(workspace({ old: OLD }, { chain })) },
       inputs: { id: '1' },
     });
-    expect(text()).toContain('Job 0001');
+    expect(text()).toContain('job 0001');
     expect(text()).toContain('Interchange choose');
     expect(text()).not.toContain('Identify open');
-    expect(text()).toContain('Work on another unit too');
+    expect(text()).toContain('Not OK to order');
+    expect(host.querySelector('[aria-label="Work on another unit too"]')).not.toBeNull();
   });
 });

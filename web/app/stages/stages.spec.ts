@@ -101,7 +101,7 @@ describe('Kit', () => {
     named(host, 'Take kit 22').click();
     expect(service.decide).toHaveBeenCalledWith('kit:brake-master', 'a', 'taken', undefined);
     // A kit by bore: what its maker answered is said with it.
-    host.querySelectorAll<HTMLElement>('mat-button-toggle button')[0]?.click();
+    host.querySelectorAll<HTMLElement>('app-answers button')[0]?.click();
     await settle();
     expect(service.decide).toHaveBeenCalledWith('kit:brake-master', 'c', 'asked', 'confirmed');
     named(host, 'order the kit alone').click();

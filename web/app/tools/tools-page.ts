@@ -1,5 +1,5 @@
 import { RouterLink } from '@angular/router';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSelectModule } from '@angular/material/select';
 import { printBoth, type Quantity, toBase } from '@kerabat/core/base/units';
@@ -82,9 +82,11 @@ export class ToolsPage {
     { kind: 'slave', words: 'slave' },
   ];
 
+  /** A bore that was asked for in the quick box. */
+  readonly given = input<string>(undefined, { alias: 'bore' });
   protected readonly measured = signal<Quantity | undefined>(undefined);
   protected readonly instrument = signal<Instrument>('caliper');
-  protected readonly bore = computed(() => {
+  protected readonly identified = computed(() => {
     const measured = this.measured();
     return measured && identifyBore(toBase(measured), this.instrument(), this.settings());
   });

@@ -44,3 +44,17 @@ export function filtered(entries: readonly InterchangeEntry[], filter: Interchan
     return e.trust >= filter.minTrust && e.conditions.length <= filter.mostChanges && (!filter.inStock || stocked);
   });
 }
+
+/** Whether a number is listed no longer. */
+export const isGone = (status: string): boolean => status === 'superseded' || status === 'withdrawn';
+/** Whether all numbers of an entry are listed no longer: it is never proposed. */
+export const isOld = ({ numbers }: InterchangeEntry): boolean =>
+  numbers.length > 0 && numbers.every(({ status }) => isGone(status));
+
+/** Within a grade: what somebody has first, what is listed no longer last. */
+export const lastly = (entry: InterchangeEntry): number =>
+  isOld(entry) ? 2 : entry.numbers.some((n) => !isGone(n.status) && n.stock.length > 0) ? 0 : 1;
+
+/** How far a way is trusted, as people say it; the figure is behind it. */
+export const trustWords = (trust: number): string =>
+  trust >= 0.9 ? 'high' : trust >= 0.75 ? 'good' : trust >= 0.5 ? 'fair' : 'low';

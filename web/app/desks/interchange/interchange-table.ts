@@ -16,7 +16,7 @@ import type { InterchangeEntry } from '@kerabat/contract';
 import type { FourState } from '@kerabat/core/base/state';
 import { PartNumber } from '../../parts/part-number';
 import { StateMark } from '../../parts/state-mark';
-import { boxOf, byBox, type InterchangeRow } from './interchange-filter';
+import { boxOf, byBox, type InterchangeRow, isGone, isOld, lastly, trustWords } from './interchange-filter';
 import { InterchangePathsPart } from './interchange-paths';
 
 export const GRADES: readonly {
@@ -47,129 +47,146 @@ const groupOf = (e: InterchangeEntry): string =>
   host: { '(focusin)': 'hold($event)' },
   imports: [MatCheckboxModule, MatButtonModule, RouterLink, StateMark, PartNumber, InterchangePathsPart],
   template: `
-    @for (group of groups(); track group.grade) {
-      <h3>
-        <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}
-        <span class="quiet">{{ group.entries.length }}</span>
-      </h3>
+    @if (groups().length > 0) {
       <table class="plain">
-        <colgroup>
-          <col style="width: 36%" />
-          <col style="width: 25%" />
-          <col style="width: 8%" />
-          <col />
-        </colgroup>
-        <thead class="hidden-text">
+        <thead>
           <tr>
-            <th>number or unit</th>
-            <th>conditions</th>
-            <th>trust</th>
-            <th>choose</th>
+            <th scope="col">number or unit</th>
+            <th scope="col">what has to change</th>
+            <th scope="col">in stock at</th>
+            <th scope="col" class="figure">price</th>
+            <th scope="col">trust</th>
+            <th scope="col"><span class="hidden-text">acts</span></th>
           </tr>
         </thead>
-        <tbody>
-          @for (e of group.entries; track e.row) {
-            <tr>
-              <td>
-                @if (group.grade === 'little-trusted') {
-                  <span class="quiet small">listed as {{ e.grade.replace('-', ' ') }}</span>
-                }
-                @if (e.unitId && e.numbers.length !== 1) {
-                  <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
-                } @else if (e.unitId && group.grade !== 'same') {
-                  <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
-                }
-                @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
-                  <div>
-                    <app-part-number [number]="n.written" /><span class="quiet small"
-                      >{{ n.issuer }}{{ n.status === 'current' ? '' : ', ' + n.status }}</span
-                    >
-                    @for (s of n.stock; track s.supplier) {
-                      <span class="stock small" [title]="s.supplier + ' says so since ' + s.date"
-                        >{{ s.quantity ?? 'how many not told,' }} at {{ s.supplier
-                        }}{{ s.price === undefined ? '' : ', ' + s.price.toFixed(2) }}</span
-                      >
-                    }
-                  </div>
-                }
-                @if (box(e); as words) {
-                  <div class="quiet small">box: {{ words }}</div>
-                }
-              </td>
-              <td>
-                @for (c of e.conditions; track c.text) {
-                  <div>{{ c.text }}</div>
-                }
-                @if (e.disputed) {
-                  <div class="needs-you small">{{ e.disputed }}</div>
-                }
-                @if (e.grade === 'does-not-fit') {
-                  <div>{{ reason(e) }}</div>
-                }
-              </td>
-              <td class="mono" title="product of the trust of each step">{{ e.trust.toFixed(2) }}</td>
-              <td class="acts">
-                @if (choosable() && !e.unitId && e.grade !== 'does-not-fit') {
-                  <span class="quiet small">no unit record: its joints cannot be checked</span>
-                }
-                @if (choosable() && e.unitId && e.grade !== 'does-not-fit') {
-                  <button
-                    matButton="outlined"
-                    type="button"
-                    (click)="chosen.emit(e)"
-                    [attr.aria-label]="'Choose ' + e.name + (box(e) ? ', ' + (e.numbers[0]?.written ?? '') : '')"
-                  >
-                    Choose
-                  </button>
-                }
-                @if (e.unitId && e.unitId !== unitId()) {
-                  <mat-checkbox
-                    [checked]="beside().includes(e.unitId)"
-                    (change)="picked.emit(e.unitId)"
-                    [aria-label]="'Compare: ' + e.name"
-                    >compare</mat-checkbox
-                  >
-                }
-                <button matButton type="button" (click)="toggle(e)" [attr.aria-expanded]="isOpen(e)">Path</button>
-              </td>
+        @for (group of groups(); track group.grade) {
+          <tbody>
+            <tr class="group">
+              <th colspan="6" scope="rowgroup">
+                <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}
+                <span class="quiet">{{ group.entries.length }}</span>
+              </th>
             </tr>
-            @if (isOpen(e)) {
+            @for (e of group.entries; track e.row) {
               <tr>
-                <td colspan="4" class="path">
-                  <app-interchange-paths [unitId]="unitId()" [entry]="e" [jobId]="jobId()" (changed)="changed.emit()" />
+                <td>
+                  @if (group.grade === 'little-trusted') {
+                    <span class="quiet small">listed as {{ e.grade.replace('-', ' ') }}</span>
+                  }
+                  @if (e.unitId && (e.numbers.length !== 1 || group.grade !== 'same')) {
+                    <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
+                  }
+                  @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
+                    <div>
+                      <app-part-number [number]="n.written" />
+                      <span class="quiet small">{{ n.issuer }}</span>
+                      @if (isGone(n.status)) {
+                        <span class="count">{{ n.status }}</span>
+                      }
+                    </div>
+                  }
+                  @if (box(e); as words) {
+                    <div class="quiet small">box: {{ words }}</div>
+                  }
+                </td>
+                <td>
+                  @for (c of e.conditions; track c.text) {
+                    <div>{{ c.text }}</div>
+                  } @empty {
+                    @if (e.grade !== 'does-not-fit') {
+                      <span class="quiet">nothing</span>
+                    }
+                  }
+                  @if (e.disputed) {
+                    <div class="needs-you small">{{ e.disputed }}</div>
+                  }
+                  @if (e.grade === 'does-not-fit') {
+                    <div>{{ reason(e) }}</div>
+                  }
+                </td>
+                <td class="small">
+                  @for (s of stockOf(e); track s.supplier) {
+                    <div [title]="s.supplier + ' says so since ' + s.date">
+                      {{ s.supplier }}, {{ s.quantity ?? 'how many not told' }}
+                    </div>
+                  } @empty {
+                    <span class="quiet">nobody</span>
+                  }
+                </td>
+                <td class="figure">{{ priceOf(e) }}</td>
+                <td [title]="'product of the trust of each step: ' + e.trust.toFixed(2)">{{ trustWords(e.trust) }}</td>
+                <td class="acts">
+                  @if (choosable() && !e.unitId && e.grade !== 'does-not-fit') {
+                    <span class="quiet small" title="no unit record: its joints cannot be checked">no unit record</span>
+                  }
+                  @if (choosable() && e.unitId && e.grade !== 'does-not-fit') {
+                    <button
+                      matButton="outlined"
+                      type="button"
+                      (click)="chosen.emit(e)"
+                      [attr.aria-label]="
+                        (isOld(e) ? 'Choose all the same: ' : 'Choose ') +
+                        e.name +
+                        (box(e) ? ', ' + (e.numbers[0]?.written ?? '') : '')
+                      "
+                    >
+                      Choose
+                    </button>
+                  }
+                  <button matButton type="button" (click)="toggle(e)" [attr.aria-expanded]="isOpen(e)">Path</button>
+                  @if (e.unitId && e.unitId !== unitId()) {
+                    <mat-checkbox
+                      [checked]="beside().includes(e.unitId)"
+                      (change)="picked.emit(e.unitId)"
+                      [aria-label]="'Compare: ' + e.name"
+                    />
+                  }
                 </td>
               </tr>
+              @if (isOpen(e)) {
+                <tr>
+                  <td colspan="6" class="path">
+                    <app-interchange-paths
+                      [unitId]="unitId()"
+                      [entry]="e"
+                      [jobId]="jobId()"
+                      (changed)="changed.emit()"
+                    />
+                  </td>
+                </tr>
+              }
             }
-          }
-        </tbody>
+          </tbody>
+        }
       </table>
     }
   `,
   styles: `
-    h3 {
-      margin: 12px 0 2px;
-    }
-    table {
-      table-layout: fixed;
+    .group th {
+      padding-top: 12px;
+      font-size: var(--size-text);
+      font-weight: 600;
+      color: var(--ink);
     }
     .path {
-      background: var(--sheet);
-    }
-    .stock {
-      margin-left: 8px;
-      color: var(--fits);
+      background: var(--paper);
     }
     .acts {
       text-align: right;
-    }
-    .acts {
       white-space: nowrap;
     }
+    mat-checkbox {
+      vertical-align: middle;
+    }
     @media (max-width: 700px) {
+      thead {
+        display: none;
+      }
       table,
       tbody,
       tr,
-      td {
+      td,
+      th {
         display: block;
       }
       tr {
@@ -209,7 +226,8 @@ export class InterchangeTable {
         ...g,
         entries: this.entries()
           .filter((e) => groupOf(e) === g.grade)
-          .flatMap(byBox),
+          .flatMap(byBox)
+          .sort((a, b) => lastly(a) - lastly(b)),
       }))
       .filter((g) => g.entries.length > 0),
   );
@@ -226,6 +244,16 @@ export class InterchangeTable {
   }
 
   protected readonly box = boxOf;
+  protected readonly isOld = isOld;
+  protected readonly isGone = isGone;
+  protected readonly trustWords = trustWords;
+  protected stockOf = ({ numbers }: InterchangeEntry) =>
+    numbers.flatMap((n) => n.stock).filter((s, i, all) => all.findIndex((o) => o.supplier === s.supplier) === i);
+  /** The lowest that somebody asks who has one. */
+  protected priceOf({ numbers }: InterchangeEntry): string {
+    const prices = numbers.flatMap((n) => n.stock.flatMap((s) => s.price ?? []));
+    return prices.length === 0 ? '' : Math.min(...prices).toFixed(2);
+  }
 
   protected hold(event: FocusEvent): void {
     this.focused = event.target as HTMLElement;

@@ -30,7 +30,7 @@ import { SLOTS } from '@kerabat/core/vehicle/place';
 import type { NewJob, Vehicle } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
-import { focusSoon } from '../../parts/focus';
+import { focusSoon, focusWhenThere } from '../../parts/focus';
 import { ChassisReader, type ReadVehicle } from './chassis-reader';
 import { VehicleSearch } from './vehicle-search';
 
@@ -83,7 +83,8 @@ export class AskForm {
   protected readonly complaints = COMPLAINTS;
   protected readonly slots = SLOTS;
   protected readonly vehicle = signal<Vehicle | undefined>(undefined);
-  protected readonly restored = signal(false);
+  /** What was typed here before and not sent: it is offered, and never laid over what was just asked. */
+  protected readonly kept = signal<Partial<NewJob> | undefined>(undefined);
   protected readonly form = inject(NonNullableFormBuilder).group({
     asker: ['', [Validators.required, Validators.pattern(/\S/)]],
     request: BLANK.request,
@@ -114,9 +115,8 @@ export class AskForm {
     effect(() => {
       const [start, name] = [this.start(), this.draft()];
       untracked(() => {
-        const draft = name === undefined ? undefined : this.drafts.read<NewJob>(name);
-        this.fill({ ...start, ...(start.vehicleId === null || draft?.vehicleId ? draft : {}) });
-        this.restored.set(draft !== undefined);
+        this.fill(start);
+        this.kept.set(name === undefined ? undefined : this.drafts.read<NewJob>(name));
       });
     });
     this.form.valueChanges.pipe(debounceTime(150), takeUntilDestroyed()).subscribe(() => {
@@ -197,20 +197,36 @@ export class AskForm {
     this.form.patchValue({ built: '', options: [] });
   }
 
-  protected reset(): void {
-    const name = this.draft();
-    if (name !== undefined) this.drafts.drop(name);
-    this.restored.set(false);
-    this.fill(this.start());
+  protected takeUp(draft: Partial<NewJob>): void {
+    this.fill({ ...this.value(), ...draft });
+    this.form.markAsDirty();
+    this.kept.set(undefined);
+    focusSoon('asker');
   }
 
-  /** Enter in a field does what the field does; it never sends the form. */
+  protected drop(): void {
+    const name = this.draft();
+    if (name !== undefined) this.drafts.drop(name);
+    this.kept.set(undefined);
+    focusSoon('asker');
+  }
+
+  /**
+   * Enter in a line goes on: it opens the job when everything that it needs is there, else it goes to what is missing.
+   * In the search it takes a vehicle.
+   */
   protected onKey(event: KeyboardEvent): void {
-    if (event.key !== 'Enter') return;
+    const target = event.target as HTMLElement;
+    if (event.key !== 'Enter' || event.defaultPrevented) return;
     if (event.ctrlKey) {
       event.preventDefault();
       this.send();
-    } else if ((event.target as HTMLElement).tagName === 'INPUT') event.preventDefault();
+    } else if (target.tagName === 'INPUT') {
+      event.preventDefault();
+      if (target.closest('app-vehicle-search, app-chassis-reader')) return;
+      if (this.form.invalid || this.vehicle() !== undefined) this.send();
+      else focusWhenThere('app-vehicle-search input');
+    }
   }
 
   /** What Enter asked for in the search is waited for. */

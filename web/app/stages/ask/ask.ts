@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
@@ -8,6 +7,7 @@ import type { NewJob, Workspace } from '@kerabat/contract';
 import { KIND_WORDS } from '@kerabat/core/named/unit';
 import { SLOTS } from '@kerabat/core/vehicle/place';
 import { JobService } from '../../job/job-service';
+import { Answers } from '../../parts/answers';
 import { Folded } from '../../parts/folded';
 import { ProblemLine } from '../../parts/problem-line';
 import { AskForm, BLANK } from './ask-form';
@@ -18,16 +18,7 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
 @Component({
   selector: 'app-ask-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    Folded,
-    AskForm,
-    ProblemLine,
-    MatButtonModule,
-    MatButtonToggleModule,
-    MatFormFieldModule,
-    MatInputModule,
-    RouterLink,
-  ],
+  imports: [Folded, AskForm, ProblemLine, MatButtonModule, Answers, MatFormFieldModule, MatInputModule, RouterLink],
   template: `
     @if (service.workspace(); as w) {
       @if (w.reading; as reading) {
@@ -77,15 +68,12 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
                     }
                   </td>
                   <td>
-                    <mat-button-toggle-group
-                      hideSingleSelectionIndicator
-                      [attr.aria-label]="'Was it: ' + l.cause"
-                      [value]="l.found ?? ''"
-                      (change)="say(l, $event.value)"
-                    >
-                      <mat-button-toggle value="yes">it was this</mat-button-toggle>
-                      <mat-button-toggle value="no">ruled out</mat-button-toggle>
-                    </mat-button-toggle-group>
+                    <app-answers
+                      [label]="'Was it: ' + l.cause"
+                      [answers]="found"
+                      [given]="l.found"
+                      (told)="say(l, $event)"
+                    />
                     @if (l.found) {
                       <button
                         matButton
@@ -130,9 +118,6 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
       font-weight: 600;
       max-width: 60rem;
     }
-    mat-button-toggle-group {
-      white-space: nowrap;
-    }
     @media (max-width: 700px) {
       thead {
         display: none;
@@ -162,6 +147,10 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
   `,
 })
 export class AskStage {
+  protected readonly found = [
+    { id: 'yes', words: 'it was this' },
+    { id: 'no', words: 'ruled out' },
+  ];
   protected readonly service = inject(JobService);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly start = computed<NewJob>(() => {

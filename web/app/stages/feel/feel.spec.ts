@@ -75,7 +75,9 @@ describe('Feel', () => {
     const { text } = await stage();
     // (23.8125 / 22.225)² = 1.1480; 1 / 1.1480 = 0.8711.
     expect(text()).toContain('13 % less pedal travel, 15 % more effort.');
-    expect(text()).toContain('× 0.8711');
+    expect(text()).toContain('pedal travel 13 % less');
+    expect(text()).toContain('master (23.8125 / 22.225)² = 1.1480');
+    expect(text()).not.toContain('1.0000');
     expect(text()).toContain('57.4 mm² more');
     expect(text()).toContain('Ratios hold without them');
     expect(text()).not.toContain('assistance lost');
@@ -225,7 +227,7 @@ describe('Feel', () => {
       ['then', { value: 23.8125, unit: 'mm' }],
     ]);
     expect(sent?.compare.cases?.map(({ name }) => name)).toContain('front circuit lost');
-    expect(sent?.ratios).toContain('pedal travel × 0.8711');
+    expect(sent?.ratios).toContain('pedal travel: 13 % less');
     expect(sent?.assumed).toContain('front lining friction 0.38');
   });
 

@@ -45,7 +45,7 @@ describe('Fit', () => {
     const w = workspace({ chosen: CHOSEN, joints: [bad, dotted] }, { measurements: [measurement()] });
     const { text } = await render(FitStage, using(job(w)));
     expect(text()).toContain('Joints 2 open');
-    expect(text()).toContain('Measure before you order 1');
+    expect(text()).toContain('Measure 1');
   });
 });
 

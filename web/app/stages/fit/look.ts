@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { LookView } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
+import { Answers } from '../../parts/answers';
 import { ProblemLine } from '../../parts/problem-line';
 
 /**
@@ -11,7 +11,7 @@ import { ProblemLine } from '../../parts/problem-line';
 @Component({
   selector: 'app-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatButtonToggleModule, ProblemLine],
+  imports: [Answers, MatButtonModule, ProblemLine],
   template: `
     <app-problem-line [text]="problem()" />
     <h2>Look at what stays</h2>
@@ -24,16 +24,13 @@ import { ProblemLine } from '../../parts/problem-line';
       <section>
         <h3 [id]="look.subject">{{ look.words }}{{ look.count > 1 ? ', ' + look.count : '' }}</h3>
         <p class="small quiet">{{ look.how }}.</p>
-        <mat-button-toggle-group
-          hideSingleSelectionIndicator
-          [attr.aria-labelledby]="look.subject"
-          [value]="look.answer ?? ''"
-          (change)="answer(look, $event.value)"
-        >
-          @for (a of look.answers; track a.id) {
-            <mat-button-toggle [value]="a.id">{{ a.words }}</mat-button-toggle>
-          }
-        </mat-button-toggle-group>
+        <app-answers
+          [class.open]="!look.answer"
+          [label]="look.words"
+          [answers]="look.answers"
+          [given]="look.answer"
+          (told)="answer(look, $event)"
+        />
         @if (look.answer) {
           <button matButton type="button" (click)="forget(look)" [attr.aria-label]="'Not looked at: ' + look.words">
             Not looked at
@@ -56,9 +53,6 @@ import { ProblemLine } from '../../parts/problem-line';
     }
     p {
       margin: 2px 0 6px;
-    }
-    mat-button-toggle-group {
-      flex-wrap: wrap;
     }
     .finding {
       font-weight: 600;

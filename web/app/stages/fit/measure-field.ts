@@ -22,6 +22,7 @@ import { readBenchLine } from '@kerabat/core/find/identify';
 import { findAttribute, type MeasuredDimension } from '@kerabat/core/named/attribute';
 import { Instruments, readingText, TAKE_KEY } from '../../api/instruments';
 import { JobService } from '../../job/job-service';
+import { OpensFirst } from '../../parts/opens-first';
 import { ProblemLine } from '../../parts/problem-line';
 
 /** The usual instrument is taken when none is named; "ruler" after the figure says otherwise. */
@@ -44,7 +45,16 @@ const LIKE: Readonly<Record<MeasuredDimension, string>> = {
 @Component({
   selector: 'app-measure-field',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ReactiveFormsModule, MatButtonModule, MatFormFieldModule, MatInputModule, MatSelectModule, ProblemLine],
+  imports: [
+    ReactiveFormsModule,
+    MatButtonModule,
+    MatFormFieldModule,
+    MatInputModule,
+    MatSelectModule,
+    OpensFirst,
+    ProblemLine,
+  ],
+  host: { '[attr.data-fact]': 'measure().attribute' },
   templateUrl: './measure-field.html',
   styleUrl: './measure-field.scss',
 })

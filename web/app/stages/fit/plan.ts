@@ -1,5 +1,5 @@
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatSelectModule } from '@angular/material/select';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatSnackBar } from '@angular/material/snack-bar';
@@ -81,6 +81,8 @@ export class PlanView {
   private readonly api = inject(Api);
   protected readonly conversions = signal<readonly ConversionHead[]>([]);
   protected readonly id = signal('');
+  /** The one that was asked for, in the address. */
+  readonly conversion = input<string>();
   protected readonly choices = signal<Readonly<Record<string, string>>>({});
   protected readonly plan = signal<PlanAnswer | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
@@ -118,7 +120,7 @@ export class PlanView {
         this.id.set(w.conversion.id);
         this.choices.set(w.conversion.choices);
         this.wanted.next({ follow: false });
-      }
+      } else if (this.conversion()) this.choose(this.conversion() ?? '');
     });
   }
 

@@ -16,6 +16,7 @@ import { heldEvidence } from '../../job/evidence';
 import { JobService } from '../../job/job-service';
 import { LiveReadingPart } from '../../parts/live-reading';
 import { ProblemLine } from '../../parts/problem-line';
+import { Shortcuts } from '../../parts/shortcuts';
 import { Candidates } from './candidates';
 import { EvidenceList } from './evidence-list';
 import { NextChecks, SHOWN } from './next-checks';
@@ -69,6 +70,7 @@ export class IdentifyStage {
   protected readonly service = inject(JobService);
   private readonly designs = inject(Designs);
   private readonly instruments = inject(Instruments);
+  private readonly shortcuts = inject(Shortcuts);
   private readonly box = viewChild<ElementRef<HTMLInputElement>>('box');
   protected readonly field = new FormControl('', { nonNullable: true });
   protected readonly line = toSignal(this.field.valueChanges, { initialValue: '' });
@@ -122,7 +124,8 @@ export class IdentifyStage {
   }
 
   protected async add(): Promise<void> {
-    if (this.line().trim() !== '') await this.tell(this.line());
+    if (this.line().trim() === '') return this.shortcuts.goOn();
+    await this.tell(this.line());
   }
 
   protected async tell(line: string): Promise<void> {

@@ -95,7 +95,7 @@ describe('Interchange', () => {
       inputs: { unitId: 'ard-tm22vs', entries: [bare], choosable: true },
     });
     expect(host.querySelector('[aria-label^=Choose]')).toBeNull();
-    expect(text()).toContain('its joints cannot be checked');
+    expect(text()).toContain('no unit record');
   });
   it('choosing writes the number and how it was found', async () => {
     const service = job(workspace({ old: OLD }));

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
 import type { FluidView, KitView } from '@kerabat/contract';
 import { SEALED } from '@kerabat/core/list/kit';
 import { JobService } from '../../job/job-service';
+import { Answers } from '../../parts/answers';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';
@@ -13,7 +13,7 @@ import { StateMark } from '../../parts/state-mark';
 @Component({
   selector: 'app-kit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatButtonToggleModule, RouterLink, StateMark, PartNumber, ProblemLine],
+  imports: [Answers, MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
   template: `
     @if (work(); as w) {
       <app-problem-line [text]="problem()" />
@@ -48,15 +48,12 @@ import { StateMark } from '../../parts/state-mark';
                 <td>
                   {{ k.sentence }}
                   @if (k.chosen && k.asks) {
-                    <mat-button-toggle-group
-                      hideSingleSelectionIndicator
-                      [attr.aria-label]="'What the maker of ' + k.name + ' answered'"
-                      [value]="answered()"
-                      (change)="take(k, $event.value)"
-                    >
-                      <mat-button-toggle value="confirmed">its maker says it is for this unit</mat-button-toggle>
-                      <mat-button-toggle value="no-answer">asked: no answer</mat-button-toggle>
-                    </mat-button-toggle-group>
+                    <app-answers
+                      [label]="'What the maker of ' + k.name + ' answered'"
+                      [answers]="makerSays"
+                      [given]="answered()"
+                      (told)="take(k, $event)"
+                    />
                   }
                 </td>
                 <td>
@@ -72,6 +69,10 @@ import { StateMark } from '../../parts/state-mark';
             }
           </tbody>
         </table>
+      } @else if (!w.old && !w.chosen) {
+        <p>
+          A kit goes by the unit: <a routerLink="../identify">identify the {{ w.words }} first</a>.
+        </p>
       } @else {
         <p>No list names a kit for this unit, and none of its bore is in the catalogue.</p>
       }
@@ -91,6 +92,7 @@ import { StateMark } from '../../parts/state-mark';
               matButton
               type="button"
               (click)="fluid(f, g)"
+              [attr.data-state]="g.state"
               [attr.aria-pressed]="f.chosen === g.grade"
               [attr.aria-label]="g.grade"
             >
@@ -151,6 +153,10 @@ import { StateMark } from '../../parts/state-mark';
   `,
 })
 export class KitStage {
+  protected readonly makerSays = [
+    { id: 'confirmed', words: 'its maker says it is for this unit' },
+    { id: 'no-answer', words: 'asked: no answer' },
+  ];
   protected readonly service = inject(JobService);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly refused = signal<{ readonly system: string; readonly words: string } | undefined>(undefined);
