@@ -149,6 +149,18 @@ export class Seat {
   }
 
   /** Goes on with Tab until the thing of this name has the focus; fails when the keyboard never gets there. */
+  /** Whether a row of tabs has the focus, and one of them has the name: the arrows go from one to the next. */
+  private isBesideTab(name: string): Promise<boolean> {
+    return this.page.evaluate(
+      (words) =>
+        document.activeElement?.getAttribute('role') === 'tab' &&
+        [...(document.activeElement.closest('[role=tablist]')?.querySelectorAll('[role=tab]') ?? [])].some((tab) =>
+          tab.textContent?.replace(/\s+/g, ' ').includes(words),
+        ),
+      name,
+    );
+  }
+
   async tabTo(name: string, most = 90): Promise<void> {
     const seen: string[] = [];
     // A part of the page that is still on its way is waited for; whether the keyboard gets there is seen below.
@@ -174,7 +186,7 @@ export class Seat {
       const focused = await this.focused();
       if (focused.includes(name)) return;
       seen.push(focused);
-      await this.keys('Tab');
+      await this.keys((await this.isBesideTab(name)) ? 'ArrowRight' : 'Tab');
     }
     throw new Error(`Tab never reached "${name}"; it passed: ${[...new Set(seen)].join(' | ')}`);
   }

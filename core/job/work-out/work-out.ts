@@ -295,8 +295,7 @@ function chainFor(input: SlotInput, results: readonly SlotResult[], parts: reado
       (entries.length === 1 ? entries[0]?.unitName : entries.length > 1 ? `one of ${entries.length}` : undefined);
     const next = result?.work.chosen;
     const stays = result?.work.resealed === true;
-    const nextWords =
-      next && (stays ? `${next.name}, new seals` : [next.number, next.bore].filter(Boolean).join(' · '));
+    const nextWords = next && (stays ? `${next.name}, resealed` : [next.number, next.bore].filter(Boolean).join(' · '));
     return [
       {
         slot: row.slot,

@@ -78,15 +78,15 @@ export const LOOKS: readonly LookRow[] = [
     { id: 'bad', words: 'soft, cracked or swollen', brings: [{ item: 'hose', section: 'order', each: true, words: 'Flexible hose, in pairs by axle' }] },
     { id: 'old', words: 'its age is not known, or it is older than', beyond: 'hoseYears', brings: [{ item: 'hose', section: 'order', each: true, words: 'Flexible hose, while it is open' }] },
   ] },
-  { look: 'bleeders', about: 'wheels', words: 'Bleeders', how: 'Brush, oil, and try each with a six-point socket before anything is ordered', minutes: 6,
-    perhaps: { item: 'bleeder', section: 'perhaps', words: 'Bleeder screw: if the old one is seized' }, answers: [
+  { look: 'bleeders', about: 'wheels', words: 'Bleed screws', how: 'Brush, oil, and try each with a six-point socket before anything is ordered', minutes: 6,
+    perhaps: { item: 'bleeder', section: 'perhaps', words: 'Bleed screw: if the old one is seized' }, answers: [
     { id: 'open', words: 'all open' },
-    { id: 'seized', words: 'one is seized', brings: [{ item: 'bleeder', section: 'order', words: 'Bleeder screw' }], then: ['bleeder-out'] },
-    { id: 'broken', words: 'one broke off', brings: [{ item: 'other', section: 'perhaps', words: 'The wheel unit whose bleeder broke off, unless it can be drilled out' }], finding: 'A broken bleeder often takes the wheel unit with it: identify that unit too before the order goes out.' },
+    { id: 'seized', words: 'one is seized', brings: [{ item: 'bleeder', section: 'order', words: 'Bleed screw' }], then: ['bleeder-out'] },
+    { id: 'broken', words: 'one broke off', brings: [{ item: 'other', section: 'perhaps', words: 'The wheel unit whose bleed screw broke off, unless it can be drilled out' }], finding: 'A broken bleed screw often takes the wheel unit with it: identify that unit too before the order goes out.' },
   ] },
-  { look: 'bleeder-out', about: 'wheels', follows: true, words: 'The seized bleeder', how: 'Warmth and oil, six-point socket; stop before it twists', minutes: 10, answers: [
+  { look: 'bleeder-out', about: 'wheels', follows: true, words: 'The seized bleed screw', how: 'Warmth and oil, six-point socket; stop before it twists', minutes: 10, answers: [
     { id: 'out', words: 'came out' },
-    { id: 'broken', words: 'broke off', brings: [{ item: 'other', section: 'perhaps', words: 'The wheel unit whose bleeder broke off, unless it can be drilled out' }], finding: 'Identify that wheel unit too before the order goes out.' },
+    { id: 'broken', words: 'broke off', brings: [{ item: 'other', section: 'perhaps', words: 'The wheel unit whose bleed screw broke off, unless it can be drilled out' }], finding: 'Identify that wheel unit too before the order goes out.' },
   ] },
   { look: 'pin', about: 'rod', words: 'Clevis pin and bushing', how: 'Take the pin out and feel it for a step; move the pedal sideways', minutes: 3,
     perhaps: { item: 'clevis-set', section: 'perhaps', words: 'Clevis pin and bushing: if the pin shows a step' }, answers: [

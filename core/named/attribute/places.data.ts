@@ -94,5 +94,5 @@ export const PLACE_ROWS = [
   row('wheel-size', 'nominal size of the wheel', 'quantity', 1, 'yes', 0.01, 'cast or stamped on the wheel; a diameter by name', 'not the inside of the rim', { ...length(150, 800, 'a wheel'), ...paper, spot: 'vehicle' }),
   row('wheel-least', 'smallest wheel that clears the caliper', 'quantity', 1, 'no', 0.02, 'maker’s data', 'a nominal size, by name', { ...length(150, 800, 'a wheel'), ...paper }),
   row('line-reaches', 'where the end of the line comes to', 'mark', 1, 'yes', 0.03, 'follow the line to its end', 'a line that is bent over has to reach without pull', { perPort: true, ...paper, spot: 'ports' }),
-  row('hand', 'side of the vehicle', 'choice', 1, 'yes', 0.02, 'the bleeder is at the top when it is fitted', 'left and right look alike on the bench', { ...choice('left', 'right'), ...paper, spot: 'body' }),
+  row('hand', 'side of the vehicle', 'choice', 1, 'yes', 0.02, 'the bleed screw is at the top when it is fitted', 'left and right look alike on the bench', { ...choice('left', 'right'), ...paper, spot: 'body' }),
 ] as const satisfies readonly AttributeRow[];

@@ -110,7 +110,7 @@ export function stripOf(parts: readonly StripPart[], width: number, height = FUL
   const booster = items.find(({ kind }) => kind === 'booster');
   // What drives a booster hangs below it.
   column(6).forEach((part) =>
-    items.push(place(part, { x: (booster?.box.x ?? x) - 24, y: height - 30 * low, width: 30 * low, height: 28 * low })),
+    items.push(place(part, { x: (booster?.box.x ?? x) - 38, y: height - 26 * low, width: 26, height: 26 * low })),
   );
   const wheels = Math.max(1, ...rows.map((row) => ends.filter((part) => rowOf(part) === row).length));
   const [we, full] = SIZE[4] ?? [90, 44];

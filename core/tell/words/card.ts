@@ -20,7 +20,8 @@ const torque = (values: CardStep['values']): string => {
 
 const WORDS: Readonly<Record<string, StepWords>> = {
   'empty-stored': {
-    words: () => 'Empty the accumulator: engine off, press the pedal 25 times or as the maker says, until it is hard',
+    words: () =>
+      'Discharge the accumulator: engine off, press the pedal 25 times or as the maker says, until it is hard',
     why: 'the assistance stores pressure with the engine off',
   },
   'on-stands': {
@@ -186,7 +187,7 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     words: () =>
       'Bleed what lies on the way first: each joint that was opened, from the master outwards, a ' +
       'quarter turn while the pedal is held',
-    why: 'air at the master never reaches a wheel bleeder',
+    why: 'air at the master never reaches a wheel bleed screw',
   },
   routine: {
     words: () => 'The modulator is bled by the maker’s routine with his device',

@@ -160,9 +160,9 @@ export const FIX_WORDS: Readonly<Record<string, FixWords>> = {
     },
   },
   'swap-bleeder': {
-    words: () => 'Swap bleeder and line, so that the bleeder is highest',
+    words: () => 'Swap bleed screw and line, so that the bleed screw is highest',
     risk: 'air stays at the top where nothing lets it out',
-    parts: { bleeder: [() => 'Bleeder moved to the highest hole', 'it was shipped in the other one'] },
+    parts: { bleeder: [() => 'Bleed screw moved to the highest hole', 'it was shipped in the other one'] },
   },
   reroute: {
     words: (v) =>

@@ -14,7 +14,7 @@ interface ItemWords {
   readonly size?: (mm: number) => string;
 }
 
-const ring = (mm: number): string => `for a pilot of ${valueWords('pilot', mm)}`;
+const ring = (mm: number): string => `for a spigot of ${valueWords('pilot', mm)}`;
 const across = (mm: number): string => `${valueWords('grommet-size', mm)}`;
 
 const WORDS: Readonly<Partial<Record<ItemName, ItemWords>>> = {

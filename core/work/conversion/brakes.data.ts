@@ -37,7 +37,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { group: 'prove', words: 'Engine off: the reserve must give a few assisted stops, then a hard pedal that still brakes' }, ...PROVE,
     ],
     mated: ['booster', 'brake-master'],
-    watch: ['Two fluids side by side that ruin each other’s seals.', 'No core deposit back on a conversion.'],
+    watch: ['Two fluids side by side that ruin each other’s seals.', 'No core charge back on a conversion.'],
     choices: [
       { id: 'pump', words: 'Pump', options: [{ id: 'new', words: 'another pump', argues: 'flow, pressure and second return as the booster wants' }, { id: 'keep', words: 'keep the pump', argues: 'only when its plate shows enough flow, and a second return can be had' }] },
       { id: 'valve', words: 'Proportioning valve', options: [{ id: 'keep', words: 'keep', argues: 'same axles, same balance' }, { id: 'change', words: 'change', argues: 'the sister’s valve belongs to the sister’s master' }] },
@@ -57,7 +57,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'vacuum-hose', does: 'add', item: 'small-hose', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
       { key: 'spacer', does: 'add', item: 'spacer', words: 'Spacer with recess between booster and master', why: 'where the booster’s pin reaches too far', when: { choice: 'gap', is: ['spacer'] } },
-      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'new joint; by the pilot of the master' },
+      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'new joint; by the spigot of the master' },
     ],
     tools: ['depth gauge', 'vacuum gauge'],
     steps: [

@@ -7,7 +7,7 @@ const MASTER_ASKS = ['stud-spacing', 'stud-length', 'reach-front', 'room-front',
 // prettier-ignore
 export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
   {
-    id: 'single-to-dual', words: 'one circuit to two', system: 'brake', splits: true,
+    id: 'single-to-dual', words: 'single to dual', system: 'brake', splits: true,
     about: 'A tandem master and a circuit for each axle, so that one leak leaves half of the brakes.',
     needs: [{ fact: 'place', slot: 'brake-master', is: ['yes'], because: 'It has no master on record.' }],
     roles: [{ slot: 'brake-master', kind: 'brake-master', words: 'tandem master', wanted: [{ attribute: 'port-count', is: [2, 3] }] }],
@@ -24,7 +24,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     tools: ['flare wrenches', 'flaring tool', 'tube bender', 'wire for a template'],
     steps: [{ group: 'before', words: 'Measure pedal height and rod length before anything is taken off' }, START_BY_HAND, BENCH_BLEED, WHEELS,
       { group: 'bleed', words: 'Lock the shuttle of the warning valve in its middle while bleeding, where its maker says so', when: { choice: 'warning', is: ['fitted'] } }, ...PROVE,
-      { group: 'prove', words: 'Open one bleeder, press slowly: the other circuit must still hold; close and bleed again' }],
+      { group: 'prove', words: 'Open one bleed screw, press slowly: the other circuit must still hold; close and bleed again' }],
     mated: [],
     watch: ['A stop-light switch in the old junction sees one circuit only: a second one for the other circuit, or one at the pedal.', 'Drums want residual pressure: look where it was held in the old single master.', 'Which port feeds which axle is on the unit’s sheet, not in its looks.'],
     choices: [
@@ -92,7 +92,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'sensor', does: 'move', words: 'Sensor from the old master', why: 'same place, often another connector' },
       { key: 'clip', does: 'add', words: 'Bracket or clip for the lines', why: 'the ports sit elsewhere' },
-      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'a flattened one leaks vacuum; by the pilot of the master' },
+      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'a flattened one leaks vacuum; by the spigot of the master' },
     ],
     tools: ['depth gauge', 'flare wrenches'],
     steps: [{ group: 'before', words: 'Recess of the new master and pin of the booster, both with a depth gauge from the mating face' }, START_BY_HAND, BENCH_BLEED, WHEELS, ...PROVE],
@@ -126,7 +126,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       { group: 'before', words: 'Settle the side of the production change first: pipe, master and slave of the same side' },
       { group: 'fit', words: 'Keep the caps on until the pipe is in' },
       { group: 'fit', words: 'Open the feed nipple of the brake reservoir last', caution: 'An open nipple empties the brake reservoir.' },
-      { group: 'bleed', words: 'Bleed the slave; breakaway straps on a new slave stay on', minutes: 20 },
+      { group: 'bleed', words: 'Bleed the slave; break-away straps on a new slave stay on', minutes: 20 },
       { group: 'prove', words: 'Slave travel with the pedal down, against the release travel; gears engage without a crunch' },
       { group: 'prove', words: 'It does not start with the pedal up' },
     ],

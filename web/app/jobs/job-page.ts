@@ -29,7 +29,7 @@ import { jobNumber } from '@kerabat/core/tell/words';
 import { JobService } from '../job/job-service';
 import { PartsList } from '../parts-list/parts-list';
 import { ChainStrip } from '../parts/chain-strip';
-import { focusWhenThere } from '../parts/focus';
+import { focusWhenThere, isFocusComing } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { ProblemLine } from '../parts/problem-line';
 import { Shortcuts } from '../parts/shortcuts';
@@ -160,6 +160,7 @@ export class JobPage {
   private keepFocus(from?: Element | null): void {
     afterNextRender(
       () => {
+        if (isFocusComing()) return;
         const now = document.activeElement;
         const lost = now === document.body || now === null;
         if (lost || (now === from && !(now instanceof HTMLInputElement || now instanceof HTMLTextAreaElement)))

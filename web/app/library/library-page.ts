@@ -1,5 +1,8 @@
 import { AsyncPipe, DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatMenuModule } from '@angular/material/menu';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink } from '@angular/router';
 import { startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api/api';
@@ -12,37 +15,49 @@ import { UnitListPart } from './unit-list';
 @Component({
   selector: 'app-library-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [AsyncPipe, DatePipe, RouterLink, DemoData, ProblemLine, UnitListPart],
+  imports: [
+    AsyncPipe,
+    DatePipe,
+    MatButtonModule,
+    MatMenuModule,
+    MatTooltipModule,
+    RouterLink,
+    DemoData,
+    ProblemLine,
+    UnitListPart,
+  ],
   template: `
     <div class="page">
-      <h1>Library</h1>
-      <p class="doors">
-        <a routerLink="/library/bring-in">Bring in a list</a>
-        <a routerLink="/library/audit">Audit: what contradicts itself, and who changed what</a>
-        <span
-          >Take all of it with you:
+      <div class="row head">
+        <h1>Library</h1>
+        <a matButton="filled" routerLink="/library/bring-in">Bring in a list</a>
+        <a matButton="outlined" routerLink="/library/audit" matTooltip="What contradicts itself, and who changed what"
+          >Audit</a
+        >
+        <button matButton="outlined" type="button" [matMenuTriggerFor]="formatsMenu">Export all</button>
+        <mat-menu #formatsMenu>
           @for (format of formats; track format) {
-            <a [href]="api.exportOf(format)" download>{{ format.toUpperCase() }}</a>
+            <a mat-menu-item [href]="api.exportOf(format)" download>{{ format.toUpperCase() }}</a>
           }
-        </span>
-      </p>
+        </mat-menu>
+      </div>
       <app-demo-data (changed)="changed()" />
       @if (summary$ | async; as s) {
         <app-problem-line [text]="s.problem" />
         @if (s.answer; as c) {
-          <p>
+          <p class="holds">
             @for (count of counts(c.counts); track count[0]) {
-              <span class="count"
+              <span
                 ><strong class="mono">{{ count[1] }}</strong> {{ count[0] }}</span
               >
             }
           </p>
           <div class="two">
-            <section aria-labelledby="units">
+            <section class="sheet" aria-labelledby="units">
               <h2 id="units">Units</h2>
               <app-unit-list [again]="times()" />
             </section>
-            <section aria-labelledby="brought">
+            <section class="sheet" aria-labelledby="brought">
               <h2 id="brought">Brought in</h2>
               @for (i of c.imports; track i.loadedAt) {
                 <p class="small">
@@ -76,25 +91,27 @@ import { UnitListPart } from './unit-list';
     </div>
   `,
   styles: `
-    .count {
-      margin-right: 16px;
+    .head h1 {
+      flex: 1;
     }
-    .doors {
+    .holds {
       display: flex;
       flex-wrap: wrap;
-      gap: 4px 24px;
-      margin: 4px 0 8px;
-    }
-    .doors a + a {
-      margin-left: 8px;
+      gap: 4px 16px;
+      margin: 8px 0 16px;
     }
     .date {
       white-space: nowrap;
     }
+    section {
+      min-width: 0;
+      overflow-x: auto;
+    }
     .two {
       display: grid;
       grid-template-columns: 3fr 2fr;
-      gap: 28px;
+      gap: 16px;
+      align-items: start;
     }
     @media (max-width: 760px) {
       .two {

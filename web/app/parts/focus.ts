@@ -14,6 +14,10 @@ const PATIENCE_MS = 3000;
 /** What is meant is waited for so long, before what would do is taken. */
 const MEANT_MS = 400;
 
+let coming = 0;
+/** Whether something is waited for that takes the focus: nothing else is to take it meanwhile. */
+export const isFocusComing = (): boolean => coming > 0;
+
 /** Focuses the first thing that a selector finds, if it can be. */
 function focused(selector: string): boolean {
   const element = document.querySelector<HTMLElement>(selector);
@@ -28,6 +32,7 @@ function focused(selector: string): boolean {
 export function focusWhenThere(...selectors: readonly string[]): void {
   const [meant = ''] = selectors;
   if (focused(meant)) return;
+  coming++;
   const from = document.activeElement;
   let wanted = [meant];
   const find = (): void => {
@@ -43,6 +48,7 @@ export function focusWhenThere(...selectors: readonly string[]): void {
   }, MEANT_MS);
   const late = setTimeout(() => end.abort(), PATIENCE_MS);
   end.signal.addEventListener('abort', () => {
+    coming--;
     watch.disconnect();
     clearTimeout(soon);
     clearTimeout(late);

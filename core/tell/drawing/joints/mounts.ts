@@ -46,7 +46,7 @@ function sectionOf(a: Side, b: Side, push: { readonly a: Side; readonly b: Side 
     words: 'faces apart, cut',
     shapes: [...shapes, ...(push ? pushShapes(push, x) : [box('void', [x - 5, -12], [x + 36, 12])]), axis],
     dimensions: [
-      across(pb.key, 'pilot', [x - 5, -pb.mm / 2], [x - 5, pb.mm / 2], 'after'),
+      across(pb.key, 'spigot', [x - 5, -pb.mm / 2], [x - 5, pb.mm / 2], 'after'),
       across(pa.key, 'opening', [-12, -pa.mm / 2], [-12, pa.mm / 2], 'before'),
       along(stud.key, 'stud length', [0, ya], [stud.mm, ya]),
       along(thick.key, 'flange', [x, yb + 16], [x + thick.mm, yb + 16]),

@@ -219,7 +219,7 @@ function faceOf(facts: Facts): View {
     ],
     dimensions: [
       along(keyOf('stud-spacing', 'master'), 'studs, master', [-half, 0], [half, 0]),
-      across(pilot.key, 'pilot', [0, -pilot.mm / 2], [0, pilot.mm / 2]),
+      across(pilot.key, 'spigot', [0, -pilot.mm / 2], [0, pilot.mm / 2]),
     ],
     marks: [],
   };

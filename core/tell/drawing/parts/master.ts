@@ -288,7 +288,7 @@ function faceOf(facts: Facts, body: Body): View {
     shapes,
     dimensions: [
       along(spacing.key, 'stud spacing', [-half, 0], [half, 0]),
-      across(pilot.key, 'pilot', [0, -pilot.mm / 2], [0, pilot.mm / 2]),
+      across(pilot.key, 'spigot', [0, -pilot.mm / 2], [0, pilot.mm / 2]),
     ],
     marks: [
       mark('stud-thread', 'stud thread', [half, 0], 'above'),

@@ -31,10 +31,12 @@ type Part = Workspace['chain']['parts'][number];
     }
   `,
   styles: `
+    /* As wide as a sheet of A4 between its margins: what is drawn for the screen fits on the paper. */
     .sheet {
-      background: var(--raised);
+      box-sizing: border-box;
+      max-width: 660px;
       padding: 24px 32px;
-      border: 1px solid var(--line);
+      break-inside: avoid;
     }
     .who {
       color: var(--quiet);

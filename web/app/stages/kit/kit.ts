@@ -1,8 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
+import { map, of, switchMap } from 'rxjs';
 import type { FluidView, KitView } from '@kerabat/contract';
 import { SEALED } from '@kerabat/core/list/kit';
+import { partDrawing } from '@kerabat/core/tell/drawing';
+import { Designs } from '../../api/designs';
+import { DrawingView } from '../../drawing/drawing';
 import { JobService } from '../../job/job-service';
 import { Answers } from '../../parts/answers';
 import { PartNumber } from '../../parts/part-number';
@@ -13,14 +18,14 @@ import { StateMark } from '../../parts/state-mark';
 @Component({
   selector: 'app-kit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
+  imports: [Answers, DrawingView, MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
   template: `
     @if (work(); as w) {
       <app-problem-line [text]="problem()" />
       <h2>Seal kit</h2>
       @if (w.resealed) {
         <p>
-          <strong>The {{ w.words }} stays and gets new seals: the kit alone is ordered.</strong>
+          <strong>The {{ w.words }} stays and is resealed: the kit alone is ordered.</strong>
           <button matButton type="button" (click)="reseal(false)">Take that back</button>
           <a routerLink="../fit/look">Look at its bore when it is open</a>
         </p>
@@ -32,50 +37,70 @@ import { StateMark } from '../../parts/state-mark';
           >
         </p>
       }
-      @if (w.kits.length > 0) {
-        <table class="plain">
-          <tbody>
-            @for (k of w.kits; track k.id) {
-              <tr>
-                <td><app-state-mark [state]="k.state" [size]="16" /></td>
-                <td>
-                  {{ k.name }}
-                  @if (k.number) {
-                    <app-part-number [number]="k.number" />
-                  }
-                  <div class="quiet small">{{ k.contents.join('; ') }}</div>
-                </td>
-                <td>
-                  {{ k.sentence }}
-                  @if (k.chosen && k.asks) {
-                    <app-answers
-                      [label]="'What the maker of ' + k.name + ' answered'"
-                      [answers]="makerSays"
-                      [given]="answered()"
-                      (told)="take(k, $event)"
-                    />
-                  }
-                </td>
-                <td>
-                  @if (k.chosen) {
-                    <button matButton type="button" (click)="leave()">On the parts list; undo</button>
-                  } @else if (k.state !== 'does-not-fit') {
-                    <button matButton="outlined" type="button" (click)="take(k)" [attr.aria-label]="'Take ' + k.name">
-                      Take
-                    </button>
-                  }
-                </td>
-              </tr>
-            }
-          </tbody>
-        </table>
-      } @else if (!w.old && !w.chosen) {
-        <p>
-          A kit goes by the unit: <a routerLink="../identify">identify the {{ w.words }} first</a>.
-        </p>
-      } @else {
-        <p>No list names a kit for this unit, and none of its bore is in the catalogue.</p>
-      }
+      <div class="two">
+        @if (drawn(); as d) {
+          <section class="sheet seals" aria-label="Where the pieces sit">
+            <app-drawing
+              [drawing]="d"
+              [words]="'the unit cut along its bore, its seals marked'"
+              [mostHeight]="150"
+              [bare]="true"
+            />
+            <p class="small quiet">Marked: what a kit renews.</p>
+          </section>
+        }
+        <section class="sheet" aria-label="Kits">
+          @if (w.kits.length > 0) {
+            <table class="plain">
+              <tbody>
+                @for (k of w.kits; track k.id) {
+                  <tr>
+                    <td><app-state-mark [state]="k.state" [size]="16" /></td>
+                    <td>
+                      {{ k.name }}
+                      @if (k.number) {
+                        <app-part-number [number]="k.number" />
+                      }
+                      <div class="quiet small">{{ k.contents.join('; ') }}</div>
+                    </td>
+                    <td>
+                      {{ k.sentence }}
+                      @if (k.chosen && k.asks) {
+                        <app-answers
+                          [label]="'What the maker of ' + k.name + ' answered'"
+                          [answers]="makerSays"
+                          [given]="answered()"
+                          (told)="take(k, $event)"
+                        />
+                      }
+                    </td>
+                    <td>
+                      @if (k.chosen) {
+                        <button matButton type="button" (click)="leave()">On the parts list; undo</button>
+                      } @else if (k.state !== 'does-not-fit') {
+                        <button
+                          matButton="outlined"
+                          type="button"
+                          (click)="take(k)"
+                          [attr.aria-label]="'Take ' + k.name"
+                        >
+                          Take
+                        </button>
+                      }
+                    </td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          } @else if (!w.old && !w.chosen) {
+            <p>
+              A kit goes by the unit: <a routerLink="../identify">identify the {{ w.words }} first</a>.
+            </p>
+          } @else {
+            <p>No list names a kit for this unit, and none of its bore is in the catalogue.</p>
+          }
+        </section>
+      </div>
       @for (f of service.workspace()?.fluids; track f.system) {
         <h2>{{ several() ? 'Fluid of the ' + f.system : 'Fluid' }}</h2>
         <p [class.needs-you]="f.state !== 'fits'"><app-state-mark [state]="f.state" [size]="16" /> {{ f.sentence }}</p>
@@ -123,6 +148,21 @@ import { StateMark } from '../../parts/state-mark';
     h2 {
       margin-top: 8px;
     }
+    .two {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 2fr);
+      gap: 16px;
+      align-items: start;
+      margin: 8px 0 16px;
+    }
+    .seals ::ng-deep .rubber {
+      fill: var(--act);
+    }
+    @media (max-width: 1000px) {
+      .two {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
     td:first-child {
       width: 20px;
     }
@@ -158,6 +198,7 @@ export class KitStage {
     { id: 'no-answer', words: 'asked: no answer' },
   ];
   protected readonly service = inject(JobService);
+  private readonly designs = inject(Designs);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly refused = signal<{ readonly system: string; readonly words: string } | undefined>(undefined);
   protected readonly several = computed(() => (this.service.workspace()?.fluids.length ?? 0) > 1);
@@ -171,6 +212,17 @@ export class KitStage {
     return this.service.focus();
   });
 
+  /** The unit that is resealed, or that comes, cut open. */
+  protected readonly drawn = toSignal(
+    toObservable(computed(() => this.work()?.chosen?.unitId ?? this.work()?.old?.unitId)).pipe(
+      switchMap((id) => (id === undefined ? of(undefined) : this.designs.get(id))),
+      map((design) => {
+        const drawing = design && partDrawing(design.kind, design.facts);
+        return drawing && { ...drawing, views: drawing.views.slice(0, 1), details: [] };
+      }),
+    ),
+  );
+
   protected readonly sealable = computed(() => SEALED.some((kind) => kind === this.work()?.kind));
   protected readonly answered = computed(() => {
     this.service.workspace();
@@ -183,7 +235,7 @@ export class KitStage {
     );
   }
 
-  /** The unit stays and gets new seals, or not. */
+  /** The unit stays and is resealed, or not. */
   protected async reseal(stays: boolean): Promise<void> {
     const subject = `reseal:${this.service.slot() ?? ''}`;
     this.problem.set(
