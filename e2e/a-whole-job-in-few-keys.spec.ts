@@ -1,82 +1,123 @@
 import { expect, it } from 'vitest';
-import { workshop, type Seat } from './browser.js';
+import { PATIENCE, workshop, type Seat } from './browser.js';
 
 const { sit } = workshop();
 
-/**
- * Waits until the next thing to do is called so, goes there with Enter, and waits until something there has the focus.
- */
+/** The next thing to do is called so, and has the focus: Enter goes on. */
 async function goOn(seat: Seat, words: string): Promise<void> {
-  await seat.page.waitForFunction(
-    (text: string) => document.querySelector('#next-act')?.textContent?.includes(text),
-    { timeout: 8000 },
-    words,
-  );
-  await seat.page.waitForFunction(() =>
-    [document.body, document.querySelector('#next-act')].includes(document.activeElement as HTMLElement),
-  );
+  await focusOn(seat, words, '#next-act');
   await seat.keys('Enter');
-  await seat.page.waitForFunction(
-    () => document.activeElement !== document.body && document.activeElement?.id !== 'next-act',
-  );
 }
-const chord = async (seat: Seat, key: string): Promise<void> => {
-  await seat.page.keyboard.down('Control');
-  await seat.keys(key);
-  await seat.page.keyboard.up('Control');
-};
-
-it('a unit is replaced from a whole call to a safe order, by the next thing to do and Enter', async () => {
-  const seat = await sit();
+/** What has the focus is called so, by its name or its words. */
+async function focusOn(seat: Seat, words: string, selector = '*'): Promise<void> {
+  await seat.page
+    .waitForFunction(
+      (text: string, like: string) => {
+        const now = document.activeElement;
+        return (
+          now?.matches(like) &&
+          [now?.getAttribute('aria-label'), now?.id, now?.textContent].some((name) => name?.includes(text))
+        );
+      },
+      { timeout: PATIENCE / 4 },
+      words,
+      selector,
+    )
+    .catch(async () => {
+      const next = await seat.text('body');
+      throw new Error(
+        `"${words}" did not get the focus; "${await seat.focused()}" has it; next: ${/Next: [^⏎]*/.exec(next)?.[0]}`,
+      );
+    });
+}
+/** Says a whole call into the quick box, one letter after so many ms, and names who asks. */
+async function call(seat: Seat, words: string, asker: string, pause = 0): Promise<void> {
   await seat.go('/jobs');
   await seat.keys('/');
-  await seat.type('V12 master sinks');
-  await seat.see('New job: Varnhusk V12');
+  await seat.page.keyboard.type(words, { delay: pause });
   await seat.keys('Enter');
-  await seat.see('Vehicle: Varnhusk V12');
-  await seat.page.waitForFunction(() => document.activeElement?.id === 'asker');
-  await seat.type('Tunnel Works, east gate');
-  await chord(seat, 'Enter');
-  await seat.page.waitForFunction(() => /jobs\/\d+\/ask$/.test(location.pathname));
+  await focusOn(seat, 'asker');
+  await seat.type(asker);
+  await seat.keys('Enter');
+}
+const orderPlaced = async (seat: Seat): Promise<void> => {
+  await goOn(seat, 'Place the order');
+  await focusOn(seat, 'The order is placed');
+  await seat.keys('Enter');
+  await seat.see('The order is placed.', 'app-parts-list');
+  // One more Enter leads on, and changes nothing that was done.
+  await focusOn(seat, 'next-act');
+};
 
-  // What is on it, as it is called across the shop.
-  await seat.keys('b');
-  await seat.page.waitForFunction(() => document.activeElement?.id === 'bench-line');
-  for (const [line, seen] of [
-    ['cast 44719', '44719'],
-    ['form stepped', 'stepped'],
-    ['label KE', 'KE'],
-  ] as const) {
-    await seat.type(line);
-    await seat.keys('Enter');
-    await seat.see(seen, '.evidence');
-  }
-  await seat.see('Enough to order from');
-  await seat.keys('Escape');
-  await goOn(seat, 'Choose a master');
+// Keys that enter no character of a value, from the call to the order.
+it.each([0, 15, 60])('a unit is replaced with Enter, at %i ms a letter', async (pause) => {
+  const seat = await sit();
+  await call(seat, 'V12 master sinks', 'Tunnel Works, east gate', pause);
+  await goOn(seat, 'Check label code');
+  await focusOn(seat, 'label code', 'input');
+  await seat.type('KE');
   await seat.keys('Enter');
-  await seat.see('to order', 'app-parts-list');
-  expect(seat.strokes).toBeLessThan(30);
+  await goOn(seat, 'Choose a master');
+  await focusOn(seat, 'Choose ', 'app-interchange-view button');
+  await seat.keys('Enter');
+  await orderPlaced(seat);
+  expect(seat.strokes).toBeLessThanOrEqual(15);
   expect(seat.errors).toEqual([]);
 });
 
-it('a conversion is planned and its first unit chosen in few keys', async () => {
+it('a kit is ordered alone', async () => {
   const seat = await sit();
-  await seat.go('/jobs/new?vehicle=b7');
-  await seat.page.waitForFunction(() => document.activeElement?.id === 'asker');
-  await seat.type('Peat Board');
-  await chord(seat, 'Enter');
-  await seat.page.waitForFunction(() => /jobs\/\d+\/ask$/.test(location.pathname));
-  await seat.keys('/');
-  await seat.type('conversion');
-  await seat.see('Plan a conversion');
+  await call(seat, 'seal kit Q3 master', 'Quay Company');
+  await goOn(seat, 'Check label code');
+  await focusOn(seat, 'label code', 'input');
+  await seat.type('QC');
   await seat.keys('Enter');
-  await seat.choose('Which conversion', 'vacuum to');
-  await seat.see('A booster that the steering pump drives');
-  await seat.tabTo('Plan the job by this');
+  await goOn(seat, 'Take a seal kit');
+  await focusOn(seat, 'Take seal kit 22 tandem');
+  await seat.keys('Enter');
+  await orderPlaced(seat);
+  await seat.see('A 90-229', 'app-parts-list');
+  expect(seat.strokes).toBeLessThanOrEqual(10);
+  expect(seat.errors).toEqual([]);
+});
+
+it('a larger master goes in', async () => {
+  const seat = await sit();
+  await call(seat, 'bigger master V10', 'Tunnel Works');
+  await goOn(seat, 'Choose a master');
+  await focusOn(seat, 'Choose ', 'app-interchange-view button');
+  await seat.keys('Enter');
+  await goOn(seat, 'Confirm: another bore');
+  await focusOn(seat, 'Confirm: wanted so');
+  await seat.keys('Enter');
+  await orderPlaced(seat);
+  expect(seat.strokes).toBeLessThanOrEqual(20);
+  expect(seat.errors).toEqual([]);
+});
+
+it('a conversion is planned, filled, measured and ordered', async () => {
+  const seat = await sit();
+  await call(seat, 'convert T20 three outlets to two', 'Greenhouse 2');
+  await focusOn(seat, 'Plan the job by this');
   await seat.keys('Enter');
   await seat.see('Conversion planned');
-  expect(seat.strokes).toBeLessThan(60);
+  expect(seat.strokes).toBeLessThanOrEqual(30);
+  expect(seat.errors).toEqual([]);
+});
+
+it('Enter four times writes a decision once', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/2/interchange');
+  const button = 'app-interchange-view button[aria-label^="Choose "]';
+  await seat.page.waitForSelector(button);
+  await seat.page.focus(button);
+  const writes: string[] = [];
+  seat.page.on('request', (request) => {
+    if (request.method() !== 'GET') writes.push(request.url());
+  });
+  for (let i = 0; i < 4; i++) await seat.page.keyboard.press('Enter');
+  await focusOn(seat, 'next-act');
+  expect(writes.filter((url) => url.includes('/decisions/'))).toHaveLength(1);
   expect(seat.errors).toEqual([]);
 });
 

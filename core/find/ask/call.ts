@@ -44,6 +44,7 @@ const CONVERSIONS: readonly (readonly [RegExp, string])[] = [
   [/\b((convert(ed)? |conversion )?(to |into ))?hydraulic( (booster|servo|assist(ance)?))?\b/, 'vacuum-to-hydraulic'],
   [/\b(single to dual|dual circuits?|two circuits|split circuits?)\b/, 'single-to-dual'],
   [/\b(drums? to discs?|disc (brakes?|conversion)|convert(ed)? to discs?|front discs)\b/, 'drum-to-disc'],
+  [/\bthree (outlets )?to two( outlets)?\b/, 'three-to-two'],
   [/\b(add (a )?(booster|servo)|unassisted to assisted)\b/, 'assist'],
   [/\b(self[- ]shifting|automatic) to manual\b/, 'self-shifting-to-manual'],
 ];

@@ -13,7 +13,7 @@ export function nextAct(w: Done): NextAct {
     return looking(w) ?? { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
   if (w.safety.nothing !== undefined)
     return { words: 'Close the job: nothing to order', act: 'close', target: { stage: 'ask' } };
-  const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined && !work.resealed);
+  const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined);
   if (unknown) return identifying(unknown);
   const unchosen = w.work.find((work) => work.chosen === undefined && !work.resealed);
   if (unchosen)
@@ -21,6 +21,13 @@ export function nextAct(w: Done): NextAct {
       words: `Choose a ${unchosen.words}`,
       act: 'choose',
       target: { stage: 'interchange', place: unchosen.slot },
+    };
+  const unsealed = w.work.find((work) => work.resealed && !work.kits.some((kit) => kit.chosen));
+  if (unsealed)
+    return {
+      words: `Take a seal kit for the ${unsealed.words}`,
+      act: 'kit',
+      target: { stage: 'kit', place: unsealed.slot },
     };
   return closing(w) ?? settling(w) ?? ordering(w);
 }

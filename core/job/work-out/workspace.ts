@@ -39,6 +39,7 @@ export const NEXT_ACTS = [
   'confirm-wanted',
   'fix',
   'measure',
+  'kit',
   'fluid',
   'reason',
   'look',

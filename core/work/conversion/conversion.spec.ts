@@ -143,8 +143,12 @@ describe('both sums', () => {
 });
 
 describe('calls that ask for a conversion', () => {
-  it.each(['to hydraulic', 'single to dual', 'drum to disc', 'add a booster', 'self-shifting to manual'])(
-    '"%s" names a row of the table',
-    (call) => expect(findConversion(readCall(call)?.conversion ?? '')).toBeDefined(),
-  );
+  it.each([
+    'to hydraulic',
+    'single to dual',
+    'three outlets to two',
+    'drum to disc',
+    'add a booster',
+    'self-shifting to manual',
+  ])('"%s" names a row of the table', (call) => expect(findConversion(readCall(call)?.conversion ?? '')).toBeDefined());
 });

@@ -78,7 +78,8 @@ export class DrawingView {
     });
     effect(() => {
       const width = this.width();
-      untracked(() => this.wide.emit(width));
+      // Before it is laid out nobody knows how wide it is: no list of fields comes and goes.
+      if (width > 0) untracked(() => this.wide.emit(width));
     });
   }
 

@@ -29,7 +29,7 @@ import { jobNumber } from '@kerabat/core/tell/words';
 import { JobService } from '../job/job-service';
 import { PartsList } from '../parts-list/parts-list';
 import { ChainStrip } from '../parts/chain-strip';
-import { focusWhenThere, isFocusComing } from '../parts/focus';
+import { focusWhenThere, isFocusComing, stopFocusing } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { ProblemLine } from '../parts/problem-line';
 import { Shortcuts } from '../parts/shortcuts';
@@ -142,7 +142,10 @@ export class JobPage {
       this.service.workspace();
       untracked(() => this.keepFocus());
     });
-    this.service.acted.pipe(takeUntilDestroyed()).subscribe((from) => this.keepFocus(from));
+    this.service.acted.pipe(takeUntilDestroyed()).subscribe((from) => {
+      stopFocusing();
+      this.keepFocus(from);
+    });
     this.service.changedByOthers
       .pipe(takeUntilDestroyed())
       .subscribe(() => snack.open('Changed by somebody else: shown as it is now', 'OK', { duration: 6000 }));
@@ -213,7 +216,7 @@ export class JobPage {
   protected goOn(): void {
     const next = this.next();
     if (!next) return;
-    const { path, focus, paper } = onScreen(next);
+    const { path, focus, paper } = onScreen(next, this.service.workspace()?.job.request ?? 'replace');
     const { place, joint } = next.target;
     if (place !== undefined) this.service.slot.set(place);
     if (paper !== undefined) window.open(`/api/v1/jobs/${Number(this.id())}/${paper}.pdf`, '_blank');

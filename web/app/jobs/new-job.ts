@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import type { NewJob } from '@kerabat/contract';
+import { map, type Observable, of, switchMap } from 'rxjs';
+import type { Job, NewJob } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { Drafts } from '../api/drafts';
 import { Acting } from '../parts/acting';
@@ -55,14 +56,24 @@ export class NewJobPage {
     return this.conversion() ? ['fit', 'plan'] : this.kit() ? ['kit'] : ['ask'];
   }
 
+  /** A kit that was asked for alone: the unit stays. */
+  private sealed(job: Job): Observable<Job> {
+    const { slot } = job;
+    if (!this.kit() || slot === null) return of(job);
+    const stays = { value: { choice: 'yes' }, reason: 'the kit alone' };
+    return this.api.decide(job.id, `reseal:${slot}`, stays, 0).pipe(map(() => job));
+  }
+
   protected open(fields: NewJob): void {
-    this.acting.act(this.api.openJob(fields)).subscribe(({ answer, problem }) => {
-      this.problem.set(problem);
-      if (!answer) return;
-      this.drafts.drop(this.draft());
-      void this.router.navigate(['/jobs', answer.id, ...this.begins()], {
-        queryParams: this.conversion() ? { conversion: this.conversion() } : {},
+    this.acting
+      .act(this.api.openJob(fields).pipe(switchMap((job) => this.sealed(job))))
+      .subscribe(({ answer, problem }) => {
+        this.problem.set(problem);
+        if (!answer) return;
+        this.drafts.drop(this.draft());
+        void this.router.navigate(['/jobs', answer.id, ...this.begins()], {
+          queryParams: this.conversion() ? { conversion: this.conversion() } : {},
+        });
       });
-    });
   }
 }

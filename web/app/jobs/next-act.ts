@@ -1,6 +1,8 @@
-import type { NextAct } from '@kerabat/contract';
+import type { Job, NextAct } from '@kerabat/contract';
 
 /** Where the next thing to do is done on the screen: below the job, and what takes the focus there. */
+
+type Request = Job['request'];
 
 /** Below the job, by stage. */
 const PATHS: Readonly<Record<NextAct['target']['stage'], readonly string[]>> = {
@@ -16,20 +18,28 @@ const PATHS: Readonly<Record<NextAct['target']['stage'], readonly string[]>> = {
 /** The field of a measurement, or its list. */
 const FIELD = ':is(input, mat-select)';
 
+/** What chooses a unit; one whose numbers are listed no longer is never proposed. */
+const CHOOSE = 'button[aria-label^="Choose "]:not([aria-label^="Choose all the same"])';
+
 /** What takes the focus: the very thing, then what would do. */
-const FOCUS: Readonly<Record<NextAct['act'], (fact: string) => readonly string[]>> = {
+const FOCUS: Readonly<Record<NextAct['act'], (fact: string, request: Request) => readonly string[]>> = {
   'say-what': () => ['#asker', 'app-ask-form input'],
   print: () => [],
   close: () => ['.close-job'],
   'confirm-unit': () => ['app-candidates button[aria-label^="This is it"]'],
   check: (fact) => [`app-unit-sheet [data-fact="${fact}"] ${FIELD}`, `app-next-checks [data-fact="${fact}"] button`],
   identify: () => ['#bench-line'],
-  choose: () => ['app-interchange-view button[aria-label^="Choose "]:not([aria-label^="Choose all the same"])'],
+  // Who wants another unit is not led to the same one under another number.
+  choose: (_, request) => [
+    ...(request === 'upgrade' || request === 'convert' ? [`[data-grade="with-changes"] ${CHOOSE}`] : []),
+    `app-interchange-view ${CHOOSE}`,
+  ],
   'confirm-wanted': () => ['app-joint-sheet .confirm'],
   fix: () => ['app-fixes button[aria-label^="Apply"]'],
   measure: (fact) => [`app-joint-sheet [data-fact="${fact}"] ${FIELD}`, `app-joint-sheet app-measure-field ${FIELD}`],
   fluid: () => ['.grades [data-state="fits"]', 'app-kit-stage p a'],
-  reason: () => ['app-joint-sheet button, app-kit-stage button'],
+  kit: () => ['app-kit-stage button[aria-label^="Take "]'],
+  reason: () => ['app-joint-sheet button', 'app-kit-stage button[aria-label^="Take "]'],
   look: () => ['app-look app-answers.open'],
   order: () => ['.place-order'],
 };
@@ -44,8 +54,8 @@ export interface PlaceOnScreen {
   readonly paper?: string;
 }
 
-export function onScreen({ act, target }: NextAct): PlaceOnScreen {
-  const focus = FOCUS[act](CSS.escape(target.fact ?? ''));
+export function onScreen({ act, target }: NextAct, request: Request): PlaceOnScreen {
+  const focus = FOCUS[act](CSS.escape(target.fact ?? ''), request);
   return {
     path: PATHS[target.stage],
     focus: focus.length === 0 ? [] : [...focus, ...(act === 'check' ? ['#bench-line'] : []), STAGE],

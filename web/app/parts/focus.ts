@@ -14,9 +14,11 @@ const PATIENCE_MS = 3000;
 /** What is meant is waited for so long, before what would do is taken. */
 const MEANT_MS = 400;
 
-let coming = 0;
+const coming = new Set<AbortController>();
 /** Whether something is waited for that takes the focus: nothing else is to take it meanwhile. */
-export const isFocusComing = (): boolean => coming > 0;
+export const isFocusComing = (): boolean => coming.size > 0;
+/** Somebody acted: what was to take the focus before has come too late. */
+export const stopFocusing = (): void => coming.forEach((one) => one.abort());
 
 /** Focuses the first thing that a selector finds, if it can be. */
 function focused(selector: string): boolean {
@@ -27,19 +29,22 @@ function focused(selector: string): boolean {
 
 /**
  * Puts the focus on what the first selector finds, now or as soon as it is there; when it does not come soon, on what
- * the next ones find. Gives up after a while, and when somebody has gone elsewhere meanwhile.
+ * the next ones find. A drawing that is laid out again brings new fields: for a moment the focus follows. Gives up after
+ * a while, and when somebody has gone elsewhere meanwhile.
  */
 export function focusWhenThere(...selectors: readonly string[]): void {
-  const [meant = ''] = selectors;
-  if (focused(meant)) return;
-  coming++;
   const from = document.activeElement;
-  let wanted = [meant];
-  const find = (): void => {
-    const left = document.activeElement !== from && document.activeElement !== document.body;
-    if (left || wanted.some(focused)) end.abort();
-  };
   const end = new AbortController();
+  coming.add(end);
+  let wanted = selectors.slice(0, 1);
+  let taken: Element | null = null;
+  const find = (): void => {
+    const now = document.activeElement;
+    if (taken?.isConnected || (now !== (taken ?? from) && now !== document.body)) return;
+    if (!wanted.some(focused)) return;
+    taken = document.activeElement;
+    setTimeout(() => end.abort(), MEANT_MS);
+  };
   const watch = new MutationObserver(find);
   watch.observe(document.body, { childList: true, subtree: true, attributes: true });
   const soon = setTimeout(() => {
@@ -48,11 +53,12 @@ export function focusWhenThere(...selectors: readonly string[]): void {
   }, MEANT_MS);
   const late = setTimeout(() => end.abort(), PATIENCE_MS);
   end.signal.addEventListener('abort', () => {
-    coming--;
+    coming.delete(end);
     watch.disconnect();
     clearTimeout(soon);
     clearTimeout(late);
   });
+  find();
 }
 
 /** Gives the focus to what has this id, now or as soon as the view has it. */

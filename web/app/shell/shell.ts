@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, effect, HostListener, inject, signal } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import {
   mdiAccountOutline,
   mdiClipboardTextOutline,
@@ -17,6 +17,7 @@ import {
 import { filter, map } from 'rxjs';
 import { ServerHealth } from '../api/health';
 import { Person } from '../api/person';
+import { stopFocusing } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { Shortcuts } from '../parts/shortcuts';
 import { QuickBox } from './quick-box';
@@ -92,6 +93,13 @@ export class Shell {
   private readonly theme = signal(localStorage.getItem(THEME) ?? '');
 
   constructor() {
+    // What was to take the focus on the page before has come too late.
+    inject(Router)
+      .events.pipe(
+        filter((event) => event instanceof NavigationStart),
+        takeUntilDestroyed(),
+      )
+      .subscribe(stopFocusing);
     this.shortcuts.openSheet = () => void this.openKeys();
     effect(() => {
       const theme = this.theme();

@@ -110,9 +110,7 @@ const MOST_PAIRS = 8;
       }
     </app-folded>
     @if (inJob()) {
-      <p class="small">
-        What is not known is measured under <a routerLink="../fit/measure">Measure</a>.
-      </p>
+      <p class="small">What is not known is measured under <a routerLink="../fit/measure">Measure</a>.</p>
     }
   `,
   styles: `

@@ -60,7 +60,7 @@ const groupOf = (e: InterchangeEntry): string =>
           </tr>
         </thead>
         @for (group of groups(); track group.grade) {
-          <tbody>
+          <tbody [attr.data-grade]="group.grade">
             <tr class="group">
               <th colspan="6" scope="rowgroup">
                 <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}

@@ -23,6 +23,7 @@ import { findAttribute, type MeasuredDimension } from '@kerabat/core/named/attri
 import { Instruments, readingText, TAKE_KEY } from '../../api/instruments';
 import { JobService } from '../../job/job-service';
 import { OpensFirst } from '../../parts/opens-first';
+import { Shortcuts } from '../../parts/shortcuts';
 import { ProblemLine } from '../../parts/problem-line';
 
 /** The usual instrument is taken when none is named; "ruler" after the figure says otherwise. */
@@ -61,6 +62,7 @@ const LIKE: Readonly<Record<MeasuredDimension, string>> = {
 export class MeasureField {
   private readonly service = inject(JobService);
   private readonly instruments = inject(Instruments);
+  private readonly shortcuts = inject(Shortcuts);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly measure = input.required<MeasurementView>();
   readonly where = input(true);
@@ -121,7 +123,7 @@ export class MeasureField {
   }
 
   protected async record(): Promise<void> {
-    if (this.text().trim() === '') return;
+    if (this.text().trim() === '') return this.shortcuts.goOn();
     this.problem.set(await this.service.measure(this.measure(), this.line()));
     if (this.problem() !== undefined) return;
     this.field.setValue('');

@@ -9,6 +9,7 @@ import type { ConversionHead, PlanAnswer } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { JobService } from '../../job/job-service';
+import { focusWhenThere } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
 import { PlanDetail } from './plan-detail';
 
@@ -42,7 +43,7 @@ import { PlanDetail } from './plan-detail';
             >
             <button matButton type="button" (click)="drop()">Drop the plan</button>
           } @else {
-            <button matButton="outlined" type="button" (click)="take(p)" [disabled]="p.applies === 'no'">
+            <button matButton="filled" class="plan" type="button" (click)="take(p)" [disabled]="p.applies === 'no'">
               Plan the job by this
             </button>
           }
@@ -120,7 +121,10 @@ export class PlanView {
         this.id.set(w.conversion.id);
         this.choices.set(w.conversion.choices);
         this.wanted.next({ follow: false });
-      } else if (this.conversion()) this.choose(this.conversion() ?? '');
+      } else if (this.conversion()) {
+        this.choose(this.conversion() ?? '');
+        focusWhenThere('app-plan-view button.plan');
+      }
     });
   }
 

@@ -6,7 +6,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { of, switchMap } from 'rxjs';
+import { map, of, switchMap } from 'rxjs';
 import { BENCH_WORDS, benchWord, readBenchLine } from '@kerabat/core/find/identify';
 import { attribute, findAttribute } from '@kerabat/core/named/attribute';
 import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
@@ -105,7 +105,10 @@ export class IdentifyStage {
   );
   /** The likeliest unit, as it is drawn. */
   protected readonly drawn = toSignal(
-    toObservable(this.shown).pipe(switchMap((id) => (id === undefined ? of(undefined) : this.designs.get(id)))),
+    toObservable(this.shown).pipe(
+      switchMap((id) => (id === undefined ? of(undefined) : this.designs.get(id))),
+      map((design) => ({ design })),
+    ),
   );
   protected readonly words = BENCH_WORDS.filter(({ name }) => OFFERED.includes(name)).map((word) => ({
     ...word,

@@ -1,14 +1,4 @@
-import {
-  afterNextRender,
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  Injector,
-  input,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
 import type { EvidenceView, MeasurementView, NextCheckView, SlotWork } from '@kerabat/contract';
 import type { FourState } from '@kerabat/core/base/state';
 import { measureOf } from '@kerabat/core/job';
@@ -19,6 +9,9 @@ import { factOfEvidence } from '@kerabat/core/vehicle/reading';
 import { DrawingView, type LabelSize, NARROW } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';
 import { evidenceItem } from '../../job/evidence';
+import { JobService } from '../../job/job-service';
+import { focusSoon } from '../../parts/focus';
+import { Shortcuts } from '../../parts/shortcuts';
 import { MeasureField } from '../fit/measure-field';
 
 interface Place {
@@ -60,7 +53,7 @@ const FIELD: LabelSize = { width: 142, height: 38 };
                 [bare]="true"
                 [short]="place.words"
                 (told)="echo.set($event)"
-                (recorded)="goOn(place.key)"
+                (recorded)="goOn()"
               />
             } @else {
               <span class="seen"
@@ -82,7 +75,7 @@ const FIELD: LabelSize = { width: 142, height: 38 };
       <ol>
         @for (place of fields(); track place.key) {
           <li>
-            <app-measure-field [measure]="place.measure" [where]="false" (recorded)="goOn(place.key)" />
+            <app-measure-field [measure]="place.measure" [where]="false" (recorded)="goOn()" />
           </li>
         }
       </ol>
@@ -121,7 +114,8 @@ const FIELD: LabelSize = { width: 142, height: 38 };
 })
 export class UnitSheet {
   protected readonly narrow = NARROW;
-  private readonly injector = inject(Injector);
+  private readonly service = inject(JobService);
+  private readonly shortcuts = inject(Shortcuts);
   readonly work = input.required<SlotWork>();
   readonly checks = input.required<readonly NextCheckView[]>();
   readonly held = input.required<readonly EvidenceView[]>();
@@ -130,7 +124,6 @@ export class UnitSheet {
   /** The check that is pointed at in a list beside it. */
   readonly check = input<string>();
 
-  private readonly view = viewChild<DrawingView>('view');
   protected readonly pointed = signal<string | undefined>(undefined);
   protected readonly active = computed(() => this.pointed() ?? this.check());
   protected readonly echo = signal<{ readonly echo: string; readonly bad: boolean }>({ echo: '', bad: false });
@@ -203,10 +196,11 @@ export class UnitSheet {
     );
   });
 
-  protected goOn(key: string): void {
+  /** One goes on with the next check, where one would still tell something; else with what is done next. */
+  protected goOn(): void {
     this.echo.set({ echo: '', bad: false });
-    const next = this.fields().find((place) => place.key !== key);
-    if (next) afterNextRender(() => this.view()?.focusOn(next.key), { injector: this.injector });
+    if (this.service.workspace()?.next?.act === 'check') this.shortcuts.goOn();
+    else focusSoon('next-act');
   }
 }
 
