@@ -69,6 +69,6 @@ describe('what was worked out last', () => {
     expect((await ask({})).body).not.toHaveProperty('workspace');
     const { body } = await ask({ prefer: 'return=representation' });
     expect((body.workspace as Workspace).work[0]?.evidence.some((e) => e.attribute === 'pilot')).toBe(true);
-    expect(body.echo).toContain('pilot');
+    expect(body.echo).toContain('spigot');
   });
 });

@@ -48,7 +48,7 @@ describe('the kit alone', () => {
     expect(w.safety.receive.map((r) => r.words)).toEqual(['clearance between booster and master', 'the bore']);
     expect(told(w).filter((line) => !line.startsWith('perhaps'))).toEqual([
       'stays 1 A 23-804 brake master, tandem master 22 Q, 7/8 in',
-      'order 1 WX7060 Seal ring between booster and master for a pilot of 42 mm · 1.6535 in',
+      'order 1 WX7060 Seal ring between booster and master for a spigot of 42 mm · 1.6535 in',
       'order 2 Self-locking nut for the studs',
       // Two of them lie in the kit.
       'box 2 Reservoir grommet',
@@ -105,7 +105,7 @@ describe('the kit alone', () => {
     await decide(id, 'reseal:brake-master', 'yes');
     await decide(id, 'kit:brake-master', 'ka-q');
     expect(told(await workspace(id)).filter((line) => /ring|grommet/.test(line))).toEqual([
-      'box 1 Seal ring between booster and master for a pilot of 42 mm · 1.6535 in',
+      'box 1 Seal ring between booster and master for a spigot of 42 mm · 1.6535 in',
       'box 2 Reservoir grommet',
     ]);
   });

@@ -95,7 +95,7 @@ describe('interchange by geometry', () => {
   });
   it('what is not recorded is open, and too much of it is nothing to show', () => {
     const { pilot: _p, sensor: _s, ...some } = WANTED;
-    expect(search({ some }).found[0]?.open).toEqual(['pilot diameter', 'sensor connector']);
+    expect(search({ some }).found[0]?.open).toEqual(['spigot diameter', 'sensor connector']);
     expect(ids({ bare: { bore: 22.225, 'stud-spacing': 80 } })).toEqual([]);
   });
   it('says when too little is recorded of the wanted unit, and leaves out what is known interchange', () => {

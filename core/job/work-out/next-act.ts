@@ -20,7 +20,7 @@ export function nextAct(w: Done): NextAct {
     return {
       words: `Choose a ${unchosen.words}`,
       act: 'choose',
-      target: { stage: 'interchange', place: unchosen.slot },
+      target: { stage: w.conversion ? 'plan' : 'interchange', place: unchosen.slot },
     };
   const unsealed = w.work.find((work) => work.resealed && !work.kits.some((kit) => kit.chosen));
   if (unsealed)

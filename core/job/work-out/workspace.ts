@@ -24,7 +24,7 @@ import type {
 /** A job with everything that is worked out for it. */
 
 /** Stages of a job where something is done next. */
-export const NEXT_STAGES = ['ask', 'identify', 'interchange', 'joints', 'kit', 'look', 'card'] as const;
+export const NEXT_STAGES = ['ask', 'identify', 'interchange', 'joints', 'kit', 'plan', 'look', 'card'] as const;
 export type NextStage = (typeof NEXT_STAGES)[number];
 
 /** What is done there. */

@@ -176,7 +176,7 @@ describe('whole lists, counted by hand', () => {
     expect(told({ booster: true, vehicle: MASTER, unit: MASTER, old: MASTER })).toEqual({
       order: [
         '1 × the unit',
-        '1 × Seal ring between booster and master for a pilot of 42 mm · 1.6535 in',
+        '1 × Seal ring between booster and master for a spigot of 42 mm · 1.6535 in',
         '2 × Self-locking nut for the studs',
         '1 × Bench-bleed fitting with hose M10x1.0',
         '1 × Bench-bleed fitting with hose M12x1.0',
@@ -203,7 +203,7 @@ describe('whole lists, counted by hand', () => {
         move: ['1 × Reservoir with cap'],
         ask: ['2 × Self-locking nut for the studs'],
         box: [
-          '1 × Seal ring between booster and master for a pilot of 42 mm · 1.6535 in',
+          '1 × Seal ring between booster and master for a spigot of 42 mm · 1.6535 in',
           '1 × Bench-bleed fitting with hose M12x1.0',
         ],
       });

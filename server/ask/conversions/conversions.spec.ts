@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PlanAnswer, SolveLine } from '@kerabat/contract';
+import type { PlanAnswer, SolveLine, Workspace } from '@kerabat/contract';
+import { findConversion } from '@kerabat/core/work/conversion';
 import { testServer, type TestServer } from '../../testing/harness.js';
 
 let server: TestServer;
@@ -224,6 +225,34 @@ describe('a job that is planned by a conversion', () => {
       'line-M10x1.0-bubble-flare-4.75-mm',
       'tube-nut-M10x1.0-bubble-flare-4.75-mm',
     ]);
+  });
+  it('a unit that is not what its role asks for is never OK to order, the one that was there least of all', async () => {
+    let tried = 0;
+    for (const [conversion, vehicle] of PLANNED) {
+      const row = findConversion(conversion);
+      const { chain } = (await server.ask('GET', `/vehicles/${vehicle}`)).body as {
+        chain: { slot: string; unitId: string }[];
+      };
+      for (const role of (row?.roles ?? []).filter(({ stays, wanted }) => !stays && wanted)) {
+        for (const { unitId } of chain.filter(({ slot }) => slot === role.slot)) {
+          const unit = (await server.ask('GET', `/units/${unitId}`)).body as {
+            facts: { attribute: string; position?: string; recorded: number | string | null }[];
+          };
+          const is = role.wanted?.every(({ attribute, is: fits }) =>
+            unit.facts.some((f) => f.attribute === attribute && f.position === undefined && fits.includes(f.recorded)),
+          );
+          if (is) continue;
+          tried++;
+          const id = await open(vehicle, null);
+          await decide(id, 'conversion', conversion);
+          await decide(id, `unit:${role.slot}`, unitId);
+          const { safety } = (await server.ask('GET', `/jobs/${id}`)).body as Workspace;
+          expect([conversion, unitId, safety.grade]).toEqual([conversion, unitId, 'not-safe']);
+          expect(safety.blockers.map(({ words }) => words).join('; ')).toContain('of the conversion');
+        }
+      }
+    }
+    expect(tried).toBeGreaterThan(3);
   });
   it('parts of two sides of the change are stopped, though the vehicle’s own record knows neither', async () => {
     const id = await open('q5', null);

@@ -11,6 +11,7 @@ const PATHS: Readonly<Record<NextAct['target']['stage'], readonly string[]>> = {
   interchange: ['interchange'],
   joints: ['fit', 'joints'],
   kit: ['kit'],
+  plan: ['fit', 'plan'],
   look: ['fit', 'look'],
   card: ['fit', 'card'],
 };
@@ -32,6 +33,8 @@ const FOCUS: Readonly<Record<NextAct['act'], (fact: string, request: Request) =>
   // Who wants another unit is not led to the same one under another number.
   choose: (_, request) => [
     ...(request === 'upgrade' || request === 'convert' ? [`[data-grade="with-changes"] ${CHOOSE}`] : []),
+    // A conversion has its own units for each role.
+    'app-plan-view button[aria-label^="Add "]',
     `app-interchange-view ${CHOOSE}`,
   ],
   'confirm-wanted': () => ['app-joint-sheet .confirm'],

@@ -19,7 +19,7 @@ describe('Verdict', () => {
     expect(text()).toContain('no slave is chosen');
   });
   it('names who lists what is not measured, and what waits until the part is there', async () => {
-    const line = { key: 'a', words: 'pilot diameter', sentence: 'Not known.', joint: 'booster/master-mount' };
+    const line = { key: 'a', words: 'spigot diameter', sentence: 'Not known.', joint: 'booster/master-mount' };
     const { text } = await shown({ grade: 'on-listing', onListing: [{ ...line, by: 'unit-maker' }], receive: [line] });
     expect(text()).toContain('1 on a listing, not measured');
     expect(text()).toContain('Listed by the unit’s maker.');

@@ -177,7 +177,7 @@ describe('all interchange', () => {
     numbers: ['CV 9'],
     matched: 12,
     differences: [{ attribute: 'sensor', sentence: 'sensor: a there, b here', change: 'Move it over' }],
-    open: ['pilot diameter'],
+    open: ['spigot diameter'],
   };
   it('keep what only geometry speaks for apart, with what differs and what is not recorded', async () => {
     const { fixture, host, text } = await render(InterchangeView, {
@@ -187,7 +187,7 @@ describe('all interchange', () => {
     fixture.componentInstance.chosenByGeometry.subscribe(chosen);
     expect(text()).toContain('Nobody has said that these fit');
     expect(text()).toContain('sensor: a there, b here. Move it over');
-    expect(text()).toContain('not recorded: pilot diameter');
+    expect(text()).toContain('not recorded: spigot diameter');
     named(host, 'Choose look-alike, unproven').click();
     expect(chosen).toHaveBeenCalledWith(unproven);
   });
