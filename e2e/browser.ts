@@ -128,6 +128,83 @@ export class Seat {
     }, least);
   }
 
+  /**
+   * Texts that lie over each other, and words that are cut off without an ellipsis. What is hidden, scrolled away or on
+   * a layer of its own does not count.
+   */
+  overprinted(): Promise<string[]> {
+    return this.page.evaluate(() => {
+      const shown: { box: DOMRect; words: string; own: Element }[] = [];
+      const wrong: string[] = [];
+      const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      const isHidden = (one: Element): boolean =>
+        !one.checkVisibility({ visibilityProperty: true, opacityProperty: true });
+      const AWAY = '.hidden-text, .skip, .cdk-overlay-container, .cdk-visually-hidden, header, .bar, #next-act, nav';
+      while (walk.nextNode()) {
+        const own = walk.currentNode.parentElement;
+        const words = walk.currentNode.textContent?.trim() ?? '';
+        if (!own || words === '' || isHidden(own) || own.closest(AWAY)) continue;
+        const range = document.createRange();
+        range.selectNodeContents(walk.currentNode);
+        for (const whole of range.getClientRects()) {
+          // What a window around it cuts off is not on the screen.
+          let [left, top, right, bottom] = [whole.left, whole.top, whole.right, whole.bottom];
+          for (let up: Element | null = own; up; up = up.parentElement) {
+            const { overflowX, overflowY } = getComputedStyle(up);
+            const edge = up.getBoundingClientRect();
+            if (overflowX !== 'visible') [left, right] = [Math.max(left, edge.left), Math.min(right, edge.right)];
+            if (overflowY !== 'visible') [top, bottom] = [Math.max(top, edge.top), Math.min(bottom, edge.bottom)];
+          }
+          const box = new DOMRect(left, top, right - left, bottom - top);
+          if (right - left > 2 && bottom - top > 2 && bottom > 0 && right > 0) shown.push({ box, words, own });
+        }
+      }
+      const across = (a: DOMRect, b: DOMRect): boolean =>
+        Math.min(a.right, b.right) - Math.max(a.left, b.left) > 3 &&
+        Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 5;
+      for (const [i, a] of shown.entries())
+        for (const b of shown.slice(i + 1))
+          if (a.own !== b.own && across(a.box, b.box))
+            wrong.push(`"${a.words.slice(0, 40)}" over "${b.words.slice(0, 40)}"`);
+      for (const one of document.querySelectorAll<HTMLElement>('button, a, th, td, .mat-mdc-form-field-text-suffix')) {
+        const style = getComputedStyle(one);
+        if (isHidden(one) || one.closest(AWAY) || style.textOverflow === 'ellipsis') continue;
+        if (style.overflowX === 'hidden' && one.scrollWidth > one.clientWidth + 2)
+          wrong.push(`"${one.textContent?.trim().slice(0, 40)}" is cut off`);
+      }
+      return [...new Set(wrong)];
+    });
+  }
+
+  /** So many px of the screen a job's frame takes: title, chain and stages. */
+  frameHeight(): Promise<number> {
+    return this.page.evaluate(() => {
+      const [head, bar] = ['app-job-page header', 'app-job-page .bar'].map((selector) =>
+        document.querySelector(selector)?.getBoundingClientRect(),
+      );
+      return head && bar ? bar.bottom - head.top : 0;
+    });
+  }
+
+  /** Words that are in sight, of the work alone. */
+  wordsInSight(): Promise<number> {
+    return this.page.evaluate(() => {
+      const work = document.querySelector('.work') ?? document.querySelector('main');
+      let count = 0;
+      const walk = document.createTreeWalker(work ?? document.body, NodeFilter.SHOW_TEXT);
+      while (walk.nextNode()) {
+        const own = walk.currentNode.parentElement;
+        if (!own?.checkVisibility({ visibilityProperty: true }) || own.closest('.hidden-text')) continue;
+        const range = document.createRange();
+        range.selectNodeContents(walk.currentNode);
+        const box = range.getBoundingClientRect();
+        if (box.width < 2 || box.top > innerHeight || box.bottom < 0) continue;
+        count += (walk.currentNode.textContent ?? '').split(/\s+/).filter((word) => /\w/.test(word)).length;
+      }
+      return count;
+    });
+  }
+
   /** Keys that were pressed so far to get about; letters of what is typed are not counted. */
   strokes = 0;
 

@@ -95,6 +95,8 @@ it('another conversion is planned from the list, and the job follows it', async 
   await seat.keys('Enter');
   await seat.see('Print the work card');
   await seat.see('Conversion planned');
+  await seat.tabTo('Order of work and tools');
+  await seat.keys('Enter');
   await seat.see('before the first drive');
   expect(await isPdf(id, 'work-card')).toBe(true);
   expect(seat.errors).toEqual([]);

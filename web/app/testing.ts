@@ -237,8 +237,9 @@ export function job(w: Workspace, answers: string | undefined = undefined) {
     addLine: act(),
   };
 }
+/** A stage over a job; units that nobody described are not drawn. */
 export const using = (service: ReturnType<typeof job>, api = {}) => ({
-  api,
+  api: { unit: () => NEVER, ...api },
   providers: [{ provide: JobService, useValue: service }],
 });
 

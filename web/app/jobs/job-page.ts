@@ -1,4 +1,5 @@
 import { BreakpointObserver } from '@angular/cdk/layout';
+import { NgTemplateOutlet } from '@angular/common';
 import {
   afterNextRender,
   ChangeDetectionStrategy,
@@ -52,6 +53,7 @@ const FOLDS = 48;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     MatButtonModule,
+    NgTemplateOutlet,
     MatButtonToggleModule,
     MatMenuModule,
     MatTabsModule,

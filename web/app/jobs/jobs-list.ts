@@ -150,11 +150,11 @@ import { FirstMinute } from './first-minute';
       margin-bottom: 10px;
     }
     @media (max-width: 700px) {
-      thead {
+      :host ::ng-deep thead {
         display: none;
       }
       table,
-      tbody {
+      :host ::ng-deep tbody {
         display: block;
       }
       tr.mat-mdc-row {

@@ -187,7 +187,7 @@ describe('bringing a list in', () => {
 
 describe('the library', () => {
   it('leads to what comes in, what goes out and what contradicts itself', async () => {
-    const { text, host } = await render(LibraryPage, {
+    const { text, host, settle } = await render(LibraryPage, {
       api: {
         demo: () => EMPTY,
         catalogue: () => of(CATALOGUE),
@@ -195,7 +195,9 @@ describe('the library', () => {
         exportOf: (f: string) => `/exports/${f}`,
       },
     });
-    expect([...host.querySelectorAll('a[download]')].map((a) => a.getAttribute('href'))).toEqual([
+    named(host, 'Export all').click();
+    await settle();
+    expect([...document.querySelectorAll('a[download]')].map((a) => a.getAttribute('href'))).toEqual([
       '/exports/csv',
       '/exports/xlsx',
       '/exports/json',

@@ -114,7 +114,10 @@ export class ChainStrip {
         return { ...one, left: undefined, right: (wheels.length - 1 - wheel) * width + 24, width: width - 16 };
       }
       const after = Math.min(...starts.filter((x) => x > one.x));
-      return { ...one, left: one.x, right: undefined, width: after - one.x - 12 };
+      const width = after - one.x - 12;
+      // Where there is no room for what it is, its name alone is told; the rest is one press away.
+      const now = width < 110 && one.next === undefined ? '' : one.now;
+      return { ...one, now, left: one.x, right: undefined, width };
     });
   });
 

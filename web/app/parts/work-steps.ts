@@ -14,12 +14,12 @@ import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
       <h2>{{ group.words }}</h2>
       <ol>
         @for (step of group.list; track step.key) {
-          <li>
+          <li [title]="step.why ?? ''">
             {{ step.words }}
-            @if (step.why || step.minutes || step.tools?.length) {
+            @if (step.minutes || step.tools?.length) {
               <span class="small quiet"
-                >{{ step.why }}{{ step.tools?.length ? (step.why ? '; ' : '') + step.tools?.join(', ') : ''
-                }}{{ step.minutes ? (step.why || step.tools?.length ? '; ' : '') + step.minutes + ' min' : '' }}</span
+                >{{ step.tools?.join(', ') }}{{ step.minutes && step.tools?.length ? '; ' : ''
+                }}{{ step.minutes ? step.minutes + ' min' : '' }}</span
               >
             }
             @if (step.caution) {

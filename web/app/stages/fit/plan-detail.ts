@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatRadioModule } from '@angular/material/radio';
 import type { PlanAnswer } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
+import { Folded } from '../../parts/folded';
 import { WorkSteps } from '../../parts/work-steps';
 import { MatButtonModule } from '@angular/material/button';
 
@@ -17,7 +18,7 @@ const DOES: Readonly<Record<string, string>> = {
 @Component({
   selector: 'app-plan-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatRadioModule, MatButtonModule, WorkSteps],
+  imports: [Folded, MatRadioModule, MatButtonModule, WorkSteps],
   templateUrl: './plan-detail.html',
   styleUrl: './plan-detail.scss',
 })

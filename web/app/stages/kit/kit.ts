@@ -76,7 +76,7 @@ import { StateMark } from '../../parts/state-mark';
                     </td>
                     <td>
                       @if (k.chosen) {
-                        <button matButton type="button" (click)="leave()">On the parts list; undo</button>
+                        <button matButton type="button" (click)="leave()">Taken: undo</button>
                       } @else if (k.state !== 'does-not-fit') {
                         <button
                           matButton="outlined"
