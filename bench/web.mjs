@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
 import { dragged, sampledInPage } from './dragging.mjs';
+import { facesOf, stageChange } from './faces.mjs';
 import { addMadeUnits } from './made-units.mjs';
 import {
   end,
@@ -203,7 +204,7 @@ async function inPages(browser) {
       `${scripts.zipped.toFixed(0)} kB gzipped`,
       `unpacked ${scripts.raw.toFixed(0)} kB`,
       (scripts.zipped / scripts.raw).toFixed(2),
-      'at most 350 kB',
+      'under 180 kB',
     );
     await withDemo(data);
     const ours = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
@@ -234,8 +235,29 @@ async function inPages(browser) {
       `${typed.ours.toFixed(0)} ms`,
       `two bare requests ${typed.bare.toFixed(0)} ms`,
       (typed.ours / typed.bare).toFixed(1),
-      'under 80 ms',
+      'at most 3 bare fields; 80 ms',
     );
+    const changed = await stageChange(page, ours.address, 6);
+    report(
+      'from one stage to the next',
+      `${changed.turn.toFixed(0)} ms`,
+      `a frame after a key ${changed.bare.toFixed(1)} ms`,
+      (changed.turn / changed.bare).toFixed(1),
+      'under 100 ms',
+    );
+    for (const [size, most] of [
+      [{ width: 1280, height: 800 }, 200],
+      [{ width: 390, height: 844 }, 170],
+    ])
+      for (const { stage, above, words } of await facesOf(page, ours.address, 6, size))
+        report(
+          `${stage} at ${size.width} px`,
+          `${above} px above, ${words} words`,
+          `a screen of ${size.height} px`,
+          (above / size.height).toFixed(2),
+          `at most ${most} px, 300 words`,
+        );
+    await page.setViewport({ width: 1280, height: 800 });
     const drag = await dragged(page, ours.address);
     report(
       'a value dragged, to its figures',

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { workshop, type Seat } from './browser.js';
+import { expectReadable } from './readable.js';
 import { VIEWS } from './views.js';
 
 const { sit } = workshop();
@@ -21,6 +22,7 @@ describe('axe-core finds nothing, in the light and in the dark, nor at 200 %', (
     await seat.turnTo(view);
     await wears(seat, 'light');
     expect(await seat.axe()).toEqual([]);
+    await expectReadable(seat, view, 200);
     // In the dark only the colours are others.
     await wears(seat, 'dark');
     expect(await seat.axe(['color-contrast'])).toEqual([]);

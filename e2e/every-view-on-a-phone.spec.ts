@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { workshop, type Seat } from './browser.js';
+import { expectReadable } from './readable.js';
 import { VIEWS } from './views.js';
 
 const { sit } = workshop();
@@ -13,5 +14,6 @@ describe('on a phone nothing has to be scrolled sideways, and what is pressed is
     await seat.turnTo(view);
     expect(await seat.sideways()).toBeLessThanOrEqual(1);
     expect(await seat.smallTargets(44)).toEqual([]);
+    await expectReadable(seat, view, 170);
   });
 });

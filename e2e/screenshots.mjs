@@ -1,7 +1,8 @@
 // npm run screenshots [-- VIEW …]: one current picture of each main view, or of those named, from the demo data, at
-// 1280x800.
+// 1280x800. npm run screenshots -- compare: takes them beside the kept ones and says how much of each differs; it ends
+// with 1 when more than a fiftieth of one does.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
@@ -18,18 +19,22 @@ const VIEWS = [
   ['lines', '/jobs/6/lines/ways'],
   ['make-a-line', '/tools/lines', { press: 'Make a line' }],
   ['kit', '/jobs/8/kit'],
-  ['work-card', '/jobs/3/fit/card'],
   ['numbers', '/numbers?q=30718'],
   ['whole-chain', '/jobs/6/fit/whole'],
   ['tools', '/tools/thread?thread=3%2F8-24%20UNF'],
   ['settings', '/settings'],
   ['customer', '/jobs/3/customer'],
   ['bring-in', '/library/bring-in'],
+  ['unit', '/units/ard-tm22vs'],
   ['library-dark', '/library', { dark: true }],
   ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
 ];
 
-const wanted = process.argv.slice(2);
+const compares = process.argv[2] === 'compare';
+const wanted = process.argv.slice(compares ? 3 : 2);
+/** Times of day and dates change; more than this share of a picture does not by itself. */
+const MOST_DIFFERENT = 0.02;
+const kept = (name) => join(ROOT, `docs/screenshots/${name}.png`);
 const data = mkdtempSync(join(tmpdir(), 'kerabat-pictures-'));
 const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), '--data', data, '--port', '0'], {
   stdio: ['ignore', 'pipe', 'inherit'],
@@ -121,12 +126,44 @@ for (const [name, path, { width = 1280, height = 800, dark = false, press } = {}
     await page.locator(`:is(button, [role=tab]) ::-p-text(${press})`).click();
     await page.waitForNetworkIdle();
   }
-  await page.screenshot({ path: join(ROOT, `docs/screenshots/${name}.png`) });
+  const taken = await page.screenshot(compares ? {} : { path: kept(name) });
+  if (compares) await compare(name, taken);
   await page.close();
 }
 await browser.close();
 server.kill('SIGTERM');
 rmSync(data, { recursive: true, force: true });
+
+/** How much of a picture is otherwise than it was, drawn and counted in the browser. */
+async function compare(name, taken) {
+  const page = await browser.newPage();
+  const urls = [readFileSync(kept(name)), Buffer.from(taken)].map(
+    (png) => `data:image/png;base64,${png.toString('base64')}`,
+  );
+  const share = await page.evaluate(async (pictures) => {
+    const pixels = await Promise.all(
+      pictures.map(async (url) => {
+        const image = new Image();
+        image.src = url;
+        await image.decode();
+        const canvas = new OffscreenCanvas(image.width, image.height);
+        const pen = canvas.getContext('2d');
+        pen.drawImage(image, 0, 0);
+        return pen.getImageData(0, 0, image.width, image.height);
+      }),
+    );
+    const [before, now] = pixels;
+    if (before.width !== now.width || before.height !== now.height) return 1;
+    let different = 0;
+    for (let i = 0; i < now.data.length; i += 4)
+      if ([0, 1, 2].some((n) => Math.abs(now.data[i + n] - before.data[i + n]) > 24)) different++;
+    return different / (now.data.length / 4);
+  }, urls);
+  await page.close();
+  const bad = share > MOST_DIFFERENT;
+  if (bad) process.exitCode = 1;
+  console.log(`${name.padEnd(18)} ${(share * 100).toFixed(2)} % differs${bad ? ': more than it may' : ''}`);
+}
 
 async function fillTools(page) {
   const fields = await page.$$('app-tools-page input');

@@ -21,6 +21,7 @@ export const VIEWS = [
   '/numbers?q=30718',
   '/numbers/n:10',
   '/units/ard-tm22vs',
+  '/kits/ka-22',
   '/tools',
   '/tools/thread?thread=3%2F8-24%20UNF',
   '/tools/lines',

@@ -7,6 +7,13 @@ import { csvText } from '../base/csv/csv.js';
 export const liveLines = (workspace: Workspace): PartsListLineView[] =>
   LIST_SECTIONS.flatMap((section) => workspace.partsList.filter((line) => line.section === section && !line.dropped));
 
+/** A joint as people call it: "line, front left, of the master"; never by its id. */
+export function jointWords({ work }: Pick<Workspace, 'work'>, id: string): string {
+  const place = work.find(({ slot }) => id.startsWith(`${slot}/`));
+  const joint = place?.joints.find((one) => `${place.slot}/${one.id}` === id);
+  return place && joint ? `${joint.words}, of the ${place.words}` : 'a joint that is not there any more';
+}
+
 /** The parts list as CSV (RFC 4180, UTF-8 with a byte order mark, so that spreadsheets read it). */
 export function partsListCsv(workspace: Workspace): string {
   const rows = liveLines(workspace).map((line) => [
@@ -23,7 +30,7 @@ export function partsListCsv(workspace: Workspace): string {
     '',
     '',
     '',
-    `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}`,
+    `Overridden by ${o.person}: ${jointWords(workspace, o.joint)}`,
     o.reason,
     '',
     '',

@@ -206,7 +206,7 @@ describe('a job from complaint to order', () => {
     expect(safety.sentence).toContain('Overridden by Odo; the grade stays.');
     expect((await server.ask('GET', `/jobs/${id}/parts-list.json`)).body.overrides[0].reason).toBe('harness made up');
     const csv = await (await fetch(`${server.address}/api/v1/jobs/${id}/parts-list.csv`)).text();
-    expect(csv).toContain('Overridden by Odo: brake-master, master-sensor",harness made up');
+    expect(csv).toContain('Overridden by Odo: master sensor, of the master",harness made up');
   });
 
   it('a unit of which no vehicle is known can be identified and ordered alone', async () => {

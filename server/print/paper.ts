@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module';
 import type { Workspace } from '@kerabat/contract';
+import { jointWords } from '../jobs/export.js';
 import { jobNumber } from '@kerabat/core/tell/words';
 import { type Family, fonts, runsOf, STANDARD_FACE } from './faces.js';
 import { type FeelPaper, feelSheet } from './feel.js';
@@ -44,7 +45,7 @@ function jobSheet(paper: Paper, workspace: Workspace): Printed {
     lead: [
       { text: safety.sentence, bold: true, margin: [0, 0, 0, 4] },
       ...safety.overridden.map((o) => ({
-        text: `Overridden by ${o.person}: ${o.joint.replace('/', ', ')}. Reason: ${o.reason}`,
+        text: `Overridden by ${o.person}: ${jointWords(workspace, o.joint)}. Reason: ${o.reason}`,
         bold: true,
         margin: [0, 0, 0, 4],
       })),

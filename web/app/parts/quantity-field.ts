@@ -22,6 +22,7 @@ import { LiveReadingPart } from './live-reading';
         autocomplete="off"
         [value]="text()"
         (input)="text.set(field.value)"
+        [attr.aria-invalid]="!reading().recognised && text() !== ''"
         [attr.aria-describedby]="id"
         (focus)="measured() && subscription.subscribe()"
         (blur)="subscription.unsubscribe()"

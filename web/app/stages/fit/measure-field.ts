@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
+import { ErrorStateMatcher } from '@angular/material/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -102,6 +103,11 @@ export class MeasureField {
   });
   private readonly read = computed(() => (this.text().trim() === '' ? undefined : readBenchLine(this.line())));
   protected readonly bad = computed(() => this.read()?.recognised === false);
+  /** What is wrong with what was typed, said at the field. */
+  protected readonly wrong = computed(() => this.problem() ?? (this.bad() && this.tried() ? this.echo() : undefined));
+  /** Whether Enter was pressed: nobody is told off while typing. */
+  private readonly tried = signal(false);
+  protected readonly matcher: ErrorStateMatcher = { isErrorState: () => this.wrong() !== undefined };
   protected readonly echo = computed(() => {
     const read = this.read();
     if (!read) return '';
@@ -124,9 +130,12 @@ export class MeasureField {
 
   protected async record(): Promise<void> {
     if (this.text().trim() === '') return this.shortcuts.goOn();
+    this.tried.set(true);
+    if (this.bad()) return;
     this.problem.set(await this.service.measure(this.measure(), this.line()));
     if (this.problem() !== undefined) return;
     this.field.setValue('');
+    this.tried.set(false);
     this.recorded.emit();
   }
 
