@@ -8,6 +8,7 @@ const STAGES = ['ask', 'identify', 'interchange', 'fit/joints', 'feel', 'lines/p
 export async function facesOf(page, address, job, size) {
   await page.setViewport(size);
   const rows = [];
+  // 4: texts alone.
   for (const stage of STAGES) {
     await page.goto(`${address}/jobs/${job}/${stage}`, { waitUntil: 'networkidle0' });
     const seen = await page.evaluate(() => {
@@ -15,12 +16,12 @@ export async function facesOf(page, address, job, size) {
         document.querySelector(selector).getBoundingClientRect(),
       );
       let words = 0;
-      const walk = document.createTreeWalker(document.querySelector('.work'), NodeFilter.SHOW_TEXT);
+      const walk = document.createTreeWalker(document.querySelector('.work'), 4);
       while (walk.nextNode()) {
         const range = document.createRange();
         range.selectNodeContents(walk.currentNode);
         const box = range.getBoundingClientRect();
-        if (box.width < 2 || box.top > innerHeight || box.bottom < 0) continue;
+        if (box.width < 2 || box.top > globalThis.innerHeight || box.bottom < 0) continue;
         words += walk.currentNode.textContent.split(/\s+/).filter((word) => /\w/.test(word)).length;
       }
       return { above: Math.round(bar.bottom - head.top), words };
@@ -38,7 +39,10 @@ export async function stageChange(page, address, job) {
     .evaluate(
       async (times) => {
         const frame = () => new Promise((next) => requestAnimationFrame(next));
-        const press = (key) => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+        const press = (key) => {
+          const event = new globalThis.KeyboardEvent('keydown', { key, bubbles: true });
+          document.body.dispatchEvent(event);
+        };
         const to = async (key, selector) => {
           const began = performance.now();
           press(key);

@@ -128,7 +128,10 @@ it('a conversion is planned, its role filled, what is missing measured, and the 
       (before: string) => {
         const now = document.activeElement;
         const fact = now?.closest('[data-fact]')?.getAttribute('data-fact');
-        return (now?.id === 'next-act' && !now.textContent?.includes(before)) || (fact != null && fact !== before);
+        return (
+          (now?.id === 'next-act' && !now.textContent?.includes(before)) ||
+          (typeof fact === 'string' && fact !== before)
+        );
       },
       { timeout: PATIENCE / 2 },
       asked.at(-1) ?? 'Measure',

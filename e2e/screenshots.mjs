@@ -143,10 +143,10 @@ async function compare(name, taken) {
   const share = await page.evaluate(async (pictures) => {
     const pixels = await Promise.all(
       pictures.map(async (url) => {
-        const image = new Image();
+        const image = new globalThis.Image();
         image.src = url;
         await image.decode();
-        const canvas = new OffscreenCanvas(image.width, image.height);
+        const canvas = new globalThis.OffscreenCanvas(image.width, image.height);
         const pen = canvas.getContext('2d');
         pen.drawImage(image, 0, 0);
         return pen.getImageData(0, 0, image.width, image.height);

@@ -226,7 +226,7 @@ describe('a job that is planned by a conversion', () => {
       'tube-nut-M10x1.0-bubble-flare-4.75-mm',
     ]);
   });
-  it('a unit that is not what its role asks for is never OK to order, the one that was there least of all', async () => {
+  it('a unit that is not what its role asks for is never OK to order, nor is the one that was there', async () => {
     let tried = 0;
     for (const [conversion, vehicle] of PLANNED) {
       const row = findConversion(conversion);

@@ -85,6 +85,11 @@ const pieceOf = ({ item, quantity, size }: PieceRow): Piece => ({
   ...(size === null ? {} : { sizeMm: size }),
 });
 
+const contentOf = ({ note, ...piece }: PieceRow & { readonly note: string }): KitRecord['contents'][number] => ({
+  ...pieceOf(piece),
+  ...(note ? { note } : {}),
+});
+
 /** Kits, small parts and what boxes hold. */
 export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number; within: number }], KitRow>(SQL.forUnit);
@@ -112,9 +117,7 @@ export function kitStore(db: Db) {
     SQL.piecesOfPack,
   );
 
-  const contentsOf = (id: number): KitRecord['contents'] =>
-    contents.all(id).map(({ note, ...piece }) => ({ ...pieceOf(piece), ...(note ? { note } : {}) }));
-
+  const contentsOf = (id: number): KitRecord['contents'] => contents.all(id).map(contentOf);
   /** The number that a small part is ordered by, when the catalogue has one. */
   const fittingNumber = (want: FittingWant): string | undefined => {
     const { kind, thread = null, seat = null, tube = null, grade = null, sizeMm: size = null, ends = null } = want;

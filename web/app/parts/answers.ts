@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 
+/** Keys that go from one answer to the next. */
+const STEPS = new Map([
+  ['ArrowRight', 1],
+  ['ArrowDown', 1],
+  ['ArrowLeft', -1],
+  ['ArrowUp', -1],
+]);
+
 /**
  * A few answers to one question, of which one can be given. Each is a button of its own: the arrows only go from one to
  * the next, and nothing is recorded until one is pressed.
@@ -38,7 +46,7 @@ export class Answers {
   readonly told = output<string>();
 
   protected walk(event: KeyboardEvent): void {
-    const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+    const step = STEPS.get(event.key);
     if (step === undefined) return;
     const buttons = [...this.host.nativeElement.querySelectorAll('button')];
     const at = buttons.findIndex((button) => button === document.activeElement);

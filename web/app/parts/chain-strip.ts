@@ -123,8 +123,8 @@ export class ChainStrip {
 
   /** One stop for Tab: within the strip the arrows go from part to joint to part. */
   protected walk(event: KeyboardEvent): void {
-    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-    if (step === undefined) return;
+    const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (step === 0) return;
     const buttons = [...this.scroll().nativeElement.querySelectorAll('button')].sort(
       (a, b) => a.getBoundingClientRect().left - b.getBoundingClientRect().left,
     );

@@ -29,8 +29,8 @@ function focused(selector: string): boolean {
 
 /**
  * Puts the focus on what the first selector finds, now or as soon as it is there; when it does not come soon, on what
- * the next ones find. A drawing that is laid out again brings new fields: for a moment the focus follows. Gives up after
- * a while, and when somebody has gone elsewhere meanwhile.
+ * the next ones find. A drawing that is laid out again brings new fields: for a moment the focus follows. Gives up
+ * after a while, and when somebody has gone elsewhere meanwhile.
  */
 export function focusWhenThere(...selectors: readonly string[]): void {
   const from = document.activeElement;

@@ -83,7 +83,7 @@ export class ToolsPage {
   ];
 
   /** A bore that was asked for in the quick box. */
-  readonly given = input<string>(undefined, { alias: 'bore' });
+  readonly bore = input<string>();
   protected readonly measured = signal<Quantity | undefined>(undefined);
   protected readonly instrument = signal<Instrument>('caliper');
   protected readonly identified = computed(() => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { EvidenceView, MeasurementView, NextCheckView, SlotWork } from '@kerabat/contract';
 import type { FourState } from '@kerabat/core/base/state';
 import { measureOf } from '@kerabat/core/job';
@@ -34,7 +34,6 @@ const FIELD: LabelSize = { width: 142, height: 38 };
   template: `
     <app-zoomable
       ><app-drawing
-        #view
         [drawing]="drawing()"
         [over]="over()"
         [words]="words()"
