@@ -46,3 +46,44 @@ describe('prices that suppliers told', () => {
     expect(of(some).price?.supplier).toBe('Gannet Row Stores');
   });
 });
+
+describe('numbers that their maker lists no longer', () => {
+  it('say on list and in files what came in their place', async () => {
+    const asked = {
+      asker: 'x',
+      request: 'replace',
+      complaints: [],
+      words: '',
+      vehicleId: 'v10',
+      built: '1990-03',
+      options: [],
+      slot: 'brake-master',
+    };
+    const { id } = (await server.ask('POST', '/jobs', { body: asked })).body as { id: number };
+    await server.ask('PUT', `/jobs/${id}/decisions/unit%3Abrake-master`, {
+      body: { value: { choice: 'ard-tm22v', detail: '3571 378 106' }, reason: 'as it is written on the old one' },
+      seen: 0,
+    });
+    const line = (await job(id)).partsList.find((l) => l.number === '3571 378 106');
+    expect(line?.notCurrent).toEqual({ status: 'superseded', by: '3571 078 006' });
+    const csv = (await server.ask('GET', `/jobs/${id}/parts-list.csv`)).body as unknown as string;
+    expect(csv).toContain('superseded: order 3571 078 006');
+  });
+  it('come after every number that is listed, of every unit of the demo', async () => {
+    const { units } = (await server.ask('GET', '/units?limit=500')).body as { units: { id: string }[] };
+    const gone = (status: string): boolean => status === 'superseded' || status === 'withdrawn';
+    let both = 0;
+    for (const { id } of units) {
+      const { entries } = (await server.ask('GET', `/units/${id}/interchange`)).body as {
+        entries: { numbers: { status: string }[] }[];
+      };
+      for (const { numbers } of entries) {
+        const first = numbers.findIndex(({ status }) => gone(status));
+        if (first < 0) continue;
+        if (first > 0) both++;
+        expect(numbers.slice(first).every(({ status }) => gone(status))).toBe(true);
+      }
+    }
+    expect(both).toBeGreaterThan(0);
+  });
+});
