@@ -28,7 +28,11 @@ const FOCUS: Readonly<Record<NextAct['act'], (fact: string, request: Request) =>
   print: () => [],
   close: () => ['.close-job'],
   'confirm-unit': () => ['app-candidates button[aria-label^="This is it"]'],
-  check: (fact) => [`app-unit-sheet [data-fact="${fact}"] ${FIELD}`, `app-next-checks [data-fact="${fact}"] button`],
+  // Never one of the likely answers: Enter would record what nobody saw.
+  check: (fact) => [
+    `app-unit-sheet [data-fact="${fact}"] ${FIELD}`,
+    `app-next-checks [data-fact="${fact}"] button:is([aria-label^="other "], [aria-label^="enter "])`,
+  ],
   identify: () => ['#bench-line'],
   // Who wants another unit is not led to the same one under another number.
   choose: (_, request) => [

@@ -10,15 +10,18 @@ export class TakesFocus {
 }
 
 /** Nobody waits longer for something to appear, ms. */
-const PATIENCE_MS = 3000;
+const PATIENCE_MS = 6000;
 /** What is meant is waited for so long, before what would do is taken. */
-const MEANT_MS = 400;
+const MEANT_MS = 1500;
 
 const coming = new Set<AbortController>();
 /** Whether something is waited for that takes the focus: nothing else is to take it meanwhile. */
 export const isFocusComing = (): boolean => coming.size > 0;
 /** Somebody acted: what was to take the focus before has come too late. */
 export const stopFocusing = (): void => coming.forEach((one) => one.abort());
+
+/** For so long the focus follows a field that is made anew. */
+const FOLLOWED_MS = 400;
 
 /** Focuses the first thing that a selector finds, if it can be. */
 function focused(selector: string): boolean {
@@ -43,7 +46,7 @@ export function focusWhenThere(...selectors: readonly string[]): void {
     if (taken?.isConnected || (now !== (taken ?? from) && now !== document.body)) return;
     if (!wanted.some(focused)) return;
     taken = document.activeElement;
-    setTimeout(() => end.abort(), MEANT_MS);
+    setTimeout(() => end.abort(), FOLLOWED_MS);
   };
   const watch = new MutationObserver(find);
   watch.observe(document.body, { childList: true, subtree: true, attributes: true });
