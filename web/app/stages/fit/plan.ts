@@ -69,6 +69,8 @@ import { PlanDetail } from './plan-detail';
       gap: 12px;
       align-items: end;
       flex-wrap: wrap;
+      /* The name of the list stands on its edge. */
+      padding-top: 8px;
       margin-bottom: 8px;
     }
     .which {
