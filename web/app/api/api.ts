@@ -137,6 +137,7 @@ export class Api {
     this.http.post<ResolveAnswer>(`${ROOT}/numbers/resolve`, { numbers });
   catalogue = (): Observable<CatalogueSummary> => this.http.get<CatalogueSummary>(`${ROOT}/catalogue`);
   importTables = (): Observable<ImportTables> => this.http.get<ImportTables>(`${ROOT}/imports/tables`);
+  import = (id: string): Observable<ImportView> => this.http.get<ImportView>(`${ROOT}/imports/${id}`);
   sendImport = (form: FormData): Observable<ImportView> => this.http.post<ImportView>(`${ROOT}/imports`, form);
   runImport = (id: string, run: ImportRun): Observable<ImportView> =>
     this.http.post<ImportView>(`${ROOT}/imports/${id}/run`, run);

@@ -26,6 +26,7 @@ import { findSlot } from '@kerabat/core/vehicle/place';
 import type { JobRow } from '@kerabat/contract';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
+import { inAddress } from '../parts/in-address';
 import { ProblemLine } from '../parts/problem-line';
 import { standingOfGrade } from '../parts/standing';
 import { StateMark } from '../parts/state-mark';
@@ -231,12 +232,14 @@ import { FirstMinute } from './first-minute';
 })
 export class JobsList {
   private readonly api = inject(Api);
-  protected readonly words = new FormControl('', { nonNullable: true });
+  private readonly wanted = inAddress('q');
+  protected readonly words = new FormControl(this.wanted(), { nonNullable: true });
   protected readonly again = new Subject<void>();
   private readonly asked = this.words.valueChanges.pipe(
     debounceTime(60),
-    startWith(''),
+    startWith(this.words.value),
     map((words) => words.trim()),
+    tap((words) => this.wanted.set(words)),
     distinctUntilChanged(),
   );
   protected readonly state$ = combineLatest([this.asked, this.again.pipe(startWith(undefined))]).pipe(

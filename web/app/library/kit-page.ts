@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import { switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
+import { Cell, DataTable } from '../parts/data-table';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 
@@ -11,7 +12,7 @@ import { ProblemLine } from '../parts/problem-line';
 @Component({
   selector: 'app-kit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [PartNumber, ProblemLine, RouterLink],
+  imports: [Cell, DataTable, PartNumber, ProblemLine, RouterLink],
   template: `
     <div class="page">
       <app-problem-line [text]="state()?.problem" />
@@ -24,49 +25,30 @@ import { ProblemLine } from '../parts/problem-line';
         <div class="two">
           <section class="sheet" aria-labelledby="contents">
             <h2 id="contents">In the bag</h2>
-            <table class="plain">
-              <thead>
-                <tr>
-                  <th scope="col" class="figure">n</th>
-                  <th scope="col">piece</th>
-                  <th scope="col" class="figure">for a bore of</th>
-                </tr>
-              </thead>
-              <tbody>
-                @for (piece of kit.contents; track $index) {
-                  <tr>
-                    <td class="figure">{{ piece.quantity }}</td>
-                    <td>
-                      {{ piece.item }} <span class="quiet small">{{ piece.note }}</span>
-                    </td>
-                    <td class="figure">{{ piece.size }}</td>
-                  </tr>
-                } @empty {
-                  <tr>
-                    <td colspan="3" class="quiet">Nobody listed what is in it.</td>
-                  </tr>
-                }
-              </tbody>
-            </table>
+            <app-data-table [rows]="kit.contents" empty="Nobody listed what is in it.">
+              <ng-container *appCell="'n'; let piece; of: kit.contents; figure: true">{{
+                piece.quantity
+              }}</ng-container>
+              <ng-container *appCell="'piece'; let piece; of: kit.contents">
+                {{ piece.item }} <span class="quiet small">{{ piece.note }}</span>
+              </ng-container>
+              <ng-container *appCell="'for a bore of'; let piece; of: kit.contents; figure: true">{{
+                piece.size
+              }}</ng-container>
+            </app-data-table>
           </section>
           <div>
             <section class="sheet" aria-labelledby="numbers">
               <h2 id="numbers">Numbers</h2>
-              <table class="plain">
-                <tbody>
-                  @for (n of kit.numbers; track n.id) {
-                    <tr>
-                      <td><app-part-number [number]="n.written" /></td>
-                      <td>{{ n.issuer }}</td>
-                      <td>{{ n.status }}</td>
-                    </tr>
-                  } @empty {
-                    <tr>
-                      <td class="quiet">It has no number of its own.</td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
+              <app-data-table [rows]="kit.numbers" words="Numbers" empty="It has no number of its own.">
+                <ng-container *appCell="'number'; let n; of: kit.numbers"
+                  ><app-part-number [number]="n.written"
+                /></ng-container>
+                <ng-container *appCell="'issued by'; let n; of: kit.numbers">{{ n.issuer }}</ng-container>
+                <ng-container *appCell="'status'; let n; of: kit.numbers"
+                  >{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</ng-container
+                >
+              </app-data-table>
               @for (offer of kit.stock; track offer.number + offer.supplier) {
                 <p class="small">
                   {{ offer.supplier }}: {{ offer.quantity ?? 'how many not told' }}

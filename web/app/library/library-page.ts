@@ -7,6 +7,7 @@ import { RouterLink } from '@angular/router';
 import { startWith, Subject, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { outcome } from '../api/problem';
+import { Cell, DataTable } from '../parts/data-table';
 import { ProblemLine } from '../parts/problem-line';
 import { DemoData } from './demo-data';
 import { UnitListPart } from './unit-list';
@@ -16,6 +17,8 @@ import { UnitListPart } from './unit-list';
   selector: 'app-library-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Cell,
+    DataTable,
     AsyncPipe,
     DatePipe,
     MatButtonModule,
@@ -73,17 +76,15 @@ import { UnitListPart } from './unit-list';
                 </p>
               }
               <h2 id="sources">Sources</h2>
-              <table class="plain">
-                <tbody>
-                  @for (source of c.sources; track source.id) {
-                    <tr>
-                      <td>{{ source.title }}</td>
-                      <td class="small quiet">{{ source.kind.replace('-', ' ') }}</td>
-                      <td class="mono small date">{{ source.date }}</td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
+              <app-data-table [rows]="c.sources" words="Sources">
+                <ng-container *appCell="'title'; let source; of: c.sources">{{ source.title }}</ng-container>
+                <ng-container *appCell="'kind'; let source; of: c.sources"
+                  ><span class="quiet">{{ source.kind.replace('-', ' ') }}</span></ng-container
+                >
+                <ng-container *appCell="'as of'; let source; of: c.sources; figure: true">{{
+                  source.date
+                }}</ng-container>
+              </app-data-table>
             </section>
           </div>
         }

@@ -6,6 +6,7 @@ import { Router, RouterLink } from '@angular/router';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
+import { Cell, DataTable } from '../parts/data-table';
 import { PartNumber } from '../parts/part-number';
 import { ManyNumbers } from './many-numbers';
 
@@ -13,7 +14,7 @@ import { ManyNumbers } from './many-numbers';
 @Component({
   selector: 'app-numbers-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatFormFieldModule, MatInputModule, RouterLink, PartNumber, ManyNumbers],
+  imports: [Cell, DataTable, MatFormFieldModule, MatInputModule, RouterLink, PartNumber, ManyNumbers],
   template: `
     <div class="page">
       <h1>Numbers</h1>
@@ -41,45 +42,43 @@ import { ManyNumbers } from './many-numbers';
               @if (group.numbers.length > 1 && issuers(group.numbers) > 1) {
                 <p class="needs-you small">Several makers use this number; make sure whose is meant.</p>
               }
-              <table class="plain">
-                <tbody>
-                  @for (n of group.numbers; track n.id) {
-                    <tr>
-                      <td>{{ n.issuer }}</td>
-                      <td><app-part-number [number]="n.written" /></td>
-                      <td>
-                        {{ n.kind === 'order' ? n.status : n.kind + ' mark' }}
-                        @if (n.supersededBy) {
-                          <div class="small">
-                            order now: <span class="mono">{{ n.supersededBy }}</span>
-                          </div>
-                        }
-                      </td>
-                      <td>
-                        @if (n.leadsTo.kind === 'unit') {
-                          <a [routerLink]="['/units', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
-                        } @else if (n.leadsTo.kind === 'kit') {
-                          <a [routerLink]="['/kits', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
-                        } @else {
-                          {{ n.leadsTo.words }}
-                          @if (n.leadsTo.kind === 'nothing') {
-                            <a
-                              class="small"
-                              [routerLink]="['/numbers', 'n:' + n.id]"
-                              [attr.aria-label]="'its interchange: ' + n.written"
-                              >its interchange</a
-                            >
-                          }
-                        }
-                        @if (n.note) {
-                          <div class="small quiet">{{ n.note }}</div>
-                        }
-                      </td>
-                      <td class="small quiet">{{ n.source }}</td>
-                    </tr>
+              <app-data-table [rows]="group.numbers" [words]="group.words">
+                <ng-container *appCell="'issued by'; let n; of: group.numbers">{{ n.issuer }}</ng-container>
+                <ng-container *appCell="'number'; let n; of: group.numbers"
+                  ><app-part-number [number]="n.written"
+                /></ng-container>
+                <ng-container *appCell="'status'; let n; of: group.numbers">
+                  {{ n.kind === 'order' ? n.status : n.kind + ' mark' }}
+                  @if (n.supersededBy) {
+                    <div class="small">
+                      order now: <span class="mono">{{ n.supersededBy }}</span>
+                    </div>
                   }
-                </tbody>
-              </table>
+                </ng-container>
+                <ng-container *appCell="'leads to'; let n; of: group.numbers">
+                  @if (n.leadsTo.kind === 'unit') {
+                    <a [routerLink]="['/units', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
+                  } @else if (n.leadsTo.kind === 'kit') {
+                    <a [routerLink]="['/kits', n.leadsTo.id]">{{ n.leadsTo.words }}</a>
+                  } @else {
+                    {{ n.leadsTo.words }}
+                    @if (n.leadsTo.kind === 'nothing') {
+                      <a
+                        class="small"
+                        [routerLink]="['/numbers', 'n:' + n.id]"
+                        [attr.aria-label]="'its interchange: ' + n.written"
+                        >its interchange</a
+                      >
+                    }
+                  }
+                  @if (n.note) {
+                    <div class="small quiet">{{ n.note }}</div>
+                  }
+                </ng-container>
+                <ng-container *appCell="'from'; let n; of: group.numbers"
+                  ><span class="small quiet">{{ n.source }}</span></ng-container
+                >
+              </app-data-table>
             }
           }
           @if (

@@ -1,26 +1,30 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormControl, ReactiveFormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { MatPaginatorModule, type PageEvent } from '@angular/material/paginator';
 import { MatSelectModule } from '@angular/material/select';
 import { MatSortModule, type Sort } from '@angular/material/sort';
 import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
-import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, EMPTY, filter, map, mergeMap, of, startWith, Subject, switchMap, tap } from 'rxjs';
 import { UNIT_ORDERS, type UnitList } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import { KIND_WORDS, UNIT_KINDS } from '@kerabat/core/named/unit';
 import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
+import { inAddress } from '../parts/in-address';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 
-const NONE: UnitList = { units: [], total: 0 };
-const PAGE = 25;
+/** Rows that are fetched at once. */
+const PAGE = 100;
+type Row = UnitList['units'][number];
 
-/** Every unit of the catalogue, a page at a time as the server sorts and counts them. */
+/**
+ * Every unit of the catalogue in one list; the rows that are looked at are fetched, as the server sorts and counts them.
+ */
 @Component({
   selector: 'app-unit-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -29,7 +33,7 @@ const PAGE = 25;
     RouterLink,
     MatFormFieldModule,
     MatInputModule,
-    MatPaginatorModule,
+    ScrollingModule,
     MatSelectModule,
     MatSortModule,
     MatTableModule,
@@ -44,7 +48,7 @@ const PAGE = 25;
       </mat-form-field>
       <mat-form-field>
         <mat-label>Kind</mat-label>
-        <mat-select [value]="kind()" (valueChange)="kind.set($event); page.set(0)">
+        <mat-select [value]="kind()" (valueChange)="kind.set($event)">
           <mat-option value="">all kinds</mat-option>
           @for (k of kinds; track k) {
             <mat-option [value]="k">{{ words[k] }}</mat-option>
@@ -53,30 +57,42 @@ const PAGE = 25;
       </mat-form-field>
     </div>
     <app-problem-line [text]="problem()" />
-    <div class="scroll" tabindex="0" role="region" aria-label="List of units">
-      <table mat-table [dataSource]="list().units" matSort (matSortChange)="sortBy($event)">
+    <p class="small quiet" role="status">{{ list().length === 1 ? 'One unit' : list().length + ' units' }}</p>
+    <cdk-virtual-scroll-viewport
+      [itemSize]="rowHeight"
+      [minBufferPx]="330"
+      [maxBufferPx]="660"
+      tabindex="0"
+      role="region"
+      aria-label="List of units"
+    >
+      <table mat-table [dataSource]="list()" [fixedLayout]="true" matSort (matSortChange)="sortBy($event)">
         <ng-container matColumnDef="name">
           <th mat-header-cell *matHeaderCellDef mat-sort-header>unit</th>
           <td mat-cell *matCellDef="let u">
-            <a [routerLink]="['/units', u.id]">{{ u.name }}</a>
+            @if (u) {
+              <a [routerLink]="['/units', u.id]">{{ u.name }}</a>
+            } @else {
+              <span class="skeleton"><span class="hidden-text">on its way</span></span>
+            }
           </td>
         </ng-container>
         <ng-container matColumnDef="maker">
           <th mat-header-cell *matHeaderCellDef mat-sort-header>maker</th>
-          <td mat-cell *matCellDef="let u">{{ u.maker }}</td>
+          <td mat-cell *matCellDef="let u">{{ u?.maker }}</td>
         </ng-container>
         <ng-container matColumnDef="kind">
           <th mat-header-cell *matHeaderCellDef mat-sort-header>kind</th>
-          <td mat-cell *matCellDef="let u">{{ wordsOf(u.kind) }}</td>
+          <td mat-cell *matCellDef="let u">{{ wordsOf(u?.kind ?? '') }}</td>
         </ng-container>
         <ng-container matColumnDef="bore">
           <th mat-header-cell *matHeaderCellDef>bore</th>
-          <td mat-cell *matCellDef="let u" class="mono">{{ u.bore }}</td>
+          <td mat-cell *matCellDef="let u" class="mono">{{ u?.bore }}</td>
         </ng-container>
         <ng-container matColumnDef="number">
           <th mat-header-cell *matHeaderCellDef>number</th>
           <td mat-cell *matCellDef="let u">
-            @if (u.numbers[0]; as n) {
+            @if (u?.numbers[0]; as n) {
               <app-part-number [number]="n" />
             }
           </td>
@@ -87,23 +103,40 @@ const PAGE = 25;
           <td [attr.colspan]="columns.length" class="quiet">No unit like this is in the catalogue.</td>
         </tr>
       </table>
-    </div>
-    <mat-paginator
-      [length]="list().total"
-      [pageIndex]="page()"
-      [pageSize]="pageSize()"
-      [pageSizeOptions]="[25, 50, 100]"
-      (page)="turn($event)"
-      aria-label="Pages of units"
-    />
+    </cdk-virtual-scroll-viewport>
   `,
   styles: `
-    .scroll {
-      max-height: 60vh;
-      overflow: auto;
+    p {
+      margin: 0 0 4px;
     }
-    mat-paginator {
-      background: none;
+    cdk-virtual-scroll-viewport {
+      height: 60vh;
+      min-height: 240px;
+    }
+    :host ::ng-deep .cdk-virtual-scroll-content-wrapper {
+      width: 100%;
+    }
+    table {
+      width: 100%;
+    }
+    .mat-column-name {
+      width: 34%;
+    }
+    .mat-column-maker,
+    .mat-column-bore {
+      width: 15%;
+    }
+    .mat-column-number {
+      width: 20%;
+    }
+    .mat-mdc-header-cell,
+    td.mat-mdc-cell {
+      height: 32px;
+      padding-top: 0;
+      padding-bottom: 0;
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
     }
   `,
 })
@@ -111,58 +144,80 @@ export class UnitListPart {
   private readonly api = inject(Api);
   /** Grows when the catalogue is no longer what it was. */
   readonly again = input(0);
-  protected readonly q = new FormControl('', { nonNullable: true });
-  private readonly words$ = toSignal(this.q.valueChanges.pipe(map((q) => q.trim())), { initialValue: '' });
-  protected readonly kind = signal('');
-  protected readonly page = signal(0);
-  protected readonly pageSize = signal(PAGE);
+  private readonly words$ = inAddress('q');
+  protected readonly q = new FormControl(this.words$(), { nonNullable: true });
+  protected readonly kind = inAddress('kind');
   private readonly sort = signal<Sort>({ active: 'kind', direction: 'asc' });
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly kinds = UNIT_KINDS;
   protected readonly words: Readonly<Record<string, string>> = KIND_WORDS;
   protected readonly columns = ['name', 'maker', 'kind', 'bore', 'number'];
+  /** Height of a row, px: the list must know it to say where a row stands. */
+  protected readonly rowHeight = 33;
+  /** Every unit in its place; one that was not looked at yet is not there. */
+  protected readonly list = signal<readonly (Row | undefined)[]>([]);
+  private readonly view = viewChild.required(CdkVirtualScrollViewport);
+  /** Pages that are looked at. */
+  private readonly looked = new Subject<number>();
+  private fetched = new Set<number>();
 
   private readonly asked = computed(() => ({
     q: this.words$(),
     kind: this.kind(),
-    limit: this.pageSize(),
-    offset: this.page() * this.pageSize(),
+    limit: PAGE,
     sort: UNIT_ORDERS.find((order) => order === this.sort().active) ?? ('kind' as const),
     descending: this.sort().direction === 'desc',
     again: this.again(),
   }));
-  protected readonly list = toSignal(
-    toObservable(this.asked).pipe(
-      debounceTime(60),
-      switchMap(({ again: _, ...asked }) =>
-        this.api.units(asked).pipe(
-          map((list) => {
-            this.problem.set(undefined);
-            return list;
-          }),
-          catchError((error: unknown) => {
-            this.problem.set(problemOf(error).detail);
-            return of(NONE);
-          }),
-        ),
-      ),
-    ),
-    { initialValue: NONE },
-  );
 
   constructor() {
-    this.q.valueChanges.pipe(takeUntilDestroyed()).subscribe(() => this.page.set(0));
+    this.q.valueChanges.pipe(takeUntilDestroyed()).subscribe((q) => this.words$.set(q.trim()));
+    toObservable(this.asked)
+      .pipe(
+        debounceTime(60),
+        tap(() => (this.fetched = new Set())),
+        switchMap(({ again: _, ...asked }) =>
+          this.looked.pipe(
+            startWith(0),
+            filter((page) => !this.fetched.has(page)),
+            tap((page) => this.fetched.add(page)),
+            mergeMap((page) => this.page(asked, page)),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe(({ page, units, total }) => {
+        if (page === 0 && this.list().length > 0) this.view().scrollToIndex(0);
+        this.list.update((list) => {
+          const rows = page === 0 ? new Array<Row | undefined>(total).fill(undefined) : [...list];
+          units.forEach((unit, i) => (rows[page * PAGE + i] = unit));
+          return rows;
+        });
+      });
+    effect((onCleanup) => {
+      const looking = this.view().renderedRangeStream.subscribe(({ start, end }) => {
+        for (let page = Math.floor(start / PAGE); page * PAGE < end; page++) this.looked.next(page);
+      });
+      onCleanup(() => looking.unsubscribe());
+    });
+  }
+
+  /** One page; a page that fails is fetched again when it is looked at again. */
+  private page(asked: Omit<Parameters<Api['units']>[0], 'offset'>, page: number) {
+    return this.api.units({ ...asked, offset: page * PAGE }).pipe(
+      tap(() => this.problem.set(undefined)),
+      map((list) => ({ ...list, page })),
+      catchError((error: unknown) => {
+        this.fetched.delete(page);
+        this.problem.set(problemOf(error).detail);
+        return page === 0 ? of({ units: [], total: 0, page }) : EMPTY;
+      }),
+    );
   }
 
   protected wordsOf = (kind: string): string => lookup(this.words, kind) ?? kind;
 
   protected sortBy(sort: Sort): void {
     this.sort.set(sort);
-    this.page.set(0);
-  }
-
-  protected turn({ pageIndex, pageSize }: PageEvent): void {
-    this.page.set(pageIndex);
-    this.pageSize.set(pageSize);
   }
 }

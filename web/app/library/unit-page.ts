@@ -9,6 +9,7 @@ import { InterchangeView } from '../desks/interchange/interchange-view';
 import { DrawingView } from '../drawing/drawing';
 import { drawnUnit } from '../drawing/drawn-unit';
 import { Zoomable } from '../drawing/zoomable';
+import { Cell, DataTable } from '../parts/data-table';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
 import { AddInterchange } from './add-interchange';
@@ -17,7 +18,7 @@ import { AddInterchange } from './add-interchange';
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView, Zoomable],
+  imports: [Cell, DataTable, InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView, Zoomable],
   template: `
     <div class="page">
       <app-problem-line [text]="state()?.problem" />
@@ -54,17 +55,15 @@ import { AddInterchange } from './add-interchange';
           <div>
             <section class="sheet" aria-labelledby="numbers">
               <h2 id="numbers">Numbers</h2>
-              <table class="plain">
-                <tbody>
-                  @for (n of b.unit.numbers; track n.id) {
-                    <tr>
-                      <td><app-part-number [number]="n.written" /></td>
-                      <td>{{ n.issuer }}</td>
-                      <td>{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
+              <app-data-table [rows]="b.unit.numbers" words="Numbers" empty="It has no number of its own.">
+                <ng-container *appCell="'number'; let n; of: b.unit.numbers"
+                  ><app-part-number [number]="n.written"
+                /></ng-container>
+                <ng-container *appCell="'issued by'; let n; of: b.unit.numbers">{{ n.issuer }}</ng-container>
+                <ng-container *appCell="'status'; let n; of: b.unit.numbers"
+                  >{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</ng-container
+                >
+              </app-data-table>
             </section>
             <section class="sheet" aria-labelledby="fitted">
               <h2 id="fitted">Fitted to</h2>
@@ -76,16 +75,12 @@ import { AddInterchange } from './add-interchange';
             </section>
             <section class="sheet" aria-labelledby="facts">
               <h2 id="facts">Recorded</h2>
-              <table class="plain">
-                <tbody>
-                  @for (f of b.unit.facts; track f.attribute + (f.position ?? '')) {
-                    <tr>
-                      <td>{{ f.words }}</td>
-                      <td class="figure" [title]="f.source">{{ f.value }}</td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
+              <app-data-table [rows]="b.unit.facts" words="What is recorded">
+                <ng-container *appCell="'what'; let f; of: b.unit.facts; head: true">{{ f.words }}</ng-container>
+                <ng-container *appCell="'recorded'; let f; of: b.unit.facts; figure: true"
+                  ><span [title]="f.source">{{ f.value }}</span></ng-container
+                >
+              </app-data-table>
             </section>
           </div>
         </div>

@@ -14,8 +14,9 @@ import { MatTooltipModule } from '@angular/material/tooltip';
 import type { ChainView } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import type { FourState } from '@kerabat/core/base/state';
-import { pathOf, type Point, type Shape, type StripItem, stripOf } from '@kerabat/core/tell/drawing';
+import { type StripItem, stripOf } from '@kerabat/core/tell/drawing';
 import { STATE_WORDS, StateMark } from './state-mark';
+import { type ChangeOf, isOfClutch, StripPicture } from './strip-picture';
 
 /** How high the parts are drawn, and the row of names below them, px. */
 const DRAWN = 72;
@@ -24,9 +25,6 @@ const NAMES = 18;
 /** The row of names is the wheel units' from so far before its right end, px. */
 const WHEELS = 560;
 
-/** Kinds that hold the fluid of the other system: they are not drawn on this one's strip. */
-const CLUTCH = /^(clutch|slave|fork|gearbox)/;
-
 /**
  * The vehicle's parts in silhouette from pedal to wheel, as they will be, with what is there now over them where it
  * differs; circuits as two line weights, and the state of every joint where it is. It is the way around a job.
@@ -34,7 +32,7 @@ const CLUTCH = /^(clutch|slave|fork|gearbox)/;
 @Component({
   selector: 'app-chain-strip',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatTooltipModule, StateMark],
+  imports: [MatButtonModule, MatTooltipModule, StateMark, StripPicture],
   templateUrl: './chain-strip.html',
   styleUrl: './chain-strip.scss',
 })
@@ -70,7 +68,7 @@ export class ChainStrip {
 
   protected readonly strip = computed(() => {
     const parts = (this.chain().parts ?? []).filter(
-      (p) => CLUTCH.test(p.id) === (this.chain().system === 'clutch') && p.change !== 'goes',
+      (p) => isOfClutch(p.id) === (this.chain().system === 'clutch') && p.change !== 'goes',
     );
     return this.width() === 0 ? undefined : stripOf(parts, Math.max(this.width(), 620), DRAWN);
   });
@@ -78,12 +76,13 @@ export class ChainStrip {
     const states = new Map((this.chain().parts ?? []).map((part) => [part.id, part]));
     return (this.strip()?.items ?? []).map((item) => ({
       ...item,
-      shapes: item.shapes.map((shape) => drawn(shape, item)),
-      old: item.old.map((shape) => drawn(shape, item)),
       state: states.get(item.id)?.state,
-      change: states.get(item.id)?.change ?? 'stays',
       label: labelOf(states.get(item.id), item),
     }));
+  });
+  protected readonly changeOf = computed((): ChangeOf => {
+    const changes = new Map((this.chain().parts ?? []).map(({ id, change }) => [id, change]));
+    return (id) => changes.get(id) ?? 'stays';
   });
   protected readonly marks = computed(() => {
     const strip = this.strip();
@@ -134,8 +133,6 @@ export class ChainStrip {
     event.stopPropagation();
   }
 
-  protected readonly path = (points: readonly Point[]): string =>
-    points.map(([x, y], i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
   protected readonly stateWords = STATE_WORDS;
 }
 
@@ -148,14 +145,6 @@ const PLACES: Readonly<Record<string, (item: StripItem) => boolean>> = {
   'rear-brake': ({ id, kind }) => id.startsWith('rear') && (kind === 'caliper' || kind === 'wheel-cylinder'),
   slave: ({ kind }) => kind === 'slave',
 };
-
-function drawn(shape: Shape, { at: [x, y], scale }: StripItem) {
-  const at = ([a, b]: Point): Point => [x + a * scale, y + b * scale];
-  const look = `${shape.look}${shape.unknown ? ' unknown' : ''}`;
-  return shape.kind === 'circle'
-    ? { look, at: at(shape.at), r: shape.r * scale, d: undefined }
-    : { look, d: pathOf(shape, at, scale), at: [0, 0] as Point, r: 0 };
-}
 
 const labelOf = (part: NonNullable<ChainView['parts']>[number] | undefined, item: StripItem): string =>
   [item.words, part?.next ?? part?.now ?? '', part && part.change !== 'stays' ? `(${part.change})` : '']

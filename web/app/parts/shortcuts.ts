@@ -1,5 +1,4 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { focusSoon } from './focus';
 import { FIT_VIEWS, STAGES } from './stages';
@@ -37,7 +36,6 @@ const KEY = 'kerabat.single-keys';
 @Injectable({ providedIn: 'root' })
 export class Shortcuts {
   private readonly router = inject(Router);
-  private readonly dialog = inject(MatDialog);
   readonly on = signal(localStorage.getItem(KEY) !== 'off');
   /** Set by the quick box: puts the cursor into it. */
   focusQuickBox: () => void = () => undefined;
@@ -59,7 +57,7 @@ export class Shortcuts {
     // A key that is held down acts once.
     if (event.key === 'Enter' && event.repeat) event.preventDefault();
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented || !this.on()) return;
-    if (this.dialog.openDialogs.length > 0) return;
+    if (document.querySelector('mat-dialog-container')) return;
     const target = event.target;
     if (event.key === 'Escape' && target instanceof HTMLElement && isText(target)) return target.blur();
     if (inField(target)) return;

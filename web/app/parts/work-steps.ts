@@ -14,7 +14,7 @@ import { WORK_GROUPS, WORK_WORDS } from '@kerabat/core/work/work-card';
       <h2>{{ group.words }}</h2>
       <ol>
         @for (step of group.list; track step.key) {
-          <li [title]="step.why ?? ''">
+          <li [title]="step.why">
             {{ step.words }}
             @if (step.minutes || step.tools?.length) {
               <span class="small quiet"

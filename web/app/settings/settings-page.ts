@@ -4,7 +4,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { catchError, concatMap, from, last, of, takeWhile, tap, type Observable } from 'rxjs';
 import type { SettingsAnswer, WorkshopSetting } from '@kerabat/contract';
@@ -12,6 +12,7 @@ import { SETTING_GROUPS } from '@kerabat/core/named/settings';
 import { Api } from '../api/api';
 import { outcome, type Outcome, problemOf } from '../api/problem';
 import { Acting } from '../parts/acting';
+import { inAddress } from '../parts/in-address';
 import { ProblemLine } from '../parts/problem-line';
 
 /** A figure with a point or a comma. */
@@ -46,9 +47,9 @@ export class SettingsPage {
   private readonly typed = signal(0);
 
   /** Words that a setting is looked for by, and whether only those that are not as shipped are shown. */
-  protected readonly find = new FormControl('', { nonNullable: true });
+  private readonly wanted = inAddress('find');
+  protected readonly find = new FormControl(this.wanted(), { nonNullable: true });
   protected readonly own = signal(false);
-  private readonly wanted = toSignal(this.find.valueChanges, { initialValue: '' });
 
   protected readonly groups = computed(() => {
     const words = this.wanted().toLowerCase().split(/\s+/).filter(Boolean);
@@ -67,6 +68,7 @@ export class SettingsPage {
   });
 
   constructor() {
+    this.find.valueChanges.pipe(takeUntilDestroyed()).subscribe((words) => this.wanted.set(words));
     this.load();
     this.form.valueChanges.subscribe(() => this.typed.update((n) => n + 1));
   }

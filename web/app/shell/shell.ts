@@ -1,8 +1,15 @@
-import { ChangeDetectionStrategy, Component, effect, HostListener, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  effect,
+  HostListener,
+  inject,
+  Injector,
+  signal,
+  type Type,
+} from '@angular/core';
 import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialog } from '@angular/material/dialog';
-import { MatTooltipModule } from '@angular/material/tooltip';
 import { NavigationEnd, NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import {
   mdiAccountOutline,
@@ -28,7 +35,7 @@ const THEME = 'kerabat.theme';
 @Component({
   selector: 'app-shell',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatButtonModule, MatTooltipModule, QuickBox, Icon],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MatButtonModule, QuickBox, Icon],
   template: `
     <a class="skip" href="#main" (click)="skip($event)">Skip to the work</a>
     <header>
@@ -40,7 +47,7 @@ const THEME = 'kerabat.theme';
         type="button"
         class="tool"
         (click)="askName()"
-        [matTooltip]="'Who works here'"
+        title="Who works here"
         [attr.aria-label]="person.name() ? person.name() + ', who works here' : 'Who are you?'"
       >
         <app-icon [path]="icons.person" /> <span class="who">{{ person.name() || 'Who are you?' }}</span>
@@ -73,7 +80,7 @@ export class Shell {
   protected readonly person = inject(Person);
   protected readonly shortcuts = inject(Shortcuts);
   protected readonly health = inject(ServerHealth);
-  private readonly dialog = inject(MatDialog);
+  private readonly injector = inject(Injector);
   protected readonly icons = { person: mdiAccountOutline, theme: mdiThemeLightDark, keys: mdiKeyboardOutline };
   protected readonly rooms = [
     { path: '/jobs', words: 'Jobs', icon: mdiClipboardTextOutline },
@@ -125,13 +132,17 @@ export class Shell {
     this.theme.set(next);
   }
 
+  /** Dialogs are loaded when the first one opens. */
+  private async open(dialog: Type<unknown>, width: string): Promise<void> {
+    const { MatDialog } = await import('@angular/material/dialog');
+    this.injector.get(MatDialog).open(dialog, { width });
+  }
+
   private async openKeys(): Promise<void> {
-    const { ShortcutSheet } = await import('./shortcut-sheet');
-    this.dialog.open(ShortcutSheet, { width: '30rem' });
+    await this.open((await import('./shortcut-sheet')).ShortcutSheet, '30rem');
   }
 
   protected async askName(): Promise<void> {
-    const { NameDialog } = await import('../parts/name-dialog');
-    this.dialog.open(NameDialog, { width: '24rem' });
+    await this.open((await import('../parts/name-dialog')).NameDialog, '24rem');
   }
 }

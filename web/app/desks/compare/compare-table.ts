@@ -10,57 +10,47 @@ import { Designs } from '../../api/designs';
 import { DrawingView } from '../../drawing/drawing';
 import { evidenceItem } from '../../job/evidence';
 import { MatButtonModule } from '@angular/material/button';
+import { Cell, DataTable } from '../../parts/data-table';
+
+interface Line {
+  readonly words: string;
+  readonly differs: boolean;
+  readonly seen?: string | undefined;
+  /** What is known of each unit; without it the units are drawn. */
+  readonly values?: readonly (string | undefined)[];
+}
 
 /** Units beside each other: what they differ in first, what was found over what is recorded. */
 @Component({
   selector: 'app-compare-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, DrawingView],
+  imports: [Cell, DataTable, MatButtonModule, DrawingView],
   template: `
     <div class="scroll" tabindex="0" role="region" aria-label="Side by side">
-      <table class="plain">
-        <thead>
-          <tr>
-            <td></td>
-            @if (evidence().length > 0) {
-              <th scope="col">seen</th>
+      <app-data-table [rows]="lines()" [look]="look" [track]="byWords" words="Units beside each other">
+        <ng-container *appCell="'what'; let row; of: lines(); head: true; unseen: true">{{ row.words }}</ng-container>
+        @if (evidence().length > 0) {
+          <ng-container *appCell="'seen'; let row; of: lines()"
+            ><span class="mono seen">{{ row.seen ?? '' }}</span></ng-container
+          >
+        }
+        @for (u of units(); track u.id) {
+          <ng-container *appCell="u.maker + ' ' + u.name; let row; of: lines()">
+            @if (row.values) {
+              <span class="mono">{{ row.values[$index] ?? 'not known' }}</span>
+            } @else {
+              @let one = drawn(u);
+              <app-drawing
+                class="drawing"
+                [drawing]="one.drawing"
+                [over]="one.over"
+                [words]="u.name + ', drawn to scale'"
+                [mostHeight]="110"
+              />
             }
-            @for (u of units(); track u.id) {
-              <th scope="col">{{ u.maker }} {{ u.name }}</th>
-            }
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.attribute + (row.position ?? '')) {
-            <tr [class.quiet]="!row.differs">
-              <th scope="row">{{ row.words }}</th>
-              @if (evidence().length > 0) {
-                <td class="mono seen">{{ row.seen ?? '' }}</td>
-              }
-              @for (value of row.values; track $index) {
-                <td class="mono">{{ value ?? 'not known' }}</td>
-              }
-            </tr>
-          }
-          <tr>
-            <th scope="row">drawn to scale{{ over() ? ', the first one dashed over it' : '' }}</th>
-            @if (evidence().length > 0) {
-              <td></td>
-            }
-            @for (u of units(); track u.id) {
-              <td class="drawing">
-                @let one = drawn(u);
-                <app-drawing
-                  [drawing]="one.drawing"
-                  [over]="one.over"
-                  [words]="u.name + ', drawn to scale'"
-                  [mostHeight]="110"
-                />
-              </td>
-            }
-          </tr>
-        </tbody>
-      </table>
+          </ng-container>
+        }
+      </app-data-table>
     </div>
     @if (alike() > 0 || all()) {
       <button matButton type="button" (click)="all.set(!all())">
@@ -73,22 +63,11 @@ import { MatButtonModule } from '@angular/material/button';
       overflow-x: auto;
       margin: 4px 0;
     }
-    th {
-      text-align: left;
-      font-weight: 600;
-      font-size: var(--size-text);
-    }
-    tbody th {
-      font-weight: 400;
-      white-space: nowrap;
-    }
-    td {
-      font-size: var(--size-text);
-    }
     .seen {
       color: var(--link);
     }
     .drawing {
+      display: block;
       min-width: 210px;
     }
   `,
@@ -111,6 +90,13 @@ export class CompareTable {
   private readonly items = computed(() => this.evidence().map(evidenceItem));
   private readonly everyRow = computed(() => compareUnits(this.units(), this.items()));
   protected readonly rows = computed(() => this.everyRow().filter((row) => this.all() || row.differs));
+  /** The rows, and the drawings below them. */
+  protected readonly lines = computed((): Line[] => [
+    ...this.rows(),
+    { words: `drawn to scale${this.over() ? ', the first one dashed over it' : ''}`, differs: true },
+  ]);
+  protected look = (line: Line): string => (line.differs ? '' : 'quiet');
+  protected byWords = (_: number, line: Line): string => line.words;
   protected readonly alike = computed(() => this.everyRow().filter((row) => !row.differs).length);
   /** A unit, with another over it where that is asked for, otherwise with what was found. */
   protected drawn = (unit: UnitDesign) => {

@@ -18,6 +18,7 @@ import {
   clutchTravel,
 } from '@kerabat/core/work/feel';
 import { Drafts } from '../../api/drafts';
+import { Cell, DataTable } from '../../parts/data-table';
 import { Folded } from '../../parts/folded';
 import { FeelCell } from './feel-cell';
 import type { Entered } from './feel-desk';
@@ -38,7 +39,7 @@ const MOST_PAIRS = 8;
 @Component({
   selector: 'app-clutch-feel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FeelCell, Folded, MatButtonModule, RouterLink],
+  imports: [Cell, DataTable, FeelCell, Folded, MatButtonModule, RouterLink],
   template: `
     <h2>{{ first() }}</h2>
     @for (one of said(); track one.name) {
@@ -49,32 +50,19 @@ const MOST_PAIRS = 8;
     @if (lacks(); as words) {
       <p class="small needs-you">{{ words }}</p>
     }
-    <table class="plain">
-      <thead>
-        <tr>
-          <th>value</th>
-          <th>now</th>
-          <th>then</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (field of fields; track field.key) {
-          <tr>
-            <th scope="row">{{ field.words }}</th>
-            @for (side of sides; track side) {
-              <td>
-                <app-feel-cell
-                  [field]="field"
-                  [name]="side"
-                  [entered]="entered(side, field.key)"
-                  (changed)="enter(side, field.key, $event)"
-                />
-              </td>
-            }
-          </tr>
-        }
-      </tbody>
-    </table>
+    <app-data-table [rows]="fields" words="From the pedal to the slave">
+      <ng-container *appCell="'value'; let field; of: fields; head: true">{{ field.words }}</ng-container>
+      @for (side of sides; track side) {
+        <ng-container *appCell="side; let field; of: fields">
+          <app-feel-cell
+            [field]="field"
+            [name]="side"
+            [entered]="entered(side, field.key)"
+            (changed)="enter(side, field.key, $event)"
+          />
+        </ng-container>
+      }
+    </app-data-table>
     @if (changed()) {
       <button matButton type="button" (click)="forget()">Take back what was entered here</button>
     }
@@ -114,13 +102,8 @@ const MOST_PAIRS = 8;
     }
   `,
   styles: `
-    table {
-      width: auto;
-    }
-    th[scope='row'] {
-      font-weight: 400;
-      color: var(--ink);
-      font-size: var(--size-text);
+    app-data-table {
+      max-width: 40rem;
     }
     .measured {
       display: flex;

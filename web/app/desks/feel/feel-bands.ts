@@ -5,6 +5,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { skip } from 'rxjs';
 import { bandWords } from '@kerabat/core/tell/words';
 import type { Sampled } from '@kerabat/core/work/feel';
+import { Cell, DataTable } from '../../parts/data-table';
 import { ProblemLine } from '../../parts/problem-line';
 import { FeelDesk } from './feel-desk';
 import { Draws, Sampler } from './sampler';
@@ -15,7 +16,7 @@ const SAMPLES = 20_000;
 @Component({
   selector: 'app-feel-bands',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatProgressBarModule, ProblemLine],
+  imports: [Cell, DataTable, MatButtonModule, MatProgressBarModule, ProblemLine],
   template: `
     @if (desk.assumed() === 0) {
       <p class="small quiet">No value is assumed: the figures have no band.</p>
@@ -33,35 +34,16 @@ const SAMPLES = 20_000;
     }
     <app-problem-line [text]="draws.problem()" />
     @if (rows().length > 0) {
-      <table class="plain" aria-live="polite">
-        <thead>
-          <tr>
-            <th>set-up</th>
-            <th>effort of an everyday stop</th>
-            <th>pedal travel</th>
-            <th>effort, over now</th>
-            <th>travel, over now</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.name) {
-            <tr>
-              <th scope="row">{{ row.name }}</th>
-              @for (cell of row.cells; track $index) {
-                <td class="mono">{{ cell }}</td>
-              }
-            </tr>
-          }
-        </tbody>
-      </table>
+      <app-data-table [rows]="rows()" words="Bands of the figures" aria-live="polite">
+        <ng-container *appCell="'set-up'; let row; of: rows(); head: true">{{ row.name }}</ng-container>
+        @for (heading of headings; track heading) {
+          <ng-container *appCell="heading; let row; of: rows(); figure: true">{{ row.cells[$index] }}</ng-container>
+        }
+      </app-data-table>
       <p class="small quiet">The middle of {{ samples }} draws; ninety of a hundred lie between the two in brackets.</p>
     }
   `,
   styles: `
-    table {
-      width: auto;
-      margin-top: 6px;
-    }
     mat-progress-bar {
       max-width: 24rem;
       margin: 6px 0;
@@ -71,6 +53,7 @@ const SAMPLES = 20_000;
 export class FeelBands {
   protected readonly desk = inject(FeelDesk);
   protected readonly samples = SAMPLES;
+  protected readonly headings = ['effort of an everyday stop', 'pedal travel', 'effort, over now', 'travel, over now'];
   private readonly sampled = signal<{ readonly of: Sampled; readonly names: readonly string[] } | undefined>(undefined);
   protected readonly draws = new Draws(inject(Sampler), (of) =>
     this.sampled.set({ of, names: this.desk.columns().map(({ name }) => name) }),

@@ -1,38 +1,30 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { cellWords, feelVerdictWords } from '@kerabat/core/tell/words';
 import { caseTable, saidOnce } from '@kerabat/core/work/feel';
+import { Cell, DataTable } from '../../parts/data-table';
 import { FeelDesk } from './feel-desk';
 
 /** Cases side by side: what an everyday stop takes, what the hardest push reaches, which axle locks first. */
 @Component({
   selector: 'app-feel-cases',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Cell, DataTable],
   template: `
     <div class="scroll" tabindex="0" role="region" aria-label="Cases side by side">
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>case</th>
-            @for (one of desk.worked(); track one.column.id) {
-              <th>{{ one.column.name }}: {{ everyday() }} takes</th>
-              <th>at {{ hardest() }} N</th>
-              <th>locks first</th>
-            }
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.name) {
-            <tr>
-              <th scope="row">{{ row.name }}</th>
-              @for (cell of row.cells; track $index) {
-                <td class="mono">{{ cell.effort }}</td>
-                <td class="mono">{{ cell.reached }}</td>
-                <td [class.bad]="cell.rear">{{ cell.first }}</td>
-              }
-            </tr>
-          }
-        </tbody>
-      </table>
+      <app-data-table [rows]="rows()" words="Cases side by side">
+        <ng-container *appCell="'case'; let row; of: rows(); head: true">{{ row.name }}</ng-container>
+        @for (one of desk.worked(); track one.column.id; let i = $index) {
+          <ng-container *appCell="one.column.name + ': ' + everyday() + ' takes'; let row; of: rows(); figure: true">{{
+            row.cells[i]?.effort
+          }}</ng-container>
+          <ng-container *appCell="'at ' + hardest() + ' N'; let row; of: rows(); figure: true">{{
+            row.cells[i]?.reached
+          }}</ng-container>
+          <ng-container *appCell="'locks first'; let row; of: rows()"
+            ><span [class.bad]="row.cells[i]?.rear">{{ row.cells[i]?.first }}</span></ng-container
+          >
+        }
+      </app-data-table>
     </div>
     @for (said of verdicts(); track said.where + said.words) {
       <p class="verdict small" [class]="said.weight">
@@ -46,12 +38,6 @@ import { FeelDesk } from './feel-desk';
   styles: `
     .scroll {
       overflow-x: auto;
-    }
-    table {
-      width: auto;
-    }
-    td {
-      white-space: nowrap;
     }
     .bad {
       color: var(--nofit);

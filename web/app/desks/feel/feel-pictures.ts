@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import type { Point } from '@kerabat/core/work/feel';
+import { Cell, DataTable } from '../../parts/data-table';
 import { Folded } from '../../parts/folded';
 import { type Curve, LineChart } from '../../parts/line-chart';
 import { FeelDesk } from './feel-desk';
@@ -17,7 +18,7 @@ type Picture = (typeof PICTURES)[number]['id'];
 @Component({
   selector: 'app-feel-pictures',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Folded, LineChart, MatButtonToggleModule, StrokeBar],
+  imports: [Cell, DataTable, Folded, LineChart, MatButtonToggleModule, StrokeBar],
   template: `
     <app-stroke-bar />
     <mat-button-toggle-group
@@ -40,26 +41,14 @@ type Picture = (typeof PICTURES)[number]['id'];
     <app-folded>
       <span slot="title">The same as a table</span>
       <div class="scroll" tabindex="0" role="region" [attr.aria-label]="axes().y + ' by ' + axes().x">
-        <table class="plain">
-          <thead>
-            <tr>
-              <th>pedal force</th>
-              @for (one of table().names; track one) {
-                <th>{{ one }}</th>
-              }
-            </tr>
-          </thead>
-          <tbody>
-            @for (row of table().rows; track row.force) {
-              <tr>
-                <th scope="row" class="mono">{{ row.force }} N</th>
-                @for (cell of row.cells; track $index) {
-                  <td class="mono">{{ cell }}</td>
-                }
-              </tr>
-            }
-          </tbody>
-        </table>
+        <app-data-table [rows]="table().rows">
+          <ng-container *appCell="'pedal force, N'; let row; of: table().rows; head: true">
+            <span class="mono">{{ row.force }}</span>
+          </ng-container>
+          @for (one of table().names; track one) {
+            <ng-container *appCell="one; let row; of: table().rows; figure: true">{{ row.cells[$index] }}</ng-container>
+          }
+        </app-data-table>
       </div>
     </app-folded>
   `,
@@ -72,9 +61,6 @@ type Picture = (typeof PICTURES)[number]['id'];
     }
     .scroll {
       overflow-x: auto;
-    }
-    table {
-      width: auto;
     }
   `,
 })

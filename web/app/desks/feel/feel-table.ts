@@ -12,6 +12,7 @@ import {
   isAsked,
   setUpOf,
 } from '@kerabat/core/work/feel';
+import { Cell, DataTable } from '../../parts/data-table';
 import { FeelCell } from './feel-cell';
 import { type Column, FeelDesk } from './feel-desk';
 import { CHOICES } from './making';
@@ -29,107 +30,81 @@ const GROUP_WORDS: Readonly<Record<FeelGroup, string>> = {
 @Component({
   selector: 'app-feel-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FeelCell, MatButtonModule, MatFormFieldModule, MatSelectModule],
+  imports: [Cell, DataTable, FeelCell, MatButtonModule, MatFormFieldModule, MatSelectModule],
   template: `
     <div class="scroll" tabindex="0" role="region" aria-label="Values of the set-ups">
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>value</th>
-            @for (column of desk.columns(); track column.id) {
-              <th>
-                {{ column.name }}
-                @if (column.id.startsWith('try')) {
-                  <button
-                    matButton
-                    type="button"
-                    (click)="desk.dropTry(column.id)"
-                    [attr.aria-label]="'Drop ' + column.name"
-                  >
-                    Drop
-                  </button>
+      <app-data-table [rows]="choices" words="What the set-ups are">
+        <ng-container *appCell="'kind'; let choice; of: choices; head: true">{{ choice.words }}</ng-container>
+        @for (column of desk.columns(); track column.id) {
+          <ng-container *appCell="column.name; let choice; of: choices">
+            <mat-form-field class="tight">
+              <mat-select
+                [aria-label]="choice.words + ', ' + column.name"
+                [value]="choice.of(column.kinds)"
+                (valueChange)="desk.make(column.id, choice.make($event))"
+              >
+                @for (option of choice.options; track option) {
+                  <mat-option [value]="option">{{ option }}</mat-option>
                 }
-              </th>
-            }
-          </tr>
-        </thead>
-        <tbody>
-          @for (choice of choices; track choice.words) {
-            <tr>
-              <th scope="row">{{ choice.words }}</th>
-              @for (column of desk.columns(); track column.id) {
-                <td>
-                  <mat-form-field class="tight">
-                    <mat-select
-                      [aria-label]="choice.words + ', ' + column.name"
-                      [value]="choice.of(column.kinds)"
-                      (valueChange)="desk.make(column.id, choice.make($event))"
-                    >
-                      @for (option of choice.options; track option) {
-                        <mat-option [value]="option">{{ option }}</mat-option>
-                      }
-                    </mat-select>
-                  </mat-form-field>
-                </td>
-              }
-            </tr>
-          }
-        </tbody>
-        @for (group of groups(); track group.id) {
-          <tbody>
-            <tr>
-              <th [attr.colspan]="desk.columns().length + 1" scope="rowgroup" class="group">{{ group.words }}</th>
-            </tr>
-            @for (field of group.fields; track field.key) {
-              <tr>
-                <th scope="row">
-                  {{ field.words }}
-                  @if (matters(field); as words) {
-                    <div class="small quiet">{{ words }}</div>
-                  }
-                </th>
-                @for (column of columnsOf(field); track column.id) {
-                  <td [attr.colspan]="desk.isShared(field.key) ? desk.columns().length : 1">
-                    @if (asked(field, column)) {
-                      <app-feel-cell
-                        [field]="field"
-                        [name]="desk.isShared(field.key) ? 'all' : column.name"
-                        [entered]="column.values[field.key]"
-                        [fault]="desk.faults().get(column.id + '/' + field.key)"
-                        (changed)="desk.enter(column.id, field.key, $event)"
-                      />
-                    } @else {
-                      <span class="quiet">has none</span>
-                    }
-                  </td>
-                }
-              </tr>
-            }
-          </tbody>
+              </mat-select>
+            </mat-form-field>
+          </ng-container>
         }
-      </table>
+      </app-data-table>
+      <p class="tries">
+        @for (column of desk.columns(); track column.id) {
+          @if (column.id.startsWith('try')) {
+            <button matButton type="button" (click)="desk.dropTry(column.id)" [attr.aria-label]="'Drop ' + column.name">
+              Drop {{ column.name }}
+            </button>
+          }
+        }
+      </p>
+      @for (group of groups(); track group.id) {
+        <h3>{{ group.words }}</h3>
+        <app-data-table [rows]="group.fields" [words]="group.words" [track]="byKey">
+          <ng-container *appCell="'value'; let field; of: group.fields; head: true">
+            {{ field.words }}
+            @if (matters(field); as words) {
+              <div class="small quiet">{{ words }}</div>
+            }
+          </ng-container>
+          @for (column of desk.columns(); track column.id; let first = $first) {
+            <ng-container *appCell="column.name; let field; of: group.fields">
+              @if (desk.isShared(field.key) && !first) {
+                <span class="quiet">the same</span>
+              } @else if (asked(field, column)) {
+                <app-feel-cell
+                  [field]="field"
+                  [name]="desk.isShared(field.key) ? 'all' : column.name"
+                  [entered]="column.values[field.key]"
+                  [fault]="desk.faults().get(column.id + '/' + field.key)"
+                  (changed)="desk.enter(column.id, field.key, $event)"
+                />
+              } @else {
+                <span class="quiet">has none</span>
+              }
+            </ng-container>
+          }
+        </app-data-table>
+      }
     </div>
   `,
   styles: `
     .scroll {
       overflow-x: auto;
     }
-    table {
-      width: auto;
+    app-data-table {
+      max-width: 56rem;
     }
     mat-form-field {
       width: 13rem;
     }
-    th[scope='row'] {
-      max-width: 15rem;
-      color: var(--ink);
-      font-weight: 400;
-      font-size: var(--size-text);
+    h3 {
+      margin: 12px 0 0;
     }
-    th.group {
-      padding-top: 10px;
-      font-weight: 700;
-      color: var(--ink);
+    .tries {
+      margin: 4px 0;
     }
   `,
 })
@@ -145,9 +120,7 @@ export class FeelTable {
   );
 
   protected asked = (field: FeelField, column: Column): boolean => isAsked(field, column.kinds);
-  /** A value of the vehicle has one cell for all set-ups. */
-  protected columnsOf = (field: FeelField): readonly Column[] =>
-    this.desk.isShared(field.key) ? this.desk.columns().slice(0, 1) : this.desk.columns();
+  protected byKey = (_: number, field: FeelField): string => field.key;
 
   /** Of an assumption: how far its band moves the effort. */
   protected matters(field: FeelField): string | undefined {

@@ -6,46 +6,27 @@ import { printBoth, toBase } from '@kerabat/core/base/units';
 import { boreName } from '@kerabat/core/named/bore';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
+import { Cell, DataTable } from '../../parts/data-table';
 import { ProblemLine } from '../../parts/problem-line';
 
 /** What makers paired with these wheel units, before any formula: masters and boosters of vehicles on record. */
 @Component({
   selector: 'app-paired',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ProblemLine, RouterLink],
+  imports: [Cell, DataTable, ProblemLine, RouterLink],
   template: `
     <app-problem-line [text]="state()?.problem" />
     @if (rows().length > 0) {
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>vehicle on record</th>
-            <th>master with these front wheel units</th>
-            <th>bore</th>
-            <th>booster</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (row of rows(); track row.vehicle + row.unitId + row.booster) {
-            <tr>
-              <td>{{ row.vehicle }}</td>
-              <td>
-                <a [routerLink]="['/units', row.unitId]">{{ row.name }}</a>
-              </td>
-              <td class="mono">{{ row.size }}</td>
-              <td>{{ row.booster ?? 'none on record' }}</td>
-            </tr>
-          }
-        </tbody>
-      </table>
+      <app-data-table [rows]="rows()" words="What makers paired with these wheel units">
+        <ng-container *appCell="'vehicle on record'; let row; of: rows()">{{ row.vehicle }}</ng-container>
+        <ng-container *appCell="'master with these front wheel units'; let row; of: rows()">
+          <a [routerLink]="['/units', row.unitId]">{{ row.name }}</a>
+        </ng-container>
+        <ng-container *appCell="'bore'; let row; of: rows(); figure: true">{{ row.size }}</ng-container>
+        <ng-container *appCell="'booster'; let row; of: rows()">{{ row.booster ?? 'none on record' }}</ng-container>
+      </app-data-table>
     } @else if (state()) {
       <p class="small quiet">No vehicle on record has these front wheel units with a master.</p>
-    }
-  `,
-  styles: `
-    table {
-      width: auto;
-      margin-bottom: 10px;
     }
   `,
 })

@@ -12,6 +12,7 @@ import { bandWords, whichBoreNone, whichBoreWords } from '@kerabat/core/tell/wor
 import { type BoreBands, whichBore } from '@kerabat/core/work/feel';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
+import { Cell, DataTable } from '../../parts/data-table';
 import { ProblemLine } from '../../parts/problem-line';
 import { FeelDesk, type TriedMaster } from './feel-desk';
 import { Draws, Sampler } from './sampler';
@@ -31,6 +32,8 @@ const SHOWN = 8;
   selector: 'app-which-bore',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Cell,
+    DataTable,
     MatButtonModule,
     MatFormFieldModule,
     MatInputModule,
@@ -64,63 +67,51 @@ const SHOWN = 8;
         }
       }
       <div class="scroll" tabindex="0" role="region" aria-label="Bores, the best first">
-        <table class="plain">
-          <thead>
-            <tr>
-              <th>bore</th>
-              <th>effort and travel</th>
-              <th>units that have it and fit the place</th>
-              <th><span class="hidden-text">lay it beside</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (one of ranked(); track one.bore) {
-              <tr [class.within]="one.within">
-                <td class="mono">{{ one.name }}</td>
-                <td>
-                  {{ one.because }}
-                  @if (one.band; as band) {
-                    <div class="small quiet">{{ band }}</div>
-                  }
-                </td>
-                <td>
-                  @for (unit of one.units; track unit.unitId) {
-                    <div>
-                      {{ unit.name }}
-                      @if (desk.mayTry()) {
-                        <button
-                          matButton
-                          type="button"
-                          (click)="desk.tryAnother(one.bore, unit)"
-                          [attr.aria-label]="'Try ' + unit.name"
-                        >
-                          Try
-                        </button>
-                      }
-                      @if (unit.but; as but) {
-                        <div class="small quiet">{{ but }}</div>
-                      }
-                    </div>
-                  } @empty {
-                    <span class="quiet small">{{ master() ? 'none recorded' : '' }}</span>
-                  }
-                </td>
-                <td>
-                  @if (desk.mayTry()) {
-                    <button
-                      matButton
-                      type="button"
-                      (click)="desk.tryAnother(one.bore)"
-                      [attr.aria-label]="'Try the size ' + one.name"
-                    >
-                      Try the size
-                    </button>
-                  }
-                </td>
-              </tr>
+        <app-data-table [rows]="ranked()" [look]="look">
+          <ng-container *appCell="'bore'; let one; of: ranked(); head: true">
+            <span class="mono">{{ one.name }}</span>
+          </ng-container>
+          <ng-container *appCell="'effort and travel'; let one; of: ranked()">
+            {{ one.because }}
+            @if (one.band; as band) {
+              <div class="small quiet">{{ band }}</div>
             }
-          </tbody>
-        </table>
+          </ng-container>
+          <ng-container *appCell="'units that have it and fit the place'; let one; of: ranked()">
+            @for (unit of one.units; track unit.unitId) {
+              <div>
+                {{ unit.name }}
+                @if (desk.mayTry()) {
+                  <button
+                    matButton
+                    type="button"
+                    (click)="desk.tryAnother(one.bore, unit)"
+                    [attr.aria-label]="'Try ' + unit.name"
+                  >
+                    Try
+                  </button>
+                }
+                @if (unit.but; as but) {
+                  <div class="small quiet">{{ but }}</div>
+                }
+              </div>
+            } @empty {
+              <span class="quiet small">{{ master() ? 'none recorded' : '' }}</span>
+            }
+          </ng-container>
+          <ng-container *appCell="'lay it beside'; let one; of: ranked(); unseen: true">
+            @if (desk.mayTry()) {
+              <button
+                matButton
+                type="button"
+                (click)="desk.tryAnother(one.bore)"
+                [attr.aria-label]="'Try the size ' + one.name"
+              >
+                Try the size
+              </button>
+            }
+          </ng-container>
+        </app-data-table>
       </div>
     }
   `,
@@ -130,19 +121,6 @@ const SHOWN = 8;
     }
     .scroll {
       overflow-x: auto;
-    }
-    table {
-      width: auto;
-    }
-    td:nth-child(1) {
-      white-space: nowrap;
-    }
-    td:nth-child(2),
-    td:nth-child(3) {
-      min-width: 11rem;
-    }
-    .within td:first-child {
-      font-weight: 600;
     }
     mat-progress-bar {
       max-width: 24rem;
@@ -156,6 +134,7 @@ export class WhichBorePart {
   /** The master in whose place another bore would go, by its key. */
   readonly master = input<string>();
   protected readonly samples = SAMPLES;
+  protected readonly look = (one: { readonly within: boolean }): string => (one.within ? 'within' : '');
   protected readonly fields = [
     { name: 'effortFrom', words: 'Effort from, N' },
     { name: 'effortTo', words: 'to, N' },

@@ -9,7 +9,32 @@ export interface InterchangeFilter {
   readonly inStock: boolean;
 }
 
-export const EVERYTHING: InterchangeFilter = { hidden: [], minTrust: 0, mostChanges: Infinity, inStock: false };
+const EVERYTHING: InterchangeFilter = { hidden: [], minTrust: 0, mostChanges: Infinity, inStock: false };
+
+const GRADES: readonly InterchangeEntry['grade'][] = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
+
+/** A filter as it stands in the address: "trust=0.75 changes=1 stock hide=drop-in"; nothing for everything. */
+export const writeFilter = ({ hidden, minTrust, mostChanges, inStock }: InterchangeFilter): string =>
+  [
+    ...(minTrust > 0 ? [`trust=${minTrust}`] : []),
+    ...(Number.isFinite(mostChanges) ? [`changes=${mostChanges}`] : []),
+    ...(inStock ? ['stock'] : []),
+    ...hidden.map((grade) => `hide=${grade}`),
+  ].join(' ');
+
+/** The filter that an address says; what it does not understand narrows nothing. */
+export function readFilter(text: string): InterchangeFilter {
+  const words = text.split(' ').map((word) => word.split('='));
+  const all = (name: string): string[] => words.filter(([key]) => key === name).map(([, value]) => value ?? '');
+  const trust = Number(all('trust')[0] ?? 0);
+  const changes = Number(all('changes')[0] ?? Infinity);
+  return {
+    hidden: GRADES.filter((grade) => all('hide').includes(grade)),
+    minTrust: trust > 0 && trust <= 1 ? trust : EVERYTHING.minTrust,
+    mostChanges: changes >= 0 ? changes : EVERYTHING.mostChanges,
+    inStock: all('stock').length > 0,
+  };
+}
 
 /** What the box of an entry holds: of its first number. */
 export const boxOf = (entry: InterchangeEntry): string => entry.numbers[0]?.box ?? '';

@@ -14,6 +14,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { InterchangeEntry } from '@kerabat/contract';
 import type { FourState } from '@kerabat/core/base/state';
+import { Below, Cell, DataTable } from '../../parts/data-table';
 import { PartNumber } from '../../parts/part-number';
 import { StateMark } from '../../parts/state-mark';
 import { boxOf, byBox, type InterchangeRow, isGone, isOld, lastly, trustWords } from './interchange-filter';
@@ -45,161 +46,123 @@ const groupOf = (e: InterchangeEntry): string =>
   selector: 'app-interchange-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(focusin)': 'hold($event)' },
-  imports: [MatCheckboxModule, MatButtonModule, RouterLink, StateMark, PartNumber, InterchangePathsPart],
+  imports: [
+    Below,
+    Cell,
+    DataTable,
+    MatCheckboxModule,
+    MatButtonModule,
+    RouterLink,
+    StateMark,
+    PartNumber,
+    InterchangePathsPart,
+  ],
   template: `
     @if (groups().length > 0) {
-      <table class="plain">
-        <thead>
-          <tr>
-            <th scope="col">number or unit</th>
-            <th scope="col">what has to change</th>
-            <th scope="col">in stock at</th>
-            <th scope="col" class="figure">price</th>
-            <th scope="col">trust</th>
-            <th scope="col"><span class="hidden-text">acts</span></th>
-          </tr>
-        </thead>
-        @for (group of groups(); track group.grade) {
-          <tbody [attr.data-grade]="group.grade">
-            <tr class="group">
-              <th colspan="6" scope="rowgroup">
-                <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}
-                <span class="quiet">{{ group.entries.length }}</span>
-              </th>
-            </tr>
-            @for (e of group.entries; track e.row) {
-              <tr>
-                <td>
-                  @if (group.grade === 'little-trusted') {
-                    <span class="quiet small">listed as {{ e.grade.replace('-', ' ') }}</span>
-                  }
-                  @if (e.unitId && (e.numbers.length !== 1 || group.grade !== 'same')) {
-                    <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
-                  }
-                  @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
-                    <div>
-                      <app-part-number [number]="n.written" />
-                      <span class="quiet small">{{ n.issuer }}</span>
-                      @if (isGone(n.status)) {
-                        <span class="count">{{ n.status }}</span>
-                      }
-                    </div>
-                  }
-                  @if (box(e); as words) {
-                    <div class="quiet small">box: {{ words }}</div>
-                  }
-                </td>
-                <td>
-                  @for (c of e.conditions; track c.text) {
-                    <div>{{ c.text }}</div>
-                  } @empty {
-                    @if (e.grade !== 'does-not-fit') {
-                      <span class="quiet">nothing</span>
-                    }
-                  }
-                  @if (e.disputed) {
-                    <div class="needs-you small">{{ e.disputed }}</div>
-                  }
-                  @if (e.grade === 'does-not-fit') {
-                    <div>{{ reason(e) }}</div>
-                  }
-                </td>
-                <td class="small">
-                  @for (s of stockOf(e); track s.supplier) {
-                    <div [title]="s.supplier + ' says so since ' + s.date">
-                      {{ s.supplier }}, {{ s.quantity ?? 'how many not told' }}
-                    </div>
-                  } @empty {
-                    <span class="quiet">nobody</span>
-                  }
-                </td>
-                <td class="figure">{{ priceOf(e) }}</td>
-                <td [title]="'product of the trust of each step: ' + e.trust.toFixed(2)">{{ trustWords(e.trust) }}</td>
-                <td class="acts">
-                  @if (choosable() && !e.unitId && e.grade !== 'does-not-fit') {
-                    <span class="quiet small" title="no unit record: its joints cannot be checked">no unit record</span>
-                  }
-                  @if (choosable() && e.unitId && e.grade !== 'does-not-fit') {
-                    <button
-                      matButton="outlined"
-                      type="button"
-                      (click)="chosen.emit(e)"
-                      [attr.aria-label]="
-                        (isOld(e) ? 'Choose all the same: ' : 'Choose ') +
-                        e.name +
-                        (box(e) ? ', ' + (e.numbers[0]?.written ?? '') : '')
-                      "
-                    >
-                      Choose
-                    </button>
-                  }
-                  <button matButton type="button" (click)="toggle(e)" [attr.aria-expanded]="isOpen(e)">Path</button>
-                  @if (e.unitId && e.unitId !== unitId()) {
-                    <mat-checkbox
-                      [checked]="beside().includes(e.unitId)"
-                      (change)="picked.emit(e.unitId)"
-                      [aria-label]="'Compare: ' + e.name"
-                    />
-                  }
-                </td>
-              </tr>
-              @if (isOpen(e)) {
-                <tr>
-                  <td colspan="6" class="path">
-                    <app-interchange-paths
-                      [unitId]="unitId()"
-                      [entry]="e"
-                      [jobId]="jobId()"
-                      (changed)="changed.emit()"
-                    />
-                  </td>
-                </tr>
+      @for (group of groups(); track group.grade) {
+        <section [attr.data-grade]="group.grade">
+          <h4>
+            <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}
+            <span class="quiet">{{ group.entries.length }}</span>
+          </h4>
+          <app-data-table [rows]="group.entries" [words]="group.words" [bare]="!$first" [track]="byRow" [open]="opened">
+            <ng-container *appCell="'number or unit'; let e; of: group.entries; head: true; width: '29%'">
+              @if (group.grade === 'little-trusted') {
+                <span class="quiet small">listed as {{ e.grade.replace('-', ' ') }}</span>
               }
-            }
-          </tbody>
-        }
-      </table>
+              @if (e.unitId && (e.numbers.length !== 1 || group.grade !== 'same')) {
+                <a [routerLink]="['/units', e.unitId]">{{ e.name }}</a>
+              }
+              @for (n of e.numbers.slice(0, 4); track n.issuer + n.written) {
+                <div>
+                  <app-part-number [number]="n.written" />
+                  <span class="quiet small">{{ n.issuer }}</span>
+                  @if (isGone(n.status)) {
+                    <span class="count">{{ n.status }}</span>
+                  }
+                </div>
+              }
+              @if (box(e); as words) {
+                <div class="quiet small">box: {{ words }}</div>
+              }
+            </ng-container>
+            <ng-container *appCell="'what has to change'; let e; of: group.entries; width: '24%'">
+              @for (c of e.conditions; track c.text) {
+                <div>{{ c.text }}</div>
+              } @empty {
+                @if (e.grade !== 'does-not-fit') {
+                  <span class="quiet">nothing</span>
+                }
+              }
+              @if (e.disputed) {
+                <div class="needs-you small">{{ e.disputed }}</div>
+              }
+              @if (e.grade === 'does-not-fit') {
+                <div>{{ reason(e) }}</div>
+              }
+            </ng-container>
+            <ng-container *appCell="'in stock at'; let e; of: group.entries; width: '14%'">
+              @for (s of stockOf(e); track s.supplier) {
+                <div [title]="s.supplier + ' says so since ' + s.date">
+                  {{ s.supplier }}, {{ s.quantity ?? 'how many not told' }}
+                </div>
+              } @empty {
+                <span class="quiet">nobody</span>
+              }
+            </ng-container>
+            <ng-container *appCell="'price'; let e; of: group.entries; figure: true; width: '9%'">
+              {{ priceOf(e) }}
+            </ng-container>
+            <ng-container *appCell="'trust'; let e; of: group.entries; width: '8%'">
+              <span [title]="'product of the trust of each step: ' + e.trust.toFixed(2)">{{
+                trustWords(e.trust)
+              }}</span>
+            </ng-container>
+            <ng-container *appCell="'acts'; let e; of: group.entries; unseen: true; width: '16%'">
+              @if (choosable() && !e.unitId && e.grade !== 'does-not-fit') {
+                <span class="quiet small" title="no unit record: its joints cannot be checked">no unit record</span>
+              }
+              @if (choosable() && e.unitId && e.grade !== 'does-not-fit') {
+                <button
+                  matButton="outlined"
+                  type="button"
+                  (click)="chosen.emit(e)"
+                  [attr.aria-label]="
+                    (isOld(e) ? 'Choose all the same: ' : 'Choose ') +
+                    e.name +
+                    (box(e) ? ', ' + (e.numbers[0]?.written ?? '') : '')
+                  "
+                >
+                  Choose
+                </button>
+              }
+              <button matButton type="button" (click)="toggle(e)" [attr.aria-expanded]="isOpen(e)">Path</button>
+              @if (e.unitId && e.unitId !== unitId()) {
+                <mat-checkbox
+                  [checked]="beside().includes(e.unitId)"
+                  (change)="picked.emit(e.unitId)"
+                  [aria-label]="'Compare: ' + e.name"
+                />
+              }
+            </ng-container>
+            <ng-container *appBelow="let e of group.entries">
+              <app-interchange-paths [unitId]="unitId()" [entry]="e" [jobId]="jobId()" (changed)="changed.emit()" />
+            </ng-container>
+          </app-data-table>
+        </section>
+      }
     }
   `,
   styles: `
-    .group th {
-      padding-top: 12px;
+    h4 {
+      display: flex;
+      align-items: center;
+      gap: 8px;
+      margin: 12px 8px 4px;
       font-size: var(--size-text);
-      font-weight: 600;
-      color: var(--ink);
-    }
-    .path {
-      background: var(--paper);
-    }
-    .acts {
-      text-align: right;
-      white-space: nowrap;
     }
     mat-checkbox {
       vertical-align: middle;
-    }
-    @media (max-width: 700px) {
-      thead {
-        display: none;
-      }
-      table,
-      tbody,
-      tr,
-      td,
-      th {
-        display: block;
-      }
-      tr {
-        border-bottom: 1px solid var(--line);
-      }
-      td {
-        border: 0;
-        padding: 2px 8px;
-      }
-      .acts {
-        white-space: normal;
-        text-align: left;
-      }
     }
   `,
 })
@@ -263,6 +226,9 @@ export class InterchangeTable {
   protected isOpen({ row, node }: InterchangeRow): boolean {
     return this.open() === row || this.open() === node;
   }
+
+  protected opened = (entry: InterchangeRow): boolean => this.isOpen(entry);
+  protected byRow = (_: number, { row }: InterchangeRow): string => row;
 
   protected toggle(entry: InterchangeRow): void {
     this.open.set(this.isOpen(entry) ? '' : entry.row);

@@ -6,10 +6,12 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { GeometricView, InterchangeAnswer, InterchangeEntry } from '@kerabat/contract';
+import { Cell, DataTable } from '../../parts/data-table';
 import { Folded } from '../../parts/folded';
+import { inAddress } from '../../parts/in-address';
 import { PartNumber } from '../../parts/part-number';
 import { CompareTable } from '../compare/compare-table';
-import { EVERYTHING, filtered, type InterchangeFilter, isRowOf } from './interchange-filter';
+import { filtered, type InterchangeFilter, isRowOf, readFilter, writeFilter } from './interchange-filter';
 import { GRADES, InterchangeTable } from './interchange-table';
 import { RingMap } from './ring-map';
 
@@ -24,6 +26,8 @@ const MOST_BESIDE = 3;
   selector: 'app-interchange-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Cell,
+    DataTable,
     Folded,
     MatSelectModule,
     MatInputModule,
@@ -50,7 +54,8 @@ export class InterchangeView {
   readonly changed = output();
 
   protected readonly grades = GRADES;
-  protected readonly filter = signal<InterchangeFilter>(EVERYTHING);
+  private readonly kept = inAddress('only');
+  protected readonly filter = computed(() => readFilter(this.kept()));
   protected readonly map = signal(false);
   protected readonly open = signal('');
   protected readonly beside = signal<readonly string[]>([]);
@@ -67,7 +72,7 @@ export class InterchangeView {
   );
 
   protected change(part: Partial<InterchangeFilter>): void {
-    this.filter.update((f) => ({ ...f, ...part }));
+    this.kept.set(writeFilter({ ...this.filter(), ...part }));
   }
 
   protected show(grade: InterchangeEntry['grade'], on: boolean): void {

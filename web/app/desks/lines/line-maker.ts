@@ -30,6 +30,7 @@ import { outcome } from '../../api/problem';
 import { SettingsService } from '../../api/settings-service';
 import { DrawingView } from '../../drawing/drawing';
 import { ControlField } from '../../parts/control-field';
+import { Cell, DataTable } from '../../parts/data-table';
 import { focusSoon } from '../../parts/focus';
 import { Folded } from '../../parts/folded';
 import { keepFile } from '../../parts/keep-file';
@@ -62,6 +63,8 @@ const LABEL = { width: 64, height: 20 };
   selector: 'app-line-maker',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Cell,
+    DataTable,
     ControlField,
     DrawingView,
     Folded,
@@ -80,6 +83,7 @@ const LABEL = { width: 64, height: 20 };
   styleUrl: './line-maker.scss',
 })
 export class LineMaker {
+  protected itself = (_: number, leg: unknown): unknown => leg;
   private readonly api = inject(Api);
   private readonly drafts = inject(Drafts);
   private readonly make = inject(NonNullableFormBuilder);

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { AUDIT_ROWS, auditRow, type AuditRule } from '@kerabat/core/find/audit';
 import { Folded } from '../../parts/folded';
+import { inAddress } from '../../parts/in-address';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
 import { FindingPart } from './finding';
@@ -78,7 +79,7 @@ import { MatButtonModule } from '@angular/material/button';
 })
 export class AuditPage {
   protected readonly audit = inject(Audit);
-  protected readonly rule = signal<AuditRule | ''>('');
+  protected readonly rule = inAddress('rule');
   protected readonly findings = computed(() =>
     (this.audit.answer()?.findings ?? []).filter((f) => this.rule() === '' || f.rule === this.rule()),
   );

@@ -7,6 +7,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Finding, RowView, Settlement } from '@kerabat/contract';
 import { CONDITION_KINDS } from '@kerabat/core/find/interchange';
+import { Cell, DataTable } from '../../parts/data-table';
 import { ProblemLine } from '../../parts/problem-line';
 import { Audit } from './audit-service';
 
@@ -15,6 +16,8 @@ import { Audit } from './audit-service';
   selector: 'app-finding',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    Cell,
+    DataTable,
     MatSelectModule,
     MatInputModule,
     MatFormFieldModule,
@@ -35,106 +38,94 @@ import { Audit } from './audit-service';
       <input matInput autocomplete="off" maxlength="300" [formControl]="reason" placeholder="for whoever looks next" />
     </mat-form-field>
     <app-problem-line [text]="problem()" />
-    <table class="plain">
-      <tbody>
-        @for (row of finding().rows; track $index) {
-          <tr>
-            <th scope="row">
-              @if (row.unitId) {
-                <a [routerLink]="['/units', row.unitId]">{{ row.words }}</a>
-              } @else {
-                {{ row.words }}
-              }
-              <div class="small quiet">said by {{ row.source }}</div>
-            </th>
-            <td>
-              @for (f of row.fields; track f.field) {
-                <form
-                  class="fix"
-                  (submit)="$event.preventDefault(); correct(row, f.field, f.value, typed(row, f.field, f.value).value)"
-                >
-                  <mat-form-field class="tight">
-                    @if (f.choices) {
-                      <mat-select
-                        [formControl]="typed(row, f.field, f.value)"
-                        [aria-label]="f.words + ' of ' + row.words"
-                      >
-                        @for (c of f.choices; track c) {
-                          <mat-option [value]="c">{{ c }}</mat-option>
-                        }
-                      </mat-select>
-                    } @else {
-                      <input
-                        matInput
-                        class="mono"
-                        autocomplete="off"
-                        maxlength="200"
-                        [attr.aria-label]="f.words + ' of ' + row.words"
-                        [formControl]="typed(row, f.field, f.value)"
-                      />
-                    }
-                  </mat-form-field>
-                  <button matButton type="submit" [attr.aria-label]="'Correct: ' + f.words + ' of ' + row.words">
-                    Correct
-                  </button>
-                  <span class="small quiet">{{ f.words }}</span>
-                </form>
-              }
-              @if (row.link; as link) {
-                <span class="fix">
-                  <mat-form-field class="tight">
-                    <input
-                      matInput
-                      autocomplete="off"
-                      maxlength="200"
-                      placeholder="condition"
-                      [attr.aria-label]="'Condition of ' + row.words"
-                      [formControl]="condition.controls.text"
-                    />
-                  </mat-form-field>
-                  <mat-form-field class="tight">
-                    <mat-select
-                      [aria-label]="'Kind of condition of ' + row.words"
-                      [formControl]="condition.controls.kind"
-                    >
-                      @for (c of conditions; track c) {
-                        <mat-option [value]="c">{{ c }}</mat-option>
-                      }
-                    </mat-select>
-                  </mat-form-field>
-                  <button
-                    matButton
-                    type="button"
-                    [attr.aria-label]="'Add condition to ' + row.words"
-                    (click)="act({ kind: 'condition', link, condition: condition.getRawValue() })"
-                  >
-                    Add condition
-                  </button>
-                </span>
-                <button
-                  matButton
-                  type="button"
-                  [attr.aria-label]="'Mark as does not fit: ' + row.words"
-                  (click)="act({ kind: 'does-not-fit', link })"
-                >
-                  Does not fit
-                </button>
-              }
-              @if (row.removable) {
-                <button
-                  matButton
-                  type="button"
-                  [attr.aria-label]="'Delete: ' + row.words"
-                  (click)="act({ kind: 'remove', row: { kept: row.kept, key: row.key } })"
-                >
-                  Delete
-                </button>
-              }
-            </td>
-          </tr>
+    <app-data-table [rows]="finding().rows" words="Rows that are concerned" [bare]="true">
+      <ng-container *appCell="'what is said'; let row; of: finding().rows; head: true">
+        @if (row.unitId) {
+          <a [routerLink]="['/units', row.unitId]">{{ row.words }}</a>
+        } @else {
+          {{ row.words }}
         }
-      </tbody>
-    </table>
+        <div class="small quiet">said by {{ row.source }}</div>
+      </ng-container>
+      <ng-container *appCell="'how to settle it'; let row; of: finding().rows">
+        @for (f of row.fields; track f.field) {
+          <form
+            class="fix"
+            (submit)="$event.preventDefault(); correct(row, f.field, f.value, typed(row, f.field, f.value).value)"
+          >
+            <mat-form-field class="tight">
+              @if (f.choices) {
+                <mat-select [formControl]="typed(row, f.field, f.value)" [aria-label]="f.words + ' of ' + row.words">
+                  @for (c of f.choices; track c) {
+                    <mat-option [value]="c">{{ c }}</mat-option>
+                  }
+                </mat-select>
+              } @else {
+                <input
+                  matInput
+                  class="mono"
+                  autocomplete="off"
+                  maxlength="200"
+                  [attr.aria-label]="f.words + ' of ' + row.words"
+                  [formControl]="typed(row, f.field, f.value)"
+                />
+              }
+            </mat-form-field>
+            <button matButton type="submit" [attr.aria-label]="'Correct: ' + f.words + ' of ' + row.words">
+              Correct
+            </button>
+            <span class="small quiet">{{ f.words }}</span>
+          </form>
+        }
+        @if (row.link; as link) {
+          <span class="fix">
+            <mat-form-field class="tight">
+              <input
+                matInput
+                autocomplete="off"
+                maxlength="200"
+                placeholder="condition"
+                [attr.aria-label]="'Condition of ' + row.words"
+                [formControl]="condition.controls.text"
+              />
+            </mat-form-field>
+            <mat-form-field class="tight">
+              <mat-select [aria-label]="'Kind of condition of ' + row.words" [formControl]="condition.controls.kind">
+                @for (c of conditions; track c) {
+                  <mat-option [value]="c">{{ c }}</mat-option>
+                }
+              </mat-select>
+            </mat-form-field>
+            <button
+              matButton
+              type="button"
+              [attr.aria-label]="'Add condition to ' + row.words"
+              (click)="act({ kind: 'condition', link, condition: condition.getRawValue() })"
+            >
+              Add condition
+            </button>
+          </span>
+          <button
+            matButton
+            type="button"
+            [attr.aria-label]="'Mark as does not fit: ' + row.words"
+            (click)="act({ kind: 'does-not-fit', link })"
+          >
+            Does not fit
+          </button>
+        }
+        @if (row.removable) {
+          <button
+            matButton
+            type="button"
+            [attr.aria-label]="'Delete: ' + row.words"
+            (click)="act({ kind: 'remove', row: { kept: row.kept, key: row.key } })"
+          >
+            Delete
+          </button>
+        }
+      </ng-container>
+    </app-data-table>
     @if (!finding().accepted) {
       <button matButton="outlined" type="button" (click)="act({ kind: 'accept' })">Accept it as it is</button>
     }

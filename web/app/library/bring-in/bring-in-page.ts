@@ -1,41 +1,56 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { MatRadioModule } from '@angular/material/radio';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatSelectModule } from '@angular/material/select';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { STEPPER_GLOBAL_OPTIONS } from '@angular/cdk/stepper';
+import { MatStepperModule } from '@angular/material/stepper';
 import { RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
-import { IMPORT_ENCODINGS } from '@kerabat/contract';
+import { IMPORT_ENCODINGS, type TableView } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
+import { Cell, DataTable } from '../../parts/data-table';
 import { FilePick } from '../../parts/file-pick';
 import { Folded } from '../../parts/folded';
+import { isNarrow } from '../../parts/narrow';
 import { ProblemLine } from '../../parts/problem-line';
 import { BringIn } from './bring-in-service';
 import { NewOrigin } from './new-origin';
 import { SheetMatch } from './sheet-match';
 import { WhatCameOfIt } from './what-came-of-it';
 
+/** Lists to begin with; each goes into the demo as it is. */
+const SAMPLES = [
+  { file: 'cross-references.csv', words: 'Cross-references', holds: 'a number, and the one it will do for' },
+  { file: 'stock.csv', words: 'Stock and prices', holds: 'who has a number, how many, at what price' },
+  { file: 'units.csv', words: 'Units', holds: 'bore, studs, spigot, rod, ports' },
+  { file: 'applications.csv', words: 'Applications', holds: 'which unit sits where in which vehicle' },
+] as const;
+
 /** A list that somebody sent, on its way into the catalogue: matched, looked at, brought in. */
 @Component({
   selector: 'app-bring-in-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    MatRadioModule,
+    Cell,
+    DataTable,
     MatSelectModule,
     MatFormFieldModule,
     FilePick,
     Folded,
     MatButtonModule,
     MatProgressBarModule,
+    MatStepperModule,
     RouterLink,
     NewOrigin,
     ProblemLine,
     SheetMatch,
     WhatCameOfIt,
   ],
+  // Steps are numbers; whether one is finished is said in it.
+  providers: [{ provide: STEPPER_GLOBAL_OPTIONS, useValue: { displayDefaultIndicatorType: false } }],
   templateUrl: './bring-in-page.html',
   styleUrl: './bring-in.scss',
 })
@@ -43,6 +58,10 @@ export class BringInPage {
   private readonly api = inject(Api);
   protected readonly list = inject(BringIn);
   protected readonly encodings = IMPORT_ENCODINGS;
+  protected readonly samples = SAMPLES;
+  protected readonly narrow = isNarrow();
+  /** What came of a run is shown at once. */
+  protected readonly step = linkedSignal((): number => (this.list.view()?.report ? 1 : 0));
   protected readonly over = signal(false);
   private readonly loaded = toSignal(this.api.importTables().pipe(outcome()));
   protected readonly catalogue = toSignal(this.api.catalogue().pipe(catchError(() => of(undefined))));
@@ -82,6 +101,12 @@ export class BringInPage {
     const given = new Set([...sheet.columns.map((c) => c.to), ...Object.keys(sheet.fixed)]);
     return sheet.columns.every((c) => c.to !== null) && shape.columns.every((c) => !c.required || given.has(c.name));
   }
+
+  protected wanted = (table: TableView): string =>
+    table.columns
+      .filter(({ required }) => required)
+      .map(({ words }) => words)
+      .join(', ');
 
   protected wordsOf(table: string | null): string {
     return this.tables().find((t) => t.table === table)?.words ?? 'Ignore this sheet';

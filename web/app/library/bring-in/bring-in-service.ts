@@ -1,11 +1,21 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
-import { concatMap, last, Observable, Subject, switchMap, tap } from 'rxjs';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { catchError, concatMap, last, of, Observable, Subject, switchMap, tap, throwError } from 'rxjs';
 import type { ImportMapping, ImportView, SheetMapping } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { Acting } from '../../parts/acting';
 
-/** One list on its way into the catalogue. It stays when somebody leaves the page for another and comes back. */
+const KEY = 'kerabat.import';
+/** What is kept of a list: which it is on the server, and its mapping as it stood on the screen. */
+interface KeptImport {
+  readonly id: string;
+  readonly mapping: ImportMapping;
+}
+
+/**
+ * One list on its way into the catalogue. It stays when somebody leaves the page for another and comes back, and when
+ * the page is loaded anew.
+ */
 @Injectable({ providedIn: 'root' })
 export class BringIn {
   private readonly api = inject(Api);
@@ -28,6 +38,32 @@ export class BringIn {
         this.problem.set(problem);
         this.sending.set(false);
       });
+    this.takeUp();
+    effect(() => {
+      const [view, mapping] = [this.view(), this.mapping()];
+      if (view && mapping) sessionStorage.setItem(KEY, JSON.stringify({ id: view.id, mapping } satisfies KeptImport));
+    });
+  }
+
+  /** Goes on with the list that was open when the page was left; one that the server has forgotten is gone. */
+  private takeUp(): void {
+    const kept = keptImport();
+    if (!kept) return;
+    this.acts.next(
+      this.api.import(kept.id).pipe(
+        tap((view) => {
+          this.view.set(view);
+          this.mapping.set(kept.mapping);
+        }),
+        switchMap((view) => (view.state === 'looking' || view.state === 'running' ? this.follow(view) : of(view))),
+        catchError(() => {
+          sessionStorage.removeItem(KEY);
+          return throwError(
+            () => new Error('The list that was open here is no longer on the server: choose it again.'),
+          );
+        }),
+      ),
+    );
   }
 
   send(file: File): void {
@@ -91,6 +127,7 @@ export class BringIn {
   }
 
   forget(): void {
+    sessionStorage.removeItem(KEY);
     this.view.set(undefined);
     this.mapping.set(undefined);
     this.problem.set(undefined);
@@ -119,5 +156,17 @@ export class BringIn {
       };
       return () => source.close();
     });
+  }
+}
+
+/** What was kept; text that is none of ours counts as nothing. */
+function keptImport(): KeptImport | undefined {
+  const text = sessionStorage.getItem(KEY);
+  if (text === null) return undefined;
+  try {
+    const kept = JSON.parse(text) as Partial<KeptImport>;
+    return typeof kept.id === 'string' && kept.mapping ? { id: kept.id, mapping: kept.mapping } : undefined;
+  } catch {
+    return undefined;
   }
 }

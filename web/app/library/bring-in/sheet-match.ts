@@ -4,6 +4,7 @@ import { MatInputModule } from '@angular/material/input';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import type { CatalogueSummary, ColumnMapping, SheetMapping, SheetSeen, TableView } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
+import { Cell, DataTable } from '../../parts/data-table';
 
 export interface NewTable {
   readonly table: string | null;
@@ -24,12 +25,13 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
 @Component({
   selector: 'app-sheet-match',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatSelectModule, MatInputModule, MatFormFieldModule],
+  imports: [Cell, DataTable, MatSelectModule, MatInputModule, MatFormFieldModule],
   template: `
     <p class="line">
       <mat-form-field>
         <mat-label>Each row is</mat-label>
         <mat-select
+          canSelectNullableOptions
           [aria-label]="'What the rows of ' + mapping().sheet + ' are'"
           [value]="mapping().table"
           (valueChange)="retable.emit({ table: $event, headingLine: mapping().headingLine })"
@@ -58,59 +60,46 @@ const UNITS: Readonly<Record<string, readonly string[]>> = {
     }
     @if (shape(); as t) {
       <div class="scroll" tabindex="0" role="region" [attr.aria-label]="'Columns of ' + mapping().sheet">
-        <table class="plain">
-          <thead>
-            <tr>
-              <th scope="col">column</th>
-              <th scope="col">first values</th>
-              <th scope="col">is</th>
-              @if (hasUnits()) {
-                <th scope="col">unit if none is given</th>
-              }
-            </tr>
-          </thead>
-          <tbody>
-            @for (c of mapping().columns; track $index) {
-              <tr [class.left]="c.to === null">
-                <th scope="row">{{ c.heading || '(no heading)' }}</th>
-                <td class="mono small">{{ examples($index) }}</td>
-                <td>
-                  <mat-form-field class="tight">
-                    <mat-select
-                      [aria-label]="'What ' + c.heading + ' is'"
-                      [value]="c.to"
-                      (valueChange)="column($index, { to: $event })"
-                    >
-                      <mat-option [value]="null">left out</mat-option>
-                      @for (option of t.columns; track option.name) {
-                        <mat-option [value]="option.name"
-                          >{{ option.words }}{{ option.required ? ' *' : '' }}</mat-option
-                        >
-                      }
-                    </mat-select>
-                  </mat-form-field>
-                </td>
-                @if (hasUnits()) {
-                  <td>
-                    @if (unitOf(c); as unit) {
-                      <mat-form-field class="tight">
-                        <mat-select
-                          [aria-label]="'Unit of ' + c.heading"
-                          [value]="c.unit ?? unit"
-                          (valueChange)="column($index, { to: c.to, unit: $event })"
-                        >
-                          @for (choice of unitsFor(unit); track choice) {
-                            <mat-option [value]="choice">{{ choice }}</mat-option>
-                          }
-                        </mat-select>
-                      </mat-form-field>
-                    }
-                  </td>
+        <app-data-table [rows]="matched()" [look]="look" [words]="'Columns of ' + mapping().sheet">
+          <ng-container *appCell="'column'; let c; of: matched(); head: true">{{
+            c.heading || '(no heading)'
+          }}</ng-container>
+          <ng-container *appCell="'first values'; let c; of: matched()"
+            ><span class="mono small">{{ examples(c.index) }}</span></ng-container
+          >
+          <ng-container *appCell="'is'; let c; of: matched()">
+            <mat-form-field class="tight">
+              <mat-select
+                canSelectNullableOptions
+                [aria-label]="'What ' + c.heading + ' is'"
+                [value]="c.to"
+                (valueChange)="column(c.index, { to: $event })"
+              >
+                <mat-option [value]="null">left out</mat-option>
+                @for (option of t.columns; track option.name) {
+                  <mat-option [value]="option.name">{{ option.words }}{{ option.required ? ' *' : '' }}</mat-option>
                 }
-              </tr>
-            }
-          </tbody>
-        </table>
+              </mat-select>
+            </mat-form-field>
+          </ng-container>
+          @if (hasUnits()) {
+            <ng-container *appCell="'unit if none is given'; let c; of: matched()">
+              @if (unitOf(c); as unit) {
+                <mat-form-field class="tight">
+                  <mat-select
+                    [aria-label]="'Unit of ' + c.heading"
+                    [value]="c.unit ?? unit"
+                    (valueChange)="column(c.index, { to: c.to, unit: $event })"
+                  >
+                    @for (choice of unitsFor(unit); track choice) {
+                      <mat-option [value]="choice">{{ choice }}</mat-option>
+                    }
+                  </mat-select>
+                </mat-form-field>
+              }
+            </ng-container>
+          }
+        </app-data-table>
       </div>
       @if (open().length > 0) {
         <p class="line">
@@ -166,6 +155,9 @@ export class SheetMatch {
       (c) => (c.required && !matched.has(c.name)) || lookup(this.mapping().fixed, c.name) !== undefined,
     );
   });
+
+  protected readonly matched = computed(() => this.mapping().columns.map((c, index) => ({ ...c, index })));
+  protected look = (c: ColumnMapping): string => (c.to === null ? 'quiet' : '');
 
   protected readonly hasUnits = computed(() => this.mapping().columns.some((c) => this.unitOf(c) !== undefined));
 

@@ -1,48 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { ImportView } from '@kerabat/contract';
 import { Api } from '../../api/api';
+import { Cell, DataTable } from '../../parts/data-table';
 
 /** What an import would do, or has done: counts, what was rejected and why, what was there and is otherwise now. */
 @Component({
   selector: 'app-what-came-of-it',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Cell, DataTable],
   template: `
     @if (view().report; as report) {
       <h2>{{ report.refused ? 'Nothing went in' : report.dryRun ? 'What would happen' : 'Brought in' }}</h2>
       @if (report.refused) {
         <p class="problem" role="alert">{{ report.refused }}</p>
       }
-      <table class="plain counts">
-        <thead>
-          <tr>
-            <th scope="col">rows</th>
-            <th scope="col">new</th>
-            <th scope="col">changed</th>
-            <th scope="col">as they were</th>
-            <th scope="col">rejected</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (sheet of counted(); track sheet.sheet) {
-            <tr>
-              <th scope="row">{{ sheet.rows }} {{ sheet.table }}</th>
-              <td class="mono">{{ sheet.added }}</td>
-              <td class="mono">{{ sheet.changed }}</td>
-              <td class="mono">{{ sheet.same }}</td>
-              <td class="mono" [class.needs-you]="sheet.rejected > 0">
-                {{ sheet.rejected }}
-                @if (sheet.rejected > 0) {
-                  <a
-                    [href]="api.rejectsOf(view().id, indexOf(sheet.sheet))"
-                    [attr.aria-label]="'Rejected rows of ' + sheet.sheet + ' as a file'"
-                    >as a file</a
-                  >
-                }
-              </td>
-            </tr>
+      <app-data-table [rows]="counted()" words="Rows of each sheet">
+        <ng-container *appCell="'rows'; let sheet; of: counted(); head: true"
+          >{{ sheet.rows }} {{ sheet.table }}</ng-container
+        >
+        <ng-container *appCell="'new'; let sheet; of: counted(); figure: true">{{ sheet.added }}</ng-container>
+        <ng-container *appCell="'changed'; let sheet; of: counted(); figure: true">{{ sheet.changed }}</ng-container>
+        <ng-container *appCell="'as they were'; let sheet; of: counted(); figure: true">{{ sheet.same }}</ng-container>
+        <ng-container *appCell="'rejected'; let sheet; of: counted(); figure: true">
+          <span [class.needs-you]="sheet.rejected > 0">{{ sheet.rejected }}</span>
+          @if (sheet.rejected > 0) {
+            <a
+              [href]="api.rejectsOf(view().id, indexOf(sheet.sheet))"
+              [attr.aria-label]="'Rejected rows of ' + sheet.sheet + ' as a file'"
+              >as a file</a
+            >
           }
-        </tbody>
-      </table>
+        </ng-container>
+      </app-data-table>
       @if (rejects().length > 0) {
         <h3>Rejected, and why</h3>
         <ul class="plain">

@@ -8,6 +8,7 @@ import { KIND_WORDS } from '@kerabat/core/named/unit';
 import { SLOTS } from '@kerabat/core/vehicle/place';
 import { JobService } from '../../job/job-service';
 import { Answers } from '../../parts/answers';
+import { Cell, DataTable } from '../../parts/data-table';
 import { Folded } from '../../parts/folded';
 import { ProblemLine } from '../../parts/problem-line';
 import { AskForm, BLANK } from './ask-form';
@@ -18,7 +19,18 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
 @Component({
   selector: 'app-ask-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Folded, AskForm, ProblemLine, MatButtonModule, Answers, MatFormFieldModule, MatInputModule, RouterLink],
+  imports: [
+    Cell,
+    DataTable,
+    Folded,
+    AskForm,
+    ProblemLine,
+    MatButtonModule,
+    Answers,
+    MatFormFieldModule,
+    MatInputModule,
+    RouterLink,
+  ],
   template: `
     @if (service.workspace(); as w) {
       @if (w.reading; as reading) {
@@ -35,60 +47,37 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
         }
         @if (reading.ruleOutFirst.length > 0) {
           <h3>Rule out first</h3>
-          <table class="plain">
-            <thead>
-              <tr>
-                <th>looks the same</th>
-                <th>how to tell</th>
-                <th>min</th>
-                <th>if so</th>
-                <th>found</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (l of reading.ruleOutFirst; track l.subject) {
-                <tr [class.out]="l.found === 'no'">
-                  <td>{{ l.cause }}</td>
-                  <td>{{ l.check }}</td>
-                  <td class="mono minutes">{{ l.minutes }}</td>
-                  <td>
-                    {{ l.then }}
-                    @if (l.turned && l.found === 'yes') {
-                      <mat-form-field appearance="outline" subscriptSizing="dynamic" class="turned">
-                        <mat-label>Turned by</mat-label>
-                        <input
-                          matInput
-                          class="mono"
-                          placeholder="4 turns M8x1.25"
-                          maxlength="80"
-                          [value]="l.detail ?? ''"
-                          (change)="turned(l, $any($event.target).value)"
-                        />
-                      </mat-form-field>
-                    }
-                  </td>
-                  <td>
-                    <app-answers
-                      [label]="'Was it: ' + l.cause"
-                      [answers]="found"
-                      [given]="l.found"
-                      (told)="say(l, $event)"
-                    />
-                    @if (l.found) {
-                      <button
-                        matButton
-                        type="button"
-                        (click)="forget(l)"
-                        [attr.aria-label]="'Not looked at: ' + l.cause"
-                      >
-                        Not looked at
-                      </button>
-                    }
-                  </td>
-                </tr>
+          <app-data-table [rows]="reading.ruleOutFirst" words="Ruled out first" [look]="look" [track]="bySubject">
+            <ng-container *appCell="'looks the same'; let l; of: reading.ruleOutFirst; head: true">{{
+              l.cause
+            }}</ng-container>
+            <ng-container *appCell="'how to tell'; let l; of: reading.ruleOutFirst">{{ l.check }}</ng-container>
+            <ng-container *appCell="'min'; let l; of: reading.ruleOutFirst; figure: true">{{ l.minutes }}</ng-container>
+            <ng-container *appCell="'if so'; let l; of: reading.ruleOutFirst">
+              {{ l.then }}
+              @if (l.turned && l.found === 'yes') {
+                <mat-form-field class="turned">
+                  <mat-label>Turned by</mat-label>
+                  <input
+                    matInput
+                    class="mono"
+                    placeholder="4 turns M8x1.25"
+                    maxlength="80"
+                    [value]="l.detail ?? ''"
+                    (change)="turned(l, $any($event.target).value)"
+                  />
+                </mat-form-field>
               }
-            </tbody>
-          </table>
+            </ng-container>
+            <ng-container *appCell="'found'; let l; of: reading.ruleOutFirst">
+              <app-answers [label]="'Was it: ' + l.cause" [answers]="found" [given]="l.found" (told)="say(l, $event)" />
+              @if (l.found) {
+                <button matButton type="button" (click)="forget(l)" [attr.aria-label]="'Not looked at: ' + l.cause">
+                  Not looked at
+                </button>
+              }
+            </ng-container>
+          </app-data-table>
         }
         @if (w.safety.nothing; as words) {
           <p class="nothing">{{ words }}</p>
@@ -147,6 +136,8 @@ type RuledOut = NonNullable<Workspace['reading']>['ruleOutFirst'][number];
   `,
 })
 export class AskStage {
+  protected look = ({ found }: { readonly found?: string | null }): string => (found === 'no' ? 'out' : '');
+  protected bySubject = (_: number, { subject }: { readonly subject: string }): string => subject;
   protected readonly found = [
     { id: 'yes', words: 'it was this' },
     { id: 'no', words: 'ruled out' },

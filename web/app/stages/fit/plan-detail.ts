@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { MatRadioModule } from '@angular/material/radio';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { STEPPER_GLOBAL_OPTIONS } from '@angular/cdk/stepper';
+import { MatStepperModule } from '@angular/material/stepper';
 import type { PlanAnswer } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
-import { Folded } from '../../parts/folded';
+import { Answers } from '../../parts/answers';
+import { isNarrow } from '../../parts/narrow';
+import { NowAndThen } from '../../parts/now-and-then';
 import { WorkSteps } from '../../parts/work-steps';
 import { MatButtonModule } from '@angular/material/button';
 
@@ -18,7 +21,9 @@ const DOES: Readonly<Record<string, string>> = {
 @Component({
   selector: 'app-plan-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Folded, MatRadioModule, MatButtonModule, WorkSteps],
+  imports: [Answers, MatButtonModule, MatStepperModule, NowAndThen, WorkSteps],
+  // Steps are numbers; whether one is finished is said in it.
+  providers: [{ provide: STEPPER_GLOBAL_OPTIONS, useValue: { displayDefaultIndicatorType: false } }],
   templateUrl: './plan-detail.html',
   styleUrl: './plan-detail.scss',
 })
@@ -29,7 +34,16 @@ export class PlanDetail {
   readonly option = output<{ choice: string; option: string }>();
   readonly fill = output<{ slot: string; unitId: string; number: string | undefined }>();
 
-  protected readonly parts = computed(() =>
+  protected readonly narrow = isNarrow();
+  /** Once the job is planned by it, its units are the next to settle; before, its choices. */
+  protected readonly step = linkedSignal((): number => (this.planned() && this.plan().choices.length > 0 ? 1 : 0));
+
+  /** The brake as the job has it now and then, once it is planned by this. */
+  protected readonly parts = computed(() => {
+    const parts = this.service.workspace()?.chain.parts ?? [];
+    return this.planned() && parts.length > 0 ? parts : undefined;
+  });
+  protected readonly changes = computed(() =>
     Object.entries(DOES)
       .map(([does, words]) => ({ words, list: this.plan().parts.filter((p) => p.does === does) }))
       .filter((group) => group.list.length > 0),

@@ -3,6 +3,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatButtonModule } from '@angular/material/button';
 import type { CandidateView, EvidenceView, IdentifyAnswer } from '@kerabat/contract';
 import { CompareTable } from '../../desks/compare/compare-table';
+import { Cell, DataTable } from '../../parts/data-table';
 import { Folded } from '../../parts/folded';
 import { PartNumber } from '../../parts/part-number';
 import { percent } from '../../parts/percent';
@@ -14,11 +15,12 @@ const MOST_COMPARED = 4;
 @Component({
   selector: 'app-candidates',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatCheckboxModule, Folded, MatButtonModule, PartNumber, CompareTable],
+  imports: [Cell, DataTable, MatCheckboxModule, Folded, MatButtonModule, PartNumber, CompareTable],
   templateUrl: './candidates.html',
   styleUrl: './candidates.scss',
 })
 export class Candidates {
+  protected byUnit = (_: number, { unitId }: { readonly unitId: string }): string => unitId;
   readonly identification = input.required<IdentifyAnswer>();
   readonly evidence = input.required<readonly EvidenceView[]>();
   readonly said = output<CandidateView>();

@@ -239,7 +239,7 @@ describe('side by side', () => {
     expect(table.textContent).toContain('22.225 mm · 7/8 in');
     expect(table.querySelectorAll('svg')).toHaveLength(2);
     expect(table.querySelector('.seen')).not.toBeNull();
-    const cells = () => [...table.querySelectorAll('td.mono')].map((td) => td.textContent?.trim());
+    const cells = () => [...table.querySelectorAll('td .mono')].map((td) => td.textContent?.trim());
     expect(cells()).not.toContain('clipped');
     named(table, 'And 1 that they share').click();
     await settle();

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatRadioModule } from '@angular/material/radio';
 import { minutesWords } from '@kerabat/core/find/identify';
 import type { IdentifyAnswer, NextCheckView, UnitIs } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
+import { Answers } from '../../parts/answers';
 import { percent } from '../../parts/percent';
 
 /** So many checks are told at once. */
@@ -16,7 +16,7 @@ export const SHOWN = 5;
 @Component({
   selector: 'app-next-checks',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatRadioModule],
+  imports: [Answers, MatButtonModule],
   templateUrl: './next-checks.html',
   styleUrl: './next-checks.scss',
 })
@@ -35,10 +35,10 @@ export class NextChecks {
   protected readonly all = signal(false);
   protected readonly percent = percent;
   protected readonly minutes = minutesWords;
-  protected readonly places: readonly { value: UnitIs; words: string }[] = [
-    { value: 'on-vehicle', words: 'on the vehicle' },
-    { value: 'off', words: 'on the bench' },
-    { value: 'lost', words: 'lost' },
+  protected readonly places: readonly { id: UnitIs; words: string }[] = [
+    { id: 'on-vehicle', words: 'on the vehicle' },
+    { id: 'off', words: 'on the bench' },
+    { id: 'lost', words: 'lost' },
   ];
   protected readonly checks = computed(() => {
     const { nextChecks, verdict } = this.identification();
@@ -64,7 +64,7 @@ export class NextChecks {
       .join(' · ');
   }
 
-  protected async put(place: UnitIs): Promise<void> {
+  protected async put(place: string): Promise<void> {
     await this.service.decide(`at:${this.service.slot() ?? ''}`, place, '');
   }
 }

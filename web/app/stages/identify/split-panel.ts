@@ -1,45 +1,31 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { SplitView } from '@kerabat/contract';
+import { Cell, DataTable } from '../../parts/data-table';
 import { Folded } from '../../parts/folded';
 
 /** A production change: which side this vehicle is of, and what has to come from the same side. */
 @Component({
   selector: 'app-split-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Folded],
+  imports: [Cell, DataTable, Folded],
   template: `
     <app-folded [open]="!settled()">
       <span slot="title">Production change: {{ split().sentence }}</span>
-      <table class="plain">
-        <thead>
-          <tr>
-            <th scope="col">side</th>
-            <th scope="col">built</th>
-            <th scope="col">parts of this side</th>
-            <th scope="col">here</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (side of split().sides; track side.set) {
-            <tr>
-              <th scope="row" class="mono">{{ side.set }}</th>
-              <td class="built">{{ side.from ?? 'from the start' }} to {{ side.to ?? 'today' }}</td>
-              <td>
-                @for (u of side.units; track u.unitId) {
-                  <div>{{ u.slotWords }}: {{ u.unitName }}</div>
-                }
-              </td>
-              <td>{{ here(side.set) }}</td>
-            </tr>
+      <app-data-table [rows]="split().sides" words="Sides of the change">
+        <ng-container *appCell="'side'; let side; of: split().sides; head: true"
+          ><span class="mono">{{ side.set }}</span></ng-container
+        >
+        <ng-container *appCell="'built'; let side; of: split().sides"
+          >{{ side.from ?? 'from the start' }} to {{ side.to ?? 'today' }}</ng-container
+        >
+        <ng-container *appCell="'parts of this side'; let side; of: split().sides">
+          @for (u of side.units; track u.unitId) {
+            <div>{{ u.slotWords }}: {{ u.unitName }}</div>
           }
-        </tbody>
-      </table>
+        </ng-container>
+        <ng-container *appCell="'here'; let side; of: split().sides">{{ here(side.set) }}</ng-container>
+      </app-data-table>
     </app-folded>
-  `,
-  styles: `
-    .built {
-      white-space: nowrap;
-    }
   `,
 })
 export class SplitPanel {

@@ -116,7 +116,9 @@ describe('Interchange', () => {
   it('says when the search stopped at its limit', async () => {
     const { text } = await render(
       InterchangeStage,
-      using(job(workspace({ old: OLD })), { interchange: () => of({ unitId: 'x', entries: [], truncated: true }) }),
+      using(job(workspace({ old: OLD })), {
+        interchange: () => of({ unitId: 'x', entries: [], byGeometry: [], byGeometryCount: 0, truncated: true }),
+      }),
     );
     expect(text()).toContain('there may be more');
   });

@@ -10,6 +10,7 @@ import { Designs } from '../../api/designs';
 import { DrawingView } from '../../drawing/drawing';
 import { JobService } from '../../job/job-service';
 import { Answers } from '../../parts/answers';
+import { Cell, DataTable } from '../../parts/data-table';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
 import { StateMark } from '../../parts/state-mark';
@@ -18,7 +19,7 @@ import { StateMark } from '../../parts/state-mark';
 @Component({
   selector: 'app-kit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, DrawingView, MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
+  imports: [Cell, DataTable, Answers, DrawingView, MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
   template: `
     @if (work(); as w) {
       <app-problem-line [text]="problem()" />
@@ -51,47 +52,38 @@ import { StateMark } from '../../parts/state-mark';
         }
         <section class="sheet" aria-label="Kits">
           @if (w.kits.length > 0) {
-            <table class="plain">
-              <tbody>
-                @for (k of w.kits; track k.id) {
-                  <tr>
-                    <td><app-state-mark [state]="k.state" [size]="16" /></td>
-                    <td>
-                      {{ k.name }}
-                      @if (k.number) {
-                        <app-part-number [number]="k.number" />
-                      }
-                      <div class="quiet small">{{ k.contents.join('; ') }}</div>
-                    </td>
-                    <td>
-                      {{ k.sentence }}
-                      @if (k.chosen && k.asks) {
-                        <app-answers
-                          [label]="'What the maker of ' + k.name + ' answered'"
-                          [answers]="makerSays"
-                          [given]="answered()"
-                          (told)="take(k, $event)"
-                        />
-                      }
-                    </td>
-                    <td>
-                      @if (k.chosen) {
-                        <button matButton type="button" (click)="leave()">Taken: undo</button>
-                      } @else if (k.state !== 'does-not-fit') {
-                        <button
-                          matButton="outlined"
-                          type="button"
-                          (click)="take(k)"
-                          [attr.aria-label]="'Take ' + k.name"
-                        >
-                          Take
-                        </button>
-                      }
-                    </td>
-                  </tr>
+            <app-data-table [rows]="w.kits" words="Seal kits" [track]="byId">
+              <ng-container *appCell="'whether it fits'; let k; of: w.kits; unseen: true"
+                ><app-state-mark [state]="k.state" [size]="16"
+              /></ng-container>
+              <ng-container *appCell="'kit'; let k; of: w.kits; head: true">
+                {{ k.name }}
+                @if (k.number) {
+                  <app-part-number [number]="k.number" />
                 }
-              </tbody>
-            </table>
+                <div class="quiet small">{{ k.contents.join('; ') }}</div>
+              </ng-container>
+              <ng-container *appCell="'what is said of it'; let k; of: w.kits">
+                {{ k.sentence }}
+                @if (k.chosen && k.asks) {
+                  <app-answers
+                    [label]="'What the maker of ' + k.name + ' answered'"
+                    [answers]="makerSays"
+                    [given]="answered()"
+                    (told)="take(k, $event)"
+                  />
+                }
+              </ng-container>
+              <ng-container *appCell="'act'; let k; of: w.kits; unseen: true">
+                @if (k.chosen) {
+                  <button matButton type="button" (click)="leave()">Taken: undo</button>
+                } @else if (k.state !== 'does-not-fit') {
+                  <button matButton="outlined" type="button" (click)="take(k)" [attr.aria-label]="'Take ' + k.name">
+                    Take
+                  </button>
+                }
+              </ng-container>
+            </app-data-table>
           } @else if (!w.old && !w.chosen) {
             <p>
               A kit goes by the unit: <a routerLink="../identify">identify the {{ w.words }} first</a>.
@@ -193,6 +185,7 @@ import { StateMark } from '../../parts/state-mark';
   `,
 })
 export class KitStage {
+  protected byId = (_: number, { id }: { readonly id: string }): string => id;
   protected readonly makerSays = [
     { id: 'confirmed', words: 'its maker says it is for this unit' },
     { id: 'no-answer', words: 'asked: no answer' },

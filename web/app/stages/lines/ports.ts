@@ -9,6 +9,7 @@ import { Designs } from '../../api/designs';
 import { DrawingView } from '../../drawing/drawing';
 import { drawnUnit } from '../../drawing/drawn-unit';
 import { JobService } from '../../job/job-service';
+import { Cell, DataTable } from '../../parts/data-table';
 
 type Port = SlotWork['ports'][number];
 const FOREVER = 'the maker’s figure: none is recorded';
@@ -20,7 +21,7 @@ const FOREVER = 'the maker’s figure: none is recorded';
 @Component({
   selector: 'app-ports-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DrawingView, RouterLink],
+  imports: [Cell, DataTable, DrawingView, RouterLink],
   template: `
     @if (work(); as w) {
       @if (w.ports.length > 0) {
@@ -42,58 +43,48 @@ const FOREVER = 'the maker’s figure: none is recorded';
           <p>{{ words }}</p>
         }
         <div class="scroll" tabindex="0" role="region" aria-label="Ports">
-          <table class="plain">
-            <thead>
-              <tr>
-                <th>port</th>
-                <th>feeds</th>
-                <th>thread</th>
-                <th>seat in the port</th>
-                <th>nut, and the tube it is made for</th>
-                <th>flare nut wrench or crowfoot</th>
-                <th>how tight</th>
-                <th>bled by</th>
-                <th>plug</th>
-                <th><span class="hidden-text">act</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (p of w.ports; track p.position) {
-                <tr>
-                  <td>{{ p.position.replace('-', ' ') }}</td>
-                  <td>{{ p.feeds ?? 'not recorded' }}</td>
-                  <td class="mono">{{ p.thread ?? 'gauge it' }}</td>
-                  <td>
-                    {{ p.seat ?? 'look into it' }}
-                    <div class="quiet small">{{ p.seatForm }}</div>
-                  </td>
-                  <td>
-                    <span class="mono">{{ tubes(p) }}</span>
-                    <div class="quiet small">{{ p.nutForm }}</div>
-                  </td>
-                  <td class="mono">{{ p.hex ?? 'try it' }}</td>
-                  <td>
-                    @if (p.torque; as t) {
-                      <span class="mono">{{ both(t.least) }} to {{ both(t.most) }}</span>
-                      <div class="quiet small">{{ t.source }}</div>
-                    } @else {
-                      <span class="quiet small">{{ notKnown }}</span>
-                    }
-                  </td>
-                  <td class="mono">{{ p.bleedBy ?? (p.thread ? 'no number' : '') }}</td>
-                  <td class="mono">{{ p.plugBy ?? (p.thread ? 'no number' : '') }}</td>
-                  <td>
-                    <a
-                      routerLink="../ways"
-                      [queryParams]="{ port: p.position }"
-                      [attr.aria-label]="'Ways from port ' + p.position.replace('-', ' ')"
-                      >Ways</a
-                    >
-                  </td>
-                </tr>
+          <app-data-table [rows]="w.ports" words="Ports">
+            <ng-container *appCell="'port'; let p; of: w.ports; head: true">{{
+              p.position.replace('-', ' ')
+            }}</ng-container>
+            <ng-container *appCell="'feeds'; let p; of: w.ports">{{ p.feeds ?? 'not recorded' }}</ng-container>
+            <ng-container *appCell="'thread'; let p; of: w.ports"
+              ><span class="mono">{{ p.thread ?? 'gauge it' }}</span></ng-container
+            >
+            <ng-container *appCell="'seat in the port'; let p; of: w.ports">
+              {{ p.seat ?? 'look into it' }}
+              <div class="quiet small">{{ p.seatForm }}</div>
+            </ng-container>
+            <ng-container *appCell="'nut, and the tube it is made for'; let p; of: w.ports">
+              <span class="mono">{{ tubes(p) }}</span>
+              <div class="quiet small">{{ p.nutForm }}</div>
+            </ng-container>
+            <ng-container *appCell="'flare nut wrench or crowfoot'; let p; of: w.ports"
+              ><span class="mono">{{ p.hex ?? 'try it' }}</span></ng-container
+            >
+            <ng-container *appCell="'how tight'; let p; of: w.ports">
+              @if (p.torque; as t) {
+                <span class="mono">{{ both(t.least) }} to {{ both(t.most) }}</span>
+                <div class="quiet small">{{ t.source }}</div>
+              } @else {
+                <span class="quiet small">{{ notKnown }}</span>
               }
-            </tbody>
-          </table>
+            </ng-container>
+            <ng-container *appCell="'bled by'; let p; of: w.ports"
+              ><span class="mono">{{ p.bleedBy ?? (p.thread ? 'no number' : '') }}</span></ng-container
+            >
+            <ng-container *appCell="'plug'; let p; of: w.ports"
+              ><span class="mono">{{ p.plugBy ?? (p.thread ? 'no number' : '') }}</span></ng-container
+            >
+            <ng-container *appCell="'act'; let p; of: w.ports; unseen: true">
+              <a
+                routerLink="../ways"
+                [queryParams]="{ port: p.position }"
+                [attr.aria-label]="'Ways from port ' + p.position.replace('-', ' ')"
+                >Ways</a
+              >
+            </ng-container>
+          </app-data-table>
         </div>
         <p class="small"><b>Wrenches for everything on this job:</b> {{ wrenches() }}</p>
         <ul class="small">
