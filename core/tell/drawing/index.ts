@@ -12,7 +12,7 @@ export { boreViews } from './parts/master.js';
 export { pathOf } from './path.js';
 export { type DrawnReading, readingDrawing } from './reading.js';
 export { extent, shift } from './shapes.js';
-export { type Strip, type StripItem, type StripLine, stripOf, type StripPart } from './strip.js';
+export { silhouetteOf, type Strip, type StripItem, type StripLine, stripOf, type StripPart } from './strip.js';
 export { shapeSvg, type SvgAsk, svgOf } from './svg.js';
 export {
   type Dimension,

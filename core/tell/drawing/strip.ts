@@ -139,6 +139,12 @@ export function stripOf(parts: readonly StripPart[], width: number, height = FUL
   return { width: last, height, axis, items, lines: linesOf(parts, items, axis) };
 }
 
+/** One part alone in silhouette, as large as it goes into a width and a height of px. */
+export function silhouetteOf(part: StripPart, width: number, height: number): Strip {
+  const box = { x: 4, y: 4, width: width - 8, height: height - 8 };
+  return { width, height, axis: height / 2, items: [place(part, box)], lines: [] };
+}
+
 /** Front above, rear below; what is neither stands by itself. */
 const rowOf = ({ id }: StripPart): string => (id.startsWith('rear') ? 'rear' : 'front');
 

@@ -1,7 +1,7 @@
 import { EMPTY, of, throwError } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { AuditAnswer, CatalogueSummary, Finding, ImportView, NumberView, TableView } from '@kerabat/contract';
-import { choose, named, pick, render, type, typeIn } from '../testing';
+import { choose, named, render, type, typeIn } from '../testing';
 import { AddInterchange } from './add-interchange';
 import { AuditPage } from './audit/audit-page';
 import { BringInPage } from './bring-in/bring-in-page';
@@ -177,7 +177,7 @@ describe('bringing a list in', () => {
     list.view.set(VIEW);
     list.mapping.set(VIEW.mapping);
     await settle();
-    await pick(fixture, 'nothing goes in');
+    await choose(fixture, 'If rows are rejected', 'nothing goes in');
     named(host, 'Bring it in').click();
     await settle();
     expect(run).toHaveBeenCalledWith('x', { mapping: { ...VIEW.mapping, rejects: 'refuse' }, dryRun: false });

@@ -23,7 +23,7 @@ const PAGE = 100;
 type Row = UnitList['units'][number];
 
 /**
- * Every unit of the catalogue in one list; the rows that are looked at are fetched, as the server sorts and counts them.
+ * Every unit of the catalogue in one list; the rows that are looked at are fetched, as the server sorts them.
  */
 @Component({
   selector: 'app-unit-list',

@@ -6,7 +6,7 @@ import { Api } from '../api/api';
 import { designOf } from '../api/designs';
 import { outcome } from '../api/problem';
 import { InterchangeView } from '../desks/interchange/interchange-view';
-import { DrawingView } from '../drawing/drawing';
+import { DrawingView, NARROW } from '../drawing/drawing';
 import { drawnUnit } from '../drawing/drawn-unit';
 import { Zoomable } from '../drawing/zoomable';
 import { Cell, DataTable } from '../parts/data-table';
@@ -32,12 +32,22 @@ import { AddInterchange } from './add-interchange';
               [words]="b.unit.name + ', drawn to scale'"
               [labels]="b.labels"
               [mostHeight]="200"
+              (wide)="wide.set($event)"
             >
               <ng-template let-label
                 ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
               >
             </app-drawing></app-zoomable
           >
+          @if (wide() < narrow) {
+            <ol class="small">
+              @for (label of b.list; track label.key) {
+                <li>
+                  {{ label.words }} <b class="mono">{{ label.value }}</b>
+                </li>
+              }
+            </ol>
+          }
           @for (doubt of b.drawing.doubts; track doubt) {
             <p class="needs-you small">{{ doubt }}</p>
           }
@@ -118,6 +128,9 @@ export class UnitPage {
   private readonly api = inject(Api);
   readonly id = input.required<string>();
   protected readonly kinds = KIND_WORDS;
+  /** How wide the drawing is, px; narrower than this it has numbers, and what they are stands below it. */
+  protected readonly wide = signal(1000);
+  protected readonly narrow = NARROW;
   /** Grows when something was recorded: then all is read again. */
   protected readonly times = signal(0);
   protected readonly state = toSignal(

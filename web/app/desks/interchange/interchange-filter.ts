@@ -9,7 +9,7 @@ export interface InterchangeFilter {
   readonly inStock: boolean;
 }
 
-const EVERYTHING: InterchangeFilter = { hidden: [], minTrust: 0, mostChanges: Infinity, inStock: false };
+export const EVERYTHING: InterchangeFilter = { hidden: [], minTrust: 0, mostChanges: Infinity, inStock: false };
 
 const GRADES: readonly InterchangeEntry['grade'][] = ['same', 'drop-in', 'with-changes', 'does-not-fit'];
 

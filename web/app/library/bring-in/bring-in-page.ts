@@ -4,7 +4,6 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { STEPPER_GLOBAL_OPTIONS } from '@angular/cdk/stepper';
 import { MatStepperModule } from '@angular/material/stepper';
 import { RouterLink } from '@angular/router';
 import { catchError, of } from 'rxjs';
@@ -49,8 +48,6 @@ const SAMPLES = [
     SheetMatch,
     WhatCameOfIt,
   ],
-  // Steps are numbers; whether one is finished is said in it.
-  providers: [{ provide: STEPPER_GLOBAL_OPTIONS, useValue: { displayDefaultIndicatorType: false } }],
   templateUrl: './bring-in-page.html',
   styleUrl: './bring-in.scss',
 })

@@ -31,6 +31,7 @@ import type { NewJob, Vehicle } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { focusSoon, focusWhenThere } from '../../parts/focus';
+import { UnitPictures } from './unit-pictures';
 import { ChassisReader, type ReadVehicle } from './chassis-reader';
 import { VehicleSearch } from './vehicle-search';
 
@@ -66,6 +67,7 @@ const MONTH = /^\d{4}-(0[1-9]|1[0-2])$/;
     MatButtonModule,
     VehicleSearch,
     ChassisReader,
+    UnitPictures,
   ],
   templateUrl: './ask-form.html',
   styleUrl: './ask-form.scss',

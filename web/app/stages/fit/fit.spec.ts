@@ -10,7 +10,6 @@ import {
   joint,
   measurement,
   named,
-  pick,
   render,
   type,
   using,
@@ -451,9 +450,9 @@ describe('Conversion', () => {
     const planned = { id: 'three-to-two', words: '', applies: 'yes', because: [], choices: { joining: 'pieces' } };
     const service = job(workspace({}, { vehicle: VEHICLE, conversion: planned }));
     const calls = api();
-    const { fixture, host, settle } = await render(PlanView, using(service, calls));
+    const { host, settle } = await render(PlanView, using(service, calls));
     await settle();
-    await pick(fixture, /ready-made/);
+    named(host, 'ready-made').click();
     await settle();
     expect(calls.plan).toHaveBeenLastCalledWith(
       'three-to-two',

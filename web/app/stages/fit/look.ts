@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import type { LookView } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
 import { Answers } from '../../parts/answers';
+import { One, OneAtATime } from '../../parts/one-at-a-time';
 import { ProblemLine } from '../../parts/problem-line';
 
 /**
@@ -11,7 +12,7 @@ import { ProblemLine } from '../../parts/problem-line';
 @Component({
   selector: 'app-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, MatButtonModule, ProblemLine],
+  imports: [Answers, MatButtonModule, One, OneAtATime, ProblemLine],
   template: `
     <app-problem-line [text]="problem()" />
     <h2>Look at what stays</h2>
@@ -20,27 +21,29 @@ import { ProblemLine } from '../../parts/problem-line';
     } @else {
       <p class="small quiet">{{ open() }} of {{ looks().length }} not looked at yet, about {{ minutes() }} minutes.</p>
     }
-    @for (look of looks(); track look.subject) {
-      <section>
-        <h3 [id]="look.subject">{{ look.words }}{{ look.count > 1 ? ', ' + look.count : '' }}</h3>
-        <p class="small quiet">{{ look.how }}.</p>
-        <app-answers
-          [class.open]="!look.answer"
-          [label]="look.words"
-          [answers]="look.answers"
-          [given]="look.answer"
-          (told)="answer(look, $event)"
-        />
-        @if (look.answer) {
-          <button matButton type="button" (click)="forget(look)" [attr.aria-label]="'Not looked at: ' + look.words">
-            Not looked at
-          </button>
-        }
-        @if (look.finding) {
-          <p class="finding">{{ look.finding }}</p>
-        }
-      </section>
-    }
+    <app-one-at-a-time [items]="looks()" [key]="subjectOf" [done]="isAnswered">
+      <ng-container *appOne="let look of looks()">
+        <section>
+          <h3 [id]="look.subject">{{ look.words }}{{ look.count > 1 ? ', ' + look.count : '' }}</h3>
+          <p class="small quiet">{{ look.how }}.</p>
+          <app-answers
+            [class.open]="!look.answer"
+            [label]="look.words"
+            [answers]="look.answers"
+            [given]="look.answer"
+            (told)="answer(look, $event)"
+          />
+          @if (look.answer) {
+            <button matButton type="button" (click)="forget(look)" [attr.aria-label]="'Not looked at: ' + look.words">
+              Not looked at
+            </button>
+          }
+          @if (look.finding) {
+            <p class="finding">{{ look.finding }}</p>
+          }
+        </section>
+      </ng-container>
+    </app-one-at-a-time>
   `,
   styles: `
     section {
@@ -53,6 +56,14 @@ import { ProblemLine } from '../../parts/problem-line';
     }
     p {
       margin: 2px 0 6px;
+    }
+    @media (max-width: 700px) {
+      app-answers {
+        display: grid;
+      }
+      app-answers ::ng-deep button {
+        height: 52px;
+      }
     }
     .finding {
       font-weight: 600;
@@ -67,6 +78,9 @@ export class LookStage {
   private readonly left = computed(() => this.looks().filter((look) => look.answer === undefined));
   protected readonly open = computed(() => this.left().length);
   protected readonly minutes = computed(() => this.left().reduce((sum, look) => sum + look.minutes, 0));
+
+  protected subjectOf = (look: LookView): string => look.subject;
+  protected isAnswered = (look: LookView): boolean => look.answer !== undefined;
 
   protected async answer(look: LookView, choice: string): Promise<void> {
     this.problem.set(await this.service.decide(look.subject, choice, 'looked at'));

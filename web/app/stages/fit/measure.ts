@@ -1,10 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { JointView, MeasurementView } from '@kerabat/contract';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/job';
+import { findAttribute } from '@kerabat/core/named/attribute';
 import { STANDS } from '@kerabat/core/named/caution';
 import { jointDrawing } from '@kerabat/core/tell/drawing';
 import { JobService } from '../../job/job-service';
+import { FilePick } from '../../parts/file-pick';
+import { isNarrow } from '../../parts/narrow';
+import { One, OneAtATime } from '../../parts/one-at-a-time';
+import { ProblemLine } from '../../parts/problem-line';
 import { JointSheet } from './joint-sheet';
 import { MeasureField } from './measure-field';
 
@@ -12,7 +17,7 @@ import { MeasureField } from './measure-field';
 @Component({
   selector: 'app-measure-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, JointSheet, MeasureField],
+  imports: [FilePick, MatButtonModule, JointSheet, MeasureField, One, OneAtATime, ProblemLine],
   template: `
     @if (service.workspace(); as w) {
       <div class="row head">
@@ -35,27 +40,58 @@ import { MeasureField } from './measure-field';
       @if (stands()) {
         <p class="needs-you small">{{ standing }}</p>
       }
-      @for (group of groups(); track group.id) {
-        <h2>{{ group.words }}</h2>
-        <div class="sheets">
-          @for (sheet of group.sheets; track sheet.id) {
-            <section [attr.aria-label]="sheet.joint.words + ', ' + group.words">
-              <h3>
-                {{ sheet.joint.words }} <span class="quiet small">{{ sheet.work.words }}, {{ sheet.minutes }} min</span>
-              </h3>
-              <app-joint-sheet [joint]="sheet.joint" [work]="sheet.work" [only]="sheet.list" />
-              @for (m of sheet.beside; track m.key) {
-                <app-measure-field [measure]="m" />
+      @if (narrow()) {
+        <app-one-at-a-time [items]="questions()" [key]="keyOf">
+          <ng-container *appOne="let q of questions()">
+            <section #one [attr.aria-label]="q.m.what">
+              <h2>{{ q.m.what }}</h2>
+              <p class="small quiet">{{ q.group }}{{ q.m.off ? '; off first: ' + q.m.off : '' }}</p>
+              @if (q.sheet; as sheet) {
+                <app-joint-sheet [joint]="sheet.joint" [work]="sheet.work" [only]="[q.m]" />
               }
-              @for (off of sheet.off; track off) {
-                <p class="small quiet">off first: {{ off }}</p>
+              @if (!q.drawn) {
+                <app-measure-field [measure]="q.m" />
               }
+              <div class="acts">
+                <button matButton="filled" type="button" (click)="submit(one)">Done</button>
+                @if (mayBeNone(q.m)) {
+                  <button matButton="outlined" type="button" (click)="none(q.m)">None</button>
+                }
+                <app-file-pick
+                  label="Photo"
+                  accept="image/png,image/jpeg"
+                  capture="environment"
+                  (picked)="photograph($event, q.m)"
+                />
+              </div>
+              <app-problem-line [text]="problem()" />
             </section>
-          }
-          @for (m of group.loose; track m.key) {
-            <app-measure-field [measure]="m" />
-          }
-        </div>
+          </ng-container>
+        </app-one-at-a-time>
+      } @else {
+        @for (group of groups(); track group.id) {
+          <h2>{{ group.words }}</h2>
+          <div class="sheets">
+            @for (sheet of group.sheets; track sheet.id) {
+              <section [attr.aria-label]="sheet.joint.words + ', ' + group.words">
+                <h3>
+                  {{ sheet.joint.words }}
+                  <span class="quiet small">{{ sheet.work.words }}, {{ sheet.minutes }} min</span>
+                </h3>
+                <app-joint-sheet [joint]="sheet.joint" [work]="sheet.work" [only]="sheet.list" />
+                @for (m of sheet.beside; track m.key) {
+                  <app-measure-field [measure]="m" />
+                }
+                @for (off of sheet.off; track off) {
+                  <p class="small quiet">off first: {{ off }}</p>
+                }
+              </section>
+            }
+            @for (m of group.loose; track m.key) {
+              <app-measure-field [measure]="m" />
+            }
+          </div>
+        }
       }
     }
   `,
@@ -86,6 +122,16 @@ import { MeasureField } from './measure-field';
     }
     p {
       margin: 2px 0;
+    }
+    .acts {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(5rem, 1fr));
+      gap: 8px;
+      margin-top: 8px;
+    }
+    .acts ::ng-deep button {
+      width: 100%;
+      height: 52px;
     }
     @media (max-width: 700px) {
       .head {
@@ -118,6 +164,33 @@ export class MeasureView {
       })
       .filter((group) => group.sheets.length + group.loose.length > 0);
   });
+  /** The same one by one, for a phone: each with the joint that it is drawn on. */
+  protected readonly questions = computed(() =>
+    this.groups().flatMap(({ words, sheets, loose }) => [
+      ...sheets.flatMap((sheet) =>
+        sheet.list.map((m) => ({ m, sheet, group: words, drawn: isOnDrawing(sheet.joint, m) })),
+      ),
+      ...loose.map((m) => ({ m, sheet: undefined, group: words, drawn: false })),
+    ]),
+  );
+  protected readonly narrow = isNarrow();
+  protected readonly problem = signal<string | undefined>(undefined);
+  protected keyOf = ({ m }: { readonly m: MeasurementView }): string => m.key;
+  protected mayBeNone = ({ attribute }: MeasurementView): boolean => findAttribute(attribute)?.kind === 'choice';
+
+  /** Records what stands in the field of a question, wherever it stands: below the drawing, or on it. */
+  protected submit(section: HTMLElement): void {
+    section.querySelector('form')?.requestSubmit();
+  }
+
+  protected async none(m: MeasurementView): Promise<void> {
+    this.problem.set(await this.service.measure(m, `${m.line}none`));
+  }
+
+  protected async photograph(file: File, { what }: MeasurementView): Promise<void> {
+    this.problem.set(await this.service.photograph(file, what));
+  }
+
   protected readonly minutes = computed(() =>
     (this.service.workspace()?.measurements ?? []).reduce((sum, m) => sum + m.minutes, 0),
   );

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
-import { STEPPER_GLOBAL_OPTIONS } from '@angular/cdk/stepper';
 import { MatStepperModule } from '@angular/material/stepper';
 import type { PlanAnswer } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
@@ -22,8 +21,6 @@ const DOES: Readonly<Record<string, string>> = {
   selector: 'app-plan-detail',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Answers, MatButtonModule, MatStepperModule, NowAndThen, WorkSteps],
-  // Steps are numbers; whether one is finished is said in it.
-  providers: [{ provide: STEPPER_GLOBAL_OPTIONS, useValue: { displayDefaultIndicatorType: false } }],
   templateUrl: './plan-detail.html',
   styleUrl: './plan-detail.scss',
 })

@@ -192,7 +192,7 @@ describe('what to check next', () => {
   it('depends on where the unit is', async () => {
     const service = job(workspace());
     const { host } = await stage(service);
-    host.querySelector<HTMLInputElement>('input[value=lost]')?.click();
+    named(host, 'lost').click();
     expect(service.decide).toHaveBeenCalledWith('at:brake-master', 'lost', '');
   });
 });
