@@ -1,4 +1,39 @@
-import type { Routes } from '@angular/router';
+import type { Route, Routes } from '@angular/router';
+import { FIT_VIEWS, type FitViewName, LINE_VIEWS, type LineViewName, STAGES, type StageName } from './parts/stages';
+
+/** How the views of Fit, of Lines and the stages themselves are loaded; which there are, their tables say. */
+const FIT: Record<FitViewName, Route> = {
+  joints: { loadComponent: () => import('./stages/fit/joints').then((m) => m.JointsView) },
+  whole: { loadComponent: () => import('./stages/fit/whole').then((m) => m.WholeView) },
+  look: { loadComponent: () => import('./stages/fit/look').then((m) => m.LookStage) },
+  measure: { loadComponent: () => import('./stages/fit/measure').then((m) => m.MeasureView) },
+  card: { loadComponent: () => import('./stages/fit/card').then((m) => m.CardStage) },
+  close: { loadComponent: () => import('./stages/fit/close').then((m) => m.CloseView) },
+  plan: { loadComponent: () => import('./stages/fit/plan').then((m) => m.PlanView) },
+  rod: { loadComponent: () => import('./stages/fit/rod').then((m) => m.RodView) },
+};
+const LINES: Record<LineViewName, Route> = {
+  ports: { loadComponent: () => import('./stages/lines/ports').then((m) => m.PortsView) },
+  ways: { loadComponent: () => import('./stages/lines/ways').then((m) => m.WaysView) },
+  make: { loadComponent: () => import('./stages/lines/make').then((m) => m.MakeView) },
+  hose: { loadComponent: () => import('./stages/lines/hose').then((m) => m.HoseView) },
+};
+const views = <P extends string>(table: readonly { readonly path: P }[], loaded: Record<P, Route>): Routes => [
+  { path: '', pathMatch: 'full', redirectTo: table[0]?.path ?? '' },
+  ...table.map(({ path }) => ({ path, ...loaded[path] })),
+];
+const STAGE_VIEWS: Record<StageName, Route> = {
+  ask: { loadComponent: () => import('./stages/ask/ask').then((m) => m.AskStage) },
+  identify: { loadComponent: () => import('./stages/identify/identify').then((m) => m.IdentifyStage) },
+  interchange: { loadComponent: () => import('./stages/interchange/interchange').then((m) => m.InterchangeStage) },
+  fit: { loadComponent: () => import('./stages/fit/fit').then((m) => m.FitStage), children: views(FIT_VIEWS, FIT) },
+  feel: { loadComponent: () => import('./stages/feel/feel').then((m) => m.FeelStage) },
+  lines: {
+    loadComponent: () => import('./stages/lines/lines').then((m) => m.LinesStage),
+    children: views(LINE_VIEWS, LINES),
+  },
+  kit: { loadComponent: () => import('./stages/kit/kit').then((m) => m.KitStage) },
+};
 
 /** One address for each view, so that every view can be linked and found again. */
 export const routes: Routes = [
@@ -14,45 +49,12 @@ export const routes: Routes = [
     title: 'Job · Kerabat',
     loadComponent: () => import('./jobs/job-page').then((m) => m.JobPage),
     children: [
-      { path: '', pathMatch: 'full', redirectTo: 'ask' },
-      { path: 'ask', loadComponent: () => import('./stages/ask/ask').then((m) => m.AskStage) },
-      { path: 'identify', loadComponent: () => import('./stages/identify/identify').then((m) => m.IdentifyStage) },
-      {
-        path: 'interchange',
-        loadComponent: () => import('./stages/interchange/interchange').then((m) => m.InterchangeStage),
-      },
-      {
-        path: 'fit',
-        loadComponent: () => import('./stages/fit/fit').then((m) => m.FitStage),
-        children: [
-          { path: '', pathMatch: 'full', redirectTo: 'joints' },
-          { path: 'joints', loadComponent: () => import('./stages/fit/joints').then((m) => m.JointsView) },
-          { path: 'whole', loadComponent: () => import('./stages/fit/whole').then((m) => m.WholeView) },
-          { path: 'card', loadComponent: () => import('./stages/fit/card').then((m) => m.CardStage) },
-          { path: 'look', loadComponent: () => import('./stages/fit/look').then((m) => m.LookStage) },
-          { path: 'measure', loadComponent: () => import('./stages/fit/measure').then((m) => m.MeasureView) },
-          { path: 'close', loadComponent: () => import('./stages/fit/close').then((m) => m.CloseView) },
-          { path: 'plan', loadComponent: () => import('./stages/fit/plan').then((m) => m.PlanView) },
-          { path: 'rod', loadComponent: () => import('./stages/fit/rod').then((m) => m.RodView) },
-        ],
-      },
-      { path: 'feel', loadComponent: () => import('./stages/feel/feel').then((m) => m.FeelStage) },
-      {
-        path: 'lines',
-        loadComponent: () => import('./stages/lines/lines').then((m) => m.LinesStage),
-        children: [
-          { path: '', pathMatch: 'full', redirectTo: 'ports' },
-          { path: 'ports', loadComponent: () => import('./stages/lines/ports').then((m) => m.PortsView) },
-          { path: 'ways', loadComponent: () => import('./stages/lines/ways').then((m) => m.WaysView) },
-          { path: 'make', loadComponent: () => import('./stages/lines/make').then((m) => m.MakeView) },
-          { path: 'hose', loadComponent: () => import('./stages/lines/hose').then((m) => m.HoseView) },
-        ],
-      },
+      { path: '', pathMatch: 'full', redirectTo: STAGES[0].path },
+      ...STAGES.map(({ path }) => ({ path, ...STAGE_VIEWS[path] })),
       {
         path: 'customer',
         loadComponent: () => import('./stages/customer/customer').then((m) => m.CustomerStage),
       },
-      { path: 'kit', loadComponent: () => import('./stages/kit/kit').then((m) => m.KitStage) },
     ],
   },
   {

@@ -6,7 +6,7 @@ export { factsWords, jointDrawing, type JointFaces } from './joint.js';
 export { profileView } from './joints/ports.js';
 export { faceKey, type FaceName } from './joints/side.js';
 export { type Box, type Laid, type LaidLabel, type LaidView, layOut, type LayoutAsk } from './layout.js';
-export { developedView, LINE_SIDES, lineExtent, type LineSide, lineViews } from './line.js';
+export { developedView, legMarks, LINE_SIDES, lineExtent, type LineSide, lineViews } from './line.js';
 export { drawnWords, partDrawing } from './part.js';
 export { boreViews } from './parts/master.js';
 export { pathOf } from './path.js';

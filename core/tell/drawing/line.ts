@@ -71,6 +71,19 @@ export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: 
     doubts: [],
   };
 }
+/** Where each leg is seen from above, at the middle of its straight: what it measures is typed there. */
+export function legMarks({ stretches }: Pick<CutLine, 'stretches'>): Mark[] {
+  let leg = 0;
+  return stretches.flatMap(({ kind, points }): Mark[] => {
+    if (kind === 'bend') {
+      leg += 1;
+      return [];
+    }
+    const [a, b] = seen([points[0] ?? [0, 0, 0], points.at(-1) ?? [0, 0, 0]], 0, 1) as [Point, Point];
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    return [mark(`leg-${leg + 1}`, `leg ${leg + 1}`, middle, leg % 2 === 0 ? 'above' : 'below')];
+  });
+}
 const mark = (key: string, words: string, at: Point, side: Mark['side']): Mark => ({ key, words, at, side });
 
 /** The tube as it is cut, its bends as stretches of it, with the mark of the bender for each. */

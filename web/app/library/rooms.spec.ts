@@ -172,7 +172,9 @@ describe('asking', () => {
   it('a job that cannot be opened says why and keeps the form', async () => {
     const openJob = () =>
       throwError(() => new HttpErrorResponse({ status: 400, error: { detail: 'There is no vehicle "x".' } }));
-    const { host, text, settle } = await render(NewJobPage, { api: { vehicles: () => of(FOUND), openJob } });
+    const { host, text, settle } = await render(NewJobPage, {
+      api: { vehicles: () => of(FOUND), vehicle: () => of(V12), openJob },
+    });
     type(host.querySelector('#asker'), 'Gate');
     await settle();
     host.querySelector('form')?.dispatchEvent(new Event('submit'));

@@ -70,3 +70,13 @@ export const FIT_VIEWS = [
   { path: 'plan', words: 'Conversion' },
   { path: 'rod', words: 'Rod' },
 ] as const;
+export type FitViewName = (typeof FIT_VIEWS)[number]['path'];
+
+/** The views of Lines, in the order of its tabs. */
+export const LINE_VIEWS = [
+  { path: 'ports', words: 'Ports' },
+  { path: 'ways', words: 'From a port to its line' },
+  { path: 'make', words: 'Make a line' },
+  { path: 'hose', words: 'A hose' },
+] as const;
+export type LineViewName = (typeof LINE_VIEWS)[number]['path'];

@@ -44,10 +44,10 @@ const NOTHING = Object.fromEntries(Object.keys(BLANK).map((key) => [key, ''])) a
 
 /** Labels of the drawing, and how wide each is. */
 const HOSE_LABELS = [
-  ['string', 216],
+  ['string', 104],
   ['way', 248],
   ['first', 84],
-  ['second', 92],
+  ['second', 84],
 ] as const;
 
 const mmOf = (text: string): number | undefined => {
@@ -80,6 +80,28 @@ const degrees = (text: string): number | undefined =>
   providers: [SettingsService],
   template: `
     <form [formGroup]="form">
+      @if (drawing(); as d) {
+        @if (isExample()) {
+          <p class="small quiet">An example is drawn until a string is measured: type on it, or below.</p>
+        }
+        <app-drawing
+          [class.example]="isExample()"
+          [drawing]="d"
+          words="the hose where it is longest, over the string"
+          [labels]="labels"
+          [mostHeight]="190"
+          [mostScale]="2"
+          [numbered]="false"
+        >
+          <ng-template let-label>
+            @if (fieldAt(label.key); as field) {
+              <app-control-field [control]="field.control" [label]="field.words" [bare]="true" [hint]="field.hint" />
+            } @else {
+              <span class="small mono">{{ told(label.key) ?? label.words }}</span>
+            }
+          </ng-template>
+        </app-drawing>
+      }
       <div class="sides">
         <section aria-labelledby="hose-strings">
           <h2 id="hose-strings">A string from end to end</h2>
@@ -140,20 +162,6 @@ const degrees = (text: string): number | undefined =>
               <button matButton="outlined" type="button" [cdkCopyToClipboard]="shop()">Copy order</button>
             </app-folded>
           }
-          @if (drawing(); as d) {
-            <app-drawing
-              [drawing]="d"
-              words="the hose where it is longest, over the string"
-              [labels]="labels()"
-              [mostHeight]="190"
-              [mostScale]="2"
-              [numbered]="false"
-            >
-              <ng-template let-label
-                ><span class="small mono">{{ told(label.key) ?? label.words }}</span></ng-template
-              >
-            </app-drawing>
-          }
         </section>
       </div>
       <section aria-labelledby="hose-banjo">
@@ -176,6 +184,9 @@ const degrees = (text: string): number | undefined =>
   styles: `
     .answer {
       font-size: var(--size-head);
+    }
+    .example ::ng-deep svg {
+      opacity: 0.45;
     }
   `,
 })
@@ -215,8 +226,8 @@ export class HoseBench {
     ),
     { initialValue: BLANK },
   );
-  private readonly order = computed((): HoseOrder => {
-    const typed = this.typed();
+  private readonly order = computed(() => this.orderOf(this.typed()));
+  private orderOf(typed: TypedHose): HoseOrder {
     const strings = HOSE_PLACES.flatMap((place) => {
       const measured = mmOf(typed[place]);
       return measured === undefined ? [] : [[place, measured] as const];
@@ -231,7 +242,7 @@ export class HoseBench {
       bendRadiusMm: mmOf(typed.radius) ?? 0,
       movedMm: mmOf(typed.moved) ?? 0,
     };
-  });
+  }
   protected readonly fault = computed(() => hoseFault(this.order())?.sentence);
   protected readonly answer = computed(() =>
     this.fault() === undefined ? hoseLength(this.order(), this.settings()) : undefined,
@@ -240,11 +251,13 @@ export class HoseBench {
     const answer = this.answer();
     return answer ? hoseWords(answer) : [];
   });
-  protected readonly drawing = computed(() => {
-    const answer = this.answer();
-    return answer && hoseDrawing(answer);
-  });
-  protected readonly labels = computed(() => new Map(HOSE_LABELS.map(([key, width]) => [key, { width, height: 20 }])));
+  /** Nothing is measured yet: an example is drawn, greyed, with the fields where they belong. */
+  protected readonly isExample = computed(() => this.answer() === undefined);
+  private readonly drawn = computed(() => this.answer() ?? hoseLength(this.orderOf(BLANK), this.settings()));
+  protected readonly drawing = computed(() => hoseDrawing(this.drawn()));
+  protected readonly labels = new Map(
+    HOSE_LABELS.map(([key, width]) => [key, { width, height: key === 'way' ? 20 : 38 }]),
+  );
   protected readonly bolt = computed(() => {
     const { eyes, washer, screwed } = this.typed();
     const thick = eyes.split(/[;+]/).map(mmOf);
@@ -272,11 +285,27 @@ export class HoseBench {
     });
   }
 
+  /** What is typed on the drawing: the string that decides, and how the ends point. */
+  protected fieldAt(key: string) {
+    const { controls } = this.form;
+    const { governs } = this.drawn();
+    if (key === 'string')
+      return {
+        control: controls[governs],
+        words: `String ${hosePlaceWords(governs)}, on the drawing`,
+        hint: BLANK.droop,
+      };
+    if (key === 'first')
+      return { control: controls.firstAway, words: 'First end, off the string, on the drawing', hint: '90°' };
+    if (key === 'second')
+      return { control: controls.secondAway, words: 'Second end, off the string, on the drawing', hint: '90°' };
+    return undefined;
+  }
+
   /** Figures that stand on the drawing. */
   protected told(key: string): string | undefined {
     const need = this.answer()?.needs.find(({ place }) => place === this.answer()?.governs);
     if (!need) return undefined;
-    if (key === 'string') return `string ${lineLength(need.stringMm)}`;
     return key === 'way' ? `at least ${lineLength(need.leastMm)}` : undefined;
   }
 }

@@ -11,7 +11,7 @@ import {
   type Signal,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
+import { type FormControl, NonNullableFormBuilder, ReactiveFormsModule } from '@angular/forms';
 import { MatButtonModule } from '@angular/material/button';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -21,7 +21,7 @@ import type { LineCutRequest } from '@kerabat/contract';
 import { readQuantity, toBase } from '@kerabat/core/base/units';
 import { valueWords } from '@kerabat/core/named/attribute';
 import { findTube, LINE_FLARES, type LineFlare, MATERIALS, TUBES } from '@kerabat/core/named/tube';
-import { developedView, lineViews } from '@kerabat/core/tell/drawing';
+import { developedView, legMarks, lineViews } from '@kerabat/core/tell/drawing';
 import { lineCheckWords, lineLength, lineStepWords } from '@kerabat/core/tell/words';
 import { cutLine, flareTaken, legsOf, lineFault, type Xyz } from '@kerabat/core/work/line';
 import { Api } from '../../api/api';
@@ -54,6 +54,18 @@ import { QuickLine } from './quick-line';
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
 const LABEL = { width: 64, height: 20 };
+/** What stands in the drawing for what nobody typed yet. */
+const EXAMPLE = { leg: '200', angle: '90', radius: '16' };
+const withExample = (typed: TypedLine): TypedLine => ({
+  ...typed,
+  legs: typed.legs.map((leg) => leg.trim() || EXAMPLE.leg),
+  bends: typed.bends.map(({ angle, radius, turn }) => ({
+    angle: angle.trim() || EXAMPLE.angle,
+    radius: radius.trim() || EXAMPLE.radius,
+    turn,
+  })),
+});
+const FIELD = { width: 88, height: 38 };
 
 /**
  * A line to be made: typed by its legs and bends, drawn from three sides, with what to cut, where to mark and in which
@@ -116,17 +128,49 @@ export class LineMaker {
     const order = this.order();
     return order && this.fault() === undefined ? cutLine(order, this.settings()) : undefined;
   });
+  /** What is not typed yet is drawn as an example, greyed. */
+  protected readonly example = computed(() => this.cut() === undefined);
+  private readonly drawnOrder = computed(() => {
+    const typed = this.typed();
+    return this.cut() === undefined ? orderOf(withExample(typed), this.trials()) : this.order();
+  });
   protected readonly views = computed(() => {
-    const [cut, order] = [this.cut(), this.order()];
-    return cut && order && lineViews(cut, order.tube.outsideMm);
+    const order = this.drawnOrder();
+    const cut = order && lineFault(order) === undefined ? cutLine(order, this.settings()) : undefined;
+    if (!cut || !order) return undefined;
+    const drawing = lineViews(cut, order.tube.outsideMm);
+    // From above it is drawn with what can be typed on it.
+    const views = drawing.views.map((view) =>
+      view.id === 'plan' ? { ...view, marks: [...view.marks, ...legMarks(cut)] } : view,
+    );
+    return { ...drawing, views };
   });
   protected readonly developed = computed(() => {
     const [cut, order] = [this.cut(), this.order()];
     return cut && order && { views: [developedView(cut, order.tube.outsideMm)], doubts: [] };
   });
   protected readonly viewLabels = computed(
-    () => new Map(this.views()?.views.flatMap(({ marks }) => marks.map(({ key }) => [key, LABEL] as const))),
+    () =>
+      new Map(
+        this.views()?.views.flatMap(({ marks }) =>
+          marks.map(({ key }) => [key, this.fieldAt(key) ? FIELD : LABEL] as const),
+        ),
+      ),
   );
+  /** What is typed at a mark of the drawing: the length of a leg, or the angle of a bend. */
+  protected fieldAt(
+    key: string,
+  ): { readonly control: FormControl<string>; readonly words: string; readonly hint: string } | undefined {
+    const { legs, bends } = this.form().controls;
+    const [, what, n] = /^(?:plan:)?(leg|bend)-(\d+)$/.exec(key) ?? [];
+    const at = Number(n) - 1;
+    const control =
+      what === 'leg' ? legs.controls[at] : what === 'bend' ? bends.controls[at]?.controls.angle : undefined;
+    if (!control) return undefined;
+    return what === 'leg'
+      ? { control, words: `Leg ${n}, on the drawing`, hint: EXAMPLE.leg }
+      : { control, words: `Angle of bend ${n}, on the drawing`, hint: `${EXAMPLE.angle}°` };
+  }
   protected readonly markLabels = computed(
     () => new Map(this.cut()?.marks.map(({ n }) => [`mark-${n}`, { width: 26, height: 20 }])),
   );

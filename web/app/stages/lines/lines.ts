@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatTabsModule } from '@angular/material/tabs';
 import { RouterOutlet } from '@angular/router';
+import { LINE_VIEWS } from '../../parts/stages';
 import { SubViews } from '../../parts/sub-views';
 
 /** Lines and hoses of a job: the ports, the ways from a port to a line, a line to be made, a hose. */
@@ -14,10 +15,5 @@ import { SubViews } from '../../parts/sub-views';
   `,
 })
 export class LinesStage {
-  protected readonly views = [
-    { path: 'ports', words: 'Ports', count: '' },
-    { path: 'ways', words: 'From a port to its line', count: '' },
-    { path: 'make', words: 'Make a line', count: '' },
-    { path: 'hose', words: 'A hose', count: '' },
-  ];
+  protected readonly views = LINE_VIEWS.map((view) => ({ ...view, count: '' }));
 }
