@@ -46,6 +46,9 @@ it(
     await seat.see('turned into a date. It may have been 12-4, or 4-12', 'app-what-came-of-it');
     await seat.see('There is no maker "Wexlod"', 'app-what-came-of-it');
     expect(await seat.axe()).toEqual([]);
+    // What was matched is there after a reload.
+    await seat.page.reload({ waitUntil: 'networkidle0' });
+    await seat.see('There is no maker "Wexlod"', 'app-what-came-of-it');
     await seat.tabTo('Bring it in');
     await seat.keys('Enter');
     await seat.see('Brought in', 'app-what-came-of-it');

@@ -41,7 +41,10 @@ export class BringIn {
     this.takeUp();
     effect(() => {
       const [view, mapping] = [this.view(), this.mapping()];
-      if (view && mapping) sessionStorage.setItem(KEY, JSON.stringify({ id: view.id, mapping } satisfies KeptImport));
+      // What is in the catalogue is over.
+      if (view?.report && !view.report.dryRun && !view.report.refused) sessionStorage.removeItem(KEY);
+      else if (view && mapping)
+        sessionStorage.setItem(KEY, JSON.stringify({ id: view.id, mapping } satisfies KeptImport));
     });
   }
 
