@@ -152,6 +152,18 @@ export class Seat {
           for (let up: Element | null = own; up; up = up.parentElement) {
             const { overflowX, overflowY } = getComputedStyle(up);
             const edge = up.getBoundingClientRect();
+            const style = getComputedStyle(up);
+            // A window that cannot be scrolled cuts for good, unless it says so by an ellipsis.
+            // Tabs have arrows for what is beyond theirs.
+            const tabs = up.matches('.mat-mdc-tab-link-container, .mat-mdc-tab-label-container');
+            const cutsX = ['hidden', 'clip'].includes(overflowX) && style.textOverflow !== 'ellipsis' && !tabs;
+            const cutsY = ['hidden', 'clip'].includes(overflowY) && style.webkitLineClamp === 'none';
+            const inSight = right - left > 2 && bottom - top > 2;
+            const overX = Math.max(edge.left - left, right - edge.right);
+            const overY = Math.max(edge.top - top, bottom - edge.bottom);
+            const whollyOut = overX >= right - left || overY >= bottom - top;
+            if (inSight && !whollyOut && ((cutsX && overX > 3) || (cutsY && overY > 3)))
+              wrong.push(`"${words.slice(0, 40)}" is cut off by ${up.tagName.toLowerCase()} ${up.className}`);
             if (overflowX !== 'visible') [left, right] = [Math.max(left, edge.left), Math.min(right, edge.right)];
             if (overflowY !== 'visible') [top, bottom] = [Math.max(top, edge.top), Math.min(bottom, edge.bottom)];
           }

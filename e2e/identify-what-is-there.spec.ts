@@ -46,8 +46,11 @@ describe('a unit without a vehicle', () => {
     await openJob(seat, 'Somebody with a box', 'slave');
     await seat.see('on the vehicle', 'app-next-checks');
     await seat.tabTo('on the vehicle');
-    await seat.keys('ArrowRight');
-    await seat.page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[value=off]')?.checked);
+    // The arrow only goes there; the key on it says so.
+    await seat.keys('ArrowRight', 'Enter');
+    await seat.page.waitForFunction(
+      () => document.querySelector('app-next-checks [aria-pressed=true]')?.textContent?.trim() === 'on the bench',
+    );
     await call(seat, ['bore 20.6 cal', '20.6 mm']);
     await seat.see('Not enough to order from');
     await seat.see('steadying foot', 'app-next-checks');
@@ -64,8 +67,10 @@ describe('a vehicle without the unit', () => {
     await openJob(seat, 'Lifeboat house', 'master', '/jobs/new?vehicle=e2');
     await seat.see('label code', 'app-next-checks');
     await seat.tabTo('on the vehicle');
-    await seat.keys('ArrowLeft');
-    await seat.page.waitForFunction(() => document.querySelector<HTMLInputElement>('input[value=lost]')?.checked);
+    await seat.keys('ArrowRight', 'ArrowRight', 'Enter');
+    await seat.page.waitForFunction(
+      () => document.querySelector('app-next-checks [aria-pressed=true]')?.textContent?.trim() === 'lost',
+    );
     await seat.page.waitForFunction(
       () => !document.querySelector('app-next-checks')?.textContent?.includes('label code'),
     );

@@ -34,6 +34,7 @@ import { focusWhenThere, isFocusComing, stopFocusing } from '../parts/focus';
 import { Icon } from '../parts/icon';
 import { ProblemLine } from '../parts/problem-line';
 import { Shortcuts } from '../parts/shortcuts';
+import { Skeleton } from '../parts/skeleton';
 import { headingOf, type StageName, stageRow, STAGES } from '../parts/stages';
 import { standingOf, standingOfGrade } from '../parts/standing';
 import { StateMark } from '../parts/state-mark';
@@ -67,6 +68,7 @@ const FOLDS = 48;
     ProblemLine,
     StateMark,
     Verdict,
+    Skeleton,
   ],
   providers: [JobService],
   templateUrl: './job-page.html',

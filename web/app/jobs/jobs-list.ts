@@ -28,6 +28,7 @@ import { Api } from '../api/api';
 import { problemOf } from '../api/problem';
 import { inAddress } from '../parts/in-address';
 import { ProblemLine } from '../parts/problem-line';
+import { Skeleton } from '../parts/skeleton';
 import { standingOfGrade } from '../parts/standing';
 import { StateMark } from '../parts/state-mark';
 import { FirstMinute } from './first-minute';
@@ -51,6 +52,7 @@ import { FirstMinute } from './first-minute';
     MatButtonModule,
     StateMark,
     ProblemLine,
+    Skeleton,
   ],
   template: `
     <div class="page">
@@ -142,6 +144,8 @@ import { FirstMinute } from './first-minute';
             <mat-paginator [pageSize]="25" [pageSizeOptions]="[25, 100]" aria-label="Pages of jobs" />
           }
         }
+      } @else {
+        <app-skeleton />
       }
     </div>
   `,

@@ -7,12 +7,13 @@ import { outcome } from '../api/problem';
 import { Cell, DataTable } from '../parts/data-table';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
+import { Skeleton } from '../parts/skeleton';
 
 /** One seal kit: what lies in it, its numbers and who has it, and the units that a list names it for. */
 @Component({
   selector: 'app-kit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Cell, DataTable, PartNumber, ProblemLine, RouterLink],
+  imports: [Cell, DataTable, PartNumber, ProblemLine, RouterLink, Skeleton],
   template: `
     <div class="page">
       <app-problem-line [text]="state()?.problem" />
@@ -76,6 +77,8 @@ import { ProblemLine } from '../parts/problem-line';
             </section>
           </div>
         </div>
+      } @else if (!state()) {
+        <app-skeleton />
       }
     </div>
   `,

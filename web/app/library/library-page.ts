@@ -9,6 +9,7 @@ import { Api } from '../api/api';
 import { outcome } from '../api/problem';
 import { Cell, DataTable } from '../parts/data-table';
 import { ProblemLine } from '../parts/problem-line';
+import { Skeleton } from '../parts/skeleton';
 import { DemoData } from './demo-data';
 import { UnitListPart } from './unit-list';
 
@@ -28,6 +29,7 @@ import { UnitListPart } from './unit-list';
     DemoData,
     ProblemLine,
     UnitListPart,
+    Skeleton,
   ],
   template: `
     <div class="page">
@@ -88,6 +90,8 @@ import { UnitListPart } from './unit-list';
             </section>
           </div>
         }
+      } @else {
+        <app-skeleton />
       }
     </div>
   `,

@@ -12,13 +12,14 @@ import { Zoomable } from '../drawing/zoomable';
 import { Cell, DataTable } from '../parts/data-table';
 import { PartNumber } from '../parts/part-number';
 import { ProblemLine } from '../parts/problem-line';
+import { Skeleton } from '../parts/skeleton';
 import { AddInterchange } from './add-interchange';
 
 /** One unit: what is recorded of it, its numbers, its interchange. */
 @Component({
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Cell, DataTable, InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView, Zoomable],
+  imports: [Cell, DataTable, InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView, Zoomable, Skeleton],
   template: `
     <div class="page">
       <app-problem-line [text]="state()?.problem" />
@@ -94,6 +95,8 @@ import { AddInterchange } from './add-interchange';
             </section>
           </div>
         </div>
+      } @else if (!state()) {
+        <app-skeleton />
       }
     </div>
   `,

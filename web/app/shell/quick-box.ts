@@ -15,6 +15,7 @@ import {
   type MatAutocompleteSelectedEvent,
   MatAutocompleteTrigger,
 } from '@angular/material/autocomplete';
+import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, filter, fromEvent, map, of, Subject, switchMap } from 'rxjs';
 import type { Found } from '@kerabat/contract';
@@ -30,11 +31,12 @@ type Hit = Found['hits'][number];
 @Component({
   selector: 'app-quick-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatAutocompleteModule],
+  imports: [MatAutocompleteModule, MatInputModule],
   template: `
     <label class="hidden-text" for="quick-box">Number, vehicle, thread, job or a whole call</label>
     <input
       #box
+      matInput
       id="quick-box"
       type="text"
       autocomplete="off"

@@ -61,10 +61,10 @@ const groupOf = (e: InterchangeEntry): string =>
     @if (groups().length > 0) {
       @for (group of groups(); track group.grade) {
         <section [attr.data-grade]="group.grade">
-          <h4>
+          <h3>
             <app-state-mark [state]="group.state" [size]="16" /> {{ group.words }}
             <span class="quiet">{{ group.entries.length }}</span>
-          </h4>
+          </h3>
           <app-data-table [rows]="group.entries" [words]="group.words" [bare]="!$first" [track]="byRow" [open]="opened">
             <ng-container *appCell="'number or unit'; let e; of: group.entries; head: true; width: '29%'">
               @if (group.grade === 'little-trusted') {
@@ -154,7 +154,7 @@ const groupOf = (e: InterchangeEntry): string =>
     }
   `,
   styles: `
-    h4 {
+    h3 {
       display: flex;
       align-items: center;
       gap: 8px;

@@ -128,6 +128,11 @@ export class LineMaker {
     const order = this.order();
     return order && this.fault() === undefined ? cutLine(order, this.settings()) : undefined;
   });
+  /** The legs as rows, anew whenever one comes or goes. */
+  protected readonly legs = computed(() => {
+    this.typed();
+    return [...this.form().controls.legs.controls];
+  });
   /** What is not typed yet is drawn as an example, greyed. */
   protected readonly example = computed(() => this.cut() === undefined);
   private readonly drawnOrder = computed(() => {
