@@ -60,8 +60,8 @@ type Row = UnitList['units'][number];
     <p class="small quiet" role="status">{{ list().length === 1 ? 'One unit' : list().length + ' units' }}</p>
     <cdk-virtual-scroll-viewport
       [itemSize]="rowHeight"
-      [minBufferPx]="330"
-      [maxBufferPx]="660"
+      [minBufferPx]="100"
+      [maxBufferPx]="200"
       tabindex="0"
       role="region"
       aria-label="List of units"

@@ -40,7 +40,11 @@ const THEME = 'kerabat.theme';
     <a class="skip" href="#main" (click)="skip($event)">Skip to the work</a>
     <header>
       <a class="name" routerLink="/jobs">Kerabat</a>
-      <app-quick-box />
+      @defer (on immediate) {
+        <app-quick-box />
+      } @placeholder {
+        <span class="quick-box"></span>
+      }
       <span class="space"></span>
       <button
         matButton
