@@ -2,8 +2,8 @@
 // layers below it. Types count. A folder of the core is entered through its index alone.
 
 const LAYERS = {
-  core: ['base', 'named', 'vehicle', 'judge', 'list', 'find', 'work', 'tell', 'job'],
-  server: ['base', 'catalogue', 'ask', 'jobs', 'print', 'outside', 'demo', 'main'],
+  core: ['base', 'named', 'vehicle', 'simulate', 'judge', 'list', 'find', 'work', 'tell', 'job'],
+  server: ['base', 'catalogue', 'ask', 'jobs', 'print', 'outside', 'demo', 'trial', 'main'],
   'web/app': [
     'api',
     'parts',

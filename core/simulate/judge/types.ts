@@ -1,0 +1,10 @@
+/** What is wrong with an order once it is carried out. */
+export const FLAWS = ['joint', 'circuit', 'fluid', 'too-few', 'too-many', 'wrong-thing'] as const;
+export type FlawKind = (typeof FLAWS)[number];
+
+export interface Flaw {
+  readonly what: FlawKind;
+  /** The joint, the wheel or the line of the list. */
+  readonly at: string;
+  readonly sentence: string;
+}

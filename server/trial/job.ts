@@ -1,0 +1,78 @@
+import { readBenchLine } from '@kerabat/core/find/identify';
+import type { DecisionRecord, EvidenceRecord, JobBase } from '@kerabat/core/job';
+import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
+import type { TrueVehicle } from '@kerabat/core/simulate';
+
+/** A job as it grows: what was asked, and everything that was said and decided since. */
+
+const AT = '2024-01-01T00:00:00.000Z';
+export const REQUESTS = ['replace', 'prevent', 'substitute'] as const;
+export type TrialRequest = (typeof REQUESTS)[number];
+
+export class TrialJob {
+  private readonly evidence: EvidenceRecord[] = [];
+  private readonly decisions = new Map<string, DecisionRecord>();
+
+  constructor(
+    private readonly vehicle: TrueVehicle,
+    private readonly request: TrialRequest,
+  ) {}
+
+  base(): JobBase {
+    return {
+      job: {
+        id: 1,
+        asker: 'somebody',
+        request: this.request,
+        complaints: [],
+        words: '',
+        vehicleId: this.vehicle.id,
+        built: this.vehicle.built,
+        options: [],
+        slot: 'brake-master',
+        state: 'open',
+        openedBy: 'trial',
+        createdAt: AT,
+        updatedAt: AT,
+        version: 0,
+      },
+      evidence: [...this.evidence],
+      decisions: [...this.decisions.values()],
+      photographs: [],
+      edits: [],
+      added: [],
+      settings: STANDARD_SETTINGS,
+    };
+  }
+
+  /** Records a bench line; what cannot be read is not recorded, and is answered. */
+  tell(line: string, slot: string, onVehicle: boolean): string | undefined {
+    const read = readBenchLine(line);
+    if (!read.recognised) return read.problem;
+    for (const item of [read.evidence, ...(read.also ? [read.also] : [])])
+      this.evidence.push({
+        view: {
+          id: this.evidence.length + 1,
+          slot,
+          attribute: item.attribute,
+          ...(item.position === undefined ? {} : { position: item.position }),
+          words: item.attribute,
+          value: read.echo,
+          kind: item.kind,
+          entered: item.value,
+          ...(item.instrument === undefined ? {} : { instrument: item.instrument }),
+          onVehicle,
+          by: 'trial',
+          at: AT,
+        },
+        item: { ...item, onVehicle },
+      });
+    return undefined;
+  }
+
+  decide(subject: string, choice: string, detail?: string): void {
+    const value = detail === undefined ? { choice } : { choice, detail };
+    const version = (this.decisions.get(subject)?.version ?? 0) + 1;
+    this.decisions.set(subject, { subject, value, reason: 'trial', by: 'trial', at: AT, version });
+  }
+}

@@ -1,0 +1,97 @@
+import {
+  chainWith,
+  circuitFlaws,
+  Draw,
+  type Flaw,
+  fluidFlaws,
+  jointFlaws,
+  personOf,
+  said,
+  type TrueUnit,
+  type TrueVehicle,
+} from '@kerabat/core/simulate';
+import { byAdvice } from './advice.js';
+import { REQUESTS } from './job.js';
+import type { End, Outcome, Policy, Seat } from './types.js';
+import type { Workshop } from './workshop.js';
+
+/** One job from the call to the order by each policy, and what comes of it. */
+
+/** What is wrong when a unit goes into the vehicle as it really is. */
+export function consequence(vehicle: TrueVehicle, unit: TrueUnit): Flaw[] {
+  const chain = chainWith(vehicle, unit);
+  return [...jointFlaws(chain), ...circuitFlaws(chain), ...fluidFlaws(chain)];
+}
+
+const NONE = { fixes: 0, acts: 0, asked: 0, twice: 0, unanswered: 0 };
+const order = (unit: string | undefined, asked: number): End =>
+  unit === undefined ? { end: 'nothing', ...NONE, asked } : { end: 'ordered', unit, ...NONE, asked };
+
+/** The unit itself, or for a substitute what a list names for it first. */
+const orItsSubstitute = ({ shop, request }: Seat, id: string | undefined): string | undefined =>
+  request === 'substitute' ? shop.world.listed.find(({ from, kind }) => from === id && kind === 'drop-in')?.to : id;
+
+/** Orders what the record names. */
+const byListing = (seat: Seat): End => order(orItsSubstitute(seat, seat.vehicle.recorded), 0);
+
+/** Orders the unit that has the label that is read, whatever else is so. */
+function byLabel(seat: Seat): End {
+  const { shop, vehicle, person, draw } = seat;
+  const { units } = shop.world;
+  const label = said(units.get(vehicle.unit)?.facts ?? [], 'label-code', undefined, person, draw);
+  const named = [...units.values()].find(({ facts }) =>
+    facts.some(({ attribute, value }) => attribute === 'label-code' && value === label),
+  );
+  return order(label === undefined ? undefined : orItsSubstitute(seat, named?.id), 1);
+}
+
+/** Measures every place of the vehicle and of each unit that is listed, and orders the first that agrees with all. */
+function byMeasuring(seat: Seat): End {
+  const { shop, vehicle, request, person, draw } = seat;
+  const listed = shop.world.listed.filter(({ from, kind }) => from === vehicle.recorded && kind === 'drop-in');
+  let asked = 0;
+  for (const id of [...(request === 'substitute' ? [] : [vehicle.recorded]), ...listed.map(({ to }) => to)]) {
+    const facts = shop.world.units.get(id)?.facts ?? [];
+    const agrees = vehicle.side.every(({ attribute, position }) => {
+      if (attribute === 'port-feeds' || attribute === 'fluid') return true;
+      asked += 2;
+      const here = said(vehicle.side, attribute, position, person, draw);
+      const there = said(facts, attribute === 'booster-pin' ? 'recess-depth' : attribute, position, person, draw);
+      if (here === undefined || there === undefined) return true;
+      const [a, b] = [Number.parseFloat(here), Number.parseFloat(there)];
+      return Number.isNaN(a) || Number.isNaN(b) ? here === there : Math.abs(a - b) < 1;
+    });
+    if (agrees) return order(id, asked);
+  }
+  return order(undefined, asked);
+}
+
+const BY: Readonly<Record<Policy, (seat: Seat) => End | Promise<End>>> = {
+  advice: byAdvice,
+  listing: byListing,
+  label: byLabel,
+  measures: byMeasuring,
+};
+
+/** Plays the job of a number in a workshop by a policy. Number and world decide everything about it. */
+export async function playJob(shop: Workshop, number: number, policy: Policy): Promise<Outcome> {
+  const { world } = shop;
+  const draw = new Draw(`${world.seed}/${world.arm}/job ${number}`);
+  const vehicle = draw.one(world.vehicles);
+  const request = draw.one(REQUESTS);
+  const person = personOf(draw, world.arm);
+  const story: string[] = [];
+  const end = await BY[policy]({ shop, vehicle, request, person, draw: draw.apart('said'), story });
+  const unit = world.units.get(end.unit ?? '');
+  return {
+    seed: `${world.seed}/${number}`,
+    policy,
+    request,
+    layout: vehicle.layout,
+    quality: world.quality.name,
+    ...(vehicle.altered === undefined ? {} : { altered: vehicle.altered }),
+    ...end,
+    flaws: unit === undefined ? [] : consequence(vehicle, unit),
+    story,
+  };
+}
