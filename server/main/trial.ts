@@ -1,16 +1,11 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { ARMS } from '@kerabat/core/simulate';
-import { pino } from 'pino';
-import { openDirectory } from '../base/db/directory.js';
 import { REQUESTS } from '../trial/job.js';
 import { lineOf, storyOf, tableOf } from '../trial/report.js';
 import { runTrial } from '../trial/run.js';
 import { type Outcome, POLICIES } from '../trial/types.js';
-import { type Premises, TRIAL_DAY } from '../trial/workshop.js';
-import { storesOf } from './stores.js';
+import { premises } from './premises.js';
 
 /** npm run trial -- [--jobs N] [--seed S] [--arm honest|lies] [--policy …] [--out FILE] */
 
@@ -46,22 +41,6 @@ const arm = ARMS.find((one) => one === named) ?? fail(`--arm is one of ${ARMS.jo
 const policies = (policy ?? ['advice']).map(
   (name) => POLICIES.find((one) => one === name) ?? fail(`--policy is one of ${POLICIES.join(', ')}, not "${name}".`),
 );
-
-/** A directory with nothing in it, and the program over it. */
-function premises(): Premises {
-  const folder = mkdtempSync(join(tmpdir(), 'kerabat-trial-'));
-  const directory = openDirectory(folder, { program: 'trial', now: TRIAL_DAY });
-  const stores = storesOf(directory, pino({ level: 'silent' }), () => TRIAL_DAY);
-  return {
-    catalogue: directory.catalogue,
-    stores,
-    async close() {
-      await stores.close();
-      directory.close();
-      rmSync(folder, { recursive: true, force: true });
-    },
-  };
-}
 
 /** Writes what is known so far: a trial that is killed keeps the jobs that it had played. */
 function keep(outcomes: readonly Outcome[]): void {

@@ -4,7 +4,7 @@ import type { Outcome, Policy } from './types.js';
 import { openWorkshop, type Premises } from './workshop.js';
 
 /** So many jobs are played in a world before the next one is drawn. */
-const JOBS_IN_A_WORLD = 25;
+const JOBS_IN_A_WORLD = 10;
 
 export interface TrialAsk {
   readonly jobs: number;
