@@ -2,6 +2,7 @@ export { ERRORS, type Person, personOf, said } from './people.js';
 export { chainWith } from './world/chain.js';
 export { circuitFlaws } from './judge/circuits.js';
 export { fluidFlaws } from './judge/fluids.js';
+export { listFlaws, type Thing, thingsFor } from './judge/list.js';
 export { type Flaw, type FlawKind, FLAWS } from './judge/types.js';
 export { jointFlaws } from './judge/vehicle.js';
 export { Draw } from './world/draw.js';

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { ARMS } from '@kerabat/core/simulate';
 import { REQUESTS } from '../trial/job.js';
-import { lineOf, storyOf, tableOf } from '../trial/report.js';
+import { isWrong, kindsOf, lineOf, storyOf, tableOf } from '../trial/report.js';
 import { runTrial } from '../trial/run.js';
 import { type Outcome, POLICIES } from '../trial/types.js';
 import { premises } from './premises.js';
@@ -45,7 +45,7 @@ const policies = (policy ?? ['advice']).map(
 /** Writes what is known so far: a trial that is killed keeps the jobs that it had played. */
 function keep(outcomes: readonly Outcome[]): void {
   if (out === undefined) return;
-  const wrongSafe = outcomes.filter(({ end, flaws, fixes }) => end === 'safe' && fixes === 0 && flaws.length > 0);
+  const wrongSafe = outcomes.filter((one) => one.end === 'safe' && isWrong(one));
   const lines = policies.flatMap((one) => ['all', ...REQUESTS].map((request) => lineOf(outcomes, one, request)));
   try {
     writeFileSync(out, JSON.stringify({ arm, seed, jobs: outcomes.length, lines, wrongSafe }, null, 2));
@@ -77,7 +77,8 @@ const minutes = (performance.now() - began) / 60_000;
 const lines = policies.flatMap((one) => ['all', ...REQUESTS].map((request) => lineOf(sofar, one, request)));
 console.log(`${arm}, seed ${seed}: ${sofar.length} jobs in ${minutes.toFixed(1)} min${stopped ? ', stopped' : ''}\n`);
 console.log(tableOf(lines));
-const wrongSafe = sofar.filter(({ end, flaws, fixes }) => end === 'safe' && fixes === 0 && flaws.length > 0);
+for (const [kind, count] of kindsOf(sofar)) console.log(`${String(count).padStart(5)}  ${kind}`);
+const wrongSafe = sofar.filter((one) => one.end === 'safe' && isWrong(one));
 for (const one of wrongSafe.slice(0, STORIES)) console.log(`\n${storyOf(one)}`);
 keep(sofar);
 process.exit(0);

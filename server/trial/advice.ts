@@ -1,6 +1,6 @@
 import type { SlotWork, Workspace } from '@kerabat/contract';
 import { findAttribute } from '@kerabat/core/named/attribute';
-import { said, type TrueFact } from '@kerabat/core/simulate';
+import { said, type Thing, type TrueFact } from '@kerabat/core/simulate';
 import { TrialJob } from './job.js';
 import type { End, Seat } from './types.js';
 
@@ -137,9 +137,21 @@ class Follower {
   private ended(end: End['end'], acts: number, w?: Workspace): End {
     const unit = w?.work[0]?.chosen?.unitId;
     const { fixes, asked, twice, unanswered } = this;
-    return { end, ...(unit === undefined ? {} : { unit }), fixes, acts, asked, twice, unanswered };
+    const ordered = w ? { ordered: thingsOn(w) } : {};
+    return { end, ...(unit === undefined ? {} : { unit }), ...ordered, fixes, acts, asked, twice, unanswered };
   }
 }
+
+/** What a list says is to order, as things that can be counted. */
+const thingsOn = ({ partsList }: Workspace): Thing[] =>
+  partsList
+    .filter(({ section }) => section === 'order')
+    .map(({ key, quantity, number, wants }) => ({
+      item: key.endsWith('/unit') ? 'unit' : key.startsWith('fluid-') ? 'fluid' : (wants?.kind ?? key),
+      quantity,
+      ...(number === undefined ? {} : { number }),
+      ...(wants?.kind === 'bench-bleed' && wants.thread !== undefined ? { thread: wants.thread } : {}),
+    }));
 
 const keyOf = ({ attribute, position }: { readonly attribute: string; readonly position?: string }): string =>
   `check ${attribute} ${position ?? ''}`;

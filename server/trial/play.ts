@@ -5,8 +5,10 @@ import {
   type Flaw,
   fluidFlaws,
   jointFlaws,
+  listFlaws,
   personOf,
   said,
+  thingsFor,
   type TrueUnit,
   type TrueVehicle,
 } from '@kerabat/core/simulate';
@@ -22,6 +24,10 @@ export function consequence(vehicle: TrueVehicle, unit: TrueUnit): Flaw[] {
   const chain = chainWith(vehicle, unit);
   return [...jointFlaws(chain), ...circuitFlaws(chain), ...fluidFlaws(chain)];
 }
+
+/** What is missing on the bench or left over, where a list was made and it is called one that can be ordered. */
+const onTheBench = ({ end, ordered }: End, vehicle: TrueVehicle, unit: TrueUnit): Flaw[] =>
+  ordered === undefined || (end !== 'safe' && end !== 'on-listing') ? [] : listFlaws(thingsFor(vehicle, unit), ordered);
 
 const NONE = { fixes: 0, acts: 0, asked: 0, twice: 0, unanswered: 0 };
 const order = (unit: string | undefined, asked: number): End =>
@@ -91,7 +97,7 @@ export async function playJob(shop: Workshop, number: number, policy: Policy): P
     quality: world.quality.name,
     ...(vehicle.altered === undefined ? {} : { altered: vehicle.altered }),
     ...end,
-    flaws: unit === undefined ? [] : consequence(vehicle, unit),
+    flaws: unit === undefined ? [] : [...consequence(vehicle, unit), ...onTheBench(end, vehicle, unit)],
     story,
   };
 }

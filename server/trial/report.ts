@@ -1,3 +1,4 @@
+import type { FlawKind } from '@kerabat/core/simulate';
 import type { Outcome, Policy } from './types.js';
 
 /** What a trial says: how often an order was wrong, by policy, and the jobs that show it. */
@@ -8,6 +9,8 @@ export interface Line {
   readonly jobs: number;
   readonly safe: number;
   readonly wrongSafe: number;
+  /** The unit goes, and something is missing on the bench or left over. */
+  readonly wrongList: number;
   readonly onListing: number;
   readonly wrongListing: number;
   /** Ordered by a policy that has no grades. */
@@ -22,7 +25,11 @@ export interface Line {
   readonly unanswered: number;
 }
 
-const wrong = ({ flaws, fixes }: Outcome): boolean => flaws.length > 0 && fixes === 0;
+const LIST: readonly FlawKind[] = ['too-few', 'too-many'];
+/** The wrong unit: it does not go, does not work, or is another than the one that was meant. */
+export const isWrong = ({ flaws, fixes }: Outcome): boolean =>
+  fixes === 0 && flaws.some(({ what }) => !LIST.includes(what));
+const isShort = (o: Outcome): boolean => o.fixes === 0 && o.flaws.length > 0 && !isWrong(o);
 
 /** Counts of the outcomes of one policy, of one kind of request or of all. */
 export function lineOf(outcomes: readonly Outcome[], policy: Policy, request: string): Line {
@@ -34,11 +41,12 @@ export function lineOf(outcomes: readonly Outcome[], policy: Policy, request: st
     request,
     jobs: own.length,
     safe: count(({ end }) => end === 'safe'),
-    wrongSafe: count((o) => o.end === 'safe' && wrong(o)),
+    wrongSafe: count((o) => o.end === 'safe' && isWrong(o)),
+    wrongList: count((o) => (o.end === 'safe' || o.end === 'on-listing') && isShort(o)),
     onListing: count(({ end }) => end === 'on-listing'),
-    wrongListing: count((o) => o.end === 'on-listing' && wrong(o)),
+    wrongListing: count((o) => o.end === 'on-listing' && isWrong(o)),
     ordered: count(({ end }) => end === 'ordered'),
-    wrongOrdered: count((o) => o.end === 'ordered' && wrong(o)),
+    wrongOrdered: count((o) => o.end === 'ordered' && isWrong(o)),
     notSafe: count(({ end }) => end === 'not-safe' || end === 'nothing'),
     never: count(({ end }) => end === 'never'),
     withFixes: count(({ fixes }) => fixes > 0),
@@ -65,6 +73,7 @@ const COLUMNS: readonly (readonly [string, (line: Line) => string])[] = [
   ['jobs', ({ jobs }) => String(jobs)],
   ['safe', ({ safe, jobs }) => share(safe, jobs)],
   ['wrong safe', ({ wrongSafe, safe }) => share(wrongSafe, safe)],
+  ['wrong list', ({ wrongList, safe, onListing }) => share(wrongList, safe + onListing)],
   ['on listing', ({ onListing, jobs }) => share(onListing, jobs)],
   ['wrong on listing', ({ wrongListing, onListing }) => share(wrongListing, onListing)],
   ['ordered', ({ ordered, jobs }) => share(ordered, jobs)],
@@ -92,3 +101,15 @@ export const storyOf = ({ seed, layout, quality, unit, flaws, story }: Outcome):
     ...story.map((line) => `  ${line}`),
     ...flaws.map(({ at, sentence }) => `  wrong: ${at}: ${sentence}`),
   ].join('\n');
+
+/** The kinds of wrong in orders that were called safe, the most frequent first: "joint: it never seals". */
+export function kindsOf(outcomes: readonly Outcome[]): readonly (readonly [kind: string, count: number])[] {
+  const counts = new Map<string, number>();
+  for (const { flaws, fixes, end, altered } of outcomes)
+    if (end === 'safe' && fixes === 0)
+      for (const { what, sentence } of flaws) {
+        const said = `${altered === undefined ? '' : 'altered vehicle: '}${what}: ${sentence.split(': ')[0] ?? ''}`;
+        counts.set(said, (counts.get(said) ?? 0) + 1);
+      }
+  return [...counts].sort(([, a], [, b]) => b - a);
+}

@@ -1,4 +1,4 @@
-import type { Flaw, Person, Draw, TrueVehicle } from '@kerabat/core/simulate';
+import type { Draw, Flaw, Person, Thing, TrueVehicle } from '@kerabat/core/simulate';
 import type { TrialRequest } from './job.js';
 import type { Workshop } from './workshop.js';
 
@@ -19,6 +19,8 @@ export interface Seat {
 export interface End {
   readonly end: 'safe' | 'on-listing' | 'not-safe' | 'ordered' | 'nothing' | 'never';
   readonly unit?: string;
+  /** What stands on the list under "to order", of a policy that makes one. */
+  readonly ordered?: readonly Thing[];
   /** Fixes that were taken: what they do to the vehicle is not played out yet, so that such a job is not judged. */
   readonly fixes: number;
   readonly acts: number;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Chain, ChainFact, Part } from '../../vehicle/chain/index.js';
-import { ARMS, chainWith, circuitFlaws, fluidFlaws, jointFlaws, worldOf } from '../index.js';
+import { ARMS, chainWith, circuitFlaws, fluidFlaws, jointFlaws, listFlaws, type Thing, worldOf } from '../index.js';
 
 const flawsOf = (chain: Chain) => [...jointFlaws(chain), ...circuitFlaws(chain), ...fluidFlaws(chain)];
 const part = (
@@ -124,6 +124,28 @@ describe('vehicles that were put together by hand', () => {
     expect(jointFlaws(pushed(14.6))).toEqual([]);
     expect(jointFlaws(pushed(15.2))[0]?.sentence).toContain('will not release');
     expect(jointFlaws(pushed(11))[0]?.sentence).toContain('are lost');
+  });
+});
+
+describe('the list', () => {
+  const need = [
+    { item: 'unit', number: 'U 1', quantity: 1 },
+    { item: 'bench-bleed', thread: 'M10x1.0', quantity: 2 },
+    { item: 'fluid', quantity: 1 },
+  ];
+  const said = (ordered: readonly Thing[]) => listFlaws(need, ordered).map(({ what, at }) => `${what} ${at}`);
+  it('just so is right, and a bottle more is no fault', () => {
+    expect(said([...need.slice(0, 2), { item: 'fluid', quantity: 2 }, { item: 'nut', quantity: 4 }])).toEqual([]);
+  });
+  it('too few, too many, another number, and what is left over', () => {
+    expect(
+      said([
+        { item: 'unit', number: 'U 2', quantity: 1 },
+        { item: 'bench-bleed', thread: 'M10x1.0', quantity: 1 },
+        { item: 'bench-bleed', thread: 'M12x1.0', quantity: 1 },
+      ]),
+    ).toEqual(['wrong-thing unit', 'too-few bench-bleed M10x1.0', 'too-few fluid', 'too-many bench-bleed M12x1.0']);
+    expect(said([...need, { item: 'unit', number: 'U 1', quantity: 1 }])).toEqual(['too-many unit']);
   });
 });
 
