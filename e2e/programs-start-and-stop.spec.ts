@@ -196,3 +196,47 @@ describe('a catalogue of thousands of units', () => {
     await server.end();
   });
 });
+
+describe('the trial', () => {
+  it('plays jobs and says what came of them, as a table and as a file', () => {
+    const out = join(work, 'trial.json');
+    const { code, said } = program('trial', '--jobs', '12', '--seed', 'small', '--policy', 'listing', '--out', out);
+    expect(code).toBe(0);
+    expect(said).toContain('| listing | all | 12 |');
+    expect(JSON.parse(readFileSync(out, 'utf8'))).toMatchObject({ arm: 'honest', seed: 'small', jobs: 12 });
+  });
+  it.each([
+    [['--jobs', '0'], '--jobs is a whole number from 1 to 1 000 000, not "0"'],
+    [['--jobs', 'many'], 'not "many"'],
+    [['--arm', 'both'], '--arm is one of honest, lies, not "both"'],
+    [['--policy', 'luck'], '--policy is one of advice, listing, label, measures, not "luck"'],
+    [['--colour'], "Unknown option '--colour'"],
+  ])('%j is told what it may be', (args, words) => {
+    expect(program('trial', ...args)).toMatchObject({ code: 2, said: expect.stringContaining(words) as unknown });
+  });
+  it('a report that cannot be written is said', () => {
+    const { code, said } = program(
+      'trial',
+      '--jobs',
+      '1',
+      '--policy',
+      'listing',
+      '--out',
+      join(work, 'no', 'where.json'),
+    );
+    expect(code).toBe(2);
+    expect(said).toContain('The report could not be written to');
+  });
+  it('any text is a seed', () => {
+    expect(program('trial', '--jobs', '1', '--policy', 'listing', '--seed', '…"; DROP TABLE unit; --').code).toBe(0);
+  });
+  it('killed in the middle it keeps what it had played', () => {
+    const out = join(work, 'killed.json');
+    spawnSync(
+      process.execPath,
+      [join(ROOT, 'server/dist/main/trial.js'), '--jobs', '100000', '--policy', 'listing', '--out', out],
+      { timeout: 8000, killSignal: 'SIGKILL' },
+    );
+    expect((JSON.parse(readFileSync(out, 'utf8')) as { jobs: number }).jobs).toBeGreaterThan(0);
+  });
+});
