@@ -209,7 +209,7 @@ describe('the trial', () => {
     [['--jobs', '0'], '--jobs is a whole number from 1 to 1 000 000, not "0"'],
     [['--jobs', 'many'], 'not "many"'],
     [['--arm', 'both'], '--arm is one of honest, lies, not "both"'],
-    [['--policy', 'luck'], '--policy is one of advice, listing, label, measures, not "luck"'],
+    [['--policy', 'luck'], '--policy is one of advice, listing, label, measures, careful, not "luck"'],
     [['--colour'], "Unknown option '--colour'"],
   ])('%j is told what it may be', (args, words) => {
     expect(program('trial', ...args)).toMatchObject({ code: 2, said: expect.stringContaining(words) as unknown });

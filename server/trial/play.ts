@@ -51,25 +51,61 @@ function byLabel(seat: Seat): End {
   return order(label === undefined ? undefined : orItsSubstitute(seat, named?.id), 1);
 }
 
-/** Measures every place of the vehicle and of each unit that is listed, and orders the first that agrees with all. */
-function byMeasuring(seat: Seat): End {
-  const { shop, vehicle, request, person, draw } = seat;
-  const listed = shop.world.listed.filter(({ from, kind }) => from === vehicle.recorded && kind === 'drop-in');
+/** Whether two things that people said go together; what neither could say is no objection. */
+function agree(here: string | undefined, there: string | undefined): boolean {
+  if (here === undefined || there === undefined) return true;
+  const [a, b] = [Number.parseFloat(here), Number.parseFloat(there)];
+  return Number.isNaN(a) || Number.isNaN(b) ? here === there : Math.abs(a - b) < 1;
+}
+
+/** What is compared between vehicle and unit: on the unit, a pocket stands against a pin. */
+const comparedOn = ({ vehicle }: Seat) =>
+  vehicle.side
+    .filter(({ attribute }) => attribute !== 'port-feeds' && attribute !== 'fluid')
+    .map(({ attribute, position }) => ({
+      here: attribute,
+      there: attribute === 'booster-pin' ? ('recess-depth' as const) : attribute,
+      position,
+    }));
+
+/** The first of some units that agrees with every place of the vehicle; what disagrees is read so many times. */
+function firstThatAgrees(seat: Seat, offers: readonly string[], readings: number): End {
+  const { shop, vehicle, person, draw } = seat;
   let asked = 0;
-  for (const id of [...(request === 'substitute' ? [] : [vehicle.recorded]), ...listed.map(({ to }) => to)]) {
+  for (const id of offers) {
     const facts = shop.world.units.get(id)?.facts ?? [];
-    const agrees = vehicle.side.every(({ attribute, position }) => {
-      if (attribute === 'port-feeds' || attribute === 'fluid') return true;
-      asked += 2;
-      const here = said(vehicle.side, attribute, position, person, draw);
-      const there = said(facts, attribute === 'booster-pin' ? 'recess-depth' : attribute, position, person, draw);
-      if (here === undefined || there === undefined) return true;
-      const [a, b] = [Number.parseFloat(here), Number.parseFloat(there)];
-      return Number.isNaN(a) || Number.isNaN(b) ? here === there : Math.abs(a - b) < 1;
-    });
+    const agrees = comparedOn(seat).every(({ here, there, position }) =>
+      Array.from({ length: readings }).some(() => {
+        asked += 2;
+        return agree(said(vehicle.side, here, position, person, draw), said(facts, there, position, person, draw));
+      }),
+    );
     if (agrees) return order(id, asked);
   }
   return order(undefined, asked);
+}
+
+const offersFor = ({ shop, request }: Seat, id: string): string[] => [
+  ...(request === 'substitute' ? [] : [id]),
+  ...shop.world.listed.filter(({ from, kind }) => from === id && kind === 'drop-in').map(({ to }) => to),
+];
+
+/** Measures every place of the vehicle and of each unit that is listed, once, and orders the first that agrees. */
+const byMeasuring = (seat: Seat): End => firstThatAgrees(seat, offersFor(seat, seat.vehicle.recorded), 1);
+
+/**
+ * A careful person: believes the label before the record, measures everything against everything, and reads again what
+ * does not agree before it counts.
+ */
+function byCare(seat: Seat): End {
+  const { shop, vehicle, person, draw } = seat;
+  const { units } = shop.world;
+  const label = said(units.get(vehicle.unit)?.facts ?? [], 'label-code', undefined, person, draw);
+  const named = [...units.values()].find(({ facts }) =>
+    facts.some(({ attribute, value }) => attribute === 'label-code' && value === label),
+  );
+  const end = firstThatAgrees(seat, offersFor(seat, named?.id ?? vehicle.recorded), 2);
+  return { ...end, asked: end.asked + 1 };
 }
 
 const BY: Readonly<Record<Policy, (seat: Seat) => End | Promise<End>>> = {
@@ -77,6 +113,7 @@ const BY: Readonly<Record<Policy, (seat: Seat) => End | Promise<End>>> = {
   listing: byListing,
   label: byLabel,
   measures: byMeasuring,
+  careful: byCare,
 };
 
 /** Plays the job of a number in a workshop by a policy. Number and world decide everything about it. */

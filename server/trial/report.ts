@@ -107,8 +107,9 @@ export function kindsOf(outcomes: readonly Outcome[]): readonly (readonly [kind:
   const counts = new Map<string, number>();
   for (const { flaws, fixes, end, altered } of outcomes)
     if (end === 'safe' && fixes === 0)
-      for (const { what, sentence } of flaws) {
-        const said = `${altered === undefined ? '' : 'altered vehicle: '}${what}: ${sentence.split(': ')[0] ?? ''}`;
+      for (const { what, at, sentence } of flaws) {
+        const [about = ''] = LIST.includes(what) ? at.split(' ') : sentence.split(': ');
+        const said = `${altered === undefined ? '' : 'altered vehicle: '}${what}: ${about.replace(/[\d.]+/g, '…')}`;
         counts.set(said, (counts.get(said) ?? 0) + 1);
       }
   return [...counts].sort(([, a], [, b]) => b - a);

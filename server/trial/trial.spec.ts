@@ -26,7 +26,7 @@ describe('a hundred jobs of one seed', () => {
 
   it('end, each by each policy, and say the same when they are played again', async () => {
     const first = await runTrial(ask);
-    expect(first).toHaveLength(400);
+    expect(first).toHaveLength(500);
     expect(first.filter(({ end }) => end === 'never')).toEqual([]);
     const again = await runTrial({ ...ask, jobs: 30 });
     expect(again).toEqual(first.slice(0, again.length));

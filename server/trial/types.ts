@@ -2,7 +2,7 @@ import type { Draw, Flaw, Person, Thing, TrueVehicle } from '@kerabat/core/simul
 import type { TrialRequest } from './job.js';
 import type { Workshop } from './workshop.js';
 
-export const POLICIES = ['advice', 'listing', 'label', 'measures'] as const;
+export const POLICIES = ['advice', 'listing', 'label', 'measures', 'careful'] as const;
 export type Policy = (typeof POLICIES)[number];
 
 /** Where a job is played: the workshop, the vehicle, who answers, and what was done so far in words. */

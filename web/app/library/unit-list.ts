@@ -120,14 +120,19 @@ type Row = UnitList['units'][number];
       width: 100%;
     }
     .mat-column-name {
-      width: 34%;
+      width: 29%;
     }
-    .mat-column-maker,
+    .mat-column-maker {
+      width: 13%;
+    }
+    .mat-column-kind {
+      width: 18%;
+    }
     .mat-column-bore {
-      width: 15%;
+      width: 23%;
     }
     .mat-column-number {
-      width: 20%;
+      width: 17%;
     }
     .mat-mdc-header-cell,
     td.mat-mdc-cell {
