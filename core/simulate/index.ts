@@ -1,18 +1,22 @@
-export { ERRORS, type Person, personOf, said } from './people.js';
-export { chainWith } from './world/chain.js';
-export { circuitFlaws } from './judge/circuits.js';
-export { fluidFlaws } from './judge/fluids.js';
-export { listFlaws, type Thing, thingsFor } from './judge/list.js';
-export { type Flaw, type FlawKind, FLAWS } from './judge/types.js';
-export { jointFlaws } from './judge/vehicle.js';
-export { Draw } from './world/draw.js';
 export {
-  ARMS,
+  circuitFlaws,
+  type Flaw,
+  type FlawKind,
+  fluidFlaws,
+  jointFlaws,
+  listFlaws,
+  type Thing,
+  thingsFor,
+} from './judge/index.js';
+export { ERRORS, type Person, personOf, said } from './people.js';
+export {
   type Arm,
-  type Quality,
+  ARMS,
+  chainWith,
+  Draw,
   type TrueFact,
   type TrueUnit,
   type TrueVehicle,
   type World,
-} from './world/types.js';
-export { PORTS, QUALITIES, worldOf } from './world/world.js';
+  worldOf,
+} from './world/index.js';

@@ -1,6 +1,6 @@
 import { attribute, type AttributeName } from '../named/attribute/index.js';
-import type { Draw } from './world/draw.js';
-import type { Arm, TrueFact } from './world/types.js';
+import type { Draw } from './world/index.js';
+import type { Arm, TrueFact } from './world/index.js';
 
 /**
  * What somebody says who is asked to look or to measure. Their errors are not the engine's: tails are heavier than it

@@ -1,4 +1,4 @@
-import type { TrueUnit, TrueVehicle } from '../world/types.js';
+import type { TrueUnit, TrueVehicle } from '../world/index.js';
 import type { Flaw } from './types.js';
 
 /**

@@ -1,6 +1,5 @@
 /** What is wrong with an order once it is carried out. */
-export const FLAWS = ['joint', 'circuit', 'fluid', 'too-few', 'too-many', 'wrong-thing'] as const;
-export type FlawKind = (typeof FLAWS)[number];
+export type FlawKind = 'joint' | 'circuit' | 'fluid' | 'too-few' | 'too-many' | 'wrong-thing';
 
 export interface Flaw {
   readonly what: FlawKind;

@@ -9,7 +9,7 @@ import type { Arm, Listed, Quality, TrueFact, TrueUnit, TrueVehicle, World } fro
  * kept as well as such catalogues are. The seed decides all of it.
  */
 
-export const QUALITIES: readonly Quality[] = [
+const QUALITIES: readonly Quality[] = [
   { name: 'kept', holes: 0.03 },
   { name: 'patchy', holes: 0.15 },
   { name: 'poor', holes: 0.35 },
@@ -20,7 +20,7 @@ const THREADS = ['3/8-24 UNF', '7/16-24 UNS', 'M10x1.0', 'M12x1.0', '7/16-20 UNF
 const SEATS = ['inverted-flare', 'bubble-flare'];
 const BORES = [17.463, 19.05, 20.638, 22.225, 23.813, 25.4, 26.988];
 /** Ports of a master by layout: its name, and what it feeds. */
-export const PORTS = {
+const PORTS = {
   'one-circuit': [['front-left', 'all']],
   'front-rear-unboosted': [
     ['front-left', 'front'],
