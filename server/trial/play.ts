@@ -40,15 +40,20 @@ const orItsSubstitute = ({ shop, request }: Seat, id: string | undefined): strin
 /** Orders what the record names. */
 const byListing = (seat: Seat): End => order(orItsSubstitute(seat, seat.vehicle.recorded), 0);
 
-/** Orders the unit that has the label that is read, whatever else is so. */
-function byLabel(seat: Seat): End {
-  const { shop, vehicle, person, draw } = seat;
+/** The unit that has the label that is read on the vehicle. */
+function labelled({ shop, vehicle, person, draw }: Seat): TrueUnit | undefined {
   const { units } = shop.world;
   const label = said(units.get(vehicle.unit)?.facts ?? [], 'label-code', undefined, person, draw);
-  const named = [...units.values()].find(({ facts }) =>
+  if (label === undefined) return undefined;
+  return [...units.values()].find(({ facts }) =>
     facts.some(({ attribute, value }) => attribute === 'label-code' && value === label),
   );
-  return order(label === undefined ? undefined : orItsSubstitute(seat, named?.id), 1);
+}
+
+/** Orders the unit that is labelled, whatever else is so. */
+function byLabel(seat: Seat): End {
+  const unit = labelled(seat);
+  return order(unit && orItsSubstitute(seat, unit.id), 1);
 }
 
 /** Whether two things that people said go together; what neither could say is no objection. */
@@ -98,13 +103,7 @@ const byMeasuring = (seat: Seat): End => firstThatAgrees(seat, offersFor(seat, s
  * does not agree before it counts.
  */
 function byCare(seat: Seat): End {
-  const { shop, vehicle, person, draw } = seat;
-  const { units } = shop.world;
-  const label = said(units.get(vehicle.unit)?.facts ?? [], 'label-code', undefined, person, draw);
-  const named = [...units.values()].find(({ facts }) =>
-    facts.some(({ attribute, value }) => attribute === 'label-code' && value === label),
-  );
-  const end = firstThatAgrees(seat, offersFor(seat, named?.id ?? vehicle.recorded), 2);
+  const end = firstThatAgrees(seat, offersFor(seat, labelled(seat)?.id ?? seat.vehicle.recorded), 2);
   return { ...end, asked: end.asked + 1 };
 }
 

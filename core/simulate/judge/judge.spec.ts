@@ -6,7 +6,7 @@ const flawsOf = (chain: Chain) => [...jointFlaws(chain), ...circuitFlaws(chain),
 const part = (
   id: string,
   kind: Part['kind'],
-  ...facts: readonly [ChainFact['attribute'], ChainFact['value'], string?][]
+  ...facts: readonly (readonly [ChainFact['attribute'], ChainFact['value'], string?])[]
 ): Part => ({
   id,
   kind,
