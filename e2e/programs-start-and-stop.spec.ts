@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import {
   chmodSync,
   existsSync,
@@ -230,13 +230,14 @@ describe('the trial', () => {
   it('any text is a seed', () => {
     expect(program('trial', '--jobs', '1', '--policy', 'listing', '--seed', '…"; DROP TABLE unit; --').code).toBe(0);
   });
-  it('killed in the middle it keeps what it had played', () => {
+  it('killed in the middle it keeps what it had played', async () => {
     const out = join(work, 'killed.json');
-    spawnSync(
-      process.execPath,
-      [join(ROOT, 'server/dist/main/trial.js'), '--jobs', '100000', '--policy', 'listing', '--out', out],
-      { timeout: 8000, killSignal: 'SIGKILL' },
-    );
+    const args = ['--jobs', '100000', '--policy', 'listing', '--out', out];
+    const child = spawn(process.execPath, [join(ROOT, 'server/dist/main/trial.js'), ...args], { stdio: 'ignore' });
+    const ended = new Promise((done) => child.once('exit', done));
+    await expect.poll(() => existsSync(out), { timeout: 60_000 }).toBe(true);
+    child.kill('SIGKILL');
+    await ended;
     expect((JSON.parse(readFileSync(out, 'utf8')) as { jobs: number }).jobs).toBeGreaterThan(0);
   });
 });

@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { renameSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { ARMS } from '@kerabat/core/simulate';
 import { REQUESTS } from '../trial/job.js';
@@ -48,7 +48,9 @@ function keep(outcomes: readonly Outcome[]): void {
   const wrongSafe = outcomes.filter((one) => one.end === 'safe' && isWrong(one));
   const lines = policies.flatMap((one) => ['all', ...REQUESTS].map((request) => lineOf(outcomes, one, request)));
   try {
-    writeFileSync(out, JSON.stringify({ arm, seed, jobs: outcomes.length, lines, wrongSafe }, null, 2));
+    // Whenever it is there it is whole.
+    writeFileSync(`${out}.part`, JSON.stringify({ arm, seed, jobs: outcomes.length, lines, wrongSafe }, null, 2));
+    renameSync(`${out}.part`, out);
   } catch (error) {
     fail(`The report could not be written to ${out}: ${error instanceof Error ? error.message : String(error)}`);
   }

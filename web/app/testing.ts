@@ -265,7 +265,6 @@ export async function render<C>(
 ): Promise<{ fixture: ComponentFixture<C>; host: HTMLElement; text: () => string; settle: () => Promise<void> }> {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({
-    imports: [component],
     providers: [
       provideZonelessChangeDetection(),
       provideRouter([]),
@@ -277,8 +276,6 @@ export async function render<C>(
       ...(providers as never[]),
     ],
   });
-  // A view with a part that is loaded later.
-  await TestBed.compileComponents();
   const fixture = TestBed.createComponent(component);
   for (const [key, value] of Object.entries(inputs)) fixture.componentRef.setInput(key, value);
   const settle = async (): Promise<void> => {

@@ -15,7 +15,6 @@ import {
   type MatAutocompleteSelectedEvent,
   MatAutocompleteTrigger,
 } from '@angular/material/autocomplete';
-import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import { catchError, debounceTime, distinctUntilChanged, filter, fromEvent, map, of, Subject, switchMap } from 'rxjs';
 import type { Found } from '@kerabat/contract';
@@ -31,12 +30,11 @@ type Hit = Found['hits'][number];
 @Component({
   selector: 'app-quick-box',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatAutocompleteModule, MatInputModule],
+  imports: [MatAutocompleteModule],
   template: `
     <label class="hidden-text" for="quick-box">Number, vehicle, thread, job or a whole call</label>
     <input
       #box
-      matInput
       id="quick-box"
       type="text"
       autocomplete="off"

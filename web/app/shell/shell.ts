@@ -40,11 +40,7 @@ const THEME = 'kerabat.theme';
     <a class="skip" href="#main" (click)="skip($event)">Skip to the work</a>
     <header>
       <a class="name" routerLink="/jobs">Kerabat</a>
-      @defer (on immediate) {
-        <app-quick-box />
-      } @placeholder {
-        <span class="quick-box"></span>
-      }
+      <app-quick-box />
       <span class="space"></span>
       <button
         matButton
