@@ -120,7 +120,7 @@ describe.skipIf(!canMount())('a full disk', () => {
     } as RequestInit);
     expect(answer.status).toBe(507);
     expect(((await answer.json()) as { detail: string }).detail).toContain('disk is full');
-    expect(performance.now() - began).toBeLessThan(10_000);
+    expect(performance.now() - began).toBeLessThan(30_000);
     expect(await jobs()).toBe(6);
   });
 });
