@@ -120,16 +120,16 @@ type Row = UnitList['units'][number];
       width: 100%;
     }
     .mat-column-name {
-      width: 29%;
+      width: 33%;
     }
     .mat-column-maker {
       width: 13%;
     }
     .mat-column-kind {
-      width: 18%;
+      width: 17%;
     }
     .mat-column-bore {
-      width: 23%;
+      width: 20%;
     }
     .mat-column-number {
       width: 17%;
@@ -137,8 +137,7 @@ type Row = UnitList['units'][number];
     .mat-mdc-header-cell,
     td.mat-mdc-cell {
       height: 32px;
-      padding-top: 0;
-      padding-bottom: 0;
+      padding: 0 6px;
       white-space: nowrap;
       overflow: hidden;
       text-overflow: ellipsis;
