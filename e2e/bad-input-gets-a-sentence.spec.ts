@@ -105,8 +105,9 @@ describe('each gets a clear sentence in the right place, and nothing is lost', (
   it('overriding a joint takes a reason', async () => {
     const seat = await sit();
     await seat.go('/jobs/6/fit');
-    await seat.tabTo('Override joint');
+    await seat.tabTo('Override joint…');
     await seat.keys('Enter');
+    await seat.see('Reason, printed');
     await seat.tabTo('Override joint');
     await seat.keys('Enter');
     await seat.see('takes a reason');

@@ -32,6 +32,7 @@ it('a list of any length has few rows in the page, and each comes when it is loo
   const seat = await sit();
   await seat.go('/library');
   await seat.see('73 units');
+  await seat.page.waitForFunction(() => document.querySelectorAll('app-unit-list tbody tr').length > 1);
   const rows = await seat.page.$$eval('app-unit-list tbody tr', (all) => all.length);
   expect(rows).toBeGreaterThan(10);
   expect(rows).toBeLessThan(73);
