@@ -9,6 +9,7 @@ import {
   rmSync,
   statSync,
   writeFileSync,
+  appendFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -210,6 +211,8 @@ describe('the trial', () => {
     [['--jobs', 'many'], 'not "many"'],
     [['--arm', 'both'], '--arm is one of honest, lies, not "both"'],
     [['--policy', 'luck'], '--policy is one of advice, listing, label, measures, careful, not "luck"'],
+    [['--threads', '0'], '--threads is a whole number from 1 to 64, not "0"'],
+    [['--fault', 'all'], '--fault is one of no rod.length'],
     [['--colour'], "Unknown option '--colour'"],
   ])('%j is told what it may be', (args, words) => {
     expect(program('trial', ...args)).toMatchObject({ code: 2, said: expect.stringContaining(words) as unknown });
@@ -230,14 +233,28 @@ describe('the trial', () => {
   it('any text is a seed', () => {
     expect(program('trial', '--jobs', '1', '--policy', 'listing', '--seed', '…"; DROP TABLE unit; --').code).toBe(0);
   });
-  it('killed in the middle it keeps what it had played', async () => {
+  it('killed in the middle it keeps what it had played, and goes on from there', async () => {
     const out = join(work, 'killed.json');
-    const args = ['--jobs', '100000', '--policy', 'listing', '--out', out];
-    const child = spawn(process.execPath, [join(ROOT, 'server/dist/main/trial.js'), ...args], { stdio: 'ignore' });
+    const kept = `${out}.jobs`;
+    const args = ['--policy', 'listing', '--out', out];
+    const child = spawn(process.execPath, [join(ROOT, 'server/dist/main/trial.js'), '--jobs', '100000', ...args], {
+      stdio: 'ignore',
+    });
     const ended = new Promise((done) => child.once('exit', done));
-    await expect.poll(() => existsSync(out), { timeout: 60_000 }).toBe(true);
+    const lines = () => (existsSync(kept) ? readFileSync(kept, 'utf8').split('\n').length : 0);
+    await expect.poll(lines, { timeout: 60_000 }).toBeGreaterThan(2);
     child.kill('SIGKILL');
     await ended;
-    expect((JSON.parse(readFileSync(out, 'utf8')) as { jobs: number }).jobs).toBeGreaterThan(0);
+    // What a kill cut off in the middle of a line is played again.
+    const whole = lines();
+    appendFileSync(kept, '{"world":0,"jo');
+    const { code, said } = program('trial', '--jobs', '20', ...args);
+    expect(code).toBe(0);
+    expect(said).toMatch(/\d+ worlds were played before/);
+    expect(said).toContain('| listing | all | 20 |');
+    expect(lines()).toBeGreaterThanOrEqual(whole);
+    const other = program('trial', '--jobs', '20', '--seed', 'another', ...args);
+    expect(other.code).toBe(2);
+    expect(other.said).toContain('is of another trial');
   });
 });

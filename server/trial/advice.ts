@@ -1,14 +1,16 @@
 import type { SlotWork, Workspace } from '@kerabat/contract';
-import { findAttribute } from '@kerabat/core/named/attribute';
+import { attribute, findAttribute } from '@kerabat/core/named/attribute';
 import { said, type Thing, type TrueFact } from '@kerabat/core/simulate';
 import { TrialJob } from './job.js';
+import { placeAt } from './spec.js';
 import type { End, Seat } from './types.js';
 
 /** The policy that is judged: does what the next act names, and answers as the person can. */
 
 /** So many acts, and a job is given up. */
 const MOST_ACTS = 60;
-const SLOT = 'brake-master';
+/** Minutes of an act at the counter; what is measured takes as long as its attribute does. */
+const ACT_MINUTES = 0.2;
 
 interface Asked {
   readonly attribute: string;
@@ -17,27 +19,31 @@ interface Asked {
 }
 
 /** Somebody who follows the advice through one job. */
-class Follower {
-  private readonly job: TrialJob;
+export class Follower {
+  readonly job: TrialJob;
   /** What was answered, chosen or taken already: nothing is done twice. */
   private readonly done = new Set<string>();
-  private fixes = 0;
   private asked = 0;
   private twice = 0;
   private unanswered = 0;
+  private minutes = 0;
 
   constructor(private readonly seat: Seat) {
-    this.job = new TrialJob(seat.vehicle, seat.request);
+    const { spec } = seat;
+    this.job = new TrialJob(seat.vehicle, spec);
+    if (spec.conversion !== undefined) this.job.decide('conversion', spec.conversion, '');
+    if (spec.request === 'kit') this.job.decide(`reseal:${spec.slot}`, 'yes');
   }
 
   async follow(): Promise<End> {
     for (let acts = 1; acts <= MOST_ACTS; acts++) {
       const w = await this.seat.shop.workOut(this.job.base());
-      const [work] = w.work;
-      if (!work || !w.next) return this.ended('not-safe', acts, w);
+      this.minutes += ACT_MINUTES;
+      if (!w.next || w.work.length === 0) return this.ended('not-safe', acts, w);
       this.seat.story.push(w.next.words);
       if (w.next.act === 'order') return this.ended(w.safety.grade, acts, w);
-      if (!this.act(w, work)) return this.ended(w.safety.mayOrder ? w.safety.grade : 'not-safe', acts, w);
+      const work = w.work.find(({ slot }) => slot === w.next?.target.place) ?? w.work[0];
+      if (!work || !this.act(w, work)) return this.ended(w.safety.mayOrder ? w.safety.grade : 'not-safe', acts, w);
     }
     return this.ended('never', MOST_ACTS);
   }
@@ -52,15 +58,20 @@ class Follower {
       case 'choose':
         return this.choose(work);
       case 'measure':
-        return this.measure(w, work);
+        return this.measure(w);
       case 'fix':
         return this.fix(work, w.next.target.joint);
       case 'confirm-wanted':
-        return this.once('wanted', () => this.job.decide(`wanted:${SLOT}`, 'yes'));
-      case 'fluid': {
-        const grade = w.fluids.flatMap(({ grades }) => grades).find(({ state }) => state === 'fits')?.grade;
-        return grade !== undefined && this.once('fluid', () => this.job.decide('fluid:brake', grade));
-      }
+        return this.once(`wanted ${work.slot}`, () => this.job.decide(`wanted:${work.slot}`, 'yes'));
+      case 'kit':
+        return this.kit(work);
+      case 'fluid':
+        return w.fluids
+          .filter(({ state }) => state !== 'fits')
+          .some(({ system, grades }) => {
+            const grade = grades.find(({ state }) => state === 'fits')?.grade;
+            return grade !== undefined && this.once(`fluid ${system}`, () => this.job.decide(`fluid:${system}`, grade));
+          });
       default:
         return false;
     }
@@ -73,55 +84,84 @@ class Follower {
     return true;
   }
 
+  /** What is true of the unit that is in a place, and of the vehicle as its plate says. */
+  private there(slot: string): readonly TrueFact[] {
+    const { vehicle, shop } = this.seat;
+    const unit = vehicle.places.find((place) => place.slot === slot)?.unit;
+    return [
+      ...(shop.world.units.get(unit ?? '')?.facts ?? []),
+      { attribute: 'build-month', value: vehicle.built },
+      ...vehicle.options.map((value): TrueFact => ({ attribute: 'option-code', value })),
+    ];
+  }
+
   /** The first check that was not asked yet; the likeliest unit where nothing more can be checked. */
-  private identify({ identification }: SlotWork, confirm: boolean): boolean {
-    const check = identification.nextChecks.find((one) => !this.done.has(keyOf(one)));
+  private identify({ slot, identification }: SlotWork, confirm: boolean): boolean {
+    const check = identification.nextChecks.find((one) => !this.done.has(keyOf(slot, one)));
     const best = identification.candidates[0]?.unitId;
     if (confirm || !check)
-      return best !== undefined && this.once(`old ${best}`, () => this.job.decide(`old:${SLOT}`, best));
-    this.done.add(keyOf(check));
-    const { vehicle, shop } = this.seat;
-    this.answer(shop.world.units.get(vehicle.unit)?.facts ?? [], check, SLOT, true);
+      return best !== undefined && this.once(`old ${best}`, () => this.job.decide(`old:${slot}`, best));
+    this.done.add(keyOf(slot, check));
+    this.answer(this.there(slot), check, slot, true);
     return true;
   }
 
-  private choose({ old }: SlotWork): boolean {
-    const { shop, request } = this.seat;
-    const listed = shop.world.listed.filter(({ from, kind }) => from === old?.unitId && kind === 'drop-in');
-    const offers = [...(request === 'substitute' || !old ? [] : [old.unitId]), ...listed.map(({ to }) => to)];
-    const id = offers.find((one) => !this.done.has(`unit ${one}`));
+  private choose({ slot, old }: SlotWork): boolean {
+    const id = this.offers(slot, old?.unitId).find((one) => !this.done.has(`unit ${slot} ${one}`));
     if (id === undefined) return false;
-    return this.once(`unit ${id}`, () => this.job.decide(`unit:${SLOT}`, id, shop.world.units.get(id)?.number ?? ''));
+    const number = this.seat.shop.world.units.get(id)?.number ?? '';
+    return this.once(`unit ${slot} ${id}`, () => this.job.decide(`unit:${slot}`, id, number));
   }
 
-  private measure(w: Workspace, { chosen }: SlotWork): boolean {
+  /** What may be ordered: what sellers offer for the purpose, or the unit itself and what is listed for it. */
+  private offers(slot: string, old: string | undefined): string[] {
+    const { spec, shop } = this.seat;
+    const { offers, listed } = shop.world;
+    const purpose = spec.conversion ?? (spec.request === 'upgrade' ? 'upgrade' : undefined);
+    if (purpose !== undefined)
+      return offers
+        .filter((one) => one.vehicle === spec.vehicle && one.slot === slot && one.purpose === purpose)
+        .map(({ unit }) => unit);
+    const others = listed.filter(({ from, kind }) => from === old && kind === 'drop-in').map(({ to }) => to);
+    return [...(spec.request === 'substitute' || old === undefined ? [] : [old]), ...others];
+  }
+
+  private measure(w: Workspace): boolean {
     const target = w.next?.target;
     const m = w.measurements.find((one) => one.attribute === target?.fact && one.slot === target.place);
     if (!m) return false;
-    const key = `measure ${m.key} ${m.side === 'unit' ? chosen?.unitId : ''}`;
+    const { vehicle, shop, spec } = this.seat;
+    const chosen = w.work.find(({ slot }) => slot === m.slot)?.chosen?.unitId ?? '';
+    const key = `measure ${m.key} ${m.side === 'unit' ? chosen : ''}`;
     if (this.done.has(key)) {
       this.twice += 1;
       return false;
     }
     this.done.add(key);
-    const { vehicle, shop } = this.seat;
     const ofUnit = m.side === 'unit';
-    const facts = ofUnit ? (shop.world.units.get(chosen?.unitId ?? '')?.facts ?? []) : vehicle.side;
-    return this.answer(facts, m, ofUnit ? `unit:${chosen?.unitId ?? ''}` : SLOT, !ofUnit);
+    const side = placeAt(vehicle, spec, m.slot)?.side ?? [];
+    // What is asked of the vehicle may be of the unit that is on it, and the other way round: people look where it is.
+    const facts = ofUnit ? [...(shop.world.units.get(chosen)?.facts ?? []), ...side] : [...side, ...this.there(m.slot)];
+    return this.answer(facts, m, ofUnit ? `unit:${chosen}` : m.slot, !ofUnit);
   }
 
-  private fix(work: SlotWork, joint: string | undefined): boolean {
-    const checks = work.joints.find(({ id }) => `${SLOT}/${id}` === joint)?.checks ?? [];
-    const fix = checks.flatMap(({ fixes }) => fixes).find(({ key }) => !this.done.has(`fix ${key}`));
+  private kit({ slot, kits }: SlotWork): boolean {
+    const kit = kits.find(({ id }) => !this.done.has(`kit ${id}`));
+    return kit !== undefined && this.once(`kit ${kit.id}`, () => this.job.decide(`kit:${slot}`, kit.id));
+  }
+
+  private fix({ slot, joints }: SlotWork, joint: string | undefined): boolean {
+    const checks = joints.find(({ id }) => `${slot}/${id}` === joint)?.checks ?? [];
+    const fix = checks.flatMap(({ fixes }) => fixes).find(({ key }) => !this.done.has(`fix ${slot} ${key}`));
     if (!fix) return false;
-    this.fixes += 1;
-    return this.once(`fix ${fix.key}`, () => this.job.decide(`fix:${SLOT}/${fix.key}`, 'accepted'));
+    return this.once(`fix ${slot} ${fix.key}`, () => this.job.decide(`fix:${slot}/${fix.key}`, 'accepted'));
   }
 
   /** Asks the person; what they say is recorded as it would be typed. */
   private answer(facts: readonly TrueFact[], asked: Asked, slot: string, onVehicle: boolean): boolean {
     this.asked += 1;
     const row = findAttribute(asked.attribute);
+    if (row) this.minutes += attribute(row.name).minutes;
     const answer = row && said(facts, row.name, asked.position, this.seat.person, this.seat.draw);
     if (answer === undefined) {
       this.unanswered += 1;
@@ -134,11 +174,22 @@ class Follower {
     return true;
   }
 
-  private ended(end: End['end'], acts: number, w?: Workspace): End {
-    const unit = w?.work[0]?.chosen?.unitId;
-    const { fixes, asked, twice, unanswered } = this;
-    const ordered = w ? { ordered: thingsOn(w) } : {};
-    return { end, ...(unit === undefined ? {} : { unit }), ...ordered, fixes, acts, asked, twice, unanswered };
+  private async ended(end: End['end'], acts: number, w?: Workspace): Promise<End> {
+    const { asked, twice, unanswered, minutes, job, seat } = this;
+    const counts = { acts, asked, twice, unanswered, minutes };
+    if (!w) return { end, units: {}, fixes: [], receive: [], ...counts };
+    const kit = w.work.flatMap(({ kits, resealed }) => (resealed ? kits.filter(({ chosen }) => chosen) : []))[0]?.id;
+    return {
+      end: w.safety.nothing === undefined ? end : 'nothing',
+      units: Object.fromEntries(
+        w.work.flatMap(({ slot, chosen, resealed }) => (chosen && !resealed ? [[slot, chosen.unitId] as const] : [])),
+      ),
+      ...(kit === undefined ? {} : { kit }),
+      ordered: thingsOn(w),
+      fixes: await seat.shop.fixesOf(job.base()),
+      receive: w.safety.receive.flatMap(({ joint }) => joint ?? []),
+      ...counts,
+    };
   }
 }
 
@@ -147,14 +198,16 @@ const thingsOn = ({ partsList }: Workspace): Thing[] =>
   partsList
     .filter(({ section }) => section === 'order')
     .map(({ key, quantity, number, wants }) => ({
-      item: key.endsWith('/unit') ? 'unit' : key.startsWith('fluid-') ? 'fluid' : (wants?.kind ?? key),
+      item: itemOf(key, wants?.kind),
       quantity,
       ...(number === undefined ? {} : { number }),
       ...(wants?.kind === 'bench-bleed' && wants.thread !== undefined ? { thread: wants.thread } : {}),
     }));
+function itemOf(key: string, wanted: string | undefined): string {
+  if (key.endsWith('/kit')) return 'kit';
+  if (key.endsWith('/unit')) return `unit ${key.slice(0, -'/unit'.length)}`;
+  return key.startsWith('fluid-') ? 'fluid' : (wanted ?? key);
+}
 
-const keyOf = ({ attribute, position }: { readonly attribute: string; readonly position?: string }): string =>
-  `check ${attribute} ${position ?? ''}`;
-
-/** Does what the program says is next, until it may be ordered or nothing is left. */
-export const byAdvice = (seat: Seat): Promise<End> => new Follower(seat).follow();
+const keyOf = (slot: string, { attribute: name, position }: Pick<Asked, 'attribute' | 'position'>): string =>
+  `check ${slot} ${name} ${position ?? ''}`;

@@ -2,34 +2,50 @@ import { readBenchLine } from '@kerabat/core/find/identify';
 import type { DecisionRecord, EvidenceRecord, JobBase } from '@kerabat/core/job';
 import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import type { TrueVehicle } from '@kerabat/core/simulate';
+import type { JobSpec } from './spec.js';
 
 /** A job as it grows: what was asked, and everything that was said and decided since. */
 
 const AT = '2024-01-01T00:00:00.000Z';
-export const REQUESTS = ['replace', 'prevent', 'substitute'] as const;
-export type TrialRequest = (typeof REQUESTS)[number];
+
+/** Something that was done in a job, as somebody would do it at the counter. */
+export type Act =
+  | { readonly tell: string; readonly slot: string; readonly onVehicle: boolean }
+  | { readonly decide: string; readonly value: { readonly choice: string; readonly detail?: string } };
 
 export class TrialJob {
   private readonly evidence: EvidenceRecord[] = [];
   private readonly decisions = new Map<string, DecisionRecord>();
+  /** Everything that was done, in order. */
+  readonly acts: Act[] = [];
 
   constructor(
     private readonly vehicle: TrueVehicle,
-    private readonly request: TrialRequest,
+    private readonly spec: JobSpec,
   ) {}
 
+  /** What was asked. A kit alone is asked for as anything else is, and then decided. */
+  get asked() {
+    const { request, slot, tells } = this.spec;
+    return {
+      asker: 'somebody',
+      request: request === 'kit' ? ('prevent' as const) : request,
+      complaints: [],
+      words: '',
+      vehicleId: this.vehicle.id,
+      built: tells ? this.vehicle.built : null,
+      options: tells ? [...this.vehicle.options] : [],
+      slot,
+    };
+  }
+
   base(): JobBase {
+    const { built, ...asked } = this.asked;
     return {
       job: {
         id: 1,
-        asker: 'somebody',
-        request: this.request,
-        complaints: [],
-        words: '',
-        vehicleId: this.vehicle.id,
-        built: this.vehicle.built,
-        options: [],
-        slot: 'brake-master',
+        ...asked,
+        built,
         state: 'open',
         openedBy: 'trial',
         createdAt: AT,
@@ -49,6 +65,7 @@ export class TrialJob {
   tell(line: string, slot: string, onVehicle: boolean): string | undefined {
     const read = readBenchLine(line);
     if (!read.recognised) return read.problem;
+    this.acts.push({ tell: line, slot, onVehicle });
     for (const item of [read.evidence, ...(read.also ? [read.also] : [])])
       this.evidence.push({
         view: {
@@ -72,6 +89,7 @@ export class TrialJob {
 
   decide(subject: string, choice: string, detail?: string): void {
     const value = detail === undefined ? { choice } : { choice, detail };
+    this.acts.push({ decide: subject, value });
     const version = (this.decisions.get(subject)?.version ?? 0) + 1;
     this.decisions.set(subject, { subject, value, reason: 'trial', by: 'trial', at: AT, version });
   }

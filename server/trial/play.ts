@@ -1,139 +1,81 @@
-import {
-  chainWith,
-  circuitFlaws,
-  Draw,
-  type Flaw,
-  fluidFlaws,
-  jointFlaws,
-  listFlaws,
-  personOf,
-  said,
-  thingsFor,
-  type TrueUnit,
-  type TrueVehicle,
-} from '@kerabat/core/simulate';
-import { byAdvice } from './advice.js';
-import { REQUESTS } from './job.js';
+import { Draw, personOf } from '@kerabat/core/simulate';
+import { Follower } from './advice.js';
+import { consequenceOf } from './consequence.js';
+import { byCare, byLabel, byListing, byMeasuring } from './policies.js';
+import { type JobSpec, placeAt, specOf, vehicleOf } from './spec.js';
 import type { End, Outcome, Policy, Seat } from './types.js';
 import type { Workshop } from './workshop.js';
 
 /** One job from the call to the order by each policy, and what comes of it. */
 
-/** What is wrong when a unit goes into the vehicle as it really is. */
-export function consequence(vehicle: TrueVehicle, unit: TrueUnit): Flaw[] {
-  const chain = chainWith(vehicle, unit);
-  return [...jointFlaws(chain), ...circuitFlaws(chain), ...fluidFlaws(chain)];
+/** One job in so many of the advice is done over HTTP too. */
+const OVER_HTTP = 20;
+
+async function byAdvice(seat: Seat): Promise<Played> {
+  const follower = new Follower(seat);
+  const end = await follower.follow();
+  if (seat.spec.number % OVER_HTTP !== 0) return { end };
+  const { asked, acts } = follower.job;
+  const [here, there] = [await seat.shop.workOut(follower.job.base()), await seat.shop.overHttp(asked, acts)];
+  return { end, overHttp: toldOf(here) === toldOf(there) ? 'agrees' : 'differs' };
 }
+/** What a job says in the end, to be compared. */
+const toldOf = ({ safety, partsList, next }: Awaited<ReturnType<Workshop['workOut']>>): string =>
+  JSON.stringify([
+    safety.grade,
+    safety.blockers,
+    safety.receive,
+    next,
+    partsList.map(({ key, quantity, number }) => [key, quantity, number]),
+  ]);
 
-/** What is missing on the bench or left over, where a list was made and it is called one that can be ordered. */
-const onTheBench = ({ end, ordered }: End, vehicle: TrueVehicle, unit: TrueUnit): Flaw[] =>
-  ordered === undefined || (end !== 'safe' && end !== 'on-listing') ? [] : listFlaws(thingsFor(vehicle, unit), ordered);
-
-const NONE = { fixes: 0, acts: 0, asked: 0, twice: 0, unanswered: 0 };
-const order = (unit: string | undefined, asked: number): End =>
-  unit === undefined ? { end: 'nothing', ...NONE, asked } : { end: 'ordered', unit, ...NONE, asked };
-
-/** The unit itself, or for a substitute what a list names for it first. */
-const orItsSubstitute = ({ shop, request }: Seat, id: string | undefined): string | undefined =>
-  request === 'substitute' ? shop.world.listed.find(({ from, kind }) => from === id && kind === 'drop-in')?.to : id;
-
-/** Orders what the record names. */
-const byListing = (seat: Seat): End => order(orItsSubstitute(seat, seat.vehicle.recorded), 0);
-
-/** The unit that has the label that is read on the vehicle. */
-function labelled({ shop, vehicle, person, draw }: Seat): TrueUnit | undefined {
-  const { units } = shop.world;
-  const label = said(units.get(vehicle.unit)?.facts ?? [], 'label-code', undefined, person, draw);
-  if (label === undefined) return undefined;
-  return [...units.values()].find(({ facts }) =>
-    facts.some(({ attribute, value }) => attribute === 'label-code' && value === label),
-  );
+interface Played {
+  readonly end: End;
+  readonly overHttp?: Outcome['overHttp'];
 }
-
-/** Orders the unit that is labelled, whatever else is so. */
-function byLabel(seat: Seat): End {
-  const unit = labelled(seat);
-  return order(unit && orItsSubstitute(seat, unit.id), 1);
-}
-
-/** Whether two things that people said go together; what neither could say is no objection. */
-function agree(here: string | undefined, there: string | undefined): boolean {
-  if (here === undefined || there === undefined) return true;
-  const [a, b] = [Number.parseFloat(here), Number.parseFloat(there)];
-  return Number.isNaN(a) || Number.isNaN(b) ? here === there : Math.abs(a - b) < 1;
-}
-
-/** What is compared between vehicle and unit: on the unit, a pocket stands against a pin. */
-const comparedOn = ({ vehicle }: Seat) =>
-  vehicle.side
-    .filter(({ attribute }) => attribute !== 'port-feeds' && attribute !== 'fluid')
-    .map(({ attribute, position }) => ({
-      here: attribute,
-      there: attribute === 'booster-pin' ? ('recess-depth' as const) : attribute,
-      position,
-    }));
-
-/** The first of some units that agrees with every place of the vehicle; what disagrees is read so many times. */
-function firstThatAgrees(seat: Seat, offers: readonly string[], readings: number): End {
-  const { shop, vehicle, person, draw } = seat;
-  let asked = 0;
-  for (const id of offers) {
-    const facts = shop.world.units.get(id)?.facts ?? [];
-    const agrees = comparedOn(seat).every(({ here, there, position }) =>
-      Array.from({ length: readings }).some(() => {
-        asked += 2;
-        return agree(said(vehicle.side, here, position, person, draw), said(facts, there, position, person, draw));
-      }),
-    );
-    if (agrees) return order(id, asked);
-  }
-  return order(undefined, asked);
-}
-
-const offersFor = ({ shop, request }: Seat, id: string): string[] => [
-  ...(request === 'substitute' ? [] : [id]),
-  ...shop.world.listed.filter(({ from, kind }) => from === id && kind === 'drop-in').map(({ to }) => to),
-];
-
-/** Measures every place of the vehicle and of each unit that is listed, once, and orders the first that agrees. */
-const byMeasuring = (seat: Seat): End => firstThatAgrees(seat, offersFor(seat, seat.vehicle.recorded), 1);
-
-/**
- * A careful person: believes the label before the record, measures everything against everything, and reads again what
- * does not agree before it counts.
- */
-function byCare(seat: Seat): End {
-  const end = firstThatAgrees(seat, offersFor(seat, labelled(seat)?.id ?? seat.vehicle.recorded), 2);
-  return { ...end, asked: end.asked + 1 };
-}
-
-const BY: Readonly<Record<Policy, (seat: Seat) => End | Promise<End>>> = {
+const alone =
+  (by: (seat: Seat) => End) =>
+  (seat: Seat): Played => ({ end: by(seat) });
+const BY: Readonly<Record<Policy, (seat: Seat) => Played | Promise<Played>>> = {
   advice: byAdvice,
-  listing: byListing,
-  label: byLabel,
-  measures: byMeasuring,
-  careful: byCare,
+  listing: alone(byListing),
+  label: alone(byLabel),
+  measures: alone(byMeasuring),
+  careful: alone(byCare),
 };
 
 /** Plays the job of a number in a workshop by a policy. Number and world decide everything about it. */
-export async function playJob(shop: Workshop, number: number, policy: Policy): Promise<Outcome> {
+export const playJob = (shop: Workshop, number: number, policy: Policy): Promise<Outcome> =>
+  playSpec(shop, specOf(shop.world, number), policy);
+
+/** Plays a job that is given. Throws where its vehicle or its place is not in the world: a programming error. */
+export async function playSpec(shop: Workshop, spec: JobSpec, policy: Policy): Promise<Outcome> {
   const { world } = shop;
-  const draw = new Draw(`${world.seed}/${world.arm}/job ${number}`);
-  const vehicle = draw.one(world.vehicles);
-  const request = draw.one(REQUESTS);
+  const vehicle = vehicleOf(world, spec);
+  const place = placeAt(vehicle, spec, spec.slot);
+  if (!place) throw new Error(`no place "${spec.slot}"`);
+  const draw = new Draw(spec.seed);
   const person = personOf(draw, world.arm);
   const story: string[] = [];
-  const end = await BY[policy]({ shop, vehicle, request, person, draw: draw.apart('said'), story });
-  const unit = world.units.get(end.unit ?? '');
+  const { end, overHttp } = await BY[policy]({ shop, spec, vehicle, place, person, draw: draw.apart('said'), story });
+  const { flaws, unplayed } = consequenceOf(world, spec, end);
+  const { fixes, ordered: _ordered, receive, ...counts } = end;
   return {
-    seed: `${world.seed}/${number}`,
+    ...counts,
+    seed: `${world.seed}/${spec.number}`,
     policy,
-    request,
-    layout: vehicle.layout,
+    request: spec.request,
+    ...(spec.conversion === undefined ? {} : { conversion: spec.conversion }),
+    slot: spec.slot,
+    layout: vehicle.layout.name,
     quality: world.quality.name,
-    ...(vehicle.altered === undefined ? {} : { altered: vehicle.altered }),
-    ...end,
-    flaws: unit === undefined ? [] : [...consequence(vehicle, unit), ...onTheBench(end, vehicle, unit)],
+    ...(place.altered === undefined ? {} : { altered: place.altered }),
+    needless: spec.cause !== 'unit',
+    fixes: fixes.length,
+    unplayed,
+    flaws,
+    seenOnReceipt: flaws.length > 0 && flaws.every(({ at }) => receive.some((joint) => joint.endsWith(`/${at}`))),
+    ...(overHttp === undefined ? {} : { overHttp }),
     story,
   };
 }

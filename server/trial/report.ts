@@ -5,44 +5,59 @@ import type { Outcome, Policy } from './types.js';
 
 export interface Line {
   readonly policy: Policy;
-  readonly request: string;
+  /** What the jobs of the line have in common: "all", "request replace", "layout diagonal", "place slave". */
+  readonly of: string;
   readonly jobs: number;
   readonly safe: number;
   readonly wrongSafe: number;
   /** The unit goes, and something is missing on the bench or left over. */
-  readonly wrongList: number;
+  readonly tooFew: number;
+  readonly tooMany: number;
   readonly onListing: number;
   readonly wrongListing: number;
   /** Ordered by a policy that has no grades. */
   readonly ordered: number;
   readonly wrongOrdered: number;
-  /** Nothing was ordered, though the unit that the record names would have gone together. */
   readonly notSafe: number;
   readonly never: number;
   readonly withFixes: number;
+  readonly unplayed: number;
+  readonly needless: number;
+  /** Wrong safe of which Receive was told to look at every joint that is wrong. */
+  readonly seen: number;
   readonly asked: number;
   readonly twice: number;
   readonly unanswered: number;
+  readonly minutes: number;
+  readonly overHttp: number;
+  readonly differOverHttp: number;
 }
 
 const LIST: readonly FlawKind[] = ['too-few', 'too-many'];
 /** The wrong unit: it does not go, does not work, or is another than the one that was meant. */
-export const isWrong = ({ flaws, fixes }: Outcome): boolean =>
-  fixes === 0 && flaws.some(({ what }) => !LIST.includes(what));
-const isShort = (o: Outcome): boolean => o.fixes === 0 && o.flaws.length > 0 && !isWrong(o);
+export const isWrong = ({ flaws }: Pick<Outcome, 'flaws'>): boolean => flaws.some(({ what }) => !LIST.includes(what));
+export const isWrongSafe = (o: Outcome): boolean => o.end === 'safe' && isWrong(o);
+const isSaid = ({ end }: Outcome): boolean => end === 'safe' || end === 'on-listing';
+const lacks = (o: Outcome, what: FlawKind): boolean => isSaid(o) && !isWrong(o) && o.flaws.some((f) => f.what === what);
 
-/** Counts of the outcomes of one policy, of one kind of request or of all. */
-export function lineOf(outcomes: readonly Outcome[], policy: Policy, request: string): Line {
-  const own = outcomes.filter((o) => o.policy === policy && (request === 'all' || o.request === request));
+/** Counts of the outcomes of one policy that have something in common. */
+export function lineOf(
+  outcomes: readonly Outcome[],
+  policy: Policy,
+  of = 'all',
+  has: (o: Outcome) => boolean = () => true,
+): Line {
+  const own = outcomes.filter((o) => o.policy === policy && has(o));
   const count = (is: (o: Outcome) => boolean): number => own.filter(is).length;
-  const sum = (of: (o: Outcome) => number): number => own.reduce((all, o) => all + of(o), 0);
+  const sum = (what: (o: Outcome) => number): number => own.reduce((all, o) => all + what(o), 0);
   return {
     policy,
-    request,
+    of,
     jobs: own.length,
     safe: count(({ end }) => end === 'safe'),
-    wrongSafe: count((o) => o.end === 'safe' && isWrong(o)),
-    wrongList: count((o) => (o.end === 'safe' || o.end === 'on-listing') && isShort(o)),
+    wrongSafe: count(isWrongSafe),
+    tooFew: count((o) => lacks(o, 'too-few')),
+    tooMany: count((o) => lacks(o, 'too-many')),
     onListing: count(({ end }) => end === 'on-listing'),
     wrongListing: count((o) => o.end === 'on-listing' && isWrong(o)),
     ordered: count(({ end }) => end === 'ordered'),
@@ -50,10 +65,31 @@ export function lineOf(outcomes: readonly Outcome[], policy: Policy, request: st
     notSafe: count(({ end }) => end === 'not-safe' || end === 'nothing'),
     never: count(({ end }) => end === 'never'),
     withFixes: count(({ fixes }) => fixes > 0),
+    unplayed: count(({ unplayed }) => unplayed),
+    needless: count((o) => o.needless && (isSaid(o) || o.end === 'ordered')),
+    seen: count((o) => isWrongSafe(o) && o.seenOnReceipt),
     asked: sum(({ asked }) => asked),
     twice: sum(({ twice }) => twice),
     unanswered: sum(({ unanswered }) => unanswered),
+    minutes: sum(({ minutes }) => minutes),
+    overHttp: count(({ overHttp }) => overHttp !== undefined),
+    differOverHttp: count(({ overHttp }) => overHttp === 'differs'),
   };
+}
+
+/** The lines of a policy: all of it, then by request, by conversion, by place and by layout. */
+export function linesOf(outcomes: readonly Outcome[], policy: Policy): Line[] {
+  const by = (name: string, of: (o: Outcome) => string | undefined): Line[] =>
+    [...new Set(outcomes.flatMap((o) => of(o) ?? []))]
+      .sort()
+      .map((value) => lineOf(outcomes, policy, `${name} ${value}`, (o) => of(o) === value));
+  return [
+    lineOf(outcomes, policy),
+    ...by('request', ({ request }) => request),
+    ...by('convert', ({ conversion }) => conversion),
+    ...by('place', ({ slot }) => slot),
+    ...by('layout', ({ layout }) => layout),
+  ];
 }
 
 /** A share with the interval that holds it nineteen times in twenty (Wilson's); of nought the bound is 3/n. */
@@ -67,50 +103,83 @@ export function share(count: number, of: number): string {
   return `${percent(p)} % (${percent(Math.max(0, middle - half))} to ${percent(Math.min(1, middle + half))})`;
 }
 
+const mean = (sum: number, jobs: number): string => (jobs === 0 ? '-' : (sum / jobs).toFixed(1));
 const COLUMNS: readonly (readonly [string, (line: Line) => string])[] = [
   ['policy', ({ policy }) => policy],
-  ['request', ({ request }) => request],
+  ['of', ({ of }) => of],
   ['jobs', ({ jobs }) => String(jobs)],
   ['safe', ({ safe, jobs }) => share(safe, jobs)],
   ['wrong safe', ({ wrongSafe, safe }) => share(wrongSafe, safe)],
-  ['wrong list', ({ wrongList, safe, onListing }) => share(wrongList, safe + onListing)],
+  ['seen on receipt', ({ seen }) => String(seen)],
+  ['too few', ({ tooFew, safe, onListing }) => share(tooFew, safe + onListing)],
+  ['too many', ({ tooMany, safe, onListing }) => share(tooMany, safe + onListing)],
   ['on listing', ({ onListing, jobs }) => share(onListing, jobs)],
   ['wrong on listing', ({ wrongListing, onListing }) => share(wrongListing, onListing)],
   ['ordered', ({ ordered, jobs }) => share(ordered, jobs)],
   ['wrong ordered', ({ wrongOrdered, ordered }) => share(wrongOrdered, ordered)],
   ['not safe', ({ notSafe, jobs }) => share(notSafe, jobs)],
   ['never', ({ never }) => String(never)],
-  ['with fixes', ({ withFixes }) => String(withFixes)],
-  ['asked', ({ asked, jobs }) => (jobs === 0 ? '-' : (asked / jobs).toFixed(1))],
+  ['fixes', ({ withFixes, unplayed }) => (unplayed === 0 ? String(withFixes) : `${withFixes}, ${unplayed} not played`)],
+  ['needless', ({ needless }) => String(needless)],
+  ['asked', ({ asked, jobs }) => mean(asked, jobs)],
   ['twice', ({ twice }) => String(twice)],
   ['unanswered', ({ unanswered }) => String(unanswered)],
+  ['minutes', ({ minutes, jobs }) => mean(minutes, jobs)],
+  ['HTTP', ({ overHttp, differOverHttp }) => (overHttp === 0 ? '-' : `${overHttp - differOverHttp} of ${overHttp}`)],
 ];
 
-/** The lines as a table in Markdown. */
-export const tableOf = (lines: readonly Line[]): string =>
-  [
-    `| ${COLUMNS.map(([name]) => name).join(' | ')} |`,
-    `| ${COLUMNS.map(() => '---').join(' | ')} |`,
-    ...lines.map((line) => `| ${COLUMNS.map(([, cell]) => cell(line)).join(' | ')} |`),
+/** The lines as a table in Markdown; a column in which every line has nought is left out. */
+export function tableOf(lines: readonly Line[]): string {
+  const shown = COLUMNS.filter(([, cell]) => lines.some((line) => !/^(-|0|0 \(.*)$/.test(cell(line))));
+  return [
+    `| ${shown.map(([name]) => name).join(' | ')} |`,
+    `| ${shown.map(() => '---').join(' | ')} |`,
+    ...lines.map((line) => `| ${shown.map(([, cell]) => cell(line)).join(' | ')} |`),
   ].join('\n');
+}
 
 /** What was wrong with an order that was called safe, in words: what was true, what was said, what came of it. */
-export const storyOf = ({ seed, layout, quality, unit, flaws, story }: Outcome): string =>
+export const storyOf = ({
+  seed,
+  layout,
+  quality,
+  units,
+  kit,
+  request,
+  slot,
+  conversion,
+  altered,
+  flaws,
+  story,
+}: Outcome): string =>
   [
-    `${seed}: a ${layout} vehicle, a ${quality} catalogue; ${unit} was ordered as safe`,
+    `${seed}: ${conversion ?? request} of the ${slot} on a ${layout} vehicle, a ${quality} catalogue`,
+    `  ordered as safe: ${[...Object.values(units), kit ?? ''].join(' ').trim()}`,
+    ...(altered === undefined ? [] : [`  it was altered before: its ${altered}`]),
     ...story.map((line) => `  ${line}`),
     ...flaws.map(({ at, sentence }) => `  wrong: ${at}: ${sentence}`),
   ].join('\n');
 
-/** The kinds of wrong in orders that were called safe, the most frequent first: "joint: it never seals". */
+/** The kinds of wrong in one order: "altered vehicle: joint: it never seals". */
+export const kindsIn = ({ flaws, altered, conversion }: Outcome): string[] => [
+  ...new Set(
+    flaws.map(({ what, at, sentence }) => {
+      const [about = ''] = LIST.includes(what) ? at.split(' ') : sentence.split(': ');
+      const whose = altered === undefined ? '' : 'altered vehicle: ';
+      const plan = conversion === undefined ? '' : `${conversion}: `;
+      const where =
+        what === 'joint'
+          ? `${at.replace(/^(front|rear)-(left|right)/, 'wheel').replace(/(front|rear)-(left|right)$/, 'port')}: `
+          : '';
+      return `${whose}${plan}${what}: ${where}${about.replace(/[\d.]+/g, '…')}`;
+    }),
+  ),
+];
+
+/** The kinds of wrong in orders that were called safe, the most frequent first. */
 export function kindsOf(outcomes: readonly Outcome[]): readonly (readonly [kind: string, count: number])[] {
   const counts = new Map<string, number>();
-  for (const { flaws, fixes, end, altered } of outcomes)
-    if (end === 'safe' && fixes === 0)
-      for (const { what, at, sentence } of flaws) {
-        const [about = ''] = LIST.includes(what) ? at.split(' ') : sentence.split(': ');
-        const said = `${altered === undefined ? '' : 'altered vehicle: '}${what}: ${about.replace(/[\d.]+/g, '…')}`;
-        counts.set(said, (counts.get(said) ?? 0) + 1);
-      }
+  for (const outcome of outcomes)
+    if (outcome.end === 'safe') for (const kind of kindsIn(outcome)) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   return [...counts].sort(([, a], [, b]) => b - a);
 }

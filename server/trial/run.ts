@@ -4,34 +4,50 @@ import type { Outcome, Policy } from './types.js';
 import { openWorkshop, type Premises } from './workshop.js';
 
 /** So many jobs are played in a world before the next one is drawn. */
-const JOBS_IN_A_WORLD = 10;
+export const JOBS_IN_A_WORLD = 20;
 
-export interface TrialAsk {
-  readonly jobs: number;
+export interface WorldAsk {
   readonly seed: string;
   readonly arm: Arm;
   readonly policies: readonly Policy[];
+  /** The first world is 0. */
+  readonly world: number;
+  /** So many of its jobs. */
+  readonly jobs: number;
   /** Premises for one more workshop, with nothing in them. */
   readonly premises: () => Premises;
-  /** Called after each job; `false` ends the trial with what was done so far. */
-  readonly onDone?: (outcomes: readonly Outcome[], done: number) => boolean;
 }
 
-/** Plays so many jobs by each policy: the same seeds for all of them, each policy on the same job. */
-export async function runTrial({ jobs, seed, arm, policies, premises, onDone }: TrialAsk): Promise<Outcome[]> {
-  const outcomes: Outcome[] = [];
-  for (let first = 0; first < jobs; first += JOBS_IN_A_WORLD) {
-    const shop = openWorkshop(worldOf(`${seed}/${first / JOBS_IN_A_WORLD}`, arm), premises());
-    try {
-      for (let n = 0; n < Math.min(JOBS_IN_A_WORLD, jobs - first); n++) {
-        const played: Outcome[] = [];
-        for (const policy of policies) played.push(await playJob(shop, n, policy));
-        outcomes.push(...played);
-        if (onDone?.(played, first + n + 1) === false) return outcomes;
-      }
-    } finally {
-      await shop.close();
-    }
+/** What came of the jobs of one world, and how long they took, ms: all of it, and what the program took to work out. */
+export interface WorldPlayed {
+  readonly outcomes: readonly Outcome[];
+  readonly ms: number;
+  readonly workOuts: { readonly count: number; readonly ms: number };
+}
+
+/** Plays the jobs of one world by each policy: each policy on the same job. */
+export async function playWorld({ seed, arm, policies, world, jobs, premises }: WorldAsk): Promise<WorldPlayed> {
+  const shop = openWorkshop(worldOf(`${seed}/${world}`, arm), premises());
+  const began = performance.now();
+  try {
+    const outcomes: Outcome[] = [];
+    for (let n = 0; n < jobs; n++) for (const policy of policies) outcomes.push(await playJob(shop, n, policy));
+    return { outcomes, ms: performance.now() - began, workOuts: shop.spent };
+  } finally {
+    await shop.close();
   }
+}
+
+/** The worlds that so many jobs take, each with how many are played in it. */
+export const worldsFor = (jobs: number): readonly { readonly world: number; readonly jobs: number }[] =>
+  Array.from({ length: Math.ceil(jobs / JOBS_IN_A_WORLD) }, (_, world) => ({
+    world,
+    jobs: Math.min(JOBS_IN_A_WORLD, jobs - world * JOBS_IN_A_WORLD),
+  }));
+
+/** Plays so many jobs one after the other. */
+export async function runTrial(ask: Omit<WorldAsk, 'world'>): Promise<Outcome[]> {
+  const outcomes: Outcome[] = [];
+  for (const part of worldsFor(ask.jobs)) outcomes.push(...(await playWorld({ ...ask, ...part })).outcomes);
   return outcomes;
 }

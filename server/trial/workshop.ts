@@ -3,12 +3,25 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { stringify } from 'csv-stringify/sync';
 import type { Workspace } from '@kerabat/contract';
-import { type IdentifiedJob, identificationsAsked, type JobBase, workThrough } from '@kerabat/core/job';
-import type { World } from '@kerabat/core/simulate';
+import {
+  composeJob,
+  editsOf,
+  type IdentifiedJob,
+  identificationsAsked,
+  type JobBase,
+  judgeAccepted,
+  judgedRows,
+  readSubject,
+  slotOf,
+  workThrough,
+} from '@kerabat/core/job';
+import { tablesOf, type World } from '@kerabat/core/simulate';
 import type { IdentifyService } from '../ask/identify/service.js';
 import { jobReads } from '../ask/reads/reads.js';
 import type { Db } from '../base/db/open.js';
 import { loadCatalogue } from '../catalogue/imports/load.js';
+import type { Act, TrialJob } from './job.js';
+import type { FixDone } from './types.js';
 
 /** A simulated workshop with Kerabat in it: its catalogue, and jobs that are worked out from what was said so far. */
 
@@ -18,8 +31,14 @@ const CANDIDATES = 20;
 /** A workshop that is open: until it is closed it has a directory of its own. */
 export interface Workshop {
   readonly world: World;
+  /** How often a job was worked out here, and how long that took, ms. */
+  readonly spent: { count: number; ms: number };
   /** A job worked out from what is known of it, as the program does for everybody. */
   workOut(base: JobBase): Promise<Workspace>;
+  /** What the fixes that were taken in a job do to the vehicle. */
+  fixesOf(base: JobBase): Promise<readonly FixDone[]>;
+  /** The same acts over HTTP, and what the program answers in the end. */
+  overHttp(asked: TrialJob['asked'], acts: readonly Act[]): Promise<Workspace>;
   close(): Promise<void>;
 }
 
@@ -27,6 +46,7 @@ export interface Workshop {
 export interface Premises {
   readonly catalogue: Db;
   readonly stores: Parameters<typeof jobReads>[0] & { readonly identify: IdentifyService };
+  overHttp(asked: TrialJob['asked'], acts: readonly Act[]): Promise<Workspace>;
   close(): Promise<void>;
 }
 
@@ -36,7 +56,7 @@ export function bringInWorld(db: Db, world: World): void {
   try {
     const manifest = { name: `world ${world.seed}`, source: 'simulated', date: '2019-06-01' };
     writeFileSync(join(folder, 'manifest.json'), JSON.stringify(manifest));
-    for (const [file, rows] of Object.entries(world.tables)) {
+    for (const [file, rows] of Object.entries(tablesOf(world))) {
       const columns = [...new Set(rows.flatMap((row) => Object.keys(row)))];
       if (rows.length > 0) writeFileSync(join(folder, file), stringify([...rows], { header: true, columns }));
     }
@@ -47,18 +67,40 @@ export function bringInWorld(db: Db, world: World): void {
 }
 
 /** Opens a workshop in empty premises. */
-export function openWorkshop(world: World, { catalogue, stores, close }: Premises): Workshop {
+export function openWorkshop(world: World, { catalogue, stores, overHttp, close }: Premises): Workshop {
   bringInWorld(catalogue, world);
+  const reads = () => jobReads(stores);
+  const identified = async (base: JobBase): Promise<IdentifiedJob> => {
+    const answers = identificationsAsked(base, reads()).map(
+      async ({ slot, ...ask }) => [slot, await stores.identify.answer({ ...ask, limit: CANDIDATES })] as const,
+    );
+    return { ...base, identifications: Object.fromEntries(await Promise.all(answers)) };
+  };
+  const spent = { count: 0, ms: 0 };
   return {
     world,
+    spent,
     async workOut(base) {
-      const reads = jobReads(stores);
-      const answers = identificationsAsked(base, reads).map(
-        async ({ slot, ...ask }) => [slot, await stores.identify.answer({ ...ask, limit: CANDIDATES })] as const,
-      );
-      const job: IdentifiedJob = { ...base, identifications: Object.fromEntries(await Promise.all(answers)) };
-      return workThrough(job, reads) as Workspace;
+      const began = performance.now();
+      const answer = workThrough(await identified(base), reads()) as Workspace;
+      spent.count += 1;
+      spent.ms += performance.now() - began;
+      return answer;
     },
+    async fixesOf(base) {
+      const accepted = new Set(
+        base.decisions.flatMap(({ subject: text }) => {
+          const subject = readSubject(text);
+          return subject?.about === 'fix' ? [`${subject.slot}/${subject.fix}`] : [];
+        }),
+      );
+      if (accepted.size === 0) return [];
+      const rows = judgedRows(await identified(base), reads());
+      const worked = rows.places.map(({ slot }) => slot);
+      const { taken } = judgeAccepted(composeJob(rows), accepted, (joint) => slotOf(joint, worked));
+      return taken.map(({ key, fix, sides }) => ({ fix: fix.fix, edits: editsOf(key, sides) }));
+    },
+    overHttp,
     close,
   };
 }

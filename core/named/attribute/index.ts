@@ -26,6 +26,22 @@ export function attribute(name: AttributeName): AttributeRow & { readonly name: 
   return row;
 }
 
+/** What a file calls the unit of its figures. */
+const UNIT_SUFFIX = {
+  length: '_mm',
+  angle: '_deg',
+  volume: '_ml',
+  pressure: '_mpa',
+  flow: '_lpm',
+  force: '_n',
+  torque: '_nm',
+  ratio: '',
+} as const;
+
+/** The heading of an attribute in a file of the catalogue: "bore_mm", "flange_angle_deg", "rod_kind". */
+export const columnOf = ({ name, kind, dimension }: Pick<AttributeRow, 'name' | 'kind' | 'dimension'>): string =>
+  name.replace(/-/g, '_') + (kind === 'quantity' && dimension ? UNIT_SUFFIX[dimension] : '');
+
 /** "port thread, rear left" */
 export const attributeWords = (name: AttributeName, position?: string): string =>
   position === undefined ? attribute(name).words : `${attribute(name).words}, ${positionWords(position)}`;

@@ -1,5 +1,5 @@
 export { circuitFlaws } from './circuits.js';
 export { fluidFlaws } from './fluids.js';
-export { listFlaws, type Thing, thingsFor } from './list.js';
+export { listFlaws, type Thing, thingsFor, thingsToSeal } from './list.js';
 export type { Flaw, FlawKind } from './types.js';
 export { jointFlaws } from './vehicle.js';

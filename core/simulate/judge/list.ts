@@ -1,9 +1,11 @@
-import type { TrueUnit, TrueVehicle } from '../world/index.js';
+import type { Built, Occupied, TrueKit } from '../world/index.js';
+import { numberOf, wheelsAt } from '../world/index.js';
 import type { Flaw } from './types.js';
 
 /**
- * What lies on the bench when a master is changed, counted by hand: the unit, what the opened joints consume once, what
- * is needed to bleed it; against what was ordered. Whatever else was ordered is left over.
+ * What lies on the bench when a unit is changed, counted by hand: the difference of the two vehicles, what the opened
+ * joints consume once, what is needed to bleed, less what is in the boxes; against what was ordered. Whatever else was
+ * ordered is left over.
  */
 
 /** A thing that was ordered, or that is needed. */
@@ -17,24 +19,86 @@ export interface Thing {
 /** Things that nobody counts here: tools, and what is only ordered when it is found to be bad. */
 const UNCOUNTED = ['nut', 'tool', 'wrench'];
 
+/** Fluid comes by the bottle and clamps by the pair: more than enough is no fault. */
+const BY_THE_BAG = ['fluid', 'hose-clamp'];
+
 const named = ({ item, thread }: Thing): string => (thread === undefined ? item : `${item} ${thread}`);
 
-/** What it takes to put a unit into a vehicle where everything goes together. */
-export function thingsFor({ layout }: TrueVehicle, unit: TrueUnit): Thing[] {
-  const ports = unit.facts.filter(({ attribute }) => attribute === 'port-thread').map(({ value }) => String(value));
+/** How many units a place takes: an axle one at each wheel. */
+const countOf = ({ slot }: Occupied, { layout }: Built): number =>
+  slot === 'front-brake'
+    ? wheelsAt(layout, 'front').length
+    : slot === 'rear-brake'
+      ? wheelsAt(layout, 'rear').length
+      : 1;
+
+const portsOf = ({ unit }: Occupied): string[] =>
+  unit.facts.filter(({ attribute }) => attribute === 'port-thread').map(({ value }) => String(value));
+
+/** What it takes to put the units that are fresh into a vehicle where everything goes together. */
+export function thingsFor(built: Built): Thing[] {
+  const fresh = built.places.filter((place) => place.fresh);
+  const units = fresh.map((place): Thing => ({
+    item: `unit ${place.slot}`,
+    quantity: countOf(place, built),
+    number: place.unit.number,
+  }));
+  const boxed = fresh.flatMap((place) =>
+    place.unit.box.map((item) => ({ ...item, quantity: item.quantity * countOf(place, built) })),
+  );
+  return less(summed([...units, ...consumedBy(fresh, built)]), boxed);
+}
+
+/** What it takes to seal the unit of a place anew: it comes off, and goes back. */
+export function thingsToSeal(kit: TrueKit, slot: Occupied['slot'], built: Built): Thing[] {
+  const off = built.places.filter((place) => place.slot === slot);
+  const kits = off.map((place): Thing => ({ item: 'kit', quantity: countOf(place, built), number: numberOf(kit.id) }));
+  return summed([...kits, ...consumedBy(off, built)]);
+}
+
+/** What is used up when the units of these places come off and others, or the same, go in. */
+function consumedBy(off: readonly Occupied[], built: Built): Thing[] {
+  const at = (slot: Occupied['slot']): Occupied | undefined => off.find((place) => place.slot === slot);
+  const bench = at('brake-master');
   return [
-    { item: 'unit', quantity: 1, number: unit.number },
-    // A fitting for each port to bleed it on the bench.
-    ...[...new Set(ports)].map((thread) => ({
-      item: 'bench-bleed',
-      thread,
-      quantity: ports.filter((one) => one === thread).length,
-    })),
-    // The ring that keeps the vacuum in is squeezed once.
-    ...(layout === 'front-rear-block' ? [{ item: 'booster-seal', quantity: 1 }] : []),
-    { item: 'fluid', quantity: 1 },
+    // A brake master is bled on the bench: a fitting for each of its ports.
+    ...(bench ? portsOf(bench) : []).map((thread): Thing => ({ item: 'bench-bleed', thread, quantity: 1 })),
+    // The ring between booster and master keeps the vacuum in, and is squeezed once.
+    ...(built.places.some(({ slot }) => slot === 'booster') && (bench || at('booster'))
+      ? [{ item: 'booster-seal', quantity: 1 }]
+      : []),
+    // Two washers at each banjo eye that is opened.
+    ...off.flatMap((place): Thing[] =>
+      place.side.some(({ attribute, value }) => attribute === 'port-seat' && value === 'banjo')
+        ? [{ item: 'crush-washer', quantity: 2 * countOf(place, built) }]
+        : [],
+    ),
+    ...off.flatMap((place): Thing[] =>
+      place.slot === 'clutch-master' && place.side.some(({ attribute }) => attribute === 'feed-hose')
+        ? [{ item: 'hose-clamp', quantity: 1 }]
+        : [],
+    ),
+    ...(off.some(({ slot }) => slot !== 'booster') ? [{ item: 'fluid', quantity: 1 }] : []),
   ];
 }
+
+function summed(things: readonly Thing[]): Thing[] {
+  const by = new Map<string, Thing>();
+  for (const thing of things) {
+    const before = by.get(named(thing));
+    by.set(named(thing), { ...thing, quantity: thing.quantity + (before?.quantity ?? 0) });
+  }
+  return [...by.values()];
+}
+const less = (needs: readonly Thing[], has: readonly Thing[]): Thing[] =>
+  needs
+    .map((need) => ({
+      ...need,
+      quantity:
+        need.quantity -
+        has.filter((one) => named(one) === named(need)).reduce((sum, { quantity }) => sum + quantity, 0),
+    }))
+    .filter(({ quantity }) => quantity > 0);
 
 /** What is missing on the bench, what is left over, and what has another number than it should. */
 export function listFlaws(needed: readonly Thing[], ordered: readonly Thing[]): Flaw[] {
@@ -45,8 +109,7 @@ export function listFlaws(needed: readonly Thing[], ordered: readonly Thing[]): 
     const has = own.reduce((sum, { quantity }) => sum + quantity, 0);
     if (has < need.quantity)
       flaws.push({ what: 'too-few', at: named(need), sentence: `${has} of ${need.quantity} ${named(need)}` });
-    // Fluid is bought by the bottle: more than enough is no fault.
-    else if (has > need.quantity && need.item !== 'fluid')
+    else if (has > need.quantity && !BY_THE_BAG.includes(need.item))
       flaws.push({ what: 'too-many', at: named(need), sentence: `${has} for ${need.quantity} ${named(need)}` });
     for (const { number } of own)
       if (need.number !== undefined && number !== need.number)

@@ -1,38 +1,52 @@
-import type { Draw } from './draw.js';
-import type { TableRow, TrueFact, TrueUnit, TrueVehicle, World } from './types.js';
+import { attribute, type AttributeName, columnOf } from '../../named/attribute/index.js';
+import { findThread } from '../../named/thread/index.js';
+import type { UnitKind } from '../../named/unit/index.js';
+import { THREADS } from './designs.js';
+import { isUnbooked } from './unbooked.js';
+import {
+  type Entry,
+  holeOf,
+  type TableRow,
+  type TrueFact,
+  type TruePlace,
+  type TrueUnit,
+  type TrueVehicle,
+  type World,
+} from './types.js';
 
 /** The catalogue of a world, as files have it: what somebody recorded of what is true, with its holes. */
 
 const LIST = 'list';
 const BOOK = 'book';
-const IN_MM = new Set(['bore', 'stud-spacing', 'pilot', 'rod-length', 'clevis-pin', 'recess-depth', 'booster-pin']);
+/** What a book says of the neighbours of a place under that place's name, or not at all. */
+const NOT_OF_THE_SIDE: readonly AttributeName[] = ['booster-pin', 'recess-depth'];
 
-/** Column of an attribute: "stud_spacing_mm". */
-const columnOf = ({ attribute }: TrueFact): string =>
-  `${attribute.replaceAll('-', '_')}${IN_MM.has(attribute) ? '_mm' : attribute === 'flange-angle' ? '_deg' : ''}`;
 const cellOf = ({ value }: TrueFact): string => (value === null ? 'none' : String(value));
-
 const row = (facts: readonly TrueFact[]): TableRow =>
-  Object.fromEntries(facts.map((one) => [columnOf(one), cellOf(one)]));
-const pick = (facts: readonly TrueFact[], attribute: string, position: string): string => {
-  const found = facts.find((one) => one.attribute === attribute && one.position === position);
+  Object.fromEntries(facts.map((one) => [columnOf(attribute(one.attribute)), cellOf(one)]));
+const pick = (facts: readonly TrueFact[], name: AttributeName, position: string): string => {
+  const found = facts.find((one) => one.attribute === name && one.position === position);
   return found ? cellOf(found) : '';
 };
+const isOfPort = ({ attribute: name }: TrueFact): boolean => attribute(name).perPort === true;
+const isOfFace = ({ position, attribute: name }: TrueFact): boolean =>
+  position !== undefined && !isOfPort({ attribute: name, value: null });
 
-/** Units and vehicles with what somebody recorded of them. */
+/** What somebody recorded of units and of vehicles. */
 interface Recorded {
   readonly units: readonly { readonly unit: TrueUnit; readonly facts: readonly TrueFact[] }[];
-  readonly vehicles: readonly { readonly vehicle: TrueVehicle; readonly facts: readonly TrueFact[] }[];
+  readonly places: readonly {
+    readonly vehicle: TrueVehicle;
+    readonly place: TruePlace;
+    readonly facts: readonly TrueFact[];
+  }[];
 }
 type Tables = Readonly<Record<string, readonly TableRow[]>>;
 
 const sourceOf = ({ maker }: TrueUnit): string => (maker === 'units' ? BOOK : LIST);
 const positionsOf = (facts: readonly TrueFact[]): string[] => [
-  ...new Set(facts.flatMap(({ position }) => (position === undefined ? [] : [position]))),
+  ...new Set(facts.filter(isOfPort).flatMap(({ position }) => (position === undefined ? [] : [position]))),
 ];
-const isBoosted = ({ layout }: TrueVehicle): boolean => layout === 'front-rear-block';
-/** With a booster the studs are the booster's. */
-const ON_THE_BOOSTER = ['stud-spacing', 'pilot'];
 
 const ORIGINS: Tables = {
   'sources.csv': [
@@ -46,36 +60,22 @@ const ORIGINS: Tables = {
   ],
 };
 
-const unitTables = ({ units, vehicles }: Recorded): Tables => ({
-  'units.csv': [
-    ...units.map(({ unit, facts }) => ({
+const unitTables = ({ units }: Recorded): Tables => ({
+  'units.csv': units.map(({ unit, facts }) => ({
+    unit: unit.id,
+    kind: unit.kind,
+    name: unit.name,
+    maker: unit.maker,
+    source: sourceOf(unit),
+    ...row(facts.filter(({ position }) => position === undefined)),
+  })),
+  'unit-faces.csv': units
+    .filter(({ unit }) => unit.facts.some(isOfFace))
+    .map(({ unit, facts }) => ({
       unit: unit.id,
-      kind: 'brake-master',
-      name: unit.name,
-      maker: unit.maker,
-      source: sourceOf(unit),
-      ...row(facts.filter(({ position, attribute }) => position === undefined && attribute !== 'fluid')),
-    })),
-    ...vehicles
-      .filter(({ vehicle }) => isBoosted(vehicle))
-      .map(({ vehicle, facts }) => ({
-        unit: `b-${vehicle.id}`,
-        kind: 'booster',
-        name: `booster of ${vehicle.id}`,
-        maker: 'units',
-        source: BOOK,
-        booster_supply: 'vacuum',
-        ...row(facts.filter(({ attribute }) => attribute === 'booster-pin')),
-      })),
-  ],
-  'unit-faces.csv': vehicles
-    .filter(({ vehicle }) => isBoosted(vehicle))
-    .map(({ vehicle, facts }) => ({
-      unit: `b-${vehicle.id}`,
       face: 'master',
-      source: BOOK,
-      stud_count: '2',
-      ...row(facts.filter(({ attribute }) => ON_THE_BOOSTER.includes(attribute))),
+      source: sourceOf(unit),
+      ...row(facts.filter(isOfFace)),
     })),
   'ports.csv': units.flatMap(({ unit, facts }) =>
     positionsOf(unit.facts).map((position) => ({
@@ -90,95 +90,180 @@ const unitTables = ({ units, vehicles }: Recorded): Tables => ({
   ),
 });
 
-const vehicleTables = ({ vehicles }: Recorded): Tables => ({
-  'vehicles.csv': vehicles.map(({ vehicle }) => ({
-    vehicle: vehicle.id,
+const vehicleTables = (vehicles: World['vehicles'], { places }: Recorded): Tables => ({
+  'vehicles.csv': vehicles.map(({ id, built, layout, clutch }) => ({
+    vehicle: id,
     maker: 'vehicles',
     series: 'series',
-    name: `vehicle ${vehicle.id}`,
-    built_from: `${Number(vehicle.built.slice(0, 4)) - 4}-01`,
-    built_to: `${Number(vehicle.built.slice(0, 4)) + 4}-12`,
+    name: `vehicle ${id}`,
+    built_from: `${Number(built.slice(0, 4)) - 4}-01`,
+    built_to: `${Number(built.slice(0, 4)) + 4}-12`,
     source: BOOK,
-    assistance: isBoosted(vehicle) ? 'vacuum' : 'none',
-    brake_layout: vehicle.layout,
+    assistance: layout.assistance,
+    gearbox: clutch === undefined ? 'self-shifting' : 'manual',
+    brake_layout: layout.name,
+    clutch_layout: clutch ?? '',
   })),
-  'vehicle-sides.csv': vehicles.map(({ vehicle, facts }) => ({
-    vehicle: vehicle.id,
-    slot: 'brake-master',
-    source: BOOK,
-    ...row(
-      facts.filter(
-        ({ position, attribute }) =>
-          position === undefined &&
-          attribute !== 'booster-pin' &&
-          !(isBoosted(vehicle) && ON_THE_BOOSTER.includes(attribute)),
-      ),
+  'vehicle-options.csv': vehicles.flatMap(({ id, book }) =>
+    book.flatMap(({ option }) =>
+      option === undefined ? [] : [{ vehicle: id, code: option, meaning: 'another unit' }],
     ),
+  ),
+  'vehicle-sides.csv': places.map(({ vehicle, place, facts }) => ({
+    vehicle: vehicle.id,
+    slot: place.slot,
+    source: BOOK,
+    ...row(facts.filter((one) => !isOfPort(one) && !NOT_OF_THE_SIDE.includes(one.attribute))),
   })),
-  'vehicle-lines.csv': vehicles.flatMap(({ vehicle, facts }) =>
-    positionsOf(vehicle.works).map((position) => ({
+  'vehicle-lines.csv': places.flatMap(({ vehicle, place, facts }) =>
+    positionsOf(place.side).map((position) => ({
       vehicle: vehicle.id,
-      slot: 'brake-master',
+      slot: place.slot,
       position,
       source: BOOK,
       thread: pick(facts, 'port-thread', position),
       seat: pick(facts, 'port-seat', position),
-      feeds: pick(vehicle.works, 'port-feeds', position),
+      feeds: pick(place.side, 'port-feeds', position),
     })),
   ),
-  'chains.csv': [
-    ...vehicles.map(({ vehicle }) => ({
-      vehicle: vehicle.id,
-      slot: 'brake-master',
-      unit: vehicle.recorded,
+  'chains.csv': vehicles.flatMap(({ id, book }) =>
+    book.map(({ slot, unit, builtFrom, builtTo, option }: Entry) => ({
+      vehicle: id,
+      slot,
+      unit,
+      built_from: builtFrom ?? '',
+      built_to: builtTo ?? '',
+      option: option ?? '',
       source: BOOK,
     })),
-    ...vehicles
-      .filter(({ vehicle }) => isBoosted(vehicle))
-      .map(({ vehicle }) => ({ vehicle: vehicle.id, slot: 'booster', unit: `b-${vehicle.id}`, source: BOOK })),
-  ],
+  ),
 });
 
-const numberTables = (units: World['units'], listed: World['listed']): Tables => {
-  const number = (id: string): string => `${units.get(id)?.maker}:${units.get(id)?.number}`;
+const numberTables = ({ units, listed, kits }: World): Tables => {
+  const keyOf = (id: string): string => `${units.get(id)?.maker}:${units.get(id)?.number}`;
+  const all = [...units.values()];
+  const links = [
+    ...listed.map(({ from, to, kind }) => ({ kind, from: keyOf(from), to: keyOf(to), both_ways: 'yes' })),
+    ...all.flatMap(({ id, maker, formerly }) =>
+      formerly === undefined
+        ? []
+        : [{ kind: 'superseded-by', from: `${maker}:${formerly}`, to: keyOf(id), both_ways: 'no' }],
+    ),
+  ];
   return {
-    'numbers.csv': [...units.values()].flatMap((unit): TableRow[] => [
-      {
-        issuer: unit.maker,
-        number: unit.number,
+    'numbers.csv': [
+      ...all.flatMap((unit): TableRow[] => {
+        const { maker, number, formerly, id, facts } = unit;
+        const own = { issuer: maker, kind: 'order', source: sourceOf(unit) };
+        return [
+          { ...own, number, status: 'current', leads_to: `unit:${id}` },
+          ...(formerly === undefined ? [] : [{ ...own, number: formerly, status: 'superseded', leads_to: '' }]),
+          ...facts
+            .filter(({ attribute: name }) => name === 'casting-number')
+            .map((mark) => ({
+              ...own,
+              number: String(mark.value),
+              kind: 'casting',
+              status: 'unknown',
+              leads_to: '',
+              source: LIST,
+            })),
+        ];
+      }),
+      ...kits.map(({ id }) => ({
+        issuer: 'units',
         kind: 'order',
+        source: BOOK,
+        number: numberOf(id),
         status: 'current',
-        leads_to: `unit:${unit.id}`,
-        source: sourceOf(unit),
-      },
-      ...unit.facts
-        .filter(({ attribute }) => attribute === 'casting-number')
-        .map((mark) => ({
-          issuer: unit.maker,
-          number: String(mark.value),
-          kind: 'casting',
-          status: 'unknown',
-          leads_to: '',
-          source: LIST,
-        })),
-    ]),
-    'links.csv': listed.map(({ from, to, kind }, i) => ({
-      link: `l${i}`,
-      kind,
-      from: number(from),
-      to: number(to),
-      both_ways: 'yes',
+        leads_to: `kit:${id}`,
+      })),
+    ],
+    'links.csv': links.map((link, i) => ({ link: `l${i}`, ...link })),
+    'assertions.csv': links.map((_, i) => ({ link: `l${i}`, source: LIST, date: '2015-01-10' })),
+    'boxes.csv': all.flatMap(({ maker, number, box }) =>
+      box.map(({ item, quantity, thread }) => ({
+        issuer: maker,
+        number,
+        item: `${item} ${thread ?? ''}`.trim(),
+        kind: item,
+        presence: 'included',
+        quantity: String(quantity),
+        thread: thread ?? '',
+        source: LIST,
+      })),
+    ),
+  };
+};
+/** The number of a kit: "K 0PA". */
+export const numberOf = (kit: string): string => `K ${kit.slice(2).toUpperCase()}`;
+
+const kitTables = ({ kits, units }: World): Tables => {
+  const kindOf = (id: string): UnitKind => units.get(id)?.kind ?? 'brake-master';
+  const listedBore = (id: string): string =>
+    String(units.get(id)?.facts.find((f) => f.attribute === 'bore')?.value ?? '');
+  return {
+    // What the list says of a kit: the bore of the unit that it is listed for.
+    'kits.csv': kits.map(({ id, unit }) => ({
+      kit: id,
+      kind: kindOf(unit),
+      name: `kit ${id}`,
+      maker: 'units',
+      bore_mm: listedBore(unit),
+      seals: String(units.get(unit)?.facts.find((f) => f.attribute === 'seals')?.value ?? ''),
+      source: BOOK,
     })),
-    'assertions.csv': listed.map((_, i) => ({ link: `l${i}`, source: LIST, date: '2015-01-10' })),
+    'kit-contents.csv': kits.map(({ id }) => ({ kit: id, item: 'primary seal', quantity: '2' })),
+    'kit-units.csv': kits.map(({ id, unit }) => ({ kit: id, unit, source: BOOK })),
   };
 };
 
-/** Everything that the catalogue says: of what is true, what was recorded, with the holes that its quality has. */
-export function tablesOf({ quality, units, vehicles, listed }: Omit<World, 'tables'>, draw: Draw): Tables {
-  const known = (facts: readonly TrueFact[]): TrueFact[] => facts.filter(() => !draw.happens(quality.holes));
+/** Adapters from every thread to every other, with flares of one kind. */
+const FITTINGS: Tables = {
+  'fittings.csv': THREADS.flatMap((a) =>
+    THREADS.filter((b) => b !== a).map((b) => ({
+      fitting: `${slug(a)}-${slug(b)}`,
+      kind: 'adapter',
+      name: `adapter ${a} to ${b}`,
+      source: LIST,
+      thread: '',
+    })),
+  ),
+  'fitting-ends.csv': THREADS.flatMap((a) =>
+    THREADS.filter((b) => b !== a).flatMap((b) => [
+      { fitting: `${slug(a)}-${slug(b)}`, position: 'in', gender: 'male', thread: a, seat: 'inverted-flare' },
+      { fitting: `${slug(a)}-${slug(b)}`, position: 'out', gender: 'female', thread: b, seat: 'inverted-flare' },
+    ]),
+  ),
+};
+function slug(thread: string): string {
+  return (findThread(thread)?.designation ?? thread).replace(/[^A-Za-z0-9]+/g, '').toLowerCase();
+}
+
+/** Everything that the catalogue says, by file: of what is true, what was recorded, as it was recorded. */
+export function tablesOf(world: World): Tables {
+  const { holes, miscopied, units, vehicles } = world;
+  const booked = (whose: string, kind: UnitKind, facts: readonly TrueFact[]): TrueFact[] =>
+    facts.filter((one) => !isUnbooked(kind, one) && !holes.has(holeOf(whose, one)));
   const recorded: Recorded = {
-    units: [...units.values()].map((unit) => ({ unit, facts: known(unit.facts) })),
-    vehicles: vehicles.map((vehicle) => ({ vehicle, facts: known(vehicle.works) })),
+    units: [...units.values()].map((unit) => ({
+      unit,
+      facts: booked(unit.id, unit.kind, miscopied.get(unit.id) ?? unit.facts),
+    })),
+    places: vehicles.flatMap((vehicle) =>
+      vehicle.places.map((place) => ({
+        vehicle,
+        place,
+        facts: booked(`${vehicle.id}/${place.slot}`, place.kind, place.works),
+      })),
+    ),
   };
-  return { ...ORIGINS, ...vehicleTables(recorded), ...unitTables(recorded), ...numberTables(units, listed) };
+  return {
+    ...ORIGINS,
+    ...vehicleTables(vehicles, recorded),
+    ...unitTables(recorded),
+    ...numberTables(world),
+    ...kitTables(world),
+    ...FITTINGS,
+  };
 }

@@ -1,12 +1,27 @@
 import type { AttributeName } from '../../named/attribute/index.js';
-import type { Value } from '../../vehicle/chain/index.js';
+import { conversionsOf, larger } from './conversions.js';
+import { type Design, designsFor, frameOf, lookAlike } from './designs.js';
 import { Draw } from './draw.js';
-import { tablesOf } from './tables.js';
-import type { Arm, Listed, Quality, TrueFact, TrueUnit, TrueVehicle, World } from './types.js';
+import { TRUE_LAYOUTS } from './layouts.js';
+import {
+  holeOf,
+  type Arm,
+  type Entry,
+  type Listed,
+  type Offer,
+  type Quality,
+  type TrueConverted,
+  type TrueFact,
+  type TrueKit,
+  type TruePlace,
+  type TrueUnit,
+  type TrueVehicle,
+  type World,
+} from './types.js';
 
 /**
- * A workshop that never was: families of masters, vehicles that really go together, and a catalogue of them that is
- * kept as well as such catalogues are. The seed decides all of it.
+ * A workshop that never was: vehicles of every layout that really go together, the units that were made for them, and a
+ * catalogue that is kept as well as such catalogues are. The seed decides all of it.
  */
 
 const QUALITIES: readonly Quality[] = [
@@ -15,186 +30,352 @@ const QUALITIES: readonly Quality[] = [
   { name: 'poor', holes: 0.35 },
 ];
 
-const LAYOUTS = ['one-circuit', 'front-rear-unboosted', 'front-rear-block'] as const;
-const THREADS = ['3/8-24 UNF', '7/16-24 UNS', 'M10x1.0', 'M12x1.0', '7/16-20 UNF'];
-const SEATS = ['inverted-flare', 'bubble-flare'];
-const BORES = [17.463, 19.05, 20.638, 22.225, 23.813, 25.4, 26.988];
-/** Ports of a master by layout: its name, and what it feeds. */
-const PORTS = {
-  'one-circuit': [['front-left', 'all']],
-  'front-rear-unboosted': [
-    ['front-left', 'front'],
-    ['rear-left', 'rear'],
-  ],
-  'front-rear-block': [
-    ['front-left', 'front'],
-    ['rear-left', 'rear'],
-  ],
-} as const satisfies Readonly<Record<(typeof LAYOUTS)[number], readonly (readonly [string, string])[]>>;
-
 /** Chances of what workshops meet. */
-const CHANCE = {
+export const CHANCE = {
+  clutch: 0.5,
   /** A unit as good as the recorded one was fitted last time. */
   twin: 0.05,
   /** Another unit was fitted last time, and the vehicle was made to take it: a nut, studs, a rod. */
   altered: 0.05,
-  /** A listing is of a unit that does not go. */
+  /** The works changed the unit in mid-year, or an option has another one. */
+  change: 0.15,
+  option: 0.1,
+  /** A unit had another number before; its box holds small parts. */
+  superseded: 0.15,
+  box: 0.3,
+  /** Only with lies: a listing is of a unit that does not go; a kit is of another bore; two ports are swapped. */
   wrongListing: 0.25,
-  /** Both ports have threads of their own. */
-  unlikePorts: 0.5,
+  wrongKit: 0.1,
+  swapped: 0.1,
+  copied: 0.05,
+  oldList: 0.3,
 };
 
-const fact = (attribute: AttributeName, value: Value, position?: string): TrueFact => ({
-  attribute,
-  value,
-  ...(position === undefined ? {} : { position }),
-});
+/** Everything of a world that is filled while its vehicles are drawn. */
+class Making {
+  readonly units = new Map<string, TrueUnit>();
+  readonly kits: TrueKit[] = [];
+  readonly listed: Listed[] = [];
+  readonly offers: Offer[] = [];
+  readonly lies = new Map<string, string>();
+  constructor(readonly arm: Arm) {}
 
-/** In what a look-alike can differ, and how: by so much that nobody would argue. */
-const DIFFERENCES: readonly {
-  readonly attribute: AttributeName;
-  readonly other: (value: Value, draw: Draw) => Value;
-  readonly boosted?: boolean;
-}[] = [
-  { attribute: 'stud-spacing', other: (value, draw) => Number(value) + draw.one([-8, -5, 5, 8]) },
-  { attribute: 'pilot', other: (value, draw) => Number(value) + draw.one([-4, 3, 5]) },
-  { attribute: 'rod-length', other: (value, draw) => Number(value) + draw.one([-18, 15, 25]), boosted: false },
-  { attribute: 'clevis-pin', other: (value, draw) => Number(value) + draw.one([-1.5, 2]), boosted: false },
-  { attribute: 'recess-depth', other: (value, draw) => Number(value) + draw.one([-3, 5]), boosted: true },
-  { attribute: 'port-thread', other: (value, draw) => draw.one(THREADS.filter((one) => one !== value)) },
-  { attribute: 'port-seat', other: (value) => SEATS.find((one) => one !== value) ?? value },
-];
+  unit(
+    id: string,
+    maker: string,
+    design: Pick<Design, 'kind'>,
+    facts: readonly TrueFact[],
+    draw: Draw,
+    differs?: AttributeName,
+  ): TrueUnit {
+    const letter = id.slice(-1).toUpperCase();
+    const number = `${maker.slice(0, 1).toUpperCase()} ${1000 + this.units.size * 7}`;
+    const ports = facts.filter(({ attribute }) => attribute === 'port-thread').map(({ value }) => String(value));
+    const boxed = design.kind === 'brake-master' && draw.happens(CHANCE.box);
+    const unit: TrueUnit = {
+      id,
+      kind: design.kind,
+      maker,
+      name: `${design.kind} ${id.toUpperCase()}`,
+      number,
+      ...(draw.happens(CHANCE.superseded) ? { formerly: `${number.slice(0, 1)} ${500 + this.units.size}` } : {}),
+      facts: [
+        ...facts,
+        { attribute: 'casting-number', value: String(20000 + draw.below(9000) * 3 + letter.charCodeAt(0)) },
+        { attribute: 'label-code', value: `${letter}${String.fromCharCode(65 + draw.below(26))}${this.units.size}` },
+      ],
+      box: boxed
+        ? [...new Set(ports)].map((thread) => ({
+            item: 'bench-bleed' as const,
+            thread,
+            quantity: ports.filter((one) => one === thread).length,
+          }))
+        : [],
+      ...(differs === undefined ? {} : { differs }),
+    };
+    this.units.set(id, unit);
+    return unit;
+  }
 
-/** What one family of masters has, and the vehicle that it was made for offers. */
-function family(
-  index: number,
+  /** A seal kit for a unit; in the arm of lies now and then of another bore than its list says. */
+  kitFor(unit: TrueUnit, draw: Draw): void {
+    const bore = Number(unit.facts.find(({ attribute }) => attribute === 'bore')?.value);
+    if (Number.isNaN(bore)) return;
+    const wrong = this.arm === 'lies' && draw.happens(CHANCE.wrongKit);
+    const id = `k-${unit.id}`;
+    if (wrong) this.lies.set(id, `a kit that is listed for ${unit.name}, and is of another bore`);
+    this.kits.push({ id, unit: unit.id, boreMm: wrong ? bore + 1.588 : bore });
+  }
+
+  list(from: string, to: string, kind: Listed['kind']): void {
+    this.listed.push({ from, to, kind });
+  }
+}
+
+/** A world of a seed: so many vehicles, and for each of their places a unit, one as good, and look-alikes. */
+export function worldOf(seed: string, arm: Arm, vehicles = 4): World {
+  const draw = new Draw(`world ${seed}`);
+  const quality = draw.one(QUALITIES);
+  const making = new Making(arm);
+  const made = Array.from({ length: vehicles }, (_, i) => vehicleOf(i, making, draw.apart(`vehicle ${i}`)));
+  const { units, kits, listed, offers, lies } = making;
+  const miscopied = arm === 'lies' ? copiedWrong(making, draw.apart('copies')) : new Map<string, TrueFact[]>();
+  const holes = holesIn(units, made, quality, draw.apart('holes'));
+  return { seed, arm, quality, units, kits, vehicles: made, holes, miscopied, listed, offers, lies };
+}
+
+/** What nobody recorded: each fact of each unit and place with the chance of the catalogue. */
+function holesIn(
+  units: World['units'],
+  vehicles: readonly TrueVehicle[],
+  { holes: chance }: Quality,
   draw: Draw,
-): { readonly layout: (typeof LAYOUTS)[number]; readonly own: TrueFact[]; readonly side: TrueFact[] } {
-  const layout = draw.one(LAYOUTS);
-  const boosted = layout === 'front-rear-block';
-  const bore = draw.one(BORES);
-  const spacing = draw.between(60, 110, 1);
-  const spigot = draw.between(30, 50, 0.5);
-  const angle = draw.one([0, 90]);
-  const rod = draw.between(90, 160, 1);
-  const pin = draw.one([8, 9.5, 10]);
-  const tip = draw.between(12, 16, 0.1);
-  const thread = draw.one(THREADS);
-  const ports = PORTS[layout].flatMap(([position, feeds], i): TrueFact[] => [
-    fact('port-thread', i > 0 && draw.happens(CHANCE.unlikePorts) ? draw.one(THREADS) : thread, position),
-    fact('port-seat', SEATS[index % 2] ?? 'inverted-flare', position),
-    fact('port-feeds', feeds, position),
+): ReadonlySet<string> {
+  const of = (whose: string, facts: readonly TrueFact[]): string[] =>
+    facts.filter(() => draw.happens(chance)).map((one) => holeOf(whose, one));
+  return new Set([
+    ...[...units.values()].flatMap(({ id, facts }) => of(id, facts)),
+    ...vehicles.flatMap(({ id, places }) => places.flatMap(({ slot, works }) => of(`${id}/${slot}`, works))),
   ]);
-  const shared: TrueFact[] = [
-    fact('stud-spacing', spacing),
-    fact('pilot', spigot),
-    fact('reservoir', 'integral'),
-    fact('sensor', null),
-    ...(boosted
-      ? []
-      : [fact('flange-angle', angle), fact('rod-kind', 'fork'), fact('rod-length', rod), fact('clevis-pin', pin)]),
-  ];
+}
+
+/** Units of which a list says something that is not so: two ports changed places, or a figure of another line. */
+function copiedWrong({ units, lies }: Making, draw: Draw): Map<string, TrueFact[]> {
+  const wrong = new Map<string, TrueFact[]>();
+  for (const { id, facts } of units.values()) {
+    const threads = facts.filter(({ attribute }) => attribute === 'port-thread');
+    const [one, other] = threads;
+    if (one && other && one.value !== other.value && draw.happens(CHANCE.swapped)) {
+      const swap = (f: TrueFact): TrueFact =>
+        f === one ? { ...f, value: other.value } : f === other ? { ...f, value: one.value } : f;
+      wrong.set(id, facts.map(swap));
+      lies.set(id, 'recorded with two of its ports changed round');
+    } else if (draw.happens(CHANCE.copied)) {
+      const other = draw.one([-6, 6, 10]);
+      wrong.set(
+        id,
+        facts.map((f) => (f.attribute === 'stud-spacing' ? { ...f, value: Number(f.value) + other } : f)),
+      );
+      lies.set(id, 'recorded with the stud spacing of another line');
+    }
+  }
+  return wrong;
+}
+
+function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
+  const layout = draw.one(TRUE_LAYOUTS);
+  const clutch = draw.happens(CHANCE.clutch)
+    ? draw.one(['clutch', 'clutch-shared', 'clutch-concentric'] as const)
+    : undefined;
+  const frame = frameOf(layout, clutch === 'clutch-concentric', draw);
+  const designs = designsFor(frame, clutch !== undefined, draw.apart('designs'));
+  const built = `${1985 + draw.below(20)}-0${1 + draw.below(9)}`;
+  const id = `v${i}`;
+  const places = designs.map((design, j) =>
+    placeOf(`${i}${'pqrstu'[j] ?? 'z'}`, design, built, making, draw.apart(design.slot)),
+  );
+  const conversions = conversionsOf(
+    frame,
+    places.map(({ design }) => design),
+    clutch !== undefined,
+    draw.apart('conversions'),
+  ).map(({ id: conversion, layout: to, designs: brought }): TrueConverted => ({
+    id: conversion,
+    layout: to,
+    places: brought.map((design, j) => {
+      const own = draw.apart(`${conversion} ${design.slot}`);
+      const right = offered(
+        `${i}${conversion.slice(0, 3)}${j}`,
+        design,
+        { vehicle: id, slot: design.slot, purpose: conversion },
+        making,
+        own,
+      );
+      return {
+        slot: design.slot,
+        kind: design.kind,
+        unit: right,
+        recorded: right,
+        side: design.side,
+        works: design.side,
+      };
+    }),
+  }));
+  for (const [j, { design }] of places.entries())
+    if (design.own.some(({ attribute }) => attribute === 'bore'))
+      offered(
+        `${i}up${j}`,
+        { ...design, own: larger(design.own) },
+        { vehicle: id, slot: design.slot, purpose: 'upgrade' },
+        making,
+        draw.apart(`upgrade ${j}`),
+      );
   return {
+    id,
     layout,
-    own: [
-      ...shared,
-      ...ports,
-      fact('bore', bore),
-      fact('bore-form', 'straight'),
-      fact('port-count', PORTS[layout].length),
-      fact('seals', 'EPDM'),
-      fact('fluid', 'DOT 4'),
-      ...(boosted
-        ? [fact('rod-kind', null), fact('recess-depth', Math.round((tip + draw.between(0.3, 0.45, 0.01)) * 100) / 100)]
-        : []),
-    ],
-    side: [...shared, ...ports, fact('fluid', 'DOT 4'), ...(boosted ? [fact('booster-pin', tip)] : [])],
+    clutch,
+    built,
+    options: places.flatMap(({ option }) => option ?? []),
+    places: places.map(({ place }) => place),
+    book: places.flatMap(({ book }) => book),
+    conversions,
   };
 }
 
-/** A world of a seed: so many families, each with its own vehicle, a unit as good, and look-alikes. */
-export function worldOf(seed: string, arm: Arm, families = 8): World {
-  const draw = new Draw(`world ${seed}`);
-  const quality = draw.one(QUALITIES);
-  const units = new Map<string, TrueUnit>();
-  const vehicles: TrueVehicle[] = [];
-  const lies = new Map<string, string>();
-  const listed: Listed[] = [];
-  for (let i = 0; i < families; i++) {
-    const own = draw.apart(`family ${i}`);
-    const { layout, own: facts, side } = family(i, own);
-    const marks = (letter: string): TrueFact[] => [
-      fact('casting-number', String(20000 + own.below(9000) * 3 + letter.charCodeAt(0))),
-      fact('label-code', `${letter}${String.fromCharCode(65 + own.below(26))}${i}`),
-    ];
-    const add = (letter: string, maker: string, given: readonly TrueFact[], differs?: AttributeName): TrueUnit => {
-      const unit: TrueUnit = {
-        id: `m${i}${letter}`,
-        maker,
-        name: `master ${i}${letter.toUpperCase()}`,
-        number: `${maker.slice(0, 1).toUpperCase()} ${1000 + i * 10 + letter.charCodeAt(0)}`,
-        facts: [...given, ...marks(letter.toUpperCase())],
-        ...(differs === undefined ? {} : { differs }),
-      };
-      units.set(unit.id, unit);
-      return unit;
-    };
-    const right = add('a', 'units', facts);
-    const twin = add('b', 'others', facts);
-    listed.push({ from: right.id, to: twin.id, kind: 'drop-in' });
-    const boosted = layout === 'front-rear-block';
-    const ways = DIFFERENCES.filter((way) => way.boosted === undefined || way.boosted === boosted);
-    const alikes: TrueUnit[] = [];
-    for (const letter of ['c', 'd']) {
-      const way = own.one(ways);
-      const at = facts.findIndex(({ attribute }) => attribute === way.attribute);
-      const changed = facts.map((one, k) => (k === at ? { ...one, value: way.other(one.value, own) } : one));
-      const alike = add(letter, 'others', changed, way.attribute);
-      alikes.push(alike);
-      if (arm === 'lies' && own.happens(CHANCE.wrongListing)) {
-        listed.push({ from: right.id, to: alike.id, kind: 'drop-in' });
-        lies.set(alike.id, `listed as a drop-in for ${right.name}, and its ${way.attribute} is another`);
-      } else if (own.happens(0.5)) listed.push({ from: right.id, to: alike.id, kind: 'does-not-fit' });
+/** What sellers offer for a purpose: the right unit and one that only looks so, in either order. */
+function offered(id: string, design: Design, offer: Omit<Offer, 'unit'>, making: Making, draw: Draw): string {
+  const right = making.unit(`${id}x`, 'others', design, design.own, draw);
+  const { facts, differs } = lookAlike(design, draw);
+  const alike = making.unit(`${id}y`, 'others', design, facts, draw, differs);
+  const both = draw.happens(0.3) ? [alike, right] : [right, alike];
+  making.offers.push(...both.map((unit) => ({ ...offer, unit: unit.id })));
+  return right.id;
+}
+
+interface Made {
+  readonly place: TruePlace;
+  /** The design that this vehicle was built with. */
+  readonly design: Design;
+  readonly book: readonly Entry[];
+  /** The option that this vehicle has here. */
+  readonly option?: string;
+}
+
+function placeOf(id: string, design: Design, built: string, making: Making, draw: Draw): Made {
+  const { slot, kind } = design;
+  const first = making.unit(`${id}a`, 'units', design, design.own, draw);
+  making.kitFor(first, draw);
+  const changed = draw.happens(CHANCE.change) ? 'month' : draw.happens(CHANCE.option) ? 'option' : undefined;
+  const second = changed && changedDesign(design, draw);
+  // Which of the two this vehicle was built with.
+  const later = second !== undefined && draw.happens(0.5);
+  const now = later ? second.design : design;
+  const code = `H${id.toUpperCase()}`;
+  let right = first;
+  const entries: Entry[] = [{ slot, unit: first.id }];
+  if (second) {
+    const other = making.unit(`${id}e`, 'units', second.design, second.design.own, draw);
+    making.kitFor(other, draw);
+    if (later) right = other;
+    const [year = '', month = ''] = built.split('-');
+    // Built in the month of the change, or in the one before it: the old unit was used up to then.
+    const before = `${year}-${String(Math.max(1, Number(month) - (later ? 1 : 0))).padStart(2, '0')}`;
+    const after = `${year}-${String(Math.max(1, Number(month) - (later ? 1 : 0)) + 1).padStart(2, '0')}`;
+    if (making.arm === 'lies' && draw.happens(CHANCE.oldList)) {
+      making.list(other.id, first.id, 'drop-in');
+      making.lies.set(
+        first.id,
+        `an old list gives it for ${other.name} too, which has had another ${second.differs} since the change`,
+      );
     }
-    vehicles.push({
-      id: `v${i}`,
-      layout,
-      built: `${1985 + own.below(20)}-0${1 + own.below(9)}`,
-      recorded: right.id,
-      works: side,
-      ...fitted(right, twin, alikes, side, own),
-    });
+    const [only] = entries.splice(0);
+    if (only)
+      entries.push(
+        ...(changed === 'month'
+          ? [
+              { ...only, builtTo: before },
+              { slot, unit: other.id, builtFrom: after },
+            ]
+          : [only, { slot, unit: other.id, option: code }]),
+      );
   }
-  const truth = { seed, arm, quality, units, vehicles, listed, lies };
-  return { ...truth, tables: tablesOf(truth, draw.apart('tables')) };
+  const alikes = family(id, now, right, making, draw);
+  // A book that knows two units does not say which of the two vehicles its measures are of.
+  const works = now.side.filter(({ attribute }) => attribute !== second?.differs);
+  return {
+    place: { slot, kind, recorded: right.id, works, ...fitted(right, alikes, now.side, draw) },
+    design: now,
+    book: entries,
+    ...(changed === 'option' && later ? { option: code } : {}),
+  };
+}
+
+/** The design as the works changed it: one thing is another on both sides. */
+function changedDesign(
+  design: Design,
+  draw: Draw,
+): { readonly design: Design; readonly differs: AttributeName } | undefined {
+  const { facts, differs } = lookAlike(design, draw);
+  // The face between booster and master is of both: the works would have changed both at once.
+  const shared = design.own.some(({ attribute }) => attribute === 'recess-depth' || attribute === 'booster-pin');
+  if (shared && AT_THE_BOOSTER.includes(differs)) return undefined;
+  const side = madeToTake(design.own, facts, differs, design.side);
+  return side && { differs, design: { ...design, own: facts, side } };
+}
+
+/** What stands beside a unit on the shelf: one as good, and two that differ in one thing. */
+function family(
+  id: string,
+  design: Design,
+  right: TrueUnit,
+  making: Making,
+  draw: Draw,
+): { readonly twin: TrueUnit; readonly alikes: readonly TrueUnit[] } {
+  const twin = making.unit(`${id}b`, 'others', design, design.own, draw);
+  making.list(right.id, twin.id, 'drop-in');
+  const alikes = ['c', 'd'].map((letter) => {
+    const { facts, differs } = lookAlike(design, draw);
+    const alike = making.unit(`${id}${letter}`, 'others', design, facts, draw, differs);
+    if (making.arm === 'lies' && draw.happens(CHANCE.wrongListing)) {
+      making.list(right.id, alike.id, 'drop-in');
+      making.lies.set(alike.id, `listed as a drop-in for ${right.name}, and its ${differs} is another`);
+    } else if (draw.happens(0.5)) making.list(right.id, alike.id, 'does-not-fit');
+    return alike;
+  });
+  return { twin, alikes };
 }
 
 /** What was fitted last time: mostly what the record says; now and then another unit, the vehicle made to take it. */
 function fitted(
   right: TrueUnit,
-  twin: TrueUnit,
-  alikes: readonly TrueUnit[],
+  { twin, alikes }: { readonly twin: TrueUnit; readonly alikes: readonly TrueUnit[] },
   side: readonly TrueFact[],
   draw: Draw,
-): Pick<TrueVehicle, 'unit' | 'side' | 'altered'> {
+): Pick<TruePlace, 'unit' | 'side' | 'altered'> {
   if (draw.happens(CHANCE.twin)) return { unit: twin.id, side };
   if (!draw.happens(CHANCE.altered)) return { unit: right.id, side };
   const alike = draw.one(alikes);
-  const changed = alike.facts.find(
+  const made = alike.differs && madeToTake(right.facts, alike.facts, alike.differs, side);
+  return made && alike.differs ? { unit: alike.id, side: made, altered: alike.differs } : { unit: right.id, side };
+}
+
+/** The vehicle's side made to take another unit; undefined where that cannot be done to a vehicle. */
+function madeToTake(
+  was: readonly TrueFact[],
+  is: readonly TrueFact[],
+  differs: AttributeName,
+  side: readonly TrueFact[],
+): TrueFact[] | undefined {
+  const changed = is.find(
     ({ attribute, position, value }) =>
-      attribute === alike.differs &&
-      right.facts.some((one) => one.attribute === attribute && one.position === position && one.value !== value),
+      attribute === differs &&
+      was.some((one) => one.attribute === attribute && one.position === position && one.value !== value),
   );
-  if (!changed) return { unit: right.id, side };
+  if (!changed || !ALTERABLE.includes(differs)) return undefined;
   // A deeper pocket was met by a longer pin; everything else was made the same.
-  const deeper = changed.attribute === 'recess-depth';
-  const was = Number(right.facts.find(({ attribute }) => attribute === 'recess-depth')?.value);
-  const made = side.map((one) => {
+  const deeper = differs === 'recess-depth';
+  const before = Number(was.find(({ attribute }) => attribute === differs)?.value);
+  if (!side.some(({ attribute }) => attribute === (deeper ? 'booster-pin' : differs))) return undefined;
+  return side.map((one) => {
     if (deeper && one.attribute === 'booster-pin')
-      return { ...one, value: Math.round((Number(one.value) + Number(changed.value) - was) * 100) / 100 };
+      return { ...one, value: Math.round((Number(one.value) + Number(changed.value) - before) * 100) / 100 };
     return one.attribute === changed.attribute && one.position === changed.position
       ? { ...one, value: changed.value }
       : one;
   });
-  return { unit: alike.id, side: made, altered: changed.attribute };
 }
+const AT_THE_BOOSTER: readonly AttributeName[] = ['stud-spacing', 'pilot', 'recess-depth', 'booster-pin'];
+/** What workshops change on a vehicle to make another unit go. */
+const ALTERABLE: readonly AttributeName[] = [
+  'stud-spacing',
+  'pilot',
+  'rod-length',
+  'clevis-pin',
+  'recess-depth',
+  'port-thread',
+  'port-seat',
+  'feed-hose',
+  'vacuum-hose',
+  'carrier-spacing',
+  'disc',
+];

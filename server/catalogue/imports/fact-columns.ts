@@ -1,5 +1,5 @@
 import { looksLikeInches } from '@kerabat/core/find/audit';
-import { type AttributeName, type AttributeRow, ATTRIBUTES } from '@kerabat/core/named/attribute';
+import { type AttributeName, type AttributeRow, ATTRIBUTES, columnOf } from '@kerabat/core/named/attribute';
 import { findThread } from '@kerabat/core/named/thread';
 
 /** A fact column of a catalogue file: "bore_mm", "flange_angle_deg", "rod_kind". */
@@ -9,29 +9,15 @@ export interface FactColumn {
   readonly row: AttributeRow;
 }
 
-const UNIT_SUFFIX = {
-  length: '_mm',
-  angle: '_deg',
-  volume: '_ml',
-  pressure: '_mpa',
-  flow: '_lpm',
-  force: '_n',
-  torque: '_nm',
-  ratio: '',
-} as const;
-
-const heading = (row: AttributeRow): string =>
-  row.name.replace(/-/g, '_') + (row.kind === 'quantity' && row.dimension ? UNIT_SUFFIX[row.dimension] : '');
-
 /** The fact columns of files with one row for each unit or slot. */
 export const PLAIN_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => !a.perPort).map((a) => ({
-  heading: heading(a),
+  heading: columnOf(a),
   attribute: a.name,
   row: a,
 }));
 /** The fact columns of files with one row for each port. */
 export const PORT_COLUMNS: readonly FactColumn[] = ATTRIBUTES.filter((a) => a.perPort).map((a) => ({
-  heading: heading(a).replace(/^port_/, ''),
+  heading: columnOf(a).replace(/^port_/, ''),
   attribute: a.name,
   row: a,
 }));
