@@ -1,6 +1,5 @@
 import { checksFor } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
-import type { AttributeName } from '../named/attribute/index.js';
 import { type ChainFact, faceRef } from '../vehicle/chain/index.js';
 import { partOf, partsOf, type Slot } from '../vehicle/place/index.js';
 import { conversionEdits, withChanges } from './changes.js';
@@ -13,9 +12,8 @@ import {
   CARRIER,
   DISC,
   FORK,
-  HOSE,
-  LINE_END,
   MASTER_PUSH,
+  isOfNeighbour,
   PEDAL,
   PEDAL_PLUGS,
   PLUGS,
@@ -89,32 +87,9 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
 
 const ORDER: readonly Slot[] = ['booster', 'brake-master', 'clutch-master', 'slave', 'front-brake', 'rear-brake'];
 
-/** Readings that are of the unit itself: what no neighbour of the place has. */
-const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
-  ...STUDS,
-  ...PEDAL,
-  ...ROOM,
-  ...PLUGS,
-  ...PEDAL_PLUGS,
-  ...SUPPLY,
-  ...LINE_END,
-  ...CARRIER,
-  ...DISC,
-  ...WHEEL,
-  ...FORK,
-  ...BOOSTER_PUSH,
-  ...HOSE,
-  'hose-outside',
-  'line-valve',
-  'clutch-feed',
-  'fluid',
-  'tube',
-  'plate',
-]);
-
 function addUnit(place: JobPlace, draft: Draft): void {
   const { slot, kind, old, chosen } = place;
-  const own = place.read.filter((fact) => !NEIGHBOURS.has(fact.attribute));
+  const own = place.read.filter((fact) => !isOfNeighbour(fact.attribute));
   const unit = {
     ...(old === undefined ? {} : { unit: old.id }),
     ...(place.oldSet === undefined ? {} : { set: place.oldSet }),

@@ -61,6 +61,9 @@ export function addNetwork(rows: JobRows, draft: Draft): boolean {
   return whole.every(Boolean) && wet.every((part) => met.has(part.id));
 }
 
+/** The end of a line that is away from the unit that it is recorded at. */
+const FAR = 'far';
+
 function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
   const row = layoutOf(name);
   if (!row) return false;
@@ -92,7 +95,12 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
       (j) => j.kind === 'port' && j.between[0].part === unit.part && j.between[0].face === at,
     );
     if (known && !isUnit(base.get(other.part))) {
-      alias.set(other.part, { id: known.between[1].part, end: other.face ?? '' });
+      const line = known.between[1].part;
+      const first = alias.get(other.part);
+      // One line from unit to unit is recorded at both: what is recorded at the second is its other end.
+      if (first)
+        joints.push({ id: `${other.part}-whole`, kind: 'port', between: [faceRef(first.id, FAR), faceRef(line, FAR)] });
+      else alias.set(other.part, { id: line, end: other.face ?? '' });
       used.add(faceName(known.between[0]));
       continue;
     }

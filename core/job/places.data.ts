@@ -95,3 +95,52 @@ export const LINE_END = [
 export const HOSE = ['hose-length', 'hose-lock', 'hose-droop', 'hose-bump', 'tab'] as const satisfies readonly AttributeName[];
 /** What a master brings to the booster behind it. */
 export const MASTER_PUSH = ['recess-depth', 'insert', 'force-limit', 'gap-limit'] as const satisfies readonly AttributeName[];
+
+/** What no unit has, but a neighbour of its place. */
+const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
+  ...STUDS,
+  ...PEDAL,
+  ...ROOM,
+  ...PLUGS,
+  ...PEDAL_PLUGS,
+  ...SUPPLY,
+  ...LINE_END,
+  ...CARRIER,
+  ...DISC,
+  ...WHEEL,
+  ...FORK,
+  ...BOOSTER_PUSH,
+  ...HOSE,
+  'hose-outside',
+  'line-valve',
+  'clutch-feed',
+  'fluid',
+  'tube',
+  'plate',
+]);
+/** What is measured on the vehicle whichever part it is asked of: no unit has it. */
+const OF_THE_VEHICLE: ReadonlySet<AttributeName> = new Set<AttributeName>([
+  ...ROOM,
+  ...WHEEL,
+  ...HOSE,
+  'hose-outside',
+  'stud-length',
+  'under-nut',
+  'linkage',
+  'pedal-height',
+  'pedal-ratio',
+  'pedal-travel',
+  'free-travel',
+  'pump-flow',
+  'relief-pressure',
+  'pump-returns',
+  'vacuum-source',
+  'line-valve',
+  'clutch-feed',
+  'fluid',
+  'plate',
+]);
+export const isOfTheVehicle = (name: AttributeName): boolean => OF_THE_VEHICLE.has(name);
+
+/** Whether a reading at a place is of what a unit meets there: what is not is of the unit itself. */
+export const isOfNeighbour = (name: AttributeName): boolean => NEIGHBOURS.has(name);

@@ -4,6 +4,7 @@ import { attribute, type AttributeName, attributeWords, findAttribute, valueWord
 import { faceName, type FaceRef } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
 import { measureOf } from './measurements.js';
+import { isOfTheVehicle } from './places.data.js';
 import type { Measure } from './shown.types.js';
 
 /** What a check has on its two sides, its arithmetic, and what answers it, at the place that is worked on. */
@@ -53,7 +54,8 @@ export function measuresOf({ code, values, answers }: Check, slot: string): Meas
     if (name === undefined || answer.how === 'decide') return [];
     // The bore that is missing may be that of the unit that comes off.
     const ofOld = code === 'place.bore' && typeof values['then'] === 'number';
-    const side = slotOfPart(part) === slot && !ofOld ? ('unit' as const) : ('vehicle' as const);
+    const ofUnit = slotOfPart(part) === slot && !ofOld && !isOfTheVehicle(name);
+    const side = ofUnit ? ('unit' as const) : ('vehicle' as const);
     // A booster has two mounts; without a word the one at the bulkhead is meant.
     const face = answer.position === 'master' && side === 'unit' ? 'master' : undefined;
     const position = attribute(name).perPort ? portOf(answer) : face;

@@ -1,5 +1,4 @@
-import { writeFileSync } from 'node:fs';
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { worldOf } from '@kerabat/core/simulate';
 import { kindsIn, kindsOf } from '../trial/report.js';
 import type { WorldPlayed } from '../trial/run.js';

@@ -96,9 +96,11 @@ export class Follower {
   }
 
   /** The first check that was not asked yet; the likeliest unit where nothing more can be checked. */
-  private identify({ slot, identification }: SlotWork, confirm: boolean): boolean {
+  private identify({ slot, identification, old }: SlotWork, confirm: boolean): boolean {
     const check = identification.nextChecks.find((one) => !this.done.has(keyOf(slot, one)));
     const best = identification.candidates[0]?.unitId;
+    // What the record names already is not made surer by saying it again.
+    if (!confirm && !check && old !== undefined) return false;
     if (confirm || !check)
       return best !== undefined && this.once(`old ${best}`, () => this.job.decide(`old:${slot}`, best));
     this.done.add(keyOf(slot, check));

@@ -268,7 +268,19 @@ function standingOf(weights: readonly Weights[], { p, live }: Shares, line: numb
     if ((state[i] as number) & DISAGREES) disagreeing += p[i] as number;
     if (state[i] === AGREES && (p[i] as number) >= line) explained = true;
   }
-  return { disagreeing, explained, surprise: () => weights.map((w) => surpriseOf(w, p)) };
+  return {
+    disagreeing,
+    explained,
+    unrecorded: (w) => unrecordedIn(w, p),
+    surprise: () => weights.map((w) => surpriseOf(w, p)),
+  };
+}
+
+function unrecordedIn({ column }: Weights, p: Float64Array): number {
+  if (!column) return 1;
+  let sum = 0;
+  for (let i = 0; i < p.length; i++) if (column.codes[i] === 0) sum += p[i] as number;
+  return sum;
 }
 
 /**

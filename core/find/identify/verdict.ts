@@ -37,13 +37,16 @@ export interface Standing {
   readonly disagreeing: number;
   /** Whether some candidate agrees with every piece that anything in the pool agrees with. */
   readonly explained: boolean;
+  /** Probability of the candidates of which nobody recorded what a piece is about. */
+  readonly unrecorded: (piece: Weights) => number;
   /** For each piece, ln of its probability given all others: the smallest is the odd one out. */
   readonly surprise: () => readonly number[];
 }
 
 /** The piece of evidence that no candidate can be reconciled with; undefined when some candidate explains all of it. */
 export function oddOneOut(weights: readonly Weights[], standing: Standing): OddOneOut | undefined {
-  const alone = weights.find((w) => w.farFromAll);
+  // What nobody recorded of the likeliest contradicts nothing.
+  const alone = weights.find((w) => w.farFromAll && standing.unrecorded(w) <= 1 - CONTRADICTION_SHARE);
   if (alone) {
     const what = attributeWords(alone.evidence.attribute, alone.evidence.position);
     return odd(

@@ -12,6 +12,7 @@ import { type Subject, subjectText } from '../subject.js';
 import { attribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
+import { isOfNeighbour } from '../places.data.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import { type Evidence, factOfEvidence, readingTolerance } from '../../vehicle/reading/index.js';
 import type { Plan } from '../../work/conversion/index.js';
@@ -45,6 +46,8 @@ export interface SlotChoice {
   readonly measured: readonly Evidence[];
   readonly old?: UnitDesign;
   readonly oldBy?: string;
+  /** Something was seen of the unit that is there, or a named person says which one it is. */
+  readonly seen: boolean;
   readonly chosen?: UnitDesign;
   /** The unit that is there stays: a conversion goes over its joints, or it gets new seals. */
   readonly stays?: 'gone-over' | 'resealed';
@@ -119,6 +122,9 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
   };
 }
 
+/** What a vehicle offers to whatever unit sits there says nothing of which one does. */
+const isOfTheUnit = ({ attribute: name }: Evidence): boolean => !attribute(name).vehicle && !isOfNeighbour(name);
+
 /** First half of a place: which unit was there, and which will be. */
 export function chooseSlot(
   slot: string,
@@ -133,6 +139,7 @@ export function chooseSlot(
   const old = reads.unit(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
+  const seen = decided !== undefined || measured.some(isOfTheUnit);
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
@@ -141,14 +148,11 @@ export function chooseSlot(
     identification,
     unitIs,
     measured,
+    seen,
     ...(old
       ? {
           old,
-          oldBy: decided
-            ? `said by ${by ?? 'somebody'}`
-            : measured.length > 0
-              ? 'by the evidence'
-              : 'by the record alone',
+          oldBy: decided ? `said by ${by ?? 'somebody'}` : seen ? 'by the evidence' : 'by the record alone',
         }
       : {}),
     ...(chosen ? { chosen } : {}),

@@ -103,7 +103,9 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
         ...also.kits.must,
         ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
       ];
-      const grade = more.length > 0 ? 'not-safe' : verdict.grade;
+      const unseen = unseenIn(choices);
+      const judgedGrade = verdict.grade === 'safe' && unseen.length > 0 ? 'on-listing' : verdict.grade;
+      const grade = more.length > 0 ? 'not-safe' : judgedGrade;
       const told = { ...verdict, grade, overridden } as Verdict;
       const lineFor = (reason: Verdict['reasons'][number], words?: string) => lineOf(reason, judged, joints, words);
       const once = <L extends { readonly key: string }>(lines: readonly L[]): L[] => [
@@ -116,10 +118,17 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
           told,
           judged,
           more.map(({ words }) => words),
+          unseen.map(({ words }) => words),
         ),
         blockers: [...more.map((one) => ({ key: one.words, ...one })), ...once(verdict.reasons.map((r) => lineFor(r)))],
-        onListing: once(
-          verdict.onListing.map((r) => {
+        onListing: once([
+          ...unseen.map(({ slot, words, sentence }) => ({
+            key: `${slot}/seen`,
+            words: `which ${words} is on the vehicle`,
+            sentence,
+            by: rows.listed.find((l) => l.vehicle)?.by ?? ('unsourced' as const),
+          })),
+          ...verdict.onListing.map((r) => {
             const line = lineFor(r);
             const listing = rows.listed.find((l) => l.by === r.by);
             return {
@@ -128,7 +137,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
               by: r.by,
             };
           }),
-        ),
+        ]),
         receive: [
           ...once(verdict.receive.map((r) => lineFor(r))),
           ...[...also.kits.receive, ...unseenBore(looks)].map((one) => ({ key: one.words, ...one })),
@@ -161,6 +170,21 @@ const EMPTY: Workspace['safety'] = {
 /** Parts of the places whose unit stays in one of these ways. */
 const placesThat = (choices: readonly SlotChoice[], ways: readonly SlotChoice['stays'][]): ReadonlySet<string> =>
   new Set(choices.filter(({ stays }) => stays && ways.includes(stays)).flatMap(({ slot }) => partsOf(slot as Slot)));
+
+/** Places of which the record alone says what sits there: nobody has looked at the unit on this vehicle. */
+const unseenIn = (choices: readonly SlotChoice[]): { slot: string; words: string; sentence: string }[] =>
+  choices.flatMap(({ slot, old, chosen, stays, seen }) => {
+    if (!old || seen || (!chosen && stays === undefined) || stays === 'gone-over') return [];
+    const words = findSlot(slot)?.words ?? slot;
+    const named = `${old.maker} ${old.name}`.trim();
+    return [
+      {
+        slot,
+        words,
+        sentence: `That the ${words} on the vehicle is the ${named} rests on the record: nothing was seen of it. Look at it, or say which it is.`,
+      },
+    ];
+  });
 
 /** What was found, where it orders nothing and no unit goes in. */
 function nothingToOrder(choices: readonly SlotChoice[], { findings }: Also): string | undefined {

@@ -29,7 +29,7 @@ export function nextAct(w: Done): NextAct {
       act: 'kit',
       target: { stage: 'kit', place: unsealed.slot },
     };
-  return closing(w) ?? settling(w) ?? ordering(w);
+  return closing(w) ?? settling(w) ?? lookingAtTheOld(w) ?? ordering(w);
 }
 
 function identifying({ slot: place, words, identification }: SlotWork): NextAct {
@@ -38,13 +38,25 @@ function identifying({ slot: place, words, identification }: SlotWork): NextAct 
   const target = { stage: 'identify', place } as const;
   if (identification.verdict === 'enough' && best)
     return { words: `Confirm: ${best.maker} ${best.name}`, act: 'confirm-unit', target };
-  if (check)
-    return {
-      words: `Check ${check.words} of the ${words}`,
-      act: 'check',
-      target: { ...target, fact: check.attribute },
-    };
+  if (check) return checking({ slot: place, words }, check);
   return { words: `Identify the ${words}`, act: 'identify', target };
+}
+
+const checking = (
+  { slot: place, words }: Pick<SlotWork, 'slot' | 'words'>,
+  check: SlotWork['identification']['nextChecks'][number],
+): NextAct => ({
+  words: `Check ${check.words} of the ${words}`,
+  act: 'check',
+  target: { stage: 'identify', place, fact: check.attribute },
+});
+
+/** Before the order the unit that is there is looked at, as long as it is: an order rests on more than the record then. */
+function lookingAtTheOld(w: Done): NextAct | undefined {
+  if (w.safety.grade !== 'on-listing') return undefined;
+  const blind = w.work.find(({ slot }) => w.safety.onListing.some(({ key }) => key === `${slot}/seen`));
+  const [check] = blind?.identification.nextChecks ?? [];
+  return blind && check && blind.unitIs !== 'lost' ? checking(blind, check) : undefined;
 }
 
 const decides = (joint: { readonly checks: readonly ShownCheck[] }) => joint.checks.filter((check) => !check.tells);

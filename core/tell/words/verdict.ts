@@ -25,6 +25,7 @@ export function verdictSentence(
   verdict: Verdict,
   joints: readonly JudgedJoint[],
   more: readonly string[] = [],
+  unseen: readonly string[] = [],
 ): string {
   const reasons = [...more, ...verdict.reasons.map(reasonWords)];
   const passed = verdict.overridden.map((o) => o.person);
@@ -32,10 +33,14 @@ export function verdictSentence(
   if (reasons.length > 0) return `Not OK to order: ${listed([...new Set(reasons)])}.${beside}`;
   if (verdict.grade === 'on-listing') {
     const open = [...new Set(verdict.onListing.map((r) => checkWords(r.code)))];
-    return (
-      `Order on listing, not measured: ${listed(open)}. Measure when the part is there, before ` +
-      `anything is taken apart.${beside}`
-    );
+    const looked =
+      unseen.length === 0 ? '' : `Order on listing: nothing was seen of the ${listed(unseen)} on the vehicle.`;
+    const measured =
+      open.length === 0
+        ? ''
+        : `${unseen.length === 0 ? 'Order on listing, n' : 'N'}ot measured: ${listed(open)}. ` +
+          'Measure when the part is there, before anything is taken apart.';
+    return `${[looked, measured].filter((part) => part !== '').join(' ')}${beside}`;
   }
   const changed = joints.filter((joint) => joint.state === 'fits-with-change').length;
   const later = new Set(verdict.receive.map((r) => checkWords(r.code)));
