@@ -66,6 +66,7 @@ export const EliminatedView = T.Object({
   name: T.String(),
   maker: T.String(),
   probability: T.Number(),
+  agrees: T.Array(BearingView),
   because: T.Array(BearingView),
 });
 export const NextCheckView = T.Object({

@@ -217,6 +217,10 @@ function addWheel(place: JobPlace, id: string, converted: boolean, draft: Draft)
   const kind = (converted ? place.chosen?.kind : undefined) ?? place.kind;
   const facts = known(place);
   const old = place.old ? factsOf(place.old) : [];
+  if (kind === 'wheel-cylinder') {
+    addPart(draft, `${id}-backing-plate`, 'backing-plate', named(facts, ['pilot', 'stud-spacing']));
+    join(draft, `${id}-mount`, 'mount', `${id}-backing-plate`, id);
+  }
   for (const [joint, names] of [
     ['carrier', CARRIER],
     ['disc', DISC],

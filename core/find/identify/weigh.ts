@@ -110,9 +110,31 @@ function weighSeen(evidence: Evidence, seen: Answer, column: Column, settings: S
   }
   const bound = attribute(evidence.attribute).bound !== undefined;
   const mean = (matched * match + (answers.length - matched) * other) / answers.length;
-  logs[0] = Math.log(bound ? mean : 1 / (count + 1));
+  const unrecorded = keys && matched > 0 ? markOfAnother(column, epsilon) : 1 / (count + 1);
+  logs[0] = Math.log(bound ? mean : unrecorded);
   says[0] = UNRECORDED;
   return { evidence, column, logs, says, farFromAll: matched === 0, nearMarks: matched > 0 ? [] : near };
+}
+
+/**
+ * The chance that a unit whose mark nobody recorded carries a mark that is recorded for another. Marks of which none is
+ * recorded twice tell units apart, so that it is hardly more than a misreading; marks that many share are as likely on
+ * one more. With N units recorded and K marks among them: (1 − ε) · (N − K + 1) / N / K + ε / K.
+ */
+function markOfAnother(column: Column, epsilon: number): number {
+  const [n, k] = [unitsRecorded(column), column.answers.length];
+  return ((1 - epsilon) * (n - k + 1)) / n / k + epsilon / k;
+}
+
+const counted = new WeakMap<Column, number>();
+/** How many units have a record in a column; a column is a value, and is counted once. */
+function unitsRecorded(column: Column): number {
+  const before = counted.get(column);
+  if (before !== undefined) return before;
+  let n = 0;
+  for (const code of column.codes) if (code !== 0) n += 1;
+  counted.set(column, n);
+  return n;
 }
 
 function weighMeasured(evidence: Evidence, measured: number, column: Column, settings: Settings): Weights {

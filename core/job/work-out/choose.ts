@@ -9,7 +9,7 @@ import type {
   VehicleRecord,
 } from './records.js';
 import { type Subject, subjectText } from '../subject.js';
-import { attribute } from '../../named/attribute/index.js';
+import { attribute, type AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
 import { isOfNeighbour } from '../places.data.js';
@@ -38,6 +38,9 @@ export interface VehicleKnown {
   readonly options: readonly string[];
 }
 
+/** What the unit that is on the vehicle was seen to be, or whose mark it carries; a named person may have said it too. */
+export type Seen = 'so' | 'nothing' | { readonly mark: AttributeName; readonly of: string };
+
 /** A place half computed: who was there and who will be, before the joints are checked. */
 export interface SlotChoice {
   readonly slot: string;
@@ -46,8 +49,8 @@ export interface SlotChoice {
   readonly measured: readonly Evidence[];
   readonly old?: UnitDesign;
   readonly oldBy?: string;
-  /** Something was seen of the unit that is there, or a named person says which one it is. */
-  readonly seen: boolean;
+  /** What was seen of the unit that is there: that it is this one, nothing, or a mark of another one. */
+  readonly seen: Seen;
   readonly chosen?: UnitDesign;
   /** The unit that is there stays: a conversion goes over its joints, or it gets new seals. */
   readonly stays?: 'gone-over' | 'resealed';
@@ -122,8 +125,26 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
   };
 }
 
-/** What a vehicle offers to whatever unit sits there says nothing of which one does. */
-const isOfTheUnit = ({ attribute: name }: Evidence): boolean => !attribute(name).vehicle && !isOfNeighbour(name);
+/**
+ * Whether what was seen is recorded so for a unit. What a vehicle offers to whatever sits there says nothing of which
+ * unit does, nor does what nobody recorded of it; a mark that is recorded for another one speaks for that.
+ */
+function seenOf(
+  id: string | undefined,
+  measured: readonly Evidence[],
+  { candidates, eliminated }: IdentificationRecord,
+): Seen {
+  const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name));
+  const agreesOn = ({ agrees }: IdentificationRecord['candidates'][number], name: AttributeName): boolean =>
+    agrees.some((one) => one.attribute === name);
+  const unit = candidates.find(({ unitId }) => unitId === id);
+  for (const { attribute: mark, kind } of own) {
+    if (kind !== 'mark' || (unit && agreesOn(unit, mark))) continue;
+    const other = [...candidates, ...eliminated].find((candidate) => agreesOn(candidate, mark));
+    if (other) return { mark, of: `${other.maker} ${other.name}` };
+  }
+  return unit && own.some((one) => agreesOn(unit, one.attribute)) ? 'so' : 'nothing';
+}
 
 /** First half of a place: which unit was there, and which will be. */
 export function chooseSlot(
@@ -139,7 +160,7 @@ export function chooseSlot(
   const old = reads.unit(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
-  const seen = decided !== undefined || measured.some(isOfTheUnit);
+  const seen = decided ? 'so' : seenOf(old?.id, measured, identification);
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
@@ -152,7 +173,7 @@ export function chooseSlot(
     ...(old
       ? {
           old,
-          oldBy: decided ? `said by ${by ?? 'somebody'}` : seen ? 'by the evidence' : 'by the record alone',
+          oldBy: decided ? `said by ${by ?? 'somebody'}` : seen === 'so' ? 'by the evidence' : 'by the record alone',
         }
       : {}),
     ...(chosen ? { chosen } : {}),

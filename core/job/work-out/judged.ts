@@ -1,4 +1,5 @@
 import type { Workspace } from './workspace.js';
+import { attribute } from '../../named/attribute/index.js';
 import type { Finding } from '../../find/ask/index.js';
 import { composeJob } from '../compose.js';
 import { feelOfJob, type FeelSheet } from '../feel.js';
@@ -100,6 +101,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
       const more: Beside[] = [
         ...chain.faults.map((words) => ({ words })),
         ...beside(choices, also, input),
+        ...unidentifiedIn(choices, input),
         ...also.kits.must,
         ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
       ];
@@ -120,7 +122,10 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
           more.map(({ words }) => words),
           unseen.map(({ words }) => words),
         ),
-        blockers: [...more.map((one) => ({ key: one.words, ...one })), ...once(verdict.reasons.map((r) => lineFor(r)))],
+        blockers: [
+          ...more.map((one) => ({ ...one, key: one.key ?? one.words })),
+          ...once(verdict.reasons.map((r) => lineFor(r))),
+        ],
         onListing: once([
           ...unseen.map(({ slot, words, sentence }) => ({
             key: `${slot}/seen`,
@@ -171,19 +176,37 @@ const EMPTY: Workspace['safety'] = {
 const placesThat = (choices: readonly SlotChoice[], ways: readonly SlotChoice['stays'][]): ReadonlySet<string> =>
   new Set(choices.filter(({ stays }) => stays && ways.includes(stays)).flatMap(({ slot }) => partsOf(slot as Slot)));
 
-/** Places of which the record alone says what sits there: nobody has looked at the unit on this vehicle. */
-const unseenIn = (choices: readonly SlotChoice[]): { slot: string; words: string; sentence: string }[] =>
-  choices.flatMap(({ slot, old, chosen, stays, seen }) => {
-    if (!old || seen || (!chosen && stays === undefined) || stays === 'gone-over') return [];
+/**
+ * Places whose unit the record names and the evidence leaves open: what the record says of lines, studs and rod was made
+ * for another unit perhaps. A conversion asks for what it needs itself.
+ */
+const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInput): Beside[] =>
+  choices.flatMap(({ slot, old, chosen, identification }): Beside[] => {
+    const named = chain.some((entry) => entry.slot === slot) && !plan?.roles.some((role) => role.slot === slot);
+    if (old || !chosen || !named || identification.verdict !== 'not-enough') return [];
     const words = findSlot(slot)?.words ?? slot;
-    const named = `${old.maker} ${old.name}`.trim();
     return [
       {
-        slot,
-        words,
-        sentence: `That the ${words} on the vehicle is the ${named} rests on the record: nothing was seen of it. Look at it, or say which it is.`,
+        key: whichKey(slot),
+        words: `which ${words} is on the vehicle is not known`,
+        sentence: 'What was seen is not enough to order from: look at one thing more, or say which it is.',
       },
     ];
+  });
+/** The key of the reason that a unit is not identified. */
+export const whichKey = (slot: string): string => `${slot}/which`;
+
+/** Places of which the record alone says what sits there: nobody saw that it is so on this vehicle. */
+const unseenIn = (choices: readonly SlotChoice[]): { slot: string; words: string; sentence: string }[] =>
+  choices.flatMap(({ slot, old, chosen, stays, seen }) => {
+    if (!old || seen === 'so' || (!chosen && stays === undefined) || stays === 'gone-over') return [];
+    const words = findSlot(slot)?.words ?? slot;
+    const rests = `That the ${words} on the vehicle is the ${old.maker} ${old.name} rests on the record`;
+    const because =
+      seen === 'nothing'
+        ? 'nothing was seen of it. Look at it, or say which it is.'
+        : `the ${attribute(seen.mark).words} that was read is that of ${seen.of}. Look once more, or say which it is.`;
+    return [{ slot, words, sentence: `${rests}: ${because}` }];
   });
 
 /** What was found, where it orders nothing and no unit goes in. */

@@ -8,6 +8,8 @@ import { decisionOf, type SlotInput } from './choose.js';
 
 /** Something beside the joints that an order waits for, or that is looked at when the part is there. */
 export interface Beside {
+  /** What it is called where it is looked for; its words when it is not said. */
+  readonly key?: string;
   readonly words: string;
   readonly sentence?: string;
 }

@@ -1,3 +1,4 @@
+import { whichKey } from './judged.js';
 import type { ShownCheck } from '../shown.types.js';
 import type { NextAct, SlotWork, Workspace } from './workspace.js';
 
@@ -22,6 +23,8 @@ export function nextAct(w: Done): NextAct {
       act: 'choose',
       target: { stage: w.conversion ? 'plan' : 'interchange', place: unchosen.slot },
     };
+  const open = w.work.find(({ slot }) => w.safety.blockers.some(({ key }) => key === whichKey(slot)));
+  if (open) return identifying(open);
   const unsealed = w.work.find((work) => work.resealed && !work.kits.some((kit) => kit.chosen));
   if (unsealed)
     return {

@@ -164,6 +164,14 @@ export interface InterchangeRecord {
 
 /** Which unit it is, by the evidence at a place. */
 export interface IdentificationRecord extends Pick<Identification, 'verdict'> {
-  readonly candidates: readonly { readonly unitId: string; readonly name: string; readonly maker: string }[];
+  readonly candidates: readonly {
+    readonly unitId: string;
+    readonly name: string;
+    readonly maker: string;
+    /** What was seen and is recorded so for it. */
+    readonly agrees: readonly { readonly attribute: string }[];
+  }[];
+  /** Units that the evidence has ruled out, the likeliest first. */
+  readonly eliminated: IdentificationRecord['candidates'];
   readonly nextChecks: readonly { readonly attribute: string; readonly words: string }[];
 }

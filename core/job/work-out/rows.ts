@@ -10,6 +10,7 @@ import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../ve
 import type { BoxRecord, PartFact } from './records.js';
 import type { JobReads } from './reads.js';
 import { decisionOf, entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import { isOfTheVehicle } from '../places.data.js';
 import { interchangeOf } from './interchange.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
@@ -94,6 +95,22 @@ export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boo
   return unit !== undefined && factOf(unit.facts, 'rod-length')?.value === null;
 }
 
+/**
+ * What the record says of a place, as far as it still counts: where another unit sits than the record names, studs,
+ * rod and lines may have been made to take it. What no unit meets is as it was.
+ */
+function leftAsRecorded(
+  old: UnitDesign | undefined,
+  slot: Slot,
+  input: PlaceInput,
+  reads: JobReads,
+): ReturnType<typeof recordedOf> {
+  const recordedHere = recordedOf(slot, input, reads);
+  const named = input.chain.filter((entry) => entry.slot === slot);
+  if (!old || named.length === 0 || named.some(({ unitId }) => unitId === old.id)) return recordedHere;
+  return recordedHere.filter((fact) => isOfTheVehicle(fact.attribute));
+}
+
 function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): JobPlace {
   const slot = choice.slot as Slot;
   const { old, chosen } = choice;
@@ -105,7 +122,7 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     kind: old?.kind ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
-    recorded: absent && role ? sisterFacts(slot, chosen, input, reads) : recordedOf(slot, input, reads),
+    recorded: absent && role ? sisterFacts(slot, chosen, input, reads) : leftAsRecorded(old, slot, input, reads),
     read: choice.measured.map((item) => readingOf(item, input.settings)),
     ...setOf('oldSet', old, slot, input, reads),
     ...setOf('chosenSet', chosen, slot, input, reads),

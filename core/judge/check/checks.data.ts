@@ -32,6 +32,8 @@ export interface CheckRow {
 }
 
 const MASTERS = ['brake-master', 'clutch-master'] as const satisfies readonly PartKind[];
+/** Units that a spigot centres. */
+const SPIGOTS = [...MASTERS, 'wheel-cylinder'] as const satisfies readonly PartKind[];
 const BOLTED_UNITS = ['brake-master', 'clutch-master', 'booster', 'slave'] as const satisfies readonly PartKind[];
 
 // prettier-ignore
@@ -48,7 +50,7 @@ const ROWS = [
   // a unit on its studs
   { code: 'mount.spacing', joint: 'mount', a: 'stud-spacing', rule: 'near', within: 'spacingWithin', asked: 'always', rank: 'must', mates: true, second: BOLTED_UNITS },
   { code: 'mount.count', joint: 'mount', a: 'stud-count', rule: 'same', asked: 'both', rank: 'receive', mates: true },
-  { code: 'mount.pilot', joint: 'mount', a: 'pilot', rule: 'spigot', asked: 'always', rank: 'must', mates: true, second: MASTERS },
+  { code: 'mount.pilot', joint: 'mount', a: 'pilot', rule: 'spigot', asked: 'always', rank: 'must', mates: true, second: SPIGOTS },
   { code: 'mount.angle', joint: 'mount', a: 'flange-angle', rule: 'near', within: 'angleWithin', asked: 'always', rank: 'must', mates: true, first: ['bulkhead'], second: MASTERS },
   { code: 'mount.thread', joint: 'mount', a: 'stud-thread', rule: 'same', asked: 'both', rank: 'receive', mates: true },
   { code: 'mount.stud-length', joint: 'mount', a: 'stud-length', b: 'flange-thickness', rule: 'stud-length', asked: 'either', rank: 'receive' },

@@ -59,6 +59,8 @@ const enough =
 const stacked = (joint: Joint | undefined): number =>
   (joint?.stack ?? []).reduce((sum, { sizeMm, towards }) => sum + (towards === 'pedal' ? -sizeMm : sizeMm), 0);
 
+const isBracketed = ({ stack = [] }: Joint): boolean => stack.some(({ item }) => item === 'bracket');
+
 /** Studs have to reach through flange, what lies between, and a whole nut. */
 function studsReach(a: End, b: End, joint: Joint): string | undefined {
   const [length, flange] = [figure(a, 'stud-length'), figure(b, 'flange-thickness')];
@@ -97,10 +99,15 @@ const LOOKS: Readonly<Record<JointKind, readonly Look[]>> = {
   ],
   mount: [
     (a, b, joint) => [
-      alike('stud-spacing', 1.2, 'the studs do not meet the holes')(a, b),
+      // A bracket is made with the holes of the one and the studs of the other.
+      ...(isBracketed(joint)
+        ? []
+        : [
+            alike('stud-spacing', 1.2, 'the studs do not meet the holes')(a, b),
+            spigotGoes(a, b),
+            alike('flange-angle', 8, 'it stands turned')(a, b),
+          ]),
       alike('stud-count', 0, 'another number of studs')(a, b),
-      spigotGoes(a, b),
-      alike('flange-angle', 8, 'it stands turned')(a, b),
       same('stud-thread', 'the nuts do not go on')(a, b),
       alike('seal-ring', 1, 'the ring does not seal')(a, b),
       studsReach(a, b, joint),

@@ -100,6 +100,7 @@ export function identifier(db: Db) {
         })),
         eliminated: found.eliminated.map((c) => ({
           ...named(c),
+          agrees: [...c.agrees],
           because: c.disagrees.length > 0 ? [...c.disagrees] : [...c.unrecorded],
         })),
         didYouRead: [...found.didYouRead],
