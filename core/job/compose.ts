@@ -207,7 +207,9 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
     join(draft, `${id}-neck`, 'neck', id, `${id}-reservoir`);
   }
   const feed = named(facts, ['feed-hose', 'hose-outside']);
-  if (feed.length === 0 && !has(old, 'feed-hose')) return;
+  // A remote reservoir has a hose to it, whether or not somebody recorded its size.
+  const remote = [...facts, ...old].some((f) => f.attribute === 'reservoir' && f.value === 'remote');
+  if (feed.length === 0 && !has(old, 'feed-hose') && !remote) return;
   addPart(draft, `${id}-feed-hose`, 'hose', feed);
   join(draft, `${id}-feed`, 'tail', id, `${id}-feed-hose`);
 }

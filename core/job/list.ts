@@ -13,6 +13,8 @@ import {
   type PackLine,
   type Told,
   uncounted,
+  unseated,
+  unthreaded,
 } from '../list/need/index.js';
 import type { FittingWant, ProposedLine } from '../list/parts-list/index.js';
 import { attributeWords, positionWords } from '../named/attribute/index.js';
@@ -56,6 +58,22 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
       quantity: 1,
       reason: 'a self-locking nut for each',
     })),
+    ...unthreaded(view).map(({ part, face = '' }): ProposedLine => ({
+      key: `ask-bench-bleed@${part}-${face}`,
+      section: 'ask',
+      words: `Thread of the ${positionWords(face)} port of the ${positionWords(view.parts.get(part)?.kind ?? part)}`,
+      quantity: 1,
+      reason: 'a bench-bleed fitting goes by it',
+    })),
+    ...distinctKinds(unseated(view).map((joint) => view.parts.get(joint.between[0].part)?.kind)).map(
+      (kind): ProposedLine => ({
+        key: `ask-crush-washer@${kind}`,
+        section: 'ask',
+        words: `Look how the line sits in the ${positionWords(kind)}: by a banjo bolt, or screwed in`,
+        quantity: 1,
+        reason: 'a banjo bolt takes two new washers at each eye',
+      }),
+    ),
     ...(clamps
       ? [
           {
@@ -69,6 +87,10 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
       : []),
   ];
 }
+
+const distinctKinds = (kinds: readonly (PartKind | undefined)[]): PartKind[] => [
+  ...new Set(kinds.flatMap((kind) => kind ?? [])),
+];
 
 /** What a judged job opens of each hydraulic system. */
 export function openedIn(chain: JudgedChain): Opened[] {

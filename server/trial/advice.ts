@@ -179,7 +179,7 @@ export class Follower {
   private async ended(end: End['end'], acts: number, w?: Workspace): Promise<End> {
     const { asked, twice, unanswered, minutes, job, seat } = this;
     const counts = { acts, asked, twice, unanswered, minutes };
-    if (!w) return { end, units: {}, fixes: [], receive: [], ...counts };
+    if (!w) return { end, units: {}, fixes: [], receive: [], askedFor: [], ...counts };
     const kit = w.work.flatMap(({ kits, resealed }) => (resealed ? kits.filter(({ chosen }) => chosen) : []))[0]?.id;
     return {
       end: w.safety.nothing === undefined ? end : 'nothing',
@@ -188,6 +188,10 @@ export class Follower {
       ),
       ...(kit === undefined ? {} : { kit }),
       ordered: thingsOn(w),
+      askedFor: w.partsList.flatMap(({ key, section }) => {
+        const [, item] = section === 'ask' ? (/^ask-([a-z-]+)@/.exec(key) ?? []) : [];
+        return item ?? [];
+      }),
       fixes: await seat.shop.fixesOf(job.base()),
       receive: w.safety.receive.flatMap(({ joint }) => joint ?? []),
       ...counts,

@@ -31,7 +31,7 @@ export interface Consequence {
 export function consequenceOf(
   world: World,
   spec: JobSpec,
-  end: Pick<End, 'units' | 'fixes' | 'kit' | 'ordered' | 'end'>,
+  end: Pick<End, 'units' | 'fixes' | 'kit' | 'ordered' | 'askedFor' | 'end'>,
 ): Consequence {
   const vehicle = vehicleOf(world, spec);
   if (end.kit !== undefined) return { flaws: sealed(world, spec, end), unplayed: false };
@@ -46,14 +46,18 @@ export function consequenceOf(
   // What a fix and what a conversion take more is not counted here.
   const counted =
     end.fixes.length === 0 && spec.conversion === undefined && end.ordered !== undefined && isOrdered(end)
-      ? listFlaws(thingsFor(builtWith(world, vehicle, done)), end.ordered)
+      ? listFlaws(thingsFor(builtWith(world, vehicle, done)), end.ordered, end.askedFor)
       : [];
   return { flaws: [...made, ...counted], unplayed: false };
 }
 const isOrdered = ({ end }: Pick<End, 'end'>): boolean => end === 'safe' || end === 'on-listing';
 
 /** A kit that is put into the unit that is really there. */
-function sealed(world: World, spec: JobSpec, { kit, ordered }: Pick<End, 'kit' | 'ordered'>): Flaw[] {
+function sealed(
+  world: World,
+  spec: JobSpec,
+  { kit, ordered, askedFor }: Pick<End, 'kit' | 'ordered' | 'askedFor'>,
+): Flaw[] {
   const place = vehicleOf(world, spec).places.find(({ slot }) => slot === spec.slot);
   const found = world.kits.find(({ id }) => id === kit);
   const bore = world.units.get(place?.unit ?? '')?.facts.find(({ attribute }) => attribute === 'bore')?.value;
@@ -68,6 +72,7 @@ function sealed(world: World, spec: JobSpec, { kit, ordered }: Pick<End, 'kit' |
       : listFlaws(
           thingsToSeal(found, spec.slot, builtWith(world, vehicleOf(world, spec), { units: new Map() })),
           ordered,
+          askedFor,
         )),
   ];
 }

@@ -59,7 +59,7 @@ export async function playSpec(shop: Workshop, spec: JobSpec, policy: Policy): P
   const story: string[] = [];
   const { end, overHttp } = await BY[policy]({ shop, spec, vehicle, place, person, draw: draw.apart('said'), story });
   const { flaws, unplayed } = consequenceOf(world, spec, end);
-  const { fixes, ordered: _ordered, receive, ...counts } = end;
+  const { fixes, ordered: _ordered, askedFor: _asked, receive, ...counts } = end;
   return {
     ...counts,
     seed: `${world.seed}/${spec.number}`,

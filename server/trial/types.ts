@@ -32,6 +32,8 @@ export interface End {
   readonly kit?: string;
   /** What stands on the list under "to order", of a policy that makes one. */
   readonly ordered?: readonly Thing[];
+  /** Items that the list asks about before it can name them. */
+  readonly askedFor: readonly string[];
   readonly fixes: readonly FixDone[];
   /** Joints that the program said to look at when the part is there. */
   readonly receive: readonly string[];
@@ -44,7 +46,7 @@ export interface End {
 }
 
 /** A job that was played, and what came of it. */
-export interface Outcome extends Omit<End, 'fixes' | 'ordered' | 'receive'> {
+export interface Outcome extends Omit<End, 'fixes' | 'ordered' | 'receive' | 'askedFor'> {
   readonly seed: string;
   readonly policy: Policy;
   readonly request: TrialRequest;

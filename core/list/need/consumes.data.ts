@@ -2,7 +2,7 @@ import { type View, WASHER_MM } from '../../judge/check/index.js';
 import { isNew, judgedJoints } from '../../judge/joint/index.js';
 import type { ItemName } from '../../named/item/index.js';
 import { findThread } from '../../named/thread/index.js';
-import { sameFace, type Face, facesOf, type Joint, knownAt } from '../../vehicle/chain/index.js';
+import { sameFace, type Face, facesOf, type Joint, knownAt, partRow } from '../../vehicle/chain/index.js';
 import type { Need, Sized } from './types.js';
 
 /** What a joint of its kind consumes when it is opened or made, as a table. */
@@ -127,6 +127,14 @@ export const uncounted = (view: View): Joint[] =>
     const faces = joint.kind === 'mount' ? facesOf(joint, view.parts) : undefined;
     if (faces === undefined || 'because' in faces) return [];
     return faces.some((face) => number(face, 'stud-count') !== undefined) ? [] : [joint];
+  });
+
+/** Ports of wheel units and slaves that are opened and of which nobody knows whether a banjo sits in them: washers go by it. */
+export const unseated = (view: View): Joint[] =>
+  judgedJoints(view).flatMap(({ joint }): Joint[] => {
+    const faces = joint.kind === 'port' ? facesOf(joint, view.parts) : undefined;
+    if (faces === undefined || 'because' in faces || !faces.some(({ part }) => partRow(part.kind).fed)) return [];
+    return faces.some((face) => knownAt(face, 'port-seat') !== undefined) ? [] : [joint];
   });
 
 /** What the joints that an edit made or opened consume. */

@@ -4,7 +4,7 @@ import { net } from './net.js';
 import type { Bag, BareList, Foreseen, List, Need } from './types.js';
 import { wantsOf } from './wants.js';
 
-export { CONSUMES, uncounted } from './consumes.data.js';
+export { CONSUMES, uncounted, unseated } from './consumes.data.js';
 export { type Opened, openedBy } from './fluid.js';
 export { isPack, type Pack, packed, type PackLine } from './packs.js';
 export {
@@ -20,7 +20,7 @@ export {
   type Sized,
   type Told,
 } from './types.js';
-export { isBenchBled } from './wants.js';
+export { isBenchBled, unthreaded } from './wants.js';
 
 /**
  * The parts list of a chain and its edits, counted once: every need, what covers it, and the lines that are left. What

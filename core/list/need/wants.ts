@@ -7,6 +7,9 @@ import {
   faceName,
   faceRef,
   type FaceRef,
+  facesOf,
+  knownAt,
+  sameFace,
   type Edit,
   type Part,
   type PartKind,
@@ -137,17 +140,35 @@ export function isBenchBled({ kind, facts }: Part): boolean {
  * before.
  */
 const benchBleed = (view: View): Unnamed[] =>
+  bledPorts(view).flatMap((face): Unnamed[] => {
+    const size = threadOrMates(face, view);
+    return size.thread === undefined
+      ? []
+      : [{ item: 'bench-bleed', ...size, quantity: 1, because: faceName(face), face }];
+  });
+/** Ports that take a fitting on the bench and whose thread nobody knows: which fitting is asked. */
+export const unthreaded = (view: View): FaceRef[] =>
+  bledPorts(view).filter((face) => threadOrMates(face, view).thread === undefined);
+
+const bledPorts = (view: View): FaceRef[] =>
   [...view.parts.values()].flatMap((part) => {
     if (!isBenchBled(part) || partRow(part.kind).ports === undefined || !isNew(view, part.id)) return [];
     const used = usedPorts(part, view);
-    return portsOf(part).flatMap((at): Unnamed[] => {
-      const face = faceRef(part.id, at);
-      const size = threadAt(face, view);
-      return used.has(at) && size.thread !== undefined
-        ? [{ item: 'bench-bleed', ...size, quantity: 1, because: faceName(face), face }]
-        : [];
-    });
+    return portsOf(part).flatMap((at) => (used.has(at) ? [faceRef(part.id, at)] : []));
   });
+
+/** The thread of a port, or of what is screwed into it. */
+function threadOrMates(face: FaceRef, view: View): Sized {
+  const own = threadAt(face, view);
+  if (own.thread !== undefined) return own;
+  const joint = (view.jointsOf.get(face.part) ?? []).find(
+    (j) => j.kind === 'port' && j.between.some((ref) => sameFace(ref, face)),
+  );
+  const faces = joint && facesOf(joint, view.parts);
+  if (faces === undefined || 'because' in faces) return {};
+  const mate = faces.find(({ ref }) => !sameFace(ref, face));
+  return threaded(mate && knownAt(mate, 'port-thread')?.value);
+}
 
 const usedPorts = (part: Part, view: View): ReadonlySet<string> =>
   new Set(

@@ -100,14 +100,21 @@ const less = (needs: readonly Thing[], has: readonly Thing[]): Thing[] =>
     }))
     .filter(({ quantity }) => quantity > 0);
 
-/** What is missing on the bench, what is left over, and what has another number than it should. */
-export function listFlaws(needed: readonly Thing[], ordered: readonly Thing[]): Flaw[] {
+/**
+ * What is missing on the bench, what is left over, and what has another number than it should. `askedFor` are items that
+ * the list says it cannot name yet: whoever reads it does not forget them.
+ */
+export function listFlaws(
+  needed: readonly Thing[],
+  ordered: readonly Thing[],
+  askedFor: readonly string[] = [],
+): Flaw[] {
   const counted = ordered.filter(({ item }) => !UNCOUNTED.includes(item));
   const flaws: Flaw[] = [];
   for (const need of needed) {
     const own = counted.filter((thing) => named(thing) === named(need));
     const has = own.reduce((sum, { quantity }) => sum + quantity, 0);
-    if (has < need.quantity)
+    if (has < need.quantity && !askedFor.includes(need.item))
       flaws.push({ what: 'too-few', at: named(need), sentence: `${has} of ${need.quantity} ${named(need)}` });
     else if (has > need.quantity && !BY_THE_BAG.includes(need.item))
       flaws.push({ what: 'too-many', at: named(need), sentence: `${has} for ${need.quantity} ${named(need)}` });
