@@ -97,7 +97,7 @@ export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boo
 
 /**
  * What the record says of a place, as far as it still counts: where another unit sits than the record names, studs,
- * rod and lines may have been made to take it. What no unit meets is as it was.
+ * rod and lines may have been made to take it. What no unit meets is as it was, and which lines there are.
  */
 function leftAsRecorded(
   old: UnitDesign | undefined,
@@ -108,7 +108,7 @@ function leftAsRecorded(
   const recordedHere = recordedOf(slot, input, reads);
   const named = input.chain.filter((entry) => entry.slot === slot);
   if (!old || named.length === 0 || named.some(({ unitId }) => unitId === old.id)) return recordedHere;
-  return recordedHere.filter((fact) => isOfTheVehicle(fact.attribute));
+  return recordedHere.filter(({ attribute: name }) => isOfTheVehicle(name) || name === 'port-feeds');
 }
 
 function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): JobPlace {

@@ -5,7 +5,8 @@ import { testServer, type TestServer } from '../../testing/harness.js';
 
 /**
  * A directory that was written before references were values and before a write was an event, with a decision of every
- * kind. What each job answered then is kept beside it.
+ * kind. What each job answered then is kept beside it; of job 6 what it answers since a unit that the record does not
+ * name makes the record of its studs and plugs count no longer: what fitted by the record is said not to, none rose.
  */
 let server: TestServer;
 beforeAll(async () => {
