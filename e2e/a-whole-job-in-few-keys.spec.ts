@@ -40,6 +40,13 @@ async function call(seat: Seat, words: string, asker: string, pause = 0): Promis
   await seat.type(asker);
   await seat.keys('Enter');
 }
+/** The unit that is on the vehicle is looked at before anything is ordered, and its label is read. */
+async function labelRead(seat: Seat, label: string): Promise<void> {
+  await goOn(seat, 'Check label code');
+  await focusOn(seat, 'label code', 'input');
+  await seat.type(label);
+  await seat.keys('Enter');
+}
 const orderPlaced = async (seat: Seat): Promise<void> => {
   await goOn(seat, 'Place the order');
   await focusOn(seat, 'The order is placed');
@@ -53,10 +60,7 @@ const orderPlaced = async (seat: Seat): Promise<void> => {
 it.each([0, 15, 60])('a unit is replaced with Enter, at %i ms a letter', async (pause) => {
   const seat = await sit();
   await call(seat, 'V12 master sinks', 'Tunnel Works, east gate', pause);
-  await goOn(seat, 'Check label code');
-  await focusOn(seat, 'label code', 'input');
-  await seat.type('KE');
-  await seat.keys('Enter');
+  await labelRead(seat, 'KE');
   await goOn(seat, 'Choose a master');
   await focusOn(seat, 'Choose ', 'app-interchange-view button');
   await seat.keys('Enter');
@@ -68,10 +72,7 @@ it.each([0, 15, 60])('a unit is replaced with Enter, at %i ms a letter', async (
 it('a kit is ordered alone', async () => {
   const seat = await sit();
   await call(seat, 'seal kit Q3 master', 'Quay Company');
-  await goOn(seat, 'Check label code');
-  await focusOn(seat, 'label code', 'input');
-  await seat.type('QC');
-  await seat.keys('Enter');
+  await labelRead(seat, 'QC');
   await goOn(seat, 'Take a seal kit');
   await focusOn(seat, 'Take seal kit 22 tandem');
   await seat.keys('Enter');
@@ -90,6 +91,7 @@ it('a larger master goes in', async () => {
   await goOn(seat, 'Confirm: another bore');
   await focusOn(seat, 'Confirm: wanted so');
   await seat.keys('Enter');
+  await labelRead(seat, 'VA');
   await orderPlaced(seat);
   expect(seat.strokes).toBeLessThanOrEqual(20);
   expect(seat.errors).toEqual([]);
@@ -147,6 +149,7 @@ it('a conversion is planned, its role filled, what is missing measured, and the 
     await seat.keys('Enter');
   }
   expect(asked.length).toBeGreaterThan(1);
+  await labelRead(seat, 'T2');
   await orderPlaced(seat);
   expect(seat.strokes).toBeLessThanOrEqual(30);
   expect(seat.errors).toEqual([]);

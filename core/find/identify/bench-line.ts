@@ -1,6 +1,6 @@
 import { lookup } from '../../base/lookup/index.js';
 import { printBoth, readQuantity } from '../../base/units/index.js';
-import { attribute, type AttributeName, ATTRIBUTES } from '../../named/attribute/index.js';
+import { attribute, type AttributeName, ATTRIBUTES, mayBeNone } from '../../named/attribute/index.js';
 import type { Instrument } from '../../named/settings/index.js';
 import { readThread } from '../../named/thread/index.js';
 import type { Evidence, EvidenceValue } from '../../vehicle/reading/index.js';
@@ -163,6 +163,7 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       if (row.dimension === undefined || row.dimension === 'ratio')
         return no(`The ${row.words} is a ratio: it comes from the record, not from the bench.`);
       const expects = row.dimension;
+      if (isNone(figure)) return mayBeNone(name) ? done(NONE, 'none') : no(`There is always a ${row.words}.`);
       const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
       if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
       const instrument = tool?.[1] ?? (row.marks !== undefined || expects !== 'length' ? 'eye' : 'ruler');
@@ -175,6 +176,7 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       );
     }
     case 'thread': {
+      if (isNone(value)) return done({ kind: 'thread', value: 'none' }, 'none');
       const read = readThread(value);
       if (read.designation === undefined) return no([read.sentence, near(read.nearest)].filter(Boolean).join(' '));
       return done(
@@ -209,6 +211,9 @@ function readValue(name: AttributeName, position: string | undefined, value: str
       return done({ kind: 'mark', value }, value);
   }
 }
+
+const isNone = (value: string): boolean => value.trim().toLowerCase() === 'none';
+const NONE = { kind: 'choice', value: 'none' } as const;
 
 const countAndSide = (count: number, side: string): BenchLine => ({
   recognised: true,

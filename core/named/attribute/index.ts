@@ -26,6 +26,34 @@ export function attribute(name: AttributeName): AttributeRow & { readonly name: 
   return row;
 }
 
+/** Lengths and sizes of things that a unit or a vehicle may not have: there "none" is an answer. */
+const MAY_BE_ABSENT: ReadonlySet<AttributeName> = new Set<AttributeName>([
+  'plate',
+  'insert',
+  'under-nut',
+  'rod-length',
+  'rod-adjust',
+  'rod-engaged',
+  'rod-thread-length',
+  'clevis-pin',
+  'recess-depth',
+  'booster-pin',
+  'pin-under-vacuum',
+  'feed-hose',
+  'vacuum-hose',
+  'return-hose',
+  'seal-ring',
+  'pilot',
+  'bore-large',
+  'free-travel',
+  'grommet-size',
+  'grommet-spacing',
+  'gap-limit',
+]);
+/** Whether "none" is an answer to the question for it: a bore and a distance between studs are always there. */
+export const mayBeNone = (name: AttributeName): boolean =>
+  attribute(name).kind === 'quantity' ? MAY_BE_ABSENT.has(name) : attribute(name).kind !== 'month';
+
 /** What a file calls the unit of its figures. */
 const UNIT_SUFFIX = {
   length: '_mm',

@@ -27,6 +27,9 @@ const PEDAL: Both = {
     fact('rod-end', 'ball'),
     fact('rod-retention', 'ring'),
     fact('pedal-height', 180),
+    fact('pedal-travel', 150),
+    fact('free-travel', 5),
+    fact('pedal-ratio', 5),
     fact('linkage', 'direct'),
     fact('driving-side', 'left'),
     fact('brake-light-switch', null),
@@ -73,7 +76,7 @@ const OF_A_KIND: Readonly<Record<UnitKind, Both>> = {
     own: [fact('output-force', 3000), fact('pin-under-vacuum', null)],
     side: [fact('vacuum-source', 'engine'), fact('force-limit', 9000), fact('insert', null), fact('plate', null)],
   }),
-  slave: together(STUDS, ROOM),
+  slave: together(STUDS, ROOM, PEDAL),
   caliper: together(ROOM, {
     own: [
       fact('wheel-least', 330),

@@ -1,11 +1,12 @@
 import { type Quantity, toBase, UNITS } from '../../base/units/index.js';
-import { attribute, type AttributeName, findAttribute } from '../../named/attribute/index.js';
+import { attribute, type AttributeName, findAttribute, mayBeNone } from '../../named/attribute/index.js';
 import type { Instrument } from '../../named/settings/index.js';
 import { findThread } from '../../named/thread/index.js';
 import type { Fact } from '../../named/unit/index.js';
 
 /**
- * What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it.
+ * What somebody saw or measured on one unit. The value's shape follows its kind; "none" says that there is none of it,
+ * of a length or a size too: as a choice.
  */
 export type EvidenceValue =
   | { readonly kind: 'quantity'; readonly value: Quantity }
@@ -63,6 +64,9 @@ export function evidenceProblem(
 ): string | undefined {
   const row = findAttribute(evidence.attribute);
   if (!row) return `"${evidence.attribute}" is not an attribute that is known here.`;
+  const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';
+  if (none && !mayBeNone(row.name)) return `There is always a ${row.words}: none is no answer.`;
+  if (none && row.kind === 'quantity' && evidence.kind === 'choice') return undefined;
   if (row.kind !== evidence.kind) return `The ${row.words} is a ${row.kind}, not a ${evidence.kind}.`;
   if (row.perPort && !evidence.position) return `Say which port is meant: front or rear, left or right.`;
   if (evidence.kind === 'quantity') {
@@ -75,7 +79,6 @@ export function evidenceProblem(
       );
     if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
   }
-  const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';
   if (evidence.kind === 'thread' && !none && !findThread(evidence.value))
     return `"${evidence.value}" is no thread of a standard series.`;
   if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value))

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import type { JointView, MeasurementView } from '@kerabat/contract';
 import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/job';
-import { findAttribute } from '@kerabat/core/named/attribute';
+import { findAttribute, mayBeNone } from '@kerabat/core/named/attribute';
 import { STANDS } from '@kerabat/core/named/caution';
 import { jointDrawing } from '@kerabat/core/tell/drawing';
 import { JobService } from '../../job/job-service';
@@ -176,7 +176,10 @@ export class MeasureView {
   protected readonly narrow = isNarrow();
   protected readonly problem = signal<string | undefined>(undefined);
   protected keyOf = ({ m }: { readonly m: MeasurementView }): string => m.key;
-  protected mayBeNone = ({ attribute }: MeasurementView): boolean => findAttribute(attribute)?.kind === 'choice';
+  protected mayBeNone({ attribute }: MeasurementView): boolean {
+    const row = findAttribute(attribute);
+    return row !== undefined && mayBeNone(row.name);
+  }
 
   /** Records what stands in the field of a question, wherever it stands: below the drawing, or on it. */
   protected submit(section: HTMLElement): void {
