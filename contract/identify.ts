@@ -66,7 +66,6 @@ export const EliminatedView = T.Object({
   name: T.String(),
   maker: T.String(),
   probability: T.Number(),
-  agrees: T.Array(BearingView),
   because: T.Array(BearingView),
 });
 export const NextCheckView = T.Object({
@@ -89,6 +88,8 @@ export const IdentifyAnswer = T.Object({
   candidateCount: T.Integer(),
   eliminated: T.Array(EliminatedView),
   eliminatedCount: T.Integer(),
+  /** Units that a mark which was read is recorded for. */
+  marks: T.Array(T.Object({ attribute: T.String(), of: T.Array(T.String()) })),
   oddOneOut: T.Optional(T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String() })),
   didYouRead: T.Array(
     T.Object({ attribute: T.String(), position: T.Optional(T.String()), seen: T.String(), instead: T.String() }),

@@ -1,4 +1,4 @@
-// npm run trial:faults -- [--jobs N] [--seed S]: plays the same jobs with a fault planted in one rule after the other,
+// npm run trial:faults -- [--jobs N] [--seed S] [--request upgrade]: plays the same jobs with a fault planted in one rule after the other,
 // and prints how many orders that are called safe are wrong, beside those without a fault.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -9,7 +9,11 @@ import { FAULTS } from '../server/dist/trial/plant.js';
 import { ROOT } from './setup.mjs';
 
 const { values } = parseArgs({
-  options: { jobs: { type: 'string', default: '2000' }, seed: { type: 'string', default: 'faults' } },
+  options: {
+    jobs: { type: 'string', default: '2000' },
+    seed: { type: 'string', default: 'faults' },
+    request: { type: 'string', default: 'upgrade' },
+  },
 });
 const folder = mkdtempSync(join(tmpdir(), 'kerabat-faults-'));
 
@@ -17,7 +21,17 @@ const folder = mkdtempSync(join(tmpdir(), 'kerabat-faults-'));
 function played(fault) {
   const out = join(folder, 'trial.json');
   rmSync(`${out}.jobs`, { force: true });
-  const args = ['--jobs', values.jobs, '--seed', values.seed, '--out', out, ...(fault ? ['--fault', fault] : [])];
+  const args = [
+    '--jobs',
+    values.jobs,
+    '--seed',
+    values.seed,
+    '--request',
+    values.request,
+    '--out',
+    out,
+    ...(fault ? ['--fault', fault] : []),
+  ];
   const { status, stderr } = spawnSync(process.execPath, [join(ROOT, 'server/dist/main/trial.js'), ...args], {
     encoding: 'utf8',
     maxBuffer: 2 ** 30,

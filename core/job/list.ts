@@ -59,7 +59,7 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
       reason: 'a self-locking nut for each',
     })),
     ...unthreaded(view).map(({ part, face = '' }): ProposedLine => ({
-      key: `ask-bench-bleed@${part}-${face}`,
+      key: `ask/bench-bleed/${part}/${face}`,
       section: 'ask',
       words: `Thread of the ${positionWords(face)} port of the ${positionWords(view.parts.get(part)?.kind ?? part)}`,
       quantity: 1,
@@ -67,7 +67,7 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
     })),
     ...distinctKinds(unseated(view).map((joint) => view.parts.get(joint.between[0].part)?.kind)).map(
       (kind): ProposedLine => ({
-        key: `ask-crush-washer@${kind}`,
+        key: `ask/crush-washer/${kind}`,
         section: 'ask',
         words: `Look how the line sits in the ${positionWords(kind)}: by a banjo bolt, or screwed in`,
         quantity: 1,

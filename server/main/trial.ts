@@ -6,6 +6,7 @@ import { ARMS } from '@kerabat/core/simulate';
 import { FAULTS } from '../trial/plant.js';
 import { isWrongSafe, kindsOf, linesOf, storyOf, tableOf } from '../trial/report.js';
 import { JOBS_IN_A_WORLD, worldsFor, type WorldPlayed } from '../trial/run.js';
+import { REQUESTS } from '../trial/spec.js';
 import { POLICIES } from '../trial/types.js';
 
 /** npm run trial -- [--jobs N] [--seed S] [--arm honest|lies] [--policy …] [--out FILE] [--threads N] [--fault …] */
@@ -28,6 +29,7 @@ function asked() {
         out: { type: 'string' },
         threads: { type: 'string', default: String(Math.min(4, availableParallelism())) },
         fault: { type: 'string' },
+        request: { type: 'string' },
       },
     });
     return values;
@@ -36,7 +38,7 @@ function asked() {
   }
 }
 
-const { jobs: wanted, seed, arm: named, policy, out, threads: many, fault } = asked();
+const { jobs: wanted, seed, arm: named, policy, out, threads: many, fault, request: only } = asked();
 const jobs = Number(wanted);
 if (!Number.isInteger(jobs) || jobs < 1 || jobs > 1_000_000)
   fail(`--jobs is a whole number from 1 to 1 000 000, not "${wanted}".`);
@@ -47,6 +49,10 @@ const arm = ARMS.find((one) => one === named) ?? fail(`--arm is one of ${ARMS.jo
 const policies = (policy ?? ['advice']).map(
   (name) => POLICIES.find((one) => one === name) ?? fail(`--policy is one of ${POLICIES.join(', ')}, not "${name}".`),
 );
+const request =
+  only === undefined
+    ? undefined
+    : (REQUESTS.find((one) => one === only) ?? fail(`--request is one of ${REQUESTS.join(', ')}, not "${only}".`));
 if (fault !== undefined && !FAULTS.includes(fault)) fail(`--fault is one of ${FAULTS.join(', ')}, not "${fault}".`);
 
 /** Writes what the disk takes; where it takes nothing, what was played so far is in the file as it was. */
@@ -63,8 +69,10 @@ interface Kept extends WorldPlayed {
   readonly world: number;
   readonly jobs: number;
 }
+/** What is not as in a usual trial. */
+const special = { ...(fault === undefined ? {} : { fault }), ...(request === undefined ? {} : { request }) };
 const kept = out === undefined ? undefined : `${out}.jobs`;
-const head = JSON.stringify({ arm, seed, policies, ...(fault === undefined ? {} : { fault }) });
+const head = JSON.stringify({ arm, seed, policies, ...special });
 
 /** What an earlier run of the same trial had played; a line that was cut off by its end is played again. */
 function playedBefore(): Kept[] {
@@ -149,7 +157,7 @@ const over = new Promise<void>((done, broken) => {
   };
   for (let i = 0; i < Math.max(1, Math.min(threads, queue.length + i)); i++) {
     const thread = new Worker(new URL('./trial-thread.js', import.meta.url), {
-      workerData: { seed, arm, policies, ...(fault === undefined ? {} : { fault }) },
+      workerData: { seed, arm, policies, ...special },
     });
     thread.on('error', broken);
     thread.on('message', (answer: { part: { world: number; jobs: number }; played?: WorldPlayed; failed?: string }) => {

@@ -188,9 +188,9 @@ export class Follower {
       ),
       ...(kit === undefined ? {} : { kit }),
       ordered: thingsOn(w),
-      askedFor: w.partsList.flatMap(({ key, section }) => {
-        const [, item] = section === 'ask' ? (/^ask-([a-z-]+)@/.exec(key) ?? []) : [];
-        return item ?? [];
+      askedFor: w.partsList.flatMap(({ key }) => {
+        const [asks, item] = key.split('/');
+        return asks === 'ask' && item !== undefined ? [item] : [];
       }),
       fixes: await seat.shop.fixesOf(job.base()),
       receive: w.safety.receive.flatMap(({ joint }) => joint ?? []),

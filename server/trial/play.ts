@@ -2,7 +2,7 @@ import { Draw, personOf } from '@kerabat/core/simulate';
 import { Follower } from './advice.js';
 import { consequenceOf } from './consequence.js';
 import { byCare, byLabel, byListing, byMeasuring } from './policies.js';
-import { type JobSpec, placeAt, specOf, vehicleOf } from './spec.js';
+import { type JobSpec, placeAt, specOf, type TrialRequest, vehicleOf } from './spec.js';
 import type { End, Outcome, Policy, Seat } from './types.js';
 import type { Workshop } from './workshop.js';
 
@@ -45,8 +45,8 @@ const BY: Readonly<Record<Policy, (seat: Seat) => Played | Promise<Played>>> = {
 };
 
 /** Plays the job of a number in a workshop by a policy. Number and world decide everything about it. */
-export const playJob = (shop: Workshop, number: number, policy: Policy): Promise<Outcome> =>
-  playSpec(shop, specOf(shop.world, number), policy);
+export const playJob = (shop: Workshop, number: number, policy: Policy, only?: TrialRequest): Promise<Outcome> =>
+  playSpec(shop, specOf(shop.world, number, only), policy);
 
 /** Plays a job that is given. Throws where its vehicle or its place is not in the world: a programming error. */
 export async function playSpec(shop: Workshop, spec: JobSpec, policy: Policy): Promise<Outcome> {

@@ -1,5 +1,6 @@
 import { type Arm, worldOf } from '@kerabat/core/simulate';
 import { playJob } from './play.js';
+import type { TrialRequest } from './spec.js';
 import type { Outcome, Policy } from './types.js';
 import { openWorkshop, type Premises } from './workshop.js';
 
@@ -10,6 +11,8 @@ export interface WorldAsk {
   readonly seed: string;
   readonly arm: Arm;
   readonly policies: readonly Policy[];
+  /** Only jobs of this request, wherever it makes sense. */
+  readonly request?: TrialRequest;
   /** The first world is 0. */
   readonly world: number;
   /** So many of its jobs. */
@@ -26,12 +29,21 @@ export interface WorldPlayed {
 }
 
 /** Plays the jobs of one world by each policy: each policy on the same job. */
-export async function playWorld({ seed, arm, policies, world, jobs, premises }: WorldAsk): Promise<WorldPlayed> {
+export async function playWorld({
+  seed,
+  arm,
+  policies,
+  request,
+  world,
+  jobs,
+  premises,
+}: WorldAsk): Promise<WorldPlayed> {
   const shop = openWorkshop(worldOf(`${seed}/${world}`, arm), premises());
   const began = performance.now();
   try {
     const outcomes: Outcome[] = [];
-    for (let n = 0; n < jobs; n++) for (const policy of policies) outcomes.push(await playJob(shop, n, policy));
+    for (let n = 0; n < jobs; n++)
+      for (const policy of policies) outcomes.push(await playJob(shop, n, policy, request));
     return { outcomes, ms: performance.now() - began, workOuts: shop.spent };
   } finally {
     await shop.close();

@@ -24,11 +24,12 @@ export interface JobSpec {
 const OTHER_CAUSES = ['engine-dirt', 'collapsed-hose', 'clevis-pin', 'rod-adjustment'];
 const SEALED: readonly string[] = ['brake-master', 'clutch-master', 'slave', 'front-brake', 'rear-brake'];
 
-/** The job of a number in a world. */
-export function specOf(world: World, number: number): JobSpec {
+/** The job of a number in a world; of one request where only that is wanted and makes sense. */
+export function specOf(world: World, number: number, only?: TrialRequest): JobSpec {
   const draw = new Draw(`${world.seed}/${world.arm}/job ${number}`);
   const vehicle = draw.one(world.vehicles);
-  const wanted = draw.one(REQUESTS);
+  const drawn = draw.one(REQUESTS);
+  const wanted = only ?? drawn;
   const place = draw.one(vehicle.places);
   const conversion = wanted === 'convert' && vehicle.conversions.length > 0 ? draw.one(vehicle.conversions) : undefined;
   const goes =

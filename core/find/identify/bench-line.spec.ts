@@ -35,6 +35,10 @@ describe('the bench line', () => {
     ['port rear left at 62', { attribute: 'port-distance', position: 'rear-left', value: { value: 62, unit: 'mm' } }],
     ['cast date 2001-03', { attribute: 'casting-date', value: '2001-03' }],
     ['foot none', { attribute: 'foot', value: 'none' }],
+    ['plate none', { attribute: 'plate', kind: 'choice', value: 'none' }],
+    ['plate none cal', { attribute: 'plate', kind: 'choice', value: 'none' }],
+    ['port rear left None', { attribute: 'port-seat', value: 'none' }],
+    ['sensor thread none', { attribute: 'sensor-thread', kind: 'thread', value: 'none' }],
   ])('%s', (line, expected) => {
     const read = readBenchLine(line);
     expect(read.recognised && read.evidence).toMatchObject(expected);
@@ -54,6 +58,8 @@ describe('the bench line', () => {
   it.each([
     '',
     'colour blue',
+    'bore none',
+    'studs none',
     'bore',
     'bore soft',
     'port 3/8-24',

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { attribute } from '../../named/attribute/index.js';
 import { STANDARD_SETTINGS } from '../../named/settings/index.js';
 import type { Fact, UnitDesign } from '../../named/unit/index.js';
 import type { Evidence } from '../../vehicle/reading/index.js';
@@ -55,6 +56,28 @@ const asked = (lines: readonly string[], rest: Partial<Question> = {}, pool = un
   identify(poolOf(pool), { evidence: lines.map(bench), settings: STANDARD_SETTINGS, ...rest });
 const share = (id: string, answer: Identification): number =>
   [...answer.candidates, ...answer.eliminated].find((c) => c.unitId === id)?.probability ?? 0;
+
+describe('a mark that nobody recorded of the likeliest', () => {
+  const blank = unit('blank', fact('bore', 23.8125));
+  const record = { fitted: fittedTo('blank') };
+  it('contradicts nothing when no unit has it', () => {
+    const answer = asked(['label ZZ9'], record, [blank, straight, stepped, heavy]);
+    expect(answer.verdict).toBe('enough');
+    expect(answer.oddOneOut).toBeUndefined();
+  });
+  it('is a contradiction still where its mark is recorded, and is another', () => {
+    expect(asked(['label ZZ9'], { fitted: fittedTo('straight') }).verdict).toBe('contradictory');
+  });
+  it('speaks for the unit that has it: of marks that are all different one more unit hardly has the same', () => {
+    // Two labels on two units: 0.95 for the one that has it, (0.95 · 1 / 2 / 2) + 0.05 / 2 for one without a record.
+    const epsilon = attribute('label-code').epsilon;
+    const answer = asked(['label KD'], record, [blank, straight, stepped]);
+    const without = ((1 - epsilon) * 1) / 2 / 2 + epsilon / 2;
+    const [own, other] = [1 - STANDARD_SETTINGS.swappedEarlier, STANDARD_SETTINGS.swappedEarlier / 2];
+    const [b, s, t] = [own * without, other * (1 - epsilon), (other * epsilon) / 2];
+    expect(share('blank', answer)).toBeCloseTo(b / (b + s + t), 10);
+  });
+});
 
 describe('narrowing by evidence', () => {
   it('a casting number that variants share cannot decide alone', () => {

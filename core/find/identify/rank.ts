@@ -61,6 +61,8 @@ export interface Identification {
   readonly eliminated: readonly Candidate[];
   readonly eliminatedCount: number;
   readonly oddOneOut?: OddOneOut;
+  /** For each mark that was read the units that it is recorded for, as many as a list shows. */
+  readonly marks: readonly { readonly attribute: string; readonly of: readonly string[] }[];
   readonly didYouRead: readonly DidYouRead[];
   readonly swapped?: Swapped;
   readonly nextChecks: readonly NextCheck[];
@@ -125,6 +127,7 @@ export function identify(pool: Pool, question: Question): Identification {
     eliminated: out.map(candidate),
     eliminatedCount: outCount,
     ...(oddPiece ? { oddOneOut: oddPiece } : {}),
+    marks: weights.flatMap((w) => (w.evidence.kind === 'mark' ? [carriers(w, pool, limit)] : [])),
     didYouRead: didYouRead(weights),
     ...(left ? { swapped: left } : {}),
     nextChecks: checks,
@@ -140,6 +143,7 @@ const nothing = (evidence: readonly Evidence[], settings: Settings): Identificat
   candidateCount: 0,
   eliminated: [],
   eliminatedCount: 0,
+  marks: [],
   didYouRead: [],
   nextChecks: [],
   verdict: 'none',
@@ -274,6 +278,19 @@ function standingOf(weights: readonly Weights[], { p, live }: Shares, line: numb
     unrecorded: (w) => unrecordedIn(w, p),
     surprise: () => weights.map((w) => surpriseOf(w, p)),
   };
+}
+
+function carriers(
+  { evidence, column, says }: Weights,
+  { units }: Pool,
+  limit: number,
+): Identification['marks'][number] {
+  const of: string[] = [];
+  for (let i = 0; column && i < units.length && of.length < limit; i++) {
+    const code = column.codes[i] as number;
+    if (code !== 0 && says[code] === AGREES) of.push(units[i] as string);
+  }
+  return { attribute: evidence.attribute, of };
 }
 
 function unrecordedIn({ column }: Weights, p: Float64Array): number {

@@ -51,11 +51,11 @@ export const isMeasured = (column: Pick<Column, 'attribute'>): boolean => {
 
 /**
  * Weighs one piece of evidence against the answers of its column. The answers that were possible are those the pool is
- * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K;
- * a mark that is one misreading away takes `misreadingShare` of ε before the rest is shared. A measured value has
- * exp(−½ z²) but never less than `wrongPlace`, a unit without a record the mean of the weights of the pool's values;
- * the bore of a stepped unit was perhaps read at its mouth (`mouthForBore`). Source: the shop's method of narrowing; ε
- * and σ are settings.
+ * recorded with, and "other" (K in all); a match has 1 − ε, another answer ε / (K − 1), a unit without a record 1 / K,
+ * of a mark what `markOfAnother` says; a mark that is one misreading away takes `misreadingShare` of ε before the rest
+ * is shared. A measured value has exp(−½ z²) but never less than `wrongPlace`, a unit without a record the mean of the
+ * weights of the pool's values; the bore of a stepped unit was perhaps read at its mouth (`mouthForBore`). Source: the
+ * shop's method of narrowing; ε and σ are settings.
  */
 export function weigh(evidence: Evidence, column: Column | undefined, settings: Settings): Weights {
   const seen = evidenceBase(evidence);

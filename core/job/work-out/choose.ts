@@ -9,7 +9,7 @@ import type {
   VehicleRecord,
 } from './records.js';
 import { type Subject, subjectText } from '../subject.js';
-import { attribute, type AttributeName } from '../../named/attribute/index.js';
+import { attribute, findAttribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
 import { isOfNeighbour } from '../places.data.js';
@@ -38,8 +38,8 @@ export interface VehicleKnown {
   readonly options: readonly string[];
 }
 
-/** What the unit that is on the vehicle was seen to be, or whose mark it carries; a named person may have said it too. */
-export type Seen = 'so' | 'nothing' | { readonly mark: AttributeName; readonly of: string };
+/** What the unit on the vehicle was seen to be, or whose mark it carries; a named person may have said it too. */
+export type Seen = 'so' | 'nothing' | { readonly mark: string; readonly of: string };
 
 /** A place half computed: who was there and who will be, before the joints are checked. */
 export interface SlotChoice {
@@ -132,18 +132,20 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
 function seenOf(
   id: string | undefined,
   measured: readonly Evidence[],
-  { candidates, eliminated }: IdentificationRecord,
+  { candidates, marks }: IdentificationRecord,
+  reads: JobReads,
 ): Seen {
-  const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name));
-  const agreesOn = ({ agrees }: IdentificationRecord['candidates'][number], name: AttributeName): boolean =>
-    agrees.some((one) => one.attribute === name);
-  const unit = candidates.find(({ unitId }) => unitId === id);
-  for (const { attribute: mark, kind } of own) {
-    if (kind !== 'mark' || (unit && agreesOn(unit, mark))) continue;
-    const other = [...candidates, ...eliminated].find((candidate) => agreesOn(candidate, mark));
-    if (other) return { mark, of: `${other.maker} ${other.name}` };
+  const another = marks.find(({ of }) => of.length > 0 && !of.some((one) => one === id));
+  if (another) {
+    const other = reads.unit(another.of[0] ?? '');
+    return {
+      mark: findAttribute(another.attribute)?.words ?? another.attribute,
+      of: other ? `${other.maker} ${other.name}` : 'another unit',
+    };
   }
-  return unit && own.some((one) => agreesOn(unit, one.attribute)) ? 'so' : 'nothing';
+  const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name));
+  const unit = candidates.find(({ unitId }) => unitId === id);
+  return own.some((one) => unit?.agrees.some((agreed) => agreed.attribute === one.attribute)) ? 'so' : 'nothing';
 }
 
 /** First half of a place: which unit was there, and which will be. */
@@ -160,7 +162,7 @@ export function chooseSlot(
   const old = reads.unit(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
-  const seen = decided ? 'so' : seenOf(old?.id, measured, identification);
+  const seen = decided ? 'so' : seenOf(old?.id, measured, identification, reads);
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);

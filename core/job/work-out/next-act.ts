@@ -1,4 +1,4 @@
-import { whichKey } from './judged.js';
+import { seenKey, whichKey } from './safety.js';
 import type { ShownCheck } from '../shown.types.js';
 import type { NextAct, SlotWork, Workspace } from './workspace.js';
 
@@ -54,10 +54,10 @@ const checking = (
   target: { stage: 'identify', place, fact: check.attribute },
 });
 
-/** Before the order the unit that is there is looked at, as long as it is: an order rests on more than the record then. */
+/** Before the order the unit that is there is looked at: an order rests on more than the record then. */
 function lookingAtTheOld(w: Done): NextAct | undefined {
   if (w.safety.grade !== 'on-listing') return undefined;
-  const blind = w.work.find(({ slot }) => w.safety.onListing.some(({ key }) => key === `${slot}/seen`));
+  const blind = w.work.find(({ slot }) => w.safety.onListing.some(({ key }) => key === seenKey(slot)));
   const [check] = blind?.identification.nextChecks ?? [];
   return blind && check && blind.unitIs !== 'lost' ? checking(blind, check) : undefined;
 }

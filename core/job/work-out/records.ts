@@ -171,7 +171,7 @@ export interface IdentificationRecord extends Pick<Identification, 'verdict'> {
     /** What was seen and is recorded so for it. */
     readonly agrees: readonly { readonly attribute: string }[];
   }[];
-  /** Units that the evidence has ruled out, the likeliest first. */
-  readonly eliminated: IdentificationRecord['candidates'];
+  /** Units that a mark which was read is recorded for. */
+  readonly marks: Identification['marks'];
   readonly nextChecks: readonly { readonly attribute: string; readonly words: string }[];
 }

@@ -101,8 +101,8 @@ const less = (needs: readonly Thing[], has: readonly Thing[]): Thing[] =>
     .filter(({ quantity }) => quantity > 0);
 
 /**
- * What is missing on the bench, what is left over, and what has another number than it should. `askedFor` are items that
- * the list says it cannot name yet: whoever reads it does not forget them.
+ * What is missing on the bench, what is left over, and what has another number than it should. `askedFor` are items
+ * that the list says it cannot name yet: whoever reads it does not forget them.
  */
 export function listFlaws(
   needed: readonly Thing[],

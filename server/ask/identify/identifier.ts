@@ -100,9 +100,9 @@ export function identifier(db: Db) {
         })),
         eliminated: found.eliminated.map((c) => ({
           ...named(c),
-          agrees: [...c.agrees],
           because: c.disagrees.length > 0 ? [...c.disagrees] : [...c.unrecorded],
         })),
+        marks: found.marks.map(({ attribute, of }) => ({ attribute, of: [...of] })),
         didYouRead: [...found.didYouRead],
         nextChecks: found.nextChecks.map((check) => ({ ...check, answers: [...check.answers] })),
       };

@@ -1,0 +1,235 @@
+import { shownId, withoutSide } from '../fold.js';
+import { jointKey } from '../names.js';
+import type { ShownJoint } from '../shown.types.js';
+import type { Finding } from '../../find/ask/index.js';
+import type { JudgedJoint } from '../../judge/check/index.js';
+import type { Listing, Override, Verdict } from '../../judge/verdict/index.js';
+import type { Look } from '../../list/look/index.js';
+import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
+import { findSlot } from '../../vehicle/place/index.js';
+import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
+import type { Beside, kitReasons } from './kits.js';
+import type { Workspace } from './workspace.js';
+
+/** How sure the order of a job is, with every reason: the verdict on its chain, and what stands beside the joints. */
+
+/** What a verdict rests on beside the chain. */
+export interface Also {
+  readonly fluids: Workspace['fluids'];
+  readonly kits: ReturnType<typeof kitReasons>;
+  readonly findings: readonly Finding[];
+  /** Parts that findings order and that nobody can name yet. */
+  readonly open: readonly string[];
+}
+
+/** What a job was judged to, before it is known how fluid, kits and findings stand to it. */
+interface Judged {
+  readonly choices: readonly SlotChoice[];
+  readonly input: SlotInput;
+  readonly listed: readonly Listing[];
+  /** Why something that was decided cannot be taken. */
+  readonly faults: readonly string[];
+  readonly verdict: Verdict;
+  readonly judged: readonly JudgedJoint[];
+  readonly joints: readonly ShownJoint[];
+  readonly looks: readonly Look[];
+  readonly overridden: readonly Override[];
+  readonly notes: readonly string[];
+}
+
+type Safety = Workspace['safety'];
+
+/** The verdict on a job. */
+export function safetyOf(job: Judged, also: Also): Safety {
+  const { choices, input, faults, verdict, judged, joints, looks, overridden, notes } = job;
+  const nothing = nothingToOrder(choices, also);
+  if (nothing !== undefined) return { ...EMPTY, sentence: nothing, nothing };
+  const more: Beside[] = [
+    ...faults.map((words) => ({ words })),
+    ...beside(choices, also, input),
+    ...unidentifiedIn(choices, input),
+    ...also.kits.must,
+    ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
+  ];
+  const unseen = unseenIn(choices);
+  const grade = gradeWith(more, unseen, verdict);
+  const told = { ...verdict, grade, overridden } as Verdict;
+  const [wordsOf, reasonsOf] = [
+    (list: readonly { readonly words: string }[]) => list.map(({ words }) => words),
+    (list: readonly Reason[]) => once(list.map((reason) => lineOf(reason, judged, joints))),
+  ];
+  return {
+    safe: grade === 'safe',
+    grade,
+    sentence: verdictSentence(told, judged, wordsOf(more), wordsOf(unseen)),
+    blockers: [...more.map((one) => ({ ...one, key: one.key ?? one.words })), ...reasonsOf(verdict.reasons)],
+    onListing: onListingOf(job, unseen),
+    receive: [
+      ...reasonsOf(verdict.receive),
+      ...[...also.kits.receive, ...unseenBore(looks)].map((one) => ({ key: one.words, ...one })),
+    ],
+    mayOrder:
+      more.length === 0 &&
+      verdict.reasons.every((r) => overridden.some((o) => o.joint.endsWith(`/${shownId(jointKey(r.joint), joints)}`))),
+    notes,
+    overridden: overridden.map(({ joint, person, reason }) => ({ joint, person, reason })),
+  };
+}
+
+type Reason = Verdict['reasons'][number];
+const once = <L extends { readonly key: string }>(lines: readonly L[]): L[] => [
+  ...new Map(lines.map((line) => [line.key, line])).values(),
+];
+
+/** What stands beside the joints makes an order unsafe; a unit that nobody saw leaves it on listing at most. */
+function gradeWith(more: readonly Beside[], unseen: readonly Unseen[], { grade }: Verdict): Safety['grade'] {
+  if (more.length > 0) return 'not-safe';
+  return grade === 'safe' && unseen.length > 0 ? 'on-listing' : grade;
+}
+
+/** What an order on listing rests on: the record that names the unit, and who lists what was not measured. */
+function onListingOf({ listed, verdict, judged, joints }: Judged, unseen: readonly Unseen[]): Safety['onListing'] {
+  return once([
+    ...unseen.map(({ slot, words, sentence }) => ({
+      key: seenKey(slot),
+      words: `which ${words} is on the vehicle`,
+      sentence,
+      by: listed.find((l) => l.vehicle)?.by ?? ('unsourced' as const),
+    })),
+    ...verdict.onListing.map((reason) => {
+      const line = lineOf(reason, judged, joints);
+      const listing = listed.find((l) => l.by === reason.by);
+      const sentence = [line.sentence, listing && listingWords(listing)].filter(Boolean).join(' ');
+      return { ...line, sentence, by: reason.by };
+    }),
+  ]);
+}
+
+/** Nothing is asked and nothing may be ordered. */
+const EMPTY: Workspace['safety'] = {
+  safe: false,
+  grade: 'not-safe',
+  sentence: '',
+  mayOrder: false,
+  blockers: [],
+  onListing: [],
+  receive: [],
+  notes: [],
+  overridden: [],
+};
+
+/**
+ * Places whose unit the record names and the evidence leaves open: what the record says of lines, studs and rod was
+ * made for another unit perhaps. A conversion asks for what it needs itself.
+ */
+const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInput): Beside[] =>
+  choices.flatMap(({ slot, old, chosen, identification }): Beside[] => {
+    const named = chain.some((entry) => entry.slot === slot) && !plan?.roles.some((role) => role.slot === slot);
+    if (old || !chosen || !named || identification.verdict !== 'not-enough') return [];
+    const words = findSlot(slot)?.words ?? slot;
+    return [
+      {
+        key: whichKey(slot),
+        words: `which ${words} is on the vehicle is not known`,
+        sentence: 'What was seen is not enough to order from: look at one thing more, or say which it is.',
+      },
+    ];
+  });
+/** The key of the reason that a unit is not identified. */
+export const whichKey = (slot: string): string => `${slot}/which`;
+
+interface Unseen {
+  readonly slot: string;
+  readonly words: string;
+  readonly sentence: string;
+}
+/** The key of what an order rests on where nobody saw the unit. */
+export const seenKey = (slot: string): string => `${slot}/seen`;
+
+/** Places of which the record alone says what sits there: nobody saw that it is so on this vehicle. */
+const unseenIn = (choices: readonly SlotChoice[]): Unseen[] =>
+  choices.flatMap(({ slot, old, chosen, stays, seen }) => {
+    if (!old || seen === 'so' || (!chosen && stays === undefined) || stays === 'gone-over') return [];
+    const words = findSlot(slot)?.words ?? slot;
+    const rests = `That the ${words} on the vehicle is the ${old.maker} ${old.name} rests on the record`;
+    const because =
+      seen === 'nothing'
+        ? 'nothing was seen of it. Look at it, or say which it is.'
+        : `the ${seen.mark} that was read is that of ${seen.of}. Look once more, or say which it is.`;
+    return [{ slot, words, sentence: `${rests}: ${because}` }];
+  });
+
+/** What was found, where it orders nothing and no unit goes in. */
+function nothingToOrder(choices: readonly SlotChoice[], { findings }: Also): string | undefined {
+  if (findings.length === 0 || choices.some(({ chosen }) => chosen) || findings.some(({ orders }) => orders.length > 0))
+    return undefined;
+  return `Order nothing. ${findings.map(({ sentence }) => sentence).join(' ')}`;
+}
+
+/** The bore of a unit that gets new seals is seen when it is open. */
+const unseenBore = (looks: readonly Look[]): Beside[] =>
+  looks
+    .filter(({ row, answer }) => row.look === 'bore' && !answer)
+    .map(() => ({
+      words: 'the bore',
+      sentence: 'A scratch that a fingernail feels, pitting or a taper means another unit, not a kit.',
+    }));
+
+/** Who lists it and since when, and how often it went in and how often not. */
+function listingWords({ title, date, fitted, misfits }: Listing): string {
+  const named = [title, date].filter((part) => part !== undefined && part !== '').join(', ');
+  const tried =
+    fitted === undefined || misfits === undefined
+      ? ''
+      : fitted + misfits === 0
+        ? 'nobody has said yet whether it went in'
+        : `it went in ${fitted} times and ${misfits} times it did not`;
+  return [named, tried].filter((part) => part !== '').join(': ') + (named === '' && tried === '' ? '' : '.');
+}
+
+/** A reason as a line: where it stands in the stages, and its sentence. */
+function lineOf(
+  reason: Verdict['reasons'][number],
+  judged: readonly JudgedJoint[],
+  shown: readonly ShownJoint[],
+  words = checkWords(reason.code),
+): Workspace['safety']['blockers'][number] {
+  const joint = judged.find((j) => j.id === reason.joint);
+  const check = joint?.checks.find((c) => c.code === reason.code && c.state === reason.state);
+  const id = shownId(jointKey(reason.joint), shown);
+  const there = shown.find((j) => j.id === id);
+  const slot = there?.slot ?? '';
+  const own = joint && check ? sentenceOf(check, joint) : '';
+  // Both sides of an axle are told in the words of the joint that stands for them.
+  const sentence = there?.checks.find((c) => c.sentence === withoutSide(own))?.sentence ?? own;
+  const part = joint ? joint.between[1].part.replace(/-/g, ' ') : '';
+  return {
+    key: `${slot}/${id}/${reason.code}`,
+    words,
+    sentence,
+    joint: `${slot}/${id}`,
+    part,
+  };
+}
+
+/** What stands in the way beside the joints. */
+function beside(choices: readonly SlotChoice[], { fluids, findings, open }: Also, input: SlotInput): Beside[] {
+  const unfilled = choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot);
+  const contradictory = choices.some(
+    (c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, { about: 'old', slot: c.slot }),
+  );
+  const none = choices.length === 0 || unfilled.length === choices.length;
+  // What was found orders small parts: then no unit need be chosen.
+  if (none && findings.length > 0) return open.map((words) => ({ words }));
+  const words = [
+    ...(none && choices.length < 2 ? ['no unit is chosen'] : unfilled.map((name) => `no ${name} is chosen`)),
+    ...(contradictory ? ['the evidence contradicts itself'] : []),
+    ...fluids.flatMap(({ system, state }) => {
+      if (none || state === 'fits' || state === 'fits-with-change') return [];
+      const of = fluids.length === 1 ? '' : ` of the ${system}`;
+      return [state === 'does-not-fit' ? `the fluid${of} is wrong for cap or seals` : `the fluid${of} is not settled`];
+    }),
+    ...open,
+  ];
+  return words.map((one) => ({ words: one }));
+}
