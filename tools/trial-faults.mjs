@@ -1,5 +1,5 @@
-// npm run trial:faults -- [--jobs N] [--seed S] [--request upgrade]: plays the same jobs with a fault planted in one rule after the other,
-// and prints how many orders that are called safe are wrong, beside those without a fault.
+// npm run trial:faults -- [--jobs N] [--seed S] [--request upgrade]: plays the same jobs with a fault planted in
+// one rule after the other, and prints how many orders that are called safe are wrong, beside those without a fault.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

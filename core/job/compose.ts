@@ -69,6 +69,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
   const booster = rows.booster || ordered.some((place) => place.slot === 'booster');
   for (const place of ordered) addUnit(place, draft);
   if (booster && !draft.parts.has('booster')) addPart(draft, 'booster', 'booster', boosterFacts(ordered));
+  if (ordered.some((place) => place.slot === 'brake-master' && place.other)) openFace(draft);
   for (const place of ordered) {
     if (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master')
       addPedalSide(place, place.slot, booster, rows, draft);
@@ -115,6 +116,16 @@ function addUnit(place: JobPlace, draft: Draft): void {
       ...(place.conversion === undefined ? {} : { conversion: place.conversion }),
     });
   }
+}
+
+/** Where another master sits than the record names, the booster's face and pin may have been made to take it. */
+function openFace(draft: Draft): void {
+  const booster = draft.parts.get('booster');
+  if (!booster || draft.edits.some((edit) => edit.do === 'put' && edit.at === 'booster')) return;
+  const facts = booster.facts.filter(
+    ({ attribute: name, position }) => position !== 'master' && !BOOSTER_PUSH.some((one) => one === name),
+  );
+  draft.parts.set(booster.id, { ...booster, facts });
 }
 
 /** A booster that nobody named, by what the master's place says of it. */

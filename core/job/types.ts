@@ -37,6 +37,8 @@ export interface JobPlace {
    * The vehicle has no such place now: a conversion brings it. What is recorded here is of the sister vehicle that has
    * one.
    */
+  /** Another unit sits there than the record names: what it met may have been made to take it. */
+  readonly other?: true;
   readonly absent?: true;
   /** What the conversion wants answered here. */
   readonly asks: readonly AttributeName[];

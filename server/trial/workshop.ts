@@ -97,8 +97,13 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
       if (accepted.size === 0) return [];
       const rows = judgedRows(await identified(base), reads());
       const worked = rows.places.map(({ slot }) => slot);
-      const { taken } = judgeAccepted(composeJob(rows), accepted, (joint) => slotOf(joint, worked));
-      return taken.map(({ key, fix, sides }) => ({ fix: fix.fix, edits: editsOf(key, sides) }));
+      const { input, taken } = judgeAccepted(composeJob(rows), accepted, (joint) => slotOf(joint, worked));
+      // A line that is bent over goes to the port that the work card names.
+      const moved = input.edits.filter((edit) => edit.do === 'join' && edit.follows === true);
+      return [
+        ...taken.map(({ key, fix, sides }) => ({ fix: fix.fix, edits: editsOf(key, sides) })),
+        ...(moved.length === 0 ? [] : [{ fix: 'moved', edits: moved }]),
+      ];
     },
     overHttp,
     close,

@@ -96,33 +96,31 @@ export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boo
 }
 
 /**
- * What the record says of a place, as far as it still counts: where another unit sits than the record names, studs,
- * rod and lines may have been made to take it. What no unit meets is as it was, and which lines there are.
+ * Whether another unit sits in a place than the record names: studs, rod and lines may have been made to take it, and
+ * what the record says of them does not count any more. What no unit meets is as it was, and which lines there are.
  */
-function leftAsRecorded(
-  old: UnitDesign | undefined,
-  slot: Slot,
-  input: PlaceInput,
-  reads: JobReads,
-): ReturnType<typeof recordedOf> {
-  const recordedHere = recordedOf(slot, input, reads);
-  const named = input.chain.filter((entry) => entry.slot === slot);
-  if (!old || named.length === 0 || named.some(({ unitId }) => unitId === old.id)) return recordedHere;
-  return recordedHere.filter(({ attribute: name }) => isOfTheVehicle(name) || name === 'port-feeds');
-}
+const isOther = (old: UnitDesign | undefined, slot: Slot, { chain }: PlaceInput): boolean => {
+  const named = chain.filter((entry) => entry.slot === slot);
+  return old !== undefined && named.length > 0 && named.every(({ unitId }) => unitId !== old.id);
+};
+const leftAsRecorded = (facts: readonly ChainFact[]): ChainFact[] =>
+  facts.filter(({ attribute: name }) => isOfTheVehicle(name) || name === 'port-feeds');
 
 function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): JobPlace {
   const slot = choice.slot as Slot;
   const { old, chosen } = choice;
   const kind = (chosen ?? old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
+  const here = recordedOf(slot, input, reads);
+  const other = isOther(old, slot, input);
   const absent = input.vehicle !== undefined && !old && entriesFor(input.chain, slot, input.known).length === 0;
   return {
     slot,
     kind: old?.kind ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
-    recorded: absent && role ? sisterFacts(slot, chosen, input, reads) : leftAsRecorded(old, slot, input, reads),
+    recorded: absent && role ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
+    ...(other ? { other } : {}),
     read: choice.measured.map((item) => readingOf(item, input.settings)),
     ...setOf('oldSet', old, slot, input, reads),
     ...setOf('chosenSet', chosen, slot, input, reads),

@@ -51,7 +51,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
     ...also.kits.must,
     ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
   ];
-  const unseen = unseenIn(choices);
+  const unseen = unseenIn(choices, input);
   const grade = gradeWith(more, unseen, verdict);
   const told = { ...verdict, grade, overridden } as Verdict;
   const [wordsOf, reasonsOf] = [
@@ -147,8 +147,8 @@ interface Unseen {
 export const seenKey = (slot: string): string => `${slot}/seen`;
 
 /** Places of which the record alone says what sits there: nobody saw that it is so on this vehicle. */
-const unseenIn = (choices: readonly SlotChoice[]): Unseen[] =>
-  choices.flatMap(({ slot, old, chosen, stays, seen }) => {
+function unseenIn(choices: readonly SlotChoice[], { chain }: SlotInput): Unseen[] {
+  const own = choices.flatMap(({ slot, old, chosen, stays, seen }): Unseen[] => {
     if (!old || seen === 'so' || (!chosen && stays === undefined) || stays === 'gone-over') return [];
     const words = findSlot(slot)?.words ?? slot;
     const rests = `That the ${words} on the vehicle is the ${old.maker} ${old.name} rests on the record`;
@@ -158,6 +158,18 @@ const unseenIn = (choices: readonly SlotChoice[]): Unseen[] =>
         : `the ${seen.mark} that was read is that of ${seen.of}. Look once more, or say which it is.`;
     return [{ slot, words, sentence: `${rests}: ${because}` }];
   });
+  return [...own, ...unseenBeside(choices, chain)];
+}
+
+/** A booster that goes in meets the master that stays: which one that is rests on the record until it is looked at. */
+function unseenBeside(choices: readonly SlotChoice[], chain: SlotInput['chain']): Unseen[] {
+  const slot = 'brake-master';
+  const meets = choices.some((c) => c.slot === 'booster' && c.chosen) && !choices.some((c) => c.slot === slot);
+  if (!meets || !chain.some((entry) => entry.slot === slot)) return [];
+  const words = findSlot(slot)?.words ?? slot;
+  const met = `The booster goes behind the ${words} that the record names: nothing was seen of it.`;
+  return [{ slot, words, sentence: `${met} Work on it too, and look at it.` }];
+}
 
 /** What was found, where it orders nothing and no unit goes in. */
 function nothingToOrder(choices: readonly SlotChoice[], { findings }: Also): string | undefined {

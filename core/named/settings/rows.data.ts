@@ -38,6 +38,8 @@ interface WorkshopFigures extends FeelFigures, LineFigures {
   readonly fallsThroughBelow: number;
   readonly gapMin: number;
   readonly gapMax: number;
+  /** Clearance over the target that is accepted as lost travel where no maker gives a limit, mm. */
+  readonly gapLost: number;
   readonly adjusterRange: number;
   readonly rodEngagement: number;
   readonly clearance: number;
@@ -173,6 +175,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
   row('fallsThroughBelow', 'Thread engagement too small below', 0.15, 0.01, 0.5, 'share', 'no hold at all'),
   row('gapMin', 'Rod clearance, least', 0.25, 0.01, 2, 'mm', '0.010 in, unless the maker says otherwise'),
   row('gapMax', 'Rod clearance, most', 0.51, 0.02, 4, 'mm', '0.020 in, unless the maker says otherwise'),
+  row('gapLost', 'Clearance over the target that is accepted', 2, 0, 10, 'mm', 'where the maker gives no limit: each millimetre is one of stroke before the piston moves'),
   row('adjusterRange', 'Usual range of a rod’s adjuster', 8, 0, 40, 'mm', 'where none is recorded'),
   row(
     'rodEngagement',

@@ -5,9 +5,10 @@ import { doubtOf, EPS, figureAt, finding, notKnown, restsOf, stackOf, tidy } fro
 /**
  * Clearance between the booster's output rod and the master's pocket: pocket + what lies between the faces − insert −
  * rod, against the target (a setting). Its doubt is that of its readings, in squares. The lower end at or below nought:
- * not known to clear, or no clearance when all of it is. Wholly above the target: lost travel, a refusal only where the
- * maker gives a limit. Otherwise its value decides. A rod that can be adjusted turns every miss into a change. Source:
- * statics of a rod between two faces.
+ * not known to clear, or no clearance when all of it is. Wholly above the target: lost travel, refused beyond the
+ * maker's limit or, where he gives none, beyond what is accepted (a setting). Otherwise its value decides. A rod that
+ * can be adjusted turns a miss into a change as far as its adjuster goes (a setting). Source: statics of a rod between
+ * two faces.
  */
 export function gap(c: Case): Finding {
   const { a: booster, b: master, view } = c;
@@ -17,7 +18,7 @@ export function gap(c: Case): Finding {
   const insert = knownAt(master, 'insert');
   const plate = stackOf(c) ?? plateOf(c);
   const adjustable = knownAt(booster, 'pin-adjustable')?.value;
-  const { gapMin: low, gapMax: high } = view.settings;
+  const { gapMin: low, gapMax: high, gapLost, adjusterRange } = view.settings;
   const [recessMm, pinMm] = [c.vb?.value, pin?.value];
   const values: Figures = {
     recess: recessMm ?? null,
@@ -44,7 +45,9 @@ export function gap(c: Case): Finding {
     adjustable: adjustable === undefined ? null : adjustable === 'adjustable',
   };
   const rests = restsOf(c.vb, pin, insert);
-  const turns = adjustable === 'adjustable' ? 'fits-with-change' : undefined;
+  // No adjuster turns further than it has thread.
+  const off = Math.max(low - gapMm, gapMm - high);
+  const turns = adjustable === 'adjustable' && off <= adjusterRange + EPS ? 'fits-with-change' : undefined;
   // Whether the rod can be set decides between a change and a refusal: somebody has to look.
   const refused = (): Finding =>
     adjustable === undefined
@@ -54,8 +57,10 @@ export function gap(c: Case): Finding {
   if (gapMm - doubt <= EPS)
     return turns ? finding(turns, all, rests) : { ...notKnown(all, ...finer(c)), rests, coarse: true };
   const limit = figureAt(master, 'gap-limit') ?? figureAt(booster, 'gap-limit');
-  if (gapMm > high + EPS)
-    return limit !== undefined && gapMm > limit + EPS ? refused() : finding('fits-with-change', all, rests);
+  if (gapMm > high + EPS) {
+    const beyond = gapMm > (limit ?? high + gapLost) + EPS;
+    return beyond && !(turns && limit === undefined) ? refused() : finding('fits-with-change', all, rests);
+  }
   if (gapMm < low - EPS) return refused();
   return finding('fits', all, rests);
 }
