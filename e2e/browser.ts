@@ -93,8 +93,9 @@ export class Seat {
       { timeout: PATIENCE },
       path.split('?')[0] ?? path,
     );
-    await this.page.waitForSelector('h1, .problem', { timeout: PATIENCE });
     await this.page.waitForNetworkIdle({ idleTime: 150, timeout: 10_000 }).catch(() => undefined);
+    // The heading that is there at first is that of the view before.
+    await this.page.waitForSelector('h1, .problem', { timeout: PATIENCE });
   }
 
   /** How far the work can be scrolled sideways, in px. */
