@@ -1,6 +1,8 @@
 import type { AttributeName } from '../../named/attribute/index.js';
 import { conversionsOf, larger } from './conversions.js';
 import { type Design, designsFor, frameOf, lookAlike } from './designs.js';
+import { changedDesign, fitted } from './altered.js';
+import { CHANCE } from './chances.js';
 import { Draw } from './draw.js';
 import { TRUE_LAYOUTS } from './layouts.js';
 import {
@@ -29,27 +31,6 @@ const QUALITIES: readonly Quality[] = [
   { name: 'patchy', holes: 0.15 },
   { name: 'poor', holes: 0.35 },
 ];
-
-/** Chances of what workshops meet. */
-export const CHANCE = {
-  clutch: 0.5,
-  /** A unit as good as the recorded one was fitted last time. */
-  twin: 0.05,
-  /** Another unit was fitted last time, and the vehicle was made to take it: a nut, studs, a rod. */
-  altered: 0.05,
-  /** The works changed the unit in mid-year, or an option has another one. */
-  change: 0.15,
-  option: 0.1,
-  /** A unit had another number before; its box holds small parts. */
-  superseded: 0.15,
-  box: 0.3,
-  /** Only with lies: a listing is of a unit that does not go; a kit is of another bore; two ports are swapped. */
-  wrongListing: 0.25,
-  wrongKit: 0.1,
-  swapped: 0.1,
-  copied: 0.05,
-  oldList: 0.3,
-};
 
 /** Everything of a world that is filled while its vehicles are drawn. */
 class Making {
@@ -290,19 +271,6 @@ function placeOf(id: string, design: Design, built: string, making: Making, draw
   };
 }
 
-/** The design as the works changed it: one thing is another on both sides. */
-function changedDesign(
-  design: Design,
-  draw: Draw,
-): { readonly design: Design; readonly differs: AttributeName } | undefined {
-  const { facts, differs } = lookAlike(design, draw);
-  // The face between booster and master is of both: the works would have changed both at once.
-  const shared = design.own.some(({ attribute }) => attribute === 'recess-depth' || attribute === 'booster-pin');
-  if (shared && AT_THE_BOOSTER.includes(differs)) return undefined;
-  const side = madeToTake(design.own, facts, differs, design.side);
-  return side && { differs, design: { ...design, own: facts, side } };
-}
-
 /** What stands beside a unit on the shelf: one as good, and two that differ in one thing. */
 function family(
   id: string,
@@ -324,58 +292,3 @@ function family(
   });
   return { twin, alikes };
 }
-
-/** What was fitted last time: mostly what the record says; now and then another unit, the vehicle made to take it. */
-function fitted(
-  right: TrueUnit,
-  { twin, alikes }: { readonly twin: TrueUnit; readonly alikes: readonly TrueUnit[] },
-  side: readonly TrueFact[],
-  draw: Draw,
-): Pick<TruePlace, 'unit' | 'side' | 'altered'> {
-  if (draw.happens(CHANCE.twin)) return { unit: twin.id, side };
-  if (!draw.happens(CHANCE.altered)) return { unit: right.id, side };
-  const alike = draw.one(alikes);
-  const made = alike.differs && madeToTake(right.facts, alike.facts, alike.differs, side);
-  return made && alike.differs ? { unit: alike.id, side: made, altered: alike.differs } : { unit: right.id, side };
-}
-
-/** The vehicle's side made to take another unit; undefined where that cannot be done to a vehicle. */
-function madeToTake(
-  was: readonly TrueFact[],
-  is: readonly TrueFact[],
-  differs: AttributeName,
-  side: readonly TrueFact[],
-): TrueFact[] | undefined {
-  const changed = is.find(
-    ({ attribute, position, value }) =>
-      attribute === differs &&
-      was.some((one) => one.attribute === attribute && one.position === position && one.value !== value),
-  );
-  if (!changed || !ALTERABLE.includes(differs)) return undefined;
-  // A deeper pocket was met by a longer pin; everything else was made the same.
-  const deeper = differs === 'recess-depth';
-  const before = Number(was.find(({ attribute }) => attribute === differs)?.value);
-  if (!side.some(({ attribute }) => attribute === (deeper ? 'booster-pin' : differs))) return undefined;
-  return side.map((one) => {
-    if (deeper && one.attribute === 'booster-pin')
-      return { ...one, value: Math.round((Number(one.value) + Number(changed.value) - before) * 100) / 100 };
-    return one.attribute === changed.attribute && one.position === changed.position
-      ? { ...one, value: changed.value }
-      : one;
-  });
-}
-const AT_THE_BOOSTER: readonly AttributeName[] = ['stud-spacing', 'pilot', 'recess-depth', 'booster-pin'];
-/** What workshops change on a vehicle to make another unit go. */
-const ALTERABLE: readonly AttributeName[] = [
-  'stud-spacing',
-  'pilot',
-  'rod-length',
-  'clevis-pin',
-  'recess-depth',
-  'port-thread',
-  'port-seat',
-  'feed-hose',
-  'vacuum-hose',
-  'carrier-spacing',
-  'disc',
-];
