@@ -1,3 +1,4 @@
+import { lookup } from '../base/lookup/index.js';
 import { attribute, type AttributeName } from '../named/attribute/index.js';
 import type { Draw } from './world/index.js';
 import type { Arm, TrueFact } from './world/index.js';
@@ -32,24 +33,45 @@ export function said(
   person: Person,
   draw: Draw,
 ): string | undefined {
+  const slips = person.arm === 'lies' && draw.happens(ERRORS.blunder);
   const own = facts.filter((one) => one.attribute === name);
-  const found = own.find((one) => one.position === position) ?? own.find((one) => one.position === undefined);
+  const at = (place: string | undefined): TrueFact | undefined => own.find((one) => one.position === place);
+  const found = (slips && at(mirrored(position))) || at(position) || at(undefined);
   if (found === undefined || draw.happens(ERRORS.unseen)) return undefined;
   if (found.value === null) return 'none';
   const { kind, dimension } = attribute(name);
+  if (kind === 'thread' && slips) return lookup(TAKEN_FOR, String(found.value)) ?? String(found.value);
   if (kind !== 'quantity' || typeof found.value !== 'number') return String(found.value);
   if (dimension === 'angle') return `${Math.max(0.1, Math.round(found.value + draw.heavy() * ERRORS.angle))}`;
   const read = found.value + person.bias + draw.heavy() * ERRORS.sigma;
-  const written = person.arm === 'lies' && draw.happens(ERRORS.blunder) ? blunder(read, draw) : read;
+  const written = slips ? blunder(name, read, draw) : read;
   return `${Math.max(0.1, written).toFixed(1)} cal`;
 }
 
-/** What goes wrong by hand: a digit lost, two digits changed places, a zero that had shifted. */
-function blunder(value: number, draw: Draw): number {
+/** Left for right. */
+const mirrored = (position: string | undefined): string | undefined =>
+  position?.replace(/left|right/, (side) => (side === 'left' ? 'right' : 'left'));
+
+/** Threads that are taken for each other by hand: the same size with another pitch, or as good as the same size. */
+const TAKEN_FOR: Readonly<Record<string, string>> = {
+  '3/8-24 UNF': 'M10x1.0',
+  'M10x1.0': '3/8-24 UNF',
+  '7/16-24 UNS': '7/16-20 UNF',
+  '7/16-20 UNF': '7/16-24 UNS',
+  'M12x1.0': 'M12x1.5',
+};
+
+/**
+ * What goes wrong by hand: a digit lost, two digits changed places, a zero that had shifted, inches written for mm, a
+ * bore that was measured with the ring in its mouth.
+ */
+function blunder(name: AttributeName, value: number, draw: Draw): number {
   const digits = value.toFixed(1).replace('.', '');
+  if (name === 'bore' && draw.happens(0.5)) return value - 1.6;
   return draw.one([
     () => value + draw.one([-1, 1]),
     () => Number(`${digits.slice(1, 2)}${digits.slice(0, 1)}${digits.slice(2)}`) / 10,
     () => Number(digits.slice(0, -2) + digits.slice(-1)) / 10 || value,
+    () => value / 25.4,
   ])();
 }

@@ -212,3 +212,29 @@ it('a share has its interval, and of nought the bound is three in as many', () =
   expect(share(10, 100)).toBe('10.0 % (5.5 to 17.4)');
   expect(share(1, 0)).toBe('-');
 });
+
+it('in the arm of lies a few answers are blunders of each kind, and in the other none', () => {
+  const facts = [
+    { attribute: 'bore' as const, value: 22.2 },
+    { attribute: 'port-thread' as const, position: 'front-left', value: 'M10x1.0' },
+    { attribute: 'port-thread' as const, position: 'front-right', value: 'M12x1.0' },
+  ];
+  const answers = (arm: (typeof ARMS)[number]) => {
+    const draw = new Draw('blunders');
+    const person = { arm, bias: 0 };
+    return Array.from({ length: 6000 }, () => [
+      said(facts, 'bore', undefined, person, draw),
+      said(facts, 'port-thread', 'front-left', person, draw),
+    ]);
+  };
+  const far = (list: ReturnType<typeof answers>): number =>
+    list.filter(([bore]) => bore !== undefined && Math.abs(Number.parseFloat(bore) - 22.2) > 0.9).length;
+  const threads = (list: ReturnType<typeof answers>): Set<string | undefined> =>
+    new Set(list.map(([, thread]) => thread));
+  const [honest, lies] = [answers('honest'), answers('lies')];
+  expect(threads(honest)).toEqual(new Set(['M10x1.0', undefined]));
+  expect(far(lies) / lies.length).toBeGreaterThan(ERRORS.blunder / 2);
+  expect(far(lies) / lies.length).toBeLessThan(ERRORS.blunder * 1.5);
+  // The line of the other side, and what its thread is taken for.
+  expect(threads(lies)).toEqual(new Set(['M10x1.0', 'M12x1.5', undefined]));
+});
