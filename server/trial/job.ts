@@ -1,7 +1,7 @@
 import { readBenchLine } from '@kerabat/core/find/identify';
 import type { DecisionRecord, EvidenceRecord, JobBase } from '@kerabat/core/job';
-import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import type { TrueVehicle } from '@kerabat/core/simulate';
+import { trialSettings } from './plant.js';
 import type { JobSpec } from './spec.js';
 
 /** A job as it grows: what was asked, and everything that was said and decided since. */
@@ -57,7 +57,7 @@ export class TrialJob {
       photographs: [],
       edits: [],
       added: [],
-      settings: STANDARD_SETTINGS,
+      settings: trialSettings(),
     };
   }
 

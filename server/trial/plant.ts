@@ -1,5 +1,5 @@
 import { checksFor, type CheckCode, type CheckRow } from '@kerabat/core/judge/check';
-import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
+import { type Settings, STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { JOINT_KINDS } from '@kerabat/core/vehicle/chain';
 
 /**
@@ -33,12 +33,16 @@ export const FAULTS: readonly string[] = [
   ...LIMITS.map((limit) => `wide ${limit}`),
 ];
 
+let settings: Settings = STANDARD_SETTINGS;
+/** The settings of a simulated workshop, with what was planted in them. */
+export const trialSettings = (): Settings => settings;
+
 /** Plants a fault by its name. Throws on one that is none: a programming error. */
 export function plant(fault: string): void {
   const [how, what = ''] = fault.split(' ');
   const limit = LIMITS.find((one) => one === what);
   if (how === 'wide' && limit) {
-    Object.assign(STANDARD_SETTINGS, { [limit]: 500 });
+    settings = { ...settings, [limit]: 500 };
     return;
   }
   for (const kind of JOINT_KINDS) {

@@ -15,7 +15,7 @@ import {
 import { openDatabase } from '../base/db/open.js';
 import { premises } from '../main/premises.js';
 import { carryOut } from './consequence.js';
-import { FAULTS } from './plant.js';
+import { FAULTS, plant, trialSettings } from './plant.js';
 import { playJob } from './play.js';
 import { kindsIn, lineOf, linesOf, share, tableOf } from './report.js';
 import { runTrial } from './run.js';
@@ -188,8 +188,6 @@ describe('a fix is played out on the vehicle as it is', () => {
   });
 });
 
-it('there are twenty faults that can be planted', () => expect(new Set(FAULTS).size).toBe(20));
-
 it('what people say errs as it is stated: heavier in the tails than the normal, and now and then nothing', () => {
   const draw = new Draw('quantiles');
   const facts = [{ attribute: 'stud-spacing' as const, value: 80 }];
@@ -237,4 +235,12 @@ it('in the arm of lies a few answers are blunders of each kind, and in the other
   expect(far(lies) / lies.length).toBeLessThan(ERRORS.blunder * 1.5);
   // The line of the other side, and what its thread is taken for.
   expect(threads(lies)).toEqual(new Set(['M10x1.0', 'M12x1.5', undefined]));
+});
+
+it('there are twenty faults, and each can be planted', () => {
+  // The last test of the file: what is planted stays.
+  expect(new Set(FAULTS).size).toBe(20);
+  for (const fault of FAULTS) plant(fault);
+  expect(trialSettings().spacingWithin).toBe(500);
+  expect(() => plant('no such.check')).toThrow();
 });
