@@ -18,14 +18,9 @@ afterAll(async () => {
   for (const shop of shops) await shop.close();
 });
 
-/** The same unit that the record names goes in again, with what was told. */
-async function replaced(
-  shop: Workshop,
-  vehicle: TrueVehicle,
-  place: TruePlace,
-  ...lines: readonly string[]
-): Promise<Workspace> {
-  const job = new TrialJob(vehicle, {
+/** A job about a place whose unit is to be replaced. */
+const replacing = (vehicle: TrueVehicle, place: TruePlace): TrialJob =>
+  new TrialJob(vehicle, {
     number: 0,
     vehicle: vehicle.id,
     slot: place.slot,
@@ -34,6 +29,15 @@ async function replaced(
     tells: true,
     seed: '',
   });
+
+/** The same unit that the record names goes in again, with what was told. */
+async function replaced(
+  shop: Workshop,
+  vehicle: TrueVehicle,
+  place: TruePlace,
+  ...lines: readonly string[]
+): Promise<Workspace> {
+  const job = replacing(vehicle, place);
   for (const line of lines) expect(job.tell(line, place.slot, true), line).toBeUndefined();
   job.decide(`unit:${place.slot}`, place.recorded, shop.world.units.get(place.recorded)?.number ?? '');
   return shop.workOut(job.base());
@@ -105,15 +109,7 @@ describe('like for like', () => {
           ({ kind, id }) => kind === place.kind && !vehicle.book.some(({ unit }) => unit === id),
         );
         if (!other) continue;
-        const job = new TrialJob(vehicle, {
-          number: 0,
-          vehicle: vehicle.id,
-          slot: place.slot,
-          request: 'replace',
-          cause: 'unit',
-          tells: true,
-          seed: '',
-        });
+        const job = replacing(vehicle, place);
         job.decide(`old:${place.slot}`, other.id);
         job.decide(`unit:${place.slot}`, other.id);
         const { work } = await shop.workOut(job.base());

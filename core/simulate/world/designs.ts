@@ -272,7 +272,7 @@ export function lookAlike(
   { own, kind }: Design,
   draw: Draw,
 ): { readonly facts: TrueFact[]; readonly differs: AttributeName } {
-  const ways = DIFFERENCES.filter(({ attribute, other: _other }) =>
+  const ways = DIFFERENCES.filter(({ attribute }) =>
     own.some(
       (one) =>
         one.attribute === attribute &&
