@@ -37,18 +37,21 @@ let settings: Settings = STANDARD_SETTINGS;
 /** The settings of a simulated workshop, with what was planted in them. */
 export const trialSettings = (): Settings => settings;
 
-/** Plants a fault by its name. Throws on one that is none: a programming error. */
-export function plant(fault: string): void {
+/** Plants a fault by its name; answers what takes it out again. Throws on a name of none: a programming error. */
+export function plant(fault: string): () => void {
   const [how, what = ''] = fault.split(' ');
   const limit = LIMITS.find((one) => one === what);
   if (how === 'wide' && limit) {
+    const before = settings;
     settings = { ...settings, [limit]: 500 };
-    return;
+    return () => void (settings = before);
   }
   for (const kind of JOINT_KINDS) {
     const rows = checksFor(kind) as CheckRow[];
     const at = rows.findIndex(({ code }) => code === what);
-    if (at >= 0) return void rows.splice(at, 1);
+    if (at < 0) continue;
+    const [taken] = rows.splice(at, 1);
+    return () => void rows.splice(at, 0, taken!);
   }
   throw new Error(`no fault "${fault}"`);
 }

@@ -12,6 +12,8 @@ import {
   type World,
   worldOf,
 } from '@kerabat/core/simulate';
+import { checksFor } from '@kerabat/core/judge/check';
+import { JOINT_KINDS } from '@kerabat/core/vehicle/chain';
 import { openDatabase } from '../base/db/open.js';
 import { premises } from '../main/premises.js';
 import { carryOut } from './consequence.js';
@@ -237,10 +239,15 @@ it('in the arm of lies a few answers are blunders of each kind, and in the other
   expect(threads(lies)).toEqual(new Set(['M10x1.0', 'M12x1.5', undefined]));
 });
 
-it('there are twenty faults, and each can be planted', () => {
-  // The last test of the file: what is planted stays.
+it('there are twenty faults, and each can be planted and taken out again', () => {
+  const checks = () => JOINT_KINDS.map((kind) => checksFor(kind).map(({ code }) => code));
+  const [before, settings] = [checks(), trialSettings()];
   expect(new Set(FAULTS).size).toBe(20);
-  for (const fault of FAULTS) plant(fault);
-  expect(trialSettings().spacingWithin).toBe(500);
+  for (const fault of FAULTS) {
+    const takeOut = plant(fault);
+    expect([checks(), trialSettings()]).not.toEqual([before, settings]);
+    takeOut();
+    expect([checks(), trialSettings()]).toEqual([before, settings]);
+  }
   expect(() => plant('no such.check')).toThrow();
 });
