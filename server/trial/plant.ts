@@ -50,8 +50,8 @@ export function plant(fault: string): () => void {
     const rows = checksFor(kind) as CheckRow[];
     const at = rows.findIndex(({ code }) => code === what);
     if (at < 0) continue;
-    const [taken] = rows.splice(at, 1);
-    return () => void rows.splice(at, 0, taken!);
+    const taken = rows.splice(at, 1);
+    return () => void rows.splice(at, 0, ...taken);
   }
   throw new Error(`no fault "${fault}"`);
 }
