@@ -1,6 +1,6 @@
 import { checksFor } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
-import { type ChainFact, faceRef } from '../vehicle/chain/index.js';
+import { type ChainFact, faceRef, type JointKind } from '../vehicle/chain/index.js';
 import { partOf, partsOf, type Slot } from '../vehicle/place/index.js';
 import { conversionEdits, withChanges } from './changes.js';
 import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
@@ -242,8 +242,7 @@ function addWheel(place: JobPlace, id: string, converted: boolean, draft: Draft)
     const own = named(facts, names);
     // The disc and the carrier that the old caliper sits on are there; a wheel is asked about where it is known.
     const onOld = joint !== 'wheel' && names.some((attribute) => has(old, attribute));
-    const asked = checksFor(joint).some((row) => [row.a, row.b ?? row.a].some((name) => place.asks.includes(name)));
-    if (kind !== 'caliper' || (own.length === 0 && !onOld && !asked)) continue;
+    if (kind !== 'caliper' || (own.length === 0 && !onOld && !isAskedOf(joint, place))) continue;
     addPart(draft, `${id}-${joint}`, joint, own);
     join(draft, `${id}-${joint}`, joint, `${id}-${joint}`, id);
   }
@@ -258,9 +257,17 @@ function addSlave(place: JobPlace, draft: Draft): void {
   join(draft, 'slave-fork', 'fork', 'fork', 'slave');
 }
 
+/** Whether a conversion asks for what a joint turns on, or the new unit says what it wants there. */
+const isAskedOf = (joint: JointKind, { asks, chosen }: JobPlace): boolean =>
+  checksFor(joint).some(
+    (row) =>
+      [row.a, row.b ?? row.a].some((name) => asks.includes(name)) ||
+      (chosen !== undefined && has(factsOf(chosen), row.b ?? row.a)),
+  );
+
 function addRoom(place: JobPlace, id: string, draft: Draft): void {
   const facts = named(known(place), ROOM);
-  if (facts.length === 0 && !place.asks.some((name) => /^(room|reach)-/.test(name))) return;
+  if (facts.length === 0 && !isAskedOf('room', place)) return;
   addPart(draft, `${id}-room`, 'room', facts);
   join(draft, `${id}-room`, 'room', `${id}-room`, id);
 }
@@ -279,13 +286,17 @@ function addFluids(places: readonly JobPlace[], draft: Draft): void {
   for (const system of ['brake', 'clutch'] as const) {
     const here = places.filter((place) => SYSTEM[place.slot] === system);
     const caps = here.flatMap((place) => named(known(place), ['fluid']));
-    const cap = caps.findLast((fact) => fact.rests === 'measured') ?? caps[0];
-    if (!cap) continue;
-    for (const place of here) for (const id of partsOf(place.slot)) addPart(draft, id, place.kind, [cap]);
-    // The cap stays on the vehicle, whichever unit comes under it.
+    if (caps.length === 0) continue;
+    const ids = here.flatMap((place) => partsOf(place.slot));
+    // The cap stays on the vehicle, whichever unit is or comes under it.
+    const capped = (facts: readonly ChainFact[]): ChainFact[] => [
+      ...facts.filter((fact) => fact.attribute !== 'fluid'),
+      ...caps,
+    ];
+    for (const part of ids.flatMap((id) => draft.parts.get(id) ?? []))
+      draft.parts.set(part.id, { ...part, facts: capped(part.facts) });
     draft.edits.forEach((edit, i) => {
-      if (edit.do !== 'put' || !here.some((place) => partsOf(place.slot).includes(edit.at))) return;
-      draft.edits[i] = { ...edit, facts: [...edit.facts.filter((f) => f.attribute !== 'fluid'), cap] };
+      if (edit.do === 'put' && ids.includes(edit.at)) draft.edits[i] = { ...edit, facts: capped(edit.facts) };
     });
   }
 }

@@ -10,7 +10,7 @@ import {
   facesOf,
   type Joint,
   type JointKind,
-  knownAt,
+  sureAt,
   type Part,
   type PartKind,
   partRow,
@@ -101,8 +101,8 @@ function factsAt(face: Face, judged: JudgedJoint, beside: Face | undefined): Rea
   const facts = new Map<AttributeName, Value>();
   for (const at of beside ? [beside, face] : [face])
     for (const attribute of attributesOf(at.part)) {
-      const known = knownAt(at, attribute);
-      if (known && known.disputed !== true) facts.set(attribute, known.value);
+      const known = sureAt(at, attribute);
+      if (known) facts.set(attribute, known.value);
     }
   for (const check of judged.checks) {
     const row = CHECKS.find((r) => r.code === check.code);

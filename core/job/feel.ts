@@ -2,7 +2,7 @@ import { asOneFace } from '../judge/joint/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
 import { pistonArea } from '../named/bore/index.js';
 import type { Settings } from '../named/settings/index.js';
-import { applyEdits, type Chain, knownAt, type Part, partsById, type Rests } from '../vehicle/chain/index.js';
+import { applyEdits, type Chain, sureAt, type Part, partsById, type Rests } from '../vehicle/chain/index.js';
 import { type ClutchSide, type FeelKey, type FeelKinds, feelLimits, type FeelLimits } from '../work/feel/index.js';
 import type { JudgedChain } from './fixes.js';
 
@@ -41,9 +41,8 @@ type Parts = ReadonlyMap<string, Part>;
 const restsOf = (rests: Rests): FeelRests => (rests === 'measured' ? 'measured' : 'recorded');
 
 function known(part: Part | undefined, name: AttributeName): { value: number | string; rests: FeelRests } | undefined {
-  const found = part && knownAt(asOneFace(part), name);
-  if (found?.disputed === true || (typeof found?.value !== 'number' && typeof found?.value !== 'string'))
-    return undefined;
+  const found = part && sureAt(asOneFace(part), name);
+  if (typeof found?.value !== 'number' && typeof found?.value !== 'string') return undefined;
   return { value: found.value, rests: restsOf(found.rests) };
 }
 const figure = (part: Part | undefined, name: AttributeName): number | undefined => {
@@ -92,10 +91,10 @@ function residuals(parts: Parts, kinds: FeelKinds): FeelValue[] {
     ...[...parts.values()].filter(({ facts }) => facts.some((f) => f.attribute === 'line-valve')),
   ];
   const found = [
-    body && knownAt(asOneFace(body), 'valve-in-body'),
-    ...lines.map((part) => knownAt(asOneFace(part), 'line-valve')),
+    body && sureAt(asOneFace(body), 'valve-in-body'),
+    ...lines.map((part) => sureAt(asOneFace(part), 'line-valve')),
   ];
-  if (found.length < 2 || found.some((one) => one === undefined || one.disputed === true)) return [];
+  if (found.length < 2 || found.some((one) => one === undefined)) return [];
   const value = found.filter((one) => one?.value === 'residual').length;
   const from = 'the master’s body and the lines';
   if (kinds.front === kinds.rear)

@@ -80,6 +80,7 @@ export const BOOSTER_PUSH = [
   'booster-pin',
   'pin-under-vacuum',
   'pin-adjustable',
+  'pin-adjust',
   'output-force',
 ] as const satisfies readonly AttributeName[];
 

@@ -85,7 +85,7 @@ const TRAPS: readonly (readonly [words: string, story: Story, check: string, sta
   ['a ruler cannot confirm what a caliper must', { ...Q2, unit: 'wex-sm19', onNew: ['studs 66 ruler'] }, 'stud-spacing', 'not-known', 'use a caliper'],
   ['a flange that stands at another angle', { ...Q2, unit: 'ard-sm19', onNew: ['flange 60'] }, 'flange-angle', 'does-not-fit', '30° apart'],
   ['a pilot that does not go into the hole', { ...V12, onNew: ['pilot 45 cal'] }, 'pilot', 'does-not-fit', '3.00 mm'],
-  ['a rod that is too short for its adjuster', { ...Q2, unit: 'wex-sm19', onNew: ['rod 100 cal'] }, 'rod-length', 'does-not-fit', 'more than its adjuster takes up'],
+  ['a rod that is too short for its adjuster', { ...Q2, unit: 'wex-sm19', onNew: ['rod 100 cal', 'rod adjust 5 cal'] }, 'rod-length', 'does-not-fit', 'more than its adjuster takes up'],
   ['a rod that the adjuster takes up is a change, not a misfit', { ...Q2, unit: 'wex-sm19' }, 'rod-length', 'fits-with-change', 'within its adjuster'],
   ['a ball end in a flat recess', { ...Q2, unit: 'wex-sm19', bench: ['rod tip ball'], onNew: ['rod tip flat'] }, 'rod-end', 'does-not-fit', 'ball'],
   ['a rod that nothing holds', { ...Q2, unit: 'wex-sm19', bench: ['rod retention ring'], onNew: ['rod retention none'] }, 'rod-retention', 'does-not-fit', 'none'],

@@ -1,7 +1,7 @@
 import { attribute, attributeWords, valueWords } from '../../named/attribute/index.js';
 import { misreadingsOf } from '../../named/number/index.js';
-import { epsilonOf, type Settings, sigmaOf } from '../../named/settings/index.js';
-import { type Evidence, evidenceBase, markKey } from '../../vehicle/reading/index.js';
+import { epsilonOf, type Settings } from '../../named/settings/index.js';
+import { errorOf, type Evidence, evidenceBase, markKey } from '../../vehicle/reading/index.js';
 import type { Answer, Column } from './pool.js';
 
 /**
@@ -33,14 +33,11 @@ const ANGLE_SIGMA = 2;
 
 /** Standard error of one reading of an attribute: √(σ_instrument² + σ_spread²), in mm; 2° for an angle. */
 export function readingSigma(
-  evidence: Pick<Evidence, 'attribute' | 'instrument' | 'combined'>,
+  evidence: Pick<Evidence, 'attribute' | 'instrument' | 'sigma' | 'combined'>,
   settings: Settings,
 ): number {
   if (attribute(evidence.attribute).dimension === 'angle') return ANGLE_SIGMA;
-  return Math.hypot(
-    evidence.combined?.sigma ?? sigmaOf(evidence.instrument ?? 'ruler', settings),
-    settings.sigmaSpread,
-  );
+  return Math.hypot(evidence.combined?.sigma ?? errorOf(evidence, settings), settings.sigmaSpread);
 }
 
 /** Whether an attribute's values are read off a scale; a nominal size that is cast on the body is read like a word. */

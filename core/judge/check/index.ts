@@ -2,7 +2,7 @@ export { CHECK_CODES, type CheckCode, type CheckRow, CHECKS, checksFor, PLACE_CO
 export { type Fix, type FixPart, type Skill, SKILLS } from './fix.js';
 export { isUnassigned, ownReservoirOf, positionOf, unassigned } from './positions.js';
 export { WASHER_MM } from './rules/banjo.js';
-export { attributeOf, doubtOf, EPS, pair, restsOf, tidy, within } from './rules/finding.js';
+export { alike, attributeOf, doubtOf, EPS, leavesOpen, pair, restsOf, tidy, within } from './rules/finding.js';
 export { RULES } from './rules/index.js';
 export {
   type Answer,

@@ -37,6 +37,8 @@ export interface Finding {
   readonly wants?: readonly Want[];
   /** Decided only as far as the readings go: read again with a finer instrument. */
   readonly coarse?: true;
+  /** What is known does not go together; only a part that nobody looked at, an adjuster, could still save it. */
+  readonly beyond?: true;
 }
 
 export interface Check extends Finding {

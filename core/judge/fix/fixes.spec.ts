@@ -20,6 +20,11 @@ const ROD: Line[] = [
   ['rod-kind', 'fork'],
   ['clevis-pin', 8],
 ];
+/** A rod that its own adjuster does not save. */
+const SHORT: Line[] = [
+  ['rod-length', 90],
+  ['rod-adjust', 5],
+];
 const PIN: Line[] = [
   ['booster-pin', 14.3],
   ['pin-adjustable', 'fixed'],
@@ -38,12 +43,13 @@ const wheels: JobPlace = {
 
 /** Each row of the table with a mismatch that it answers. */
 const EXAMPLES: Readonly<Record<string, Example>> = {
-  'old-rod': { vehicle: ROD, unit: [['rod-length', 90]], check: 'rod-length', key: 'old-rod' },
+  'old-rod': { vehicle: ROD, unit: SHORT, check: 'rod-length', key: 'old-rod' },
   'adjustable-rod': { vehicle: ROD, unit: [['rod-length', null]], check: 'rod-length', key: 'adjustable-rod' },
   'cut-rod': {
     vehicle: ROD,
     unit: [
       ['rod-length', 140],
+      ['rod-adjust', 5],
       ['rod-thread', 'M8x1.25'],
       ['rod-engaged', 14],
       ['rod-thread-length', 60],
@@ -55,6 +61,7 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     vehicle: ROD,
     unit: [
       ['rod-length', 140],
+      ['rod-adjust', 5],
       ['rod-thread', null],
     ],
     check: 'rod-length',
@@ -420,12 +427,14 @@ describe('what a fix does elsewhere', () => {
     expect(
       cut([
         ['rod-length', 140],
+        ['rod-adjust', 5],
         ['rod-thread', 'M8x1.25'],
       ]),
     ).not.toContain('cut-rod');
     expect(
       cut([
         ['rod-length', 140],
+        ['rod-adjust', 5],
         ['rod-thread', 'M8x1.25'],
         ['rod-engaged', 14],
         ['rod-thread-length', 30],
@@ -463,7 +472,7 @@ describe('what a fix does elsewhere', () => {
     ]);
   });
   it('two fixes of one thing contradict each other: both are named, and neither passes in silence', () => {
-    const { judged } = lookAt({ vehicle: ROD, unit: [['rod-length', 90]] }, 'old-rod', 'adjustable-rod');
+    const { judged } = lookAt({ vehicle: ROD, unit: SHORT }, 'old-rod', 'adjustable-rod');
     expect(judged.faults.join(' ')).toContain('contradict each other');
     expect(judged.taken).toHaveLength(2);
   });

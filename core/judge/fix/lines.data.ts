@@ -1,7 +1,7 @@
 import { endsOf } from '../../named/fitting/index.js';
 import { findThread, type Gender } from '../../named/thread/index.js';
 import { tubesFor } from '../../named/tube/index.js';
-import { faceName, faceRef, sameFace, type LineOf, type ChainFact, type EditBody, type Face, type Joint, knownAt } from '../../vehicle/chain/index.js';
+import { faceName, faceRef, sameFace, type LineOf, type ChainFact, type EditBody, type Face, type Joint, sureAt } from '../../vehicle/chain/index.js';
 import { copy, fact, figure, type FixCase, type FixRow, make, order, setOn, textAt, valueAt } from './row.js';
 
 /** Flares that can be made new on a cut tube. */
@@ -12,7 +12,7 @@ const threadOf = (face: Face): string | undefined => findThread(textAt(face, 'po
 /** An end or an opening of a part that a fix puts in. */
 function opening(position: string, from: Face, gender: Gender): ChainFact[] {
   const own = (['port-thread', 'port-seat'] as const).flatMap((attribute): ChainFact[] => {
-    const known = knownAt(from, attribute);
+    const known = sureAt(from, attribute);
     return known ? [{ attribute, position, value: known.value, tolerance: known.tolerance, rests: known.rests }] : [];
   });
   return [...own, { attribute: 'port-gender', position, value: gender }];
@@ -57,7 +57,7 @@ function teeEdits(c: FixCase): EditBody[] {
   if (!other || c.b.part.kind !== 'line' || !isFlare(c.b) || !isFlare(other.end) || threadOf(c.b) === undefined) return [];
   const line = c.b.part.id;
   const [tee, short] = [beside('tee', line), beside('short line', line)];
-  const tube = knownAt(c.b, 'tube');
+  const tube = sureAt(c.b, 'tube');
   return [
     { do: 'part', part: { id: tee, kind: 'tee', facts: [...opening('line', c.b, 'female'), ...opening('other', other.end, 'female'), ...opening('port', c.b, 'female')] } },
     { do: 'part', part: { id: short, kind: 'line', facts: [...opening('port', other.port, 'male'), ...opening('tee', c.b, 'male'), ...(tube ? [{ attribute: 'tube' as const, value: tube.value, rests: tube.rests }] : [])] } },

@@ -1,4 +1,4 @@
-import { knownAt, type PartKind } from '../../vehicle/chain/index.js';
+import { sureAt, type PartKind } from '../../vehicle/chain/index.js';
 import { copy, fact, figure, type FixCase, type FixRow, hundredths, make, move, numberAt, oldFace, order, setOn, textAt, valueAt } from './row.js';
 
 const MASTERS: readonly PartKind[] = ['brake-master', 'clutch-master'];
@@ -114,7 +114,7 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
       return missing > 0 && c.joint.through !== undefined ? [{ do: 'stack', joint: c.joint.through, item: 'spacer', sizeMm: hundredths(missing) }] : [];
     },
     parts: (c) => {
-      const pilot = knownAt(c.b, 'pilot')?.value;
+      const pilot = sureAt(c.b, 'pilot')?.value;
       return [make('plate', 'spacer', 1, { sizeMm: hundredths(gapMissing(c)) }), order('ring', 'booster-seal', 1, typeof pilot === 'number' ? { sizeMm: pilot } : {})];
     },
     values: (c) => ({ plate: hundredths(gapMissing(c)) }),

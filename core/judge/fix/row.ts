@@ -5,7 +5,7 @@ import {
   type EditBody,
   type Face,
   type Joint,
-  knownAt,
+  sureAt,
   type PartKind,
   type Value,
 } from '../../vehicle/chain/index.js';
@@ -59,7 +59,7 @@ export function figure({ found }: Pick<FixCase, 'found'>, name: string): number 
 }
 
 /** What is known of a face; undefined when nobody knows, null when it has none. */
-export const valueAt = (face: Face, name: AttributeName): Value | undefined => knownAt(face, name)?.value;
+export const valueAt = (face: Face, name: AttributeName): Value | undefined => sureAt(face, name)?.value;
 export const textAt = (face: Face, name: AttributeName): string | undefined => {
   const value = valueAt(face, name);
   return typeof value === 'string' ? value : undefined;
@@ -81,7 +81,7 @@ export const fact = (face: Face, attribute: AttributeName, value: Value): ChainF
 /** The facts of one face as facts of the other: a part of one moves to the other, or is made to suit it. */
 export function copy(from: Face, to: Face, ...names: readonly AttributeName[]): ChainFact[] {
   return names.flatMap((attribute) => {
-    const known = knownAt(from, attribute);
+    const known = sureAt(from, attribute);
     if (known === undefined) return [];
     const { value, tolerance, rests } = known;
     return [{ ...fact(to, attribute, value), tolerance, rests }];

@@ -40,7 +40,7 @@ function checkOf(id: string, name: AttributeName, view: View): Check {
     .map((part) => knownAt(asOneFace(part), name))
     .find((known) => known !== undefined);
   const base = { code: 'place.asked', rank: 'must', fixes: [] } as const;
-  if (found)
+  if (found && !found.disputed)
     return { ...base, state: 'fits', rests: found.rests, values: { attribute: name, value: found.value }, answers: [] };
   const { tool, kind, spot } = attribute(name);
   // What is of the vehicle is looked at on it, and not on the new unit.

@@ -199,17 +199,17 @@ function judgeFluids(view: View, whole: boolean): JudgedJoint[] {
   };
   return fluidGroups(view).flatMap((parts): JudgedJoint[] => {
     if (!parts.some(touched)) return [];
-    const named = parts
-      .flatMap((part) => knownAt(asOneFace(part), 'fluid') ?? [])
-      .filter((k) => typeof k.value === 'string');
-    const cap = named[0];
+    const caps = parts.flatMap((part) => knownAt(asOneFace(part), 'fluid') ?? []);
+    const named = caps.flatMap((known) => (typeof known.value === 'string' ? [known] : []));
+    const disputed = caps.some((known) => known.disputed);
+    const cap = disputed ? undefined : named[0];
     const fluid = cap && findFluid(String(cap.value));
     const checks: Check[] = [];
     const other = named.find((k) => k.value !== cap?.value && findFluid(String(k.value))?.base !== fluid?.base);
     const master = parts.find((part) => MASTERS.includes(part.kind)) ?? parts[0];
     if (!master) return [];
     if (fluid === undefined) {
-      if (!whole) return [];
+      if (!whole && !disputed) return [];
       const answers: Answer[] = [
         { how: 'look', part: master.id, attribute: 'fluid' },
         { how: 'ask', part: master.id, attribute: 'fluid' },
@@ -244,6 +244,7 @@ function sealCheck(part: Part, fluid: NonNullable<ReturnType<typeof findFluid>>,
   const values = { part: part.id, seals: known?.value ?? null, fluid: fluid.grade };
   const base = { ...none, code: 'fluid.seals', rank: 'must', values } as const;
   const answers: Answer[] = [{ how: 'ask', part: part.id, attribute: 'seals' }];
+  if (known?.disputed) return [{ ...base, rests: 'not-known', state: 'not-known', answers }];
   if (typeof known?.value !== 'string' || lookup(SEAL_MATERIALS, known.value) === undefined) {
     if (!fresh || partRow(part.kind).unit === undefined || (!whole && known === undefined)) return [];
     if (isSameUnit(view, part.id)) return [{ ...base, rests: 'as-it-was', state: 'fits' }];

@@ -6,6 +6,7 @@ import {
   facesOf,
   type Joint,
   knownAt,
+  sureAt,
   type Part,
   partRow,
   portsOf,
@@ -146,7 +147,7 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
   }
   const before = view.nowPorts.get(end.label);
   const was = before?.between.find((ref) => !sameFace(ref, end.ref));
-  const reaches = knownAt(end, 'line-reaches')?.value ?? was?.face;
+  const reaches = sureAt(end, 'line-reaches')?.value ?? was?.face;
   if (was?.part !== port.part.id || reaches === undefined || reaches === null) return [];
   const values = { [port.label]: port.at, [end.label]: reaches };
   if (reaches === port.at)
@@ -169,7 +170,7 @@ function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Chec
     .filter((row) => meets(row.first, a.part) && meets(row.second, b.part))
     .flatMap((row) => {
       const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
-      if (row.pumped && knownAt(b, 'booster-supply')?.value === 'vacuum') return [];
+      if (row.pumped && sureAt(b, 'booster-supply')?.value === 'vacuum') return [];
       const known = [va, vb].filter((v) => v !== undefined).length;
       const must = isAsked(row, a, b, view);
       if (!must && (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false)) return [];
@@ -197,7 +198,8 @@ function checkOf(c: Case): Check {
   };
   return {
     ...base,
-    fixes: found.state === 'does-not-fit' || found.coarse ? fixesFor({ ...c, code: c.row.code, found }) : [],
+    fixes:
+      found.state === 'does-not-fit' || found.coarse || found.beyond ? fixesFor({ ...c, code: c.row.code, found }) : [],
   };
 }
 
@@ -210,8 +212,9 @@ function bridged(c: Case): Finding | undefined {
 }
 
 /** How sure somebody has to be before ordering. */
-function rankOf(c: Case, { state, values }: Finding): Rank {
+function rankOf(c: Case, { state, values, beyond }: Finding): Rank {
   const { row, view } = c;
+  if (beyond) return 'must';
   // The rod was set to the old master: it is set anew, whatever the figures say.
   if (row.code === 'push.gap' && state === 'not-known')
     return values['adjustable'] === true || sameDesigns(c) || recordedTogether(c) ? 'receive' : 'must';
@@ -238,8 +241,8 @@ function recordedTogether({ a, b, view }: Case): boolean {
 
 /** Like for like is quiet: what neither face records is as it was, as far as nothing contradicts it. */
 function asItWas(c: Case, found: Finding): Finding {
-  if (found.state !== 'not-known' || c.row.code === 'push.gap' || found.coarse) return found;
-  if (c.va?.disputed === true || c.vb?.disputed === true) return found;
+  if (found.state !== 'not-known' || c.row.code === 'push.gap' || found.coarse || found.beyond) return found;
+  if (c.va?.disputed ?? c.vb?.disputed) return found;
   if (sameDesigns(c)) return { state: 'fits', values: found.values, rests: 'as-it-was' };
   return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
 }

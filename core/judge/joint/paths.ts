@@ -1,12 +1,14 @@
 import type { AttributeName } from '../../named/attribute/index.js';
 import { type Known, knownAt, type Part } from '../../vehicle/chain/index.js';
 import {
+  alike,
   type Answer,
   type Check,
   doubtOf,
   EPS,
   type Figures,
   type JudgedJoint,
+  leavesOpen,
   restsOf,
   tidy,
   type View,
@@ -48,30 +50,41 @@ function sameBore(view: View, part: Part): boolean {
   const before = view.now.get(part.id);
   if (!before) return false;
   if (before.unit !== undefined && before.unit === part.unit) return true;
-  const [old, own] = [number(of(before, 'bore')), number(of(part, 'bore'))];
-  return old !== undefined && own !== undefined && Math.abs(old - own) <= view.settings.oneSizeWithin + EPS;
+  const [old, own] = [of(before, 'bore'), of(part, 'bore')];
+  if (typeof old?.value !== 'number' || typeof own?.value !== 'number') return false;
+  const { settings } = view;
+  const apart = Math.abs(old.value - own.value);
+  return alike(apart, settings.boreWithin, doubtOf(old, own), leavesOpen('bore', settings)) === 'yes';
 }
 
 /**
  * Travel at the fork then, as a share of what it is now: (d_master / d_slave)² then over now; undefined while a bore is
  * not known.
  */
-function travelFactor({ master, slave }: Record<'master' | 'slave', Part>, view: View): number | undefined {
-  const before = (part: Part): number | undefined => {
-    const was = view.now.get(part.id);
-    return was && number(of(was, 'bore'));
-  };
-  const [m, s] = [number(of(master, 'bore')), number(of(slave, 'bore'))];
-  // A slave or a master that stays, and whose bore nobody knows, is the same now and then.
-  const [masterShare, slaveShare] = [
-    share(m, before(master), isNew(view, master.id)),
-    share(s, before(slave), isNew(view, slave.id)),
-  ];
-  return masterShare === undefined || slaveShare === undefined ? undefined : (masterShare / slaveShare) ** 2;
+function travelFactor(
+  { master, slave }: Record<'master' | 'slave', Part>,
+  view: View,
+): { readonly factor: number; readonly doubt: number } | undefined {
+  const [m, s] = [shareOf(master, view), shareOf(slave, view)];
+  if (!m || !s) return undefined;
+  const factor = (m.share / s.share) ** 2;
+  return { factor, doubt: 2 * factor * Math.hypot(m.doubt, s.doubt) };
 }
 
-const share = (then: number | undefined, now: number | undefined, fresh: boolean): number | undefined =>
-  then !== undefined && now !== undefined ? then / now : fresh ? undefined : 1;
+/**
+ * A bore then over the bore now, with what is left open of it as a share; a unit that stays, and whose bore nobody
+ * knows, is the same now and then.
+ */
+function shareOf(part: Part, view: View): { readonly share: number; readonly doubt: number } | undefined {
+  const was = view.now.get(part.id);
+  if (!isNew(view, part.id)) return { share: 1, doubt: 0 };
+  const [now, then] = [was && of(was, 'bore'), of(part, 'bore')];
+  if (typeof now?.value !== 'number' || typeof then?.value !== 'number') return undefined;
+  return {
+    share: then.value / now.value,
+    doubt: Math.hypot(now.tolerance / now.value, then.tolerance / then.value),
+  };
+}
 
 function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
   const { settings } = view;
@@ -116,16 +129,24 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
           ],
     );
     // As much travel as before releases as before: the vehicle works as it is.
-    const factor = travelFactor(parts, view);
-    if (factor !== undefined && factor >= 1 - EPS)
-      return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(factor) } };
+    const was = travelFactor(parts, view);
+    if (was && was.factor - was.doubt >= 1 - EPS)
+      return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(was.factor) } };
     return { ...base, state: 'not-known', rests: 'not-known', values, answers };
   }
   const stroke = (travel - free) / ratio - settings.portClosing;
   const gives = stroke * (bore / slave) ** 2 * settings.clutchEfficiency;
-  const share = (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel);
+  const relative = (one: Known | undefined): number => (one?.tolerance ?? 0) / (number(one) ?? 1);
+  // Each figure's part in what is given: its own doubt times how steeply that follows it.
+  const doubt = Math.hypot(
+    (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel),
+    (gives / stroke) * ((travel - free) / ratio) * relative(known.ratio),
+    2 * gives * relative(known.master),
+    2 * gives * relative(known.slave),
+    known.wanted?.tolerance ?? 0,
+  );
   const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: settings.portClosing };
-  const verdict = within(wanted - gives, settings.travelWithin, Math.hypot(share, known.wanted?.tolerance ?? 0));
+  const verdict = within(wanted - gives, settings.travelWithin, doubt);
   const rests = restsOf(...Object.values(known));
   if (verdict === 'open')
     return {

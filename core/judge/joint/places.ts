@@ -1,12 +1,13 @@
 import { worst } from '../../base/state/index.js';
-import type { AttributeName } from '../../named/attribute/index.js';
+import { attribute, type AttributeName } from '../../named/attribute/index.js';
 import { type Edit, type Known, knownAt, type Part } from '../../vehicle/chain/index.js';
 import {
+  alike,
   type Check,
   doubtOf,
-  EPS,
   type Figures,
   type JudgedJoint,
+  leavesOpen,
   ownReservoirOf,
   restsOf,
   tidy,
@@ -97,7 +98,7 @@ export function judgePlaces(view: View): JudgedJoint[] {
     const checks = [
       ...boreCheck(before, after, edit, view),
       ...reservoirCheck(before, after, edit, view),
-      ...designCheck(before, after, edit),
+      ...designCheck(before, after, edit, view),
     ].filter((check) => !same || (check.state !== 'fits' && check.rests !== 'not-known'));
     if (checks.length === 0) return [];
     return [
@@ -115,41 +116,36 @@ export function judgePlaces(view: View): JudgedJoint[] {
 type Put = Extract<Edit, { do: 'put' }>;
 const plain = { answers: [], fixes: [] } as const;
 
-/** Another bore changes travel and effort: known on both, and wanted where it is another. */
+/**
+ * Another bore changes travel and effort: known on both, and wanted where it is another. Where the readings do not say
+ * whether it is one, whoever wants another is content with either.
+ */
 function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Check[] {
   if (!BORED.includes(after.kind)) return [];
   const [old, own] = [known(before, 'bore'), known(after, 'bore')];
   const values: Figures = { now: old?.value ?? null, then: own?.value ?? null };
   const base = { code: 'place.bore', rank: 'must', rests: restsOf(old, own), fixes: [] } as const;
-  if (typeof old?.value !== 'number' || typeof own?.value !== 'number') {
-    const part = after.id;
-    const answers: Check['answers'] =
-      typeof own?.value === 'number'
-        ? [
-            { how: 'measure', part, attribute: 'bore', tool: 'caliper' },
-            { how: 'decide', part },
-          ]
-        : [{ how: 'ask', part, attribute: 'bore' }];
+  const [part, decide] = [after.id, { how: 'decide', part: after.id } as const];
+  if (typeof own?.value !== 'number')
     return [
-      {
-        ...base,
-        rests: 'not-known',
-        state: wanted && typeof own?.value === 'number' ? 'fits-with-change' : 'not-known',
-        values,
-        answers,
-      },
+      { ...base, rests: 'not-known', state: 'not-known', values, answers: [{ how: 'ask', part, attribute: 'bore' }] },
     ];
-  }
+  const measure = { how: 'measure', part, attribute: 'bore', tool: 'caliper' } as const;
+  if (typeof old?.value !== 'number')
+    return [
+      wanted
+        ? { ...base, rests: 'not-known', state: 'fits-with-change', values, answers: [] }
+        : { ...base, rests: 'not-known', state: 'not-known', values, answers: [measure, decide] },
+    ];
   const apart = Math.abs(old.value - own.value);
-  if (apart <= view.settings.oneSizeWithin + doubtOf(old, own) + EPS)
-    return [{ ...base, state: 'fits', values, answers: [] }];
+  const same = alike(apart, view.settings.boreWithin, doubtOf(old, own), leavesOpen('bore', view.settings));
+  if (same === 'yes') return [{ ...base, state: 'fits', values, answers: [] }];
+  const change = { ...values, kind: after.kind, ...changeOf(after.kind, old.value, own.value) };
+  if (wanted) return [{ ...base, state: 'fits-with-change', values: change, answers: [] }];
   return [
-    {
-      ...base,
-      ...(wanted ? { state: 'fits-with-change' } : { code: 'place.wanted', state: 'not-known' }),
-      values: { ...values, kind: after.kind, ...changeOf(after.kind, old.value, own.value) },
-      answers: wanted ? [] : [{ how: 'decide', part: after.id }],
-    },
+    same === 'open'
+      ? { ...base, state: 'not-known', values, coarse: true, answers: [measure, decide] }
+      : { ...base, code: 'place.wanted', state: 'not-known', values: change, answers: [decide] },
   ];
 }
 
@@ -169,31 +165,46 @@ function changeOf(kind: Part['kind'], old: number, own: number): { readonly forc
 /** A reservoir of another kind: it comes in the box and sits on the unit, or nothing on the vehicle belongs to it. */
 function reservoirCheck(before: Part, after: Part, { box = [] }: Put, view: View): Check[] {
   const [old, own] = [known(before, 'reservoir'), known(after, 'reservoir')];
-  if (!old || !own || old.value === own.value) return [];
+  if (!old || !own) return [];
+  const base = { ...plain, code: 'place.reservoir', rank: 'receive', rests: restsOf(old, own) } as const;
+  if (old.disputed || own.disputed)
+    return [{ ...base, state: 'not-known', values: { now: old.value ?? null, then: own.value ?? null, box: null } }];
+  if (old.value === own.value) return [];
   const brings = box.some((item) => item.item === 'reservoir' && item.presence === 'with');
   const sits = brings && old.value !== 'remote' && own.value !== 'remote';
   const state = sits || view.parts.has(ownReservoirOf(after.id)) ? 'fits-with-change' : 'does-not-fit';
   const values: Figures = { now: old.value, then: own.value, box: brings };
-  const check: Check = { ...plain, code: 'place.reservoir', rank: 'receive', rests: restsOf(old, own), state, values };
-  return [withFixes(check, before, after, view)];
+  return [withFixes({ ...base, state, values }, before, after, view)];
 }
 
-/** Every other difference of design, named. */
-function designCheck(before: Part, after: Part, { wanted }: Put): Check[] {
+/** Every other difference of design, named; what the readings leave open is read again. */
+function designCheck(before: Part, after: Part, { wanted }: Put, view: View): Check[] {
   const values: Record<string, string | number | null> = {};
+  const open: AttributeName[] = [];
+  let differs = false;
   for (const name of DESIGN) {
     const [old, own] = [known(before, name), known(after, name)];
-    if (!old || !own || isSame(old, own)) continue;
-    values[`${name} now`] = old.value;
-    values[name] = own.value;
+    if (!old || !own) continue;
+    const same = isSame(name, old, own, view);
+    if (same === 'yes') continue;
+    if (same === 'open') open.push(name);
+    else differs = true;
+    values[`${name} now`] = old.value ?? null;
+    values[name] = own.value ?? null;
   }
   if (Object.keys(values).length === 0) return [];
-  const state = wanted ? 'fits-with-change' : 'not-known';
-  const answers: Check['answers'] = wanted ? [] : [{ how: 'decide', part: after.id }];
-  return [{ ...plain, code: 'place.record', rank: 'must', rests: 'recorded', state, values, answers }];
+  const base = { ...plain, code: 'place.record', rank: 'must', rests: 'recorded', values } as const;
+  if (wanted) return [{ ...base, state: 'fits-with-change' }];
+  const again = open.map((attribute) => ({ how: 'look', part: after.id, attribute }) as const);
+  const answers: Check['answers'] = [...again, { how: 'decide', part: after.id }];
+  return [{ ...base, state: 'not-known', answers, ...(differs ? {} : { coarse: true }) }];
 }
 
-const isSame = (a: Known, b: Known): boolean =>
-  typeof a.value === 'number' && typeof b.value === 'number'
-    ? Math.abs(a.value - b.value) <= Math.hypot(a.tolerance, b.tolerance) + EPS
-    : a.value === b.value;
+/** Whether a unit is of the design that was there in one thing. */
+function isSame(name: AttributeName, a: Known, b: Known, { settings }: View): 'yes' | 'no' | 'open' {
+  if (a.disputed || b.disputed) return 'open';
+  if (typeof a.value !== 'number' || typeof b.value !== 'number') return a.value === b.value ? 'yes' : 'no';
+  if (attribute(name).kind === 'count') return a.value === b.value ? 'yes' : 'no';
+  const doubt = doubtOf(a, b);
+  return alike(Math.abs(a.value - b.value), settings.boreWithin, doubt, leavesOpen(name, settings));
+}

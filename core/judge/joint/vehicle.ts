@@ -86,7 +86,7 @@ function valve(master: Part, view: View): Check[] {
     .map((part) => of(part, 'line-valve'))
     .find((k) => k !== undefined);
   const [own, old] = [of(master, 'valve-in-body'), of(view.now.get(master.id), 'valve-in-body')];
-  if (typeof own?.value !== 'string' && typeof old?.value !== 'string' && typeof inLine?.value !== 'string') return [];
+  if ([own, old, inLine].every((one) => !one?.disputed && typeof one?.value !== 'string')) return [];
   const drums = partsOf(view, 'wheel-cylinder').length > 0;
   const wheels = drums || partsOf(view, 'caliper').length > 0;
   const values: Figures = { then: value(own), now: value(old), line: value(inLine), drums: wheels ? drums : null };
@@ -103,13 +103,15 @@ function valve(master: Part, view: View): Check[] {
       view,
     ),
   ];
-  if (own === undefined) return found('not-known', ask(master.id, 'valve-in-body'));
+  if (own === undefined || own.disputed) return found('not-known', ask(master.id, 'valve-in-body'));
+  if (inLine?.disputed) return found('not-known', lookAtLines);
   if (own.value === 'residual' && wheels && !drums) return found('does-not-fit');
   if (own.value !== null) {
     if (inLine?.value === own.value) return found('does-not-fit');
     return inLine === undefined && old?.value !== own.value ? found('not-known', lookAtLines) : found('fits');
   }
-  if (old === undefined) return found('not-known', [{ how: 'look', part: master.id, attribute: 'valve-in-body' }]);
+  if (old === undefined || old.disputed)
+    return found('not-known', [{ how: 'look', part: master.id, attribute: 'valve-in-body' }]);
   if (old.value === null) return found('fits');
   if (inLine === undefined) return found('not-known', lookAtLines);
   return found(inLine.value === old.value ? 'fits' : 'does-not-fit');
@@ -122,7 +124,7 @@ function nipple(master: Part, view: View): Check[] {
   if (!fed) return [];
   const known = of(master, 'feed-nipple');
   const values: Figures = { nipple: value(known) };
-  if (known === undefined)
+  if (known === undefined || known.disputed)
     return [
       check('vehicle.nipple', {
         state: 'not-known',
@@ -175,7 +177,8 @@ function hoseLength(hose: Part, unit: Part, view: View): Check[] {
     needed: tidy(needed),
   };
   const rests = restsOf(length, offset, ...needs);
-  if (typeof length?.value === 'number' && within(needed, length.value, doubtOf(length)) === 'no')
+  const doubt = doubtOf(length, offset, ...needs);
+  if (typeof length?.value === 'number' && within(needed, length.value, doubt) === 'no')
     return [check('vehicle.hose', { state: 'does-not-fit', values, rests })];
   const missing: Answer[] = [
     ...(typeof length?.value === 'number'
@@ -191,7 +194,7 @@ function hoseLength(hose: Part, unit: Part, view: View): Check[] {
   ];
   if (missing.length > 0 || typeof length?.value !== 'number')
     return [check('vehicle.hose', { state: 'not-known', values, answers: missing })];
-  const verdict = within(needed, length.value, doubtOf(length, offset, ...needs));
+  const verdict = within(needed, length.value, doubt);
   if (verdict === 'open')
     return [
       {
@@ -209,6 +212,14 @@ function hoseLength(hose: Part, unit: Part, view: View): Check[] {
 function hoseTab(hose: Part): Check[] {
   const tab = of(hose, 'tab');
   if (tab === undefined) return [];
+  if (tab.disputed)
+    return [
+      check('vehicle.tab', {
+        state: 'not-known',
+        values: { tab: null },
+        answers: [{ how: 'look', part: hose.id, attribute: 'tab' }],
+      }),
+    ];
   return [
     check('vehicle.tab', {
       state: tab.value === 'present' ? 'does-not-fit' : 'fits',

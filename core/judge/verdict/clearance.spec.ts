@@ -46,13 +46,23 @@ describe('a clearance is not adjusted away without end', () => {
     [gapMax + gapLost - 0.1, 'fixed', 'fits-with-change'],
     [gapMax + gapLost + 0.1, 'fixed', 'does-not-fit'],
     [gapMax + gapLost + 0.1, 'adjustable', 'fits-with-change'],
-    [gapMax + adjusterRange + 0.1, 'adjustable', 'does-not-fit'],
-    [500, 'adjustable', 'does-not-fit'],
+    [gapMax + adjusterRange + 0.1, 'adjustable', 'not-known'],
+    [500, 'adjustable', 'not-known'],
     [gapMin - adjusterRange + 0.1, 'adjustable', 'fits-with-change'],
-    [-26, 'adjustable', 'does-not-fit'],
+    [-26, 'adjustable', 'not-known'],
     [-26, 'fixed', 'does-not-fit'],
   ] as const)('%s mm with a pin that is %s: %s', (gap, pin, state) => {
     expect(pushed(30, 30 + gap, pinIs(pin))).toBe(state);
+  });
+  it.each([
+    [12, 12, 'fits-with-change'],
+    [12, 13, 'does-not-fit'],
+    [12, -11, 'fits-with-change'],
+    [12, -13, 'does-not-fit'],
+    [null, gapMin - 0.1, 'does-not-fit'],
+  ] as const)('an adjuster that is recorded with %s mm takes up what is off by %s: %s', (range, gap, state) => {
+    const adjuster: ChainFact = { attribute: 'pin-adjust', value: range };
+    expect(pushed(30, 30 + gap, pinIs('adjustable'), adjuster)).toBe(state);
   });
   it('far over the target of a pin that nobody looked at: whether it turns is asked', () => {
     expect(pushed(30, 30 + gapMax + gapLost + 0.1)).toBe('not-known');

@@ -65,7 +65,7 @@ export function gradeOf(
     for (const check of joint.checks) {
       const reason: Reason = { joint: joint.id, code: check.code, state: check.state };
       const listing =
-        check.state === 'not-known' && check.rank === 'must' && !check.coarse
+        check.state === 'not-known' && check.rank === 'must' && !check.coarse && !check.beyond
           ? listingFor(joint, check, view, listed)
           : undefined;
       if (check.rank === 'tells') tells.push(reason);

@@ -7,7 +7,7 @@ import {
   type Face,
   facesOf,
   type Joint,
-  knownAt,
+  sureAt,
   type Part,
   partRow,
 } from '../../vehicle/chain/index.js';
@@ -71,7 +71,7 @@ const partsOf = (draft: Draft): Part[] =>
 
 /** Gives a face a fact, unless it has one already; answers what it has. */
 function give(draft: Draft, face: Face, name: AttributeName, value: ChainFact['value']): ChainFact['value'] {
-  const known = knownAt({ ...face, part: { ...face.part, facts: draft.parts.get(face.part.id) ?? [] } }, name);
+  const known = sureAt({ ...face, part: { ...face.part, facts: draft.parts.get(face.part.id) ?? [] } }, name);
   if (known) return known.value;
   const position = positionOf(face, name);
   draft.parts.get(face.part.id)?.push({ attribute: name, ...(position === undefined ? {} : { position }), value });
@@ -101,7 +101,7 @@ export function vehicleOf(
         give(draft, a, row.a, pair[0]);
         give(draft, b, row.b ?? row.a, pair[1]);
       } else {
-        const known = knownAt({ ...b, part: { ...b.part, facts: draft.parts.get(b.part.id) ?? [] } }, name)?.value;
+        const known = sureAt({ ...b, part: { ...b.part, facts: draft.parts.get(b.part.id) ?? [] } }, name)?.value;
         const value = give(draft, a, name, known === undefined ? valueFor(name, draw()) : known);
         give(draft, b, name, value);
       }

@@ -2,7 +2,7 @@ import { type View, WASHER_MM } from '../../judge/check/index.js';
 import { isNew, judgedJoints } from '../../judge/joint/index.js';
 import type { ItemName } from '../../named/item/index.js';
 import { findThread } from '../../named/thread/index.js';
-import { sameFace, type Face, facesOf, type Joint, knownAt, partRow } from '../../vehicle/chain/index.js';
+import { sameFace, type Face, facesOf, type Joint, knownAt, sureAt, partRow } from '../../vehicle/chain/index.js';
 import type { Need, Sized } from './types.js';
 
 /** What a joint of its kind consumes when it is opened or made, as a table. */
@@ -27,13 +27,13 @@ interface ConsumesRow {
   readonly source: string;
 }
 
-type Name = Parameters<typeof knownAt>[1];
+type Name = Parameters<typeof sureAt>[1];
 const number = (face: Face, name: Name): number | undefined => {
-  const value = knownAt(face, name)?.value;
+  const value = sureAt(face, name)?.value;
   return typeof value === 'number' ? value : undefined;
 };
 const text = (face: Face, name: Name): string | undefined => {
-  const value = knownAt(face, name)?.value;
+  const value = sureAt(face, name)?.value;
   return typeof value === 'string' ? value : undefined;
 };
 const mm = (value: number | undefined): Sized => (value === undefined ? {} : { sizeMm: value });

@@ -8,7 +8,7 @@ import {
   faceRef,
   type FaceRef,
   facesOf,
-  knownAt,
+  sureAt,
   sameFace,
   type Edit,
   type Part,
@@ -167,7 +167,7 @@ function threadOrMates(face: FaceRef, view: View): Sized {
   const faces = joint && facesOf(joint, view.parts);
   if (faces === undefined || 'because' in faces) return {};
   const mate = faces.find(({ ref }) => !sameFace(ref, face));
-  return threaded(mate && knownAt(mate, 'port-thread')?.value);
+  return threaded(mate && sureAt(mate, 'port-thread')?.value);
 }
 
 const usedPorts = (part: Part, view: View): ReadonlySet<string> =>

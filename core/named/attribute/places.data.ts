@@ -37,6 +37,7 @@ export const PLACE_ROWS = [
   row('plate', 'plate between booster and master', 'quantity', 2, 'no', 0.03, 'spacer or gasket between the faces', 'it adds to the clearance', { ...length(0.2, 30, 'a plate'), ...paper, tool: 'caliper', off: 'the master from the booster', spot: 'flange' }),
   row('insert', 'insert in the master’s recess', 'quantity', 2, 'no', 0.03, 'a piece at the bottom of the recess', 'it takes away from the clearance', { ...length(0.2, 30, 'an insert'), ...paper, tool: 'caliper', off: 'the master from the booster', spot: 'mouth' }),
   row('pin-adjustable', 'booster pin', 'choice', 1, 'no', 0.03, 'a screw head with flats', 'some are staked', { ...choice('adjustable', 'fixed'), ...paper, off: 'the master from the booster', spot: 'shell' }),
+  row('pin-adjust', 'range of the booster pin’s adjuster', 'quantity', 3, 'no', 0.05, 'turn it out to its end', 'a pin turned out too far falls out', { ...length(0, 40, 'a range'), tool: 'caliper', ...paper, off: 'the master from the booster', spot: 'shell' }),
   row('output-force', 'output force of the booster', 'quantity', 1, 'no', 0.02, 'maker’s data', '', { ...quantity('force', 200, 30000, 'a booster force'), ...paper }),
   row('force-limit', 'input force that the master bears', 'quantity', 1, 'no', 0.02, 'maker’s data', '', { ...quantity('force', 200, 30000, 'a force'), ...paper }),
   // reservoir

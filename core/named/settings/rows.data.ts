@@ -58,6 +58,7 @@ interface WorkshopFigures extends FeelFigures, LineFigures {
   readonly fluidYears: number;
   readonly bleedOrder: number;
   readonly wasteShare: number;
+  readonly boreWithin: number;
   readonly spacingWithin: number;
   readonly spigotOver: number;
   readonly spigotUnder: number;
@@ -243,6 +244,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
     'mm',
     'nominal sizes are the same figure; more does not go in',
   ),
+  row('boreWithin', 'Bores closer than this are one bore', 0.11, 0, 0.2, 'mm', 'half of what lies between 22 mm and 7/8 in'),
   row('spigotUnder', 'Spigot under its hole, most', 0.5, 0, 3, 'mm', 'smaller it is not centred'),
   row('angleWithin', 'Flange angle, largest difference', 2, 0, 10, '°', 'as a square shows it'),
   row('clevisWithin', 'Clevis pin, largest difference', 0.15, 0, 1, 'mm', 'more is felt as play'),

@@ -122,7 +122,7 @@ const LOST = new Map([
 const SENTENCES: Readonly<
   Partial<Record<CheckCode, (check: Said, joint: Pick<JudgedJoint, 'between' | 'line'>) => string>>
 > = {
-  'push.gap': ({ state, values }) => {
+  'push.gap': ({ state, values, beyond }) => {
     if (typeof values['gap'] !== 'number')
       return (
         'Clearance between booster and master is not known: measure the booster output rod and the ' +
@@ -140,6 +140,8 @@ const SENTENCES: Readonly<
     if (state === 'not-known' && values['gap'] - Number(values['doubt']) <= 0)
       return `${clear}: not known to clear. Treat it as no clearance until it is measured with a depth gauge.`;
     if (state === 'fits') return `${clear}, within ${target}.`;
+    if (beyond && values['adjustable'] === true)
+      return `${clear}, outside ${target}, and how far the booster output rod can be set is not known.`;
     return values['gap'] > Number(values['high'])
       ? `${clear}, over ${target}: lost pedal travel.`
       : `${clear}, under ` +
@@ -150,8 +152,10 @@ const SENTENCES: Readonly<
     if (typeof over !== 'number' || check.state === 'fits') return plain(check, joint);
     const which = over > 0 ? 'longer' : 'shorter';
     const by = `The rod is ${mm(Math.abs(over))} ${which} than it has to be`;
-    return check.state === 'fits-with-change'
-      ? `${by}: within its adjuster.`
+    if (check.state === 'fits-with-change') return `${by}: within its adjuster.`;
+    if (check.coarse) return `${by}: readings too coarse to say whether its adjuster takes that up, measure again.`;
+    return check.beyond
+      ? `${by}, and how far it can be set is not known: an adjuster usually takes up ${mm(check.values['adjuster'])}.`
       : `${by}: more than its adjuster takes up.`;
   },
   'port.none': ({ values, state }) =>

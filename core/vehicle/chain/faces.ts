@@ -1,8 +1,9 @@
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Gender } from '../../named/thread/index.js';
+import { groupsOf, meanOf, READING_SIGMAS } from '../reading/index.js';
 import { type FaceRow, partRow, type PartRow, type Role, ROLES } from './parts.data.js';
 import type { Chain, ChainFact, FaceRef, Joint, Part } from './types.js';
-import type { JointKind, Rests } from './vocabulary.js';
+import { type JointKind, RESTS, type Rests } from './vocabulary.js';
 
 export const faceRef = (part: string, face?: string): FaceRef => (face === undefined ? { part } : { part, face });
 /** The name of a face among others: a key, and what a figure is told under. It is written and never read. */
@@ -135,16 +136,35 @@ export function genderOf(face: Face): Gender | undefined {
 }
 
 /** What is known of an attribute on a face: a value, how sure, and what it rests on. */
-export interface Known {
+export interface Sure {
   readonly value: ChainFact['value'];
   readonly tolerance: number;
   readonly rests: Rests;
   readonly source?: string;
-  /** A record that the reading contradicts, or another reading that disagrees with it: both are shown. */
+  /** A record that the reading contradicts: both are shown. */
   readonly against?: ChainFact['value'];
-  /** Two readings disagree: it is not known until it is read again. */
-  readonly disputed?: true;
+  readonly disputed?: undefined;
 }
+
+/**
+ * Somebody said something of it, and not all of it can be true: there is no value until one of them is taken back. It
+ * is not the same as "nobody said": nothing stands in for it.
+ */
+export interface Disputed {
+  readonly value?: undefined;
+  readonly tolerance: 0;
+  readonly rests: 'not-known';
+  readonly against?: undefined;
+  readonly source?: undefined;
+  readonly disputed: readonly ChainFact[];
+}
+export type Known = Sure | Disputed;
+
+/** What is known for sure: nobody contradicts it. */
+export const sureOf = (known: Known | undefined): Sure | undefined =>
+  known === undefined || known.disputed ? undefined : known;
+/** What is known for sure of a face. */
+export const sureAt = (face: Face, name: AttributeName): Sure | undefined => sureOf(knownAt(face, name));
 
 /** The facts of a part by their attribute. A part is a value: what was sorted once stays sorted. */
 const sorted = new WeakMap<Part, Map<AttributeName, ChainFact[]>>();
@@ -185,16 +205,13 @@ function isAlone({ joint }: FaceRow, { faces }: PartRow): boolean {
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
   factsOf(face.part, name).find((fact) => isOf(face, fact));
 
-/**
- * Two readings of one thing are the same thing when they lie within twice the spread of making and wear, and their own
- * doubts.
- */
+/** A record and what it is compared with are one size within twice the spread of making and wear, and their doubts. */
 const AGREE_MM = 0.06;
 
 /**
- * What a part is known to have at a face; undefined when nobody knows. Readings of one thing are averaged, and their
- * doubt shrinks with their number. A reading that agrees with the record leaves the record; one that does not goes
- * before it, and both are shown.
+ * What a part is known to have at a face; undefined when nobody said anything. Readings of one thing are one value,
+ * and disputed where they cannot be; so are two records of it. A reading that agrees with the record leaves the record;
+ * one that does not goes before it, and both are shown.
  */
 export function knownAt(face: Face, name: AttributeName): Known | undefined {
   const facts = factsOf(face.part, name).filter((fact) => isOf(face, fact));
@@ -202,14 +219,22 @@ export function knownAt(face: Face, name: AttributeName): Known | undefined {
   if (only === undefined) return undefined;
   if (facts.length === 1) return known(only, undefined);
   const readings = facts.filter((f) => f.rests === 'measured');
-  const record = facts.find((f) => f.rests !== 'measured');
-  const [reading, apart] = average(readings);
-  if (!reading) return record && known(record, undefined);
-  if (apart !== undefined) return { ...known(reading, apart), disputed: true };
-  return record && agree(record, reading) ? known(record, undefined) : known(reading, record?.value);
+  const records = surest(facts.filter((f) => f.rests !== 'measured'));
+  const [record] = records;
+  const groups = groupsOf(readings, readingIn);
+  if (groups.length > 1) return { tolerance: 0, rests: 'not-known', disputed: readings };
+  const reading = oneOf(groups[0]);
+  if (reading) {
+    const agreeing = records.find((one) => isOneSize(one, reading));
+    return agreeing ? known(agreeing, undefined) : known(reading, record?.value);
+  }
+  if (!record) return undefined;
+  return records.every((one) => isOneSize(one, record))
+    ? known(closest(records), undefined)
+    : { tolerance: 0, rests: 'not-known', disputed: records };
 }
 
-const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Known => ({
+const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Sure => ({
   value: fact.value,
   tolerance: fact.tolerance ?? 0,
   rests: fact.rests ?? 'recorded',
@@ -217,23 +242,33 @@ const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Known 
   ...(against === undefined ? {} : { against }),
 });
 
-function agree(a: ChainFact, b: ChainFact): boolean {
-  if (typeof a.value !== 'number' || typeof b.value !== 'number') return a.value === b.value;
-  return Math.abs(a.value - b.value) <= AGREE_MM + Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0);
+const readingIn = ({ value, tolerance = 0 }: ChainFact) => ({ value, sigma: tolerance / READING_SIGMAS });
+
+/** Several readings that agree, as one. */
+function oneOf(group: readonly ChainFact[] | undefined): ChainFact | undefined {
+  const last = group?.at(-1);
+  if (group === undefined || last === undefined || group.length === 1 || typeof last.value !== 'number') return last;
+  const { value, sigma } = meanOf(group.map((fact) => ({ ...readingIn(fact), value: Number(fact.value) })));
+  return { ...last, value, tolerance: sigma * READING_SIGMAS };
 }
 
-/**
- * One reading out of several: their mean, when they agree; otherwise the last, against the first that it contradicts.
- */
-function average(readings: readonly ChainFact[]): readonly [ChainFact | undefined, ChainFact['value'] | undefined] {
-  const last = readings.at(-1);
-  if (last === undefined || readings.length === 1) return [last, undefined];
-  const other = readings.find((r) => !agree(r, last));
-  if (other) return [last, other.value];
-  if (typeof last.value !== 'number') return [last, undefined];
-  const mean = readings.reduce((sum, r) => sum + Number(r.value), 0) / readings.length;
-  const tolerance = Math.max(...readings.map((r) => r.tolerance ?? 0)) / Math.sqrt(readings.length);
-  return [{ ...last, value: mean, tolerance }, undefined];
+/** Of what was not read here, what rests on the surest. */
+function surest(facts: readonly ChainFact[]): readonly ChainFact[] {
+  const rank = ({ rests = 'recorded' }: ChainFact): number => RESTS.indexOf(rests);
+  const best = Math.min(...facts.map(rank));
+  return facts.filter((fact) => rank(fact) === best);
+}
+
+/** Of records that are one size, the one that leaves least open; the same in any order. */
+const closest = (records: readonly ChainFact[]): ChainFact =>
+  records.reduce((a, b) => {
+    const narrower = (a.tolerance ?? 0) - (b.tolerance ?? 0);
+    return narrower < 0 || (narrower === 0 && Number(a.value) <= Number(b.value)) ? a : b;
+  });
+
+function isOneSize(a: ChainFact, b: ChainFact): boolean {
+  if (typeof a.value !== 'number' || typeof b.value !== 'number') return a.value === b.value;
+  return Math.abs(a.value - b.value) <= AGREE_MM + Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0);
 }
 
 /** The parts of a chain by their ids. A chain is a value: what was sorted once stays sorted. */

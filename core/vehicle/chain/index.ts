@@ -14,6 +14,9 @@ export {
   partsById,
   PLUGS,
   portsOf,
+  type Sure,
+  sureAt,
+  sureOf,
 } from './faces.js';
 export { type FaceRow, partRow, type PartRow, PARTS, type Role, ROLES } from './parts.data.js';
 export {

@@ -30,6 +30,8 @@ export type Evidence = EvidenceValue & {
   readonly position?: string;
   readonly instrument?: Instrument;
   readonly onVehicle?: boolean;
+  /** Standard error of a length, mm, where it is not its instrument's. */
+  readonly sigma?: number;
   /** Made of several readings: how many, and the standard error that their instruments leave together, mm. */
   readonly combined?: { readonly count: number; readonly sigma: number };
 };

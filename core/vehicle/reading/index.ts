@@ -1,3 +1,4 @@
+export { agree, groupsOf, meanOf, type Reading } from './combine.js';
 export {
   type Evidence,
   EVIDENCE_KINDS,
@@ -8,4 +9,13 @@ export {
   markKey,
   slotKey,
 } from './evidence.js';
-export { knownSide, type KnownSide, type Origin, ORIGINS, readingTolerance, threadsAt } from './known.js';
+export {
+  errorOf,
+  knownSide,
+  type KnownSide,
+  type Origin,
+  ORIGINS,
+  READING_SIGMAS,
+  readingTolerance,
+  threadsAt,
+} from './known.js';

@@ -21,8 +21,8 @@ export interface KnownValue {
  */
 export type KnownSide = ReadonlyMap<string, KnownValue>;
 
-/** A reading is taken to lie within two standard errors of the instrument. */
-const READING_SIGMAS = 2;
+/** A reading is taken to lie within two standard errors. */
+export const READING_SIGMAS = 2;
 
 const known = ({ value, tolerance, source }: Fact, origin: Origin): KnownValue => ({
   value,
@@ -34,13 +34,16 @@ const known = ({ value, tolerance, source }: Fact, origin: Origin): KnownValue =
 const sideOf = (facts: readonly Fact[], origin: Origin): KnownSide =>
   new Map(facts.map((fact) => [slotKey(fact.attribute, fact.position), known(fact, origin)]));
 
+/** The standard error of a reading, mm: its own where it was given, else its instrument's. */
+export const errorOf = ({ instrument, sigma }: Pick<Evidence, 'instrument' | 'sigma'>, settings: Settings): number =>
+  sigma ?? sigmaOf(instrument ?? 'ruler', settings);
+
 /**
- * What a reading leaves open: ± two standard errors of the instrument for a length, nothing for what is counted or
- * looked at.
+ * What a reading leaves open: ± two standard errors for a length, nothing for what is counted or looked at.
  */
 export function readingTolerance(item: Evidence, settings: Settings): number | undefined {
   if (item.kind !== 'quantity' || attribute(item.attribute).dimension !== 'length') return undefined;
-  return READING_SIGMAS * sigmaOf(item.instrument ?? 'ruler', settings);
+  return READING_SIGMAS * errorOf(item, settings);
 }
 
 /**

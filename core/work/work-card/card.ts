@@ -1,8 +1,8 @@
 import type { View } from '../../judge/check/index.js';
-import { isNew, judgedJoints } from '../../judge/joint/index.js';
+import { asOneFace, isNew, judgedJoints } from '../../judge/joint/index.js';
 import { isBenchBled, type ListLine, openedBy } from '../../list/need/index.js';
 import { findFluid } from '../../named/fluid/index.js';
-import { type Face, facesOf, type Joint, knownAt } from '../../vehicle/chain/index.js';
+import { type Face, facesOf, type Joint, sureAt, type Part, type Value } from '../../vehicle/chain/index.js';
 import { CARD, type CardRow, type When, type WorkGroup } from './card.data.js';
 
 /** The work of a job, read from the joints that are opened and made. */
@@ -44,8 +44,8 @@ interface Place {
   readonly then: boolean;
 }
 
-const text = (face: Face, name: Parameters<typeof knownAt>[1]): string | undefined => {
-  const value = knownAt(face, name)?.value;
+const text = (face: Face, name: Parameters<typeof sureAt>[1]): string | undefined => {
+  const value = sureAt(face, name)?.value;
   return typeof value === 'string' ? value : undefined;
 };
 
@@ -64,7 +64,7 @@ function jointPlace(joint: Joint, view: View): Place {
     if (joint.kind === 'push') holds.add('rod-push');
     for (const face of faces) {
       for (const name of ['torque', 'stud-thread', 'port-thread'] as const) {
-        const found = knownAt(face, name);
+        const found = sureAt(face, name);
         if (typeof found?.value === 'number' || typeof found?.value === 'string') values[name] = found.value;
         if (name === 'torque' && typeof found?.value === 'number') values['source'] = found.source ?? null;
       }
@@ -88,7 +88,7 @@ function jobHolds(joints: readonly Place[], kinds: ReadonlyMap<string, Joint['ki
   if (parts.some((part) => part.kind === 'modulator')) holds.add('modulator');
   if (view.then.plugs.size > 0) holds.add('plugged');
   const bases = openedBy(view).flatMap(({ parts: ids }) => {
-    const grade = ids.flatMap((id) => view.parts.get(id)?.facts.find((f) => f.attribute === 'fluid')?.value ?? [])[0];
+    const grade = ids.flatMap((id) => capOf(view.parts.get(id)) ?? [])[0];
     return typeof grade === 'string' ? (findFluid(grade)?.base ?? []) : [];
   });
   if (new Set(bases).size > 1) holds.add('two-fluids');
@@ -164,3 +164,6 @@ export function cardOf(
     }));
   });
 }
+
+/** The fluid that the cap over a part names. */
+const capOf = (part: Part | undefined): Value | undefined => part && sureAt(asOneFace(part), 'fluid')?.value;

@@ -1,19 +1,18 @@
-import { facesOf, knownAt } from '../../../vehicle/chain/index.js';
+import { facesOf } from '../../../vehicle/chain/index.js';
 import type { Case, Finding } from '../types.js';
-import { finding, notKnown, pair, restsOf, tidy } from './finding.js';
+import { decided, doubtOf, EPS, figureOf, notKnown, pair, restsOf, tidy, within } from './finding.js';
 
 /** Thickness of a crush washer, usual stock: copper or aluminium, 1 mm. */
 export const WASHER_MM = 1;
 
 /** The eyes that sit on one port: every banjo joint of it. */
-function eyesOn(c: Case): (number | undefined)[] {
-  const eyes: (number | undefined)[] = [];
+function eyesOn(c: Case): ReturnType<typeof figureOf>[] {
+  const eyes: ReturnType<typeof figureOf>[] = [];
   for (const joint of c.view.jointsOf.get(c.a.part.id) ?? []) {
     if (joint.kind !== 'port') continue;
     const faces = facesOf(joint, c.view.parts);
     if ('because' in faces || faces[0].part.id !== c.a.part.id || faces[0].at !== c.a.at) continue;
-    const eye = knownAt(faces[1], 'eye')?.value;
-    eyes.push(typeof eye === 'number' ? eye : undefined);
+    eyes.push(figureOf(faces[1], 'eye'));
   }
   return eyes;
 }
@@ -24,12 +23,17 @@ function eyesOn(c: Case): (number | undefined)[] {
  */
 export function bolt(c: Case): Finding {
   const [depth, length] = [c.va?.value, c.vb?.value];
-  const eyes = eyesOn(c);
+  const found = eyesOn(c);
+  const eyes = found.map((eye) => eye?.value);
   const values = { ...pair(c), eyes: eyes.length, washers: eyes.length + 1 };
   if (typeof depth !== 'number' || typeof length !== 'number' || eyes.some((eye) => eye === undefined))
     return notKnown(values, { face: c.b, attribute: eyes.some((e) => e === undefined) ? 'eye' : 'bolt-length' });
   const between = eyes.reduce<number>((sum, eye) => sum + (eye ?? 0), 0) + (eyes.length + 1) * WASHER_MM;
   const inThread = length - between;
   const all = { ...values, inThread: tidy(inThread) };
-  return finding(inThread <= depth && inThread >= depth / 2 ? 'fits' : 'does-not-fit', all, restsOf(c.va, c.vb));
+  const doubt = doubtOf(c.va, c.vb, ...found);
+  const verdicts = [within(inThread, depth, doubt), within(depth / 2, inThread, doubt)];
+  const verdict = verdicts.includes('no') ? 'no' : verdicts.includes('open') ? 'open' : 'yes';
+  const misfits = inThread > depth + EPS || inThread < depth / 2 - EPS;
+  return decided(c, verdict, all, { rests: restsOf(c.va, c.vb, ...found), misfits });
 }

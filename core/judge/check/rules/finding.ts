@@ -1,6 +1,8 @@
 import type { FourState } from '../../../base/state/index.js';
-import type { AttributeName } from '../../../named/attribute/index.js';
-import { type Face, type Known, knownAt, type Rests, weaker } from '../../../vehicle/chain/index.js';
+import { attribute, type AttributeName } from '../../../named/attribute/index.js';
+import { type Settings, sigmaOf } from '../../../named/settings/index.js';
+import { type Face, type Known, type Rests, type Sure, sureAt, sureOf, weaker } from '../../../vehicle/chain/index.js';
+import { READING_SIGMAS } from '../../../vehicle/reading/index.js';
 import type { Case, Figures, Finding, Want } from '../types.js';
 
 /**
@@ -11,6 +13,35 @@ export function within(difference: number, limit: number, doubt: number): 'yes' 
   if (difference + doubt <= limit + EPS) return 'yes';
   return difference - doubt > limit + EPS ? 'no' : 'open';
 }
+/**
+ * Whether two figures are one size: no further apart than the limit, and with all that is left open no further than
+ * what the usual instrument for it leaves open beside, so that it settles like for like. More doubt never makes it so.
+ */
+export function alike(apart: number, limit: number, doubt: number, leaves: number): 'yes' | 'no' | 'open' {
+  if (apart <= limit + EPS && apart + doubt <= limit + leaves + EPS) return 'yes';
+  return apart - doubt > limit + EPS ? 'no' : 'open';
+}
+
+/** What the instrument that a figure is usually taken with leaves open, mm. */
+export const leavesOpen = (name: AttributeName, settings: Settings): number =>
+  READING_SIGMAS * sigmaOf(attribute(name).tool === 'ruler' ? 'ruler' : 'caliper', settings);
+
+/**
+ * What a comparison comes to: what is too close to call is read again. What is looked at on receipt stays a misfit as
+ * long as its figures are, however coarse they are.
+ */
+export function decided(
+  c: Case,
+  verdict: 'yes' | 'no' | 'open',
+  values: Figures,
+  { rests, misfits, fits = 'fits' }: { readonly rests: Rests; readonly misfits: boolean; readonly fits?: FourState },
+): Finding {
+  if (verdict === 'yes') return finding(fits, values, rests);
+  return verdict === 'no' || (misfits && c.row.rank === 'receive')
+    ? finding('does-not-fit', values, rests)
+    : tooCoarse(c, values);
+}
+
 /** Floating-point noise: far below what any instrument shows. */
 export const EPS = 1e-9;
 
@@ -54,16 +85,18 @@ export const pair = ({ a, b, va, vb }: Case): Figures => ({
 /** Which of the two values nobody knows. */
 export function missing(c: Case): Want[] {
   const wants: Want[] = [];
-  if (c.va === undefined || c.va.disputed) wants.push({ face: c.a, attribute: attributeOf(c, 'a') });
-  if (c.vb === undefined || c.vb.disputed) wants.push({ face: c.b, attribute: attributeOf(c, 'b') });
+  if (sureOf(c.va) === undefined) wants.push({ face: c.a, attribute: attributeOf(c, 'a') });
+  if (sureOf(c.vb) === undefined) wants.push({ face: c.b, attribute: attributeOf(c, 'b') });
   return wants;
 }
 
-/** A figure of a face; undefined when it is not known or there is none. */
-export function figureAt(face: Face, name: AttributeName): number | undefined {
-  const value = knownAt(face, name)?.value;
-  return typeof value === 'number' ? value : undefined;
+/** A figure of a face with what it leaves open; undefined when it is not known, disputed, or there is none. */
+export function figureOf(face: Face, name: AttributeName): (Sure & { readonly value: number }) | undefined {
+  const known = sureAt(face, name);
+  return typeof known?.value === 'number' ? { ...known, value: known.value } : undefined;
 }
+/** A figure of a face alone. */
+export const figureAt = (face: Face, name: AttributeName): number | undefined => figureOf(face, name)?.value;
 
 /**
  * What lies between the faces of the mount that a joint is reached through: its thickness; undefined when nobody

@@ -1,6 +1,7 @@
-import { knownAt } from '../../../vehicle/chain/index.js';
+import { knownAt, sureAt, sureOf } from '../../../vehicle/chain/index.js';
 import type { Case, Figures, Finding, Want } from '../types.js';
-import { doubtOf, EPS, figureAt, finding, notKnown, restsOf, stackOf, tidy } from './finding.js';
+import { doubtOf, EPS, finding, notKnown, restsOf, stackOf, tidy } from './finding.js';
+import { adjusterOf } from './rod.js';
 
 /**
  * Clearance between the booster's output rod and the master's pocket: pocket + what lies between the faces − insert −
@@ -13,62 +14,61 @@ import { doubtOf, EPS, figureAt, finding, notKnown, restsOf, stackOf, tidy } fro
 export function gap(c: Case): Finding {
   const { a: booster, b: master, view } = c;
   // Some makers gauge the rod with vacuum applied, which moves it out: where both are known, the longer one decides.
-  const [atRest, vacuum] = [c.va, knownAt(booster, 'pin-under-vacuum')];
-  const pin = typeof vacuum?.value === 'number' ? vacuum : atRest;
-  const insert = knownAt(master, 'insert');
-  const plate = stackOf(c) ?? plateOf(c);
-  const adjustable = knownAt(booster, 'pin-adjustable')?.value;
-  const { gapMin: low, gapMax: high, gapLost, adjusterRange } = view.settings;
-  const [recessMm, pinMm] = [c.vb?.value, pin?.value];
+  const vacuum = knownAt(booster, 'pin-under-vacuum');
+  const pin = sureOf(vacuum === undefined || vacuum.value === null ? c.va : vacuum);
+  const [recess, insert] = [sureOf(c.vb), sureAt(master, 'insert')];
+  const plate = plateOf(c);
+  const adjustable = sureAt(booster, 'pin-adjustable')?.value;
+  const { gapMin: low, gapMax: high, gapLost } = view.settings;
+  const [recessMm, pinMm] = [recess?.value, pin?.value];
   const values: Figures = {
     recess: recessMm ?? null,
     pin: pinMm ?? null,
-    plate: plate ?? null,
+    plate: plate?.mm ?? null,
     insert: insert === undefined ? null : Number(insert.value ?? 0),
   };
-  const known = { ...values, low, high, adjustable: adjustable === undefined ? null : adjustable === 'adjustable' };
+  const known = { low, high, adjustable: adjustable === undefined ? null : adjustable === 'adjustable' };
   const wants: Want[] = [];
   if (typeof recessMm !== 'number') wants.push({ face: master, attribute: 'recess-depth' });
   if (typeof pinMm !== 'number') wants.push({ face: booster, attribute: 'booster-pin' });
   if (plate === undefined) wants.push({ face: master, attribute: 'plate' });
   if (insert === undefined) wants.push({ face: master, attribute: 'insert' });
   if (typeof recessMm !== 'number' || typeof pinMm !== 'number' || plate === undefined || insert === undefined)
-    return notKnown({ ...known, gap: null, doubt: null }, ...wants);
-  const gapMm = recessMm + plate - Number(insert.value ?? 0) - pinMm;
-  const doubt = doubtOf(c.vb, pin, insert);
-  const all: Figures = {
-    ...values,
-    gap: tidy(gapMm),
-    doubt: tidy(doubt),
-    low,
-    high,
-    adjustable: adjustable === undefined ? null : adjustable === 'adjustable',
+    return notKnown({ ...values, ...known, gap: null, doubt: null }, ...wants);
+  const gapMm = recessMm + plate.mm - Number(insert.value ?? 0) - pinMm;
+  const doubt = Math.hypot(doubtOf(recess, pin, insert), plate.doubt);
+  const all: Figures = { ...values, gap: tidy(gapMm), doubt: tidy(doubt), ...known };
+  const rests = restsOf(recess, pin, insert);
+  // No adjuster turns further than it has thread: as recorded, or as one usually has.
+  const adjuster = adjusterOf(booster, 'pin-adjust', view.settings);
+  const turns = adjustable === 'adjustable' && Math.max(low - gapMm, gapMm - high) <= adjuster.range + EPS;
+  const refused = (): Finding => {
+    // Whether the rod can be set, and how far, decides between a change and a refusal: somebody has to look.
+    if (adjustable === undefined)
+      return { ...notKnown(all, { face: booster, attribute: 'pin-adjustable' }), beyond: true };
+    if (turns) return finding('fits-with-change', all, rests);
+    return adjustable === 'adjustable' && !adjuster.recorded
+      ? { ...notKnown(all, { face: booster, attribute: 'pin-adjust' }), beyond: true as const }
+      : finding('does-not-fit', all, rests);
   };
-  const rests = restsOf(c.vb, pin, insert);
-  // No adjuster turns further than it has thread.
-  const off = Math.max(low - gapMm, gapMm - high);
-  const turns = adjustable === 'adjustable' && off <= adjusterRange + EPS ? 'fits-with-change' : undefined;
-  // Whether the rod can be set decides between a change and a refusal: somebody has to look.
-  const refused = (): Finding =>
-    adjustable === undefined
-      ? notKnown(all, { face: booster, attribute: 'pin-adjustable' })
-      : finding(turns ?? 'does-not-fit', all, rests);
   if (gapMm + doubt <= EPS) return refused();
   if (gapMm - doubt <= EPS)
-    return turns ? finding(turns, all, rests) : { ...notKnown(all, ...finer(c)), rests, coarse: true };
-  const limit = figureAt(master, 'gap-limit') ?? figureAt(booster, 'gap-limit');
-  if (gapMm > high + EPS) {
-    const beyond = gapMm > (limit ?? high + gapLost) + EPS;
-    return beyond && !(turns && limit === undefined) ? refused() : finding('fits-with-change', all, rests);
-  }
+    return turns ? finding('fits-with-change', all, rests) : { ...notKnown(all, ...finer(c)), rests, coarse: true };
   if (gapMm < low - EPS) return refused();
-  return finding('fits', all, rests);
+  if (gapMm <= high + EPS) return finding('fits', all, rests);
+  const limits = [knownAt(master, 'gap-limit'), knownAt(booster, 'gap-limit')];
+  if (limits.some((limit) => limit?.disputed)) return notKnown(all, { face: master, attribute: 'gap-limit' });
+  const limit = limits.flatMap((one) => (typeof one?.value === 'number' ? one.value : [])).sort((a, b) => a - b)[0];
+  const beyond = gapMm > (limit ?? high + gapLost) + EPS;
+  return beyond && !(turns && limit === undefined) ? refused() : finding('fits-with-change', all, rests);
 }
 
-/** A plate that was recorded on one of the faces, where the mount says nothing of its stack. */
-function plateOf(c: Case): number | undefined {
-  const known = knownAt(c.b, 'plate') ?? knownAt(c.a, 'plate');
-  return known === undefined ? undefined : Number(known.value ?? 0);
+/** What lies between the faces, and what its reading leaves open: the stack of the mount, or a plate that was seen. */
+function plateOf(c: Case): { readonly mm: number; readonly doubt: number } | undefined {
+  const stack = stackOf(c);
+  if (stack !== undefined) return { mm: stack, doubt: 0 };
+  const plate = sureOf(knownAt(c.b, 'plate') ?? knownAt(c.a, 'plate'));
+  return plate && { mm: Number(plate.value ?? 0), doubt: plate.tolerance };
 }
 
 const finer = (c: Case): Want[] => [

@@ -3,17 +3,29 @@ import { findThread, mate } from '../../../named/thread/index.js';
 import { interchangeableTubes } from '../../../named/tube/index.js';
 import { genderOf } from '../../../vehicle/chain/index.js';
 import type { Case, Finding } from '../types.js';
-import { doubtOf, EPS, finding, missing, notKnown, pair, restsOf, tidy, tooCoarse, within } from './finding.js';
+import {
+  alike,
+  decided,
+  doubtOf,
+  EPS,
+  finding,
+  leavesOpen,
+  missing,
+  notKnown,
+  pair,
+  restsOf,
+  tidy,
+  within,
+} from './finding.js';
 import { standsFurther } from './rod.js';
 
 /** The limit of a check: its setting. */
 const limitOf = ({ row, view }: Case): number => (row.within === undefined ? 0 : (view.settings[row.within] ?? 0));
 
-/**
- * A face whose mate was taken from has what its mate has: the very same goes on, anything else within twice the limit
- * is measured.
- */
-const SAME_AS_MATE_MM = 0.05;
+/** A face that is known by its mate: a unit of the mate's size goes on, one that is further away perhaps not. */
+const SAME_AS_MATE_MM = 0.1;
+
+const isByMate = ({ va, vb }: Case): boolean => va?.rests === 'by-its-mate' || vb?.rests === 'by-its-mate';
 
 /** The same figure on both faces, within a limit that is a setting. */
 export function near(c: Case): Finding {
@@ -23,16 +35,17 @@ export function near(c: Case): Finding {
   const rests = restsOf(c.va, c.vb);
   if (typeof a !== 'number' || typeof b !== 'number') return finding(a === b ? 'fits' : 'does-not-fit', pair(c), rests);
   const [apart, doubt, limit] = [Math.abs(a - b), doubtOf(c.va, c.vb), limitOf(c)];
-  const byMate = c.va?.rests === 'by-its-mate' || c.vb?.rests === 'by-its-mate';
-  const verdict = byMate
-    ? apart <= SAME_AS_MATE_MM + doubt + EPS
-      ? 'yes'
-      : within(apart, 2 * limit, doubt) === 'no'
-        ? 'no'
-        : 'open'
-    : within(apart, limit, doubt);
-  if (verdict === 'open') return tooCoarse(c, pair(c));
-  return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', pair(c), rests);
+  const leaves = leavesOpen(c.row.a, c.view.settings);
+  const verdict = isByMate(c)
+    ? asItsMate(apart, 2 * limit, doubt, Math.min(SAME_AS_MATE_MM, limit), leaves)
+    : alike(apart, limit, doubt, leaves);
+  return decided(c, verdict, pair(c), { rests, misfits: apart > limit + EPS && !isByMate(c) });
+}
+
+/** The very size of its mate goes on; what is further off than both could be does not; the rest is measured. */
+function asItsMate(apart: number, most: number, doubt: number, same: number, leaves: number): 'yes' | 'no' | 'open' {
+  if (alike(apart, same, doubt, leaves) === 'yes') return 'yes';
+  return apart - doubt > most + EPS ? 'no' : 'open';
 }
 
 /**
@@ -46,15 +59,14 @@ export function spigot(c: Case): Finding {
   if (typeof hole !== 'number' || typeof own !== 'number')
     return finding(hole === own ? 'fits' : 'does-not-fit', pair(c), rests);
   const { spigotOver, spigotUnder } = c.view.settings;
-  const [over, doubt] = [own - hole, doubtOf(c.va, c.vb)];
-  if (c.va?.rests === 'by-its-mate' || c.vb?.rests === 'by-its-mate') {
-    if (Math.abs(over) <= SAME_AS_MATE_MM + doubt + EPS) return finding('fits', pair(c), rests);
-    const beyond = Math.abs(over) - doubt > spigotOver + spigotUnder;
-    return beyond ? finding('does-not-fit', pair(c), rests) : tooCoarse(c, pair(c));
+  const [over, doubt, leaves] = [own - hole, doubtOf(c.va, c.vb), leavesOpen('pilot', c.view.settings)];
+  if (isByMate(c)) {
+    const verdict = asItsMate(Math.abs(over), spigotOver + spigotUnder, doubt, SAME_AS_MATE_MM, leaves);
+    return decided(c, verdict, pair(c), { rests, misfits: false });
   }
-  const verdicts = [within(over, spigotOver, doubt), within(-over, spigotUnder, doubt)];
-  if (verdicts.includes('no')) return finding('does-not-fit', pair(c), rests);
-  return verdicts.includes('open') ? tooCoarse(c, pair(c)) : finding('fits', pair(c), rests);
+  const verdicts = [alike(over, spigotOver, doubt, leaves), alike(-over, spigotUnder, doubt, leaves)];
+  const verdict = verdicts.includes('no') ? 'no' : verdicts.includes('open') ? 'open' : 'yes';
+  return decided(c, verdict, pair(c), { rests, misfits: over > spigotOver + EPS || -over > spigotUnder + EPS });
 }
 
 /** The same word, count or mark on both faces. */
@@ -155,8 +167,7 @@ function adapters({ row, b, view }: Case): number {
 function compare(c: Case, need: number, have: number, spare: number): Finding {
   const values = { ...pair(c), over: tidy(need + spare - have) };
   const verdict = within(need + spare, have, doubtOf(c.va, c.vb));
-  if (verdict === 'open') return tooCoarse(c, values);
-  return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', values, restsOf(c.va, c.vb));
+  return decided(c, verdict, values, { rests: restsOf(c.va, c.vb), misfits: need + spare > have + EPS });
 }
 
 /** What the old one had, the new one has too. */
@@ -172,7 +183,8 @@ export function travel(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
   const short = Number(c.va?.value ?? 0) - Number(c.vb?.value ?? 0);
-  const verdict = within(short, c.view.settings.travelWithin, doubtOf(c.va, c.vb));
-  if (verdict === 'open') return tooCoarse(c, { ...pair(c), short: tidy(short) });
-  return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', { ...pair(c), short: tidy(short) }, restsOf(c.va, c.vb));
+  const { travelWithin } = c.view.settings;
+  const verdict = within(short, travelWithin, doubtOf(c.va, c.vb));
+  const values = { ...pair(c), short: tidy(short) };
+  return decided(c, verdict, values, { rests: restsOf(c.va, c.vb), misfits: short > travelWithin + EPS });
 }

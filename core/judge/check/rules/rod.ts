@@ -1,23 +1,39 @@
 import { engagementOf, findThread } from '../../../named/thread/index.js';
-import { type Face, knownAt } from '../../../vehicle/chain/index.js';
+import type { AttributeName } from '../../../named/attribute/index.js';
+import type { Settings } from '../../../named/settings/index.js';
+import { type Face, knownAt, sureAt } from '../../../vehicle/chain/index.js';
 import type { Case, Figures, Finding, Want } from '../types.js';
 import {
+  alike,
+  decided,
   doubtOf,
   EPS,
   figureAt,
+  figureOf,
   finding,
+  leavesOpen,
   missing,
   notKnown,
   pair,
   restsOf,
   stackOf,
   tidy,
-  tooCoarse,
   within,
 } from './finding.js';
 
-/** How far the rod's adjuster goes: as recorded, or as one usually does (a setting). */
-const adjuster = (c: Case): number => figureAt(c.b, 'rod-adjust') ?? c.view.settings.adjusterRange;
+/**
+ * How far an adjuster goes: as recorded (nought where there is none), or as one usually does (a setting); not known
+ * while what is said of it is disputed.
+ */
+export function adjusterOf(
+  face: Face,
+  name: AttributeName,
+  { adjusterRange }: Settings,
+): { readonly range: number; readonly recorded: boolean } {
+  const known = knownAt(face, name);
+  if (known === undefined || known.disputed) return { range: known ? 0 : adjusterRange, recorded: false };
+  return { range: typeof known.value === 'number' ? known.value : 0, recorded: true };
+}
 
 /**
  * By how much the unit stands further from the pedal than it did: what was laid into the stack of its mount since. A
@@ -43,24 +59,33 @@ export function rodLength(c: Case): Finding {
   const [needed, own] = [c.va?.value, c.vb?.value];
   if (typeof needed !== 'number') return notKnown(pair(c), { face: c.a, attribute: 'rod-length' });
   if (typeof own !== 'number') return finding('does-not-fit', pair(c), restsOf(c.va, c.vb));
-  const [over, doubt, range] = [own - (needed + standsFurther(c)), doubtOf(c.va, c.vb), adjuster(c)];
+  const { settings } = c.view;
+  const [over, doubt] = [own - (needed + standsFurther(c)), doubtOf(c.va, c.vb)];
+  const { range, recorded } = adjusterOf(c.b, 'rod-adjust', settings);
   const values: Figures = { ...pair(c), over: tidy(over), adjuster: range };
-  if (Math.abs(over) <= c.view.settings.rodWithin + EPS) return finding('fits', values, restsOf(c.va, c.vb));
+  const rests = restsOf(c.va, c.vb);
+  const same = alike(Math.abs(over), settings.rodWithin, doubt, leavesOpen('rod-length', settings));
+  if (same === 'yes') return finding('fits', values, rests);
   const verdict = within(Math.abs(over), range, doubt);
-  if (verdict === 'open') return tooCoarse(c, values);
-  return finding(verdict === 'yes' ? 'fits-with-change' : 'does-not-fit', values, restsOf(c.va, c.vb));
+  // Beyond what an adjuster usually does: this one perhaps goes further, or there is none.
+  if (verdict === 'no' && !recorded)
+    return { ...notKnown(values, { face: c.b, attribute: 'rod-adjust' }), beyond: true };
+  return decided(c, verdict, values, { rests, misfits: Math.abs(over) > range, fits: 'fits-with-change' });
 }
 
 /** Enough of the rod's thread stays in the fork: at least so many diameters (a setting). */
 export function rodEngaged(c: Case): Finding {
-  const engaged = figureAt(c.b, 'rod-engaged');
-  const name = knownAt(c.b, 'rod-thread')?.value;
+  const own = figureOf(c.b, 'rod-engaged');
+  const engaged = own?.value;
+  const name = sureAt(c.b, 'rod-thread')?.value;
   const thread = typeof name === 'string' ? findThread(name) : undefined;
   const values = { engaged: engaged ?? null, thread: name ?? null };
   if (engaged === undefined) return notKnown(values, { face: c.b, attribute: 'rod-engaged' });
   if (!thread) return notKnown(values, { face: c.b, attribute: 'rod-thread' });
-  const { enough, leastMm } = engagementOf(engaged, thread, c.view.settings);
-  return finding(enough ? 'fits' : 'does-not-fit', { ...values, least: tidy(leastMm) }, restsOf(c.vb));
+  const { leastMm } = engagementOf(engaged, thread, c.view.settings);
+  const verdict = within(leastMm, engaged, doubtOf(own));
+  const all = { ...values, least: tidy(leastMm) };
+  return decided(c, verdict, all, { rests: restsOf(c.vb), misfits: leastMm > engaged + EPS });
 }
 
 /**
@@ -87,10 +112,10 @@ export const linkage = (c: Case): Finding =>
  */
 export function studLength(c: Case): Finding {
   const [stud, flange] = [figureAt(c.a, 'stud-length'), figureAt(c.b, 'flange-thickness')];
-  const under = knownAt(c.a, 'under-nut');
-  const plate = knownAt(c.a, 'plate');
+  const under = sureAt(c.a, 'under-nut');
+  const plate = sureAt(c.a, 'plate');
   const between = stackOf(c) ?? (plate === undefined ? undefined : Number(plate.value ?? 0));
-  const threadName = knownAt(c.a, 'stud-thread')?.value ?? knownAt(c.b, 'stud-thread')?.value;
+  const threadName = sureAt(c.a, 'stud-thread')?.value ?? sureAt(c.b, 'stud-thread')?.value;
   const thread = typeof threadName === 'string' ? findThread(threadName) : undefined;
   const values: Figures = {
     stud: stud ?? null,
@@ -112,9 +137,8 @@ export function studLength(c: Case): Finding {
     return notKnown(values, ...wants);
   const needed = flange + Number(under.value ?? 0) + between + c.view.settings.nutHeight * thread.majorMm;
   const all = { ...values, needed: tidy(needed) };
-  const verdict = within(needed, stud, doubtOf(c.va, c.vb, under));
-  if (verdict === 'open') return tooCoarse(c, all);
-  return finding(verdict === 'yes' ? 'fits' : 'does-not-fit', all, restsOf(c.va, c.vb, under));
+  const verdict = within(needed, stud, doubtOf(c.va, c.vb, under, stackOf(c) === undefined ? plate : undefined));
+  return decided(c, verdict, all, { rests: restsOf(c.va, c.vb, under), misfits: needed > stud + EPS });
 }
 
 /** A torque is the maker's or none. */
