@@ -13,7 +13,14 @@ const evidenceFields = {
 /** One piece of evidence with further fields of its own. What its value looks like hangs on its kind. */
 export const evidenceOf = <P extends Record<string, TSchema>>(more: P) => {
   const union = T.Union([
-    strict({ ...evidenceFields, ...more, kind: T.Literal('quantity'), value: Quantity }),
+    /** `sigma`: the standard error of this reading of a length, mm, where it is not its instrument's. */
+    strict({
+      ...evidenceFields,
+      ...more,
+      kind: T.Literal('quantity'),
+      value: Quantity,
+      sigma: T.Optional(T.Number({ exclusiveMinimum: 0, maximum: 100 })),
+    }),
     strict({ ...evidenceFields, ...more, kind: T.Literal('count'), value: T.Integer() }),
     strict({
       ...evidenceFields,

@@ -78,15 +78,22 @@ export const JobList = T.Object({ jobs: T.Array(JobRow), total: T.Integer() });
 export const Uid = T.String({ pattern: '^[A-Za-z0-9_-]{8,60}$' });
 
 /** `slot` is a place in the chain (the old unit there), or "unit:ID" for a new unit in the hand. */
-export const NewEvidence = evidenceOf({ slot: T.Optional(text(80)), uid: T.Optional(Uid) });
+/** `instead` is the entry that this one corrects: it is replaced, and stays in the history. */
+export const NewEvidence = evidenceOf({
+  slot: T.Optional(text(80)),
+  uid: T.Optional(Uid),
+  instead: T.Optional(Uid),
+});
 export const BenchLineRequest = strict({
   line: T.String({ maxLength: 200 }),
   uid: T.Optional(Uid),
+  instead: T.Optional(Uid),
   slot: T.Optional(text(80)),
   onVehicle: T.Optional(T.Boolean()),
 });
 export const EvidenceView = T.Object({
   id: T.Integer(),
+  uid: Uid,
   slot: T.String(),
   attribute: T.String(),
   position: T.Optional(T.String()),
@@ -96,10 +103,13 @@ export const EvidenceView = T.Object({
   kind: oneOf(EVIDENCE_KINDS),
   entered: T.Union([Quantity, T.Number(), T.String()]),
   instrument: T.Optional(T.String()),
+  sigma: T.Optional(T.Number()),
   onVehicle: T.Boolean(),
   by: T.String(),
   at: T.String(),
   withdrawn: T.Optional(T.Object({ by: T.String(), at: T.String() })),
+  /** The entry that this one corrects. */
+  instead: T.Optional(Uid),
 });
 
 /** What is to be seen where on a photograph, as shares of its width and height. */
@@ -254,6 +264,14 @@ export const SlotWork = T.Object({
   /** How the old unit came to be known: decided by a person, or by evidence that is enough. */
   oldBy: T.Optional(T.String()),
   chosen: T.Optional(UnitRef),
+  /** Readings that contradict each other: nothing is known by them until one is withdrawn. */
+  disputes: T.Array(
+    T.Object({
+      attribute: T.String(),
+      words: T.String(),
+      readings: T.Array(T.Object({ id: T.Integer(), value: T.String(), by: T.String(), at: T.String() })),
+    }),
+  ),
   joints: T.Array(JointView),
   ports: T.Array(LinePort),
   kits: T.Array(KitView),

@@ -70,6 +70,7 @@ export class TrialJob {
       this.evidence.push({
         view: {
           id: this.evidence.length + 1,
+          uid: `evidence-${this.evidence.length + 1}`,
           slot,
           attribute: item.attribute,
           ...(item.position === undefined ? {} : { position: item.position }),

@@ -59,7 +59,7 @@ describe('the bench line', () => {
     '',
     'colour blue',
     'bore none',
-    'studs none',
+    'travel none',
     'bore',
     'bore soft',
     'port 3/8-24',

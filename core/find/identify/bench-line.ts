@@ -1,9 +1,9 @@
 import { lookup } from '../../base/lookup/index.js';
-import { printBoth, readQuantity } from '../../base/units/index.js';
-import { attribute, type AttributeName, ATTRIBUTES, mayBeNone } from '../../named/attribute/index.js';
+import { printBoth, readQuantity, toBase } from '../../base/units/index.js';
+import { attribute, type AttributeName, ATTRIBUTES, figureProblem, mayBeNone } from '../../named/attribute/index.js';
 import type { Instrument } from '../../named/settings/index.js';
 import { readThread } from '../../named/thread/index.js';
-import type { Evidence, EvidenceValue } from '../../vehicle/reading/index.js';
+import { type Evidence, type EvidenceValue, READING_SIGMAS } from '../../vehicle/reading/index.js';
 
 export type BenchLine =
   | {
@@ -90,6 +90,9 @@ const TOOLS: readonly (readonly [RegExp, Instrument])[] = [
   [/\s+(gauge|bore gauge|bg)$/, 'bore-gauge'],
 ];
 
+/** What a reading leaves open stands behind it: "80 ± 0.3". */
+const PLUS_MINUS = /\s*(?:±|\+\/?-)\s*/;
+
 const POSITION = /^(front|rear|primary|secondary|top|bottom|middle|single)?[ -]*(left|right|top|bottom|end)?\b/;
 
 const SIDES = /^(\d{1,2})\s+(left|right|both)(?: sides?)?$/;
@@ -159,19 +162,24 @@ function readValue(name: AttributeName, position: string | undefined, value: str
   switch (row.kind) {
     case 'quantity': {
       const tool = TOOLS.find(([pattern]) => pattern.test(value));
-      const figure = tool ? value.replace(tool[0], '') : value;
+      const [figure = '', open] = (tool ? value.replace(tool[0], '') : value).split(PLUS_MINUS);
       if (row.dimension === undefined || row.dimension === 'ratio')
         return no(`The ${row.words} is a ratio: it comes from the record, not from the bench.`);
       const expects = row.dimension;
       if (isNone(figure)) return mayBeNone(name) ? done(NONE, 'none') : no(`There is always a ${row.words}.`);
       const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
       if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
+      const left = open === undefined ? undefined : readQuantity(open, { expects });
+      if (left && !left.quantity) return no(left.problem ?? 'What stands after ± is no measurement.');
+      const sigma = left?.quantity && { sigma: toBase(left.quantity) / READING_SIGMAS };
+      const problem = figureProblem(name, toBase(read.quantity), (sigma?.sigma ?? 0) * READING_SIGMAS);
+      if (problem !== undefined) return no(problem);
       const instrument = tool?.[1] ?? (row.marks !== undefined || expects !== 'length' ? 'eye' : 'ruler');
       const with_ = instrument === 'eye' ? '' : `, ${instrument.replace('-', ' ')}`;
       return done(
         { kind: 'quantity', value: read.quantity },
-        `${printBoth(read.quantity)}${with_}`,
-        { instrument },
+        `${printBoth(read.quantity)}${left?.quantity ? ` ± ${printBoth(left.quantity)}` : ''}${with_}`,
+        { instrument, ...sigma },
         read.doubt,
       );
     }

@@ -1,7 +1,7 @@
 import { toBase } from '../../base/units/index.js';
 import { attribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import { errorOf, type Evidence, groupsOf, meanOf, slotKey } from '../../vehicle/reading/index.js';
+import { asReading, errorOf, type Evidence, groupsOf, meanOf, slotKey } from '../../vehicle/reading/index.js';
 
 /**
  * Several readings of one thing as one piece of evidence: their mean, with a standard error that shrinks with their
@@ -17,15 +17,9 @@ export function asOnePiece(evidence: readonly Evidence[], settings: Settings): E
   return [...byThing.values()].flatMap((items) =>
     items.length === 1
       ? items
-      : groupsOf(items, (item) => readingIn(item, settings)).map((group) => merged(group, settings)),
+      : groupsOf(items, (item) => asReading(item, settings)).map((group) => merged(group, settings)),
   );
 }
-
-/** A reading of what is measured; every other answer is a word, whatever it is written as. */
-const readingIn = (item: Evidence, settings: Settings) =>
-  item.kind === 'quantity'
-    ? { value: toBase(item.value), sigma: errorOf(item, settings) }
-    : { value: `${item.kind} ${String(item.value)}`, sigma: 0 };
 
 function merged(group: readonly Evidence[], settings: Settings): Evidence {
   const last = group.at(-1) as Evidence;

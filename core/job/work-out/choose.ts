@@ -14,7 +14,7 @@ import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
 import { isOfNeighbour } from '../places.data.js';
 import { findSlot } from '../../vehicle/place/index.js';
-import { type Evidence, factOfEvidence, readingTolerance } from '../../vehicle/reading/index.js';
+import { type Evidence, factOfEvidence, readingTolerance, settle } from '../../vehicle/reading/index.js';
 import type { Plan } from '../../work/conversion/index.js';
 import type { JobReads } from './reads.js';
 
@@ -69,7 +69,9 @@ export function decisionOf(
 /** The build month and the options of a job's vehicle; what was read from the plate goes before what was told. */
 export function vehicleKnown(job: JobRecord, evidence: SlotInput['evidence']): VehicleKnown {
   const read = evidence.filter(({ view }) => !view.withdrawn).map(({ item }) => item);
-  const built = read.filter((e) => e.attribute === 'build-month').at(-1)?.value ?? job.built;
+  const months = new Set(read.flatMap((e) => (e.attribute === 'build-month' ? [String(e.value)] : [])));
+  // Two months that were read contradict each other: neither is known.
+  const built = months.size > 1 ? undefined : ([...months][0] ?? job.built);
   const codes = read.filter((e) => e.attribute === 'option-code').map((e) => String(e.value));
   return { ...(typeof built === 'string' ? { built } : {}), options: [...new Set([...codes, ...job.options])] };
 }
@@ -223,7 +225,10 @@ function designOf(
   return { id: `${OWN}${slot}`, kind, name: detail ?? 'unit by its dimensions', maker: '', facts: [] };
 }
 
-/** A unit in the hand, with what was measured on it in this job laid over its record. */
+/**
+ * A unit in the hand, with what was measured on it in this job laid over its record: where a reading agrees the record
+ * stays, where readings contradict each other they stand as they are.
+ */
 function withMeasured(
   unit: UnitDesign | undefined,
   evidence: SlotInput['evidence'],
@@ -235,8 +240,16 @@ function withMeasured(
     const tolerance = readingTolerance(item, settings);
     return { ...factOfEvidence(item, 'measured on the new unit'), ...(tolerance === undefined ? {} : { tolerance }) };
   });
-  const kept = unit.facts.filter(
-    (f) => !measured.some((m) => m.attribute === f.attribute && m.position === f.position),
-  );
-  return { ...unit, facts: [...kept, ...measured] };
+  const isOf = (fact: Fact) => (other: Fact) => other.attribute === fact.attribute && other.position === fact.position;
+  const things = measured.filter((fact) => measured.find(isOf(fact)) === fact);
+  return {
+    ...unit,
+    facts: [
+      ...unit.facts.filter((fact) => !measured.some(isOf(fact))),
+      ...things.flatMap((fact): readonly Fact[] => {
+        const settled = settle(measured.filter(isOf(fact)), unit.facts.filter(isOf(fact)).slice(0, 1));
+        return settled?.is === 'known' ? [settled.of] : (settled?.of ?? []);
+      }),
+    ],
+  };
 }

@@ -23,6 +23,14 @@ export function nextAct(w: Done): NextAct {
       act: 'choose',
       target: { stage: w.conversion ? 'plan' : 'interchange', place: unchosen.slot },
     };
+  const disputed = w.safety.grade === 'safe' ? undefined : w.work.find(({ disputes }) => disputes.length > 0);
+  const [dispute] = disputed?.disputes ?? [];
+  if (disputed && dispute)
+    return {
+      words: `Two readings contradict each other: ${dispute.words}`,
+      act: 'dispute',
+      target: { stage: 'identify', place: disputed.slot },
+    };
   const open = w.work.find(({ slot }) => w.safety.blockers.some(({ key }) => key === whichKey(slot)));
   if (open) return identifying(open);
   const unsealed = w.work.find((work) => work.resealed && !work.kits.some((kit) => kit.chosen));

@@ -1,5 +1,5 @@
 import type { InterchangeRecord } from './records.js';
-import type { SlotWork } from './workspace.js';
+import type { Dispute, SlotWork } from './workspace.js';
 import type { Quantity } from '../../base/units/index.js';
 import { splitOf } from '../../find/identify/index.js';
 import type { ShownJoint } from '../shown.types.js';
@@ -9,7 +9,7 @@ import { BRAKE_THREADS, findThread } from '../../named/thread/index.js';
 import { tubeNutTorque, tubesFor } from '../../named/tube/index.js';
 import { numberOf, portPositions, textOf, type UnitDesign } from '../../named/unit/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
-import { knownSide, type KnownSide } from '../../vehicle/reading/index.js';
+import { disputedIn, knownSide, type KnownSide } from '../../vehicle/reading/index.js';
 import type { JobReads } from './reads.js';
 import type { SlotChoice, SlotInput } from './choose.js';
 import { kitsFor, type JudgedKit } from './kits.js';
@@ -57,6 +57,7 @@ export function computeSlot(
     ...(old ? { old: refOf(old, undefined, reads) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),
     ...(chosen ? { chosen: refOf(chosen, choice.chosenNumber, reads) } : {}),
+    disputes: disputesIn([slot, `unit:${chosen?.id ?? ''}`], input),
     joints: joints.map(({ slot: _slot, ...joint }) => joint),
     ports: unit ? portViews(unit, reads) : [],
     kits: kits?.views ?? [],
@@ -130,4 +131,16 @@ function portViews(unit: UnitDesign, reads: JobReads): SlotWork['ports'] {
 export function capOf(side: KnownSide): { grade: string; origin: string } | undefined {
   const known = side.get('fluid');
   return typeof known?.value === 'string' ? { grade: known.value, origin: known.origin } : undefined;
+}
+
+/** Readings at a place, or of the unit in the hand for it, that contradict each other. */
+function disputesIn(slots: readonly string[], { evidence, settings }: SlotInput): Dispute[] {
+  return slots.flatMap((slot) => {
+    const held = evidence.filter(({ view }) => view.slot === slot && !view.withdrawn);
+    return disputedIn(held, ({ item }) => item, settings).map((list): Dispute => ({
+      attribute: list[0]?.view.attribute ?? '',
+      words: list[0]?.view.words ?? '',
+      readings: list.map(({ view: { id, value, by, at } }) => ({ id, value, by, at })),
+    }));
+  });
 }

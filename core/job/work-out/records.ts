@@ -63,6 +63,7 @@ interface Withdrawn {
 export interface EvidenceRecord {
   readonly view: {
     readonly id: number;
+    readonly uid: string;
     readonly slot: string;
     readonly attribute: string;
     readonly position?: string;
@@ -71,6 +72,8 @@ export interface EvidenceRecord {
     readonly kind: Evidence['kind'];
     readonly entered: Quantity | number | string;
     readonly instrument?: string;
+    readonly sigma?: number;
+    readonly instead?: string;
     readonly onVehicle: boolean;
     readonly by: string;
     readonly at: string;

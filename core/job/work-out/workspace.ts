@@ -34,6 +34,7 @@ export const NEXT_ACTS = [
   'close',
   'confirm-unit',
   'check',
+  'dispute',
   'identify',
   'choose',
   'confirm-wanted',
@@ -119,6 +120,18 @@ export interface FluidView {
   readonly grades: readonly FluidGrade[];
 }
 
+/** Readings of one thing that contradict each other: one of them has to be taken back. */
+export interface Dispute {
+  readonly attribute: string;
+  readonly words: string;
+  readonly readings: readonly {
+    readonly id: number;
+    readonly value: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
+}
+
 /** One place of a job with everything worked out for it. */
 export interface SlotWork {
   readonly slot: string;
@@ -132,6 +145,7 @@ export interface SlotWork {
   readonly old?: UnitRef;
   readonly oldBy?: string;
   readonly chosen?: UnitRef;
+  readonly disputes: readonly Dispute[];
   readonly joints: readonly Omit<ShownJoint, 'slot'>[];
   readonly ports: readonly LinePort[];
   readonly kits: readonly KitView[];

@@ -1,7 +1,7 @@
 import type { FourState } from '../../base/state/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import type { EditedChain, Face, Joint, Known, Part, Rests, FaceRef, LineOf } from '../../vehicle/chain/index.js';
+import type { EditedChain, Face, Joint, Known, Part, Rests, FaceRef, LineOf, Value } from '../../vehicle/chain/index.js';
 import type { CheckCode, CheckRow } from './checks.data.js';
 import type { Fix } from './fix.js';
 
@@ -37,6 +37,8 @@ export interface Finding {
   readonly wants?: readonly Want[];
   /** Decided only as far as the readings go: read again with a finer instrument. */
   readonly coarse?: true;
+  /** Readings of one of its values contradict each other: what was read. */
+  readonly disputed?: readonly Value[];
   /** What is known does not go together; only a part that nobody looked at, an adjuster, could still save it. */
   readonly beyond?: true;
 }

@@ -186,7 +186,7 @@ const isAsked = (row: CheckRow, a: Face, b: Face, view: View): boolean =>
 const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undefined || kinds.includes(part.kind);
 
 function checkOf(c: Case): Check {
-  const found = bridged(c) ?? asItWas(c, RULES[c.row.rule](c));
+  const found = withDispute(c, bridged(c) ?? asItWas(c, RULES[c.row.rule](c)));
   const wants = found.wants ?? [];
   const closed = wants.length > 0 && wants.every((want) => c.view.unanswered.has(wantKey(want)));
   const rank = closed ? 'receive' : rankOf(c, found);
@@ -201,6 +201,12 @@ function checkOf(c: Case): Check {
     fixes:
       found.state === 'does-not-fit' || found.coarse || found.beyond ? fixesFor({ ...c, code: c.row.code, found }) : [],
   };
+}
+
+/** What was read of a value that the readings dispute, for whoever tells it. */
+function withDispute({ va, vb }: Case, found: Finding): Finding {
+  const disputed = va?.disputed ?? vb?.disputed;
+  return disputed && found.state === 'not-known' ? { ...found, disputed: disputed.map(({ value }) => value) } : found;
 }
 
 const PATTERN: readonly string[] = ['mount.spacing', 'mount.angle', 'mount.pilot', 'mount.count'];

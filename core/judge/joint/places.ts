@@ -165,10 +165,12 @@ function changeOf(kind: Part['kind'], old: number, own: number): { readonly forc
 /** A reservoir of another kind: it comes in the box and sits on the unit, or nothing on the vehicle belongs to it. */
 function reservoirCheck(before: Part, after: Part, { box = [] }: Put, view: View): Check[] {
   const [old, own] = [known(before, 'reservoir'), known(after, 'reservoir')];
-  if (!old || !own) return [];
+  if (!old && !own) return [];
   const base = { ...plain, code: 'place.reservoir', rank: 'receive', rests: restsOf(old, own) } as const;
-  if (old.disputed || own.disputed)
-    return [{ ...base, state: 'not-known', values: { now: old.value ?? null, then: own.value ?? null, box: null } }];
+  if (!old || !own || old.disputed || own.disputed) {
+    const values: Figures = { now: old?.value ?? null, then: own?.value ?? null, box: null };
+    return [{ ...base, rests: 'not-known', state: 'not-known', values }];
+  }
   if (old.value === own.value) return [];
   const brings = box.some((item) => item.item === 'reservoir' && item.presence === 'with');
   const sits = brings && old.value !== 'remote' && own.value !== 'remote';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { checkChain } from '../../job/index.js';
-import type { AttributeName } from '../../named/attribute/index.js';
+import { attribute, type AttributeName } from '../../named/attribute/index.js';
 import { STANDARD_SETTINGS } from '../../named/settings/index.js';
 import {
   faceRef,
@@ -173,7 +173,12 @@ function kindFor(row: CheckRow, side: 0 | 1): PartKind {
 }
 
 /** The check of one row in a chain of two parts, the second one new, with these values. */
-function checkWith(row: CheckRow, [a, b]: Two, more: Readonly<Record<string, ChainFact['value']>> = {}) {
+function checkWith(
+  row: CheckRow,
+  [a, b]: Two,
+  more: Readonly<Record<string, ChainFact['value']>> = {},
+  open: readonly [number, number] = [0, 0],
+) {
   const kinds = [kindFor(row, 0), kindFor(row, 1)] as const;
   const at = (side: 0 | 1): string | undefined => {
     if (row.joint === 'port') return side === 0 ? 'in' : 'from';
@@ -186,7 +191,7 @@ function checkWith(row: CheckRow, [a, b]: Two, more: Readonly<Record<string, Cha
     return name === undefined ? {} : { position: name };
   };
   const facts = (side: 0 | 1, value: ChainFact['value'], name: CheckRow['a']): ChainFact[] => [
-    { attribute: name, ...position(side), value },
+    { attribute: name, ...position(side), value, ...(open[side] === 0 ? {} : { tolerance: open[side] }) },
     ...(Object.entries(more) as [CheckRow['a'], ChainFact['value']][]).map(([attribute, v]): ChainFact => ({
       attribute,
       ...position(side),
@@ -250,6 +255,38 @@ describe('every row of the table of joints judges', () => {
     expect(new Set(CHECKS.map((row) => row.code)).size).toBe(CHECKS.length);
   });
   it.each(CHECKS.map((row) => [row.code, row] as const))('%s', (_, row) => expectJudges(row));
+});
+
+describe('more doubt never makes a row fit', () => {
+  const FIGURES = CHECKS.filter((row) => {
+    const { fits, not } = VALUES[row.code] as (typeof VALUES)[string];
+    const counted = [row.a, row.b ?? row.a].some((name) => attribute(name).kind === 'count');
+    return [fits, not].every((two) => two.every((v) => typeof v === 'number')) && !counted && row.rank !== 'tells';
+  });
+  const OPEN = [0, 0.03, 0.1, 0.4, 2, 15, 4000];
+  it.each(FIGURES.map((row) => [row.code, row] as const))('%s', (_, row) => {
+    const { fits, not, with: more } = VALUES[row.code] as (typeof VALUES)[string];
+    for (let step = 0; step <= 20; step++) {
+      const two = ([0, 1] as const).map(
+        (i) => Number(fits[i]) + ((Number(not[i]) - Number(fits[i])) * step) / 20,
+      ) as unknown as Two;
+      for (const side of [0, 1] as const) {
+        const states = OPEN.map((open) => {
+          const check = checkWith(row, two, more, side === 0 ? [open, 0] : [0, open]);
+          return check?.state ?? 'none';
+        });
+        const told = `${String(two)}, side ${side}: ${states.join(', ')}`;
+        // The clearance is decided on its value, its danger on its interval.
+        if (row.code !== 'push.gap') {
+          const first = states.findIndex((state) => !state.startsWith('fits'));
+          expect(states.slice(first < 0 ? states.length : first).filter((s) => s.startsWith('fits')), told).toEqual([]);
+          expect(states.at(-1)?.startsWith('fits'), told).toBe(false);
+        }
+        if (row.rank === 'receive' && states[0] === 'does-not-fit')
+          expect(new Set(states), told).toEqual(new Set(['does-not-fit']));
+      }
+    }
+  });
 });
 
 describe('a row that is broken is noticed', () => {

@@ -26,33 +26,49 @@ export function attribute(name: AttributeName): AttributeRow & { readonly name: 
   return row;
 }
 
-/** Lengths and sizes of things that a unit or a vehicle may not have: there "none" is an answer. */
-const MAY_BE_ABSENT: ReadonlySet<AttributeName> = new Set<AttributeName>([
-  'plate',
-  'insert',
-  'under-nut',
-  'rod-length',
-  'rod-adjust',
-  'rod-engaged',
-  'rod-thread-length',
-  'clevis-pin',
-  'recess-depth',
-  'booster-pin',
-  'pin-under-vacuum',
-  'feed-hose',
-  'vacuum-hose',
-  'return-hose',
-  'seal-ring',
-  'pilot',
-  'bore-large',
-  'free-travel',
-  'grommet-size',
-  'grommet-spacing',
-  'gap-limit',
+/** What every unit or vehicle has that it is asked of: "none" is no answer. */
+const ALWAYS_THERE: ReadonlySet<AttributeName> = new Set<AttributeName>([
+  'bore',
+  'bore-mark',
+  'flange-angle',
+  'travel',
+  'pedal-ratio',
+  'pedal-travel',
+  'pedal-height',
+  'port-distance',
 ]);
-/** Whether "none" is an answer to the question for it: a bore and a distance between studs are always there. */
-export const mayBeNone = (name: AttributeName): boolean =>
-  attribute(name).kind === 'quantity' ? MAY_BE_ABSENT.has(name) : attribute(name).kind !== 'month';
+/** Whether "none" is an answer to the question for it: a thing that may be missing, a mark that is not there. */
+export const mayBeNone = (name: AttributeName): boolean => attribute(name).kind !== 'month' && !ALWAYS_THERE.has(name);
+
+/**
+ * What nought is: that there is none of it, a size like any other (the usual ones reach down to it), or nothing that
+ * can be.
+ */
+export function zeroOf(name: AttributeName): 'none' | 'value' | 'refused' {
+  const { kind, usual } = attribute(name);
+  if (usual && usual.min <= 0) return 'value';
+  return (kind === 'quantity' || kind === 'count') && mayBeNone(name) ? 'none' : 'refused';
+}
+
+/** A figure so many times over what is usual is another thing, or in another unit. */
+const OVER_USUAL = 10;
+
+/**
+ * Why a figure of an attribute, or what it leaves open, cannot be; undefined when it can. In base units. Field, file and
+ * wire ask here.
+ */
+export function figureProblem(name: AttributeName, figure: number, plusMinus = 0): string | undefined {
+  const { words, usual } = attribute(name);
+  if (!Number.isFinite(figure) || !Number.isFinite(plusMinus)) return `This is no figure for the ${words}.`;
+  if (figure < 0) return `The ${words} cannot be less than nought.`;
+  if (figure === 0 && zeroOf(name) === 'refused') return `The ${words} must be more than zero.`;
+  if (usual && figure > OVER_USUAL * usual.max)
+    return `${valueWords(name, figure)} is far beyond what ${usual.what} can be (${usual.min} to ${usual.max}).`;
+  if (plusMinus < 0) return `What is left open of the ${words} cannot be less than nought.`;
+  return plusMinus > 0 && plusMinus >= figure
+    ? `± ${valueWords(name, plusMinus)} is as large as the ${words} itself.`
+    : undefined;
+}
 
 /** What a file calls the unit of its figures. */
 const UNIT_SUFFIX = {

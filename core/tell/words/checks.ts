@@ -97,9 +97,13 @@ function plain(check: Said, { between, line }: Pick<JudgedJoint, 'between' | 'li
       if (row?.rule === 'at-least-b') return `${words}: too little${pair}.`;
       return `${words} does not fit${pair}${apartWords(keys, check, names[0])}${rests}.`;
     case 'not-known':
+      if (check.disputed && row) return `${words}: ${disputeWords(row.a, check.disputed)}`;
       return check.coarse ? `${words}${pair}: readings too coarse, measure again.` : `${words} is not known${pair}.`;
   }
 }
+
+const disputeWords = (name: AttributeName, values: NonNullable<Said['disputed']>): string =>
+  `what was read contradicts itself (${values.map((value) => valueWords(name, value)).join(', ')}). Take one back.`;
 
 /** What becomes of a thread that does not mate. */
 const MATING = new Map([

@@ -4,7 +4,7 @@ import { type AttributeName, positionWords, valueWords } from '../../named/attri
 
 /** Words that every sentence of a check is made with. */
 
-export type Said = Pick<Check, 'code' | 'state' | 'values' | 'rests' | 'rank' | 'coarse' | 'beyond'>;
+export type Said = Pick<Check, 'code' | 'state' | 'values' | 'rests' | 'rank' | 'coarse' | 'beyond' | 'disputed'>;
 
 /** "26.99 mm", "M10x1.0", "none"; "not known" where nobody knows. */
 export function say(name: AttributeName | undefined, value: Figures[string] | undefined): string {

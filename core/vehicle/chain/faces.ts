@@ -1,6 +1,6 @@
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Gender } from '../../named/thread/index.js';
-import { groupsOf, meanOf, READING_SIGMAS } from '../reading/index.js';
+import { settle } from '../reading/index.js';
 import { type FaceRow, partRow, type PartRow, type Role, ROLES } from './parts.data.js';
 import type { Chain, ChainFact, FaceRef, Joint, Part } from './types.js';
 import { type JointKind, RESTS, type Rests } from './vocabulary.js';
@@ -205,9 +205,6 @@ function isAlone({ joint }: FaceRow, { faces }: PartRow): boolean {
 const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
   factsOf(face.part, name).find((fact) => isOf(face, fact));
 
-/** A record and what it is compared with are one size within twice the spread of making and wear, and their doubts. */
-const AGREE_MM = 0.06;
-
 /**
  * What a part is known to have at a face; undefined when nobody said anything. Readings of one thing are one value,
  * and disputed where they cannot be; so are two records of it. A reading that agrees with the record leaves the record;
@@ -219,19 +216,9 @@ export function knownAt(face: Face, name: AttributeName): Known | undefined {
   if (only === undefined) return undefined;
   if (facts.length === 1) return known(only, undefined);
   const readings = facts.filter((f) => f.rests === 'measured');
-  const records = surest(facts.filter((f) => f.rests !== 'measured'));
-  const [record] = records;
-  const groups = groupsOf(readings, readingIn);
-  if (groups.length > 1) return { tolerance: 0, rests: 'not-known', disputed: readings };
-  const reading = oneOf(groups[0]);
-  if (reading) {
-    const agreeing = records.find((one) => isOneSize(one, reading));
-    return agreeing ? known(agreeing, undefined) : known(reading, record?.value);
-  }
-  if (!record) return undefined;
-  return records.every((one) => isOneSize(one, record))
-    ? known(closest(records), undefined)
-    : { tolerance: 0, rests: 'not-known', disputed: records };
+  const settled = settle(readings, surest(facts.filter((f) => f.rests !== 'measured')));
+  if (settled?.is === 'disputed') return { tolerance: 0, rests: 'not-known', disputed: settled.of };
+  return settled && known(settled.of, settled.against);
 }
 
 const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Sure => ({
@@ -242,33 +229,11 @@ const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Sure =
   ...(against === undefined ? {} : { against }),
 });
 
-const readingIn = ({ value, tolerance = 0 }: ChainFact) => ({ value, sigma: tolerance / READING_SIGMAS });
-
-/** Several readings that agree, as one. */
-function oneOf(group: readonly ChainFact[] | undefined): ChainFact | undefined {
-  const last = group?.at(-1);
-  if (group === undefined || last === undefined || group.length === 1 || typeof last.value !== 'number') return last;
-  const { value, sigma } = meanOf(group.map((fact) => ({ ...readingIn(fact), value: Number(fact.value) })));
-  return { ...last, value, tolerance: sigma * READING_SIGMAS };
-}
-
 /** Of what was not read here, what rests on the surest. */
 function surest(facts: readonly ChainFact[]): readonly ChainFact[] {
   const rank = ({ rests = 'recorded' }: ChainFact): number => RESTS.indexOf(rests);
   const best = Math.min(...facts.map(rank));
   return facts.filter((fact) => rank(fact) === best);
-}
-
-/** Of records that are one size, the one that leaves least open; the same in any order. */
-const closest = (records: readonly ChainFact[]): ChainFact =>
-  records.reduce((a, b) => {
-    const narrower = (a.tolerance ?? 0) - (b.tolerance ?? 0);
-    return narrower < 0 || (narrower === 0 && Number(a.value) <= Number(b.value)) ? a : b;
-  });
-
-function isOneSize(a: ChainFact, b: ChainFact): boolean {
-  if (typeof a.value !== 'number' || typeof b.value !== 'number') return a.value === b.value;
-  return Math.abs(a.value - b.value) <= AGREE_MM + Math.hypot(a.tolerance ?? 0, b.tolerance ?? 0);
 }
 
 /** The parts of a chain by their ids. A chain is a value: what was sorted once stays sorted. */

@@ -1,6 +1,14 @@
 import { type Quantity, toBase, UNITS } from '../../base/units/index.js';
-import { attribute, type AttributeName, findAttribute, mayBeNone } from '../../named/attribute/index.js';
+import {
+  attribute,
+  type AttributeName,
+  figureProblem,
+  findAttribute,
+  mayBeNone,
+  zeroOf,
+} from '../../named/attribute/index.js';
 import type { Instrument } from '../../named/settings/index.js';
+import { READING_SIGMAS } from './combine.js';
 import { findThread } from '../../named/thread/index.js';
 import type { Fact } from '../../named/unit/index.js';
 
@@ -43,9 +51,15 @@ export const markKey = (text: string): string =>
     .toUpperCase()
     .replace(/[^\p{L}\p{N}]/gu, '');
 
-/** The value as the catalogue holds it: base units, a standard designation, "none" and a count of nought as null. */
-export function evidenceBase(evidence: EvidenceValue): number | string | null {
-  if (evidence.kind === 'quantity') return toBase(evidence.value);
+/**
+ * The value as the catalogue holds it: base units, a standard designation; null for "none", a count of nought, and
+ * nought of a thing that may be missing.
+ */
+export function evidenceBase(evidence: EvidenceValue & { readonly attribute?: AttributeName }): number | string | null {
+  if (evidence.kind === 'quantity') {
+    const figure = toBase(evidence.value);
+    return figure === 0 && evidence.attribute !== undefined && zeroOf(evidence.attribute) === 'none' ? null : figure;
+  }
   if (typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none') return null;
   if (evidence.kind === 'count' && evidence.value === 0) return null;
   if (evidence.kind === 'thread') return findThread(evidence.value)?.designation ?? evidence.value;
@@ -62,7 +76,7 @@ export const factOfEvidence = (item: Evidence, source: string): Fact => ({
 
 /** Why a piece of evidence cannot be taken, as a sentence; undefined when it can. */
 export function evidenceProblem(
-  evidence: { attribute: string; position?: string | undefined } & EvidenceValue,
+  evidence: { attribute: string; position?: string | undefined; sigma?: number | undefined } & EvidenceValue,
 ): string | undefined {
   const row = findAttribute(evidence.attribute);
   if (!row) return `"${evidence.attribute}" is not an attribute that is known here.`;
@@ -79,7 +93,7 @@ export function evidenceProblem(
         `The ${row.words} is ${row.dimension === 'angle' ? 'an' : 'a'} ${row.dimension}; ` +
         `"${evidence.value.unit}" is not a unit of it.`
       );
-    if (!(evidence.value.value > 0)) return `The ${row.words} must be more than zero.`;
+    return figureProblem(row.name, toBase(evidence.value), (evidence.sigma ?? 0) * READING_SIGMAS);
   }
   if (evidence.kind === 'thread' && !none && !findThread(evidence.value))
     return `"${evidence.value}" is no thread of a standard series.`;

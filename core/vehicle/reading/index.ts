@@ -1,4 +1,4 @@
-export { agree, groupsOf, meanOf, type Reading } from './combine.js';
+export { agree, groupsOf, meanOf, type Reading, READING_SIGMAS, type Settled, settle } from './combine.js';
 export {
   type Evidence,
   EVIDENCE_KINDS,
@@ -10,12 +10,13 @@ export {
   slotKey,
 } from './evidence.js';
 export {
+  asReading,
+  disputedIn,
   errorOf,
   knownSide,
   type KnownSide,
   type Origin,
   ORIGINS,
-  READING_SIGMAS,
   readingTolerance,
   threadsAt,
 } from './known.js';

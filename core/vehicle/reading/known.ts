@@ -1,6 +1,7 @@
 import { attribute } from '../../named/attribute/index.js';
 import { type Settings, sigmaOf, STANDARD_SETTINGS } from '../../named/settings/index.js';
 import type { Fact } from '../../named/unit/index.js';
+import { groupsOf, type Reading, READING_SIGMAS, settle } from './combine.js';
 import { type Evidence, evidenceBase, slotKey } from './evidence.js';
 
 /** How a value came to be known. `neighbour`: the unit in the next place has it. */
@@ -21,9 +22,6 @@ export interface KnownValue {
  */
 export type KnownSide = ReadonlyMap<string, KnownValue>;
 
-/** A reading is taken to lie within two standard errors. */
-export const READING_SIGMAS = 2;
-
 const known = ({ value, tolerance, source }: Fact, origin: Origin): KnownValue => ({
   value,
   origin,
@@ -33,6 +31,28 @@ const known = ({ value, tolerance, source }: Fact, origin: Origin): KnownValue =
 
 const sideOf = (facts: readonly Fact[], origin: Origin): KnownSide =>
   new Map(facts.map((fact) => [slotKey(fact.attribute, fact.position), known(fact, origin)]));
+
+/**
+ * Readings of one thing that contradict each other, thing by thing. Options of a vehicle are many.
+ */
+export function disputedIn<T>(items: readonly T[], evidence: (item: T) => Evidence, settings: Settings): T[][] {
+  const byThing = new Map<string, T[]>();
+  for (const item of items) {
+    const { attribute: name, position } = evidence(item);
+    if (name === 'option-code') continue;
+    const key = slotKey(name, position);
+    byThing.set(key, [...(byThing.get(key) ?? []), item]);
+  }
+  return [...byThing.values()].filter(
+    (list) => groupsOf(list, (item) => asReading(evidence(item), settings)).length > 1,
+  );
+}
+
+/** A reading as it is compared: what is measured with its error, every other answer as the word that it is. */
+export const asReading = (item: Evidence, settings: Settings): Reading =>
+  item.kind === 'quantity'
+    ? { value: evidenceBase(item), sigma: errorOf(item, settings) }
+    : { value: evidenceBase(item), sigma: 0 };
 
 /** The standard error of a reading, mm: its own where it was given, else its instrument's. */
 export const errorOf = ({ instrument, sigma }: Pick<Evidence, 'instrument' | 'sigma'>, settings: Settings): number =>
@@ -49,8 +69,7 @@ export function readingTolerance(item: Evidence, settings: Settings): number | u
 /**
  * What is known of a place of the vehicle, the surest first: what was measured on it; for its lines, the ports of the
  * identified old unit that they sat in (an option or a build month brings other lines than the record's); what the
- * catalogue records for the vehicle; and what else the old unit has (it fitted). Later evidence on the same thing
- * replaces earlier evidence.
+ * catalogue records for the vehicle; and what else the old unit has (it fitted). What readings dispute is not known.
  */
 export function knownSide(
   measured: readonly Evidence[],
@@ -61,13 +80,22 @@ export function knownSide(
   const side = new Map([...sideOf(oldUnit, 'old-unit'), ...sideOf(recorded, 'vehicle-record')]);
   const lines = oldUnit.filter((fact) => fact.attribute.startsWith('port-') && fact.position !== undefined);
   for (const [key, value] of sideOf(lines, 'old-unit')) side.set(key, value);
+  const readings = new Map<string, KnownValue[]>();
   for (const item of measured) {
     const tolerance = readingTolerance(item, settings);
-    side.set(slotKey(item.attribute, item.position), {
+    const key = slotKey(item.attribute, item.position);
+    const reading = {
       value: evidenceBase(item),
       origin: 'measured',
       ...(tolerance === undefined ? {} : { tolerance }),
-    });
+    } as const;
+    readings.set(key, [...(readings.get(key) ?? []), reading]);
+  }
+  for (const [key, list] of readings) {
+    const record = side.get(key);
+    const settled = settle(list, record ? [record] : []);
+    if (settled?.is === 'known') side.set(key, settled.of);
+    else side.delete(key);
   }
   return side;
 }

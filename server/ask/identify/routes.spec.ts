@@ -80,13 +80,19 @@ describe('POST /identify', () => {
     expect(body.errors[0].pointer).toContain(pointer);
     expect(body.detail).toContain(words);
   });
-  it('a bore of a metre fits nobody, and is named as the odd one out', async () => {
+  it('a bore of half a metre fits nobody, and is named as the odd one out', async () => {
     const { body } = await ask({
       kind: 'slave',
-      evidence: [{ attribute: 'bore', kind: 'quantity', value: { value: 1000, unit: 'mm' } }],
+      evidence: [{ attribute: 'bore', kind: 'quantity', value: { value: 500, unit: 'mm' } }],
     });
     expect(body.verdict).toBe('contradictory');
-    expect(body.oddOneOut.sentence).toContain('No unit of this kind has bore 1000 mm');
+    expect(body.oddOneOut.sentence).toContain('No unit of this kind has bore 500 mm');
+  });
+  it('a bore of five metres, and one less than nought, are refused at the door', async () => {
+    for (const value of [5000, -22]) {
+      const bore = { attribute: 'bore', kind: 'quantity', value: { value, unit: 'mm' } };
+      expect(await ask({ kind: 'slave', evidence: [bore] })).toMatchObject({ status: 400 });
+    }
   });
   it('refuses two hundred and one pieces of evidence, and an unknown field', async () => {
     expect((await ask({ kind: 'slave', evidence: Array(201).fill(cast) })).status).toBe(400);

@@ -1,12 +1,18 @@
 import { looksLikeInches } from '@kerabat/core/find/audit';
-import { type AttributeName, type AttributeRow, ATTRIBUTES, columnOf } from '@kerabat/core/named/attribute';
+import {
+  type AttributeName,
+  type AttributeRow,
+  ATTRIBUTES,
+  columnOf,
+  figureProblem,
+} from '@kerabat/core/named/attribute';
 import { findThread } from '@kerabat/core/named/thread';
 
 /** A fact column of a catalogue file: "bore_mm", "flange_angle_deg", "rod_kind". */
 export interface FactColumn {
   readonly heading: string;
   readonly attribute: AttributeName;
-  readonly row: AttributeRow;
+  readonly row: AttributeRow & { readonly name: AttributeName };
 }
 
 /** The fact columns of files with one row for each unit or slot. */
@@ -33,7 +39,7 @@ export interface FactCell {
  * Reads one cell. Empty is "not known" (no fact); "none" is "has none"; a quantity is a plain decimal in the column's
  * unit, with a tolerance as in "80±0.3". Answers a sentence when the cell cannot be taken.
  */
-export function readCell(cell: string, row: AttributeRow): FactCell | undefined | string {
+export function readCell(cell: string, row: FactColumn['row']): FactCell | undefined | string {
   if (cell === '') return undefined;
   if (cell.toLowerCase() === 'none') return { presence: 'none', num: null, txt: null, tolerance: null };
   if (row.kind === 'quantity') return readNumber(cell, row);
@@ -54,7 +60,8 @@ export function readCell(cell: string, row: AttributeRow): FactCell | undefined 
 
 const recorded = (txt: string): FactCell => ({ presence: 'recorded', num: null, txt, tolerance: null });
 
-function readNumber(cell: string, row: AttributeRow): FactCell | string {
+function readNumber(cell: string, row: FactColumn['row']): FactCell | string {
+  const { name } = row;
   const match = /^(\d+(?:\.\d+)?)(?:±(\d+(?:\.\d+)?))?$/.exec(cell);
   if (!match) return `"${cell}" is not a decimal number for the ${row.words}.`;
   const num = Number(match[1]);
@@ -65,5 +72,7 @@ function readNumber(cell: string, row: AttributeRow): FactCell | string {
       : '';
     return `${num} is outside what ${usual.what} can be (${usual.min} to ${usual.max}).${inches}`;
   }
-  return { presence: 'recorded', num, txt: null, tolerance: match[2] === undefined ? null : Number(match[2]) };
+  const tolerance = match[2] === undefined ? null : Number(match[2]);
+  const problem = figureProblem(name, num, tolerance ?? 0);
+  return problem ?? { presence: 'recorded', num, txt: null, tolerance };
 }

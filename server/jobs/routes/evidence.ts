@@ -22,15 +22,20 @@ function slotFor(id: number, said: string | undefined, stores: Pick<Stores, 'job
   return slot;
 }
 
-/** What is seen and measured: added and withdrawn. */
+const named = (uid: string | undefined, instead: string | undefined) => ({
+  ...(uid === undefined ? {} : { uid }),
+  ...(instead === undefined ? {} : { instead }),
+});
+
+/** What is seen and measured: added, corrected and withdrawn. */
 export function evidenceRoutes(router: Router, stores: Stores, { answered, workedOut }: Answering): void {
   router.post('/jobs/:id/evidence', async (ctx) => {
     const id = jobId(ctx);
     const body = await readBody(ctx, NewEvidence);
-    const { slot, uid, ...item } = body;
+    const { slot, uid, instead, ...item } = body;
     const problem = evidenceProblem(item);
     if (problem !== undefined) throw badRequest(problem, '/value');
-    const entry = { slot: slotFor(id, slot, stores), item: item as Evidence, ...(uid === undefined ? {} : { uid }) };
+    const entry = { slot: slotFor(id, slot, stores), item: item as Evidence, ...named(uid, instead) };
     const [evidenceId] = stores.jobs.addEvidence(id, [entry], writeOf(ctx, body));
     await workedOut(id);
     ctx.status = 201;
@@ -39,7 +44,7 @@ export function evidenceRoutes(router: Router, stores: Stores, { answered, worke
   router.post('/jobs/:id/bench-line', async (ctx) => {
     const id = jobId(ctx);
     const body = await readBody(ctx, BenchLineRequest);
-    const { line, uid, onVehicle = true } = body;
+    const { line, uid, instead, onVehicle = true } = body;
     const read = readBenchLine(line);
     if (!read.recognised) throw badRequest(read.problem, '/line');
     const slot = slotFor(id, body.slot, stores);
@@ -48,7 +53,7 @@ export function evidenceRoutes(router: Router, stores: Stores, { answered, worke
     const entries = items.map((item, i) => ({
       slot,
       item: { ...item, onVehicle },
-      ...(uid === undefined ? {} : { uid: i === 0 ? uid : `${uid}_${i + 1}` }),
+      ...named(uid === undefined || i === 0 ? uid : `${uid}_${i + 1}`, i === 0 ? instead : undefined),
     }));
     const [evidenceId] = stores.jobs.addEvidence(id, entries, writeOf(ctx, body));
     ctx.status = 201;

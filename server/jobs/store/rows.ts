@@ -37,6 +37,9 @@ export interface EvidenceRow {
   readonly kind: Evidence['kind'];
   readonly value: string;
   readonly instrument: Evidence['instrument'] | null;
+  readonly sigma: number | null;
+  readonly uid: string;
+  readonly instead: string | null;
   readonly onVehicle: 0 | 1;
   readonly person: string;
   readonly notedAt: string;
@@ -68,10 +71,12 @@ export function jobOf(row: JobDbRow): Job {
 export function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Evidence } {
   const position = row.position === null ? {} : { position: row.position };
   const instrument = row.instrument ? { instrument: row.instrument } : {};
+  const sigma = row.sigma === null ? {} : { sigma: row.sigma };
   const item = {
     attribute: row.attribute,
     ...position,
     ...instrument,
+    ...sigma,
     kind: row.kind,
     value: JSON.parse(row.value) as unknown,
     onVehicle: row.onVehicle === 1,
@@ -81,6 +86,7 @@ export function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Eviden
   const withdrawn = row.withdrawnAt === null ? {} : { withdrawn: { by: row.withdrawnBy ?? '', at: row.withdrawnAt } };
   const view: EvidenceView = {
     id: row.id,
+    uid: row.uid,
     slot: row.slot,
     attribute: row.attribute,
     ...position,
@@ -89,6 +95,8 @@ export function evidenceOf(row: EvidenceRow): { view: EvidenceView; item: Eviden
     kind: item.kind,
     entered: item.value,
     ...instrument,
+    ...sigma,
+    ...(row.instead === null ? {} : { instead: row.instead }),
     onVehicle: row.onVehicle === 1,
     by: row.person,
     at: row.notedAt,

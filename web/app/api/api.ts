@@ -81,10 +81,17 @@ export class Api {
   openJob = (job: NewJob): Observable<Job> => this.http.post<Job>(`${ROOT}/jobs`, job);
   changeJob = (id: number, change: JobChange, version: number): Observable<Job> =>
     this.http.patch<Job>(`${ROOT}/jobs/${id}`, change, { headers: seen(version) });
-  benchLine = (id: number, line: string, slot: string, onVehicle: boolean): Observable<{ id: number; echo: string }> =>
+  /** `instead` is the entry that this one corrects. */
+  benchLine = (
+    id: number,
+    line: string,
+    slot: string,
+    onVehicle: boolean,
+    instead?: string,
+  ): Observable<{ id: number; echo: string }> =>
     this.http.post<{ id: number; echo: string }>(
       `${ROOT}/jobs/${id}/bench-line`,
-      { line, slot, onVehicle, uid: crypto.randomUUID() },
+      { line, slot, onVehicle, uid: crypto.randomUUID(), ...(instead === undefined ? {} : { instead }) },
       { headers: WHOLE },
     );
   /** The picture itself is the body, as the camera wrote it. */

@@ -30,6 +30,7 @@ import type {
   SlotWork,
   Workspace,
 } from '@kerabat/contract';
+import { heldEvidence } from './evidence';
 import { Api } from '../api/api';
 import { kept } from '../api/kept';
 import { problemOf } from '../api/problem';
@@ -151,17 +152,30 @@ export class JobService {
     return this.act((job) => this.api.benchLine(job, line, slot, onVehicle));
   }
 
-  /** A value that was asked for, on the side that lacks it. */
-  measure(m: Pick<MeasurementView, 'side' | 'slot' | 'onVehicle'>, line: string): Promise<string | undefined> {
+  /**
+   * A value that was asked for, on the side that lacks it. What is typed corrects what stood there; what an instrument
+   * sent is one reading more.
+   */
+  measure(
+    m: Pick<MeasurementView, 'side' | 'slot' | 'attribute' | 'position' | 'onVehicle'>,
+    line: string,
+    more = false,
+  ): Promise<string | undefined> {
     const work = this.workspace()?.work.find((w) => w.slot === m.slot);
     const slot = m.side === 'unit' ? `unit:${work?.chosen?.unitId ?? ''}` : m.slot;
     const onVehicle = m.side === 'vehicle' && work?.unitIs === 'on-vehicle';
-    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle));
+    const before = heldEvidence(work?.evidence ?? [], slot).findLast(
+      (e) => e.attribute === m.attribute && e.position === m.position,
+    );
+    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle, more ? undefined : before?.uid));
   }
 
-  /** A mark that was read wrong: what it should have been is added, and the reading is withdrawn with it. */
-  async correct(line: string, wrong: number): Promise<string | undefined> {
-    return (await this.benchLine(line)) ?? this.withdraw(wrong);
+  /** A mark that was read wrong: what it should have been is written in its place. */
+  correct(line: string, wrong: number): Promise<string | undefined> {
+    const slot = this.slot() ?? '';
+    const instead = this.focus()?.evidence.find(({ id }) => id === wrong)?.uid;
+    const onVehicle = this.focus()?.unitIs === 'on-vehicle';
+    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle, instead));
   }
 
   /** Keeps a photograph of the unit in the focused slot, beside a piece of evidence when it shows one. */

@@ -6,6 +6,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { DrawnFaces, JointView } from '@kerabat/contract';
+import { Disputes } from '../../job/disputes';
 import { JobService } from '../../job/job-service';
 import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
@@ -30,6 +31,7 @@ import { PutIn } from './put-in';
     ProblemLine,
     JointSheet,
     PutIn,
+    Disputes,
     Fixes,
   ],
   templateUrl: './joints.html',

@@ -105,6 +105,8 @@ export class MeasureField {
   protected readonly bad = computed(() => this.read()?.recognised === false);
   /** What is wrong with what was typed, said at the field. */
   protected readonly wrong = computed(() => this.problem() ?? (this.bad() && this.tried() ? this.echo() : undefined));
+  /** What an instrument sent last. */
+  private taken: string | undefined;
   /** Whether Enter was pressed: nobody is told off while typing. */
   private readonly tried = signal(false);
   protected readonly matcher: ErrorStateMatcher = { isErrorState: () => this.wrong() !== undefined };
@@ -126,13 +128,15 @@ export class MeasureField {
     if (event.key !== TAKE_KEY || !live) return;
     event.preventDefault();
     this.field.setValue(`${readingText(live)} cal`);
+    this.taken = this.text();
   }
 
   protected async record(): Promise<void> {
     if (this.text().trim() === '') return this.shortcuts.goOn();
     this.tried.set(true);
     if (this.bad()) return;
-    this.problem.set(await this.service.measure(this.measure(), this.line()));
+    const taken = this.text() === this.taken;
+    this.problem.set(await this.service.measure(this.measure(), this.line(), taken));
     if (this.problem() !== undefined) return;
     this.field.setValue('');
     this.tried.set(false);

@@ -12,6 +12,7 @@ import { attribute, findAttribute } from '@kerabat/core/named/attribute';
 import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
 import { Designs } from '../../api/designs';
 import { Instruments, InstrumentSubscription, type LiveReading, readingText, TAKE_KEY } from '../../api/instruments';
+import { Disputes } from '../../job/disputes';
 import { heldEvidence } from '../../job/evidence';
 import { JobService } from '../../job/job-service';
 import { LiveReadingPart } from '../../parts/live-reading';
@@ -57,6 +58,7 @@ const WHERE = { 'on-vehicle': 'On the vehicle', off: 'On the bench', lost: 'It w
     RouterLink,
     ProblemLine,
     LiveReadingPart,
+    Disputes,
     EvidenceList,
     Candidates,
     NextChecks,
