@@ -17,6 +17,7 @@ import { findSlot } from '../../vehicle/place/index.js';
 import { type Evidence, factOfEvidence, readingTolerance, settle } from '../../vehicle/reading/index.js';
 import type { Plan } from '../../work/conversion/index.js';
 import type { JobReads } from './reads.js';
+import { exclusionsOf, rivalWords } from './rivals.js';
 
 /** What a slot's computation starts from. */
 export interface SlotInput {
@@ -41,6 +42,9 @@ export interface VehicleKnown {
 /** What the unit on the vehicle was seen to be, or whose mark it carries; a named person may have said it too. */
 export type Seen = 'so' | 'nothing' | { readonly mark: string; readonly of: string };
 
+/** How it is told that a named person said it. */
+export const SAID = 'said by';
+
 /** A place half computed: who was there and who will be, before the joints are checked. */
 export interface SlotChoice {
   readonly slot: string;
@@ -51,6 +55,10 @@ export interface SlotChoice {
   readonly oldBy?: string;
   /** What was seen of the unit that is there: that it is this one, nothing, or a mark of another one. */
   readonly seen: Seen;
+  /** What was seen that cannot be of the unit that is taken to be there, with both figures. */
+  readonly excluded: readonly string[];
+  /** Which others what was seen leaves possible, where they differ in what a must reads. */
+  readonly rivals?: string;
   readonly chosen?: UnitDesign;
   /** The unit that is there stays: a conversion goes over its joints, or it gets new seals. */
   readonly stays?: 'gone-over' | 'resealed';
@@ -168,16 +176,19 @@ export function chooseSlot(
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
+  const rivals = decided ? undefined : rivalWords(identification, input, reads);
   return {
     slot,
     identification,
     unitIs,
     measured,
     seen,
+    excluded: old ? exclusionsOf(old, { measured, identification }, input.settings, reads) : [],
+    ...(rivals === undefined ? {} : { rivals }),
     ...(old
       ? {
           old,
-          oldBy: decided ? `said by ${by ?? 'somebody'}` : seen === 'so' ? 'by the evidence' : 'by the record alone',
+          oldBy: decided ? `${SAID} ${by ?? 'somebody'}` : seen === 'so' ? 'by the evidence' : 'by the record alone',
         }
       : {}),
     ...(chosen ? { chosen } : {}),

@@ -43,11 +43,12 @@ export function nextAct(w: Done): NextAct {
   return closing(w) ?? settling(w) ?? lookingAtTheOld(w) ?? ordering(w);
 }
 
-function identifying({ slot: place, words, identification }: SlotWork): NextAct {
+function identifying({ slot: place, words, identification, old }: SlotWork): NextAct {
   const [check] = identification.nextChecks;
   const best = identification.candidates[0];
   const target = { stage: 'identify', place } as const;
-  if (identification.verdict === 'enough' && best)
+  // Nobody is led to say by name what nobody saw.
+  if (identification.verdict === 'enough' && best && old === undefined)
     return { words: `Confirm: ${best.maker} ${best.name}`, act: 'confirm-unit', target };
   if (check) return checking({ slot: place, words }, check);
   return { words: `Identify the ${words}`, act: 'identify', target };

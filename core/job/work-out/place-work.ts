@@ -1,4 +1,4 @@
-import type { InterchangeRecord } from './records.js';
+import type { IdentificationRecord, InterchangeRecord } from './records.js';
 import type { Dispute, SlotWork } from './workspace.js';
 import type { Quantity } from '../../base/units/index.js';
 import { splitOf } from '../../find/identify/index.js';
@@ -11,7 +11,7 @@ import { numberOf, portPositions, textOf, type UnitDesign } from '../../named/un
 import { findSlot } from '../../vehicle/place/index.js';
 import { disputedIn, knownSide, type KnownSide } from '../../vehicle/reading/index.js';
 import type { JobReads } from './reads.js';
-import type { SlotChoice, SlotInput } from './choose.js';
+import { SAID, type SlotChoice, type SlotInput } from './choose.js';
 import { kitsFor, type JudgedKit } from './kits.js';
 import { interchangeOf } from './interchange.js';
 import { hasBooster } from './rows.js';
@@ -51,7 +51,7 @@ export function computeSlot(
       .filter(({ view }) => view.slot === slot || view.slot === `unit:${chosen?.id ?? ''}`)
       .map(({ view }) => view),
     photographs: input.photographs.filter((p) => p.slot === slot),
-    identification: choice.identification,
+    identification: told(choice),
     unitIs: choice.unitIs,
     ...splitFor(slot, old?.id, input),
     ...(old ? { old: refOf(old, undefined, reads) } : {}),
@@ -131,6 +131,17 @@ function portViews(unit: UnitDesign, reads: JobReads): SlotWork['ports'] {
 export function capOf(side: KnownSide): { grade: string; origin: string } | undefined {
   const known = side.get('fluid');
   return typeof known?.value === 'string' ? { grade: known.value, origin: known.origin } : undefined;
+}
+
+/** What was found out, with the advice as it stands once somebody said which unit it is. */
+function told({ identification, old, oldBy, excluded }: SlotChoice): IdentificationRecord {
+  if (!old || !oldBy?.startsWith(SAID)) return identification;
+  const unit = `${old.maker} ${old.name}, ${oldBy}`;
+  const advice =
+    excluded.length > 0
+      ? `${unit}: what was seen excludes it. ${excluded.join('; ')}.`
+      : `${unit}. What was seen does not speak against it.`;
+  return { ...identification, advice };
 }
 
 /** Readings at a place, or of the unit in the hand for it, that contradict each other. */

@@ -166,11 +166,12 @@ export interface InterchangeRecord {
 }
 
 /** Which unit it is, by the evidence at a place. */
-export interface IdentificationRecord extends Pick<Identification, 'verdict'> {
+export interface IdentificationRecord extends Pick<Identification, 'verdict' | 'advice'> {
   readonly candidates: readonly {
     readonly unitId: string;
     readonly name: string;
     readonly maker: string;
+    readonly probability: number;
     /** What was seen and is recorded so for it. */
     readonly agrees: readonly { readonly attribute: string }[];
   }[];

@@ -7,7 +7,7 @@ import type { Listing, Override, Verdict } from '../../judge/verdict/index.js';
 import type { Look } from '../../list/look/index.js';
 import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
-import { decisionOf, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, ownKind, type SlotChoice, type SlotInput } from './choose.js';
 import type { Beside, kitReasons } from './kits.js';
 import type { Workspace } from './workspace.js';
 
@@ -48,6 +48,8 @@ export function safetyOf(job: Judged, also: Also): Safety {
     ...faults.map((words) => ({ words })),
     ...beside(choices, also, input),
     ...unidentifiedIn(choices, input),
+    ...excludedIn(choices),
+    ...unrecordedIn(choices),
     ...also.kits.must,
     ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
   ];
@@ -123,18 +125,52 @@ const EMPTY: Workspace['safety'] = {
  * made for another unit perhaps. A conversion asks for what it needs itself.
  */
 const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInput): Beside[] =>
-  choices.flatMap(({ slot, old, chosen, identification }): Beside[] => {
+  choices.flatMap(({ slot, old, chosen, identification, rivals, stays }): Beside[] => {
     const named = chain.some((entry) => entry.slot === slot) && !plan?.roles.some((role) => role.slot === slot);
-    if (old || !chosen || !named || identification.verdict !== 'not-enough') return [];
+    // Of those that could be there as one, none may differ in what decides.
+    const open = old ? rivals !== undefined && stays !== 'gone-over' : named && identification.verdict === 'not-enough';
+    if (!chosen || !open) return [];
     const words = findSlot(slot)?.words ?? slot;
+    const [check] = identification.nextChecks;
+    const next = `${check ? `look at the ${check.words}` : 'look at one thing more'}, or say which it is.`;
     return [
       {
         key: whichKey(slot),
         words: `which ${words} is on the vehicle is not known`,
-        sentence: 'What was seen is not enough to order from: look at one thing more, or say which it is.',
+        sentence: rivals === undefined ? `What was seen is not enough to order from: ${next}` : `${rivals}: ${next}`,
       },
     ];
   });
+
+/** A unit that what was seen excludes, whoever named it. */
+const excludedIn = (choices: readonly SlotChoice[]): Beside[] =>
+  choices.flatMap(({ slot, old, excluded }): Beside[] =>
+    old && excluded.length > 0
+      ? [
+          {
+            key: `${slot}/excluded`,
+            words: `the ${findSlot(slot)?.words ?? slot} on the vehicle cannot be the ${old.name}`,
+            sentence:
+              `It is taken to be the ${old.maker} ${old.name}, and what was seen excludes that: ` +
+              `${excluded.join('; ')}. Take the reading back, or name another.`,
+          },
+        ]
+      : [],
+  );
+
+/** A unit of which nothing is on record or measured is not ordered on a word. */
+const unrecordedIn = (choices: readonly SlotChoice[]): Beside[] =>
+  choices.flatMap(({ slot, chosen, stays }): Beside[] =>
+    chosen && ownKind(chosen.id) === undefined && chosen.facts.length === 0 && stays === undefined
+      ? [
+          {
+            key: `${slot}/unrecorded`,
+            words: `nothing is known of the ${chosen.name}`,
+            sentence: 'Not one fact of it is on record: measure it, or choose one that is recorded.',
+          },
+        ]
+      : [],
+  );
 /** The key of the reason that a unit is not identified. */
 export const whichKey = (slot: string): string => `${slot}/which`;
 
