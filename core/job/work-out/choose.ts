@@ -101,6 +101,29 @@ export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, 
 const measuredAt = (slot: string, { evidence }: SlotInput): Evidence[] =>
   evidence.filter(({ view }) => !view.withdrawn && view.slot === slot).map(({ item }) => item);
 
+/** What has to be said of a vehicle before a record speaks of this one, in words; empty where it does. */
+export type Unsaid = '' | 'the build month' | 'the options' | 'the build month and the options';
+
+/**
+ * What the record lists in a slot for this very vehicle. A record for another month, or for an option that nobody asked
+ * about, is none for this one: `unsaid` is what has to be asked first, where the answer could make one of it.
+ */
+export function listedFor(
+  chain: readonly ChainEntry[],
+  slot: string,
+  known: VehicleKnown,
+): { readonly entries: readonly ChainEntry[]; readonly unsaid: Unsaid } {
+  const possible = entriesFor(chain, slot, known);
+  const dated = known.built === undefined && possible.some((e) => e.builtFrom !== null || e.builtTo !== null);
+  const optional = known.options.length === 0 && possible.some((e) => e.option !== null);
+  const unsaid: Unsaid =
+    dated && optional ? 'the build month and the options' : dated ? 'the build month' : optional ? 'the options' : '';
+  const ours = possible.filter(
+    ({ option }) => known.options.length === 0 || option === null || known.options.includes(option),
+  );
+  return { entries: unsaid === '' ? ours : [], unsaid };
+}
+
 const UNIT_IS: readonly UnitIs[] = ['on-vehicle', 'off', 'lost'];
 const unitIsAt = (slot: string, { decisions }: SlotInput): UnitIs => {
   const said = decisionOf(decisions, { about: 'at', slot })?.choice;

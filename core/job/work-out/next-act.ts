@@ -1,4 +1,4 @@
-import { seenKey, whichKey } from './safety.js';
+import { seenKey, unsaidKey, whichKey } from './safety.js';
 import type { ShownCheck } from '../shown.types.js';
 import type { NextAct, SlotWork, Workspace } from './workspace.js';
 
@@ -31,7 +31,9 @@ export function nextAct(w: Done): NextAct {
       act: 'dispute',
       target: { stage: 'identify', place: disputed.slot },
     };
-  const open = w.work.find(({ slot }) => w.safety.blockers.some(({ key }) => key === whichKey(slot)));
+  const open = w.work.find(({ slot }) =>
+    w.safety.blockers.some(({ key }) => key === whichKey(slot) || key === unsaidKey(slot)),
+  );
   if (open) return identifying(open);
   const unsealed = w.work.find((work) => work.resealed && !work.kits.some((kit) => kit.chosen));
   if (unsealed)

@@ -9,7 +9,8 @@ import { type Change, findSlot, type Slot, SLOTS } from '../../vehicle/place/ind
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
 import type { BoxRecord, PartFact } from './records.js';
 import type { JobReads } from './reads.js';
-import { decisionOf, entriesFor, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, entriesFor, listedFor, type SlotChoice, type SlotInput } from './choose.js';
+import { differenceOf } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
 import { interchangeOf } from './interchange.js';
 
@@ -64,7 +65,9 @@ function networkOf(vehicleId: string, { known }: PlaceInput, reads: JobReads): P
   const network = [...byPart].map(([part, all]): NetworkPart => {
     const rows = all.filter(applies);
     const optioned = rows.filter((row) => row.option !== '' && options.includes(row.option));
-    const own = optioned.length > 0 ? optioned : rows.filter((row) => row.option === '');
+    // While nobody said which options it has, any of them may be there.
+    const plain = options.length === 0 ? rows : rows.filter((row) => row.option === '');
+    const own = optioned.length > 0 ? optioned : plain;
     const factsIn = (list: readonly PartFact[]): ChainFact[] =>
       list.flatMap(({ fact }) => (fact ? [recorded(fact)] : []));
     const sets = [...new Set(own.map((row) => row.matedSet))];
@@ -234,7 +237,11 @@ function listingsOf(choice: SlotChoice, input: SlotInput, reads: JobReads): List
   const { slot, old, chosen } = choice;
   if (!chosen) return [];
   const listings: Listing[] = [];
-  if (entriesFor(input.chain, slot, input.known).some((e) => e.unitId === chosen.id))
+  const { entries } = listedFor(input.chain, slot, input.known);
+  // Where two units are listed that differ, neither is listed for this vehicle.
+  const others = entries.flatMap(({ unitId }) => (unitId === chosen.id ? [] : (reads.unit(unitId) ?? [])));
+  const alone = others.every((other) => differenceOf(chosen, other, input.settings) === undefined);
+  if (alone && entries.some((e) => e.unitId === chosen.id))
     listings.push({ unit: chosen.id, by: 'maker-bulletin', vehicle: true });
   if (!old || old.id === chosen.id) return listings;
   const interchange = interchangeOf(choice, reads);

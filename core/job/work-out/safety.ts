@@ -7,7 +7,7 @@ import type { Listing, Override, Verdict } from '../../judge/verdict/index.js';
 import type { Look } from '../../list/look/index.js';
 import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
-import { decisionOf, ownKind, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, listedFor, ownKind, type SlotChoice, type SlotInput } from './choose.js';
 import type { Beside, kitReasons } from './kits.js';
 import type { Workspace } from './workspace.js';
 
@@ -49,6 +49,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
     ...beside(choices, also, input),
     ...unidentifiedIn(choices, input),
     ...excludedIn(choices),
+    ...unsaidIn(choices, input),
     ...unrecordedIn(choices),
     ...also.kits.must,
     ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
@@ -141,6 +142,24 @@ const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInp
       },
     ];
   });
+
+/** A record of which nobody knows whether it speaks of this vehicle is no word for which unit is on it. */
+const unsaidIn = (choices: readonly SlotChoice[], { chain, known }: SlotInput): Beside[] =>
+  choices.flatMap(({ slot, old, seen, chosen, stays }): Beside[] => {
+    const { unsaid } = listedFor(chain, slot, known);
+    if (!old || seen !== 'nothing' || unsaid === '' || (!chosen && stays === undefined) || stays === 'gone-over')
+      return [];
+    const words = findSlot(slot)?.words ?? slot;
+    return [
+      {
+        key: unsaidKey(slot),
+        words: `which ${words} is on the vehicle is not known`,
+        sentence: `The record names it for some vehicles of this model: say ${unsaid} of this one, or look at the unit.`,
+      },
+    ];
+  });
+/** The key of the reason that a record may speak of another vehicle. */
+export const unsaidKey = (slot: string): string => `${slot}/unsaid`;
 
 /** A unit that what was seen excludes, whoever named it. */
 const excludedIn = (choices: readonly SlotChoice[]): Beside[] =>

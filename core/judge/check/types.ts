@@ -1,7 +1,17 @@
 import type { FourState } from '../../base/state/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import type { EditedChain, Face, Joint, Known, Part, Rests, FaceRef, LineOf, Value } from '../../vehicle/chain/index.js';
+import type {
+  EditedChain,
+  Face,
+  Joint,
+  Known,
+  Part,
+  Rests,
+  FaceRef,
+  LineOf,
+  Value,
+} from '../../vehicle/chain/index.js';
 import type { CheckCode, CheckRow } from './checks.data.js';
 import type { Fix } from './fix.js';
 

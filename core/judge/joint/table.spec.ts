@@ -279,7 +279,10 @@ describe('more doubt never makes a row fit', () => {
         // The clearance is decided on its value, its danger on its interval.
         if (row.code !== 'push.gap') {
           const first = states.findIndex((state) => !state.startsWith('fits'));
-          expect(states.slice(first < 0 ? states.length : first).filter((s) => s.startsWith('fits')), told).toEqual([]);
+          expect(
+            states.slice(first < 0 ? states.length : first).filter((s) => s.startsWith('fits')),
+            told,
+          ).toEqual([]);
           expect(states.at(-1)?.startsWith('fits'), told).toBe(false);
         }
         if (row.rank === 'receive' && states[0] === 'does-not-fit')

@@ -35,12 +35,12 @@ function listingFor(joint: JudgedJoint, check: Check, view: View, listed: readon
   const places = [...new Set(joint.between.map((ref) => ref.part))];
   const puts = places.flatMap((place) => view.then.putBy.get(place) ?? []);
   if (puts.some((put) => put.conversion !== undefined)) return undefined;
-  return listed.find(
-    (listing) =>
-      puts.some((put) => put.unit === listing.unit && speaksOf(listing, put, view)) &&
-      (listing.misfits ?? 0) === 0 &&
-      !(WEAK.includes(listing.by) && GUARDED.has(check.code)),
+  const speaking = listed.filter((listing) =>
+    puts.some((put) => put.unit === listing.unit && speaksOf(listing, put, view)),
   );
+  // One that did not go in counts against the unit, whoever else lists it.
+  if (speaking.some((listing) => (listing.misfits ?? 0) > 0)) return undefined;
+  return speaking.find((listing) => !(WEAK.includes(listing.by) && GUARDED.has(check.code)));
 }
 
 const speaksOf = (listing: Listing, put: Extract<Edit, { do: 'put' }>, view: View): boolean =>
