@@ -42,7 +42,8 @@ export const JobFields = {
   fleet: T.Optional(T.String({ maxLength: 40 })),
 };
 export const NewJob = strict(JobFields);
-export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(JOB_STATES) }), {
+/** `onListing`: whoever places the order knows that it rests on listings and not on what was measured. */
+export const JobChange = T.Partial(strict({ ...JobFields, state: oneOf(JOB_STATES), onListing: T.Boolean() }), {
   additionalProperties: false,
 });
 export const Job = T.Object({
@@ -146,6 +147,8 @@ export const Decision = T.Object({
   by: T.String(),
   at: T.String(),
   version: T.Integer(),
+  /** What changed since it was given: it counts no longer, and can be given again. */
+  again: T.Optional(T.String()),
 });
 
 /** Several decisions as one act: all of them, or none. Each says which version of itself it saw. */

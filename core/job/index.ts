@@ -1,4 +1,5 @@
 export { type ChainAnswer, checkChain, type PartState } from './check-chain.js';
+export { type Given, isBound } from './bound.js';
 export { composeJob } from './compose.js';
 export { FEEL_RESTS, feelOfJob, type FeelRests, type FeelSheet, type FeelSide, type FeelValue } from './feel.js';
 export {
@@ -50,6 +51,7 @@ export { troubled } from './work-out/trouble.js';
 export { type PlaceInput, placeRows } from './work-out/rows.js';
 export {
   type IdentifiedJob,
+  givenIn,
   identificationsAsked,
   type JobBase,
   type JobInput,

@@ -2,13 +2,16 @@ import { randomUUID } from 'node:crypto';
 import type { Workspace } from '@kerabat/contract';
 import {
   gathering,
+  givenIn,
   type IdentifiedJob,
   identificationsAsked,
+  isBound,
   type JobBase,
   type JobInput,
   type JobReads,
   type JobRows,
   judgedRows,
+  readSubject,
   troubled,
   workThrough,
 } from '@kerabat/core/job';
@@ -16,6 +19,7 @@ import { jobReads } from '../ask/reads/reads.js';
 import { storageFault } from '../base/db/faults.js';
 import { HttpProblem } from '../base/http/problem.js';
 import type { Stores } from './needs.js';
+import type { Bounds } from './store/decisions.js';
 
 /** Gathers what a job is worked out from: its own rows, and those of the catalogue as they are read. */
 
@@ -53,6 +57,18 @@ export async function gatherJob(
   const job = await identified(id, reads, stores);
   const workspace = workThrough(job, reads) as Workspace;
   return { input: { ...job, rows }, workspace };
+}
+
+/** What decisions about these subjects would be given for, as a job is now. */
+export async function boundsOf(id: number, subjects: readonly string[], stores: Stores): Promise<Bounds> {
+  const bound = subjects.filter((text) => {
+    const subject = readSubject(text);
+    return subject !== undefined && isBound(subject);
+  });
+  if (bound.length === 0) return new Map();
+  const { reads } = gathering(jobReads(stores));
+  const job = await identified(id, reads, stores);
+  return new Map(bound.map((subject) => [subject, givenIn(job, reads, subject)]));
 }
 
 /**

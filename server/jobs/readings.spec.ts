@@ -16,7 +16,7 @@ const tell = (line: string, more: Record<string, unknown> = {}) =>
   server.ask('POST', `/jobs/${id}/bench-line`, { body: { line, slot: 'brake-master', ...more } });
 
 describe('readings of one thing', () => {
-  it('that contradict each other are shown with who and when, nothing is known by them, and one is taken back', async () => {
+  it('that contradict each other are shown with who and when, and one is taken back', async () => {
     const asked = { asker: 'x', request: 'replace', complaints: [], words: '', options: [] };
     const job = { ...asked, vehicleId: 'q2', built: '1979-05', slot: 'brake-master' };
     id = ((await server.ask('POST', '/jobs', { body: job })).body as { id: number }).id;

@@ -18,6 +18,10 @@ interface Asked {
   readonly line: string;
 }
 
+/** Why a decision has to be given again; nothing where it was not given or still holds. */
+const againIn = ({ decisions }: Workspace, subject: string): string =>
+  decisions.find((one) => one.subject === subject)?.again ?? '';
+
 /** Somebody who follows the advice through one job. */
 export class Follower {
   readonly job: TrialJob;
@@ -37,6 +41,7 @@ export class Follower {
 
   async follow(): Promise<End> {
     for (let acts = 1; acts <= MOST_ACTS; acts++) {
+      await this.job.bind((subject) => this.seat.shop.given(this.job.base(), subject));
       const w = await this.seat.shop.workOut(this.job.base());
       this.minutes += ACT_MINUTES;
       if (!w.next || w.work.length === 0) return this.ended('not-safe', acts, w);
@@ -60,9 +65,11 @@ export class Follower {
       case 'measure':
         return this.measure(w);
       case 'fix':
-        return this.fix(work, w.next.target.joint);
+        return this.fix(w, work, w.next.target.joint);
       case 'confirm-wanted':
-        return this.once(`wanted ${work.slot}`, () => this.job.decide(`wanted:${work.slot}`, 'yes'));
+        return this.once(`wanted ${work.slot} ${againIn(w, `wanted:${work.slot}`)}`, () =>
+          this.job.decide(`wanted:${work.slot}`, 'yes'),
+        );
       case 'kit':
         return this.kit(work);
       case 'fluid':
@@ -152,11 +159,12 @@ export class Follower {
     return kit !== undefined && this.once(`kit ${kit.id}`, () => this.job.decide(`kit:${slot}`, kit.id));
   }
 
-  private fix({ slot, joints }: SlotWork, joint: string | undefined): boolean {
+  private fix(w: Workspace, { slot, joints }: SlotWork, joint: string | undefined): boolean {
     const checks = joints.find(({ id }) => `${slot}/${id}` === joint)?.checks ?? [];
-    const fix = checks.flatMap(({ fixes }) => fixes).find(({ key }) => !this.done.has(`fix ${slot} ${key}`));
+    const doneAs = (key: string): string => `fix ${slot} ${key} ${againIn(w, `fix:${slot}/${key}`)}`;
+    const fix = checks.flatMap(({ fixes }) => fixes).find(({ key }) => !this.done.has(doneAs(key)));
     if (!fix) return false;
-    return this.once(`fix ${slot} ${fix.key}`, () => this.job.decide(`fix:${slot}/${fix.key}`, 'accepted'));
+    return this.once(doneAs(fix.key), () => this.job.decide(`fix:${slot}/${fix.key}`, 'accepted'));
   }
 
   /** Asks the person; what they say is recorded as it would be typed. */

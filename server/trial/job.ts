@@ -1,5 +1,12 @@
 import { readBenchLine } from '@kerabat/core/find/identify';
-import type { DecisionRecord, EvidenceRecord, JobBase } from '@kerabat/core/job';
+import {
+  type DecisionRecord,
+  type EvidenceRecord,
+  type Given,
+  isBound,
+  type JobBase,
+  readSubject,
+} from '@kerabat/core/job';
 import type { TrueVehicle } from '@kerabat/core/simulate';
 import { trialSettings } from './plant.js';
 import type { JobSpec } from './spec.js';
@@ -93,5 +100,15 @@ export class TrialJob {
     this.acts.push({ decide: subject, value });
     const version = (this.decisions.get(subject)?.version ?? 0) + 1;
     this.decisions.set(subject, { subject, value, reason: 'trial', by: 'trial', at: AT, version });
+  }
+
+  /** Keeps with each new decision what it was given for. */
+  async bind(given: (subject: string) => Promise<Given | undefined>): Promise<void> {
+    for (const [subject, decision] of this.decisions) {
+      const about = readSubject(subject);
+      if (decision.bound !== undefined || !about || !isBound(about)) continue;
+      const bound = await given(subject);
+      if (bound) this.decisions.set(subject, { ...decision, bound });
+    }
   }
 }

@@ -6,6 +6,8 @@ import type { Workspace } from '@kerabat/contract';
 import {
   composeJob,
   editsOf,
+  type Given,
+  givenIn,
   type IdentifiedJob,
   identificationsAsked,
   type JobBase,
@@ -33,6 +35,8 @@ export interface Workshop {
   readonly world: World;
   /** How often a job was worked out here, and how long that took, ms. */
   readonly spent: { count: number; ms: number };
+  /** What a decision about a subject is given for, as a job is. */
+  given(base: JobBase, subject: string): Promise<Given | undefined>;
   /** A job worked out from what is known of it, as the program does for everybody. */
   workOut(base: JobBase): Promise<Workspace>;
   /** What the fixes that were taken in a job do to the vehicle. */
@@ -80,6 +84,9 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
   return {
     world,
     spent,
+    async given(base, subject) {
+      return givenIn(await identified(base), reads(), subject);
+    },
     async workOut(base) {
       const began = performance.now();
       const answer = workThrough(await identified(base), reads()) as Workspace;

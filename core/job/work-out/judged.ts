@@ -6,6 +6,8 @@ import { cardOfJob, listOfJob, looksOfJob, openedIn, type Sealed, sealedIn, unco
 import { slotOf } from '../names.js';
 import { shownJoints } from '../shown.js';
 import type { ShownJoint } from '../shown.types.js';
+import { isBound } from '../bound.js';
+import type { DecisionRecord } from './records.js';
 import { readSubject } from '../subject.js';
 import { wholeChain, type WholePart } from '../whole.js';
 import { FIXES, readWay, type WayStep } from '../../judge/fix/index.js';
@@ -63,6 +65,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
   const joints = shownJoints(chain, worked);
   const overridden = overrides.filter((o) => joints.some((j) => `${j.slot}/${j.id}` === o.joint && j.state !== 'fits'));
   const notes = [
+    ...input.decisions.flatMap(endedNote),
     ...overrides.filter((o) => !joints.some((j) => `${j.slot}/${j.id}` === o.joint)).map(noteOf),
     ...accepted.filter((key) => !isFix(key, 'way') && !FIXES.some(({ fix }) => isFix(key, fix))).map(lostFix),
     ...gone,
@@ -147,6 +150,19 @@ const isFix = (key: string, fix: string): boolean => {
 const lostFix = (key: string): string =>
   `"${key.replace('/', ', ')}" was accepted as a fix. There is no such fix any more: it stays on ` +
   'record and changes nothing.';
+
+/** A decision that ended with what it was given for. */
+function endedNote({ subject: text, by, again }: DecisionRecord): string[] {
+  const subject = readSubject(text);
+  if (again === undefined || !subject || !isBound(subject)) return [];
+  const what =
+    subject.about === 'wanted'
+      ? 'wanted another design'
+      : subject.about === 'fix'
+        ? `took "${subject.fix.replace(/[-@]/g, ' ')}"`
+        : `let "${subject.joint.replace(/-/g, ' ')}" pass`;
+  return [`${by} ${what}. Since then ${again}: it counts no longer. Confirm it again where it still holds.`];
+}
 
 /** An override of a joint that there is not: it stays on record and does not count. */
 const noteOf = ({ joint, person, reason }: Override): string =>

@@ -1,3 +1,4 @@
+import type { Given } from '../bound.js';
 import type { JOB_STATES, Request } from '../../find/ask/index.js';
 import type { Assertion, Condition, Grade, Outcomes, Step } from '../../find/interchange/index.js';
 import type { Identification } from '../../find/identify/index.js';
@@ -52,6 +53,10 @@ export interface DecisionRecord {
   readonly by: string;
   readonly at: string;
   readonly version: number;
+  /** What it was given for, where it ends with that. */
+  readonly bound?: Given;
+  /** What changed since it was given: it counts no longer, and can be given again. */
+  readonly again?: string;
 }
 
 interface Withdrawn {

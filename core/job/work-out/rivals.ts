@@ -1,3 +1,4 @@
+import { ROUNDING } from '../../find/identify/index.js';
 import { CHECKS } from '../../judge/check/index.js';
 import { DESIGN } from '../../judge/joint/index.js';
 import {
@@ -26,7 +27,7 @@ export function rivalsOf(candidates: Candidates, { enoughToOrder }: Settings): C
   const rivals: Candidates[number][] = [];
   let held = 0;
   for (const candidate of candidates) {
-    if (held >= enoughToOrder) break;
+    if (held >= enoughToOrder - ROUNDING) break;
     rivals.push(candidate);
     held += candidate.probability;
   }

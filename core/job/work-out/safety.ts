@@ -154,7 +154,7 @@ const unsaidIn = (choices: readonly SlotChoice[], { chain, known }: SlotInput): 
       {
         key: unsaidKey(slot),
         words: `which ${words} is on the vehicle is not known`,
-        sentence: `The record names it for some vehicles of this model: say ${unsaid} of this one, or look at the unit.`,
+        sentence: `The record names it for some vehicles of this model: say ${unsaid}, or look at the unit.`,
       },
     ];
   });

@@ -16,6 +16,7 @@ import { stepsOf } from '../../tell/words/index.js';
 import { findSlot, SLOTS } from '../../vehicle/place/index.js';
 import { findConversion, type Plan, planConversion } from '../../work/conversion/index.js';
 import { WORK_GROUPS, type WorkStep } from '../../work/work-card/index.js';
+import { changedSince, type Given, givenFor, isBound } from '../bound.js';
 import { measurementsFor } from '../measurements.js';
 import { readSubject, subjectText } from '../subject.js';
 import type { JobRows } from '../types.js';
@@ -66,9 +67,9 @@ export type JobBase = Omit<JobInput, 'identifications' | 'rows'>;
 /** A job whose rows are read as they are needed. */
 export type IdentifiedJob = Omit<JobInput, 'rows'>;
 
-/** What the places of a job start from. */
-function inputOf(base: JobBase, reads: JobReads): SlotInput {
-  const { job, evidence, decisions, photographs, settings } = base;
+/** What the places of a job start from, by the decisions that are given. */
+function inputOf(base: JobBase, reads: JobReads, decisions: readonly DecisionRecord[] = said(base)): SlotInput {
+  const { job, evidence, photographs, settings } = base;
   const vehicle = job.vehicleId === null ? undefined : reads.vehicle(job.vehicleId);
   const known = vehicleKnown(job, evidence);
   const plan = planOf(decisions, vehicle?.id, known, reads);
@@ -84,6 +85,51 @@ function inputOf(base: JobBase, reads: JobReads): SlotInput {
     settings,
     ...(plan ? { plan } : {}),
   };
+}
+
+/** Decisions as they were said: "no" to what is allowed or wanted is none. */
+const said = ({ decisions }: JobBase): DecisionRecord[] =>
+  decisions.map((decision) => {
+    const about = readSubject(decision.subject)?.about;
+    const no = decision.value?.choice === 'no' && about !== undefined && YES_OR_NO.includes(about);
+    return no ? { ...decision, value: null } : decision;
+  });
+const YES_OR_NO: readonly string[] = ['fix', 'override', 'wanted', 'slot', 'reseal'];
+
+/** What a decision is bound to, as a job is now. */
+export function givenIn(identified: IdentifiedJob, reads: JobReads, subject: string): Given | undefined {
+  const about = readSubject(subject);
+  return about && isBound(about) ? givenFor(about, unbound(identified, reads)) : undefined;
+}
+
+/** The rows of a job without what is bound: what such a decision is given for does not hang on it. */
+function unbound(identified: IdentifiedJob, reads: JobReads): JobRows {
+  const decisions = said(identified).filter(({ subject }) => {
+    const about = readSubject(subject);
+    return !about || !isBound(about);
+  });
+  const input = inputOf(identified, reads, decisions);
+  return rowsOf(chosenIn(identified, input, reads), input, [], reads);
+}
+
+/** Decisions with those that ended told: what they were about is not what it was. */
+function inForce(
+  identified: IdentifiedJob,
+  reads: JobReads,
+): { readonly all: DecisionRecord[]; readonly counts: DecisionRecord[] } {
+  const decisions = said(identified);
+  const bound = (one: DecisionRecord) => {
+    const about = one.value ? readSubject(one.subject) : undefined;
+    return about && isBound(about) ? about : undefined;
+  };
+  if (!decisions.some(bound)) return { all: decisions, counts: decisions };
+  const rows = unbound(identified, reads);
+  const all = decisions.map((decision) => {
+    const about = bound(decision);
+    const again = about && changedSince(decision.bound, givenFor(about, rows));
+    return again === undefined ? decision : { ...decision, again };
+  });
+  return { all, counts: all.map((one) => (one.again === undefined ? one : { ...one, value: null })) };
 }
 
 /** What has to be identified before a job can be worked out, one question for each place that it works on. */
@@ -102,7 +148,7 @@ const chosenIn = (identified: IdentifiedJob, input: SlotInput, reads: JobReads):
 
 /** The rows that a job is judged by, without the fixes that were accepted. */
 export function judgedRows(identified: IdentifiedJob, reads: JobReads): JobRows {
-  const input = inputOf(identified, reads);
+  const input = inputOf(identified, reads, inForce(identified, reads).counts);
   return rowsOf(chosenIn(identified, input, reads), input, [], reads);
 }
 
@@ -114,7 +160,8 @@ export const workOut = (input: JobInput): Workspace => workThrough(input, readsO
 
 /** The same with rows that are read as they are needed: whoever gathers them works the job out in the same pass. */
 export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspace {
-  const input = inputOf(identified, reads);
+  const decisions = inForce(identified, reads);
+  const input = inputOf(identified, reads, decisions.counts);
   const { job, vehicle, plan } = input;
   const choices = chosenIn(identified, input, reads);
   const judged = judgeJob(choices, input, reads);
@@ -146,7 +193,7 @@ export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspa
     work: results.map((r) => r.work),
     feel: judged.feel,
     fluids,
-    decisions: input.decisions,
+    decisions: decisions.all.map(({ bound: _bound, ...decision }) => decision),
     partsList: partsList,
     looks: looksFor(judged.looks, input),
     sum: sumOf(partsList),

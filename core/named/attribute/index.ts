@@ -54,8 +54,8 @@ export function zeroOf(name: AttributeName): 'none' | 'value' | 'refused' {
 const OVER_USUAL = 10;
 
 /**
- * Why a figure of an attribute, or what it leaves open, cannot be; undefined when it can. In base units. Field, file and
- * wire ask here.
+ * Why a figure of an attribute, or what it leaves open, cannot be; undefined when it can. In base units. Field, file
+ * and wire ask here.
  */
 export function figureProblem(name: AttributeName, figure: number, plusMinus = 0): string | undefined {
   const { words, usual } = attribute(name);

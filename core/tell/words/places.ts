@@ -65,7 +65,10 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
   'place.reservoir': ({ values, state }) => {
     const kind = (value: Figures[string] | undefined): string => (value === null ? 'not known' : String(value));
     if (state === 'not-known')
-      return `The old reservoir is ${kind(values['now'])}, the new unit’s ${kind(values['then'])}: look whether it goes over.`;
+      return (
+        `The old reservoir is ${kind(values['now'])}, the new unit’s ${kind(values['then'])}: ` +
+        'look whether it goes over.'
+      );
     const kinds =
       `The old reservoir is ${String(values['now'] ?? 'none')}, the new unit’s is ` +
       `${String(values['then'] ?? 'none')}`;

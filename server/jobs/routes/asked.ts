@@ -1,5 +1,5 @@
 import type Router from '@koa/router';
-import { JobChange, type JobRow, NewJob } from '@kerabat/contract';
+import { JobChange, type JobRow, NewJob, type Workspace } from '@kerabat/contract';
 import { COMPLAINTS } from '@kerabat/core/find/ask';
 import { jobNumber } from '@kerabat/core/tell/words';
 import { findSlot } from '@kerabat/core/vehicle/place';
@@ -27,6 +27,20 @@ function checkAsked(fields: Partial<NewJob>, stores: Pick<Stores, 'vehicles'>): 
   const unknown = fields.complaints?.find((id) => !COMPLAINTS.some((c) => c.id === id));
   if (unknown !== undefined) throw badRequest(`"${unknown}" is not a complaint that is known here.`, '/complaints');
   if (fields.slot && !findSlot(fields.slot)) throw badRequest(`"${fields.slot}" is not a place in the chain.`, '/slot');
+}
+
+/** An order needs something to order, and a verdict that lets it be placed. */
+function checkOrder({ job, safety, partsList }: Workspace, onListing: boolean): void {
+  if (job.state === 'ordered') return;
+  const refuse = (why: string): never => {
+    throw badRequest(why, '/state');
+  };
+  if (safety.nothing !== undefined) refuse('There is nothing to order: close the job.');
+  if (!safety.mayOrder) refuse(`The order cannot be placed. ${safety.sentence}`);
+  if (!partsList.some((line) => line.section === 'order' && !line.dropped))
+    refuse('No line of the parts list is to be ordered: close the job.');
+  if (safety.grade === 'on-listing' && !onListing)
+    refuse('The order rests on listings and not on what was measured: confirm that with it.');
 }
 
 /** Jobs as they are asked for, opened, changed and followed. */
@@ -64,8 +78,9 @@ export function askedRoutes(router: Router, stores: Stores, { workedOut }: Answe
   });
   router.patch('/jobs/:id', async (ctx) => {
     const [id, seen] = [jobId(ctx), seenVersion(ctx)];
-    const change = await readBody(ctx, JobChange);
+    const { onListing = false, ...change } = await readBody(ctx, JobChange);
     checkAsked(change, stores);
+    if (change.state === 'ordered') checkOrder(await workspaceOf(id, stores), onListing);
     const job = stores.jobs.change(id, change, seen, writeOf(ctx, change));
     await workedOut(id);
     ctx.set('etag', tagOf(job.version));

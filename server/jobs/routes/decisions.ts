@@ -3,6 +3,7 @@ import { DecisionRequest, DecisionsRequest } from '@kerabat/contract';
 import { readBody } from '../../base/http/body.js';
 import { seenVersion, tagOf, writeOf } from '../../base/http/guard.js';
 import { jobId } from '../../base/http/path-number.js';
+import { boundsOf } from '../gather.js';
 import type { Stores } from '../needs.js';
 import { checkSubject } from '../subjects.js';
 import type { Answering } from './answering.js';
@@ -13,7 +14,8 @@ export function decisionRoutes(router: Router, stores: Stores, { answered }: Ans
     const [id, seen, subject] = [jobId(ctx), seenVersion(ctx), ctx.params['subject'] ?? ''];
     const request = await readBody(ctx, DecisionRequest);
     checkSubject(subject, request, stores);
-    const decision = stores.jobs.decide(id, subject, request, seen, writeOf(ctx, request));
+    const bounds = await boundsOf(id, [subject], stores);
+    const decision = stores.jobs.decide(id, subject, request, seen, writeOf(ctx, request), bounds.get(subject));
     ctx.set('etag', tagOf(decision.version));
     ctx.body = await answered(ctx, id, decision);
   });
@@ -21,7 +23,9 @@ export function decisionRoutes(router: Router, stores: Stores, { answered }: Ans
     const id = jobId(ctx);
     const body = await readBody(ctx, DecisionsRequest);
     for (const { subject, value, reason } of body.decisions) checkSubject(subject, { value, reason }, stores);
-    const decisions = stores.jobs.decideAll(id, body.decisions, writeOf(ctx, body));
+    const subjects = body.decisions.map(({ subject }) => subject);
+    const bounds = await boundsOf(id, subjects, stores);
+    const decisions = stores.jobs.decideAll(id, body.decisions, writeOf(ctx, body), bounds);
     ctx.body = await answered(ctx, id, { decisions });
   });
   router.delete('/jobs/:id/decisions/:subject', async (ctx) => {

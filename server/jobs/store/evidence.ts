@@ -8,7 +8,8 @@ import { evidenceOf, type EvidenceRow } from './rows.js';
 
 const SQL = {
   all: `SELECT id, slot, attribute, position, kind, value, instrument, sigma, on_vehicle AS onVehicle, person,
-    COALESCE(uid, 'evidence-' || id) AS uid, instead, noted_at AS notedAt, withdrawn_by AS withdrawnBy, withdrawn_at AS withdrawnAt
+    COALESCE(uid, 'evidence-' || id) AS uid, instead, noted_at AS notedAt, withdrawn_by AS withdrawnBy,
+    withdrawn_at AS withdrawnAt
     FROM evidence WHERE job_id = ? ORDER BY id`,
   known: `SELECT id FROM evidence WHERE job_id = ? AND uid = ?`,
   add: `INSERT INTO evidence (job_id, slot, attribute, position, kind, value, instrument, sigma, on_vehicle, person,

@@ -206,7 +206,8 @@ export class JobService {
     const asked = JSON.stringify([this.id, subject, choice, detail]);
     const onTheWay = this.deciding.get(asked);
     if (onTheWay) return onTheWay;
-    const there = this.decision(subject)?.value;
+    const before = this.decision(subject);
+    const there = before?.again === undefined ? before?.value : undefined;
     if (there?.choice === choice && there.detail === detail) return Promise.resolve(undefined);
     const done = this.write(subject, choice, reason, detail).finally(() => this.deciding.delete(asked));
     this.deciding.set(asked, done);

@@ -119,7 +119,9 @@ export class PartsList {
 
   /** Notes that the order was placed with a supplier, or that it is open again. */
   protected async place(state: Job['state']): Promise<void> {
-    this.problem.set(await this.service.change({ state }));
+    const onListing = this.service.workspace()?.safety.grade === 'on-listing';
+    const confirmed = state === 'ordered' && onListing ? { onListing } : {};
+    this.problem.set(await this.service.change({ state, ...confirmed }));
   }
 
   protected href(kind: string): string {

@@ -52,6 +52,8 @@ export class JointsView {
   protected readonly places = computed(() =>
     (this.service.workspace()?.work ?? []).map((work) => ({ work, joints: work.joints })),
   );
+  /** What does not count any more, and what stands on record beside the verdict. */
+  protected readonly notes = computed(() => this.service.workspace()?.safety.notes ?? []);
   /** The joint that was asked for; else the gravest of the place in focus. */
   protected readonly here = computed(() => {
     const all = this.places().flatMap(({ work, joints }) =>

@@ -1,0 +1,144 @@
+import { CHECKS, checksFor } from '../judge/check/index.js';
+import { FIXES } from '../judge/fix/index.js';
+import { DESIGN } from '../judge/joint/index.js';
+import { type AttributeName, attributeWords, valueWords } from '../named/attribute/index.js';
+import type { ChainFact, Joint, Value } from '../vehicle/chain/index.js';
+import { partsOf, type Slot } from '../vehicle/place/index.js';
+import { settle, slotKey } from '../vehicle/reading/index.js';
+import { composeJob } from './compose.js';
+import { withoutSide } from './fold.js';
+import { jointKey } from './names.js';
+import type { Subject } from './subject.js';
+import type { JobRows } from './types.js';
+
+/**
+ * A decision is about something, and ends with it: an override, another design that is wanted, and a fix hold as long
+ * as the units and the figures are what they were given for. Choices, kits and looks stay.
+ */
+
+/** One figure that a decision was given for; null where there was none, undefined where readings disputed it. */
+export interface GivenFact {
+  readonly place: string;
+  readonly attribute: AttributeName;
+  readonly position?: string;
+  readonly value?: Value;
+}
+/** What a decision was given for. */
+export interface Given {
+  readonly old?: string;
+  readonly unit?: string;
+  readonly facts: readonly GivenFact[];
+}
+
+const BOUND = ['override', 'wanted', 'fix'] as const;
+type Bound = Extract<Subject, { readonly about: (typeof BOUND)[number] }>;
+export const isBound = (subject: Subject): subject is Bound => BOUND.some((about) => about === subject.about);
+
+/** What a rule reads beside the attributes of its row. */
+const BESIDE: readonly AttributeName[] = ['plate', 'insert', 'pin-adjustable', 'pin-adjust', 'rod-adjust', 'under-nut'];
+const OF_DESIGN: readonly AttributeName[] = ['bore', ...DESIGN];
+
+/** What a decision about this would be given for now, by the rows of the job. */
+export function givenFor(subject: Bound, rows: JobRows): Given {
+  const place = rows.places.find(({ slot }) => slot === subject.slot);
+  const { attributes, parts, position } = aboutOf(subject, composeJob(rows).joints);
+  return {
+    ...(place?.old ? { old: place.old.id } : {}),
+    ...(place?.chosen ? { unit: place.chosen.id } : {}),
+    facts: factsIn(rows, attributes, parts, position),
+  };
+}
+
+interface About {
+  readonly attributes: ReadonlySet<AttributeName>;
+  readonly parts: ReadonlySet<string>;
+  readonly position?: string;
+}
+
+function aboutOf(subject: Bound, joints: readonly Joint[]): About {
+  const own = partsOf(subject.slot as Slot);
+  const met = joints.filter(({ between }) => between.some((ref) => own.includes(ref.part)));
+  const beside = new Set([...own, ...met.flatMap(({ between }) => between.map((ref) => ref.part))]);
+  if (subject.about === 'wanted') return { attributes: new Set(OF_DESIGN), parts: new Set(own) };
+  if (subject.about === 'fix') {
+    const [, name = '', at] = /^([^@]*)(?:@(.*))?$/.exec(subject.fix) ?? [];
+    const row = FIXES.find(({ fix }) => name === fix || name.startsWith(`${fix}-`));
+    const codes: readonly string[] = row?.answers ?? ['port.thread', 'port.seat'];
+    const read = CHECKS.filter(({ code }) => codes.includes(code)).flatMap((one) => [one.a, one.b ?? one.a]);
+    return { attributes: new Set([...read, ...BESIDE]), parts: beside, ...(at === undefined ? {} : { position: at }) };
+  }
+  const joint = met.find(({ id }) => [jointKey(id), withoutSide(jointKey(id))].includes(subject.joint));
+  if (!joint) return { attributes: new Set([...OF_DESIGN, 'seals', 'fluid']), parts: new Set(own) };
+  const read = checksFor(joint.kind).flatMap((one) => [one.a, one.b ?? one.a]);
+  return {
+    attributes: new Set([...read, ...BESIDE]),
+    parts: new Set(joint.between.map((ref) => ref.part)),
+    ...(joint.line ? { position: joint.line.position } : {}),
+  };
+}
+
+function factsIn(
+  rows: JobRows,
+  attributes: About['attributes'],
+  parts: About['parts'],
+  position: string | undefined,
+): GivenFact[] {
+  const { parts: there, edits } = composeJob(rows);
+  const said = [
+    ...there.map(({ id, facts }) => ({ place: id, at: id, facts })),
+    ...edits.flatMap((edit) =>
+      edit.do === 'put' ? [{ place: `${edit.at} then`, at: edit.at, facts: edit.facts }] : [],
+    ),
+  ];
+  const isHere = (fact: ChainFact): boolean =>
+    attributes.has(fact.attribute) &&
+    (position === undefined || fact.position === undefined || fact.position === position);
+  return said
+    .filter(({ at }) => parts.has(at))
+    .flatMap(({ place, facts }) => {
+      const byThing = new Map<string, ChainFact[]>();
+      for (const fact of facts.filter(isHere)) {
+        const key = slotKey(fact.attribute, fact.position);
+        byThing.set(key, [...(byThing.get(key) ?? []), fact]);
+      }
+      return [...byThing.values()].flatMap((list): GivenFact[] => {
+        const [first] = list;
+        const settled = settle(
+          list.filter((fact) => fact.rests === 'measured'),
+          list.filter((fact) => fact.rests !== 'measured').slice(0, 1),
+        );
+        if (!first || !settled) return [];
+        return [
+          {
+            place,
+            attribute: first.attribute,
+            ...(first.position === undefined ? {} : { position: first.position }),
+            ...(settled.is === 'known' ? { value: rounded(settled.of.value) } : {}),
+          },
+        ];
+      });
+    })
+    .sort((a, b) => (keyOf(a) < keyOf(b) ? -1 : 1));
+}
+
+const rounded = (value: Value): Value => (typeof value === 'number' ? Math.round(value * 100) / 100 : value);
+const keyOf = ({ place, attribute: name, position }: GivenFact): string => `${place} ${slotKey(name, position)}`;
+
+/** What changed since a decision was given, in words; undefined where nothing did. */
+export function changedSince(before: Given | undefined, now: Given): string | undefined {
+  if (!before) return 'it was written before it was kept what it was given for';
+  if (before.unit !== now.unit) return 'another unit is chosen';
+  if (before.old !== now.old) return 'another unit is taken to be on the vehicle';
+  const [then, today] = [before.facts, now.facts].map((facts) => new Map(facts.map((fact) => [keyOf(fact), fact])));
+  const keys = [...new Set([...(then?.keys() ?? []), ...(today?.keys() ?? [])])];
+  const changed = keys.flatMap((key): string[] => {
+    const [a, b] = [then?.get(key), today?.get(key)];
+    const fact = a ?? b;
+    if (!fact || (a && b && a.value === b.value)) return [];
+    return [`${attributeWords(fact.attribute, fact.position)} was ${wordsOf(a)} and is ${wordsOf(b)}`];
+  });
+  return changed.length === 0 ? undefined : changed.slice(0, 2).join('; ');
+}
+
+const wordsOf = (fact: GivenFact | undefined): string =>
+  fact === undefined ? 'not known' : fact.value === undefined ? 'disputed' : valueWords(fact.attribute, fact.value);
