@@ -41,7 +41,7 @@ type Safety = Workspace['safety'];
 
 /** The verdict on a job. */
 export function safetyOf(job: Judged, also: Also): Safety {
-  const { choices, input, faults, verdict, judged, joints, looks, overridden, notes } = job;
+  const { choices, input, faults, judged, joints, looks, overridden, notes } = job;
   const nothing = nothingToOrder(choices, also);
   if (nothing !== undefined) return { ...EMPTY, sentence: nothing, nothing };
   const more: Beside[] = [
@@ -54,6 +54,15 @@ export function safetyOf(job: Judged, also: Also): Safety {
     ...also.kits.must,
     ...looks.flatMap(({ answer }) => (answer?.refuses === undefined ? [] : [{ words: answer.refuses }])),
   ];
+  // That nothing is put in is told by what is missing, and is right where small parts are ordered by what was found.
+  const finds = also.findings.some(({ orders }) => orders.length > 0);
+  const unasked = more.length > 0 || finds ? job.verdict.reasons.filter(({ code }) => code === 'request.nothing') : [];
+  const reasons = job.verdict.reasons.filter((reason) => !unasked.includes(reason));
+  const verdict: Verdict = {
+    ...job.verdict,
+    reasons,
+    ...(unasked.length > 0 && reasons.length === 0 ? { grade: 'safe' } : {}),
+  };
   const unseen = unseenIn(choices, input);
   const grade = gradeWith(more, unseen, verdict);
   const told = { ...verdict, grade, overridden } as Verdict;

@@ -130,6 +130,8 @@ export const PLACE_CODES = [
   'vehicle.hose',
   'vehicle.tab',
   'record.refused',
+  'request.nothing',
+  'joint.unjudged',
 ] as const;
 
 export type CheckCode = (typeof ROWS)[number]['code'] | (typeof PLACE_CODES)[number];

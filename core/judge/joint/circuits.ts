@@ -3,7 +3,7 @@ import { worst } from '../../base/state/index.js';
 import { findFluid, SEAL_MATERIALS, type SealMaterial, sealsAgainst } from '../../named/fluid/index.js';
 import { facesOf, type Joint, knownAt, type Part, partRow, portsOf } from '../../vehicle/chain/index.js';
 import type { Answer, Check, JudgedJoint, View } from '../check/index.js';
-import { isNew, isSameUnit, judgedJoints } from './judge.js';
+import { isChanged, isNew, isSameUnit } from './judge.js';
 import { asOneFace } from './vehicle.js';
 
 /** Spaces that fluid fills: a part that is one space, or a circuit of one that has several. */
@@ -82,9 +82,9 @@ const none = { answers: [], fixes: [], rests: 'recorded' } as const;
  * something.
  */
 export function judgeCircuits(view: View, whole: boolean, fluids = whole): JudgedJoint[] {
-  if (judgedJoints(view).length === 0 && view.then.putBy.size === 0) return [];
+  if (!isChanged(view)) return [];
   const spaces = spacesOf(view.then.joints, view.parts);
-  const checks = [...(whole ? [...crossed(spaces), ...unfed(spaces)] : []), ...openPorts(view, whole)];
+  const checks = [...(whole ? [...crossed(spaces), ...unfed(spaces)] : []), ...taken(view), ...openPorts(view, whole)];
   return [...(checks.length === 0 ? [] : [group('circuits', checks)]), ...judgeFluids(view, fluids)];
 }
 
@@ -126,6 +126,18 @@ function unfed({ all, root }: Spaces): Check[] {
       values: { part: part.id },
     }));
 }
+
+/** Wheels and forks that were there and are taken away, with nothing in their place. */
+const taken = (view: View): Check[] =>
+  [...view.now.values()]
+    .filter((part) => partRow(part.kind).fed === true && !view.parts.has(part.id))
+    .map((part): Check => ({
+      ...none,
+      code: 'circuit.fed',
+      rank: 'must',
+      state: 'does-not-fit',
+      values: { part: part.id },
+    }));
 
 /** Openings of new parts, and of parts whose line went, that nothing fills and nothing closes. */
 function openPorts(view: View, whole: boolean): Check[] {

@@ -2,7 +2,7 @@ import { worst } from '../../base/state/index.js';
 import { type Face, facesOf, type Joint, type Part, partRow } from '../../vehicle/chain/index.js';
 import type { Check, JudgedJoint, View } from '../check/index.js';
 import { circuitOf } from './circuits.js';
-import { judgedJoints } from './judge.js';
+import { isChanged } from './judge.js';
 
 /** What the outlets of a master are recorded to feed, against what their lines reach. */
 
@@ -114,7 +114,7 @@ const axlesOf = (outlets: readonly Outlet[], feeds: ReadonlyMap<string, string>)
  * that has a feed now has one then. Judged wherever an edit changed something.
  */
 export function judgeFeeds(view: View, lineFeeds: readonly LineFeed[]): JudgedJoint[] {
-  if (judgedJoints(view).length === 0 && view.then.putBy.size === 0) return [];
+  if (!isChanged(view)) return [];
   const feeds = new Map(lineFeeds.map(({ line, feeds: fed }) => [line, fed]));
   const then = outletsOf({ joints: view.then.joints, parts: view.parts });
   const now = outletsOf({ joints: [...view.nowJoints.values()], parts: view.now });

@@ -1,7 +1,7 @@
 export { judgeAsked } from './asked.js';
 export { judgeCircuits, spacesOf } from './circuits.js';
 export { judgeFeeds, type LineFeed } from './feeds.js';
-export { isNew, isSameUnit, judge, judgedJoints, wantKey } from './judge.js';
+export { isNew, isSameUnit, judge, isChanged, judgedJoints, wantKey } from './judge.js';
 export { byItsMates } from './mates.js';
 export { judgeClutch } from './paths.js';
 export { DESIGN, judgePlaces, judgeSets } from './places.js';

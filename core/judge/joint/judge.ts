@@ -39,6 +39,14 @@ export function isSameUnit(view: View, id: string): boolean {
   return then?.unit !== undefined && now?.unit === then.unit && now.kind === then.kind;
 }
 
+/** Whether edits changed anything: what is put, taken away, closed, corrected, or joined otherwise. */
+export const isChanged = ({ then, nowJoints }: View): boolean =>
+  then.putBy.size > 0 ||
+  then.plugs.size > 0 ||
+  then.touched.size > 0 ||
+  then.joints.length !== nowJoints.size ||
+  [...then.changes.values()].some((change) => change !== 'kept');
+
 /** Joints that an edit made or opened; nothing is asked of the others. */
 export function judgedJoints(view: View): readonly Judged[] {
   const before = judgedOf.get(view);
@@ -56,7 +64,8 @@ const judgedOf = new WeakMap<View, readonly Judged[]>();
 function findJudged(view: View): Judged[] {
   const made = (joint: Joint): boolean =>
     joint.between.some((ref) => isNew(view, ref.part)) || !view.nowJoints.has(joint.id) || moved(joint, view);
-  const opened = (joint: Joint): boolean => view.then.touched.has(joint.id);
+  const opened = (joint: Joint): boolean =>
+    view.then.touched.has(joint.id) || isCorrected(joint, view) || standsOtherwise(joint, view);
   return view.then.joints.flatMap((joint): Judged[] => {
     const through = joint.through === undefined ? undefined : view.joints.get(joint.through);
     if (made(joint)) return [{ joint, is: 'new' }];
@@ -64,6 +73,31 @@ function findJudged(view: View): Judged[] {
     return [];
   });
 }
+
+/** Whether what is known at a joint was set to something else than it was. */
+function isCorrected(joint: Joint, view: View): boolean {
+  if (!joint.between.some((ref) => view.then.changes.get(ref.part) === 'corrected')) return false;
+  const [then, now] = [facesOf(joint, view.parts), facesOf(joint, view.now)];
+  if ('because' in then || 'because' in now) return true;
+  return checksFor(joint.kind).some((row) =>
+    ([0, 1] as const).some((side) => {
+      const name = side === 0 ? row.a : (row.b ?? row.a);
+      const [after, before] = [knownAt(then[side], name), knownAt(now[side], name)];
+      return before !== undefined && after?.value !== before.value;
+    }),
+  );
+}
+
+/** A rod, and the room around a unit, whose mount got another stack. */
+const standsOtherwise = (joint: Joint, view: View): boolean =>
+  (joint.kind === 'rod' || joint.kind === 'room') &&
+  view.then.touched.size > 0 &&
+  view.then.joints.some(
+    (mount) =>
+      mount.kind === 'mount' &&
+      view.then.touched.has(mount.id) &&
+      mount.between.some((ref) => joint.between.some((own) => own.part === ref.part)),
+  );
 
 const moved = (joint: Joint, view: View): boolean => {
   const before = view.nowJoints.get(joint.id);
@@ -211,9 +245,12 @@ function withDispute({ va, vb }: Case, found: Finding): Finding {
 
 const PATTERN: readonly string[] = ['mount.spacing', 'mount.angle', 'mount.pilot', 'mount.count'];
 
-/** A bracket between the faces is drilled to both patterns. */
+/** A bracket that is put between the faces is drilled to both patterns; one that is there already, to the old ones. */
 function bridged(c: Case): Finding | undefined {
-  if (!PATTERN.includes(c.row.code) || !c.joint.stack?.some((item) => item.item === 'bracket')) return undefined;
+  const brackets = (joint: Joint | undefined): number =>
+    joint?.stack?.filter(({ item }) => item === 'bracket').length ?? 0;
+  if (!PATTERN.includes(c.row.code) || brackets(c.joint) <= brackets(c.view.nowJoints.get(c.joint.id)))
+    return undefined;
   return { state: 'fits-with-change', values: { ...pair(c), bracket: true }, rests: 'recorded' };
 }
 

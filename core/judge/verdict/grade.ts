@@ -1,3 +1,4 @@
+import { isChanged, judgedJoints } from '../joint/index.js';
 import { type Edit } from '../../vehicle/chain/index.js';
 import type { Check, CheckCode, JudgedJoint, View } from '../check/index.js';
 import type { Listing, Override, Reason, Verdict } from './types.js';
@@ -47,6 +48,18 @@ const speaksOf = (listing: Listing, put: Extract<Edit, { do: 'put' }>, view: Vie
   listing.vehicle === true || (listing.instead !== undefined && view.now.get(put.at)?.unit === listing.instead);
 
 /**
+ * What had to be judged and was not: a request that changes nothing, and every joint that was made or opened and about
+ * which nothing was said.
+ */
+function unjudgedIn(joints: readonly JudgedJoint[], view: View): Reason[] {
+  if (!isChanged(view)) return [{ joint: 'request', code: 'request.nothing', state: 'not-known' }];
+  const said = new Set(joints.map(({ id }) => id));
+  return judgedJoints(view).flatMap(({ joint }): Reason[] =>
+    said.has(joint.id) ? [] : [{ joint: joint.id, code: 'joint.unjudged', state: 'not-known' }],
+  );
+}
+
+/**
  * The verdict on an order. A known misfit makes it unsafe, whatever its rank; a must that is not known does too, unless
  * a listing for this vehicle, or instead of the very unit that was identified, answers for it. Overrides stand beside
  * it.
@@ -57,7 +70,7 @@ export function gradeOf(
   listed: readonly Listing[],
   overrides: readonly Override[],
 ): Verdict {
-  const reasons: Reason[] = [];
+  const reasons: Reason[] = unjudgedIn(joints, view);
   const onListing: (Reason & { by: Listing['by'] })[] = [];
   const receive: Reason[] = [];
   const tells: Reason[] = [];

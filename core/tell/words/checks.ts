@@ -18,6 +18,8 @@ export function checkWords(code: CheckCode): string {
 const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'push.gap': 'clearance between booster and master',
   'joint.gone': 'face of the joint',
+  'request.nothing': 'request',
+  'joint.unjudged': 'joint that was not judged',
   'place.record': 'another design',
   'place.wanted': 'another bore',
   'place.bore': 'bore',

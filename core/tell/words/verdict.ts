@@ -4,8 +4,15 @@ import { checkWords } from './checks.js';
 
 /** "stud spacing is not known", "clearance between booster and master does not fit" */
 export const reasonWords = ({ code, state }: Pick<Reason, 'code' | 'state'>): string =>
+  UNJUDGED.get(code) ??
   `${checkWords(code)} ` +
-  `${state === 'does-not-fit' ? 'does not fit' : UNCONFIRMED.has(code) ? 'is not confirmed' : 'is not known'}`;
+    `${state === 'does-not-fit' ? 'does not fit' : UNCONFIRMED.has(code) ? 'is not confirmed' : 'is not known'}`;
+
+/** What had to be judged and was not. */
+const UNJUDGED: ReadonlyMap<string, string> = new Map([
+  ['request.nothing', 'nothing is asked for'],
+  ['joint.unjudged', 'a joint was not judged'],
+]);
 
 /** What somebody confirms, rather than finds out. */
 const UNCONFIRMED: ReadonlySet<string> = new Set(['place.record', 'place.wanted']);
