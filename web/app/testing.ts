@@ -130,6 +130,7 @@ export const work = (over: Partial<SlotWork> = {}): SlotWork => ({
     advice: 'Not enough to order from.',
     entropyBits: 1,
   },
+  disputes: [],
   joints: [],
   ports: [],
   kits: [],

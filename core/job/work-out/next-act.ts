@@ -27,7 +27,7 @@ export function nextAct(w: Done): NextAct {
   const [dispute] = disputed?.disputes ?? [];
   if (disputed && dispute)
     return {
-      words: `Two readings contradict each other: ${dispute.words}`,
+      words: `Take back a reading: ${dispute.words}`,
       act: 'dispute',
       target: { stage: 'identify', place: disputed.slot },
     };

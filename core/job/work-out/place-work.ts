@@ -140,7 +140,7 @@ function told({ identification, old, oldBy, excluded }: SlotChoice): Identificat
   const advice =
     excluded.length > 0
       ? `${unit}: what was seen excludes it. ${excluded.join('; ')}.`
-      : `${unit}. What was seen does not speak against it.`;
+      : `${unit}.${identification.verdict === 'contradictory' ? '' : ' What was seen does not exclude it.'}`;
   return { ...identification, advice };
 }
 

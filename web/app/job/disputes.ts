@@ -12,7 +12,7 @@ import { JobService } from './job-service';
   template: `
     @for (dispute of disputes(); track $index) {
       <section [attr.aria-label]="dispute.words + ': readings that contradict each other'">
-        <h3 class="needs-you">{{ dispute.words }}: these contradict each other, and nothing is known by them</h3>
+        <h3 class="needs-you">{{ dispute.words }}: the readings contradict each other</h3>
         <ul>
           @for (reading of dispute.readings; track reading.id) {
             <li>
@@ -36,7 +36,7 @@ import { JobService } from './job-service';
   styles: `
     h3 {
       font-size: var(--size-text);
-      margin: 4px 0 0;
+      margin: 4px 0;
     }
     ul {
       list-style: none;

@@ -11,7 +11,14 @@ import { JobService } from './job-service';
 
 const WORKSPACE = {
   job: { id: 1, version: 3 },
-  work: [{ slot: 'slave', unitIs: 'on-vehicle', chosen: { unitId: 'mor-s20qa' } }],
+  work: [
+    {
+      slot: 'slave',
+      unitIs: 'on-vehicle',
+      chosen: { unitId: 'mor-s20qa' },
+      evidence: [{ id: 9, uid: 'evidence-9', slot: 'slave', attribute: 'label-code' }],
+    },
+  ],
   decisions: [{ subject: 'fluid', version: 2, value: { choice: 'DOT 3' } }],
 };
 const conflict = (theirs: unknown) =>
@@ -127,18 +134,27 @@ describe('one job', () => {
       [1, 'studs 60 cal', 'unit:mor-s20qa', false],
     ]);
   });
-  it('corrects a reading by adding the right one first: when that is refused, the old one stays', async () => {
+  it('corrects a reading in one act: what is wrong with it is told, and nothing else is written', async () => {
     const { api, service } = setup();
     await service.load(1);
     expect(await service.correct('label KE', 9)).toBeUndefined();
-    expect(api.withdraw).toHaveBeenCalledWith(1, 9);
+    expect(api.benchLine).toHaveBeenCalledWith(1, 'label KE', 'slave', true, 'evidence-9');
     api.benchLine.mockReturnValueOnce(
       throwError(
         () => new HttpErrorResponse({ status: 400, error: { status: 400, detail: 'No such label.' } }),
       ) as never,
     );
     expect(await service.correct('label ??', 9)).toBe('No such label.');
-    expect(api.withdraw).toHaveBeenCalledOnce();
+    expect(api.withdraw).not.toHaveBeenCalled();
+  });
+  it('what is typed into a field corrects what stood there; what an instrument sent is one reading more', async () => {
+    const { api, service } = setup();
+    await service.load(1);
+    const field = { side: 'vehicle', slot: 'slave', attribute: 'label-code', onVehicle: true } as const;
+    await service.measure(field, 'label KE');
+    await service.measure(field, 'label KE', true);
+    await service.measure({ ...field, attribute: 'bore' }, 'bore 20 cal');
+    expect(api.benchLine.mock.calls.map((call: unknown[]) => call[4])).toEqual(['evidence-9', undefined, undefined]);
   });
   it('keeps a photograph with the slot in focus, beside the evidence it shows', async () => {
     const { api, service } = setup();

@@ -147,7 +147,7 @@ describe('Joints', () => {
     const { host } = await render(JointsView, using(service));
     type(host.querySelector('app-measure-field input'), '118 ruler');
     submit(host.querySelector('app-measure-field form'));
-    expect(service.measure).toHaveBeenCalledWith(expect.anything(), 'rod 118 ruler');
+    expect(service.measure).toHaveBeenCalledWith(expect.anything(), 'rod 118 ruler', false);
   });
   it('overrides a joint only through a form that asks for the reason', async () => {
     const service = job(chosen(bad), 'Letting a joint pass takes a reason.');

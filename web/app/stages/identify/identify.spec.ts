@@ -39,6 +39,7 @@ const identified = (over: Partial<IdentifyAnswer>): IdentifyAnswer => ({
 /** A label that somebody read. */
 const label = (mark: string): EvidenceView => ({
   id: 9,
+  uid: 'evidence-9',
   slot: 'brake-master',
   attribute: 'label-code',
   words: 'label code',
