@@ -140,6 +140,7 @@ describe('Joints', () => {
     expect(service.measure).toHaveBeenCalledWith(
       expect.objectContaining({ side: 'unit', slot: 'brake-master' }),
       'rod 118 cal',
+      false,
     );
   });
   it('a named instrument is taken as named', async () => {
