@@ -5,6 +5,3 @@ ALTER TABLE evidence ADD COLUMN instead TEXT;
 -- What a decision was given for: units, facts and what else it rested on, as JSON. Decisions that were written before
 -- have nothing here.
 ALTER TABLE decision ADD COLUMN bound TEXT CHECK (bound IS NULL OR json_valid(bound));
-
--- Which catalogue the grade of a job was worked out with.
-ALTER TABLE job ADD COLUMN stamp TEXT NOT NULL DEFAULT '';
