@@ -1,6 +1,7 @@
 import { CHECKS, checksFor } from '../judge/check/index.js';
 import { FIXES } from '../judge/fix/index.js';
 import { DESIGN } from '../judge/joint/index.js';
+import type { ChainInput } from '../judge/verdict/index.js';
 import { type AttributeName, attributeWords, valueWords } from '../named/attribute/index.js';
 import type { ChainFact, Joint, Value } from '../vehicle/chain/index.js';
 import { partsOf, type Slot } from '../vehicle/place/index.js';
@@ -41,11 +42,11 @@ const OF_DESIGN: readonly AttributeName[] = ['bore', ...DESIGN];
 /** What a decision about this would be given for now, by the rows of the job. */
 export function givenFor(subject: Bound, rows: JobRows): Given {
   const place = rows.places.find(({ slot }) => slot === subject.slot);
-  const { attributes, parts, position } = aboutOf(subject, composeJob(rows).joints);
+  const chain = composeJob(rows);
   return {
     ...(place?.old ? { old: place.old.id } : {}),
     ...(place?.chosen ? { unit: place.chosen.id } : {}),
-    facts: factsIn(rows, attributes, parts, position),
+    facts: factsIn(chain, aboutOf(subject, chain.joints)),
   };
 }
 
@@ -77,13 +78,7 @@ function aboutOf(subject: Bound, joints: readonly Joint[]): About {
   };
 }
 
-function factsIn(
-  rows: JobRows,
-  attributes: About['attributes'],
-  parts: About['parts'],
-  position: string | undefined,
-): GivenFact[] {
-  const { parts: there, edits } = composeJob(rows);
+function factsIn({ parts: there, edits }: ChainInput, { attributes, parts, position }: About): GivenFact[] {
   const said = [
     ...there.map(({ id, facts }) => ({ place: id, at: id, facts })),
     ...edits.flatMap((edit) =>

@@ -19,7 +19,7 @@ const AGREE_MM = 0.06;
 const NOISE = 1e-9;
 
 /** Whether two readings can be one thing: figures within four standard errors of both, words only when they are one. */
-export const agree = (a: Reading, b: Reading): boolean =>
+const agree = (a: Reading, b: Reading): boolean =>
   typeof a.value === 'number' && typeof b.value === 'number'
     ? Math.abs(a.value - b.value) <= DISAGREE_SIGMAS * Math.hypot(a.sigma, b.sigma) + NOISE
     : a.value === b.value;
@@ -63,7 +63,7 @@ export interface Said {
   readonly tolerance?: number;
 }
 /** What readings and records of one thing come to: one of them, beside a record that it contradicts, or no value. */
-export type Settled<T> =
+type Settled<T> =
   | { readonly is: 'known'; readonly of: T; readonly against?: Reading['value'] }
   | { readonly is: 'disputed'; readonly of: readonly T[] };
 

@@ -1,4 +1,4 @@
-export { agree, groupsOf, meanOf, type Reading, READING_SIGMAS, type Settled, settle } from './combine.js';
+export { groupsOf, meanOf, type Reading, READING_SIGMAS, settle } from './combine.js';
 export {
   type Evidence,
   EVIDENCE_KINDS,
