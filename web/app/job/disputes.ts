@@ -11,7 +11,7 @@ import { JobService } from './job-service';
   imports: [MatButtonModule, ProblemLine],
   template: `
     @for (dispute of disputes(); track $index) {
-      <section [attr.aria-label]="dispute.words + ': readings that contradict each other'">
+      <section tabindex="-1" [attr.aria-label]="dispute.words + ': readings that contradict each other'">
         <h3 class="needs-you">{{ dispute.words }}: the readings contradict each other</h3>
         <ul>
           @for (reading of dispute.readings; track reading.id) {

@@ -33,7 +33,8 @@ const FOCUS: Readonly<Record<NextAct['act'], (fact: string, request: Request) =>
     `app-unit-sheet [data-fact="${fact}"] ${FIELD}`,
     `app-next-checks [data-fact="${fact}"] button:is([aria-label^="other "], [aria-label^="enter "])`,
   ],
-  dispute: () => ['app-disputes li button'],
+  // Which reading is wrong nobody knows yet: the focus is on the question.
+  dispute: () => ['app-disputes section'],
   identify: () => ['#bench-line'],
   // Who wants another unit is not led to the same one under another number.
   choose: (_, request) => [
