@@ -4,11 +4,11 @@ import answers from '../../testing/an-old-directory/answers.json' with { type: '
 import { testServer, type TestServer } from '../../testing/harness.js';
 
 /**
- * A directory that was written before references were values and before a write was an event, with a decision of every
- * kind. What each job answered then is kept beside it, with what is said otherwise since; no grade rose. A unit that the
- * record does not name makes the record of its studs and plugs count no longer (job 6); what one side alone records is
- * looked at on receipt (5, 8); a unit named against what was seen is told, and another design that was wanted before it
- * was kept of which unit asks to be confirmed (6).
+ * A directory that was written before references were values and before a write was an event, with a decision of
+ * every kind. What each job answered then is kept beside it, with what is said otherwise since; no grade rose. A unit
+ * that the record does not name makes the record of its studs and plugs count no longer (job 6); what one side alone
+ * records is looked at on receipt (5, 8); a unit named against what was seen is told, and another design that was
+ * wanted before it was kept of which unit asks to be confirmed (6).
  */
 let server: TestServer;
 beforeAll(async () => {
