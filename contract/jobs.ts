@@ -70,6 +70,10 @@ export const JobRow = T.Object({
   grade: oneOf([...VERDICT_GRADES, 'nothing'] as const),
   /** What is done next, in words; empty where nobody worked it out. */
   next: T.String(),
+  /** The better grade that it had before the catalogue or the settings changed; gone when somebody writes to the job. */
+  was: T.Optional(oneOf(VERDICT_GRADES)),
+  /** What it rests on changed since it was worked out. It is worked out again. */
+  stale: T.Optional(T.Literal(true)),
 });
 
 /** The jobs that were touched last of all that have the words; `total` counts all of them. */

@@ -14,6 +14,7 @@ import type { VehicleStore } from '../catalogue/records/vehicles.js';
 import type { latestStore } from '../jobs/latest.js';
 import type { PhotographStore } from '../jobs/photographs/store.js';
 import type { JobStore } from '../jobs/store/index.js';
+import type { Reworker } from '../jobs/rework.js';
 import type { demoStore } from './store.js';
 import type { Logger } from 'pino';
 
@@ -32,6 +33,7 @@ export interface Stores {
   readonly numbers: ReturnType<typeof numberStore>;
   readonly photographs: PhotographStore;
   readonly pool: WorkPool;
+  readonly rework: Reworker;
   readonly settings: SettingsStore;
   readonly siblings: ReturnType<typeof siblingStore>;
   readonly stock: StockStore;

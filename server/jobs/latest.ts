@@ -29,6 +29,9 @@ interface Turn {
   next?: Promise<Workspace>;
 }
 
+/** What was written into the catalogue last: every row goes in under an act. */
+const ACT = `SELECT COALESCE(MAX(id), 0) FROM act`;
+
 /** What a job leans on beside itself in its own database: settings, and what came of interchange. */
 const COMMON = `SELECT (SELECT COALESCE(SUM(version), 0) FROM setting) || '.' ||
   (SELECT COUNT(*) || '.' || COUNT(withdrawn_at) FROM outcome)`;
@@ -42,6 +45,7 @@ export function latestStore(catalogue: Db, jobs: Db, revision: (id: number) => n
   const known = new Map<number, { readonly stamp: string; readonly workspace: Workspace }>();
   const changes = catalogue.prepare<[], number>('SELECT total_changes()').pluck();
   const common = jobs.prepare<[], string>(COMMON).pluck();
+  const act = catalogue.prepare<[], number>(ACT).pluck();
   /** Another program that writes is seen by the version of the file. */
   const version = (db: Db): string => String(db.pragma('data_version', { simple: true }));
   const stamp = (id: number): string =>
@@ -54,6 +58,8 @@ export function latestStore(catalogue: Db, jobs: Db, revision: (id: number) => n
 
   return {
     stamp,
+    /** What every job leans on beside itself, as it is kept with its standing: it outlives the program. */
+    common: (): string => `${String(act.get())}.${String(common.get())}`,
     /**
      * Works a job out for somebody who has just written to it. Of many who write while it is worked out, all wait for
      * one more time, which sees what every one of them wrote: two hundred writers cost a few workings out and not two

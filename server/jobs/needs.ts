@@ -13,6 +13,7 @@ import type { unitStore } from '../catalogue/records/units.js';
 import type { VehicleStore } from '../catalogue/records/vehicles.js';
 import type { latestStore } from './latest.js';
 import type { PhotographStore } from './photographs/store.js';
+import type { Reworker } from './rework.js';
 import type { JobStore } from './store/index.js';
 
 /** What this folder takes of the rest of the server. */
@@ -32,6 +33,7 @@ export interface Stores {
   readonly identify: IdentifyService;
   readonly jobs: JobStore;
   readonly latest: ReturnType<typeof latestStore>;
+  readonly rework: Reworker;
   readonly photographs: PhotographStore;
   readonly settings: SettingsStore;
 }

@@ -1,6 +1,7 @@
 import type { Workspace } from '@kerabat/contract';
 import { workedOut } from './gather.js';
 import type { Stores } from './needs.js';
+import { standingOf } from './rework.js';
 
 /** A job with everything that follows from it. What was worked out last is kept while nothing changes. */
 export async function workspaceOf(id: number, stores: Stores): Promise<Workspace> {
@@ -21,12 +22,10 @@ export async function workspaceOf(id: number, stores: Stores): Promise<Workspace
  */
 export const workOutNow = (id: number, stores: Stores): Promise<Workspace> =>
   stores.latest.inTurn(id, async () => {
-    const before = stores.latest.stamp(id);
+    const [before, common] = [stores.latest.stamp(id), stores.latest.common()];
     const workspace = await workedOut(id, stores);
     // What could not be worked out is tried again by the next who asks.
     if (!workspace.trouble) stores.latest.keep(id, workspace, before);
-    const { safety, next } = workspace;
-    const grade = safety.nothing === undefined ? safety.grade : 'nothing';
-    stores.jobs.saveStanding(id, { grade, sentence: safety.sentence, next: next?.words ?? '' });
+    stores.jobs.saveStanding(id, standingOf(workspace), common);
     return workspace;
   });

@@ -58,7 +58,7 @@ async function serve(): Promise<void> {
     const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`;
     directory.lock.tell({ address });
     console.log(`Kerabat is ready: ${address}  (data in ${data}; stop with Ctrl+C)`);
-    setImmediate(() => void rehearse(stores, events.log));
+    setImmediate(() => void rehearse(stores, events.log).then(stores.rework.wake));
   });
   const stop = (): void => {
     instruments.close();
@@ -76,7 +76,7 @@ async function serve(): Promise<void> {
 /** The first job that is opened is not the first that is worked out: until then the code for it is not compiled. */
 async function rehearse(stores: Stores, log: Logger): Promise<void> {
   try {
-    const last = stores.jobs.list((key) => key, 1).jobs[0];
+    const last = stores.jobs.list((key) => key, { limit: 1 }).jobs[0];
     if (last) await workspaceOf(last.id, stores);
   } catch (error) {
     log.error({ error }, 'the last job cannot be worked out');

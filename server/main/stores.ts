@@ -1,4 +1,5 @@
 import type { Logger } from 'pino';
+import type { Workspace } from '@kerabat/contract';
 import { SLOTS } from '@kerabat/core/vehicle/place';
 import { identifyService } from '../ask/identify/service.js';
 import { outcomeStore } from '../ask/interchange/outcomes.js';
@@ -25,8 +26,10 @@ import { summaryStore } from '../catalogue/records/summary.js';
 import { unitStore } from '../catalogue/records/units.js';
 import { vehicleStore } from '../catalogue/records/vehicles.js';
 import { demoStore } from '../demo/store.js';
+import { workedOut } from '../jobs/gather.js';
 import { latestStore } from '../jobs/latest.js';
 import { photographStore } from '../jobs/photographs/store.js';
+import { reworker } from '../jobs/rework.js';
 import { jobStore } from '../jobs/store/index.js';
 
 /** Every store, over one data directory. */
@@ -47,7 +50,8 @@ export function storesOf(
   const written = (): void => SLOTS.forEach(({ kinds }) => identify.warm(kinds));
   const imports = importService(catalogue, mappingStore(jobs, clock), { pool, turn, work, log, clock, written });
   const kits = kitStore(catalogue);
-  return {
+  const latest = latestStore(catalogue, jobs, jobRows.events.revision);
+  const stores = {
     /** The files behind the databases, for what reads them in a thread. */
     log,
     files: { catalogue: catalogue.name },
@@ -73,15 +77,18 @@ export function storesOf(
     exports: exportService(catalogue, pool, work, clock),
     imports,
     jobs: jobRows,
-    latest: latestStore(catalogue, jobs, jobRows.events.revision),
+    latest,
+    rework: reworker({ jobs: jobRows, latest, log }, (id): Promise<Workspace> => workedOut(id, stores)),
     photographs: photographStore(jobs, clock, jobRows.events),
     templates: templateStore(jobs, clock),
     settings,
     /** Ends every thread. */
     close: async (): Promise<void> => {
+      await stores.rework.close();
       await Promise.all([pool.close(), identify.close()]);
     },
   };
+  return stores;
 }
 
 /** Every store under the name that the folders take it by. */

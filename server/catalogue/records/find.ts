@@ -40,7 +40,7 @@ export function find(query: string, stores: Stores): Found {
     /^\d+$/.test(query)
       ? job.id === Number(query)
       : `${job.asker} ${job.vehicle}`.toLowerCase().includes(query.toLowerCase());
-  const jobs: Hit[] = stores.jobs.list(namesOf(stores), 6, isMeant).jobs.map((job) => ({
+  const jobs: Hit[] = stores.jobs.list(namesOf(stores), { limit: 6, matches: isMeant }).jobs.map((job) => ({
     kind: 'job',
     id: String(job.id),
     words: `Job ${jobNumber(job.id)}, ${job.asker}`,

@@ -21,6 +21,9 @@ export interface Stores {
   readonly siblings: ReturnType<typeof siblingStore>;
   /** The jobs that were touched last of those that match. */
   readonly jobs: {
-    list(vehicleWords: (key: string) => string, limit?: number, matches?: (row: JobRow) => boolean): JobList;
+    list(
+      vehicleWords: (key: string) => string,
+      asked: { readonly limit: number; readonly matches: (row: JobRow) => boolean },
+    ): JobList;
   };
 }

@@ -2,6 +2,7 @@ import type { Context } from 'koa';
 import type { Logger } from 'pino';
 import type { Workspace } from '@kerabat/contract';
 import type { Stores } from '../needs.js';
+import { NOT_WORKED_OUT } from '../rework.js';
 import { workOutNow } from '../workspace.js';
 
 /** What the routes of a job have in common: its number, and how a write is answered. */
@@ -28,7 +29,7 @@ export function answering(stores: Stores, log: Logger): Answering {
       return await workOutNow(id, stores);
     } catch (error) {
       log.error({ error, job: id }, 'a job was saved and could not be worked out');
-      stores.jobs.saveStanding(id, { grade: 'not-safe', sentence: '', next: '' });
+      stores.jobs.saveStanding(id, NOT_WORKED_OUT, stores.latest.common());
       return undefined;
     }
   };

@@ -48,7 +48,10 @@ export function askedRoutes(router: Router, stores: Stores, { workedOut }: Answe
   router.get('/jobs', (ctx) => {
     const words = textQuery(ctx, 'q').toLowerCase().split(/\s+/).filter(Boolean);
     const limit = numberQuery(ctx, 'limit', 500);
-    ctx.body = stores.jobs.list(namesOf(stores), limit, words.length > 0 ? (job) => hasWords(job, words) : undefined);
+    const matches = words.length > 0 ? (job: JobRow) => hasWords(job, words) : undefined;
+    const list = stores.jobs.list(namesOf(stores), { stamp: stores.latest.common(), limit, matches });
+    if (list.jobs.some(({ stale }) => stale)) stores.rework.wake();
+    ctx.body = list;
   });
   router.post('/jobs', async (ctx) => {
     const fields = await readBody(ctx, NewJob);

@@ -1,3 +1,4 @@
+import { VERDICT_GRADES } from '@kerabat/core/judge/verdict';
 import type { Job, JobChange, JobList, JobRow, NewJob } from '@kerabat/contract';
 import type { Db } from '../../base/db/open.js';
 import { conflict, notFound } from '../../base/http/problem.js';
@@ -6,7 +7,7 @@ import { type JobDbRow, jobOf } from './rows.js';
 
 const JOB = `SELECT id, asker, request, complaints, words, vehicle_key AS vehicleId, built, options, chassis, plate,
   fleet, slot, state, opened_by AS openedBy, created_at AS createdAt, updated_at AS updatedAt, version, safety,
-  grade, next FROM job`;
+  grade, next, stamp, was FROM job`;
 const SQL = {
   job: `${JOB} WHERE id = ?`,
   jobs: `${JOB} ORDER BY updated_at DESC, id DESC`,
@@ -19,7 +20,9 @@ const SQL = {
     vehicle_key = @vehicleId, built = @built, options = @options, chassis = @chassis, plate = @plate, fleet = @fleet,
     slot = @slot, state = @state, updated_at = @now, version = version + 1 WHERE id = @id`,
   notWorkedOut: `SELECT id FROM job WHERE safety = ''`,
-  standing: `UPDATE job SET safe = ?, grade = ?, safety = ?, next = ? WHERE id = ?`,
+  stale: `SELECT id FROM job WHERE state IN ('open', 'ordered') AND stamp <> ? ORDER BY updated_at DESC LIMIT 1`,
+  standing: `UPDATE job SET safe = @grade = 'safe', grade = @grade, safety = @sentence, next = @next, stamp = @stamp,
+    was = @was WHERE id = @id`,
 };
 
 /** How a job stands, for the list: the grade, its sentence, and what is done next. */
@@ -29,8 +32,15 @@ export interface Standing {
   readonly next: string;
 }
 
-/** A job as the list shows it. */
-const listedOf = (row: JobDbRow, vehicleWords: (key: string) => string): JobRow => ({
+/** The better grade that a job had, when it fell; null for one that did not, and where there is nothing to order. */
+function fallen({ grade, was }: Pick<JobDbRow, 'grade' | 'was'>, now: JobRow['grade']): JobDbRow['was'] {
+  const best = VERDICT_GRADES.find((known) => known === grade || known === was);
+  const left = VERDICT_GRADES.findIndex((known) => known === now);
+  return best !== undefined && VERDICT_GRADES.indexOf(best) < left ? best : null;
+}
+
+/** A job as the list shows it, while the catalogue and the settings have this stamp. */
+const listedOf = (row: JobDbRow, stamp: string, vehicleWords: (key: string) => string): JobRow => ({
   id: row.id,
   asker: row.asker,
   request: row.request,
@@ -42,6 +52,8 @@ const listedOf = (row: JobDbRow, vehicleWords: (key: string) => string): JobRow 
   safety: row.safety,
   grade: row.grade,
   next: row.next,
+  ...(row.was === null ? {} : { was: row.was }),
+  ...(row.state !== 'closed' && row.stamp !== stamp ? { stale: true as const } : {}),
 });
 
 const inColumns = (fields: NewJob | Job) => ({
@@ -53,6 +65,13 @@ const inColumns = (fields: NewJob | Job) => ({
   complaints: JSON.stringify(fields.complaints),
 });
 
+/** Which rows of the list are wanted, and under which stamp they are as they stand. */
+export interface JobsAsked {
+  readonly stamp?: string;
+  readonly limit?: number;
+  readonly matches?: ((row: JobRow) => boolean) | undefined;
+}
+
 /** What was asked: jobs are opened and changed, never deleted by hand. */
 export function askedRows(db: Db, events: JobEvents) {
   const job = db.prepare<[number], JobDbRow>(SQL.job);
@@ -61,7 +80,8 @@ export function askedRows(db: Db, events: JobEvents) {
   const insert = db.prepare<[Record<string, unknown>]>(SQL.insert);
   const update = db.prepare<[Record<string, unknown>]>(SQL.update);
   const notWorkedOut = db.prepare<[], { id: number }>(SQL.notWorkedOut);
-  const standing = db.prepare<[number, string, string, string, number]>(SQL.standing);
+  const stale = db.prepare<[string], number>(SQL.stale).pluck();
+  const standing = db.prepare<[Record<string, unknown>]>(SQL.standing);
 
   const get = (id: number): Job => {
     const row = job.get(id);
@@ -72,12 +92,12 @@ export function askedRows(db: Db, events: JobEvents) {
   return {
     get,
     /** The jobs that were touched last of those that match; `total` counts all of these. */
-    list(vehicleWords: (key: string) => string, limit = 500, matches?: (row: JobRow) => boolean): JobList {
+    list(vehicleWords: (key: string) => string, { stamp = '', limit = 500, matches }: JobsAsked = {}): JobList {
       const found: JobRow[] = [];
       let total = 0;
       for (const stored of jobs.iterate()) {
         if (!matches && found.length === limit) return { jobs: found, total: count.get()?.n ?? 0 };
-        const row = listedOf(stored, vehicleWords);
+        const row = listedOf(stored, stamp, vehicleWords);
         if (matches && !matches(row)) continue;
         total++;
         if (found.length < limit) found.push(row);
@@ -100,7 +120,14 @@ export function askedRows(db: Db, events: JobEvents) {
     /** Jobs whose safety sentence was never worked out: a program that was killed while it loaded them. */
     notWorkedOut: (): number[] => notWorkedOut.all().map((row) => row.id),
     /** Keeps how a job stands for the list; an empty sentence is one that has to be worked out. */
-    saveStanding: (id: number, { grade, sentence, next }: Standing): void =>
-      void standing.run(grade === 'safe' ? 1 : 0, grade, sentence, next, id),
+    saveStanding: (id: number, now: Standing, stamp: string): void =>
+      void standing.run({ ...now, stamp, was: null, id }),
+    /** An open or ordered job that was worked out under another stamp: the one that was touched last. */
+    stale: (stamp: string): number | undefined => stale.get(stamp),
+    /** Keeps how a job stands that nobody wrote to, and what it was if it fell. */
+    saveAgain(id: number, now: Standing, stamp: string): void {
+      const before = job.get(id);
+      if (before) standing.run({ ...now, stamp, was: fallen(before, now.grade), id });
+    },
   };
 }

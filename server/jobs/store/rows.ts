@@ -28,6 +28,8 @@ export interface JobDbRow {
   readonly safety: string;
   readonly grade: JobRow['grade'];
   readonly next: string;
+  readonly stamp: string;
+  readonly was: NonNullable<JobRow['was']> | null;
 }
 export interface EvidenceRow {
   readonly id: number;

@@ -14,12 +14,14 @@ import {
   combineLatest,
   debounceTime,
   distinctUntilChanged,
+  ignoreElements,
   map,
   of,
   startWith,
   Subject,
   switchMap,
   tap,
+  timer,
 } from 'rxjs';
 import { jobNumber } from '@kerabat/core/tell/words';
 import { findSlot } from '@kerabat/core/vehicle/place';
@@ -32,6 +34,9 @@ import { Skeleton } from '../parts/skeleton';
 import { standingOfGrade } from '../parts/standing';
 import { StateMark } from '../parts/state-mark';
 import { FirstMinute } from './first-minute';
+
+/** So long the list waits before it asks again while jobs are worked out anew, ms. */
+const AGAIN_MS = 1500;
 
 /** All jobs, the last touched first, each with what keeps it from being OK to order. */
 @Component({
@@ -97,6 +102,14 @@ import { FirstMinute } from './first-minute';
                   }
                 } @else {
                   <span class="standing quiet">{{ job.state }}</span>
+                }
+                @if (job.was) {
+                  <div class="small fallen" [matTooltip]="job.safety">
+                    {{ fallen(job) }}<span class="hidden-text">: {{ job.safety }}</span>
+                  </div>
+                }
+                @if (job.stale) {
+                  <div class="small quiet">catalogue or settings changed since</div>
                 }
               </td>
             </ng-container>
@@ -223,6 +236,10 @@ import { FirstMinute } from './first-minute';
       font-weight: 600;
       white-space: nowrap;
     }
+    .fallen {
+      color: var(--nofit);
+      white-space: nowrap;
+    }
     .standing.safe {
       color: var(--fits);
     }
@@ -254,6 +271,16 @@ export class JobsList {
       ),
     ),
     tap(({ jobs }) => (this.rows.data = jobs)),
+    // What the catalogue changed is worked out again meanwhile.
+    switchMap((state) =>
+      state.jobs.some(({ stale }) => stale)
+        ? timer(AGAIN_MS).pipe(
+            tap(() => this.again.next()),
+            ignoreElements(),
+            startWith(state),
+          )
+        : of(state),
+    ),
     tap(() => requestAnimationFrame(() => performance.mark('jobs-list-painted'))),
   );
 
@@ -269,6 +296,11 @@ export class JobsList {
     });
   }
 
+  /** What changed for the worse under a job that nobody wrote to. */
+  protected fallen = ({ was, grade, state }: JobRow): string => {
+    const now = state === 'open' ? '' : ` · ${standingOfGrade(grade).words}`;
+    return was === undefined ? '' : `was ${standingOfGrade(was).words}${now}`;
+  };
   protected four = jobNumber;
   protected standing = standingOfGrade;
   protected slotWords = (slot: string): string => findSlot(slot)?.words ?? '';

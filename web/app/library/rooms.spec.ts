@@ -37,29 +37,44 @@ const FOUND = {
   facets: { maker: [{ value: 'Varnhusk', count: 1 }], series: [], option: [], assistance: [] },
 };
 
+const ROW = {
+  id: 6,
+  asker: 'Museum',
+  request: 'substitute',
+  state: 'open',
+  vehicle: 'Q2',
+  slot: 'brake-master',
+  updatedAt: '2024-01-01T00:00:00Z',
+  identity: '',
+  safety: 'Not OK to order: seat.',
+  grade: 'not-safe',
+  next: 'Fix: line, front left',
+};
+
 describe('the list of jobs', () => {
   it('says of each what keeps it from being safe', async () => {
-    const jobs = [
-      {
-        id: 6,
-        asker: 'Museum',
-        request: 'substitute',
-        state: 'open',
-        vehicle: 'Q2',
-        slot: 'brake-master',
-        updatedAt: '2024-01-01T00:00:00Z',
-        identity: '',
-        safety: 'Not OK to order: seat.',
-        grade: 'not-safe',
-        next: 'Fix: line, front left',
-      },
-    ];
+    const jobs = [{ ...ROW }];
     const { text } = await render(JobsList, { api: { jobs: () => of({ jobs, total: 812 }) } });
     expect(text()).toContain('The 1 touched last of 812 jobs');
     expect(text()).toContain('0006');
     expect(text()).toContain('substitute master');
     expect(text()).toContain('Not OK to order: seat.');
     expect(text()).toContain('Fix: line, front left');
+  });
+  it('says what was safe and is not any more, also of an order, and asks again while jobs are worked out anew', async () => {
+    let asked = 0;
+    const jobs = vi.fn(() => of({ jobs: ++asked === 1 ? [{ ...ROW, grade: 'safe', stale: true }] : fallen, total: 2 }));
+    const fallen = [
+      { ...ROW, was: 'safe' },
+      { ...ROW, id: 7, was: 'on-listing', state: 'ordered' },
+    ];
+    const { text, settle } = await render(JobsList, { api: { jobs } });
+    expect(text()).toContain('catalogue or settings changed since');
+    await vi.waitFor(() => expect(jobs).toHaveBeenCalledTimes(2), { timeout: 4000 });
+    await settle();
+    expect(text()).not.toContain('changed since');
+    expect(text()).toContain('was OK to order: Not OK to order: seat.');
+    expect(text()).toContain('was On listing, not measured · Not OK to order');
   });
   it('says what to do when there is none, and when the server is gone', async () => {
     expect((await render(JobsList, { api: { jobs: () => of({ jobs: [], total: 0 }) } })).text()).toContain(
