@@ -1,5 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
-import { NUMBER_KINDS, NUMBER_STATES } from '@kerabat/core/named/unit';
+import { NUMBER_KINDS, NUMBER_STATES, SOURCE_KINDS } from '@kerabat/core/named/unit';
 import { oneOf, Quantity, strict, UnitKind } from './shapes.js';
 
 /** Vehicles, units, numbers and interchange as the server tells them. */
@@ -39,6 +39,8 @@ export const ChainEntry = T.Object({
   builtTo: T.Union([T.String(), T.Null()]),
   option: T.Union([T.String(), T.Null()]),
   matedSet: T.Union([T.String(), T.Null()]),
+  /** What kind of source lists it. */
+  sourceKind: oneOf(SOURCE_KINDS),
 });
 export const VehicleDetail = T.Composite([Vehicle, T.Object({ chain: T.Array(ChainEntry) })]);
 

@@ -19,7 +19,7 @@ export interface Draft {
   readonly lineFeeds: LineFeed[];
 }
 
-function chainFact({ attribute, position, value, tolerance, source }: Fact, at?: string): ChainFact {
+function chainFact({ attribute, position, value, tolerance, source, unsourced }: Fact, at?: string): ChainFact {
   const face = position ?? at;
   return {
     attribute,
@@ -27,7 +27,7 @@ function chainFact({ attribute, position, value, tolerance, source }: Fact, at?:
     value,
     ...(tolerance === undefined ? {} : { tolerance }),
     ...(source === '' ? {} : { source }),
-    rests: source.startsWith(READ_SOURCE) ? 'measured' : 'recorded',
+    rests: source.startsWith(READ_SOURCE) ? 'measured' : unsourced ? 'listed' : 'recorded',
   };
 }
 /** Facts of a unit that were measured in the job itself carry this source. */

@@ -14,6 +14,7 @@ export const AUDIT_ROWS = [
   row('kit-bore', 'kit of another bore than its unit', 8, 'seals of another size leak or seize'),
   row('silent-difference', 'drop-in that differs at a joint, and no condition says so', 8, 'the difference is found when the vehicle is apart'),
   row('looks-like-inches', 'looks like inches in a column of millimetres', 7, 'everything computed from it is wrong by 25.4'),
+  row('sources-differ', 'two sources say different things of one', 6, 'the better one is used, and may be the one that is wrong'),
   row('owned-twice', 'one number, two owners', 6, 'whoever orders by it gets one or the other'),
   row('used-both-ways', 'one-way link used both ways', 5, 'the old part is sold as good enough for the new one'),
   row('supersession-cycle', 'supersession that comes back to itself', 5, 'there is no number to order now'),

@@ -18,6 +18,7 @@ const entry = (
   builtTo,
   option,
   matedSet: null,
+  sourceKind: 'maker-bulletin',
 });
 const ALWAYS = entry('always', null, null, null);
 const EARLY = entry('early', null, '1993-06', null);

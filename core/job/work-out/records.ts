@@ -109,6 +109,8 @@ export interface ChainEntry {
   readonly builtTo: string | null;
   readonly option: string | null;
   readonly matedSet: string | null;
+  /** Who lists it. */
+  readonly sourceKind: SourceKind;
 }
 
 /** A fact of a part of the layout, in the months and with the option that it is recorded for. */

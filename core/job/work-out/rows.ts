@@ -3,7 +3,7 @@ import type { JobPlace, JobRows, NetworkPart } from '../types.js';
 import type { Refusal } from '../../judge/joint/index.js';
 import type { Listing, Override } from '../../judge/verdict/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import { type Fact, factOf, type UnitDesign } from '../../named/unit/index.js';
+import { type Fact, factOf, SOURCES_FROM_WEAKEST, type UnitDesign } from '../../named/unit/index.js';
 import { type BoxItem, type ChainFact, PRESENCES } from '../../vehicle/chain/index.js';
 import { type Change, findSlot, type Slot, SLOTS } from '../../vehicle/place/index.js';
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
@@ -171,12 +171,12 @@ function standingPlace(slot: Slot, input: PlaceInput, reads: JobReads): JobPlace
   ];
 }
 
-const recorded = ({ attribute, position, value, tolerance, source }: Fact): ChainFact => ({
+const recorded = ({ attribute, position, value, tolerance, source, unsourced }: Fact): ChainFact => ({
   attribute,
   ...(position === undefined ? {} : { position }),
   value,
   ...(tolerance === undefined ? {} : { tolerance }),
-  rests: 'recorded',
+  rests: unsourced ? 'listed' : 'recorded',
   ...(source === '' ? {} : { source }),
 });
 
@@ -241,15 +241,17 @@ function listingsOf(choice: SlotChoice, input: SlotInput, reads: JobReads): List
   // Where two units are listed that differ, neither is listed for this vehicle.
   const others = entries.flatMap(({ unitId }) => (unitId === chosen.id ? [] : (reads.unit(unitId) ?? [])));
   const alone = others.every((other) => differenceOf(chosen, other, input.settings) === undefined);
-  if (alone && entries.some((e) => e.unitId === chosen.id))
-    listings.push({ unit: chosen.id, by: 'maker-bulletin', vehicle: true });
+  const by = SOURCES_FROM_WEAKEST.findLast((kind) =>
+    entries.some((e) => e.unitId === chosen.id && e.sourceKind === kind),
+  );
+  if (alone && by !== undefined) listings.push({ unit: chosen.id, by, vehicle: true });
   if (!old || old.id === chosen.id) return listings;
   const interchange = interchangeOf(choice, reads);
   if (!interchange || interchange.disputed !== undefined || !['same', 'drop-in'].includes(interchange.grade))
     return listings;
   const steps = interchange.paths[0] ?? [];
   const said = steps.flatMap((step) => step.assertions);
-  const weakest = WEAKEST.find((kind) => said.some((a) => a.sourceKind === kind));
+  const weakest = SOURCES_FROM_WEAKEST.find((kind) => said.some((a) => a.sourceKind === kind));
   const claim = said.find((a) => a.sourceKind === weakest);
   const misfits = steps.reduce((sum, step) => sum + (step.outcomes?.misfit ?? 0), 0);
   const fitted = steps.reduce((sum, step) => sum + (step.outcomes?.fitted ?? 0), 0);
@@ -257,7 +259,6 @@ function listingsOf(choice: SlotChoice, input: SlotInput, reads: JobReads): List
   const { source: title, date } = claim;
   return [...listings, { unit: chosen.id, by: weakest, instead: old.id, title, date, fitted, misfits }];
 }
-const WEAKEST: readonly Listing['by'][] = ['unsourced', 'aftermarket-list', 'unit-maker', 'measured', 'maker-bulletin'];
 
 /** What is on record against putting the chosen unit in place of the one that was identified. */
 function refusalsOf(choice: SlotChoice, reads: JobReads): Refusal[] {

@@ -5,4 +5,5 @@ export { isNew, isSameUnit, judge, isChanged, judgedJoints, wantKey } from './ju
 export { byItsMates } from './mates.js';
 export { judgeClutch } from './paths.js';
 export { DESIGN, judgePlaces, judgeSets } from './places.js';
+export { vouched } from './vouched.js';
 export { asOneFace, judgeRefusals, judgeVehicle, type Refusal } from './vehicle.js';

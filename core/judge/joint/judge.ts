@@ -306,30 +306,33 @@ const SPOILS: ReadonlySet<AttributeName> = new Set([
   'valve-in-body',
 ]);
 
+const answersTo = (wants: readonly Want[], view: View): Answer[] =>
+  wants.flatMap(({ face, attribute: name }) => answersFor(face.part, name, positionOf(face, name), view));
+
 /**
- * What would settle it: measured or looked at where it is there, asked of a source where it is not, and never on what
- * is not there.
+ * What would settle a fact of a part: measured or looked at where it is there, asked of a source where it is not, and
+ * never on what is not there.
  */
-function answersTo(wants: readonly Want[], view: View): Answer[] {
-  return wants.flatMap((want): Answer[] => {
-    const { face, attribute: name } = want;
-    const position = positionOf(face, name);
-    const { id: part, line } = face.part;
-    const where = {
-      part,
-      attribute: name,
-      ...(position === undefined ? {} : { position }),
-      ...(line ? { line } : {}),
-    };
-    const row = attribute(name);
-    const fresh = isNew(view, face.part.id) && !isSameUnit(view, face.part.id);
-    const ask: Answer = { how: 'ask', ...where };
-    if (row.paper === true && row.onVehicle === 'no' && row.tool === undefined) return [ask];
-    if (fresh && SPOILS.has(name)) return [ask];
-    const look: Answer =
-      row.tool === undefined && row.kind !== 'quantity'
-        ? { how: 'look', ...where }
-        : { how: 'measure', ...where, tool: row.tool ?? 'caliper' };
-    return fresh ? [look, ask] : [look];
-  });
+export function answersFor(
+  { id: part, line }: Part,
+  name: AttributeName,
+  position: string | undefined,
+  view: View,
+): Answer[] {
+  const where = {
+    part,
+    attribute: name,
+    ...(position === undefined ? {} : { position }),
+    ...(line ? { line } : {}),
+  };
+  const row = attribute(name);
+  const fresh = isNew(view, part) && !isSameUnit(view, part);
+  const ask: Answer = { how: 'ask', ...where };
+  if (row.paper === true && row.onVehicle === 'no' && row.tool === undefined) return [ask];
+  if (fresh && SPOILS.has(name)) return [ask];
+  const look: Answer =
+    row.tool === undefined && row.kind !== 'quantity'
+      ? { how: 'look', ...where }
+      : { how: 'measure', ...where, tool: row.tool ?? 'caliper' };
+  return fresh ? [look, ask] : [look];
 }

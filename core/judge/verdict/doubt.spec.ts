@@ -115,6 +115,24 @@ describe('doubt', () => {
       { numRuns: runs(1500) },
     );
   });
+  it('a fact that nobody is named for never makes an order surer, shows misfits all the same, and fits nothing', () => {
+    let fell = 0;
+    fc.assert(
+      fc.property(orders, ({ input, one, ...order }) => {
+        const before = checked(input);
+        const after = checked(with_(input, one, (fact) => [{ ...fact, rests: 'listed' }]));
+        expect(sureness(after), said(one, order)).toBeGreaterThanOrEqual(sureness(before));
+        expect(reasonsOf(after)).toEqual(
+          expect.arrayContaining(reasonsOf(before).filter((reason) => reason.endsWith(' does-not-fit'))),
+        );
+        const fits = checksOf(after).filter((c) => c.state === 'fits' && c.rank === 'must' && c.rests === 'listed');
+        expect(fits, said(one, order)).toEqual([]);
+        if (sureness(after) > sureness(before)) fell++;
+      }),
+      { numRuns: runs(1500) },
+    );
+    expect(fell).toBeGreaterThan(runs(10));
+  });
   it('readings that contradict each other never make an order surer', () => {
     fc.assert(
       fc.property(orders, ({ input, one, ...order }) => {

@@ -20,6 +20,7 @@ import {
   judgeRefusals,
   judgeSets,
   judgeVehicle,
+  vouched,
 } from '../joint/index.js';
 import { gradeOf } from './grade.js';
 import type { ChainInput, JudgedInput } from './types.js';
@@ -128,7 +129,9 @@ export function judgeChain(input: ChainInput): JudgedInput | { readonly faults: 
     ...judgeVehicle(view),
     ...judgeAsked(view, input.asks ?? []),
     ...judgeRefusals(input.refused ?? [], view),
-  ].sort(byWeight);
+  ]
+    .map((joint) => vouched(joint, view))
+    .sort(byWeight);
   return { view, joints: judged, verdict: gradeOf(judged, view, input.listed, input.overrides ?? []) };
 }
 

@@ -33,6 +33,14 @@ export type NoteSubject = (typeof NOTE_SUBJECTS)[number];
 /** Where a claim comes from. Trust follows from the kind. */
 export const SOURCE_KINDS = ['maker-bulletin', 'unit-maker', 'aftermarket-list', 'measured', 'unsourced'] as const;
 export type SourceKind = (typeof SOURCE_KINDS)[number];
+/** Which of two is used where they say different things: the later of this list. */
+export const SOURCES_FROM_WEAKEST: readonly SourceKind[] = [
+  'unsourced',
+  'aftermarket-list',
+  'unit-maker',
+  'measured',
+  'maker-bulletin',
+];
 
 export interface Source {
   readonly id: string;
@@ -53,6 +61,8 @@ export interface Fact {
   readonly value: number | string | null;
   readonly tolerance?: number;
   readonly source: string;
+  /** Nobody is named who says so. */
+  readonly unsourced?: true;
 }
 
 export interface UnitDesign {

@@ -48,14 +48,18 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
 
 /** One sentence for a check: what is, then what to do. */
 export function sentenceOf(check: Said, joint: Pick<JudgedJoint, 'between' | 'line'>): string {
+  if (check.state === 'not-known' && check.rests === 'listed') return nobodyNamed(check);
   const own = SENTENCES[check.code] ?? OF_PLACES[check.code];
   return own ? own(check, joint) : plain(check, joint);
 }
 
+const nobodyNamed = ({ code }: Said): string =>
+  `${capital(checkWords(code))} fits by a record that names nobody: measure it, or name who says so.`;
+
 const RESTS_WORDS: Readonly<Partial<Record<Check['rests'], string>>> = {
   'by-its-mate': ', taken from its mate',
   sister: ', as on a related model',
-  listed: ', listed and not measured',
+  listed: ', and nobody is named who says so',
 };
 
 /** How far two figures are from each other: ": 2.00 mm · 0.079 in apart". */

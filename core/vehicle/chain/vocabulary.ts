@@ -51,7 +51,10 @@ export const JOINT_KINDS = [
 ] as const;
 export type JointKind = (typeof JOINT_KINDS)[number];
 
-/** What a fact rests on, the surest first. "By its mate": what sits in a known port has that thread. */
+/**
+ * What a fact rests on, the surest first. "By its mate": what sits in a known port has that thread. "Listed": it is
+ * said, and nobody is named who says so.
+ */
 export const RESTS = ['measured', 'recorded', 'by-its-mate', 'as-it-was', 'sister', 'listed', 'not-known'] as const;
 export type Rests = (typeof RESTS)[number];
 

@@ -49,7 +49,9 @@ const job = (directory: DataDirectory): void =>
   );
 
 /** A catalogue as it was before it knew layouts and what the demo is. */
-const TO_FORMAT_4 = `ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up;
+const TO_FORMAT_4 = `DROP VIEW said_unit_fact; DROP VIEW said_vehicle_fact; DROP VIEW said_vehicle_part_fact;
+  DROP VIEW said_chain_entry; DROP TABLE beside;
+  ALTER TABLE source DROP COLUMN made_up; ALTER TABLE maker DROP COLUMN made_up;
   ALTER TABLE vehicle DROP COLUMN brake_layout; ALTER TABLE vehicle DROP COLUMN clutch_layout;
   DROP TABLE vehicle_part_fact; DROP TABLE vehicle_access; DROP TABLE unit_note; DROP TABLE unit_piece; DROP
   TABLE fitting_piece; DROP TABLE fitting_end; ALTER TABLE fitting DROP COLUMN size_to; ALTER TABLE fitting DROP

@@ -4,6 +4,7 @@ import { CONDITION_KINDS, LINK_KINDS } from '@kerabat/core/find/interchange';
 import { attribute, type AttributeName } from '@kerabat/core/named/attribute';
 import type { Db } from '../../base/db/open.js';
 import { badRequest, conflict, notFound } from '../../base/http/problem.js';
+import { standIns } from '../history/claims.js';
 import { isKept, type KeptName } from '../history/kept.js';
 import type { Cells, Ledger } from '../history/ledger.js';
 import { readCell } from '../imports/fact-columns.js';
@@ -87,6 +88,7 @@ export function settlingActs(db: Db, rows: RowReader, clock: () => string) {
       for (const said of saidOf.all(link_id)) book.remove('assertion', { link_id, ...said });
     }
     book.remove(kept, key);
+    standIns(db, book)(kept, key);
   };
   const doesNotFit = (book: Ledger, what: Act<'does-not-fit'>, person: string, reason: string): void => {
     const link_id = link(what.link);

@@ -4,6 +4,7 @@ import type { Db } from '../../base/db/open.js';
 import { type Add, type Found, type Looked, MOST_ROWS } from './finding.js';
 import { readGraph } from './graph.js';
 import { bothWays, noSource, ownedTwice, supersessions } from './look-numbers.js';
+import { sourcesDiffer } from './look-sources.js';
 import { inches, kitBores, silentDifferences, twoBores } from './look-units.js';
 
 /** So many of each rule are told; all are counted. */
@@ -28,6 +29,7 @@ export function lookThrough(db: Db, settings: Settings, tell: (words: string, sh
     ['numbers owned twice', () => ownedTwice(db, add)],
     ['one-way links', () => bothWays(db, add)],
     ['supersessions', () => supersessions(db, graph, add)],
+    ['what sources say differently', () => sourcesDiffer(db, add, settings)],
     ['sources', () => noSource(db, add)],
   ];
   for (const [i, [words, part]] of parts.entries()) {

@@ -8,7 +8,15 @@ import type { Cells } from '../history/ledger.js';
 import { rowWords } from '../history/words.js';
 
 /** Claims can be taken out; things (units, numbers, makers) stay. */
-const REMOVABLE: readonly KeptName[] = ['link', 'unit_fact', 'vehicle_fact', 'kit_unit', 'assertion', 'condition'];
+const REMOVABLE: readonly KeptName[] = [
+  'link',
+  'unit_fact',
+  'vehicle_fact',
+  'beside',
+  'kit_unit',
+  'assertion',
+  'condition',
+];
 
 /** What of a row can be put right, as it reads now; `leadsTo` says what a number leads to. */
 function fieldsOf(

@@ -6,6 +6,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { inert, restored } from '../../base/csv/inert.js';
 import { type Db, openDatabase } from '../../base/db/open.js';
 import { bringIn } from '../../testing/bring-in.js';
+import { claimsOver } from '../history/claims.js';
+import { type Cells, ledger } from '../history/ledger.js';
 import { testServer, type TestServer } from '../../testing/harness.js';
 import { exportTables } from './tables.js';
 import { writeExport } from './write.js';
@@ -30,6 +32,16 @@ beforeAll(async () => {
     .prepare(`UPDATE unit_fact SET source_id = (SELECT id FROM source WHERE key = 'que-pl') WHERE attribute = 'pilot'`)
     .run();
   catalogue.prepare(`UPDATE unit_fact SET num = 26.9875, tolerance = 0.3 WHERE attribute = 'stud-spacing'`).run();
+  // What a weaker source said of the same lies beside it.
+  const talk = Number(catalogue.prepare(`SELECT id FROM source WHERE key = 'talk'`).pluck().get());
+  const put = claimsOver(
+    catalogue,
+    ledger(catalogue, () => undefined),
+  );
+  const facts = `SELECT * FROM unit_fact WHERE attribute IN ('bore', 'port-thread')`;
+  for (const row of catalogue.prepare<[], Cells>(facts).all()) put('unit_fact', { ...row, source_id: talk });
+  for (const row of catalogue.prepare<[], Cells>(`SELECT * FROM chain_entry`).all())
+    put('chain_entry', { ...row, built_to: '1999-12', source_id: talk });
 });
 afterAll(async () => {
   await server.close();

@@ -59,7 +59,8 @@ const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
     AS size_mm, (SELECT key FROM source WHERE id = b.source_id) AS source
     FROM box_item b JOIN number n ON n.id = b.number_id JOIN maker m ON m.id = n.maker_id`,
   chains: `SELECT ${VEHICLE} AS vehicle, slot, ${UNIT} AS unit, built_from, built_to, option_code AS option,
-    mated_set, ${SOURCE} AS source FROM chain_entry ORDER BY id`,
+    mated_set, ${SOURCE} AS source FROM said_chain_entry ORDER BY
+    id IS NULL, id, source_id`,
   links: `SELECT l.key AS link, l.kind, ${end('from')} AS "from", ${end('to')} AS "to", CASE l.both_ways WHEN 1
     THEN 'yes' ELSE 'no' END AS both_ways FROM link l ORDER BY l.id`,
   assertions: `SELECT ${LINK} AS link, ${SOURCE} AS source, asserted_on AS date, person, note FROM assertion`,
@@ -86,13 +87,13 @@ const FACTS: Readonly<
 > = {
   vehicleSides: {
     sql: `SELECT ${VEHICLE} AS vehicle, slot, ${SOURCE} AS source, attribute, presence, num, txt, tolerance FROM
-      vehicle_fact WHERE position = '' ORDER BY vehicle_id, slot, source_id`,
+      said_vehicle_fact WHERE position = '' ORDER BY vehicle_id, slot, source_id`,
     head: ['vehicle', 'slot', 'source'],
     columns: PLAIN_COLUMNS,
   },
   vehicleLines: {
     sql: `SELECT ${VEHICLE} AS vehicle, slot, position, ${SOURCE} AS source, attribute, presence, num, txt,
-      tolerance FROM vehicle_fact WHERE position <> '' ORDER BY vehicle_id, slot, position, source_id`,
+      tolerance FROM said_vehicle_fact WHERE position <> '' ORDER BY vehicle_id, slot, position, source_id`,
     head: ['vehicle', 'slot', 'position', 'source'],
     columns: PORT_COLUMNS,
   },
@@ -101,33 +102,33 @@ const FACTS: Readonly<
     sql: `SELECT u.key AS unit, u.kind, u.name, m.key AS maker, s.key AS source, u.note, f.attribute,
       f.presence, f.num, f.txt, f.tolerance
       FROM unit u JOIN maker m ON m.id = u.maker_id JOIN source s ON s.id = u.source_id
-      LEFT JOIN unit_fact f ON f.unit_id = u.id AND f.position = '' AND f.source_id = u.source_id ORDER BY u.id`,
+      LEFT JOIN said_unit_fact f ON f.unit_id = u.id AND f.position = '' AND f.source_id = u.source_id ORDER BY u.id`,
     head: ['unit', 'kind', 'name', 'maker', 'source', 'note'],
     columns: PLAIN_COLUMNS,
   },
   unitFacts: {
     sql: `SELECT u.key AS unit, s.key AS source, f.attribute, f.presence, f.num, f.txt, f.tolerance
-      FROM unit_fact f JOIN unit u ON u.id = f.unit_id JOIN source s ON s.id = f.source_id WHERE f.position = ''
+      FROM said_unit_fact f JOIN unit u ON u.id = f.unit_id JOIN source s ON s.id = f.source_id WHERE f.position = ''
       AND f.source_id <> u.source_id ORDER BY f.unit_id, f.source_id`,
     head: ['unit', 'source'],
     columns: PLAIN_COLUMNS,
   },
   ports: {
     sql: `SELECT ${UNIT} AS unit, position, ${SOURCE} AS source, attribute, presence, num, txt, tolerance FROM
-      unit_fact WHERE position <> '' AND position NOT IN (${FACES}) ORDER BY unit_id, position, source_id`,
+      said_unit_fact WHERE position <> '' AND position NOT IN (${FACES}) ORDER BY unit_id, position, source_id`,
     head: ['unit', 'position', 'source'],
     columns: PORT_COLUMNS,
   },
   unitFaces: {
     sql: `SELECT ${UNIT} AS unit, position AS face, ${SOURCE} AS source, attribute, presence, num, txt,
-      tolerance FROM unit_fact WHERE position IN (${FACES}) ORDER BY unit_id, position, source_id`,
+      tolerance FROM said_unit_fact WHERE position IN (${FACES}) ORDER BY unit_id, position, source_id`,
     head: ['unit', 'face', 'source'],
     columns: PLAIN_COLUMNS,
   },
   vehicleParts: {
     sql: `SELECT ${VEHICLE} AS vehicle, part, position, built_from, built_to, option_code AS option, mated_set,
       ${SOURCE} AS source, attribute, presence, num, txt, tolerance
-      FROM vehicle_part_fact ORDER BY vehicle_id, part, built_from, option_code, position, source_id`,
+      FROM said_vehicle_part_fact ORDER BY vehicle_id, part, built_from, option_code, position, source_id`,
     head: ['vehicle', 'part', 'position', 'built_from', 'built_to', 'option', 'mated_set', 'source'],
     columns: [...PORT_COLUMNS, ...PLAIN_COLUMNS],
   },

@@ -98,6 +98,7 @@ export const KEPT = {
     key: ['vehicle_id', 'slot', 'unit_id', 'built_from', 'option_code'],
     values: ['id', 'built_to', 'mated_set', 'source_id'],
   },
+  beside: { key: ['kept', 'row_key', 'source_id'], values: ['said'] },
   link: { key: ['key'], values: ['id', 'kind', 'from_number', 'from_unit', 'to_number', 'to_unit', 'both_ways'] },
   assertion: { key: ['link_id', 'source_id', 'asserted_on'], values: ['person', 'note'] },
   condition: { key: ['link_id', 'txt'], values: ['kind', 'number'], counted: { column: 'seq', owner: 'link_id' } },

@@ -1,5 +1,6 @@
 import type { Db } from '../../base/db/open.js';
 import { recorder } from './acts.js';
+import { standIns } from './claims.js';
 import { KEPT, type Kept, type KeptName } from './kept.js';
 import { type Cells, ledger } from './ledger.js';
 
@@ -25,6 +26,7 @@ const GOES: readonly (readonly [KeptName, string])[] = [
   ['condition', `link_id IN ${LINKS}`],
   ['assertion', `link_id IN ${LINKS} OR source_id IN ${MADE}`],
   ['link', `id IN ${LINKS}`],
+  ['beside', `source_id IN ${MADE} OR row_key ->> 'unit_id' IN ${UNITS} OR row_key ->> 'vehicle_id' IN ${VEHICLES}`],
   ['chain_entry', `vehicle_id IN ${VEHICLES} OR unit_id IN ${UNITS} OR source_id IN ${MADE}`],
   ['stock', `number_id IN ${NUMBERS}`],
   ['box_item', `number_id IN ${NUMBERS} OR source_id IN ${MADE}`],
@@ -93,6 +95,7 @@ export function takeOutDemo(db: Db, person: string, at: string): number | undefi
   return db.transaction(() => {
     const record = recorder(db, { what: 'Removed the demo data', person, at });
     const book = ledger(db, record.note);
+    const standIn = standIns(db, book);
     for (const key of db.prepare<[], Record<string, string | number>>(LED_ASTRAY).all()) {
       book.put('number', { ...key, ...book.get('number', key), unit_id: null, kit_id: null, fitting_id: null });
     }
@@ -102,7 +105,7 @@ export function takeOutDemo(db: Db, person: string, at: string): number | undefi
       // Rows that are counted go from the last: undone, they come back from the first.
       const order = counted ? ` ORDER BY ${counted.column} DESC` : '';
       for (const key of db.prepare<[], Cells>(`SELECT ${columns.join(', ')} FROM ${kept} WHERE ${where}${order}`).all())
-        book.remove(kept, key);
+        if (book.remove(kept, key)) standIn(kept, key);
     }
     db.exec('DROP TABLE temp.made_link');
     return record.id();

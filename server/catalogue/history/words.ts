@@ -2,7 +2,7 @@ import type { ChangeSeen } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import { type AttributeName, attributeWords } from '@kerabat/core/named/attribute';
 import type { Db } from '../../base/db/open.js';
-import type { KeptName } from './kept.js';
+import { isKept, type KeptName } from './kept.js';
 import type { Cell, Cells, Change } from './ledger.js';
 
 const WORDS: Readonly<Record<KeptName, string>> = {
@@ -27,6 +27,7 @@ const WORDS: Readonly<Record<KeptName, string>> = {
   box_item: 'in the box of',
   stock: 'stock of',
   chain_entry: 'sits in',
+  beside: 'another source of',
   link: 'link',
   assertion: 'source of',
   condition: 'condition of',
@@ -64,6 +65,7 @@ export function changeWords(db: Db, { kept, key, before, after }: Change): Chang
 
 /** The row of a key, as people call it: "tandem master 22 Q: bore", "link l001". */
 export function rowWords(db: Db, kept: KeptName, key: Cells): string {
+  if (kept === 'beside') return besideWords(db, key);
   const parts = Object.entries(key).flatMap(([column, value]) =>
     column === 'attribute' || value === '' ? [] : [cellWords(db, column, value)],
   );
@@ -71,6 +73,13 @@ export function rowWords(db: Db, kept: KeptName, key: Cells): string {
     key['attribute'] === undefined ? '' : `: ${attributeWords(String(key['attribute']) as AttributeName)}`;
   if (kept === 'kit_unit') return parts.join(' for ');
   return [WORDS[kept], ...parts].filter((part) => part !== '').join(' ') + attribute;
+}
+
+/** "tandem master 22 Q: bore, as Wexlode list has it". */
+function besideWords(db: Db, key: Cells): string {
+  const of = String(key['kept']);
+  const row = isKept(of) ? rowWords(db, of, JSON.parse(String(key['row_key'])) as Cells) : of;
+  return `${row}, as ${cellWords(db, 'source_id', key['source_id'] ?? null)} has it`;
 }
 
 function valueWords(db: Db, cells: Cells | null, columns: readonly string[]): string {

@@ -1,5 +1,6 @@
 import { constraintSentence } from '../../base/db/faults.js';
 import type { Db } from '../../base/db/open.js';
+import { claimsOver } from '../history/claims.js';
 import type { Effect, Ledger } from '../history/ledger.js';
 import { finders, type Finders, Refused } from './names.js';
 import { filled, type RowCells, yesOrNo } from './cells.js';
@@ -60,8 +61,8 @@ function rowsOf(db: Db, put: Ledger['put'], find: Finders): Rows<TableName> {
  * Writes rows of catalogue files through a ledger. `row` answers what became of it, or a sentence when it cannot be
  * taken.
  */
-export function writer(db: Db, { put }: Pick<Ledger, 'put'>) {
-  const write = rowsOf(db, put, finders(db));
+export function writer(db: Db, book: Pick<Ledger, 'get' | 'put' | 'remove'>) {
+  const write = rowsOf(db, claimsOver(db, book), finders(db));
   return (table: TableName, cells: RowCells): Effect | { refused: string } => {
     try {
       return write[table](cells);

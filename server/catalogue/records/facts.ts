@@ -1,5 +1,5 @@
 import { type AttributeName, findAttribute } from '@kerabat/core/named/attribute';
-import type { Fact } from '@kerabat/core/named/unit';
+import type { Fact, SourceKind } from '@kerabat/core/named/unit';
 
 /** A fact as both fact tables hold it. */
 export interface FactRow {
@@ -10,6 +10,7 @@ export interface FactRow {
   readonly txt: string | null;
   readonly tolerance: number | null;
   readonly source: string;
+  readonly sourceKind: SourceKind;
 }
 
 /** A table row as the core's fact. Rows of attributes that this version does not know are left out. */
@@ -22,6 +23,7 @@ export function factOfRow(row: FactRow): Fact[] {
       value: row.presence === 'none' ? null : (row.num ?? row.txt),
       ...(row.tolerance === null ? {} : { tolerance: row.tolerance }),
       source: row.source,
+      ...(row.sourceKind === 'unsourced' ? { unsourced: true as const } : {}),
     },
   ];
 }

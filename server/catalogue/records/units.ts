@@ -24,7 +24,8 @@ const UNIT_OF = (
 ): string => `SELECT u.id, u.key, u.kind, u.name, m.name AS maker, u.note, s.title AS source
   FROM ${units} u JOIN maker m ON m.id = u.maker_id JOIN source s ON s.id = u.source_id`;
 const UNIT = UNIT_OF('unit');
-const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source`;
+const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source,
+  s.kind AS sourceKind`;
 
 const PAGE = 'LIMIT (@limit + 0) OFFSET (@offset + 0)';
 const SQL = {

@@ -52,19 +52,20 @@ const SQL = {
   optionsOf: `SELECT vehicle_id AS vehicleId, code, meaning FROM vehicle_option WHERE vehicle_id = ? ORDER BY code`,
   chain: `SELECT c.slot, u.key AS unitId, u.name AS unitName, NULLIF(c.built_from, '') AS builtFrom,
     NULLIF(c.built_to, '') AS builtTo,
-    NULLIF(c.option_code, '') AS option, NULLIF(c.mated_set, '') AS matedSet
-    FROM chain_entry c JOIN unit u ON u.id = c.unit_id JOIN vehicle v ON v.id = c.vehicle_id WHERE v.key = ?
+    NULLIF(c.option_code, '') AS option, NULLIF(c.mated_set, '') AS matedSet, s.kind AS sourceKind
+    FROM chain_entry c JOIN source s ON s.id = c.source_id JOIN unit u ON u.id = c.unit_id JOIN vehicle v ON v.id =
+    c.vehicle_id WHERE v.key = ?
     ORDER BY c.slot, c.built_from, u.key`,
   layouts: `SELECT NULLIF(brake_layout, '') AS brake, NULLIF(clutch_layout, '') AS clutch FROM vehicle WHERE key = ?`,
   partFacts: `SELECT f.part, f.built_from AS builtFrom, f.built_to AS builtTo, f.option_code AS option,
     f.mated_set AS matedSet,
-    f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
+    f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source, s.kind AS sourceKind
     FROM vehicle_part_fact f JOIN vehicle v ON v.id = f.vehicle_id JOIN source s ON s.id = f.source_id WHERE
     v.key = ?
     ORDER BY f.part, f.built_from, f.option_code`,
   access: `SELECT a.comes_off AS comesOff, a.minutes, a.breaks FROM vehicle_access a JOIN vehicle v ON v.id =
     a.vehicle_id WHERE v.key = ? AND a.slot = ?`,
-  facts: `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source
+  facts: `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source, s.kind AS sourceKind
     FROM vehicle_fact f JOIN vehicle v ON v.id = f.vehicle_id JOIN source s ON s.id = f.source_id WHERE v.key =
     ? AND f.slot = ?`,
 };

@@ -1,0 +1,39 @@
+import { worst } from '../../base/state/index.js';
+import type { Part } from '../../vehicle/chain/index.js';
+import { type Answer, type Check, CHECKS, type JudgedJoint, type View } from '../check/index.js';
+import { answersFor, isNew, isSameUnit } from './judge.js';
+
+/**
+ * What nobody is named for shows that something does not fit, and never that it does: a must that fits by it alone is
+ * not known. Like for like stays quiet.
+ */
+export function vouched(joint: JudgedJoint, view: View): JudgedJoint {
+  if (joint.checks.every((check) => check.rests !== 'listed')) return joint;
+  const checks = joint.checks.map((check): Check => {
+    if (check.rests !== 'listed' || check.state === 'does-not-fit' || check.state === 'not-known') return check;
+    const parts = partsOf(joint, check, view);
+    const fresh = parts.filter((part) => isNew(view, part.id));
+    if (fresh.length > 0 && fresh.every((part) => isSameUnit(view, part.id)))
+      return { ...check, state: 'fits', rests: 'as-it-was' };
+    return { ...check, state: 'not-known', answers: answersOf(parts, check, view) };
+  });
+  return { ...joint, checks, state: worst(checks.flatMap(({ rank, state }) => (rank === 'tells' ? [] : [state]))) };
+}
+
+/** The parts that a check is about: those that meet, and the one that its figures name. */
+function partsOf({ between }: JudgedJoint, { values }: Check, view: View): Part[] {
+  const names = new Set([
+    ...between.map((ref) => ref.part),
+    ...(values['part'] === undefined ? [] : [String(values['part'])]),
+  ]);
+  return [...names].flatMap((name) => view.parts.get(name) ?? []);
+}
+
+function answersOf(parts: readonly Part[], { code }: Check, view: View): Answer[] {
+  const row = CHECKS.find((one) => one.code === code);
+  return parts.flatMap((part) =>
+    part.facts
+      .filter((fact) => fact.rests === 'listed' && (!row || [row.a, row.b ?? row.a].includes(fact.attribute)))
+      .flatMap((fact) => answersFor(part, fact.attribute, fact.position, view)),
+  );
+}
