@@ -1,6 +1,6 @@
 import { Type as T, type Static, type TSchema } from '@sinclair/typebox';
 import { ANSWERS, type Check, CHECK_CODES, RANKS, SKILLS } from '@kerabat/core/judge/check';
-import { type Verdict, VERDICT_GRADES } from '@kerabat/core/judge/verdict';
+import { JUDGED_WHATS, type Verdict, VERDICT_GRADES } from '@kerabat/core/judge/verdict';
 import { type Have, LIST_SECTIONS, type ListLine, type Need } from '@kerabat/core/list/need';
 import { type AttributeName, ATTRIBUTES } from '@kerabat/core/named/attribute';
 import { ITEMS } from '@kerabat/core/named/item';
@@ -137,6 +137,8 @@ export const ChainRequest = strict({
   unanswered: T.Optional(
     T.Array(strict({ part: name, attribute: Attribute, position: T.Optional(name) }), { maxItems: 200 }),
   ),
+  /** So many circuits are asked for: fewer of them in what comes of the edits are a reason. */
+  circuits: T.Optional(T.Integer({ minimum: 1, maximum: 2 })),
 });
 
 const PartState = T.Object({
@@ -194,6 +196,8 @@ const VerdictView = T.Object({
   tells: T.Array(Reason),
   overridden: T.Array(ChainOverride),
 });
+/** What had to be judged for a request, and what came of it. */
+export const JudgedView = T.Object({ what: oneOf(JUDGED_WHATS), of: T.String(), state: FourState });
 export const ChainAnswer = T.Object({
   now: T.Object({ parts: T.Array(PartState) }),
   then: T.Object({ parts: T.Array(PartState) }),
@@ -219,6 +223,7 @@ export const ChainAnswer = T.Object({
     }),
   ),
   verdict: VerdictView,
+  judged: T.Array(JudgedView),
 });
 
 export const ChainLimits = strict({

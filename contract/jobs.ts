@@ -17,6 +17,7 @@ import { EVIDENCE_KINDS } from '@kerabat/core/vehicle/reading';
 import { FourState, Month, oneOf, Quantity, strict, text, UnitKind, type Same } from './shapes.js';
 import { FeelSheet } from './feel.js';
 import { Vehicle } from './catalogue.js';
+import { JudgedView } from './chain.js';
 import { DrawnFact, JointView, MeasurementView } from './fit.js';
 import { LookView, OrderSum, PartsListLineView } from './parts-list.js';
 import { WorkStep } from './workcard.js';
@@ -70,7 +71,7 @@ export const JobRow = T.Object({
   grade: oneOf([...VERDICT_GRADES, 'nothing'] as const),
   /** What is done next, in words; empty where nobody worked it out. */
   next: T.String(),
-  /** The better grade that it had before the catalogue or the settings changed; gone when somebody writes to the job. */
+  /** The better grade that it had before catalogue or settings changed; gone when somebody writes to the job. */
   was: T.Optional(oneOf(VERDICT_GRADES)),
   /** What it rests on changed since it was worked out. It is worked out again. */
   stale: T.Optional(T.Literal(true)),
@@ -357,6 +358,8 @@ export const Workspace = T.Object({
     /** Overrides of an earlier version or of a joint that is not there any more: on record, and they do not count. */
     notes: T.Array(T.String()),
     overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
+    /** What had to be judged, and what came of each. */
+    judged: T.Array(JudgedView),
   }),
   /** What is still to be measured, the shortest list, over all places. */
   measurements: T.Array(MeasurementView),

@@ -1,5 +1,5 @@
 import type { JudgedJoint } from '../judge/check/index.js';
-import { type ChainInput, judgeChain, type Verdict } from '../judge/verdict/index.js';
+import { type ChainInput, judgeChain, type JudgedItem, type Verdict } from '../judge/verdict/index.js';
 import { type BareList, listOf } from '../list/need/index.js';
 import type { Chain, ChainFault, EditedChain } from '../vehicle/chain/index.js';
 import { cardOf, type CardStep } from '../work/work-card/index.js';
@@ -20,6 +20,8 @@ export interface ChainAnswer extends BareList {
   readonly then: { readonly parts: readonly PartState[] };
   readonly joints: readonly JudgedJoint[];
   readonly verdict: Verdict;
+  /** What had to be judged, and what came of each. */
+  readonly judged: readonly JudgedItem[];
 }
 
 /**
@@ -29,7 +31,7 @@ export interface ChainAnswer extends BareList {
 export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: readonly ChainFault[] } {
   const judged = judgeChain(input);
   if ('faults' in judged) return judged;
-  const { view, joints, verdict } = judged;
+  const { view, joints, verdict, judged: items } = judged;
   const listed = listOf(view, input.edits, joints);
   return {
     now: { parts: nowParts(input) },
@@ -38,6 +40,7 @@ export function checkChain(input: ChainInput): ChainAnswer | { readonly faults: 
     ...listed,
     card: cardOf(view, listed.list).map(bareStep),
     verdict,
+    judged: items,
   };
 }
 

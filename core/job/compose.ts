@@ -54,6 +54,7 @@ export function composeJob(rows: JobRows): ChainInput {
     settings,
     fluids: true,
     whole: then.whole,
+    ...(rows.splits ? { circuits: 2 } : {}),
     variants: then.variants,
     lineFeeds: now.lineFeeds,
     asks: rows.places.flatMap((place) =>

@@ -178,6 +178,7 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
       receive: [],
       notes: [],
       overridden: [],
+      judged: [],
     },
     measurements: [],
     workCard: [],
@@ -198,6 +199,7 @@ export const SAFE: Workspace['safety'] = {
   receive: [],
   notes: [],
   overridden: [],
+  judged: [],
 };
 
 export const OLD: SlotWork['old'] = {

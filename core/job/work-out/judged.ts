@@ -61,7 +61,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
   const rows = rowsOf(choices, input, [], reads);
   const { ways, gone } = waysIn(input, reads);
   const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked), ways);
-  const { verdict, joints: judged } = chain.answer ?? { verdict: NOTHING, joints: [] };
+  const { verdict, joints: judged, judged: items } = chain.answer ?? { verdict: NOTHING, joints: [], judged: [] };
   const joints = shownJoints(chain, worked);
   const overridden = overrides.filter((o) => joints.some((j) => `${j.slot}/${j.id}` === o.joint && j.state !== 'fits'));
   const notes = [
@@ -93,6 +93,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
           faults: chain.faults,
           verdict,
           judged,
+          items,
           joints,
           looks,
           overridden,

@@ -3,7 +3,7 @@ import { jointKey } from '../names.js';
 import type { ShownJoint } from '../shown.types.js';
 import type { Finding } from '../../find/ask/index.js';
 import type { JudgedJoint } from '../../judge/check/index.js';
-import type { Listing, Override, Verdict } from '../../judge/verdict/index.js';
+import type { JudgedItem, Listing, Override, Verdict } from '../../judge/verdict/index.js';
 import type { Look } from '../../list/look/index.js';
 import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
@@ -31,6 +31,7 @@ interface Judged {
   readonly faults: readonly string[];
   readonly verdict: Verdict;
   readonly judged: readonly JudgedJoint[];
+  readonly items: readonly JudgedItem[];
   readonly joints: readonly ShownJoint[];
   readonly looks: readonly Look[];
   readonly overridden: readonly Override[];
@@ -85,6 +86,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
       verdict.reasons.every((r) => overridden.some((o) => o.joint.endsWith(`/${shownId(jointKey(r.joint), joints)}`))),
     notes,
     overridden: overridden.map(({ joint, person, reason }) => ({ joint, person, reason })),
+    judged: job.items,
   };
 }
 
@@ -128,6 +130,7 @@ const EMPTY: Workspace['safety'] = {
   receive: [],
   notes: [],
   overridden: [],
+  judged: [],
 };
 
 /**

@@ -44,6 +44,7 @@ export function troubled(
       receive: [],
       notes: [],
       overridden: [],
+      judged: [],
     },
     measurements: [],
     workCard: [],

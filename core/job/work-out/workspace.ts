@@ -2,7 +2,7 @@ import type { FourState } from '../../base/state/index.js';
 import type { Quantity } from '../../base/units/index.js';
 import type { Found } from '../../find/ask/index.js';
 import type { Split, UnitIs } from '../../find/identify/index.js';
-import type { VerdictGrade } from '../../judge/verdict/index.js';
+import type { JudgedItem, VerdictGrade } from '../../judge/verdict/index.js';
 import type { OrderSum, PartsListLine } from '../../list/parts-list/index.js';
 import type { SourceKind, UnitKind } from '../../named/unit/index.js';
 import type { Chain as StripView } from '../../tell/strip/index.js';
@@ -185,6 +185,8 @@ export interface Safety {
   readonly receive: readonly VerdictLine[];
   readonly notes: readonly string[];
   readonly overridden: readonly { readonly joint: string; readonly person: string; readonly reason: string }[];
+  /** What had to be judged, and what came of each. */
+  readonly judged: readonly JudgedItem[];
 }
 
 /** A cause that looks like a bad unit, with what was found of it. */

@@ -131,6 +131,7 @@ export const PLACE_CODES = [
   'vehicle.tab',
   'record.refused',
   'request.nothing',
+  'request.circuits',
   'joint.unjudged',
 ] as const;
 

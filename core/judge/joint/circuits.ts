@@ -79,20 +79,20 @@ const none = { answers: [], fixes: [], rests: 'recorded' } as const;
 /**
  * Circuits are whole: no part joins two circuits of a master, every wheel and fork is fed, each opening that nothing
  * fills gets a plug, and one fluid suits the seals of everything that it reaches. Judged where an edit changed
- * something.
+ * something; what was looked at and says nothing is there without a check.
  */
 export function judgeCircuits(view: View, whole: boolean, fluids = whole): JudgedJoint[] {
   if (!isChanged(view)) return [];
   const spaces = spacesOf(view.then.joints, view.parts);
   const checks = [...(whole ? [...crossed(spaces), ...unfed(spaces)] : []), ...taken(view), ...openPorts(view, whole)];
-  return [...(checks.length === 0 ? [] : [group('circuits', checks)]), ...judgeFluids(view, fluids)];
+  return [group('circuits', checks), ...(fluids ? [group('fluids', [])] : []), ...judgeFluids(view, fluids)];
 }
 
 const group = (id: string, checks: readonly Check[]): JudgedJoint => ({
   id,
   between: [{ part: id }, { part: id }],
   is: 'new',
-  state: worst(checks.map((c) => c.state)),
+  state: worst(['fits', ...checks.map((c) => c.state)]),
   checks,
 });
 
@@ -125,6 +125,19 @@ function unfed({ all, root }: Spaces): Check[] {
       state: 'does-not-fit',
       values: { part: part.id },
     }));
+}
+
+/** How many circuits of brake masters a line comes to, as it will be; two that meet behind it are one. */
+export function circuitsFed({ then, parts }: View): number {
+  const spaces = spacesOf(then.joints, parts);
+  const fed = then.joints.flatMap((joint) => {
+    const faces = joint.kind === 'port' ? facesOf(joint, parts) : undefined;
+    if (!faces || 'because' in faces) return [];
+    return faces
+      .filter(({ part }) => part.kind !== 'clutch-master' && MASTERS.includes(part.kind))
+      .map(({ part, at }) => spaces.root(spaces.of(part, at)));
+  });
+  return new Set(fed).size;
 }
 
 /** Wheels and forks that were there and are taken away, with nothing in their place. */

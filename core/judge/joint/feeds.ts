@@ -124,13 +124,12 @@ export function judgeFeeds(view: View, lineFeeds: readonly LineFeed[]): JudgedJo
     ...misled(then, feeds),
     ...starved.map((axle): Check => ({ ...NONE, code: 'circuit.axle', values: { axle } })),
   ];
-  if (checks.length === 0) return [];
   return [
     {
       id: 'feeds',
       between: [{ part: 'feeds' }, { part: 'feeds' }],
       is: 'new',
-      state: worst(checks.map((c) => c.state)),
+      state: worst(['fits', ...checks.map((c) => c.state)]),
       checks,
     },
   ];

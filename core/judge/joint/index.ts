@@ -1,5 +1,5 @@
 export { judgeAsked } from './asked.js';
-export { judgeCircuits, spacesOf } from './circuits.js';
+export { circuitsFed, judgeCircuits, spacesOf } from './circuits.js';
 export { judgeFeeds, type LineFeed } from './feeds.js';
 export { isNew, isSameUnit, judge, isChanged, judgedJoints, wantKey } from './judge.js';
 export { byItsMates } from './mates.js';

@@ -87,7 +87,7 @@ const known = (part: Part, name: AttributeName): Known | undefined => knownAt(as
 
 /**
  * What a new unit changes beside its joints: its bore, and every other difference of design from what was there.
- * Neither is wrong, and neither is safe until somebody wants it so. Like for like says nothing.
+ * Neither is wrong, and neither is safe until somebody wants it so. Like for like has nothing to say.
  */
 export function judgePlaces(view: View): JudgedJoint[] {
   return [...view.then.putBy.values()].flatMap((edit): JudgedJoint[] => {
@@ -100,13 +100,12 @@ export function judgePlaces(view: View): JudgedJoint[] {
       ...reservoirCheck(before, after, edit, view),
       ...designCheck(before, after, edit, view),
     ].filter((check) => !same || (check.state !== 'fits' && check.rests !== 'not-known'));
-    if (checks.length === 0) return [];
     return [
       {
         id: `place:${edit.at}`,
         between: [{ part: edit.at }, { part: edit.at }],
         is: 'new',
-        state: worst(checks.map((c) => c.state)),
+        state: worst(['fits', ...checks.map((c) => c.state)]),
         checks,
       },
     ];

@@ -1,4 +1,3 @@
-import { isChanged, judgedJoints } from '../joint/index.js';
 import { type Edit } from '../../vehicle/chain/index.js';
 import type { Check, CheckCode, JudgedJoint, View } from '../check/index.js';
 import type { Listing, Override, Reason, Verdict } from './types.js';
@@ -48,29 +47,18 @@ const speaksOf = (listing: Listing, put: Extract<Edit, { do: 'put' }>, view: Vie
   listing.vehicle === true || (listing.instead !== undefined && view.now.get(put.at)?.unit === listing.instead);
 
 /**
- * What had to be judged and was not: a request that changes nothing, and every joint that was made or opened and about
- * which nothing was said.
- */
-function unjudgedIn(joints: readonly JudgedJoint[], view: View): Reason[] {
-  if (!isChanged(view)) return [{ joint: 'request', code: 'request.nothing', state: 'not-known' }];
-  const said = new Set(joints.map(({ id }) => id));
-  return judgedJoints(view).flatMap(({ joint }): Reason[] =>
-    said.has(joint.id) ? [] : [{ joint: joint.id, code: 'joint.unjudged', state: 'not-known' }],
-  );
-}
-
-/**
  * The verdict on an order. A known misfit makes it unsafe, whatever its rank; a must that is not known does too, unless
- * a listing for this vehicle, or instead of the very unit that was identified, answers for it. Overrides stand beside
- * it.
+ * a listing for this vehicle, or instead of the very unit that was identified, answers for it. So does what had to be
+ * judged and was not. Overrides stand beside it.
  */
 export function gradeOf(
   joints: readonly JudgedJoint[],
   view: View,
   listed: readonly Listing[],
   overrides: readonly Override[],
+  unjudged: readonly Reason[],
 ): Verdict {
-  const reasons: Reason[] = unjudgedIn(joints, view);
+  const reasons: Reason[] = [...unjudged];
   const onListing: (Reason & { by: Listing['by'] })[] = [];
   const receive: Reason[] = [];
   const tells: Reason[] = [];

@@ -23,10 +23,13 @@ import {
   vouched,
 } from '../joint/index.js';
 import { gradeOf } from './grade.js';
+import { judgedOf, unjudgedIn, type Wanted } from './judged.js';
 import type { ChainInput, JudgedInput } from './types.js';
 
 export {
   type ChainInput,
+  JUDGED_WHATS,
+  type JudgedItem,
   type JudgedInput,
   type Listing,
   type Override,
@@ -119,11 +122,25 @@ function byPart(joints: readonly Joint[]): ReadonlyMap<string, readonly Joint[]>
 export function judgeChain(input: ChainInput): JudgedInput | { readonly faults: readonly ChainFault[] } {
   const view = viewOf(input);
   if ('faults' in view) return view;
-  const judged = [
+  const [every, wanted] = [judgeEvery(input, view), wantedIn(input)];
+  const judged = judgedOf(every, view, wanted);
+  return {
+    view,
+    // What found nothing to say was looked at, and is nothing to show.
+    joints: every.filter(({ id, checks }) => checks.length > 0 || view.joints.has(id)),
+    verdict: gradeOf(every, view, input.listed, input.overrides ?? [], unjudgedIn(judged, every, view, wanted)),
+    judged,
+  };
+}
+
+/** Everything that was judged, also what was looked at and says nothing. */
+export function judgeEvery(input: ChainInput, view: View): JudgedJoint[] {
+  const { whole, fluids } = wantedIn(input);
+  return [
     ...judgedJoints(view).map((entry) => judge(entry, view)),
     ...judgePlaces(view),
     ...judgeSets(view),
-    ...judgeCircuits(view, input.whole === true, input.whole === true || input.fluids === true),
+    ...judgeCircuits(view, whole, fluids),
     ...judgeFeeds(view, input.lineFeeds ?? []),
     ...judgeClutch(view),
     ...judgeVehicle(view),
@@ -132,8 +149,14 @@ export function judgeChain(input: ChainInput): JudgedInput | { readonly faults: 
   ]
     .map((joint) => vouched(joint, view))
     .sort(byWeight);
-  return { view, joints: judged, verdict: gradeOf(judged, view, input.listed, input.overrides ?? []) };
 }
+
+/** What of a request cannot be told by its chain. */
+export const wantedIn = ({ whole = false, fluids = false, circuits }: ChainInput): Wanted => ({
+  whole,
+  fluids: whole || fluids,
+  ...(circuits === undefined ? {} : { circuits }),
+});
 
 /** Joints with an open must first, then those that had one to decide, then the rest, each as they were given. */
 const byWeight = (a: JudgedJoint, b: JudgedJoint): number => weight(a) - weight(b);

@@ -48,7 +48,16 @@ export interface Verdict {
   readonly overridden: readonly Override[];
 }
 
-/** What a part is on one side of a production change. */
+/** What kinds of things have to be judged for a request. */
+export const JUDGED_WHATS = ['request', 'circuits', 'joint', 'place', 'feed', 'outlet', 'seals'] as const;
+
+/** Something that had to be judged, and what came of it. What nobody judged is not known. */
+export interface JudgedItem {
+  readonly what: (typeof JUDGED_WHATS)[number];
+  /** The joint, place, part or opening: "rod", "master", "rear-left", "master@front". */
+  readonly of: string;
+  readonly state: FourState;
+}
 
 /** Everything that a chain is judged by. */
 export interface ChainInput extends Chain {
@@ -70,6 +79,8 @@ export interface ChainInput extends Chain {
   readonly lineFeeds?: readonly LineFeed[];
   /** The fluid of every system that a new unit belongs to is known, or asked for. */
   readonly fluids?: boolean;
+  /** So many circuits are asked for: what a conversion is for is looked at in what comes of it. */
+  readonly circuits?: number;
 }
 
 /** A chain that was judged. */
@@ -77,4 +88,6 @@ export interface JudgedInput {
   readonly view: View;
   readonly joints: readonly JudgedJoint[];
   readonly verdict: Verdict;
+  /** What had to be judged, and what came of each. */
+  readonly judged: readonly JudgedItem[];
 }

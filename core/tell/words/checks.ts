@@ -19,6 +19,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'push.gap': 'clearance between booster and master',
   'joint.gone': 'face of the joint',
   'request.nothing': 'request',
+  'request.circuits': 'number of circuits',
   'joint.unjudged': 'joint that was not judged',
   'place.record': 'another design',
   'place.wanted': 'another bore',

@@ -34,4 +34,5 @@ export {
   routeStepWords,
   routeWhy,
 } from './tube-lines.js';
+export { judgedWords } from './judged.js';
 export { reasonWords, verdictSentence } from './verdict.js';

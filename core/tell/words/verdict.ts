@@ -11,6 +11,7 @@ export const reasonWords = ({ code, state }: Pick<Reason, 'code' | 'state'>): st
 /** What had to be judged and was not. */
 const UNJUDGED: ReadonlyMap<string, string> = new Map([
   ['request.nothing', 'nothing is asked for'],
+  ['request.circuits', 'fewer circuits than were asked for reach the wheels'],
   ['joint.unjudged', 'a joint was not judged'],
 ]);
 

@@ -31,7 +31,8 @@ describe('POST /chain/check', () => {
       const { answer } = example('booster');
       const { status, body: whole } = (await check(BOOSTER)) as { status: number; body: ChainAnswer };
       expect(status).toBe(200);
-      const { card, ...body } = whole;
+      const { card, judged, ...body } = whole;
+      expect(judged).toContainEqual({ what: 'request', of: 'request', state: 'fits' });
       expect(card.map((s) => `${s.step} ${s.at}`.trim())).toEqual(
         expect.arrayContaining(['have-ready', 'undo-mount master-mount', 'mount-loose master-mount', 'rod-on rod']),
       );
@@ -50,7 +51,8 @@ describe('POST /chain/check', () => {
   it('answers the documented example of one circuit that becomes two', async () => {
     const { request, answer } = example('two-circuits');
     const { body: whole } = (await check(request)) as { body: ChainAnswer };
-    const { card, ...body } = whole;
+    const { card, judged, ...body } = whole;
+    expect(judged.filter(({ what }) => what === 'feed').map(({ state }) => state)).not.toContain('does-not-fit');
     expect(body).toEqual(answer);
     expect(card.filter((s) => s.step === 'plug-ports' || s.step === 'bench-bleed')).toHaveLength(2);
     expect(body.verdict.grade).toBe('safe');

@@ -64,6 +64,7 @@ export function inputOf(request: ChainRequest, standard: Settings): ChainInput {
     unanswered: (request.unanswered ?? []) as NonNullable<ChainInput['unanswered']>,
     settings: { ...standard, ...request.practice, ...request.settings },
     whole: request.layout !== undefined,
+    ...(request.circuits === undefined ? {} : { circuits: request.circuits }),
   };
 }
 

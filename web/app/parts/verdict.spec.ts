@@ -1,5 +1,6 @@
 import { provideRouter } from '@angular/router';
 import { describe, expect, it } from 'vitest';
+import type { FourState } from '@kerabat/core/base/state';
 import { render, SAFE } from '../testing';
 import { Verdict } from './verdict';
 
@@ -7,6 +8,19 @@ const shown = (over: Partial<typeof SAFE>) =>
   render(Verdict, { providers: [provideRouter([])], inputs: { safety: { ...SAFE, ...over }, job: 7 } });
 
 describe('Verdict', () => {
+  it('says what was judged, and how much of it is open', async () => {
+    const joint = (of: string, state: FourState) => ({ what: 'joint' as const, of, state });
+    const judged = [
+      { what: 'request' as const, of: 'request', state: 'fits' as const },
+      joint('rod', 'fits'),
+      joint('mount', 'not-known'),
+      joint('port', 'does-not-fit'),
+      { what: 'feed' as const, of: 'front-left', state: 'fits' as const },
+    ];
+    const { text } = await shown({ judged });
+    expect(text()).toContain('Judged: 3 joints (1 not right, 1 open), 1 feed of a wheel or fork.');
+    expect((await shown({ judged: [] })).text()).not.toContain('Judged');
+  });
   it('says each reason, and leads to the joint that it stands at', async () => {
     const blockers = [
       { key: 'a', words: 'stud spacing is not known', sentence: 'Measure it.', joint: 'booster/master-mount' },

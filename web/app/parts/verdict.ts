@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { judgedWords } from '@kerabat/core/tell/words';
 import type { Workspace } from '@kerabat/contract';
 import { Folded } from './folded';
 
@@ -67,6 +68,9 @@ import { Folded } from './folded';
     @for (o of safety().overridden; track o.joint) {
       <p class="small needs-you">Overridden by {{ o.person }}: {{ o.reason }}</p>
     }
+    @if (judged(); as words) {
+      <p class="small quiet">{{ words }}</p>
+    }
     @for (note of safety().notes; track note) {
       <p class="small quiet">{{ note }}</p>
     }
@@ -116,6 +120,7 @@ import { Folded } from './folded';
 export class Verdict {
   readonly safety = input.required<Workspace['safety']>();
   readonly job = input.required<number>();
+  protected readonly judged = computed(() => judgedWords(this.safety().judged));
 
   protected readonly SOURCE: Readonly<Record<Workspace['safety']['onListing'][number]['by'], string>> = {
     'maker-bulletin': 'the vehicle’s maker',
