@@ -262,7 +262,7 @@ export const listLineIsCores: Same<keyof Static<typeof LineView>, Exclude<keyof 
 export const verdictIsCores: Same<keyof Static<typeof VerdictView>, keyof Verdict> = true;
 export const chainCheckIsCores: Same<
   Exclude<keyof Static<typeof ChainCheck>, 'sentence'>,
-  Exclude<keyof Check, 'wants' | 'coarse' | 'beyond' | 'disputed'>
+  Exclude<keyof Check, 'wants' | 'coarse' | 'beyond' | 'disputed' | 'unanswered'>
 > = true;
 
 /** A face as it is written in a chain that is sent: "part", or "part@face" where a part has several. */

@@ -9,6 +9,7 @@ import { settle, slotKey } from '../vehicle/reading/index.js';
 import { composeJob } from './compose.js';
 import { withoutSide } from './fold.js';
 import { jointKey } from './names.js';
+import { readQuestion } from './question.js';
 import type { Subject } from './subject.js';
 import type { JobRows } from './types.js';
 
@@ -31,9 +32,13 @@ export interface Given {
   readonly facts: readonly GivenFact[];
 }
 
-const BOUND = ['override', 'wanted', 'fix'] as const;
-type Bound = Extract<Subject, { readonly about: (typeof BOUND)[number] }>;
-export const isBound = (subject: Subject): subject is Bound => BOUND.some((about) => about === subject.about);
+const BOUND = ['override', 'wanted', 'fix', 'asked'] as const;
+export type Bound = Extract<Subject, { readonly about: (typeof BOUND)[number] }>;
+/** What was asked of a new unit is about that unit; what cannot be seen on the vehicle stays so. */
+export const isBound = (subject: Subject): subject is Bound =>
+  subject.about === 'asked'
+    ? readQuestion(subject.question)?.side === 'unit'
+    : BOUND.some((about) => about === subject.about);
 
 /** What a rule reads beside the attributes of its row. */
 const BESIDE: readonly AttributeName[] = ['plate', 'insert', 'pin-adjustable', 'pin-adjust', 'rod-adjust', 'under-nut'];
@@ -60,6 +65,7 @@ function aboutOf(subject: Bound, joints: readonly Joint[]): About {
   const own = partsOf(subject.slot as Slot);
   const met = joints.filter(({ between }) => between.some((ref) => own.includes(ref.part)));
   const beside = new Set([...own, ...met.flatMap(({ between }) => between.map((ref) => ref.part))]);
+  if (subject.about === 'asked') return { attributes: new Set(), parts: new Set() };
   if (subject.about === 'wanted') return { attributes: new Set(OF_DESIGN), parts: new Set(own) };
   if (subject.about === 'fix') {
     const [, name = '', at] = /^([^@]*)(?:@(.*))?$/.exec(subject.fix) ?? [];

@@ -39,6 +39,7 @@ export { shownFix, shownJoints } from './shown.js';
 export type { Measure, ShownCheck, ShownFix, ShownJoint } from './shown.types.js';
 export { type PlaceSubject, readSubject, type Subject, subjectText } from './subject.js';
 export { type JobPlace, type JobRows, type NetworkPart } from './types.js';
+export { QUESTION_ENDS, type Question, type QuestionEnd, questionText, readQuestion } from './question.js';
 export { networkWords, PART_CHANGES, type PartChange, wholeChain, type WholePart } from './whole.js';
 export { entriesFor, type IdentificationAsk, ownKind, type VehicleKnown } from './work-out/choose.js';
 export { nextAct } from './work-out/next-act.js';

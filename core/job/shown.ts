@@ -206,7 +206,8 @@ function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, 
     measures: check.rank === 'must' && check.state === 'not-known' ? measuresOf(check, slot) : [],
     fixes,
     partsList: closed ? [] : linesOf(check, joint),
-    ...(check.rank === 'must' ? {} : check.state === 'does-not-fit' ? {} : { tells: true as const }),
+    // What its source did not say is open until the part is there.
+    ...(check.rank === 'must' || check.unanswered ? {} : check.state === 'does-not-fit' ? {} : { tells: true as const }),
     ...(check.answers.some((a) => a.how === 'decide') && check.code.startsWith('place.')
       ? { decides: 'wanted' as const }
       : {}),

@@ -19,6 +19,8 @@ export type Subject =
   | { readonly about: 'box'; readonly slot: string; readonly item: string }
   /** What was found on looking at what stays. */
   | { readonly about: 'look'; readonly slot: string; readonly look: string }
+  /** A question that nobody could answer: it cannot be seen, or its source did not say. */
+  | { readonly about: 'asked'; readonly slot: string; readonly question: string }
   /** A cause that looks like a bad unit: it was this, or it was ruled out. */
   | { readonly about: 'found'; readonly cause: string }
   /** The fluid of a system. */
@@ -40,6 +42,8 @@ export function subjectText(subject: Subject): string {
       return `found:${subject.cause}`;
     case 'look':
       return `look:${subject.slot}/${subject.look}`;
+    case 'asked':
+      return `asked:${subject.slot}/${subject.question}`;
     case 'box':
       return `box:${subject.slot}/${subject.item}`;
     default:
@@ -59,6 +63,7 @@ export function readSubject(text: string): Subject | undefined {
   const [, slot = '', what = ''] = /^([^/]+)\/(.+)$/.exec(rest) ?? [];
   if (slot === '') return undefined;
   if (about === 'look') return { about, slot, look: what };
+  if (about === 'asked') return { about, slot, question: what };
   if (about === 'box') return { about, slot, item: what };
   if (about === 'fix') return { about, slot, fix: what };
   return about === 'override' ? { about, slot, joint: what } : undefined;

@@ -1,6 +1,6 @@
 import type { DecisionRequest } from '@kerabat/contract';
 import { adjustmentOf, FOUND, isCause, LOOK_ALIKES } from '@kerabat/core/find/ask';
-import { ownKind, readSubject, type Subject } from '@kerabat/core/job';
+import { ownKind, QUESTION_ENDS, readQuestion, readSubject, type Subject } from '@kerabat/core/job';
 import { readNotes } from '@kerabat/core/judge/fix';
 import { KIT_ANSWERS, SEALED } from '@kerabat/core/list/kit';
 import { lookRow } from '@kerabat/core/list/look';
@@ -78,6 +78,20 @@ const boxFault: Check<'box'> = ({ item }, request) => {
   return noDetail(request);
 };
 
+const askedFault: Check<'asked'> = ({ question }, { value }) => {
+  const asked = readQuestion(question);
+  if (!asked) return { at: '/subject', sentence: `"${question}" is nothing that is asked.` };
+  const whom = (value.detail ?? '').trim();
+  if (!QUESTION_ENDS.some((end) => end === value.choice))
+    return choiceFault('A question ends in cannot-be-seen or no-answer.');
+  if (value.choice === 'cannot-be-seen')
+    return whom === '' ? undefined : { at: '/value/detail', sentence: 'Nothing more is said with this decision.' };
+  if (asked.side !== 'unit')
+    return choiceFault('Only of the new unit a source can be asked: the vehicle is looked at.');
+  if (whom === '') return { at: '/value/detail', sentence: 'Say who was asked.' };
+  return whom.length > 80 ? { at: '/value/detail', sentence: 'A name has at most 80 characters.' } : undefined;
+};
+
 /** What a decision of each subject may say. */
 const CHECKS: { readonly [About in Subject['about']]: Check<About> } = {
   fluid: (_, request) =>
@@ -93,6 +107,7 @@ const CHECKS: { readonly [About in Subject['about']]: Check<About> } = {
   found: foundFault,
   look: lookFault,
   box: boxFault,
+  asked: askedFault,
   fix: ({ fix }, request) => fixFault(fix, request),
   override: (_, request) =>
     request.reason.trim() === ''

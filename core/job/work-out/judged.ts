@@ -6,17 +6,19 @@ import { cardOfJob, listOfJob, looksOfJob, openedIn, type Sealed, sealedIn, unco
 import { slotOf } from '../names.js';
 import { shownJoints } from '../shown.js';
 import type { ShownJoint } from '../shown.types.js';
-import { isBound } from '../bound.js';
+import { type Bound, isBound } from '../bound.js';
 import type { DecisionRecord } from './records.js';
 import { readSubject } from '../subject.js';
 import { wholeChain, type WholePart } from '../whole.js';
 import { FIXES, readWay, type WayStep } from '../../judge/fix/index.js';
 import type { Override, Verdict } from '../../judge/verdict/index.js';
+import { attributeWords } from '../../named/attribute/index.js';
 import type { Look } from '../../list/look/index.js';
 import type { Bag, List, Opened, Told } from '../../list/need/index.js';
 import type { ProposedLine } from '../../list/parts-list/index.js';
 import { partsOf, type Slot } from '../../vehicle/place/index.js';
 import type { WorkStep } from '../../work/work-card/index.js';
+import { readQuestion, withoutEnded } from '../question.js';
 import type { JobReads } from './reads.js';
 import type { SlotChoice, SlotInput } from './choose.js';
 import { rowsOf } from './rows.js';
@@ -62,7 +64,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
   const { ways, gone } = waysIn(input, reads);
   const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked), ways);
   const { verdict, joints: judged, judged: items } = chain.answer ?? { verdict: NOTHING, joints: [], judged: [] };
-  const joints = shownJoints(chain, worked);
+  const joints = withoutEnded(shownJoints(chain, worked), input.decisions);
   const overridden = overrides.filter((o) => joints.some((j) => `${j.slot}/${j.id}` === o.joint && j.state !== 'fits'));
   const notes = [
     ...input.decisions.flatMap(endedNote),
@@ -156,13 +158,24 @@ const lostFix = (key: string): string =>
 function endedNote({ subject: text, by, again }: DecisionRecord): string[] {
   const subject = readSubject(text);
   if (again === undefined || !subject || !isBound(subject)) return [];
-  const what =
-    subject.about === 'wanted'
-      ? 'wanted another design'
-      : subject.about === 'fix'
-        ? `took "${subject.fix.replace(/[-@]/g, ' ')}"`
-        : `let "${subject.joint.replace(/-/g, ' ')}" pass`;
+  const what = didWords(subject);
   return [`${by} ${what}. Since then ${again}: it counts no longer. Confirm it again where it still holds.`];
+}
+
+/** What somebody did who decided this. */
+function didWords(subject: Bound): string {
+  switch (subject.about) {
+    case 'wanted':
+      return 'wanted another design';
+    case 'fix':
+      return `took "${subject.fix.replace(/[-@]/g, ' ')}"`;
+    case 'override':
+      return `let "${subject.joint.replace(/-/g, ' ')}" pass`;
+    case 'asked': {
+      const question = readQuestion(subject.question);
+      return `asked about "${question ? attributeWords(question.attribute, question.position) : subject.question}"`;
+    }
+  }
 }
 
 /** An override of a joint that there is not: it stays on record and does not count. */

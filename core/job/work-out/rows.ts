@@ -12,6 +12,7 @@ import type { JobReads } from './reads.js';
 import { decisionOf, entriesFor, listedFor, type SlotChoice, type SlotInput } from './choose.js';
 import { differenceOf } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
+import { unansweredIn } from '../question.js';
 import { interchangeOf } from './interchange.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
@@ -28,6 +29,7 @@ export function rowsOf(
 ): JobRows {
   return {
     ...placeRows(choices, input, reads),
+    unanswered: unansweredIn(input.decisions),
     listed: choices.flatMap((choice) => listingsOf(choice, input, reads)),
     refused: choices.flatMap((choice) => refusalsOf(choice, reads)),
     overrides,

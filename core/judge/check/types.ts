@@ -56,6 +56,8 @@ export interface Finding {
 export interface Check extends Finding {
   readonly code: CheckCode;
   readonly rank: Rank;
+  /** Its source was asked and did not say: it is looked at when the part is there. */
+  readonly unanswered?: true;
   readonly answers: readonly Answer[];
   readonly fixes: readonly Fix[];
 }

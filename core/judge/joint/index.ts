@@ -1,9 +1,9 @@
 export { judgeAsked } from './asked.js';
 export { circuitsFed, judgeCircuits, spacesOf } from './circuits.js';
 export { judgeFeeds, type LineFeed } from './feeds.js';
-export { isNew, isSameUnit, judge, isChanged, judgedJoints, wantKey } from './judge.js';
+export { isNew, isSameUnit, judge, isChanged, judgedJoints } from './judge.js';
 export { byItsMates } from './mates.js';
 export { judgeClutch } from './paths.js';
 export { DESIGN, judgePlaces, judgeSets } from './places.js';
-export { vouched } from './vouched.js';
+export { vouched, withoutAnswer } from './vouched.js';
 export { asOneFace, judgeRefusals, judgeVehicle, type Refusal } from './vehicle.js';

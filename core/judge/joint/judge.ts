@@ -221,14 +221,11 @@ const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undef
 
 function checkOf(c: Case): Check {
   const found = withDispute(c, bridged(c) ?? asItWas(c, RULES[c.row.rule](c)));
-  const wants = found.wants ?? [];
-  const closed = wants.length > 0 && wants.every((want) => c.view.unanswered.has(wantKey(want)));
-  const rank = closed ? 'receive' : rankOf(c, found);
   const base = {
     ...found,
     code: c.row.code,
-    rank,
-    answers: found.state === 'not-known' ? answersTo(wants, c.view) : [],
+    rank: rankOf(c, found),
+    answers: found.state === 'not-known' ? answersTo(found.wants ?? [], c.view) : [],
   };
   return {
     ...base,
@@ -289,10 +286,6 @@ function asItWas(c: Case, found: Finding): Finding {
   if (sameDesigns(c)) return { state: 'fits', values: found.values, rests: 'as-it-was' };
   return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
 }
-
-/** The name under which a question was asked: "booster stud-spacing master". */
-export const wantKey = ({ face, attribute: name }: Want): string =>
-  `${face.part.id} ${name} ${positionOf(face, name) ?? ''}`.trim();
 
 /** Attributes that cannot be measured on a part in the box without taking it apart. */
 const SPOILS: ReadonlySet<AttributeName> = new Set([

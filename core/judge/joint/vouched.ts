@@ -37,3 +37,22 @@ function answersOf(parts: readonly Part[], { code }: Check, view: View): Answer[
       .flatMap((fact) => answersFor(part, fact.attribute, fact.position, view)),
   );
 }
+
+/**
+ * What its sources were asked and did not say is looked at when the part is there: a must whose every answer was asked
+ * for waits until then, and stays open.
+ */
+export function withoutAnswer(joint: JudgedJoint, view: View): JudgedJoint {
+  if (view.unanswered.size === 0) return joint;
+  const checks = joint.checks.map((check): Check => {
+    const asked = check.answers.filter((answer) => answer.attribute !== undefined);
+    const closed = asked.length > 0 && asked.every((answer) => view.unanswered.has(questionOf(answer)));
+    if (check.state !== 'not-known' || check.rank !== 'must' || !closed) return check;
+    return { ...check, rank: 'receive', unanswered: true };
+  });
+  return { ...joint, checks };
+}
+
+/** The name under which a question was asked: "booster stud-spacing master". */
+const questionOf = ({ part, attribute, position }: Answer): string =>
+  `${part} ${attribute ?? ''} ${position ?? ''}`.trim();

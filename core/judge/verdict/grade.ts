@@ -65,17 +65,19 @@ export function gradeOf(
   for (const joint of joints) {
     for (const check of joint.checks) {
       const reason: Reason = { joint: joint.id, code: check.code, state: check.state };
+      const must = check.rank === 'must' || check.unanswered === true;
       const listing =
-        check.state === 'not-known' && check.rank === 'must' && !check.coarse && !check.beyond
+        check.state === 'not-known' && must && !check.coarse && !check.beyond
           ? listingFor(joint, check, view, listed)
           : undefined;
       if (check.rank === 'tells') tells.push(reason);
       else if (check.state === 'does-not-fit') reasons.push(reason);
-      else if (check.state === 'not-known' && check.rank === 'must' && listing)
-        onListing.push({ ...reason, by: listing.by });
-      else if (check.state === 'not-known' && check.rank === 'must') reasons.push(reason);
+      else if (check.state === 'not-known' && must && listing) onListing.push({ ...reason, by: listing.by });
+      else if (check.state === 'not-known' && must) reasons.push(reason);
       // The rod was set to the old master: its clearance is always measured when the new unit is there.
       else if (check.state === 'not-known' || check.code === 'push.gap') receive.push(reason);
+      // What its source did not say is looked at when the part is there, and stays open until then.
+      if (check.unanswered) receive.push(reason);
     }
   }
   const overridden = overrides.filter((o) =>

@@ -21,6 +21,7 @@ import {
   judgeSets,
   judgeVehicle,
   vouched,
+  withoutAnswer,
 } from '../joint/index.js';
 import { gradeOf } from './grade.js';
 import { judgedOf, unjudgedIn, type Wanted } from './judged.js';
@@ -147,7 +148,7 @@ export function judgeEvery(input: ChainInput, view: View): JudgedJoint[] {
     ...judgeAsked(view, input.asks ?? []),
     ...judgeRefusals(input.refused ?? [], view),
   ]
-    .map((joint) => vouched(joint, view))
+    .map((joint) => withoutAnswer(vouched(joint, view), view))
     .sort(byWeight);
 }
 

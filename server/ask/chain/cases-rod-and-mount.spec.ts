@@ -120,16 +120,24 @@ describe('booster and master', () => {
     });
     expect(answer.verdict).toMatchObject({ grade: 'not-safe', overridden: [{ person: 'Odo' }] });
   });
-  it('a question that was asked without an answer waits until the part is there', async () => {
+  it('a question that was asked without an answer waits until the part is there, and is open until then', async () => {
     const { 'stud-spacing@master': _spacing, ...unknown } = BOOSTER;
-    const answer = await check({
+    const asked = {
       parts: [part('booster', 'booster', BOOSTER, 'A'), part('master', 'brake-master', MASTER, 'M')],
       joints,
       edits: [put('booster', 'booster', 'B', unknown)],
       unanswered: [{ part: 'booster', attribute: 'stud-spacing', position: 'master' }],
-    });
-    expect(answer.verdict.reasons).toEqual([]);
-    expect(answer.verdict.receive.map((r) => r.code)).toContain('mount.spacing');
+    };
+    const { verdict } = await check(asked);
+    expect(verdict.grade).toBe('not-safe');
+    expect(verdict.reasons).toEqual([{ joint: 'mount', code: 'mount.spacing', state: 'not-known' }]);
+    expect(verdict.receive.map((r) => r.code)).toContain('mount.spacing');
+    // A listing answers for it until then; a name may let it pass, and stands beside the grade.
+    const listed = await check({ ...asked, listed: [{ unit: 'B', by: 'unit-maker', instead: 'A' }] });
+    expect(listed.verdict).toMatchObject({ grade: 'on-listing', reasons: [] });
+    expect(listed.verdict.receive.map((r) => r.code)).toContain('mount.spacing');
+    const passed = await check({ ...asked, overrides: [{ joint: 'mount', person: 'Odo', reason: 'nobody knows' }] });
+    expect(passed.verdict).toMatchObject({ grade: 'not-safe', overridden: [{ person: 'Odo' }] });
   });
   it('18: a servo in the line has no rod clearance: no such joint', async () => {
     const answer = await check({

@@ -20,6 +20,7 @@ import { type Drawing, faceKey, type FaceName, jointDrawing } from '@kerabat/cor
 import { DrawingView, type LabelSize, NARROW } from '../../drawing/drawing';
 import { Zoomable } from '../../drawing/zoomable';
 import { JobService } from '../../job/job-service';
+import { NoAnswer } from '../../job/no-answer';
 import { StateMark } from '../../parts/state-mark';
 import { MeasureField } from './measure-field';
 
@@ -44,7 +45,7 @@ const LETTER = 7.6;
 @Component({
   selector: 'app-joint-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatButtonModule, MatTableModule, DrawingView, Zoomable, MeasureField, StateMark],
+  imports: [MatButtonModule, MatTableModule, DrawingView, Zoomable, MeasureField, NoAnswer, StateMark],
   templateUrl: './joint-sheet.html',
   styleUrl: './joint-sheet.scss',
 })
@@ -114,6 +115,13 @@ export class JointSheet {
         ]),
       ),
     );
+  /** What is asked at this joint, of what is wanted of it here. */
+  protected readonly asked = computed(() =>
+    this.joint()
+      .checks.flatMap((check) => (check.state === 'not-known' ? check.measures : []))
+      .filter((m) => this.isWanted(m))
+      .map((m) => ({ ...m, slot: this.work().slot })),
+  );
   protected readonly open = computed(() => this.places().filter((place) => this.isField(place)));
 
   protected isField = (place: Place): boolean =>

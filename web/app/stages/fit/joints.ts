@@ -7,6 +7,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { DrawnFaces, JointView } from '@kerabat/contract';
 import { Disputes } from '../../job/disputes';
+import { EndedQuestions } from '../../job/no-answer';
 import { JobService } from '../../job/job-service';
 import { TakesFocus } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
@@ -32,6 +33,7 @@ import { PutIn } from './put-in';
     JointSheet,
     PutIn,
     Disputes,
+    EndedQuestions,
     Fixes,
   ],
   templateUrl: './joints.html',
