@@ -5,8 +5,8 @@ import type { Measure, ShownJoint } from './shown.types.js';
 import { readSubject, type Subject } from './subject.js';
 
 /**
- * A question that has no answer: nobody can see it where it is, or its source was asked and did not say. The first takes
- * that way of answering away and never the check; the second moves the check to when the part is there.
+ * A question that has no answer: nobody can see it where it is, or its source was asked and did not say. The first
+ * takes that way of answering away and never the check; the second moves the check to when the part is there.
  */
 
 /** What is asked: of the vehicle or of the new unit, what, and where. */

@@ -207,7 +207,7 @@ function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, 
     fixes,
     partsList: closed ? [] : linesOf(check, joint),
     // What its source did not say is open until the part is there.
-    ...(check.rank === 'must' || check.unanswered ? {} : check.state === 'does-not-fit' ? {} : { tells: true as const }),
+    ...(check.rank === 'must' || check.unanswered || check.state === 'does-not-fit' ? {} : { tells: true as const }),
     ...(check.answers.some((a) => a.how === 'decide') && check.code.startsWith('place.')
       ? { decides: 'wanted' as const }
       : {}),

@@ -31,7 +31,7 @@ const asksFor = ({ measurements }: Workspace): string[] => measurements.map(({ k
 const words = (lines: readonly { readonly words: string }[]): string[] => lines.map((line) => line.words);
 const UNIT = 'unit/stud-spacing';
 
-it('asked without an answer: it waits until the part is there, nobody asks again, and it is open until then', async () => {
+it('asked without an answer: it waits for the part, nobody asks again, and it is open until then', async () => {
   const before = await workspace();
   expect(asksFor(before)).toContain(`brake-master/${UNIT}`);
   expect(words(before.safety.blockers)).toContain('stud spacing');

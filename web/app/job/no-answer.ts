@@ -13,8 +13,8 @@ type Asked = Pick<MeasurementView, 'side' | 'slot' | 'attribute' | 'position' | 
 const SOURCES = ['supplier', 'maker'] as const;
 
 /**
- * What is done where a figure cannot be had: there is none of it, it cannot be seen where it is, or its source was asked
- * and did not say.
+ * What is done where a figure cannot be had: there is none of it, it cannot be seen where it is, or its source was
+ * asked and did not say.
  */
 @Component({
   selector: 'app-no-answer',
@@ -116,7 +116,8 @@ export class EndedQuestions {
       const question =
         value && again === undefined && subject.startsWith(prefix) && readQuestion(subject.slice(prefix.length));
       if (!question) return [];
-      const what = `${attributeWords(question.attribute, question.position)}, ${question.side === 'unit' ? 'new unit' : 'vehicle'}`;
+      const side = question.side === 'unit' ? 'new unit' : 'vehicle';
+      const what = `${attributeWords(question.attribute, question.position)}, ${side}`;
       const words =
         value.choice === 'no-answer' ? `${what}: ${value.detail ?? ''} asked, no answer` : `${what}: cannot be seen`;
       return [{ subject, words, by }];

@@ -61,7 +61,7 @@ describe('the list of jobs', () => {
     expect(text()).toContain('Not OK to order: seat.');
     expect(text()).toContain('Fix: line, front left');
   });
-  it('says what was safe and is not any more, also of an order, and asks again while jobs are worked out anew', async () => {
+  it('says what was safe and is not any more, also of an order, and asks again meanwhile', async () => {
     let asked = 0;
     const jobs = vi.fn(() => of({ jobs: ++asked === 1 ? [{ ...ROW, grade: 'safe', stale: true }] : fallen, total: 2 }));
     const fallen = [
