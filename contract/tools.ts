@@ -33,7 +33,7 @@ export const ThreadReadAnswer = T.Object({
   recognised: T.Boolean(),
   designation: T.Optional(T.String()),
   unusual: T.Optional(T.String()),
-  problem: T.Optional(oneOf(['no-such-pitch', 'family-mismatch', 'unreadable'] as const)),
+  problem: T.Optional(oneOf(['no-such-pitch', 'family-mismatch', 'left-hand', 'unreadable'] as const)),
   sentence: T.Optional(T.String()),
   nearest: T.Array(T.Object({ designation: T.String(), why: T.String() })),
   /** The seat that was named with it. */

@@ -13,7 +13,7 @@ export interface ThreadName {
   readonly designation?: string;
   /** Said when the thread is real but not one that brake and clutch hydraulics use. */
   readonly unusual?: string;
-  readonly problem?: 'no-such-pitch' | 'family-mismatch' | 'unreadable';
+  readonly problem?: 'no-such-pitch' | 'family-mismatch' | 'left-hand' | 'unreadable';
   /** The problem in a sentence. */
   readonly sentence?: string;
   readonly nearest: readonly NearThread[];
@@ -27,7 +27,8 @@ const OFF_STANDARD: readonly SeriesThread[] = BRAKE_THREADS.filter(
 );
 const SERIES: readonly SeriesThread[] = [...STANDARD, ...OFF_STANDARD];
 
-type Label = 'M' | 'KEG' | 'UNC' | 'UNF' | 'UNEF' | 'UNS' | 'UN' | 'BSF' | 'NPT' | 'NPTF' | 'G' | 'R' | 'Rp' | 'BSP';
+type British = 'BSF' | 'BSW' | 'BSC';
+type Label = 'M' | 'KEG' | 'UNC' | 'UNF' | 'UNEF' | 'UNS' | 'UN' | British | 'NPT' | 'NPTF' | 'G' | 'R' | 'Rp' | 'BSP';
 
 interface Written {
   readonly size: string;
@@ -43,6 +44,8 @@ const LABELS: readonly (readonly [RegExp, Label])[] = [
   [/\bbsp\b/, 'BSP'],
   [/\bkeg\b|\bkegelig\b|\bconical\b/, 'KEG'],
   [/\bbsf\b/, 'BSF'],
+  [/\bbsw\b|\bwhitworth\b/, 'BSW'],
+  [/\bbsc\b|\bcei\b/, 'BSC'],
   [/\bnptf\b/, 'NPTF'],
   [/\bn\.?p\.?t\b\.?/, 'NPT'],
   [/\bunef\b/, 'UNEF'],
@@ -58,7 +61,7 @@ const LABELS: readonly (readonly [RegExp, Label])[] = [
 const PIPE: readonly Label[] = ['NPT', 'NPTF', 'G', 'R', 'Rp', 'BSP'];
 
 const INCH = /^(#?\d{1,2}(?:\/\d{1,2})?)(?:\s*(?:-|x|by|×|\s)\s*(\d{1,2}(?:\.5)?))?\s*(?:tpi|per inch)?$/;
-const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*)\s*(\d(?:\.\d{1,3})?|\.\d{1,3}|\d{2}))?\s*(?:mm)?$/;
+const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*|\s)\s*(\d(?:\.\d{1,3})?|\.\d{1,3}|\d{2}))?\s*(?:mm)?$/;
 
 /**
  * Reads a thread designation as people write it and checks it against the standard series: `3/8-24`, `3/8x24`,
@@ -66,7 +69,7 @@ const METRIC = /^m?\s*(\d{1,2}(?:\.\d)?)(?:\s*(?:-|x|by|×|\*)\s*(\d(?:\.\d{1,3}
  * (19 per inch called NPT), is said to be so, with the nearest real threads. Never throws.
  */
 export function readThread(text: string): ThreadName {
-  const { text: clean, seat, fine } = plainWriting(text);
+  const { text: clean, seat, fine, leftHand } = plainWriting(text);
   if (clean === '') return unreadable('Nothing is written here.');
   if (text.length > 80 || clean.length > 40) return unreadable('This is too long to be a thread name.');
   const written = parse(clean);
@@ -74,8 +77,19 @@ export function readThread(text: string): ThreadName {
     return unreadable(
       `"${clean.slice(0, 24)}" does not read as a thread: write it like 3/8-24, M10x1.0, 1/8 NPT or G 1/8.`,
     );
-  const read = fine === true && written.pitch === undefined ? whichFine(written) : judge(written);
+  const named = fine === true && written.pitch === undefined ? whichFine(written) : judge(written);
+  const read = leftHand === true ? turnedLeft(named) : named;
   return seat === undefined ? read : { ...read, seat };
+}
+
+/** A left-hand thread is another thread: it is never taken for the right-hand one. */
+function turnedLeft({ designation, nearest }: ThreadName): ThreadName {
+  const right = designation === undefined ? '' : ` The right-hand one is ${designation}.`;
+  return problem(
+    'left-hand',
+    `A left-hand thread: lines and ports of hydraulics are right-handed, and one does not go into the other.${right}`,
+    designation === undefined ? nearest : [{ designation, why: 'the right-hand one' }],
+  );
 }
 
 /** "M10 fine" names a size and that it is not the coarse thread: how fine has to be measured. */
@@ -289,7 +303,9 @@ function carries(thread: SeriesThread, label: Label | undefined): boolean {
     case 'KEG':
       return thread.family === 'metric' && thread.tapered;
     case 'BSF':
-      return thread.family === 'BSF';
+    case 'BSW':
+    case 'BSC':
+      return thread.family === label;
     case 'NPTF':
     case 'Rp':
       return thread.designation.split(' ').includes(label);
@@ -306,8 +322,12 @@ function carries(thread: SeriesThread, label: Label | undefined): boolean {
   }
 }
 
-/** Threads that are meant only when they are named: a bare 1/8-27 stays NPT, a bare M10x1 is parallel. */
-const isNamedOnly = ({ designation }: SeriesThread): boolean => /\bkeg$|\bNPTF$|^Rp /.test(designation);
+/**
+ * Threads that are meant only when they are named: a bare 1/8-27 stays NPT, a bare M10x1 is parallel, a bare 3/8-16 is
+ * UNC and a bare 1/4-26 is BSF.
+ */
+const isNamedOnly = ({ designation }: SeriesThread): boolean =>
+  /\bkeg$|\bNPTF$|^Rp |\bBSW$|^1\/4-26 BSC$/.test(designation);
 
 const pitchWritten = (t: SeriesThread): number => (t.family === 'metric' ? t.pitchMm : Math.round(25.4 / t.pitchMm));
 const pitchWords = (t: SeriesThread): string =>

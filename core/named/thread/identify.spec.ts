@@ -140,6 +140,7 @@ describe('threads as the standards let them be made, measured with a caliper', (
         if (identifyThread(measured(thread, i % 2 === 0)).verdict === 'none') none++;
       }
     expect(all).toBeGreaterThan(1000);
-    expect(none / all).toBeGreaterThan(0.98);
+    // British cycle threads lie a tenth from metric fine ones: 7/16-26 BSC from M11x1.0.
+    expect(none / all).toBeGreaterThan(0.97);
   });
 });

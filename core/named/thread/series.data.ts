@@ -44,6 +44,13 @@ const BSF: readonly InchRow[] = [
   ['3/16', [32]], ['7/32', [28]], ['1/4', [26]], ['9/32', [26]], ['5/16', [22]], ['3/8', [20]], ['7/16', [18]], ['1/2', [16]], ['9/16', [16]],
   ['5/8', [14]], ['11/16', [14]], ['3/4', [12]], ['7/8', [11]], ['1', [10]],
 ];
+/** British Standard Whitworth to 1 in (BS 84). */
+const BSW: readonly InchRow[] = [
+  ['1/8', [40]], ['3/16', [24]], ['1/4', [20]], ['5/16', [18]], ['3/8', [16]], ['7/16', [14]], ['1/2', [12]], ['9/16', [12]],
+  ['5/8', [11]], ['11/16', [11]], ['3/4', [10]], ['7/8', [9]], ['1', [8]],
+];
+/** British Standard Cycle, the sizes of 26 per inch (BS 811). */
+const BSC: readonly InchRow[] = [['1/4', [26]], ['5/16', [26]], ['3/8', [26]], ['7/16', [26]], ['1/2', [26]]];
 /** Metric threads that taper 1 in 16, for screws that seal by themselves (DIN 158-1). */
 const KEG: readonly (readonly [number, number])[] = [[8, 1], [10, 1], [12, 1.5], [14, 1.5], [16, 1.5]];
 
@@ -132,6 +139,8 @@ export const SERIES: readonly SeriesThread[] = [
   ...pipeThreads(BSP, 'G', (row) => `G ${row.size} (BSPP)`, 'ISO 228-1'),
   ...pipeThreads(BSP, 'R', (row) => `R ${row.size} (BSPT)`, 'ISO 7-1'),
   ...inchThreads(BSF, 'BSF', 'BSF', 'BS 84'),
+  ...inchThreads(BSW, 'BSW', 'BSW', 'BS 84'),
+  ...inchThreads(BSC, 'BSC', 'BSC', 'BS 811'),
   ...KEG.map(([diameter, pitchMm]) => ({
     designation: `M${diameter}x${pitchText(pitchMm)} keg`,
     family: 'metric' as const,

@@ -7,7 +7,7 @@ import { findThread } from './find.js';
 import { identifyThread } from './identify.js';
 import { mate } from './mate.js';
 import { SERIES } from './series.data.js';
-import type { SeriesThread } from './types.js';
+import { flankAngle, type SeriesThread } from './types.js';
 
 const thread = (name: string): SeriesThread => {
   const found = findThread(name);
@@ -74,6 +74,23 @@ describe('reading a thread name', () => {
     ['M11x1.5', 'M11x1.5'],
     ['3/4-16', '3/4-16 UNF'],
     ['5/16-28', '5/16-28 UN'],
+    ['3/8 in - 24 UNF', '3/8-24 UNF'],
+    ['7/16 inch-20', '7/16-20 UNF'],
+    ['0.5-20', '1/2-20 UNF'],
+    ['.25-28', '1/4-28 UNF'],
+    ['M10x1 6g', 'M10x1.0'],
+    ['M12x1.0 6H', 'M12x1.0'],
+    ['M10 1', 'M10x1.0'],
+    ['M12 1,5', 'M12x1.5'],
+    ['MF10x1', 'M10x1.0'],
+    ['\u041c10x1', 'M10x1.0'],
+    ['\u041c12\u04451,5', 'M12x1.5'],
+    ['3/8-24 SAE', '3/8-24 UNF'],
+    ['3/8 BSW', '3/8-16 BSW'],
+    ['3/8-16 BSW', '3/8-16 BSW'],
+    ['3/8-16', '3/8-16 UNC'],
+    ['7/16-26', '7/16-26 BSC'],
+    ['1/4-26 BSC', '1/4-26 BSC'],
   ])('%s, as people write it, is %s', (text, designation) => {
     expect(readThread(text)).toMatchObject({ recognised: true, designation });
   });
@@ -84,6 +101,22 @@ describe('reading a thread name', () => {
     ['AN-3', '3/8-24 UNF', 'flare-37'],
   ])('%s names its seat too', (text, designation, seat) => {
     expect(readThread(text)).toMatchObject({ designation, seat });
+  });
+  it.each(['3/8-24 UNF LH', 'M10x1 LH', '1/2-20 UNF-LH', 'M10x1 left', 'M12x1.0 6g left-hand'])(
+    '%s is another thread than the right-hand one, and is never taken for it',
+    (text) => {
+      const read = readThread(text);
+      expect(read).toMatchObject({ recognised: false, problem: 'left-hand' });
+      expect(read.designation).toBeUndefined();
+      expect(read.nearest).toHaveLength(1);
+    },
+  );
+  it('"MF10" and "M10 fine" say that it is fine, and not how fine', () => {
+    expect(readThread('MF10').sentence).toBe(readThread('M10 fine').sentence);
+  });
+  it('a Whitworth thread has 55° and a British cycle thread 60°', () => {
+    const flank = (name: string) => flankAngle(findThread(name)?.family ?? 'metric');
+    expect([flank('3/8 BSW'), flank('7/16-26 BSC')]).toEqual([55, 60]);
   });
   it('asks where a name has two meanings: a British fine thread or a misspoken one, and how fine fine is', () => {
     const british = readThread('3/8-20');

@@ -2,11 +2,11 @@
 export const GENDERS = ['male', 'female'] as const;
 export type Gender = (typeof GENDERS)[number];
 
-export type ThreadFamily = 'metric' | 'UN' | 'NPT' | 'G' | 'R' | 'BSF';
+export type ThreadFamily = 'metric' | 'UN' | 'NPT' | 'G' | 'R' | 'BSF' | 'BSW' | 'BSC';
 
-/** Thread form angle in degrees: 60 for ISO metric, UN and NPT; 55 for the Whitworth threads. */
+/** Thread form angle in degrees: 60 for ISO metric, UN, NPT and British cycle threads; 55 for the Whitworth threads. */
 export const flankAngle = (family: ThreadFamily): 55 | 60 =>
-  family === 'G' || family === 'R' || family === 'BSF' ? 55 : 60;
+  family === 'G' || family === 'R' || family === 'BSF' || family === 'BSW' ? 55 : 60;
 
 /** One thread of a standard series. */
 export interface SeriesThread {

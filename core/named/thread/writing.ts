@@ -11,6 +11,8 @@ export interface Plain {
   readonly seat?: string;
   /** "fine" was said, and not how fine. */
   readonly fine?: true;
+  /** It was called left-hand. */
+  readonly leftHand?: true;
 }
 
 /** Words for seats, and what is left when they are taken away. Sources: SAE J512, J514, J533, ISO 4038, DIN 74234. */
@@ -32,6 +34,8 @@ const DASH: Readonly<Record<string, string>> = {
   '8': '3/4-16',
   '10': '7/8-14',
 };
+/** How a thread that turns the other way is called. */
+const LEFT_HAND = /[ -]*\b(?:lh|left(?:[ -]hand(?:ed)?)?)\b/;
 const DASHED = /^(?:an|jic)\s*-?\s*(\d{1,2})$|^-?\s*(\d{1,2})\s*(?:an|jic)$/;
 
 /** Fractions as they are spoken. */
@@ -76,6 +80,9 @@ export function plainWriting(text: string): Plain {
     .toLowerCase()
     .replace(/,/g, '.')
     .replace(/[\u2010-\u2015\u2212]/g, '-')
+    // Letters of another keyboard that look the same.
+    .replace(/\u043c/g, 'm')
+    .replace(/\u0445/g, 'x')
     .replace(/⁄/g, '/')
     .replace(/\s+/g, ' ')
     .trim();
@@ -88,9 +95,16 @@ export function plainWriting(text: string): Plain {
     if (without === clean || without === '') continue;
     [clean, seat] = [without, name];
   }
-  const fine = /\bfine\b/.test(clean);
+  const leftHand = LEFT_HAND.test(clean);
+  // "MF" is a metric fine thread; SAE names who drew the fitting, not which thread it has.
+  const fine = /\bfine\b|^mf\s*\d/.test(clean);
   clean = clean
+    .replace(LEFT_HAND, ' ')
     .replace(/\bfine\b/, ' ')
+    .replace(/^mf(?=\s*\d)/, 'm')
+    .replace(/\bsae\b/, ' ')
+    .replace(/^(#?\d{1,2}(?:\/\d{1,2})?|0?\.\d{1,4})\s*in(?:ch(?:es)?)?\b\.?/, '$1 ')
+    .replace(/^(\S+) - /, '$1-')
     .replace(/\s+/g, ' ')
     .trim();
   for (const [spoken, written] of Object.entries(SPOKEN).sort((a, b) => b[0].length - a[0].length))
@@ -101,11 +115,11 @@ export function plainWriting(text: string): Plain {
         .trim();
   clean = clean
     // A family that sticks to a figure, before it or after it.
-    .replace(/(\d)(unef|unf|unc|uns|un|nptf?|nef|nf|nc|bsf|bspp|bspt|bsp)\b/g, '$1 $2')
+    .replace(/(\d)(unef|unf|unc|uns|un|nptf?|nef|nf|nc|bsf|bsw|bsc|bspp|bspt|bsp)\b/g, '$1 $2')
     .replace(/\b(g|rp|rc|r|pt|pf|npt|bspp|bspt|bsp)(\d)/g, '$1 $2')
     // Classes of tolerance say nothing of which thread it is.
     .replace(/(unef|unf|unc|uns|un)\s*-?\s*[1-3][ab]\b/, '$1')
-    .replace(/^(m[\d. x×*-]+?)\s*-\s*\d[a-h](?:\d[a-h])?$/, '$1')
+    .replace(/^(m[\d. x×*-]+?)\s*[-\s]\s*\d[a-h](?:\d[a-h])?$/, '$1')
     .replace(/^(g\s*[\d/]+)\s*[ab]$/, '$1');
   for (const [pattern, name] of RENAMED) clean = clean.replace(pattern, name);
   clean = clean
@@ -114,8 +128,13 @@ export function plainWriting(text: string): Plain {
     .replace(/^(\d{1,2}(?:\.\d)?)\s*mm$/, fine ? 'm$1' : '$&')
     .replace(/^(\d{1,2})\s*-\s*(\d\.\d{1,3})$/, 'm$1x$2')
     .replace(/^(\d{1,2})\s*(?:x|×)\s*(\d(?:\.\d{1,3})?)\s*mm$/, 'm$1x$2')
-    .replace(/^0?(\.\d{2,4})(?=[ x-])/, (_, decimal: string) => fraction(decimal))
+    .replace(/^0?(\.\d{1,4})(?=[ x-])/, (_, decimal: string) => fraction(decimal))
     .replace(/\s+/g, ' ')
     .trim();
-  return { text: clean, ...(seat ? { seat } : {}), ...(fine ? { fine } : {}) };
+  return {
+    text: clean,
+    ...(seat ? { seat } : {}),
+    ...(fine ? { fine } : {}),
+    ...(leftHand ? { leftHand } : {}),
+  };
 }
