@@ -67,7 +67,11 @@ export const RodGapRequest = strict({
 export const RodGapAnswer = T.Object({
   gap: Quantity,
   inOther: Quantity,
-  verdict: oneOf(['no-clearance', 'tight', 'within', 'loose'] as const),
+  /** Two standard errors of the readings together. */
+  doubt: Quantity,
+  verdict: oneOf(['no-clearance', 'open', 'tight', 'within', 'loose'] as const),
+  /** What nobody measured and was taken as none. */
+  assumed: T.Optional(T.String()),
   turns: T.Optional(T.Number()),
   pedalFreeTravel: T.Optional(Quantity),
   sentence: T.String(),

@@ -168,6 +168,9 @@ function sideOf(chain: Chain, judged: JudgedChain, settings: Settings, comes: bo
   };
 }
 
+const isConcentric = (slave: Part | undefined): boolean =>
+  slave?.facts.some((fact) => fact.attribute === 'slave-form' && fact.value === 'concentric') === true;
+
 function clutchOf(chain: Chain): ClutchSide {
   const parts = partsById(chain);
   const pedal = parts.get('clutch-pedal');
@@ -176,7 +179,8 @@ function clutchOf(chain: Chain): ClutchSide {
     freeTravel: figure(pedal, 'free-travel'),
     pedalRatio: figure(pedal, 'pedal-ratio'),
     masterBore: figure(parts.get('clutch-master'), 'bore'),
-    slaveBore: figure(parts.get('slave'), 'bore'),
+    // Of a slave around the shaft its bore alone says no area: that is a ring.
+    slaveBore: isConcentric(parts.get('slave')) ? undefined : figure(parts.get('slave'), 'bore'),
     wanted: figure(parts.get('fork'), 'travel'),
   };
   return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined)) as ClutchSide;

@@ -74,6 +74,7 @@ export interface Comparison {
 const ONE_SIDED: Readonly<Partial<Record<CheckRow['rule'], 'less' | 'more'>>> = {
   room: 'less',
   'at-least-b': 'less',
+  'at-least-named': 'less',
   'at-most-b': 'more',
   'stud-length': 'less',
 };

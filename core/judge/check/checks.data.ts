@@ -86,7 +86,7 @@ const ROWS = [
   { code: 'carrier.hand', joint: 'carrier', a: 'hand', rule: 'same', asked: 'either', rank: 'receive', mates: true },
   { code: 'disc.diameter', joint: 'disc', a: 'disc', rule: 'near', within: 'discWithin', asked: 'always', rank: 'must', mates: true },
   { code: 'disc.thickness', joint: 'disc', a: 'disc-thickness', rule: 'near', within: 'discWithin', asked: 'either', rank: 'receive', mates: true },
-  { code: 'wheel.size', joint: 'wheel', a: 'wheel-size', b: 'wheel-least', rule: 'at-least-b', asked: 'always', rank: 'design' },
+  { code: 'wheel.size', joint: 'wheel', a: 'wheel-size', b: 'wheel-least', rule: 'at-least-named', asked: 'always', rank: 'design' },
   { code: 'wheel.sweep', joint: 'wheel', a: 'wheel-inside', b: 'sweep', rule: 'room', asked: 'either', rank: 'receive' },
   { code: 'wheel.spokes', joint: 'wheel', a: 'spoke-room', b: 'overhang', rule: 'room', asked: 'either', rank: 'receive' },
   // what drives a booster

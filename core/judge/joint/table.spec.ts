@@ -257,6 +257,20 @@ describe('every row of the table of joints judges', () => {
   it.each(CHECKS.map((row) => [row.code, row] as const))('%s', (_, row) => expectJudges(row));
 });
 
+describe('a wheel and the smallest that a caliper takes', () => {
+  const row = CHECKS.find(({ code }) => code === 'wheel.size') as CheckRow;
+  it.each<[string, Two, readonly [number, number], string]>([
+    ['16 in has room for what wants 16 in', [406.4, 406.4], [0, 0], 'fits'],
+    ['a wheel written 405 mm is one of 16 in', [405, 406.4], [0, 0], 'fits'],
+    ['15 in has none for what wants 16 in', [381, 406.4], [0, 0], 'does-not-fit'],
+    ['half an inch is another name', [393.7, 406.4], [0, 0], 'does-not-fit'],
+    ['a reading between two names is open', [400, 406.4], [3, 0], 'not-known'],
+    ['a coarse one that could only be larger fits', [430, 406.4], [6, 0], 'fits'],
+  ])('%s', (_, two, open, state) => {
+    expect(checkWith(row, two, {}, open)?.state).toBe(state);
+  });
+});
+
 describe('more doubt never makes a row fit', () => {
   const FIGURES = CHECKS.filter((row) => {
     const { fits, not } = VALUES[row.code] as (typeof VALUES)[string];

@@ -101,7 +101,7 @@ function plain(check: Said, { between, line }: Pick<JudgedJoint, 'between' | 'li
     case 'does-not-fit':
       if (row?.rule === 'room')
         return `${words} fouls${pair}: ${mm(check.values['over'])} too much with what is to stay clear.`;
-      if (row?.rule === 'at-least-b') return `${words}: too little${pair}.`;
+      if (row?.rule === 'at-least-b' || row?.rule === 'at-least-named') return `${words}: too little${pair}.`;
       return `${words} does not fit${pair}${apartWords(keys, check, names[0])}${rests}.`;
     case 'not-known':
       if (check.disputed && row) return `${words}: ${disputeWords(row.a, check.disputed)}`;

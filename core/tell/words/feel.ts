@@ -179,6 +179,7 @@ export function clutchWords({ advice, shortBy, slaveTravel, masterStroke }: Clut
   const says: Readonly<Record<ClutchTravel['advice'][number], string>> = {
     'free-travel-not-known':
       'Cannot say: the free travel of the pedal is not known. Press it by hand until the rod is felt, and measure.',
+    'no-ratio': 'Cannot say: a ratio of nought moves nothing. Measure it.',
     'no-stroke': 'The pedal’s travel is used up by free travel and port closing: nothing moves.',
     enough: 'It releases.',
     'too-little':

@@ -210,6 +210,8 @@ describe('clutch', () => {
   it('unknown free travel makes it not known', () => {
     const { freeTravel: _, ...without } = asked;
     expect(clutchTravel(without)).toEqual({ known: false, advice: ['free-travel-not-known'] });
+    for (const none of [{ pedalRatio: 0 }, { forkRatio: 0 }, { pedalRatio: -3 }, { pedalRatio: NaN }])
+      expect(clutchTravel({ ...without, freeTravel: 8, ...none })).toEqual({ known: false, advice: ['no-ratio'] });
   });
   it('a concentric slave goes by its ring, and has a longest stroke of its own', () => {
     // By hand: π/4 (38² − 30²) = 427.26; 20.764 × 197.93 / 427.26 × 0.95 = 9.138.

@@ -1,4 +1,5 @@
 import { type Settings, STANDARD_SETTINGS } from '../../named/settings/index.js';
+import { READING_SIGMAS } from '../../vehicle/reading/index.js';
 import { type Engagement, engagementOf, findThread } from '../../named/thread/index.js';
 
 /** Push rods: the clearance between booster and master, and how much thread stays engaged. */
@@ -8,9 +9,9 @@ export interface RodGapInput {
   readonly recessMm: number;
   /** From the booster's mating face to the tip of its pin. */
   readonly pinMm: number;
-  /** A spacer or gasket between the faces adds. */
+  /** A spacer or gasket between the faces adds. Absent: taken as none, and said so. */
   readonly plateMm?: number;
-  /** A piece in the master's recess takes away. */
+  /** A piece in the master's recess takes away. Absent: taken as none, and said so. */
   readonly insertMm?: number;
   /** The unit maker's own figures, where there are any. */
   readonly target?: { readonly min: number; readonly max: number };
@@ -21,7 +22,12 @@ export interface RodGapInput {
 
 export interface RodGap {
   readonly gapMm: number;
-  readonly verdict: 'no-clearance' | 'tight' | 'within' | 'loose';
+  /** Two standard errors of the readings together: so much the clearance may be off. */
+  readonly doubtMm: number;
+  /** "open": what the readings leave open reaches to no clearance. */
+  readonly verdict: 'no-clearance' | 'open' | 'tight' | 'within' | 'loose';
+  /** What nobody measured and was taken as none. */
+  readonly assumed?: string;
   readonly sentence: string;
   readonly working: string;
   /** Turns of the adjuster to the middle of the target; positive lengthens the pin. */
@@ -43,24 +49,37 @@ function shownApart(value: number, limits: readonly number[]): string {
   return value.toFixed(5);
 }
 
+/** Spacer and insert that nobody measured. */
+function assumedIn({ plateMm, insertMm }: RodGapInput): string | undefined {
+  const none = [plateMm === undefined ? 'no spacer' : '', insertMm === undefined ? 'no insert' : ''].filter(Boolean);
+  return none.length === 0 ? undefined : `Taken with ${none.join(' and ')}: measure it where there is one.`;
+}
+
 const DRAG =
   'Do not drive, and do not bolt up: without clearance the ports stay covered, the brakes drag, heat and lock.';
 
 /**
  * Rod clearance = recess + plate − insert − pin, against the target range (a setting, or the maker's own). No clearance
- * is a stop. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of
+ * is a stop, and one that the readings leave open is treated as none. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of
  * the pin between two faces.
  */
 export function rodGap(input: RodGapInput, settings: Settings = STANDARD_SETTINGS): RodGap {
   const [plate, insert] = [input.plateMm ?? 0, input.insertMm ?? 0];
   const { min, max } = input.target ?? { min: settings.gapMin, max: settings.gapMax };
   const gapMm = input.recessMm + plate - insert - input.pinMm;
-  const says = `${shownApart(gapMm, [0, min, max])} mm (${(gapMm / 25.4).toFixed(4)} in)`;
+  const readings = [input.recessMm, input.pinMm, input.plateMm, input.insertMm].filter((one) => one !== undefined);
+  const doubtMm = READING_SIGMAS * settings.sigmaCaliper * Math.sqrt(readings.length);
+  const shown = shownApart(gapMm, [0, min, max]);
+  const says = `${shown} mm (${(gapMm / 25.4).toFixed(4)} in) ± ${doubtMm.toFixed(2)} mm`;
+  const assumed = assumedIn(input);
   const aim = (min + max) / 2;
   const extra = {
+    doubtMm,
+    ...(assumed === undefined ? {} : { assumed }),
     working:
       `recess ${input.recessMm} + plate ${plate} − insert ${insert} − pin ${input.pinMm} = ` +
-      `${gapMm.toFixed(2)} mm; target ${min} to ${max} mm`,
+      `${shown} mm ± ${doubtMm.toFixed(2)} (${READING_SIGMAS} standard errors of ${readings.length} readings); ` +
+      `target ${min} to ${max} mm`,
     ...(input.pitchMm === undefined ? {} : { turns: (gapMm - aim) / input.pitchMm }),
     ...(input.pedalRatio === undefined ? {} : { pedalFreeTravelMm: gapMm * input.pedalRatio }),
   };
@@ -73,6 +92,14 @@ export function rodGap(input: RodGapInput, settings: Settings = STANDARD_SETTING
       ...extra,
     };
   }
+  if (gapMm - doubtMm <= 1e-9)
+    return {
+      gapMm,
+      verdict: 'open',
+      sentence: `Clearance ${says}: not known to clear. Treat it as none until it is measured with a depth gauge.`,
+      caution: DRAG,
+      ...extra,
+    };
   if (gapMm < min - 1e-9)
     return { gapMm, verdict: 'tight', sentence: `Clearance ${says} is under ${min} mm: shorten the pin.`, ...extra };
   if (gapMm > max + 1e-9)

@@ -18,6 +18,30 @@ describe('rod clearance', () => {
   it('no clearance is a stop', () => expect(rodGap({ recessMm: 14.2, pinMm: 14.3 }).sentence).toContain('Stop'));
 });
 
+describe('near nought', () => {
+  it('what the readings leave open reaches to none: it is not known to clear, with the caution and the interval', () => {
+    const near = rodGap({ recessMm: 14.1, pinMm: 14 });
+    expect(near).toMatchObject({ verdict: 'open', caution: expect.stringContaining('Do not drive') });
+    expect(near.doubtMm).toBeCloseTo(2 * 0.05 * Math.SQRT2, 9);
+    expect(near.sentence).toContain('± 0.14 mm');
+    // One more reading leaves more open.
+    expect(rodGap({ recessMm: 14.1, pinMm: 15, plateMm: 1 }).doubtMm).toBeCloseTo(2 * 0.05 * Math.sqrt(3), 9);
+  });
+  it('never prints nought for a clearance that is there', () => {
+    for (const gap of [0.004, 0.0004, 0.2]) {
+      const { sentence, working } = rodGap({ recessMm: 14 + gap, pinMm: 14 });
+      expect(`${sentence} ${working}`).not.toMatch(/(Clearance|=) -?0\.0+ /);
+    }
+  });
+  it('says what was taken as none, and nothing of what was measured', () => {
+    expect(rodGap({ recessMm: 14.2, pinMm: 13.7 }).assumed).toBe(
+      'Taken with no spacer and no insert: measure it where there is one.',
+    );
+    expect(rodGap({ recessMm: 14.2, pinMm: 13.7, insertMm: 0 }).assumed).toContain('no spacer:');
+    expect(rodGap({ recessMm: 14.2, pinMm: 13.7, plateMm: 0, insertMm: 0 }).assumed).toBeUndefined();
+  });
+});
+
 describe('what follows from a clearance', () => {
   it('the worked example: a quarter turn out, and what the pedal loses', () => {
     const answer = rodGap({ recessMm: 14.2, pinMm: 13.55, pitchMm: 1.25, pedalRatio: 4.2 });
@@ -108,7 +132,7 @@ describe('thread left in the fork', () => {
   });
   it.each([
     [0.513, 'loose', '0.513 mm'],
-    [0.002, 'tight', '0.002 mm'],
+    [0.002, 'open', '0.002 mm'],
     [0.51, 'within', '0.51 mm'],
   ] as const)('a clearance of %s is %s, and is shown as finely as that takes', (gap, verdict, shown) => {
     const found = rodGap({ recessMm: 14 + gap, pinMm: 14 });

@@ -105,10 +105,11 @@ function rodGapTool(router: Router, stores: Stores): void {
       },
       stores.settings.current(),
     );
-    const { gapMm, pedalFreeTravelMm, ...rest } = found;
+    const { gapMm, doubtMm, pedalFreeTravelMm, ...rest } = found;
     ctx.body = {
       ...rest,
       gap: mm(gapMm),
+      doubt: mm(doubtMm),
       inOther: otherSystem(mm(gapMm)),
       pedalFreeTravel: orNothing(pedalFreeTravelMm),
     } satisfies Loose<RodGapAnswer>;

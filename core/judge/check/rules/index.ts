@@ -3,6 +3,7 @@ import { bolt } from './banjo.js';
 import { gap } from './gap.js';
 import {
   atLeastB,
+  atLeastNamed,
   atMostB,
   gender,
   hasToo,
@@ -31,6 +32,7 @@ export const RULES = {
   bolt,
   'at-most-b': atMostB,
   'at-least-b': atLeastB,
+  'at-least-named': atLeastNamed,
   room,
   'has-too': hasToo,
   travel,

@@ -1,7 +1,7 @@
 import { findSeat } from '../../../named/seat/index.js';
 import { findThread, mate } from '../../../named/thread/index.js';
 import { interchangeableTubes } from '../../../named/tube/index.js';
-import { genderOf } from '../../../vehicle/chain/index.js';
+import { genderOf, type Known } from '../../../vehicle/chain/index.js';
 import type { Case, Finding } from '../types.js';
 import {
   alike,
@@ -141,6 +141,26 @@ export function atLeastB(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
   return compare(c, Number(c.vb?.value), Number(c.va?.value ?? 0), 0);
+}
+
+/** Wheels are named by half inches of their diameter, whatever is written: 406 mm and 16 in are one name. */
+const HALF_INCH = 12.7;
+
+/**
+ * The first face is at least what the second one wants, by the names of their sizes and not by their millimetres. A
+ * reading that could be either of two names decides only where both would.
+ */
+export function atLeastNamed(c: Case): Finding {
+  if (c.vb?.value === null) return finding('fits', pair(c), restsOf(c.vb));
+  const wants = missing(c);
+  if (wants.length > 0) return notKnown(pair(c), ...wants);
+  const names = (known: Known | undefined): readonly [number, number] => {
+    const [value, open] = [Number(known?.value ?? 0), known?.tolerance ?? 0];
+    return [Math.round((value - open) / HALF_INCH), Math.round((value + open) / HALF_INCH)];
+  };
+  const [[least, most], [wantsLeast, wantsMost]] = [names(c.va), names(c.vb)];
+  const verdict = least >= wantsMost ? 'yes' : most < wantsLeast ? 'no' : 'open';
+  return decided(c, verdict, pair(c), { rests: restsOf(c.va, c.vb), misfits: most < wantsMost });
 }
 
 /** What a unit takes up, with the clearance that is to stay (a setting), is at most the room there is. */

@@ -89,7 +89,13 @@ export class RodTools {
   );
   protected readonly gapState = computed(() => {
     const verdict = this.gap()?.verdict;
-    return verdict === 'within' ? 'fits' : verdict === 'no-clearance' ? 'does-not-fit' : 'fits-with-change';
+    return verdict === 'within'
+      ? 'fits'
+      : verdict === 'no-clearance'
+        ? 'does-not-fit'
+        : verdict === 'open'
+          ? 'not-known'
+          : 'fits-with-change';
   });
 
   protected readonly by = signal<'depth' | 'turns' | 'mark'>('depth');
@@ -148,7 +154,7 @@ export class RodTools {
 
   protected both = (value: number): string => printBoth({ value: Math.round(value * 1000) / 1000, unit: 'mm' });
   protected turnsWords = (turns: number): string =>
-    Math.abs(turns) < 0.05
+    Math.abs(turns) < 0.05 && this.gap()?.verdict === 'within'
       ? 'The pin is where it should be.'
       : `${Math.abs(turns).toFixed(2)} turns of the adjuster to ${turns > 0 ? 'lengthen' : 'shorten'} ` +
         'the pin to the middle of the target.';
