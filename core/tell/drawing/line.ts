@@ -45,9 +45,10 @@ export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: 
     views: VIEWS.filter(({ id }) => only === undefined || id === only).map(({ id, words, x, y }): View => {
       const drawn = seen(points, x, y);
       const [from, to] = [drawn[0] ?? ORIGIN, drawn.at(-1) ?? ORIGIN];
+      const legs = legsSeen(stretches, x, y).filter(({ short }) => short);
       return {
         id,
-        words,
+        words: legs.length > 0 ? `${words}; with its length: a straight that is seen shorter` : words,
         shapes: [
           ...edges(drawn, outsideMm),
           circle('edge', from, outsideMm * 0.9),
@@ -65,25 +66,36 @@ export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: 
             ),
           ),
           mark(`${id}:end-2`, 'end 2', to, 'below'),
+          ...legs.map(({ n, at, trueMm }): Mark => mark(`${id}:leg-${n}`, shortWords(n, trueMm), at, 'above')),
         ],
       };
     }),
     doubts: [],
   };
 }
-/** Where each leg is seen from above, at the middle of its straight: what it measures is typed there. */
-export function legMarks({ stretches }: Pick<CutLine, 'stretches'>): Mark[] {
-  let leg = 0;
-  return stretches.flatMap(({ kind, points }): Mark[] => {
-    if (kind === 'bend') {
-      leg += 1;
-      return [];
-    }
-    const [a, b] = seen([points[0] ?? [0, 0, 0], points.at(-1) ?? [0, 0, 0]], 0, 1) as [Point, Point];
-    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    return [mark(`leg-${leg + 1}`, `leg ${leg + 1}`, middle, leg % 2 === 0 ? 'above' : 'below')];
+/** A leg that is seen shorter than it is by so much carries its true length. */
+const SEEN_SHORTER = 0.98;
+
+/** The straights of the legs as they are seen along one axis, each with its middle and its true length. */
+function legsSeen(stretches: CutLine['stretches'], x: Axis, y: Axis) {
+  const straights = stretches.filter(({ kind }) => kind === 'straight');
+  return straights.map(({ points }, i) => {
+    const [from, to] = [points[0] ?? NOWHERE, points.at(-1) ?? NOWHERE];
+    const [a, b] = seen([from, to], x, y) as [Point, Point];
+    const trueMm = Math.hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
+    const seenMm = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const at: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    return { n: i + 1, at, trueMm, short: trueMm > 1 && seenMm < trueMm * SEEN_SHORTER };
   });
 }
+const NOWHERE: Xyz = [0, 0, 0];
+const shortWords = (n: number, trueMm: number): string => `leg ${n}: ${trueMm.toFixed(0)} mm`;
+
+/** Where each leg is seen from above, at the middle of its straight: what it measures is typed there. */
+export const legMarks = ({ stretches }: Pick<CutLine, 'stretches'>): Mark[] =>
+  legsSeen(stretches, 0, 1).map(({ n, at, short, trueMm }) =>
+    mark(`leg-${n}`, short ? shortWords(n, trueMm) : `leg ${n}`, at, n % 2 === 1 ? 'above' : 'below'),
+  );
 const mark = (key: string, words: string, at: Point, side: Mark['side']): Mark => ({ key, words, at, side });
 
 /** The tube as it is cut, its bends as stretches of it, with the mark of the bender for each. */

@@ -48,13 +48,14 @@ export const slaveArea = (slave: ClutchInput['slave']): number =>
 
 /**
  * Master stroke = (pedal travel − free travel) / ratio − cut-off; slave travel = stroke × A_master / A_slave ×
- * efficiency. Free travel that nobody measured makes it not known, and so does a ratio of nought. Source: volume of the fluid; worked example beside
+ * efficiency. Free travel that nobody measured makes it not known, and so does a ratio of nought. Source: volume of
+ * the fluid; worked example beside
  * the tests.
  */
 export function clutchTravel(input: ClutchInput): ClutchTravel {
   const { pedalTravel, freeTravel, pedalRatio, masterBore, cutOff, efficiency, forkRatio, longest, wanted } = input;
   if (freeTravel === undefined) return { known: false, advice: ['free-travel-not-known'] };
-  if (!(pedalRatio > 0) || (forkRatio !== undefined && !(forkRatio > 0))) return { known: false, advice: ['no-ratio'] };
+  if (![pedalRatio, forkRatio ?? 1].every((ratio) => ratio > 0)) return { known: false, advice: ['no-ratio'] };
   // The stroke of the piston; its port closes on the first of it.
   const masterStroke = (pedalTravel - freeTravel) / pedalRatio - (cutOff ?? 0);
   if (masterStroke <= 0) return { known: true, masterStroke: 0, slaveTravel: 0, advice: ['no-stroke'] };

@@ -7,6 +7,8 @@ import type { LineCheck, LineEnd, LineOrder } from './types.js';
 
 /** Beyond this a virtual corner runs so far away that nobody can measure to it. */
 const MOST_CORNER_DEG = 150;
+/** Legs that come straight back have no virtual corner between them at all. */
+const BACK_DEG = 179;
 /** More bends than this are no brake line. */
 export const MOST_BENDS = 60;
 
@@ -34,6 +36,14 @@ export function lineFault({
     return {
       pointer: `/legs/${leg}`,
       sentence: `Leg ${leg + 1} is ${legsMm[leg]} mm: a leg is more than 0 and less than 20 m.`,
+    };
+  const back = bends.findIndex(({ angleDeg, byArc }) => angleDeg > BACK_DEG && angleDeg <= 180 && !byArc);
+  if (back >= 0)
+    return {
+      pointer: `/bends/${back}/angle`,
+      sentence:
+        `Bend ${back + 1} turns back by ${bends[back]?.angleDeg}°: its corner lies nowhere. Measure the legs to ` +
+        'where its arc begins.',
     };
   const bend = bends.findIndex(
     ({ angleDeg, radiusMm }) => !(angleDeg > 0 && angleDeg <= 180 && radiusMm > 0 && radiusMm < 1000),

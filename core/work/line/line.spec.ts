@@ -78,8 +78,14 @@ describe('cutting a line', () => {
     const tight = { ...LINE, bends: [{ angleDeg: 90, radiusMm: 12 }, ...LINE.bends.slice(1)] };
     expect(codes(tight)).toEqual(['radius 1']);
     expect(codes({ ...tight, material: 'copper-nickel' })).toEqual([]);
-    const back = { ...LINE, legsMm: [200, 200], bends: [{ angleDeg: 180, radiusMm: 20 }] };
+    const back = { ...LINE, legsMm: [200, 200], bends: [{ angleDeg: 170, radiusMm: 20 }] };
     expect(codes(back)).toContain('u-bend 1');
+    // Straight back there is no corner to measure to, and no length that could be told.
+    for (const angleDeg of [180, 179.5]) {
+      const corner = { legsMm: [200, 200], bends: [{ angleDeg, radiusMm: 20 }] };
+      expect(lineFault(corner)).toMatchObject({ pointer: '/bends/0/angle', sentence: expect.stringContaining('arc') });
+      expect(lineFault({ ...corner, bends: [{ angleDeg, radiusMm: 20, byArc: true }] })).toBeUndefined();
+    }
     const byArc = { ...back, bends: [{ angleDeg: 180, radiusMm: 20, byArc: true }] };
     expect(codes(byArc)).toEqual([]);
     expect(developedMm(byArc)).toBeCloseTo(400 + Math.PI * 20, 6);

@@ -60,7 +60,8 @@ const DRAG =
 
 /**
  * Rod clearance = recess + plate − insert − pin, against the target range (a setting, or the maker's own). No clearance
- * is a stop, and one that the readings leave open is treated as none. Turns = (gap − middle of the target) / pitch; pedal free travel = gap × pedal ratio. Source: statics of
+ * is a stop, and one that the readings leave open is treated as none. Turns = (gap − middle of the target) / pitch;
+ * pedal free travel = gap × pedal ratio. Source: statics of
  * the pin between two faces.
  */
 export function rodGap(input: RodGapInput, settings: Settings = STANDARD_SETTINGS): RodGap {

@@ -19,7 +19,7 @@ describe('rod clearance', () => {
 });
 
 describe('near nought', () => {
-  it('what the readings leave open reaches to none: it is not known to clear, with the caution and the interval', () => {
+  it('what the readings leave open reaches to none: not known to clear, with caution and interval', () => {
     const near = rodGap({ recessMm: 14.1, pinMm: 14 });
     expect(near).toMatchObject({ verdict: 'open', caution: expect.stringContaining('Do not drive') });
     expect(near.doubtMm).toBeCloseTo(2 * 0.05 * Math.SQRT2, 9);

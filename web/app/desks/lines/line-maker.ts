@@ -28,7 +28,7 @@ import { Api } from '../../api/api';
 import { Drafts } from '../../api/drafts';
 import { outcome } from '../../api/problem';
 import { SettingsService } from '../../api/settings-service';
-import { DrawingView } from '../../drawing/drawing';
+import { DrawingView, type LabelSize } from '../../drawing/drawing';
 import { ControlField } from '../../parts/control-field';
 import { Cell, DataTable } from '../../parts/data-table';
 import { focusSoon } from '../../parts/focus';
@@ -53,7 +53,7 @@ import {
 import { QuickLine } from './quick-line';
 
 /** The labels of a line drawing: numbers are enough, the table says the rest. */
-const LABEL = { width: 64, height: 20 };
+const labelFor = (words: string): LabelSize => ({ width: Math.max(64, words.length * 8.4 + 8), height: 20 });
 /** What stands in the drawing for what nobody typed yet. */
 const EXAMPLE = { leg: '200', angle: '90', radius: '16' };
 const withExample = (typed: TypedLine): TypedLine => ({
@@ -146,7 +146,9 @@ export class LineMaker {
     const drawing = lineViews(cut, order.tube.outsideMm);
     // From above it is drawn with what can be typed on it.
     const views = drawing.views.map((view) =>
-      view.id === 'plan' ? { ...view, marks: [...view.marks, ...legMarks(cut)] } : view,
+      view.id === 'plan'
+        ? { ...view, marks: [...view.marks.filter(({ key }) => !key.startsWith('plan:leg-')), ...legMarks(cut)] }
+        : view,
     );
     return { ...drawing, views };
   });
@@ -158,7 +160,7 @@ export class LineMaker {
     () =>
       new Map(
         this.views()?.views.flatMap(({ marks }) =>
-          marks.map(({ key }) => [key, this.fieldAt(key) ? FIELD : LABEL] as const),
+          marks.map(({ key, words }) => [key, this.fieldAt(key) ? FIELD : labelFor(words)] as const),
         ),
       ),
   );
