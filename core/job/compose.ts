@@ -91,7 +91,7 @@ const ORDER: readonly Slot[] = ['booster', 'brake-master', 'clutch-master', 'sla
 
 function addUnit(place: JobPlace, draft: Draft): void {
   const { slot, kind, old, chosen } = place;
-  const own = place.read.filter((fact) => !isOfNeighbour(fact.attribute));
+  const own = place.read.filter((fact) => !isOfNeighbour(fact.attribute, slot));
   const unit = {
     ...(old === undefined ? {} : { unit: old.id }),
     ...(place.oldSet === undefined ? {} : { set: place.oldSet }),

@@ -143,5 +143,9 @@ const OF_THE_VEHICLE: ReadonlySet<AttributeName> = new Set<AttributeName>([
 ]);
 export const isOfTheVehicle = (name: AttributeName): boolean => OF_THE_VEHICLE.has(name);
 
-/** Whether a reading at a place is of what a unit meets there: what is not is of the unit itself. */
-export const isOfNeighbour = (name: AttributeName): boolean => NEIGHBOURS.has(name);
+/**
+ * Whether a reading at a place is of what a unit meets there: what is not is of the unit itself, as a booster's pin is
+ * at the booster and not at the master.
+ */
+export const isOfNeighbour = (name: AttributeName, slot: string): boolean =>
+  NEIGHBOURS.has(name) && !(slot === 'booster' && BOOSTER_PUSH.some((own) => own === name));

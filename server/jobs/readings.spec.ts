@@ -71,3 +71,32 @@ describe('readings of one thing', () => {
     expect((await server.ask('POST', `/jobs/${id}/evidence`, { body: { ...body, sigma: 40 } })).status).toBe(400);
   });
 });
+
+describe('what was seen counts where it was seen, or is refused with the places there are', () => {
+  const gapOf = async (): Promise<unknown> =>
+    ((await server.ask('GET', '/jobs/3')).body as Workspace).work
+      .flatMap(({ joints }) => joints.flatMap((joint) => joint.checks))
+      .find(({ sentence }) => sentence.startsWith('Clearance'))?.sentence;
+
+  it('at a place that nobody works on: the clearance takes the pin of the booster that stays', async () => {
+    const before = await gapOf();
+    expect(before).toContain('0.40 mm');
+    const told = (line: string) => server.ask('POST', '/jobs/3/bench-line', { body: { line, slot: 'booster' } });
+    expect((await told('booster pin 9.3 cal')).status).toBe(201);
+    expect(await gapOf()).not.toBe(before);
+  });
+  it('not at a place that the vehicle does not have', async () => {
+    for (const [path, body] of [
+      ['bench-line', { line: 'studs 66 cal', slot: 'booster' }],
+      ['evidence', { attribute: 'makers-mark', kind: 'mark', value: 'K', slot: 'booster' }],
+    ] as const) {
+      const answer = await server.ask('POST', `/jobs/${id}/${path}`, { body });
+      expect(answer.status).toBe(400);
+      expect(answer.body.detail).toMatch(/^Nothing of this job looks at the booster: its vehicle has master, /);
+    }
+    for (const slot of ['out', 'keep', 'front-left', 'brake-master/out'])
+      expect(
+        (await server.ask('POST', `/jobs/${id}/bench-line`, { body: { line: 'studs 66 cal', slot } })).status,
+      ).toBe(400);
+  });
+});

@@ -98,7 +98,7 @@ export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, 
   return without.length > 0 ? without : ofMonth;
 }
 
-const measuredAt = (slot: string, { evidence }: SlotInput): Evidence[] =>
+export const measuredAt = (slot: string, { evidence = [] }: Partial<Pick<SlotInput, 'evidence'>>): Evidence[] =>
   evidence.filter(({ view }) => !view.withdrawn && view.slot === slot).map(({ item }) => item);
 
 /** What has to be said of a vehicle before a record speaks of this one, in words; empty where it does. */
@@ -164,7 +164,7 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
  */
 function seenOf(
   id: string | undefined,
-  measured: readonly Evidence[],
+  { slot, measured }: { readonly slot: string; readonly measured: readonly Evidence[] },
   { candidates, marks }: IdentificationRecord,
   reads: JobReads,
 ): Seen {
@@ -176,7 +176,7 @@ function seenOf(
       of: other ? `${other.maker} ${other.name}` : 'another unit',
     };
   }
-  const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name));
+  const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name, slot));
   const unit = candidates.find(({ unitId }) => unitId === id);
   return own.some((one) => unit?.agrees.some((agreed) => agreed.attribute === one.attribute)) ? 'so' : 'nothing';
 }
@@ -195,7 +195,7 @@ export function chooseSlot(
   const old = reads.unit(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
-  const seen = decided ? 'so' : seenOf(old?.id, measured, identification, reads);
+  const seen = decided ? 'so' : seenOf(old?.id, { slot, measured }, identification, reads);
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);

@@ -9,14 +9,15 @@ import { type Change, findSlot, type Slot, SLOTS } from '../../vehicle/place/ind
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
 import type { BoxRecord, PartFact } from './records.js';
 import type { JobReads } from './reads.js';
-import { decisionOf, entriesFor, listedFor, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, entriesFor, listedFor, measuredAt, type SlotChoice, type SlotInput } from './choose.js';
 import { differenceOf } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
 import { unansweredIn } from '../question.js';
 import { interchangeOf } from './interchange.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
-export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'settings' | 'plan'>;
+export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'settings' | 'plan'> &
+  Partial<Pick<SlotInput, 'evidence'>>;
 /** What is there and what goes in, at one place. */
 export type PlaceChoice = Pick<SlotChoice, 'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays'>;
 
@@ -163,7 +164,8 @@ function standingPlace(slot: Slot, input: PlaceInput, reads: JobReads): JobPlace
       kind,
       ...(only ? { old: only } : {}),
       recorded: recordedOf(slot, input, reads),
-      read: [],
+      // What was seen at a place that nobody works on counts where the chain meets it.
+      read: measuredAt(slot, input).map((item) => readingOf(item, input.settings)),
       ...setOf('oldSet', only, slot, input, reads),
       wanted: false,
       beside: [],

@@ -8,10 +8,11 @@ import { writeOf } from '../../base/http/guard.js';
 import { jobId, wholeNumber } from '../../base/http/path-number.js';
 import { badRequest } from '../../base/http/problem.js';
 import type { Stores } from '../needs.js';
+import { workspaceOf } from '../workspace.js';
 import type { Answering } from './answering.js';
 
-/** The place that something was seen at: the one that was said, else the job's own. */
-function slotFor(id: number, said: string | undefined, stores: Pick<Stores, 'jobs' | 'units'>): string {
+/** The place that something was seen at: the one that was said, else the job's own. It has to be one that counts. */
+async function slotFor(id: number, said: string | undefined, stores: Stores): Promise<string> {
   const slot = said ?? stores.jobs.get(id).slot;
   if (slot === null || slot === '')
     throw badRequest('Say first which unit this is about: the job has none yet.', '/slot');
@@ -19,7 +20,23 @@ function slotFor(id: number, said: string | undefined, stores: Pick<Stores, 'job
   const known = own ?? (slot.startsWith('unit:') ? stores.units.design(slot.slice('unit:'.length)) : findSlot(slot));
   if (!known)
     throw badRequest(`"${slot}" is not a place in the chain, nor "unit:" with a unit of the catalogue.`, '/slot');
+  if (slot.startsWith('unit:')) return slot;
+  const places = await placesOf(id, stores);
+  if (!places.includes(slot)) {
+    const words = places.map((one) => findSlot(one)?.words ?? one).join(', ');
+    throw badRequest(
+      `Nothing of this job looks at the ${findSlot(slot)?.words ?? slot}: its vehicle has ${words || 'no places yet'}.`,
+      '/slot',
+    );
+  }
   return slot;
+}
+
+/** Places of a job that something seen at them counts for: those that are worked on, and those that its vehicle has. */
+async function placesOf(id: number, stores: Stores): Promise<string[]> {
+  const { work, job } = await workspaceOf(id, stores);
+  const there = job.vehicleId === null ? [] : stores.vehicles.chain(job.vehicleId).map((entry) => entry.slot);
+  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...work.map(({ slot }) => slot), ...there])];
 }
 
 const named = (uid: string | undefined, instead: string | undefined) => ({
@@ -35,7 +52,7 @@ export function evidenceRoutes(router: Router, stores: Stores, { answered, worke
     const { slot, uid, instead, ...item } = body;
     const problem = evidenceProblem(item);
     if (problem !== undefined) throw badRequest(problem, '/value');
-    const entry = { slot: slotFor(id, slot, stores), item: item as Evidence, ...named(uid, instead) };
+    const entry = { slot: await slotFor(id, slot, stores), item: item as Evidence, ...named(uid, instead) };
     const [evidenceId] = stores.jobs.addEvidence(id, [entry], writeOf(ctx, body));
     await workedOut(id);
     ctx.status = 201;
@@ -47,7 +64,7 @@ export function evidenceRoutes(router: Router, stores: Stores, { answered, worke
     const { line, uid, instead, onVehicle = true } = body;
     const read = readBenchLine(line);
     if (!read.recognised) throw badRequest(read.problem, '/line');
-    const slot = slotFor(id, body.slot, stores);
+    const slot = await slotFor(id, body.slot, stores);
     // A line may say two things ("ports 2 left"): both are kept, or neither.
     const items: Evidence[] = [read.evidence, ...(read.also ? [read.also] : [])];
     const entries = items.map((item, i) => ({
