@@ -29,6 +29,10 @@ const force = (newton: number): string => `${newton.toFixed(0)} N (${inUnit(newt
 const way = (mm: number): string => `${mm.toFixed(1)} mm (${(mm / 25.4).toFixed(2)} in)`;
 const g = (z: number): string => `${z.toFixed(2)} g`;
 
+/** A figure that must not be exceeded, never rounded up. */
+const downTo = (value: number, digits: number): string =>
+  (Math.floor(value * 10 ** digits + 1e-9) / 10 ** digits).toFixed(digits);
+
 type Words = (values: FeelVerdict['values']) => string;
 const of = (values: FeelVerdict['values'], name: string): number => lookup(values, name) ?? Number.NaN;
 
@@ -51,8 +55,8 @@ const VERDICTS: Readonly<Record<FeelCode, Words>> = {
   'step-small': (v) =>
     `Only ${force(of(v, 'to') - of(v, 'from'))} lie between an everyday stop and locking wheels: hard to meter.`,
   'over-limit': (v) =>
-    `The booster puts out ${force(of(v, 'output'))} at a push of ${force(of(v, 'pedalForce'))}; the ` +
-    `master bears ${force(of(v, 'limit'))}.`,
+    `From a push of ${force(of(v, 'pedalForce'))} on the booster puts out more than the ` +
+    `${force(of(v, 'limit'))} that the master bears: ${force(of(v, 'output'))} at ${force(of(v, 'hardest'))}.`,
   'service-rule': (v) =>
     `Service braking: ${of(v, 'asked').toFixed(2)} m/s² at no more than ${force(of(v, 'effort'))} is ` +
     `what the rule asks; ${reached(v)}. An inspector decides, not this figure.`,
@@ -83,8 +87,8 @@ const VERDICTS: Readonly<Record<FeelCode, Words>> = {
     'the wheel cylinders have cup expanders, else they draw air on release.',
   'valve-wanted': (v) =>
     `A valve for the rear keeps the front first up to ${g(of(v, 'below'))}: one that passes on ` +
-    `${of(v, 'slope').toFixed(2)} beyond ${of(v, 'knee').toFixed(1)} MPa ` +
-    `(${inUnit(of(v, 'knee'), 'psi').value.toFixed(0)} psi) or earlier. Its maker’s data go first.`,
+    `${of(v, 'slope').toFixed(2)} beyond ${downTo(of(v, 'knee'), 1)} MPa ` +
+    `(${downTo(inUnit(of(v, 'knee'), 'psi').value, 0)} psi) or earlier. Its maker’s data go first.`,
   'no-gap': () => 'Clearance of the rod was not given and is taken as 0: the pedal goes further.',
   'travel-not-known': () => 'Travel cannot be said: how far each piston moves to its lining is not known.',
   'no-cut-off': () => 'Port-closing travel of the master was not given and is taken as 0: the pedal goes further.',
@@ -108,7 +112,8 @@ export const feelVerdictWords = ({ code, values }: Pick<FeelVerdict, 'code' | 'v
 export type FeelHeard = FeelSummary & { readonly ratios?: FeelRatios };
 
 /** The answer in plain words first: travel, effort, which axle locks first, and what is left without assistance. */
-export function feelSummary({ ratios, effort, travel, everyday, first, firstBefore, without }: FeelHeard): string {
+export function feelSummary(heard: FeelHeard): string {
+  const { ratios, effort, travel, everyday, first, firstAt, firstBefore, without } = heard;
   const travelRatio = travel ? travel[1] / travel[0] : ratios?.travel;
   const effortRatio = effort ? effort[1] / effort[0] : ratios?.effort;
   const said = [
@@ -118,7 +123,11 @@ export function feelSummary({ ratios, effort, travel, everyday, first, firstBefo
     ...(effortRatio === undefined ? [] : [than(effortRatio, 'more effort', 'less effort', 'the same effort')]),
     ...(first === undefined
       ? []
-      : [(firstBefore === undefined ? '' : firstBefore === first ? 'still ' : 'now ') + `${first} ` + 'first']),
+      : [
+          (firstBefore === undefined ? '' : firstBefore === first ? 'still ' : 'now ') +
+            `${first} first` +
+            (firstAt === undefined ? '' : ` from ${g(firstAt)}`),
+        ]),
   ];
   if (said.length === 0) return 'What changes cannot be said yet: the bores of both masters are wanted first.';
   const sentence = said.join(', ');
@@ -159,7 +168,9 @@ const NONE: Readonly<Record<NonNullable<WhichBore['none']>, string>> = {
   both:
     'No size brings travel and effort into their windows together: a smaller bore takes less effort ' +
     'and more travel. Widen one, or change the pedal ratio or the assistance.',
+  'effort-not-known': 'Cannot say: what a push does is not known without the mass and the radius of the tyre.',
   'travel-not-known': 'Travel cannot be said: how far each piston moves to its lining is not known.',
+  'beyond-grip': 'Cannot say: no tyre on a dry road holds such a stop.',
   'no-sizes': 'No size was given to choose from.',
   'nothing-asked': 'Say what travel or what effort is wanted.',
 };

@@ -108,13 +108,19 @@ function axleForce(axle: Axle, pressure: number, tyreRadius: number, faded: numb
   );
 }
 
-/** What the brakes do at the tyres of both axles together for a pressure of the master, when nothing bounds them, N. */
-export function brakingAt(pressure: number, tyreRadius: number, setUp: SetUp, how: Case): number {
+/** What the brakes of each axle do at the tyres for a pressure of the master, when nothing bounds them, N. */
+export function forcesAt(pressure: number, tyreRadius: number, setUp: SetUp, how: Case): readonly [number, number] {
   const [front, rear] = how.lost === undefined ? [1, 1] : WITHOUT[how.lost];
-  return (
-    front * axleForce(setUp.front, pastMetering(pressure, setUp), tyreRadius, fade(setUp.front, setUp, how)) +
-    rear * axleForce(setUp.rear, behindValve(pressure, setUp.valve, how), tyreRadius, fade(setUp.rear, setUp, how))
-  );
+  return [
+    front * axleForce(setUp.front, pastMetering(pressure, setUp), tyreRadius, fade(setUp.front, setUp, how)),
+    rear * axleForce(setUp.rear, behindValve(pressure, setUp.valve, how), tyreRadius, fade(setUp.rear, setUp, how)),
+  ];
+}
+
+/** What both axles do together, N. */
+export function brakingAt(pressure: number, tyreRadius: number, setUp: SetUp, how: Case): number {
+  const [front, rear] = forcesAt(pressure, tyreRadius, setUp, how);
+  return front + rear;
 }
 
 /**
@@ -148,30 +154,38 @@ interface Stance {
   readonly frontShare: number;
   readonly lean: number;
 }
-function stanceOf({ mass, frontShare, height, wheelbase }: Vehicle): Stance | undefined {
+export function stanceOf({ mass, frontShare, height, wheelbase }: Vehicle): Stance | undefined {
   if (mass === undefined || frontShare === undefined || height === undefined || wheelbase === undefined)
     return undefined;
   return { weight: mass * G, frontShare, lean: height / wheelbase };
 }
 
 /**
- * The deceleration that results when an axle cannot brake with more than its load times the grip: each axle min(B, μ
- * N), with N at the deceleration itself. Undefined where the vehicle would tip over its front axle before that. Source:
- * statics of two axles.
+ * The deceleration that results when an axle cannot brake with more than the load on the wheels of it that brake, times
+ * the grip: each axle min(B, μ N), with N at the deceleration itself. `shares` is how much of each axle brakes.
+ * Undefined where the vehicle would tip over its front axle before that. Source: statics of two axles.
  */
-function bounded(front: number, rear: number, { weight, frontShare, lean }: Stance, grip: number): number | undefined {
-  if (frontShare + grip * lean >= 1) return undefined;
-  const fits = (held: boolean, axle: number, load: number): boolean =>
-    held ? axle >= grip * load * weight - 1e-9 : axle <= grip * load * weight + 1e-9;
+function bounded(
+  [front, rear]: readonly [number, number],
+  { weight, frontShare, lean }: Stance,
+  grip: number,
+  shares: readonly [number, number],
+): number | undefined {
+  const [atFrontMost, atRearMost] = [grip * shares[0], grip * shares[1]];
+  const both = (atFrontMost * frontShare + atRearMost * (1 - frontShare)) / (1 - lean * (atFrontMost - atRearMost));
+  if (frontShare + both * lean >= 1) return undefined;
+  const fits = (held: boolean, axle: number, most: number): boolean =>
+    held ? axle >= most * weight - 1e-9 : axle <= most * weight + 1e-9;
   const ways: readonly (readonly [number, boolean, boolean])[] = [
     [(front + rear) / weight, false, false],
-    [(grip * frontShare + rear / weight) / (1 - grip * lean), true, false],
-    [(front / weight + grip * (1 - frontShare)) / (1 + grip * lean), false, true],
-    [grip, true, true],
+    [(atFrontMost * frontShare + rear / weight) / (1 - atFrontMost * lean), true, false],
+    [(front / weight + atRearMost * (1 - frontShare)) / (1 + atRearMost * lean), false, true],
+    [both, true, true],
   ];
   const found = ways.find(
     ([z, atFront, atRear]) =>
-      fits(atFront, front, frontShare + z * lean) && fits(atRear, rear, 1 - frontShare - z * lean),
+      fits(atFront, front, atFrontMost * (frontShare + z * lean)) &&
+      fits(atRear, rear, atRearMost * (1 - frontShare - z * lean)),
   );
   return found?.[0];
 }
@@ -258,18 +272,19 @@ function braked(
   const { weight, frontShare, lean } = stance;
   const free = (front + rear) / weight;
   const firstToLock = atFirst(front, rear, frontShare + free * lean);
-  const z = how.grip === undefined ? free : bounded(front, rear, stance, how.grip);
+  const z = how.grip === undefined ? free : bounded([front, rear], stance, how.grip, left);
   if (z === undefined) return { frontForce: front, rearForce: rear, firstToLock };
   const onFront = weight * (frontShare + z * lean);
   const onRear = Math.max(0, weight - onFront);
   const most = how.grip ?? Infinity;
-  const [frontForce, rearForce] = [Math.min(front, most * onFront), onRear === 0 ? 0 : Math.min(rear, most * onRear)];
+  const holds = (load: number, share: number): number => (load === 0 || share === 0 ? 0 : most * load * share);
+  const [frontForce, rearForce] = [Math.min(front, holds(onFront, left[0])), Math.min(rear, holds(onRear, left[1]))];
   return {
     frontForce,
     rearForce,
     deceleration: z,
-    frontAdhesion: frontForce / onFront,
-    ...(onRear > 0 ? { rearAdhesion: rearForce / onRear } : {}),
+    frontAdhesion: frontForce / (onFront * (left[0] || 1)),
+    ...(onRear > 0 ? { rearAdhesion: rearForce / (onRear * (left[1] || 1)) } : {}),
     firstToLock,
   };
 }
@@ -300,7 +315,8 @@ function strokeAt(
   const lift = (axle: Axle): number => (axle.lift ?? 0) + (axle.kind === 'disc' ? pushedBack : 0);
   const contact = f * filledArea(setUp.front) * lift(setUp.front) + r * filledArea(setUp.rear) * lift(setUp.rear);
   const giving = (give * (f * front + r * rear)) / 2;
-  const low = contact + give * Math.min(front, byPass);
+  // What the large bore of a stepped master moves: up to the by-pass pressure, of the chambers that hold one.
+  const low = contact + (give * (f * Math.min(front, byPass) + r * Math.min(rear, byPass))) / 2;
   const way = gap + cutOff + strokeFor(contact + giving, low, master);
   if (f + r === 2) return way;
   return master.stroke === undefined ? undefined : way + master.stroke / 2;

@@ -50,6 +50,7 @@ export {
   clutchTravel,
   slaveArea,
 } from './clutch.js';
+export { locksFirst, type Locking, rearFirstFrom } from './balance.js';
 export { type Compared, compareFeel, type Knee } from './compare.js';
 export { effortFor } from './effort.js';
 export { type FeelFault, feelFaults } from './faults.js';

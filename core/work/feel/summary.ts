@@ -2,6 +2,7 @@ import { pushed } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { FeelLimits } from './limits.js';
 import type { Point, SetUp, Vehicle } from './types.js';
+import { rearFirstAt } from './valves.js';
 
 /** What is told first of a set-up beside another: figures for one everyday stop, as far as they are known. */
 export interface FeelSummary {
@@ -9,6 +10,8 @@ export interface FeelSummary {
   readonly travel?: readonly [number, number];
   readonly everyday: number;
   readonly first?: Point['firstToLock'];
+  /** Deceleration from which the rear comes first, share of g, where it does. */
+  readonly firstAt?: number;
   readonly firstBefore?: Point['firstToLock'];
   /** Pedal force of an everyday stop without assistance, where there is assistance to lose and a push reaches it. */
   readonly without?: number;
@@ -19,14 +22,9 @@ export interface FeelSummary {
  * before. Undefined where it cannot be said.
  */
 function firstUpTo(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): Point['firstToLock'] {
-  const steps = Array.from({ length: 8 }, (_, i) => (limits.rearFirstBelow * (i + 1)) / 8);
-  const found = steps.flatMap((z) => {
-    const effort = effortFor(z, vehicle, setUp, {}, limits);
-    return effort === undefined || effort > limits.ruleEffort
-      ? []
-      : (pushed(effort, vehicle, setUp, {}, limits).firstToLock ?? []);
-  });
-  return found.includes('rear') ? 'rear' : found[0];
+  if (rearFirstAt(vehicle, setUp, limits) !== undefined) return 'rear';
+  const effort = effortFor(limits.everyday, vehicle, setUp, {}, limits);
+  return effort === undefined ? undefined : pushed(effort, vehicle, setUp, {}, limits).firstToLock && 'front';
 }
 
 /** Two set-ups of one vehicle beside each other, at an everyday stop. */
@@ -41,12 +39,14 @@ export function summaryOf(vehicle: Vehicle, before: SetUp, after: SetUp, limits:
   const [a, b] = stops as [(typeof stops)[number], (typeof stops)[number]];
   const [t, u] = a.point && b.point ? [a.point.pedalTravel, b.point.pedalTravel] : [undefined, undefined];
   const [firstBefore, first] = [now, then].map((setUp) => firstUpTo(vehicle, setUp, limits));
+  const firstAt = rearFirstAt(vehicle, then, limits);
   const without = then.booster ? effortFor(everyday, vehicle, then, { lost: 'assistance' }, limits) : undefined;
   return {
     everyday,
     ...(a.effort !== undefined && b.effort !== undefined ? { effort: [a.effort, b.effort] as const } : {}),
     ...(t !== undefined && u !== undefined ? { travel: [t, u] as const } : {}),
     ...(first ? { first } : {}),
+    ...(firstAt === undefined ? {} : { firstAt }),
     ...(firstBefore ? { firstBefore } : {}),
     ...(without === undefined ? {} : { without }),
   };

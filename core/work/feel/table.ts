@@ -1,4 +1,5 @@
 import type { Compared } from './compare.js';
+import { locksFirst } from './balance.js';
 import { effortFor } from './effort.js';
 import type { FeelLimits } from './limits.js';
 import type { Case, SetUp, Vehicle } from './types.js';
@@ -35,12 +36,15 @@ export const caseTable = (
     cells: setUps.map(({ vehicle, setUp, cases: compared }): CaseCell => {
       const effort = effortFor(limits.everyday, vehicle, setUp, how, limits);
       const last = compared[i]?.points.at(-1);
+      // What is marked is what the verdicts beside it say.
+      const rear = compared[i]?.verdicts.some(({ code }) => code === 'rear-first') === true;
+      const locks = locksFirst(vehicle, setUp, how, limits);
       const both = how.lost !== 'front' && how.lost !== 'rear';
       return {
         ...(effort === undefined ? {} : { effort }),
         ...(last?.deceleration === undefined ? {} : { reached: last.deceleration }),
-        ...(both && last?.firstToLock ? { first: last.firstToLock } : {}),
-        rear: last?.firstToLock === 'rear' && how.lost === undefined,
+        ...(both && last?.firstToLock ? { first: rear ? 'rear' : (locks?.axle ?? last.firstToLock) } : {}),
+        rear,
       };
     }),
   }));

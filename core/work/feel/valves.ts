@@ -1,5 +1,4 @@
-import { pushed } from './brakes.js';
-import { effortFor } from './effort.js';
+import { rearFirstFrom } from './balance.js';
 import type { FeelLimits } from './limits.js';
 import type { SetUp, Vehicle } from './types.js';
 
@@ -12,20 +11,13 @@ import type { SetUp, Vehicle } from './types.js';
 export const VALVE_SLOPES = [0.6, 0.5, 0.45, 0.35, 0.25] as const;
 /** Knees within which a valve is looked for, MPa. */
 const [LEAST_KNEE, MOST_KNEE] = [0.5, 8];
-/** Decelerations at which the balance is looked at, up to the limit. */
-const LOOKS = 24;
 
 /**
  * The first deceleration up to the limit at which the rear uses more grip than the front; undefined when there is none.
  */
 export function rearFirstAt(vehicle: Vehicle, setUp: SetUp, limits: FeelLimits): number | undefined {
-  for (let i = 1; i <= LOOKS; i++) {
-    const z = (limits.rearFirstBelow * i) / LOOKS;
-    const effort = effortFor(z, vehicle, setUp, {}, limits);
-    if (effort === undefined || effort > limits.ruleEffort) return undefined;
-    if (pushed(effort, vehicle, setUp, {}, limits).firstToLock === 'rear') return z;
-  }
-  return undefined;
+  const first = rearFirstFrom(vehicle, setUp, {}, limits);
+  return first && first.pedalForce <= limits.ruleEffort ? first.deceleration : undefined;
 }
 
 export interface FittingValve {

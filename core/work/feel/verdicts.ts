@@ -1,4 +1,5 @@
-import { assistOf, G, ratioOf } from './brakes.js';
+import { rearFirstFrom } from './balance.js';
+import { boosterIn, boosterOut, G, ratioOf } from './brakes.js';
 import { effortFor } from './effort.js';
 import type { FeelLimits } from './limits.js';
 import type { Case, Point, SetUp, Vehicle } from './types.js';
@@ -48,7 +49,7 @@ export interface Judged {
 }
 
 /** Nothing lost, faded or thin: what rules for service braking and a booster’s knee are about. */
-const isPlain = ({ lost, grip, friction, assistance, altitude }: Case): boolean =>
+const isPlain = ({ lost, grip, friction, assistance, altitude }: Partial<Record<keyof Case, unknown>>): boolean =>
   [lost, grip, friction, assistance, altitude].every((one) => one === undefined);
 
 type Rule = (judged: Judged, limits: FeelLimits) => FeelVerdict | undefined;
@@ -56,6 +57,10 @@ type Rule = (judged: Judged, limits: FeelLimits) => FeelVerdict | undefined;
 /** What a vehicle lacks for its deceleration, and for which axle locks first. */
 const LACKS = ['mass', 'tyreRadius', 'frontShare', 'height', 'wheelbase'] as const;
 const decides = (vehicle: Vehicle): boolean => vehicle.mass !== undefined && vehicle.tyreRadius !== undefined;
+
+/** How its load moves is known. */
+const stands = ({ frontShare, height, wheelbase }: Vehicle): boolean =>
+  [frontShare, height, wheelbase].every((one) => one !== undefined);
 
 const lacking: Rule = ({ vehicle, how }) => {
   const whole = { ...vehicle, ...how.load };
@@ -117,23 +122,16 @@ const valveWanted: Rule = ({ vehicle, setUp, how }, limits) => {
   );
 };
 
-/** Found between the points too: by the effort at which it happens first. */
-const rearFirst: Rule = ({ points, how }, { rearFirstBelow }) => {
-  if (how.lost === 'front' || how.lost === 'rear') return undefined;
-  const first = points.find(
-    (p) =>
-      p.firstToLock === 'rear' &&
-      (p.rearForce ?? 0) > 0 &&
-      p.deceleration !== undefined &&
-      p.deceleration <= rearFirstBelow,
-  );
-  return (
-    first && {
-      code: 'rear-first',
-      weight: 'stop',
-      values: { deceleration: first.deceleration ?? 0, pedalForce: first.pedalForce, below: rearFirstBelow },
-    }
-  );
+/** By the push at which it happens first, between the points too, and only where the grip of the case lets it. */
+const rearFirst: Rule = ({ vehicle, setUp, how, points }, limits) => {
+  const first = rearFirstFrom(vehicle, setUp, how, limits);
+  if (!first || first.pedalForce > (points.at(-1)?.pedalForce ?? 0)) return undefined;
+  const { deceleration, pedalForce } = first;
+  return {
+    code: 'rear-first',
+    weight: 'stop',
+    values: { deceleration, pedalForce, below: limits.rearFirstBelow },
+  };
 };
 
 const effort: Rule = ({ vehicle, setUp, how }, limits) => {
@@ -174,20 +172,27 @@ const overLimit: Rule = ({ vehicle, setUp, how, points }) => {
   const { limit } = setUp.master;
   const hardest = points.at(-1)?.pedalForce;
   if (limit === undefined || hardest === undefined || !setUp.booster) return undefined;
-  const output = hardest * ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1) + assistOf(setUp, how);
-  return output > limit
-    ? { code: 'over-limit', weight: 'stop', values: { output, limit, pedalForce: hardest } }
-    : undefined;
+  const lever = ratioOf(vehicle, setUp) * (vehicle.pedalEfficiency ?? 1);
+  const output = boosterOut(hardest * lever, setUp, how);
+  if (output <= limit) return undefined;
+  // The push at which it happens, and what the hardest one would do.
+  return {
+    code: 'over-limit',
+    weight: 'stop',
+    values: { output, limit, hardest, pedalForce: boosterIn(limit, setUp, how) / lever },
+  };
 };
 
 /** What public rules ask of service braking, and of what is left when a circuit or the assistance is lost. */
 const rule: Rule = ({ vehicle, setUp, how }, limits) => {
-  if ((how.lost === undefined && !isPlain(how)) || how.grip !== undefined || !decides(vehicle)) return undefined;
+  // What is left when something is lost is asked for on a dry road, with nothing else wrong.
+  if (!isPlain({ ...how, lost: undefined }) || !decides(vehicle)) return undefined;
   const [code, asked] =
     how.lost === undefined
       ? (['service-rule', limits.serviceRule] as const)
       : (['secondary-rule', limits.secondaryRule] as const);
-  const at = effortFor(asked / G, vehicle, setUp, how, limits);
+  const dry = how.lost === undefined || !stands(vehicle) ? how : { ...how, grip: limits.dryGrip };
+  const at = effortFor(asked / G, vehicle, setUp, dry, limits);
   return at === undefined || at > limits.ruleEffort
     ? {
         code,

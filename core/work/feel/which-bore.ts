@@ -26,7 +26,15 @@ export interface RankedBore {
 }
 export interface WhichBore {
   readonly ranked: readonly RankedBore[];
-  readonly none?: 'effort' | 'travel' | 'both' | 'travel-not-known' | 'no-sizes' | 'nothing-asked';
+  readonly none?:
+    | 'effort'
+    | 'travel'
+    | 'both'
+    | 'effort-not-known'
+    | 'travel-not-known'
+    | 'beyond-grip'
+    | 'no-sizes'
+    | 'nothing-asked';
 }
 
 const miss = (value: number, { from, to }: Window): number =>
@@ -42,11 +50,14 @@ export function whichBore(
   setUp: SetUp,
   wanted: BoreWanted,
   sizes: readonly number[],
-  settings: FeelSettings & { readonly everyday: number },
+  settings: FeelSettings & { readonly everyday: number; readonly dryGrip: number },
 ): WhichBore {
   if (!wanted.travel && !wanted.effort) return { ranked: [], none: 'nothing-asked' };
   if (sizes.length === 0) return { ranked: [], none: 'no-sizes' };
   const at = wanted.effort?.at ?? settings.everyday;
+  // No push stops on a dry road what its tyres do not hold, and nothing is told of a vehicle that is not known.
+  if (at >= settings.dryGrip) return { ranked: [], none: 'beyond-grip' };
+  if (vehicle.mass === undefined || vehicle.tyreRadius === undefined) return { ranked: [], none: 'effort-not-known' };
   const { bore: was, largeBore } = setUp.master;
   const tried = [...new Set(sizes)].map((bore) => {
     const master = {
