@@ -2,8 +2,8 @@ import { bendsOf, boosterIn, forcesAt, type FeelSettings, loaded, ratioOf, rodFo
 import type { Case, SetUp, Vehicle } from './types.js';
 
 /**
- * Which axle locks first, found exactly: between two bends of the braking both forces are straight over the pressure, so
- * that what an axle uses of its load is a straight line against another, and the balance of both a parabola.
+ * Which axle locks first, found exactly: between two bends of the braking both forces are straight over the pressure,
+ * so that what an axle uses of its load is a straight line against another, and the balance of both a parabola.
  */
 
 /**
