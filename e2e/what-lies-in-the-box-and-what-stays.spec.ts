@@ -83,3 +83,34 @@ it('why a line is there, and what would happen without it, is one press away', a
   await seat.see('For: booster to master. Without it: a flattened ring leaks vacuum', 'app-parts-list');
   expect(seat.errors).toEqual([]);
 });
+
+it('readings that contradict each other: one is taken back from the keyboard, and the joint is known again', async () => {
+  const id = await open('q2', 'brake-master', '1979-05', 'ard-sm19', 'wex-sm19');
+  for (const line of ['studs 66 cal', 'studs 72 cal'])
+    await api('POST', `/jobs/${id}/bench-line`, { line, slot: 'brake-master' });
+  const seat = await sit();
+  await seat.go(`/jobs/${id}/fit/joints`);
+  await seat.see('the readings contradict each other');
+  await seat.tabTo('Take back stud spacing 72');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => !document.body.textContent?.includes('the readings contradict each other'));
+  expect(await seat.text('app-verdict')).not.toContain('stud spacing');
+  expect(seat.errors).toEqual([]);
+});
+
+it('what cannot be seen is asked no more, is told with who said so, and can be asked again', async () => {
+  const seat = await sit();
+  await seat.go('/jobs/5/fit/joints?joint=booster/supply');
+  await seat.see('No figure to be had?');
+  await seat.tabTo('No figure to be had?');
+  await seat.openMenu();
+  await seat.keys('ArrowRight');
+  await seat.see('Cannot be seen', '.cdk-overlay-container');
+  // Of the vehicle it is the last of what can be said.
+  await seat.keys('End', 'Enter');
+  await seat.see('cannot be seen');
+  await seat.tabTo('Ask again');
+  await seat.keys('Enter');
+  await seat.page.waitForFunction(() => !document.body.textContent?.includes('Ask again'));
+  expect(seat.errors).toEqual([]);
+});

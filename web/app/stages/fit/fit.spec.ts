@@ -506,6 +506,6 @@ describe('Rod and clearance', () => {
         .filter(Boolean)
         .slice(0, 2),
     ).toEqual(['13.8', '13.4']);
-    expect(text()).toContain('Clearance 0.40 mm (0.0157 in) is within');
+    expect(text()).toContain('Clearance 0.40 mm (0.0157 in) ± 0.14 mm is within');
   });
 });
