@@ -151,6 +151,24 @@ describe('over the demo', () => {
     await expect(found('sources-differ')).rejects.toThrow('nothing of');
   });
 
+  it('of two listed units that differ neither is listed for the vehicle', async () => {
+    const listed = async () => (await judgedRowsOf(4, server.stores)).listed.map(({ unit }) => unit);
+    expect(await listed()).toEqual(['mor-c15t']);
+    const db = server.databases.catalogue;
+    const add = (key: string): void =>
+      void db.exec(
+        `INSERT INTO chain_entry (vehicle_id, slot, unit_id, built_from, built_to, option_code, mated_set, source_id)
+           SELECT vehicle_id, slot, (SELECT id FROM unit WHERE key = '${key}'), built_from, built_to, option_code,
+             mated_set, source_id FROM chain_entry WHERE unit_id = (SELECT id FROM unit WHERE key = 'mor-c15t')`,
+      );
+    add('mor-c22e');
+    expect(await listed()).toEqual([]);
+    db.exec(`DELETE FROM chain_entry WHERE slot = 'clutch-master' AND unit_id = (SELECT id FROM unit WHERE key =
+      'mor-c22e') AND vehicle_id IN (SELECT vehicle_id FROM chain_entry WHERE unit_id = (SELECT id FROM unit WHERE
+      key = 'mor-c15t'))`);
+    expect(await listed()).toEqual(['mor-c15t']);
+  });
+
   it('a row of a chain is listed by the kind of source that it has', async () => {
     const listed = async () =>
       (await judgedRowsOf(4, server.stores)).listed.map(({ by, vehicle }) => ({ by, vehicle }));
