@@ -84,7 +84,7 @@ it('why a line is there, and what would happen without it, is one press away', a
   expect(seat.errors).toEqual([]);
 });
 
-it('readings that contradict each other: one is taken back from the keyboard, and the joint is known again', async () => {
+it('of readings that contradict each other one is taken back by keyboard, and the joint is known', async () => {
   const id = await open('q2', 'brake-master', '1979-05', 'ard-sm19', 'wex-sm19');
   for (const line of ['studs 66 cal', 'studs 72 cal'])
     await api('POST', `/jobs/${id}/bench-line`, { line, slot: 'brake-master' });
