@@ -48,7 +48,7 @@ export function lineViews({ stretches }: Pick<CutLine, 'stretches'>, outsideMm: 
       const legs = legsSeen(stretches, x, y).filter(({ short }) => short);
       return {
         id,
-        words: legs.length > 0 ? `${words}; with its length: a straight that is seen shorter` : words,
+        words,
         shapes: [
           ...edges(drawn, outsideMm),
           circle('edge', from, outsideMm * 0.9),

@@ -152,6 +152,10 @@ export class LineMaker {
     );
     return { ...drawing, views };
   });
+  /** Whether a straight is seen shorter than it is, and carries its length. */
+  protected readonly shortened = computed(
+    () => this.views()?.views.some(({ marks }) => marks.some(({ words }) => words.endsWith(' mm'))) === true,
+  );
   protected readonly developed = computed(() => {
     const [cut, order] = [this.cut(), this.order()];
     return cut && order && { views: [developedView(cut, order.tube.outsideMm)], doubts: [] };
