@@ -7,7 +7,7 @@ import type { Cells, Ledger, Said } from './ledger.js';
 /** Rows that are what a source says of a thing: another source may say otherwise of the same. */
 const CLAIMS = ['unit_fact', 'vehicle_fact', 'vehicle_part_fact', 'chain_entry'] as const;
 type Claim = (typeof CLAIMS)[number];
-export const isClaim = (kept: KeptName): kept is Claim => CLAIMS.some((name) => name === kept);
+const isClaim = (kept: KeptName): kept is Claim => CLAIMS.some((name) => name === kept);
 
 interface SourceRow {
   readonly kind: SourceKind;
@@ -19,7 +19,7 @@ interface SourceRow {
  * Which of two sources is used where they say different things: the kind that is trusted more, then the newer issue. Of
  * two that are alike in both, the one whose key comes last: so the order in which lists are brought in changes nothing.
  */
-export function betterSource(db: Db): (a: number, b: number) => boolean {
+function betterSource(db: Db): (a: number, b: number) => boolean {
   const read = db.prepare<[number], SourceRow>(`SELECT kind, issued, key FROM source WHERE id = ?`);
   const rankOf = ({ kind }: SourceRow): number => SOURCES_FROM_WEAKEST.indexOf(kind);
   return (a, b) => {
@@ -34,7 +34,7 @@ const columnsOf = (columns: readonly string[], row: Said): Cells =>
   Object.fromEntries(columns.map((column) => [column, lookup(row, column) ?? null]));
 
 /** Where what is beside a row is kept. */
-export const besideKey = (kept: Claim, row: Said): { readonly kept: string; readonly row_key: string } => ({
+const besideKey = (kept: Claim, row: Said): { readonly kept: string; readonly row_key: string } => ({
   kept,
   row_key: JSON.stringify(columnsOf(KEPT[kept].key, row)),
 });
