@@ -53,6 +53,7 @@ export const FixView = T.Object({
   ),
 });
 const measureFields = {
+  slot: T.String(),
   side: oneOf(['vehicle', 'unit'] as const),
   attribute: T.String(),
   position: T.Optional(T.String()),
@@ -67,7 +68,6 @@ const measureFields = {
 export const MeasureView = T.Object(measureFields);
 export const MeasurementView = T.Object({
   ...measureFields,
-  slot: T.String(),
   key: T.String(),
   group: oneOf(MEASURE_GROUPS),
   turns: T.Array(T.String()),

@@ -21,6 +21,13 @@ export const evidenceOf = <P extends Record<string, TSchema>>(more: P) => {
       value: Quantity,
       sigma: T.Optional(T.Number({ exclusiveMinimum: 0, maximum: 100 })),
     }),
+    strict({
+      ...evidenceFields,
+      ...more,
+      kind: T.Literal('ratio'),
+      value: T.Number(),
+      sigma: T.Optional(T.Number({ exclusiveMinimum: 0, maximum: 100 })),
+    }),
     strict({ ...evidenceFields, ...more, kind: T.Literal('count'), value: T.Integer() }),
     strict({
       ...evidenceFields,

@@ -296,6 +296,7 @@ export const NextAct = T.Object({
     place: T.Optional(T.String()),
     joint: T.Optional(T.String()),
     fact: T.Optional(T.String()),
+    at: T.Optional(T.String()),
   }),
 });
 export type NextAct = Static<typeof NextAct>;

@@ -27,6 +27,8 @@ export interface GivenFact {
 }
 /** What a decision was given for. */
 export interface Given {
+  /** Absent where it was given before vehicles were kept with it. */
+  readonly vehicle?: string | null;
   readonly old?: string;
   readonly unit?: string;
   readonly facts: readonly GivenFact[];
@@ -45,10 +47,11 @@ const BESIDE: readonly AttributeName[] = ['plate', 'insert', 'pin-adjustable', '
 const OF_DESIGN: readonly AttributeName[] = ['bore', ...DESIGN];
 
 /** What a decision about this would be given for now, by the rows of the job. */
-export function givenFor(subject: Bound, rows: JobRows): Given {
+export function givenFor(subject: Bound, rows: JobRows, vehicle: string | null): Given {
   const place = rows.places.find(({ slot }) => slot === subject.slot);
   const chain = composeJob(rows);
   return {
+    vehicle,
     ...(place?.old ? { old: place.old.id } : {}),
     ...(place?.chosen ? { unit: place.chosen.id } : {}),
     facts: factsIn(chain, aboutOf(subject, chain.joints)),
@@ -128,6 +131,7 @@ const keyOf = ({ place, attribute: name, position }: GivenFact): string => `${pl
 /** What changed since a decision was given, in words; undefined where nothing did. */
 export function changedSince(before: Given | undefined, now: Given): string | undefined {
   if (!before) return 'it was written before it was kept what it was given for';
+  if (before.vehicle !== undefined && before.vehicle !== now.vehicle) return 'another vehicle is meant';
   if (before.unit !== now.unit) return 'another unit is chosen';
   if (before.old !== now.old) return 'another unit is taken to be on the vehicle';
   const [then, today] = [before.facts, now.facts].map((facts) => new Map(facts.map((fact) => [keyOf(fact), fact])));

@@ -58,7 +58,13 @@ export function composeJob(rows: JobRows): ChainInput {
     variants: then.variants,
     lineFeeds: now.lineFeeds,
     asks: rows.places.flatMap((place) =>
-      partsOf(place.slot).flatMap((part) => place.asks.map((attribute) => ({ part, attribute }))),
+      partsOf(place.slot).flatMap((part) =>
+        place.asks.map((attribute) => ({
+          part,
+          attribute,
+          said: place.read.filter((fact) => fact.attribute === attribute),
+        })),
+      ),
     ),
   };
 }
@@ -154,6 +160,10 @@ function addPedalSide(
       ...named(facts, BOOSTER_PUSH),
       ...plate,
     ]);
+    // What was seen between the two lies there whichever booster comes.
+    draft.edits.forEach((edit, i) => {
+      if (edit.do === 'put' && edit.at === 'booster') draft.edits[i] = { ...edit, facts: [...edit.facts, ...plate] };
+    });
     join(draft, 'master-mount', 'mount', faceRef('booster', 'master'), id);
     join(draft, 'push', 'push', 'booster', id, { through: 'master-mount' });
     return;

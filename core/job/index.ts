@@ -28,11 +28,13 @@ export {
 } from './list.js';
 export {
   GROUP_WORDS,
+  isSameQuestion,
   MEASURE_GROUPS,
   type MeasureGroup,
   type Measurement,
   measurementsFor,
   measureOf,
+  sideAt,
 } from './measurements.js';
 export { jointKey, slotOf } from './names.js';
 export { shownFix, shownJoints } from './shown.js';

@@ -3,9 +3,10 @@ import { attribute, type AttributeName, attributeWords } from '../named/attribut
 import type { Measure, ShownJoint } from './shown.types.js';
 
 /** What to measure, where, what it costs, and the bench line that records it. */
-export function measureOf(side: Measure['side'], name: AttributeName, position?: string): Measure {
+export function measureOf(slot: string, side: Measure['side'], name: AttributeName, position?: string): Measure {
   const row = attribute(name);
   return {
+    slot,
     side,
     attribute: name,
     ...(position === undefined ? {} : { position }),
@@ -30,7 +31,6 @@ export const GROUP_WORDS: Readonly<Record<MeasureGroup, string>> = {
 };
 
 export interface Measurement extends Measure {
-  readonly slot: string;
   /** "brake-master/vehicle/stud-spacing": stable, so that an entry keeps to its line. */
   readonly key: string;
   readonly group: MeasureGroup;
@@ -54,10 +54,10 @@ export function measurementsFor(joints: readonly ShownJoint[]): Measurement[] {
     if (lost.has(joint.slot)) continue;
     const open = joint.checks.filter((check) => check.state === 'not-known' && !check.tells);
     for (const measure of open.flatMap((check) => check.measures)) {
-      const { side, attribute: name, position } = measure;
-      const key = [joint.slot, side, name, ...(position === undefined ? [] : [position])].join('/');
+      const { slot, side, attribute: name, position } = measure;
+      const key = [slot, side, name, ...(position === undefined ? [] : [position])].join('/');
       const turns = [...new Set([...(byKey.get(key)?.turns ?? []), joint.words])];
-      byKey.set(key, { ...measure, slot: joint.slot, key, group: groupOf(measure), turns });
+      byKey.set(key, { ...measure, key, group: groupOf(measure), turns });
     }
   }
   return [...byKey.values()].sort(
@@ -67,6 +67,16 @@ export function measurementsFor(joints: readonly ShownJoint[]): Measurement[] {
       (a.key < b.key ? -1 : 1),
   );
 }
+
+type AskedOf = Pick<Measure, 'slot' | 'side'> & { readonly attribute: string; readonly position?: string | undefined };
+
+/** Whether what is asked is of the same thing. */
+export const isSameQuestion = (a: AskedOf, b: AskedOf): boolean =>
+  a.slot === b.slot && a.side === b.side && a.attribute === b.attribute && a.position === b.position;
+
+/** On which side of a joint of a place a measurement is drawn: what is not of that place's new unit is the vehicle's. */
+export const sideAt = (place: string, { slot, side }: Pick<Measure, 'slot' | 'side'>): Measure['side'] =>
+  slot === place ? side : 'vehicle';
 
 const groupOf = ({ side, onVehicle }: Measure): MeasureGroup =>
   side === 'unit' ? 'new-unit' : onVehicle ? 'nothing-off' : 'something-off';

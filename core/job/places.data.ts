@@ -1,4 +1,6 @@
+import { lookup } from '../base/lookup/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
+import { slotOfPart } from '../vehicle/place/index.js';
 
 /** Where facts that the record keeps of a vehicle's place belong in its chain. */
 
@@ -96,6 +98,20 @@ export const LINE_END = [
 export const HOSE = ['hose-length', 'hose-lock', 'hose-droop', 'hose-bump', 'tab'] as const satisfies readonly AttributeName[];
 /** What a master brings to the booster behind it. */
 export const MASTER_PUSH = ['recess-depth', 'insert', 'force-limit', 'gap-limit'] as const satisfies readonly AttributeName[];
+
+/** What a place reads of the unit in the next place, by that unit's part. */
+const OF_NEXT: Readonly<Record<string, Readonly<Record<string, readonly AttributeName[]>>>> = {
+  'brake-master': { booster: [...BOOSTER_FACE, ...BOOSTER_PUSH] },
+  booster: { master: MASTER_PUSH },
+};
+/** Parts that are no unit and are read at one place, whichever joint asks of them. */
+const READ_AT: Readonly<Record<string, string>> = { fork: 'slave', gearbox: 'slave' };
+/** The place where a part that is no unit is read; undefined where that is the place of the joint. */
+export const readAt = (part: string): string | undefined => lookup(READ_AT, part);
+
+/** Whether a reading of the unit in the next place counts where it is taken at this one. */
+export const readsOfNext = (slot: string, part: string, name: AttributeName): boolean =>
+  slotOfPart(part) === slot || lookup(lookup(OF_NEXT, slot) ?? {}, part)?.includes(name) === true;
 
 /** What no unit has, but a neighbour of its place. */
 const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([

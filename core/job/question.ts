@@ -67,7 +67,7 @@ export function withoutEnded(joints: readonly ShownJoint[], decisions: readonly 
     ...joint,
     checks: joint.checks.map((check) => ({
       ...check,
-      measures: check.measures.filter((measure) => !gone.has(`${joint.slot}/${questionText(measure)}`)),
+      measures: check.measures.filter((measure) => !gone.has(`${measure.slot}/${questionText(measure)}`)),
     })),
   }));
 }

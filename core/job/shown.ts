@@ -96,6 +96,10 @@ const closedChecks = (joint: JointName & Pick<JudgedJoint, 'checks'>, { taken }:
     }),
   );
 
+/** Parts where another unit goes in. */
+const putIn = ({ input }: JudgedChain): ReadonlySet<string> =>
+  new Set(input.edits.flatMap((edit) => (edit.do === 'put' ? [edit.at] : [])));
+
 /** The name of a check within its joint: what it is about, and at a line which one. */
 function idOf(code: CheckCode, joint: JointName): string {
   const line = joint.line?.position;
@@ -203,7 +207,7 @@ function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, 
     state: closed ? 'fits-with-change' : check.state,
     sentence: sentenceOf(check, joint),
     ...workingOf(check),
-    measures: check.rank === 'must' && check.state === 'not-known' ? measuresOf(check, slot) : [],
+    measures: check.rank === 'must' && check.state === 'not-known' ? measuresOf(check, joint, slot, putIn(judged)) : [],
     fixes,
     partsList: closed ? [] : linesOf(check, joint),
     // What its source did not say is open until the part is there.

@@ -9,8 +9,11 @@ import type { ShownFaces } from './drawn.js';
 
 /** What the stages show of joints. */
 
-/** What to measure, on which side of the joint, where to look, and the bench line that records it. */
+/** What to measure, where to look, and the bench line that records it. */
 export interface Measure {
+  /** The place that the entry belongs to, where its part is: not always the one whose joint it turns. */
+  readonly slot: string;
+  /** On the vehicle as it is, or on the new unit of that place. */
   readonly side: 'vehicle' | 'unit';
   readonly attribute: AttributeName;
   readonly position?: string;

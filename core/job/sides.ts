@@ -4,7 +4,7 @@ import { attribute, type AttributeName, attributeWords, findAttribute, valueWord
 import { faceName, type FaceRef } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
 import { measureOf } from './measurements.js';
-import { isOfTheVehicle } from './places.data.js';
+import { isOfTheVehicle, readAt, readsOfNext } from './places.data.js';
 import type { Measure } from './shown.types.js';
 
 /** What a check has on its two sides, its arithmetic, and what answers it, at the place that is worked on. */
@@ -46,25 +46,39 @@ export function workingOf({ code, values }: Check): { working?: string } {
   return figures.length < 3 ? {} : { working: figures.map(([name, v]) => `${name} ${v}`).join(', ') };
 }
 
-/** Answers as entries: on the new unit, or on what it meets, at the place that is worked on. */
-export function measuresOf({ code, values, answers }: Check, slot: string): Measure[] {
+/**
+ * Answers as entries: on the new unit, or on what it meets, each at the place of its part. `fresh`: parts where another
+ * unit goes in.
+ */
+export function measuresOf(
+  { code, values, answers }: Check,
+  { between }: Pick<JudgedJoint, 'between'>,
+  slot: string,
+  fresh: ReadonlySet<string>,
+): Measure[] {
   const seen = new Set<string>();
   return answers.flatMap((answer) => {
     const { part, attribute: name } = answer;
     if (name === undefined || answer.how === 'decide') return [];
     // The bore that is missing may be that of the unit that comes off.
     const ofOld = code === 'place.bore' && typeof values['then'] === 'number';
-    const ofUnit = slotOfPart(part) === slot && !ofOld && !isOfTheVehicle(name);
+    const own = slotOfPart(part);
+    const ofUnit = (own === slot ? !ofOld : own !== undefined && fresh.has(part)) && !isOfTheVehicle(name);
     const side = ofUnit ? ('unit' as const) : ('vehicle' as const);
+    // What a place reads of its neighbour is read there, unless the neighbour is new as well.
+    const at = own === undefined ? (readAt(part) ?? slot) : !ofUnit && readsOfNext(slot, part, name) ? slot : own;
     // A booster has two mounts; without a word the one at the bulkhead is meant.
     const face = answer.position === 'master' && side === 'unit' ? 'master' : undefined;
-    const position = attribute(name).perPort ? portOf(answer) : face;
-    const key = `${side} ${name} ${position ?? ''}`;
+    const position = attribute(name).perPort ? portOf(answer, between) : face;
+    const key = `${at} ${side} ${name} ${position ?? ''}`;
     if (seen.has(key)) return [];
     seen.add(key);
-    return [{ ...measureOf(side, name, position), what: attributeWords(name, position) }];
+    return [{ ...measureOf(at, side, name, position), what: attributeWords(name, position) }];
   });
 }
 
 /** The port that is meant: of a line, the one that it sits in. */
-const portOf = ({ line, position }: Answer): string | undefined => line?.position ?? position;
+function portOf({ part, line, position }: Answer, between: JudgedJoint['between']): string | undefined {
+  const port = slotOfPart(part) === undefined ? between.find((ref) => slotOfPart(ref.part) !== undefined) : undefined;
+  return line?.position ?? port?.face ?? position;
+}

@@ -1,5 +1,5 @@
 import { lookup } from '../base/lookup/index.js';
-import { attribute, type AttributeName } from '../named/attribute/index.js';
+import { attribute, type AttributeName, BASE_UNIT } from '../named/attribute/index.js';
 import type { Draw } from './world/index.js';
 import type { Arm, TrueFact } from './world/index.js';
 
@@ -44,8 +44,9 @@ export function said(
   if (kind !== 'quantity' || typeof found.value !== 'number') return String(found.value);
   if (dimension === 'angle') return `${Math.max(0.1, Math.round(found.value + draw.heavy() * ERRORS.angle))}`;
   const read = found.value + person.bias + draw.heavy() * ERRORS.sigma;
-  const written = slips ? blunder(name, read, draw) : read;
-  return `${Math.max(0.1, written).toFixed(1)} cal`;
+  const written = Math.max(0.1, slips ? blunder(name, read, draw) : read).toFixed(1);
+  if (dimension === 'length') return `${written} cal`;
+  return dimension === undefined || dimension === 'ratio' ? written : `${written} ${BASE_UNIT[dimension]}`;
 }
 
 /** Left for right. */

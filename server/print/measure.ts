@@ -1,6 +1,6 @@
 import { factsBy, sideKey } from './drawn-facts.js';
 import type { JointView, MeasurementView, SlotWork, Workspace } from '@kerabat/contract';
-import { GROUP_WORDS, MEASURE_GROUPS } from '@kerabat/core/job';
+import { GROUP_WORDS, isSameQuestion, MEASURE_GROUPS, sideAt } from '@kerabat/core/job';
 import { attribute, type AttributeName, valueWords } from '@kerabat/core/named/attribute';
 import { type Drawing, jointDrawing, partDrawing, svgOf } from '@kerabat/core/tell/drawing';
 import { findSlot } from '@kerabat/core/vehicle/place';
@@ -20,7 +20,7 @@ export function measureSheet(workspace: Workspace): Sheet {
     const left = new Set(workspace.measurements.filter((m) => m.group === group));
     if (left.size === 0) return [];
     const drawn = joints.flatMap(({ work, joint }) => {
-      const list = [...left].filter((m) => m.slot === work.slot && isAskedBy(joint, m));
+      const list = [...left].filter((m) => isAskedBy(joint, m));
       for (const m of list) left.delete(m);
       return list.length === 0 ? [] : [jointSheet(work, joint, list)];
     });
@@ -37,9 +37,7 @@ export function measureSheet(workspace: Workspace): Sheet {
 }
 
 const isAskedBy = (joint: JointView, m: MeasurementView): boolean =>
-  joint.checks.some((c) =>
-    c.measures.some((a) => a.side === m.side && a.attribute === m.attribute && a.position === m.position),
-  );
+  joint.checks.some((check) => check.measures.some((one) => isSameQuestion(one, m)));
 
 /** A joint as it is drawn on the screen: values where they are known, boxes where they are measured. */
 function jointSheet(work: SlotWork, joint: JointView, list: readonly MeasurementView[]): unknown {
@@ -55,7 +53,7 @@ function jointSheet(work: SlotWork, joint: JointView, list: readonly Measurement
     font: STANDARD_FACE,
     size: 9,
     text: ({ key, words }) => {
-      const asked = list.find((m) => key === sideKey(m.side === a.side ? 'a' : 'b', m.attribute));
+      const asked = list.find((m) => key === sideKey(sideAt(work.slot, m) === a.side ? 'a' : 'b', m.attribute));
       if (asked) {
         told.add(asked.key);
         return '';

@@ -137,7 +137,8 @@ export class Follower {
 
   private measure(w: Workspace): boolean {
     const target = w.next?.target;
-    const m = w.measurements.find((one) => one.attribute === target?.fact && one.slot === target.place);
+    const at = target?.at ?? target?.place;
+    const m = w.measurements.find((one) => one.attribute === target?.fact && one.slot === at);
     if (!m) return false;
     const { vehicle, shop, spec } = this.seat;
     const chosen = w.work.find(({ slot }) => slot === m.slot)?.chosen?.unitId ?? '';

@@ -20,7 +20,7 @@ async function byAdvice(seat: Seat): Promise<Played> {
   return { end, overHttp: toldOf(here) === toldOf(there) ? 'agrees' : 'differs' };
 }
 /** What a job says in the end, to be compared. */
-const toldOf = ({ safety, partsList, next }: Awaited<ReturnType<Workshop['workOut']>>): string =>
+export const toldOf = ({ safety, partsList, next }: Awaited<ReturnType<Workshop['workOut']>>): string =>
   JSON.stringify([
     safety.grade,
     safety.blockers,

@@ -37,7 +37,11 @@ describe('the bench line', () => {
     ['foot none', { attribute: 'foot', value: 'none' }],
     ['plate none', { attribute: 'plate', kind: 'choice', value: 'none' }],
     ['plate none cal', { attribute: 'plate', kind: 'choice', value: 'none' }],
-    ['port rear left None', { attribute: 'port-seat', value: 'none' }],
+    ['port rear left None', { attribute: 'port-thread', value: 'none' }],
+    ['port rear left thread none', { attribute: 'port-thread', value: 'none' }],
+    ['port rear left seat bubble', { attribute: 'port-seat', value: 'bubble-flare' }],
+    ['pedal ratio 4.9', { attribute: 'pedal-ratio', kind: 'ratio', value: 4.9 }],
+    ['pedal ratio 4,9 : 1 ± 0.1', { attribute: 'pedal-ratio', kind: 'ratio', value: 4.9, sigma: 0.05 }],
     ['sensor thread none', { attribute: 'sensor-thread', kind: 'thread', value: 'none' }],
   ])('%s', (line, expected) => {
     const read = readBenchLine(line);

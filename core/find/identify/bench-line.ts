@@ -1,6 +1,14 @@
 import { lookup } from '../../base/lookup/index.js';
 import { printBoth, readQuantity, toBase } from '../../base/units/index.js';
-import { attribute, type AttributeName, ATTRIBUTES, figureProblem, mayBeNone } from '../../named/attribute/index.js';
+import {
+  alwaysThere,
+  attribute,
+  type AttributeName,
+  ATTRIBUTES,
+  figureProblem,
+  mayBeNone,
+  valueWords,
+} from '../../named/attribute/index.js';
 import type { Instrument } from '../../named/settings/index.js';
 import { readThread } from '../../named/thread/index.js';
 import { type Evidence, type EvidenceValue, READING_SIGMAS } from '../../vehicle/reading/index.js';
@@ -73,9 +81,9 @@ const BY_OTHER_WORDS: readonly (readonly [AttributeName, ...string[]])[] = [
 /** Whatever has no word of its own is called by its name: "room left 140 ruler". */
 const CALLED: typeof BY_OTHER_WORDS = [
   ...BY_OTHER_WORDS,
-  ...ATTRIBUTES.filter(
-    (row) => !row.perPort && row.dimension !== 'ratio' && !BY_OTHER_WORDS.some(([name]) => name === row.name),
-  ).map((row) => [row.name, row.name.replace(/-/g, ' ')] as const),
+  ...ATTRIBUTES.filter((row) => !row.perPort && !BY_OTHER_WORDS.some(([name]) => name === row.name)).map(
+    (row) => [row.name, row.name.replace(/-/g, ' ')] as const,
+  ),
 ];
 
 /** Every spelling with its attribute, longest first, so that "rod end" is not taken for "rod". */
@@ -93,7 +101,7 @@ const TOOLS: readonly (readonly [RegExp, Instrument])[] = [
 /** What a reading leaves open stands behind it: "80 ± 0.3". */
 const PLUS_MINUS = /\s*(?:±|\+\/?-)\s*/;
 
-const POSITION = /^(front|rear|primary|secondary|top|bottom|middle|single)?[ -]*(left|right|top|bottom|end)?\b/;
+const POSITION = /^(front|rear|primary|secondary|top|bottom|middle|single|in|out)?[ -]*(left|right|top|bottom|end)?\b/;
 
 const SIDES = /^(\d{1,2})\s+(left|right|both)(?: sides?)?$/;
 
@@ -145,7 +153,12 @@ function readPort(rest: string): BenchLine {
   if (feeds) return readValue('port-feeds', position, feeds[1] ?? '');
   const tube = /^tube (.+)$/i.exec(value);
   if (tube) return readValue('tube', position, tube[1] ?? '');
-  if (/\d/.test(value) && !/^37/.test(value)) return readValue('port-thread', position, value);
+  // What is asked for by name: "none" is of the one or of the other.
+  const named = /^(thread|seat)\b ?(.*)$/i.exec(value);
+  if (named)
+    return readValue(named[1]?.toLowerCase() === 'seat' ? 'port-seat' : 'port-thread', position, named[2] ?? '');
+  // Every port has a seat: what can be missing is a thread, where a pin holds the line.
+  if (isNone(value) || (/\d/.test(value) && !/^37/.test(value))) return readValue('port-thread', position, value);
   return readValue('port-seat', position, value);
 }
 
@@ -159,14 +172,14 @@ function readValue(name: AttributeName, position: string | undefined, value: str
     echo: `${row.words}${position ? `, ${position.replace('-', ' ')}` : ''}: ${says}`,
     ...(doubt === undefined ? {} : { doubt }),
   });
+  if (isNone(value) && !mayBeNone(name)) return no(alwaysThere(name));
   switch (row.kind) {
     case 'quantity': {
       const tool = TOOLS.find(([pattern]) => pattern.test(value));
       const [figure = '', open] = (tool ? value.replace(tool[0], '') : value).split(PLUS_MINUS);
-      if (row.dimension === undefined || row.dimension === 'ratio')
-        return no(`The ${row.words} is a ratio: it comes from the record, not from the bench.`);
+      if (row.dimension === undefined || row.dimension === 'ratio') return readRatio(name, figure, open, done);
       const expects = row.dimension;
-      if (isNone(figure)) return mayBeNone(name) ? done(NONE, 'none') : no(`There is always a ${row.words}.`);
+      if (isNone(figure)) return mayBeNone(name) ? done(NONE, 'none') : no(alwaysThere(name));
       const read = readQuantity(figure, { expects, ...(row.usual ? { usual: row.usual } : {}) });
       if (!read.quantity) return no(read.problem ?? 'This is not a measurement.');
       const left = open === undefined ? undefined : readQuantity(open, { expects });
@@ -220,6 +233,23 @@ function readValue(name: AttributeName, position: string | undefined, value: str
   }
 }
 
+type Done = (v: EvidenceValue, says: string, extra?: Partial<Evidence>) => BenchLine;
+
+/** A ratio as people write it: "4.9", "4,9 : 1", "4.9 to 1 ± 0.1". */
+function readRatio(name: AttributeName, figure: string, open: string | undefined, done: Done): BenchLine {
+  const { words } = attribute(name);
+  const [value, left] = [figure.replace(/\s*(:|to)\s*1$/i, ''), open ?? '0'].map((text) =>
+    /^\d{1,4}(?:[.,]\d{1,4})?$/.test(text) ? Number(text.replace(',', '.')) : NaN,
+  );
+  if (value === undefined || left === undefined || Number.isNaN(value + left))
+    return no(`The ${words} is a plain number, like 4.9 or 4.9 : 1.`);
+  const problem = figureProblem(name, value, left);
+  if (problem !== undefined) return no(problem);
+  const sigma = open === undefined ? {} : { sigma: left / READING_SIGMAS };
+  const says = valueWords(name, value) + (open === undefined ? '' : ` ± ${valueWords(name, left)}`);
+  return done({ kind: 'ratio', value }, says, sigma);
+}
+
 const isNone = (value: string): boolean => value.trim().toLowerCase() === 'none';
 const NONE = { kind: 'choice', value: 'none' } as const;
 
@@ -241,7 +271,8 @@ const no = (problem: string): { readonly recognised: false; readonly problem: st
 /** How the bench line for an attribute begins: "label ", "port rear left ", "port rear left at ". */
 export function benchWord(name: AttributeName, position = 'rear-left'): string {
   const port = `port ${position.replace(/-/g, ' ')} `;
-  if (name === 'port-thread' || name === 'port-seat') return port;
+  if (name === 'port-thread') return `${port}thread `;
+  if (name === 'port-seat') return `${port}seat `;
   if (name === 'port-distance') return `${port}at `;
   if (name === 'port-feeds') return `${port}feeds `;
   if (name === 'tube') return `${port}tube `;

@@ -33,7 +33,7 @@ const ANGLE_SIGMA = 2;
 
 /** Standard error of one reading of an attribute: √(σ_instrument² + σ_spread²), in mm; 2° for an angle. */
 export function readingSigma(
-  evidence: Pick<Evidence, 'attribute' | 'instrument' | 'sigma' | 'combined'>,
+  evidence: Pick<Evidence, 'attribute' | 'combined'> & Parameters<typeof errorOf>[0],
   settings: Settings,
 ): number {
   if (attribute(evidence.attribute).dimension === 'angle') return ANGLE_SIGMA;

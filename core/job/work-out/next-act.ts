@@ -98,7 +98,13 @@ function closing(w: Done): NextAct | undefined {
       return {
         words: `Measure ${first.what}`,
         act: 'measure',
-        target: { stage: 'joints', place: work.slot, joint: id, fact: first.attribute },
+        target: {
+          stage: 'joints',
+          place: work.slot,
+          joint: id,
+          fact: first.attribute,
+          ...(first.slot === work.slot ? {} : { at: first.slot }),
+        },
       };
   }
   return undefined;

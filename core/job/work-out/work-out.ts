@@ -99,7 +99,7 @@ const YES_OR_NO: readonly string[] = ['fix', 'override', 'wanted', 'slot', 'rese
 /** What a decision is bound to, as a job is now. */
 export function givenIn(identified: IdentifiedJob, reads: JobReads, subject: string): Given | undefined {
   const about = readSubject(subject);
-  return about && isBound(about) ? givenFor(about, unbound(identified, reads)) : undefined;
+  return about && isBound(about) ? givenFor(about, unbound(identified, reads), identified.job.vehicleId) : undefined;
 }
 
 /** The rows of a job without what is bound: what such a decision is given for does not hang on it. */
@@ -126,7 +126,7 @@ function inForce(
   const rows = unbound(identified, reads);
   const all = decisions.map((decision) => {
     const about = bound(decision);
-    const again = about && changedSince(decision.bound, givenFor(about, rows));
+    const again = about && changedSince(decision.bound, givenFor(about, rows, identified.job.vehicleId));
     return again === undefined ? decision : { ...decision, again };
   });
   return { all, counts: all.map((one) => (one.again === undefined ? one : { ...one, value: null })) };

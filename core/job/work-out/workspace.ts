@@ -54,6 +54,8 @@ export interface NextTarget {
   /** A joint as the stages name it, with its place: "brake-master/push". */
   readonly joint?: string;
   readonly fact?: string;
+  /** Where the fact is entered, where that is another place than the joint's. */
+  readonly at?: string;
 }
 
 /** The one thing to do next in a job: what it is called, what it is, and where it is done. */

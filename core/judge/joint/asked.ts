@@ -1,6 +1,6 @@
 import { worst } from '../../base/state/index.js';
 import { attribute, type AttributeName } from '../../named/attribute/index.js';
-import { knownAt } from '../../vehicle/chain/index.js';
+import { type ChainFact, knownAt } from '../../vehicle/chain/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint, type View } from '../check/index.js';
 import { isNew } from './judge.js';
 import { asOneFace } from './vehicle.js';
@@ -13,15 +13,19 @@ import { asOneFace } from './vehicle.js';
 /** Attributes that a check of the table turns on: they are asked there. */
 const TURNED: ReadonlySet<string> = new Set(CHECKS.flatMap((row) => [row.a, row.b ?? row.a]));
 
+/** What is asked of a part, and what was said to it at its place: there may be no part yet that could hold it. */
+export interface Asked {
+  readonly part: string;
+  readonly attribute: AttributeName;
+  readonly said?: readonly ChainFact[];
+}
+
 /** Everything that is asked of a part and no check turns on, as a joint of its own for each part. */
-export function judgeAsked(
-  view: View,
-  asked: readonly { readonly part: string; readonly attribute: string }[],
-): JudgedJoint[] {
+export function judgeAsked(view: View, asked: readonly Asked[]): JudgedJoint[] {
   const byPart = new Map<string, Check[]>();
-  for (const { part, attribute: name } of asked) {
+  for (const { part, attribute: name, said = [] } of asked) {
     if (TURNED.has(name) || !isNew(view, part)) continue;
-    byPart.set(part, [...(byPart.get(part) ?? []), checkOf(part, name as AttributeName, view)]);
+    byPart.set(part, [...(byPart.get(part) ?? []), checkOf(part, name, said, view)]);
   }
   return [...byPart].map(([part, checks]) => ({
     id: `asked:${part}`,
@@ -32,19 +36,21 @@ export function judgeAsked(
   }));
 }
 
-function checkOf(id: string, name: AttributeName, view: View): Check {
+function checkOf(id: string, name: AttributeName, said: readonly ChainFact[], view: View): Check {
   const met = (view.jointsOf.get(id) ?? []).flatMap((joint) => joint.between.map((ref) => ref.part));
+  const { tool, kind, spot } = attribute(name);
+  const ofVehicle = spot === 'vehicle';
   const there = [id, ...met].flatMap((part) => view.parts.get(part) ?? []);
   const before = view.now.get(id);
   const found = [...there, ...(before ? [before] : [])]
+    .map((part) => (ofVehicle && part.id === id ? { ...part, facts: [...part.facts, ...said] } : part))
     .map((part) => knownAt(asOneFace(part), name))
     .find((known) => known !== undefined);
   const base = { code: 'place.asked', rank: 'must', fixes: [] } as const;
   if (found && !found.disputed)
     return { ...base, state: 'fits', rests: found.rests, values: { attribute: name, value: found.value }, answers: [] };
-  const { tool, kind, spot } = attribute(name);
   // What is of the vehicle is looked at on it, and not on the new unit.
-  const at = spot === 'vehicle' ? (met.find((part) => part !== id) ?? id) : id;
+  const at = ofVehicle ? (met.find((part) => part !== id) ?? id) : id;
   const look: Answer =
     tool === undefined || kind !== 'quantity'
       ? { how: 'look', part: at, attribute: name }

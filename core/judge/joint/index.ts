@@ -1,4 +1,4 @@
-export { judgeAsked } from './asked.js';
+export { type Asked, judgeAsked } from './asked.js';
 export { circuitsFed, judgeCircuits, spacesOf } from './circuits.js';
 export { judgeFeeds, type LineFeed } from './feeds.js';
 export { isNew, isSameUnit, judge, isChanged, judgedJoints } from './judge.js';

@@ -100,7 +100,9 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     keyof typeof leans,
     Known | undefined
   >;
-  const value = (key: keyof typeof leans): number | undefined => number(known[key]);
+  // No free travel is a free travel of nought.
+  const value = (key: keyof typeof leans): number | undefined =>
+    key === 'freeTravel' && known.freeTravel?.value === null ? 0 : number(known[key]);
   const values: Figures = Object.fromEntries(
     Object.keys(leans).map((key) => [key, value(key as keyof typeof leans) ?? null]),
   );
@@ -116,8 +118,8 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     slave === undefined ||
     wanted === undefined
   ) {
-    const answers = Object.values(leans).flatMap(([part, attribute]): Answer[] =>
-      number(of(part, attribute)) !== undefined
+    const answers = Object.entries(leans).flatMap(([key, [part, attribute]]): Answer[] =>
+      value(key as keyof typeof leans) !== undefined
         ? []
         : [
             {

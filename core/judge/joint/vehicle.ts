@@ -156,7 +156,8 @@ function hoseLength(hose: Part, unit: Part, view: View): Check[] {
   const [length, offset] = [of(hose, 'hose-length'), of(unit, 'hose-offset')];
   const needs = NEEDS.map((name) => of(hose, name));
   if (length === undefined && needs.every((n) => n === undefined) && !isConverted(unit, view)) return [];
-  const figures = needs.map((n) => (typeof n?.value === 'number' ? n.value : undefined));
+  // A wheel that is not steered has no lock, one without springs no droop: nothing is needed there.
+  const figures = needs.map((n) => (typeof n?.value === 'number' ? n.value : n?.value === null ? 0 : undefined));
   const spare = view.settings.hoseSpare;
   const most = Math.max(...figures.map((f) => f ?? 0));
   // The port of the same unit is where it was.

@@ -3,7 +3,7 @@ import type { Settings } from '../../named/settings/index.js';
 import type { SourceKind } from '../../named/unit/index.js';
 import type { Chain, Edit } from '../../vehicle/chain/index.js';
 import type { CheckCode, JudgedJoint, Variant, View } from '../check/index.js';
-import type { LineFeed, Refusal } from '../joint/index.js';
+import type { Asked, LineFeed, Refusal } from '../joint/index.js';
 
 /** How sure an order is. */
 export const VERDICT_GRADES = ['safe', 'on-listing', 'not-safe'] as const;
@@ -72,7 +72,7 @@ export interface ChainInput extends Chain {
   /** Parts that are recorded for the other side of a production change too. */
   readonly variants?: readonly Variant[];
   /** What a conversion wants answered of a part, although nobody recorded it. */
-  readonly asks?: readonly { readonly part: string; readonly attribute: string }[];
+  readonly asks?: readonly Asked[];
   /** The parts and joints are the whole of a system: circuits are judged too. */
   readonly whole?: boolean;
   /** What lines without another end feed now. */

@@ -1,6 +1,6 @@
 import { SEAT_FORMS } from '../seat/index.js';
 import { TUBE_NAMES } from '../tube/index.js';
-import { choice, length, row } from './rows.js';
+import { choice, length, quantity, row } from './rows.js';
 import type { AttributeRow } from './types.js';
 
 /** What can be observed about a unit, where to look, what it costs and what misleads. Minutes and error chances are workshop practice. */
@@ -47,13 +47,13 @@ export const UNIT_ROWS = [
   row('diaphragm', 'diaphragm diameter', 'quantity', 2, 'yes', 0.03, 'tape around the shell / 3.14 gives the rim', 'the effective diameter is smaller than the rim', { ...length(100, 400, 'a diaphragm'), tool: 'ruler', spot: 'shell' }),
   row('booster-supply', 'booster supply', 'choice', 1, 'yes', 0.01, 'look', '', { ...choice('vacuum', 'pump', 'electric'), spot: 'shell', gone: 'a vacuum hose or pressure lines' }),
   row('supply-ports', 'hydraulic supply ports', 'count', 2, 'yes', 0.03, 'on the booster’s side: pressure in, pressure out, return', 'a second return is easily overlooked', { spot: 'shell', gone: 'count the lines that hang free' }),
-  row('booster-ratio', 'booster ratio', 'quantity', 1, 'no', 0.02, 'maker’s data', '', { dimension: 'ratio', paper: true }),
+  row('booster-ratio', 'booster ratio', 'quantity', 1, 'no', 0.02, 'maker’s data', '', { ...quantity('ratio', 1, 20, 'a booster ratio'), paper: true }),
   row('piston-count', 'pistons on one side of the disc', 'count', 6, 'partly', 0.03, 'pads off', 'counted on both sides', { off: 'the pads', spot: 'body' }),
   row('disc', 'disc diameter', 'quantity', 3, 'yes', 0.03, 'across the disc', '', { ...length(120, 500, 'a disc'), tool: 'ruler', spot: 'vehicle', gone: 'the disc is still there' }),
   row('seals', 'seal material', 'choice', 1, 'no', 0.05, 'unit maker’s data', 'a kit of the other family', { ...choice('EPDM', 'SBR', 'natural rubber', 'NBR', 'HNBR', 'FKM', 'CR', 'PTFE', 'VMQ'), paper: true }),
   row('fluid', 'fluid on the cap', 'choice', 1, 'yes', 0.03, 'moulded on the cap', 'the cap may come from another vehicle', { ...choice('DOT 3', 'DOT 4', 'DOT 5', 'DOT 5.1', 'ISO class 3', 'ISO class 4', 'ISO class 5-1', 'ISO class 6', 'ISO class 7', 'mineral', 'central hydraulic', 'steering oil'), paper: true, spot: 'reservoir' }),
   row('holds', 'fluid held', 'quantity', 1, 'no', 0.05, 'maker’s data', '', { dimension: 'volume', paper: true }),
-  row('pedal-ratio', 'pedal ratio', 'quantity', 5, 'yes', 0.05, 'pivot to pad over pivot to pin', '', { dimension: 'ratio', paper: true, spot: 'vehicle' }),
+  row('pedal-ratio', 'pedal ratio', 'quantity', 5, 'yes', 0.05, 'pivot to pad over pivot to pin', '', { ...quantity('ratio', 1, 12, 'a pedal ratio'), paper: true, spot: 'vehicle' }),
   row('tube', 'tube', 'choice', 2, 'yes', 0.05, 'caliper over the tube', '3/16 in and 4.75 mm interchange, 1/4 in and 6 mm do not', { perPort: true, ...choice(...TUBE_NAMES), tool: 'caliper', spot: 'ports', gone: 'over the tube' }),
   row('caliper-form', 'caliper', 'choice', 1, 'yes', 0.03, 'slides on pins, or has pistons on both sides', 'pins under boots are easily overlooked', { ...choice('floating', 'fixed'), paper: true, spot: 'body' }),
   row('slave-form', 'slave', 'choice', 1, 'yes', 0.02, 'outside on the gearbox, or around the shaft', '', { ...choice('outside', 'concentric'), paper: true, spot: 'body' }),

@@ -36,9 +36,18 @@ const ALWAYS_THERE: ReadonlySet<AttributeName> = new Set<AttributeName>([
   'pedal-travel',
   'pedal-height',
   'port-distance',
+  'port-seat',
+  'booster-ratio',
+  'seals',
+  'fluid',
+  'hose-length',
+  'flange-thickness',
 ]);
 /** Whether "none" is an answer to the question for it: a thing that may be missing, a mark that is not there. */
 export const mayBeNone = (name: AttributeName): boolean => attribute(name).kind !== 'month' && !ALWAYS_THERE.has(name);
+/** What is said to "none" where it is no answer. */
+export const alwaysThere = (name: AttributeName): string =>
+  `There is always a ${attribute(name).words}: none is no answer.`;
 
 /**
  * What nought is: that there is none of it, a size like any other (the usual ones reach down to it), or nothing that

@@ -15,7 +15,7 @@ export const PLACE_ROWS = [
   row('rod-engaged', 'thread engaged in the fork', 'quantity', 2, 'yes', 0.05, 'length of the fork’s thread less what is empty', '', { ...length(1, 80, 'an engagement'), ...paper, tool: 'caliper', spot: 'rod' }),
   row('pedal-height', 'pedal height', 'quantity', 2, 'yes', 0.03, 'floor plate to pad, before anything is taken off', 'carpet and mats', { ...length(30, 500, 'a pedal height'), ...paper, tool: 'ruler', spot: 'vehicle', gone: 'the pedal is still there' }),
   row('pedal-travel', 'pedal travel', 'quantity', 3, 'yes', 0.05, 'pad at rest to pad at its stop', '', { ...length(20, 300, 'a pedal travel'), ...paper, tool: 'ruler', spot: 'vehicle' }),
-  row('free-travel', 'pedal free travel', 'quantity', 2, 'yes', 0.05, 'press by hand until the rod is felt', '', { ...length(0.5, 60, 'a free travel'), ...paper, tool: 'ruler', spot: 'vehicle' }),
+  row('free-travel', 'pedal free travel', 'quantity', 2, 'yes', 0.05, 'press by hand until the rod is felt', '', { ...length(0, 60, 'a free travel'), ...paper, tool: 'ruler', spot: 'vehicle' }),
   row('linkage', 'linkage from pedal to unit', 'choice', 1, 'yes', 0.01, 'look behind the pedal', 'a cross linkage has an adjustment of its own, and it is part of the pedal height', { ...choice('direct', 'cross'), ...paper, spot: 'vehicle' }),
   row('driving-side', 'driving side', 'choice', 1, 'yes', 0.01, 'look', 'ports and reservoir of the other side are mirrored', { ...choice('left', 'right', 'middle'), ...paper, spot: 'vehicle' }),
   // bulkhead

@@ -17,6 +17,7 @@ interface WorkshopFigures extends FeelFigures, LineFigures {
   readonly sigmaCaliper: number;
   readonly sigmaMicrometer: number;
   readonly sigmaBoreGauge: number;
+  readonly sigmaRatio: number;
   readonly sigmaSpread: number;
   readonly oneSizeWithin: number;
   readonly noneBeyondSigmas: number;
@@ -91,6 +92,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
   row('sigmaCaliper', 'Caliper, standard error', 0.05, 0.005, 0.5, 'mm', 'a careful workshop reading'),
   row('sigmaMicrometer', 'Micrometer, standard error', 0.02, 0.002, 0.2, 'mm', 'a careful workshop reading'),
   row('sigmaBoreGauge', 'Bore gauge, standard error', 0.01, 0.001, 0.1, 'mm', 'set against a ring'),
+  row('sigmaRatio', 'Ratio of two lengths, standard error', 1, 0.1, 10, '%', '60 mm and 300 mm by ruler'),
   row('sigmaSpread', 'Spread of bores by making and wear', 0.03, 0, 0.2, 'mm', 'used units, honed once'),
   row(
     'oneSizeWithin',

@@ -1,5 +1,6 @@
 import { type Quantity, toBase, UNITS } from '../../base/units/index.js';
 import {
+  alwaysThere,
   attribute,
   type AttributeName,
   figureProblem,
@@ -18,6 +19,7 @@ import type { Fact } from '../../named/unit/index.js';
  */
 export type EvidenceValue =
   | { readonly kind: 'quantity'; readonly value: Quantity }
+  | { readonly kind: 'ratio'; readonly value: number }
   | { readonly kind: 'mark'; readonly value: string }
   | { readonly kind: 'choice'; readonly value: string }
   | { readonly kind: 'count'; readonly value: number }
@@ -26,6 +28,7 @@ export type EvidenceValue =
 
 export const EVIDENCE_KINDS = [
   'quantity',
+  'ratio',
   'mark',
   'choice',
   'count',
@@ -81,13 +84,12 @@ export function evidenceProblem(
   const row = findAttribute(evidence.attribute);
   if (!row) return `"${evidence.attribute}" is not an attribute that is known here.`;
   const none = typeof evidence.value === 'string' && evidence.value.toLowerCase() === 'none';
-  if (none && !mayBeNone(row.name)) return `There is always a ${row.words}: none is no answer.`;
+  if (none && !mayBeNone(row.name)) return alwaysThere(row.name);
   if (none && row.kind === 'quantity' && evidence.kind === 'choice') return undefined;
-  if (row.kind !== evidence.kind) return `The ${row.words} is a ${row.kind}, not a ${evidence.kind}.`;
+  const kind = row.dimension === 'ratio' ? 'ratio' : row.kind;
+  if (kind !== evidence.kind) return `The ${row.words} is a ${kind}, not a ${evidence.kind}.`;
   if (row.perPort && !evidence.position) return `Say which port is meant: front or rear, left or right.`;
   if (evidence.kind === 'quantity') {
-    if (row.dimension === undefined || row.dimension === 'ratio')
-      return `The ${row.words} has no unit: it comes from the record.`;
     if (UNITS[evidence.value.unit].dimension !== row.dimension)
       return (
         `The ${row.words} is ${row.dimension === 'angle' ? 'an' : 'a'} ${row.dimension}; ` +
@@ -95,6 +97,7 @@ export function evidenceProblem(
       );
     return figureProblem(row.name, toBase(evidence.value), (evidence.sigma ?? 0) * READING_SIGMAS);
   }
+  if (evidence.kind === 'ratio') return figureProblem(row.name, evidence.value, (evidence.sigma ?? 0) * READING_SIGMAS);
   if (evidence.kind === 'thread' && !none && !findThread(evidence.value))
     return `"${evidence.value}" is no thread of a standard series.`;
   if (evidence.kind === 'choice' && !none && !row.choices?.includes(evidence.value))

@@ -50,19 +50,26 @@ export function disputedIn<T>(items: readonly T[], evidence: (item: T) => Eviden
 
 /** A reading as it is compared: what is measured with its error, every other answer as the word that it is. */
 export const asReading = (item: Evidence, settings: Settings): Reading =>
-  item.kind === 'quantity'
+  item.kind === 'quantity' || item.kind === 'ratio'
     ? { value: evidenceBase(item), sigma: errorOf(item, settings) }
     : { value: evidenceBase(item), sigma: 0 };
 
-/** The standard error of a reading, mm: its own where it was given, else its instrument's. */
-export const errorOf = ({ instrument, sigma }: Pick<Evidence, 'instrument' | 'sigma'>, settings: Settings): number =>
-  sigma ?? sigmaOf(instrument ?? 'ruler', settings);
+/** The standard error of a reading, mm: its own where it was given, else its instrument's; of a ratio, of its size. */
+export const errorOf = (
+  item: Pick<Evidence, 'instrument' | 'sigma'> & { readonly kind?: string; readonly value?: unknown },
+  settings: Settings,
+): number =>
+  item.sigma ??
+  (item.kind === 'ratio'
+    ? (Number(item.value) * settings.sigmaRatio) / 100
+    : sigmaOf(item.instrument ?? 'ruler', settings));
 
 /**
- * What a reading leaves open: ± two standard errors for a length, nothing for what is counted or looked at.
+ * What a reading leaves open: ± two standard errors for a length or a ratio, nothing for what is counted or looked at.
  */
 export function readingTolerance(item: Evidence, settings: Settings): number | undefined {
-  if (item.kind !== 'quantity' || attribute(item.attribute).dimension !== 'length') return undefined;
+  const isLength = item.kind === 'quantity' && attribute(item.attribute).dimension === 'length';
+  if (!isLength && item.kind !== 'ratio') return undefined;
   return READING_SIGMAS * errorOf(item, settings);
 }
 

@@ -20,7 +20,8 @@ export function gap(c: Case): Finding {
   const plate = plateOf(c);
   const adjustable = sureAt(booster, 'pin-adjustable')?.value;
   const { gapMin: low, gapMax: high, gapLost } = view.settings;
-  const [recessMm, pinMm] = [recess?.value, pin?.value];
+  // A pocket that is none is flush with its face, and so is a rod.
+  const [recessMm, pinMm] = [recess, pin].map((known) => (known?.value === null ? 0 : known?.value));
   const values: Figures = {
     recess: recessMm ?? null,
     pin: pinMm ?? null,

@@ -57,8 +57,9 @@ export function rodLength(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
   const [needed, own] = [c.va?.value, c.vb?.value];
-  if (typeof needed !== 'number') return notKnown(pair(c), { face: c.a, attribute: 'rod-length' });
-  if (typeof own !== 'number') return finding('does-not-fit', pair(c), restsOf(c.va, c.vb));
+  // None on one side alone: there is no rod that reaches.
+  if (typeof needed !== 'number' || typeof own !== 'number')
+    return finding(needed === own ? 'fits' : 'does-not-fit', pair(c), restsOf(c.va, c.vb));
   const { settings } = c.view;
   const [over, doubt] = [own - (needed + standsFurther(c)), doubtOf(c.va, c.vb)];
   const { range, recorded } = adjusterOf(c.b, 'rod-adjust', settings);
@@ -80,6 +81,10 @@ export function rodEngaged(c: Case): Finding {
   const name = sureAt(c.b, 'rod-thread')?.value;
   const thread = typeof name === 'string' ? findThread(name) : undefined;
   const values = { engaged: engaged ?? null, thread: name ?? null };
+  // A rod in one piece has no thread that could be too short; none of a thread in its fork holds nothing.
+  const [solid, out] = [sureAt(c.b, 'rod-thread'), sureAt(c.b, 'rod-engaged')];
+  if (solid?.value === null) return finding('fits', values, restsOf(solid));
+  if (out?.value === null) return finding('does-not-fit', values, restsOf(out));
   if (engaged === undefined) return notKnown(values, { face: c.b, attribute: 'rod-engaged' });
   if (!thread) return notKnown(values, { face: c.b, attribute: 'rod-thread' });
   const { leastMm } = engagementOf(engaged, thread, c.view.settings);
@@ -124,6 +129,9 @@ export function studLength(c: Case): Finding {
     between: between ?? null,
     thread: threadName ?? null,
   };
+  // Where bolts go through there is no stud that could be too short.
+  const bolted = [sureAt(c.a, 'stud-length'), sureAt(c.a, 'stud-thread')].find((known) => known?.value === null);
+  if (bolted) return finding('fits', values, restsOf(bolted));
   const wants: Want[] = [];
   const want = (face: Face, attribute: Want['attribute'], there: boolean): void => {
     if (!there) wants.push({ face, attribute });

@@ -14,7 +14,7 @@ import { MatTableModule } from '@angular/material/table';
 import type { CheckView, DrawnFaces, JointView, MeasurementView, SlotWork } from '@kerabat/contract';
 import type { FourState } from '@kerabat/core/base/state';
 import { printBoth } from '@kerabat/core/base/units';
-import { measureOf } from '@kerabat/core/job';
+import { isSameQuestion, measureOf, sideAt } from '@kerabat/core/job';
 import { type AttributeName, valueWords } from '@kerabat/core/named/attribute';
 import { type Drawing, faceKey, type FaceName, jointDrawing } from '@kerabat/core/tell/drawing';
 import { DrawingView, type LabelSize, NARROW } from '../../drawing/drawing';
@@ -55,7 +55,7 @@ export class JointSheet {
   readonly joint = input.required<JointView>();
   readonly work = input.required<SlotWork>();
   /** Only the fields of these measurements, and no checks below: a page of small drawings is made of such sheets. */
-  readonly only = input<readonly Pick<MeasurementView, 'side' | 'attribute' | 'position'>[]>();
+  readonly only = input<readonly Pick<MeasurementView, 'slot' | 'side' | 'attribute' | 'position'>[]>();
   /** What it would be drawn from with a fix that is only looked at. */
   readonly tried = input<DrawnFaces>();
 
@@ -119,17 +119,16 @@ export class JointSheet {
   protected readonly asked = computed(() =>
     this.joint()
       .checks.flatMap((check) => (check.state === 'not-known' ? check.measures : []))
-      .filter((m) => this.isWanted(m))
-      .map((m) => ({ ...m, slot: this.work().slot })),
+      .filter((m) => this.isWanted(m)),
   );
   protected readonly open = computed(() => this.places().filter((place) => this.isField(place)));
 
   protected isField = (place: Place): boolean =>
     (place.value === undefined && place.needed && this.isWanted(place.measure)) || this.editing() === place.key;
 
-  private isWanted({ side, attribute, position }: Pick<MeasurementView, 'side' | 'attribute' | 'position'>): boolean {
+  private isWanted(asked: Pick<MeasurementView, 'slot' | 'side' | 'attribute' | 'position'>): boolean {
     const only = this.only();
-    return !only || only.some((m) => m.side === side && m.attribute === attribute && m.position === position);
+    return !only || only.some((m) => isSameQuestion(m, asked));
   }
 
   private placeOf(drawn: DrawnFaces, key: string, words: string): Place | undefined {
@@ -138,11 +137,11 @@ export class JointSheet {
     const check = this.checkOf(key);
     const needed = this.joint()
       .checks.flatMap((c) => c.measures)
-      .find((m) => m.side === face.side && m.attribute === name);
+      .find((m) => sideAt(this.work().slot, m) === face.side && m.attribute === name);
     const known = face.facts.find((f) => f.attribute === name)?.value;
     if (known === undefined && !needed && !check) return undefined;
     const position = needed?.position ?? (face.position !== undefined && isOfPort(name) ? face.position : undefined);
-    const measure = { ...(needed ?? measureOf(face.side, name, position)), slot: this.work().slot };
+    const measure = needed ?? measureOf(this.work().slot, face.side, name, position);
     return {
       key,
       words,
@@ -169,17 +168,10 @@ export class JointSheet {
   }
   protected measuresBeside = (check: CheckView): MeasurementView[] =>
     check.measures
-      .filter(
-        (m) =>
-          !this.places().some(
-            (p) =>
-              p.measure.side === m.side && p.measure.attribute === m.attribute && p.measure.position === m.position,
-          ),
-      )
+      .filter((m) => !this.places().some((p) => isSameQuestion(p.measure, m)))
       .map((m) => ({
         ...m,
-        slot: this.work().slot,
-        key: `${this.work().slot}-${check.id}-${m.side}-${m.attribute}`.replace(/[^\w-]/g, '-'),
+        key: `${m.slot}-${check.id}-${m.side}-${m.attribute}`.replace(/[^\w-]/g, '-'),
         group: 'nothing-off' as const,
         turns: [],
       }));

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { JointView, MeasurementView } from '@kerabat/contract';
-import { GROUP_WORDS, type MeasureGroup } from '@kerabat/core/job';
+import { GROUP_WORDS, isSameQuestion, type MeasureGroup, sideAt } from '@kerabat/core/job';
 import { findAttribute, mayBeNone } from '@kerabat/core/named/attribute';
 import { STANDS } from '@kerabat/core/named/caution';
 import { jointDrawing } from '@kerabat/core/tell/drawing';
@@ -152,13 +152,23 @@ export class MeasureView {
       .map((id) => {
         const left = new Set((w?.measurements ?? []).filter((m) => m.group === id));
         const sheets = joints.flatMap(({ work, joint, id: at }) => {
-          const list = [...left].filter((m) => m.slot === work.slot && isAskedBy(joint, m));
+          const list = [...left].filter((m) => isAskedBy(joint, m));
           for (const m of list) left.delete(m);
           const off = [...new Set(list.flatMap((m) => m.off ?? []))];
           const minutes = list.reduce((sum, m) => sum + m.minutes, 0);
           return list.length === 0
             ? []
-            : [{ id: at, work, joint, list, off, minutes, beside: list.filter((m) => !isOnDrawing(joint, m)) }];
+            : [
+                {
+                  id: at,
+                  work,
+                  joint,
+                  list,
+                  off,
+                  minutes,
+                  beside: list.filter((m) => !isOnDrawing(work.slot, joint, m)),
+                },
+              ];
         });
         return { id, words: GROUP_WORDS[id], sheets, loose: [...left] };
       })
@@ -168,7 +178,7 @@ export class MeasureView {
   protected readonly questions = computed(() =>
     this.groups().flatMap(({ words, sheets, loose }) => [
       ...sheets.flatMap((sheet) =>
-        sheet.list.map((m) => ({ m, sheet, group: words, drawn: isOnDrawing(sheet.joint, m) })),
+        sheet.list.map((m) => ({ m, sheet, group: words, drawn: isOnDrawing(sheet.work.slot, sheet.joint, m) })),
       ),
       ...loose.map((m) => ({ m, sheet: undefined, group: words, drawn: false })),
     ]),
@@ -209,16 +219,12 @@ export class MeasureView {
 }
 
 const isAskedBy = (joint: JointView, m: MeasurementView): boolean =>
-  joint.checks.some((c) =>
-    c.measures.some(
-      (asked) => asked.side === m.side && asked.attribute === m.attribute && asked.position === m.position,
-    ),
-  );
+  joint.checks.some((check) => check.measures.some((one) => isSameQuestion(one, m)));
 
 /** Whether the drawing of a joint has a place for a measurement. */
-function isOnDrawing({ drawn }: JointView, m: MeasurementView): boolean {
+function isOnDrawing(slot: string, { drawn }: JointView, m: MeasurementView): boolean {
   if (!drawn) return false;
   const { views } = jointDrawing({ kind: drawn.kind, a: drawn.faces[0].facts, b: drawn.faces[1].facts });
-  const face = drawn.faces[0].side === m.side ? 'a' : 'b';
+  const face = drawn.faces[0].side === sideAt(slot, m) ? 'a' : 'b';
   return views.some((view) => [...view.dimensions, ...view.marks].some(({ key }) => key === `${face}:${m.attribute}`));
 }

@@ -158,8 +158,7 @@ export class UnitSheet {
       const name = one && findAttribute(one.check.attribute)?.name;
       if (!one || !name) return [];
       const measure = {
-        ...measureOf('vehicle', name, one.check.position),
-        slot: this.work().slot,
+        ...measureOf(this.work().slot, 'vehicle', name, one.check.position),
         key: `identify-${key}`,
         group: 'nothing-off' as const,
         turns: [],
