@@ -4,7 +4,7 @@ import { TrialJob } from './server/dist/trial/job.js';
 import { specOf, vehicleOf, placeAt } from './server/dist/trial/spec.js';
 import { worldOf, Draw } from '@kerabat/core/simulate';
 const [world, n, ...lines] = process.argv.slice(2);
-const shop = openWorkshop(worldOf(`answers ${world}`, 'honest'), premises());
+const shop = openWorkshop(worldOf(`${process.env.NAME ?? "answers"} ${world}`, 'honest'), premises());
 const spec = specOf(shop.world, Number(n));
 const vehicle = vehicleOf(shop.world, spec);
 const job = new TrialJob(vehicle, spec);

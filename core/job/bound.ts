@@ -1,14 +1,16 @@
+import { lookup } from '../base/lookup/index.js';
 import { CHECKS, checksFor } from '../judge/check/index.js';
 import { FIXES } from '../judge/fix/index.js';
 import { DESIGN } from '../judge/joint/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
 import { type AttributeName, attributeWords, valueWords } from '../named/attribute/index.js';
-import type { ChainFact, Joint, Value } from '../vehicle/chain/index.js';
+import { type ChainFact, knownBy, type LineOf, type Part, type Value } from '../vehicle/chain/index.js';
 import { partsOf, type Slot } from '../vehicle/place/index.js';
-import { settle, slotKey } from '../vehicle/reading/index.js';
+import { slotKey } from '../vehicle/reading/index.js';
 import { composeJob } from './compose.js';
 import { withoutSide } from './fold.js';
 import { jointKey } from './names.js';
+import { HOSE } from './places.data.js';
 import { readQuestion } from './question.js';
 import type { Subject } from './subject.js';
 import type { JobRows } from './types.js';
@@ -45,6 +47,15 @@ export const isBound = (subject: Subject): subject is Bound =>
 /** What a rule reads beside the attributes of its row. */
 const BESIDE: readonly AttributeName[] = ['plate', 'insert', 'pin-adjustable', 'pin-adjust', 'rod-adjust', 'under-nut'];
 const OF_DESIGN: readonly AttributeName[] = ['bore', ...DESIGN];
+/** What is read by checks that are no joint's, by the first word of their names. */
+const OF_MORE: Readonly<Record<string, readonly AttributeName[]>> = {
+  place: [...OF_DESIGN, 'reservoir', 'seals', 'fluid'],
+  vehicle: ['valve-in-body', 'line-valve', 'feed-nipple', 'clutch-feed', 'hose-offset', ...HOSE],
+  path: ['bore', 'travel', 'pedal-travel', 'free-travel', 'pedal-ratio'],
+  fluid: ['seals', 'fluid'],
+  circuit: ['port-feeds', 'port-circuit', 'line-reaches'],
+  circuits: ['port-feeds', 'port-circuit', 'line-reaches'],
+};
 
 /** What a decision about this would be given for now, by the rows of the job. */
 export function givenFor(subject: Bound, rows: JobRows, vehicle: string | null): Given {
@@ -54,17 +65,32 @@ export function givenFor(subject: Bound, rows: JobRows, vehicle: string | null):
     vehicle,
     ...(place?.old ? { old: place.old.id } : {}),
     ...(place?.chosen ? { unit: place.chosen.id } : {}),
-    facts: factsIn(chain, aboutOf(subject, chain.joints)),
+    facts: factsIn(chain, aboutOf(subject, withMade(chain))),
   };
 }
 
+/** A chain with what a conversion makes beside what is there. */
+const withMade = (chain: ChainInput): ChainInput => ({
+  ...chain,
+  parts: [
+    ...chain.parts,
+    ...chain.edits.flatMap((edit): Part[] => {
+      if (edit.do === 'part') return [edit.part];
+      return edit.do === 'put' ? [{ id: edit.at, kind: edit.kind, facts: [] }] : [];
+    }),
+  ],
+  joints: [...chain.joints, ...chain.edits.flatMap((edit) => (edit.do === 'join' ? [edit.joint] : []))],
+});
+
 interface About {
-  readonly attributes: ReadonlySet<AttributeName>;
+  /** All of them where none are named. */
+  readonly attributes?: ReadonlySet<AttributeName>;
   readonly parts: ReadonlySet<string>;
-  readonly position?: string;
+  /** The ports that are meant: where a line is, and where it goes. */
+  readonly ports?: ReadonlySet<string>;
 }
 
-function aboutOf(subject: Bound, joints: readonly Joint[]): About {
+function aboutOf(subject: Bound, { joints, parts, edits }: Pick<ChainInput, 'joints' | 'parts' | 'edits'>): About {
   const own = partsOf(subject.slot as Slot);
   const met = joints.filter(({ between }) => between.some((ref) => own.includes(ref.part)));
   const beside = new Set([...own, ...met.flatMap(({ between }) => between.map((ref) => ref.part))]);
@@ -75,49 +101,75 @@ function aboutOf(subject: Bound, joints: readonly Joint[]): About {
     const row = FIXES.find(({ fix }) => name === fix || name.startsWith(`${fix}-`));
     const codes: readonly string[] = row?.answers ?? ['port.thread', 'port.seat'];
     const read = CHECKS.filter(({ code }) => codes.includes(code)).flatMap((one) => [one.a, one.b ?? one.a]);
-    return { attributes: new Set([...read, ...BESIDE]), parts: beside, ...(at === undefined ? {} : { position: at }) };
+    const more = codes.flatMap((code) => lookup(OF_MORE, code.split('.')[0] ?? '') ?? []);
+    return {
+      attributes: new Set([...read, ...more, ...BESIDE]),
+      parts: more.length > 0 ? new Set(parts.map(({ id }) => id)) : beside,
+      ...(at === undefined ? {} : { ports: portsOf(at, edits) }),
+    };
   }
   const joint = met.find(({ id }) => [jointKey(id), withoutSide(jointKey(id))].includes(subject.joint));
-  if (!joint) return { attributes: new Set([...OF_DESIGN, 'seals', 'fluid']), parts: new Set(own) };
+  if (!joint) {
+    const kind = subject.joint.split('-')[0] ?? '';
+    const read = lookup(OF_MORE, kind);
+    const near = kind === 'place' || read === undefined;
+    return {
+      ...(read === undefined ? {} : { attributes: new Set(read) }),
+      parts: near ? beside : new Set(parts.map(({ id }) => id)),
+    };
+  }
   const read = checksFor(joint.kind).flatMap((one) => [one.a, one.b ?? one.a]);
   return {
     attributes: new Set([...read, ...BESIDE]),
     parts: new Set(joint.between.map((ref) => ref.part)),
-    ...(joint.line ? { position: joint.line.position } : {}),
+    ...(joint.line ? { ports: portsOf(joint.line.position, edits) } : {}),
   };
 }
 
-function factsIn({ parts: there, edits }: ChainInput, { attributes, parts, position }: About): GivenFact[] {
-  const said = [
-    ...there.map(({ id, facts }) => ({ place: id, at: id, facts })),
+/** A port with those that its line is moved to. */
+const portsOf = (port: string, edits: ChainInput['edits']): ReadonlySet<string> =>
+  new Set([
+    port,
     ...edits.flatMap((edit) =>
-      edit.do === 'put' ? [{ place: `${edit.at} then`, at: edit.at, facts: edit.facts }] : [],
+      edit.do === 'join' && edit.joint.line?.position === port
+        ? edit.joint.between.flatMap(({ face }) => face ?? [])
+        : [],
+    ),
+  ]);
+
+function factsIn({ parts: there, edits }: ChainInput, { attributes, parts, ports }: About): GivenFact[] {
+  const said = [
+    ...there.map(({ id, facts, line }) => ({ place: id, at: id, facts, line })),
+    ...edits.flatMap((edit) =>
+      edit.do === 'put' || edit.do === 'set'
+        ? [{ place: `${edit.at} then`, at: edit.at, facts: edit.facts, line: undefined }]
+        : edit.do === 'part'
+          ? [{ place: `${edit.part.id} then`, at: edit.part.id, facts: edit.part.facts, line: edit.part.line }]
+          : [],
     ),
   ];
-  const isHere = (fact: ChainFact): boolean =>
-    attributes.has(fact.attribute) &&
-    (position === undefined || fact.position === undefined || fact.position === position);
+  // A line is meant as a whole by the port that it sits in.
+  const isHere = (fact: ChainFact, line: LineOf | undefined): boolean =>
+    attributes?.has(fact.attribute) !== false &&
+    (ports === undefined || fact.position === undefined || ports.has(line?.position ?? fact.position));
   return said
     .filter(({ at }) => parts.has(at))
-    .flatMap(({ place, facts }) => {
+    .flatMap(({ place, facts, line }) => {
       const byThing = new Map<string, ChainFact[]>();
-      for (const fact of facts.filter(isHere)) {
+      for (const fact of facts.filter((one) => isHere(one, line))) {
         const key = slotKey(fact.attribute, fact.position);
         byThing.set(key, [...(byThing.get(key) ?? []), fact]);
       }
       return [...byThing.values()].flatMap((list): GivenFact[] => {
         const [first] = list;
-        const settled = settle(
-          list.filter((fact) => fact.rests === 'measured'),
-          list.filter((fact) => fact.rests !== 'measured').slice(0, 1),
-        );
-        if (!first || !settled) return [];
+        const known = knownBy(list);
+        if (!first || !known) return [];
         return [
           {
             place,
             attribute: first.attribute,
             ...(first.position === undefined ? {} : { position: first.position }),
-            ...(settled.is === 'known' ? { value: rounded(settled.of.value) } : {}),
+            ...(known.disputed ? {} : { value: rounded(known.value) }),
           },
         ];
       });

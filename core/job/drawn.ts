@@ -6,6 +6,8 @@ import {
   applyEdits,
   attributesOf,
   type Chain,
+  type ChainFact,
+  knownBy,
   type Face,
   facesOf,
   type Joint,
@@ -13,11 +15,11 @@ import {
   sureAt,
   type Part,
   type PartKind,
-  partRow,
   partsById,
   type Value,
 } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
+import { slotKey } from '../vehicle/reading/index.js';
 import type { JudgedChain } from './fixes.js';
 import { partWords } from './names.js';
 
@@ -155,12 +157,15 @@ const SILHOUETTE: readonly AttributeName[] = [
 
 /** The facts of a part that its drawing needs, each once: a reading before a record. */
 export function silhouetteOf(part: Part | undefined): DrawnFactView[] {
-  const facts = new Map<string, DrawnFactView>();
-  if (part && partRow(part.kind))
-    for (const { attribute, position, value, rests } of part.facts) {
-      const key = `${attribute}@${position ?? ''}`;
-      if (!SILHOUETTE.includes(attribute) || (facts.has(key) && rests !== 'measured')) continue;
-      facts.set(key, { attribute, ...(position === undefined ? {} : { position }), value });
-    }
-  return [...facts.values()];
+  const things = new Map<string, ChainFact[]>();
+  for (const fact of part?.facts ?? []) {
+    const key = slotKey(fact.attribute, fact.position);
+    if (SILHOUETTE.includes(fact.attribute)) things.set(key, [...(things.get(key) ?? []), fact]);
+  }
+  return [...things.values()].flatMap((facts): DrawnFactView[] => {
+    const [first, known] = [facts[0], knownBy(facts)];
+    if (!first || !known || known.disputed) return [];
+    const { attribute, position } = first;
+    return [{ attribute, ...(position === undefined ? {} : { position }), value: known.value }];
+  });
 }

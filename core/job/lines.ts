@@ -1,7 +1,7 @@
 import { unassigned } from '../judge/check/index.js';
 import { type ChainFact, faceName, faceRef, type LineOf } from '../vehicle/chain/index.js';
 import { addPart, type Draft, factsOf, join, known, named } from './draft.js';
-import { endKind } from './network.js';
+import { endKind, isEndBetween } from './network.js';
 import { HOSE, LINE_END } from './places.data.js';
 import type { JobPlace, JobRows } from './types.js';
 
@@ -19,7 +19,7 @@ function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
 export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layouts'>, draft: Draft): void {
   const facts = known(place);
   const old = place.old ? factsOf(place.old) : [];
-  const lines = new Map([...portsIn(old), ...portsIn(facts)]);
+  const lines = new Map([...portsIn(old), ...portsIn(facts)].filter(([at]) => !isEndBetween(at, rows)));
   if (place.slot === 'booster' || lines.size === 0) return;
   const wheel = place.slot === 'front-brake' || place.slot === 'rear-brake';
   const end = endKind(id, rows) ?? (wheel ? 'hose' : 'line');

@@ -19,6 +19,28 @@ import type { JobRows } from './types.js';
 const layoutOf = (name: LayoutName | undefined) => LAYOUTS.find((row) => row.layout === name);
 const isUnit = (part: Part | undefined): boolean => part !== undefined && partRow(part.kind).unit !== undefined;
 
+/** How an end between the units is called where it is read: "rear-line-from". */
+export const endName = (part: string, at: string): string => `${part}-${at}`;
+
+/** Facts that were read at the ends of a part between the units, wherever somebody stood. */
+const readAtEnds = (id: string, { places }: JobRows): ChainFact[] =>
+  places.flatMap(({ read }) =>
+    read.flatMap((fact): ChainFact[] => {
+      const at = fact.position?.startsWith(`${id}-`) === true ? fact.position.slice(id.length + 1) : undefined;
+      return at !== undefined && isOfEnd(fact) ? [{ ...fact, position: at }] : [];
+    }),
+  );
+const isOfEnd = ({ attribute }: ChainFact): boolean => attribute === 'port-thread' || attribute === 'port-seat';
+
+/** Whether a position is an end between the units of a layout, and no port of a unit. */
+export const isEndBetween = (position: string, { layouts }: Pick<JobRows, 'layouts'>): boolean =>
+  Object.values(layouts ?? {}).some((name) =>
+    layoutOf(name)?.joints.some(
+      ({ kind, between }) =>
+        kind === 'port' && between.some(({ part, face }) => endName(part, face ?? '') === position),
+    ),
+  );
+
 /** The kind of line that comes to a unit by the layout: a hose, or a rigid line. */
 export function endKind(unit: string, rows: Pick<JobRows, 'layouts'>): 'line' | 'hose' | undefined {
   for (const name of Object.values(rows.layouts ?? {})) {
@@ -112,7 +134,7 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
     if (isUnit(part) || partRow(part.kind).fluid === undefined) continue;
     const recorded = rows.network?.find((n) => n.part === part.id);
     const known = alias.get(part.id);
-    const facts = [...part.facts, ...(recorded?.facts ?? [])];
+    const facts = [...part.facts, ...(recorded?.facts ?? []), ...readAtEnds(part.id, rows)];
     const set = recorded?.set === undefined ? {} : { set: recorded.set };
     const named = (own: readonly ChainFact[]): ChainFact[] =>
       own.map((f) => (known && f.position === known.end ? { ...f, position: 'end' } : f));

@@ -4,6 +4,7 @@ import { attribute, type AttributeName, attributeWords, findAttribute, valueWord
 import { faceName, type FaceRef } from '../vehicle/chain/index.js';
 import { slotOfPart } from '../vehicle/place/index.js';
 import { measureOf } from './measurements.js';
+import { endName } from './network.js';
 import { isOfTheVehicle, readAt, readsOfNext } from './places.data.js';
 import type { Measure } from './shown.types.js';
 
@@ -79,6 +80,8 @@ export function measuresOf(
 
 /** The port that is meant: of a line, the one that it sits in. */
 function portOf({ part, line, position }: Answer, between: JudgedJoint['between']): string | undefined {
-  const port = slotOfPart(part) === undefined ? between.find((ref) => slotOfPart(ref.part) !== undefined) : undefined;
-  return line?.position ?? port?.face ?? position;
+  if (line) return line.position;
+  if (slotOfPart(part) !== undefined || position === undefined) return position;
+  const port = between.find((ref) => slotOfPart(ref.part) !== undefined);
+  return port?.face ?? endName(part, position);
 }

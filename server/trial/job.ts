@@ -25,11 +25,19 @@ export class TrialJob {
   private readonly decisions = new Map<string, DecisionRecord>();
   /** Everything that was done, in order. */
   readonly acts: Act[] = [];
+  private vehicleId: string;
 
   constructor(
     private readonly vehicle: TrueVehicle,
     private readonly spec: JobSpec,
-  ) {}
+  ) {
+    this.vehicleId = vehicle.id;
+  }
+
+  /** Another vehicle was meant. */
+  isOf(vehicleId: string): void {
+    this.vehicleId = vehicleId;
+  }
 
   /** What was asked. A kit alone is asked for as anything else is, and then decided. */
   get asked() {
@@ -39,7 +47,7 @@ export class TrialJob {
       request: request === 'kit' ? ('prevent' as const) : request,
       complaints: [],
       words: '',
-      vehicleId: this.vehicle.id,
+      vehicleId: this.vehicleId,
       built: tells ? this.vehicle.built : null,
       options: tells ? [...this.vehicle.options] : [],
       slot,

@@ -141,6 +141,14 @@ export function readBenchLine(text: string): BenchLine {
 }
 
 function readPort(rest: string): BenchLine {
+  // An end between the units has a name of its own: "rear line from".
+  const end = /^([a-z][a-z -]*?) (thread|seat) (.+)$/i.exec(rest);
+  if (end?.[1] !== undefined && POSITION.exec(end[1].toLowerCase())?.[0] !== end[1].toLowerCase())
+    return readValue(
+      end[2]?.toLowerCase() === 'seat' ? 'port-seat' : 'port-thread',
+      end[1].toLowerCase().replace(/ /g, '-'),
+      end[3] ?? '',
+    );
   const where = POSITION.exec(rest.toLowerCase());
   const position = [where?.[1], where?.[2]].filter((word) => word !== undefined).join('-');
   const value = rest.slice(where?.[0].length ?? 0).trim();

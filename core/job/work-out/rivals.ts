@@ -70,6 +70,10 @@ const BODY: readonly AttributeName[] = [
   'slave-form',
 ];
 
+/** Whether a reading says which unit it is: its body, or a mark on it. */
+export const tellsWhich = ({ attribute: name }: Pick<Evidence, 'attribute'>): boolean =>
+  BODY.includes(name) || attribute(name).kind === 'mark';
+
 /** What was seen at a place that cannot be of a unit, with both figures; empty when it can be that one. */
 export function exclusionsOf(
   old: UnitDesign,

@@ -6,6 +6,9 @@ import type { JudgedJoint } from '../../judge/check/index.js';
 import type { JudgedItem, Listing, Override, Verdict } from '../../judge/verdict/index.js';
 import type { Look } from '../../list/look/index.js';
 import { checkWords, sentenceOf, verdictSentence } from '../../tell/words/index.js';
+import { attributeWords, valueWords } from '../../named/attribute/index.js';
+import { disputedIn, evidenceBase } from '../../vehicle/reading/index.js';
+import { tellsWhich } from './rivals.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import { decisionOf, listedFor, ownKind, type SlotChoice, type SlotInput } from './choose.js';
 import type { Beside, kitReasons } from './kits.js';
@@ -50,6 +53,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
     ...beside(choices, also, input),
     ...unidentifiedIn(choices, input),
     ...excludedIn(choices),
+    ...contradictedIn(choices, input),
     ...unsaidIn(choices, input),
     ...unrecordedIn(choices),
     ...also.kits.must,
@@ -188,6 +192,22 @@ const excludedIn = (choices: readonly SlotChoice[]): Beside[] =>
         ]
       : [],
   );
+
+/** Readings of which unit it is that contradict each other: one of them is of another unit, or wrong. */
+const contradictedIn = (choices: readonly SlotChoice[], { settings }: SlotInput): Beside[] =>
+  choices.flatMap(({ slot, measured, chosen }): Beside[] => {
+    const [list] = disputedIn(measured.filter(tellsWhich), (item) => item, settings);
+    if (!chosen || !list?.[0]) return [];
+    const { attribute: name, position } = list[0];
+    const read = list.map((item) => valueWords(name, evidenceBase(item))).join(' and ');
+    return [
+      {
+        key: `${slot}/disputed`,
+        words: `readings of the ${findSlot(slot)?.words ?? slot} contradict each other`,
+        sentence: `${attributeWords(name, position)}: ${read} were read of one unit. Take one back.`,
+      },
+    ];
+  });
 
 /** A unit of which nothing is on record or measured is not ordered on a word. */
 const unrecordedIn = (choices: readonly SlotChoice[]): Beside[] =>

@@ -220,7 +220,7 @@ const isAsked = (row: CheckRow, a: Face, b: Face, view: View): boolean =>
 const meets = (kinds: CheckRow['first'], part: Part): boolean => kinds === undefined || kinds.includes(part.kind);
 
 function checkOf(c: Case): Check {
-  const found = withDispute(c, bridged(c) ?? asItWas(c, RULES[c.row.rule](c)));
+  const found = withDispute(c, bridged(c) ?? madeToFit(c, asItWas(c, RULES[c.row.rule](c))));
   const base = {
     ...found,
     code: c.row.code,
@@ -285,6 +285,19 @@ function asItWas(c: Case, found: Finding): Finding {
   if (c.va?.disputed ?? c.vb?.disputed) return found;
   if (sameDesigns(c)) return { state: 'fits', values: found.values, rests: 'as-it-was' };
   return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
+}
+
+/** A line or a connector that this order makes: it was not there, and no design is put in. */
+const isMade = ({ now, then }: View, { id, kind }: Part): boolean =>
+  MADE.includes(kind) && !now.has(id) && !then.putBy.has(id);
+const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee'];
+
+/** What is made is made to what it meets: only that is asked for. */
+function madeToFit(c: Case, found: Finding): Finding {
+  if (found.state !== 'not-known' || c.row.joint !== 'port' || found.coarse) return found;
+  const open = (found.wants ?? []).filter(({ face }) => !isMade(c.view, face.part));
+  if (open.length === found.wants?.length) return found;
+  return open.length > 0 ? { ...found, wants: open } : { state: 'fits', values: found.values, rests: 'recorded' };
 }
 
 /** Attributes that cannot be measured on a part in the box without taking it apart. */

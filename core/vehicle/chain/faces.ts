@@ -210,8 +210,11 @@ const rawFact = (face: Face, name: AttributeName): ChainFact | undefined =>
  * and disputed where they cannot be; so are two records of it. A reading that agrees with the record leaves the record;
  * one that does not goes before it, and both are shown.
  */
-export function knownAt(face: Face, name: AttributeName): Known | undefined {
-  const facts = factsOf(face.part, name).filter((fact) => isOf(face, fact));
+export const knownAt = (face: Face, name: AttributeName): Known | undefined =>
+  knownBy(factsOf(face.part, name).filter((fact) => isOf(face, fact)));
+
+/** What facts of one thing come to; undefined where there are none. */
+export function knownBy(facts: readonly ChainFact[]): Known | undefined {
   const [only] = facts;
   if (only === undefined) return undefined;
   if (facts.length === 1) return known(only, undefined);

@@ -11,6 +11,7 @@ export {
   jointsOfPart,
   type Known,
   knownAt,
+  knownBy,
   partsById,
   PLUGS,
   portsOf,
