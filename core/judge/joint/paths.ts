@@ -5,7 +5,6 @@ import {
   type Answer,
   type Check,
   doubtOf,
-  EPS,
   type Figures,
   type JudgedJoint,
   leavesOpen,
@@ -23,8 +22,8 @@ const number = (known: Known | undefined): number | undefined =>
 
 /**
  * Travel at the release fork: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η,
- * against what the fork wants. Judged where a bore changes: with the same two bores the travel is as it was. What is
- * missing is never nought. Source: the volume that the master moves; η and the port-closing travel are settings.
+ * against what the fork wants and what the slave's piston can go. Judged where a bore changes: with the same two bores
+ * the travel is as it was. What is missing is never nought. Source: the volume that the master moves; η and the port-closing travel are settings.
  */
 export function judgeClutch(view: View): JudgedJoint[] {
   const one = (kind: Part['kind']): Part | undefined => [...view.parts.values()].find((part) => part.kind === kind);
@@ -86,6 +85,9 @@ function shareOf(part: Part, view: View): { readonly share: number; readonly dou
   };
 }
 
+/** Two travels at the fork that nobody tells apart, as a share. */
+const AS_BEFORE = 0.01;
+
 function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
   const { settings } = view;
   const leans = {
@@ -95,6 +97,7 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     master: [parts.master, 'bore'],
     slave: [parts.slave, 'bore'],
     wanted: [parts.fork, 'travel'],
+    longest: [parts.slave, 'travel'],
   } as const satisfies Record<string, readonly [Part, AttributeName]>;
   const known = Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])) as Record<
     keyof typeof leans,
@@ -106,8 +109,8 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
   const values: Figures = Object.fromEntries(
     Object.keys(leans).map((key) => [key, value(key as keyof typeof leans) ?? null]),
   );
-  const [travel, free, ratio, bore, slave, wanted] = (
-    ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted'] as const
+  const [travel, free, ratio, bore, slave, wanted, longest] = (
+    ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted', 'longest'] as const
   ).map(value);
   const base = { code: 'path.clutch', rank: 'must', fixes: [], answers: [] } as const;
   if (
@@ -116,7 +119,8 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     ratio === undefined ||
     bore === undefined ||
     slave === undefined ||
-    wanted === undefined
+    wanted === undefined ||
+    longest === undefined
   ) {
     const answers = Object.entries(leans).flatMap(([key, [part, attribute]]): Answer[] =>
       value(key as keyof typeof leans) !== undefined
@@ -130,9 +134,9 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
             },
           ],
     );
-    // As much travel as before releases as before: the vehicle works as it is.
+    // As much travel as before releases as before: the vehicle works as it is. More is perhaps more than the slave has.
     const was = travelFactor(parts, view);
-    if (was && was.factor - was.doubt >= 1 - EPS)
+    if (was && Math.abs(was.factor - 1) + was.doubt <= AS_BEFORE)
       return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(was.factor) } };
     return { ...base, state: 'not-known', rests: 'not-known', values, answers };
   }
@@ -145,10 +149,13 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     (gives / stroke) * ((travel - free) / ratio) * relative(known.ratio),
     2 * gives * relative(known.master),
     2 * gives * relative(known.slave),
-    known.wanted?.tolerance ?? 0,
   );
   const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: settings.portClosing };
-  const verdict = within(wanted - gives, settings.travelWithin, doubt);
+  const verdicts = [
+    within(wanted - gives, settings.travelWithin, Math.hypot(doubt, known.wanted?.tolerance ?? 0)),
+    within(gives - longest, settings.travelWithin, Math.hypot(doubt, known.longest?.tolerance ?? 0)),
+  ];
+  const verdict = verdicts.includes('no') ? 'no' : verdicts.includes('open') ? 'open' : 'yes';
   const rests = restsOf(...Object.values(known));
   if (verdict === 'open')
     return {

@@ -36,7 +36,6 @@ const ALWAYS_THERE: ReadonlySet<AttributeName> = new Set<AttributeName>([
   'pedal-travel',
   'pedal-height',
   'port-distance',
-  'port-seat',
   'booster-ratio',
   'seals',
   'fluid',

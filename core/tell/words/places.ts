@@ -42,6 +42,7 @@ const PATH_WORDS = new Map([
   ['master', 'bore of the master'],
   ['slave', 'bore of the slave'],
   ['wanted', 'travel that the fork wants'],
+  ['longest', 'longest travel of the slave'],
 ]);
 
 export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => string>>> = {
@@ -163,21 +164,23 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       : `Whether ${seals} seals survive ${fluid} depends on their maker: ask.`;
   },
   'path.clutch': ({ values, state }) => {
-    const missing = ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted'].filter(
+    const missing = ['pedalTravel', 'freeTravel', 'ratio', 'master', 'slave', 'wanted', 'longest'].filter(
       (key) => lookup(values, key) === null,
     );
     if (state === 'fits' && typeof values['factor'] === 'number')
-      return (
-        `Travel at the release fork × ${values['factor'].toFixed(3)} of what it is now: at least as much ` +
-        'as before.'
-      );
+      return `Travel at the release fork × ${values['factor'].toFixed(3)} of what it is now: as much as before.`;
     if (missing.length > 0)
       return (
         'Travel at the release fork is not known: ' +
         `${missing.map((key) => PATH_WORDS.get(key) ?? key).join(', ')} missing.`
       );
     const gives = `The pedal gives the slave ${mm(values['gives'])}; ${mm(values['wanted'])} are needed`;
-    if (state === 'fits') return `${gives}.`;
+    if (state === 'fits') return `${gives}, and it can go ${mm(values['longest'])}.`;
+    if (state === 'does-not-fit' && Number(values['gives']) > Number(values['longest']))
+      return (
+        `The pedal gives the slave ${mm(values['gives'])}, and its piston can go ${mm(values['longest'])}: it leaves ` +
+        'its bore, or the clutch is pushed too far. A stop at the pedal, or other bores.'
+      );
     return state === 'not-known' ? `${gives}: readings too coarse to decide.` : `${gives} to release the clutch.`;
   },
 };

@@ -44,6 +44,12 @@ function checks(): Map<string, string[]> {
       let table = '';
       for (const line of readFileSync(`${at}${file}`, 'utf8').split('\n')) {
         table = /^(?:CREATE TABLE|ALTER TABLE) (\w+)/.exec(line)?.[1] ?? table;
+        const renamed = /RENAME COLUMN (\w+) TO (\w+)/.exec(line);
+        const words = renamed && found.get(`${table}.${renamed[1] ?? ''}`);
+        if (words) {
+          found.delete(`${table}.${renamed[1] ?? ''}`);
+          found.set(`${table}.${renamed[2] ?? ''}`, words);
+        }
         const check = /CHECK \((\w+) IN \(('[^)]*)\)\)/.exec(line);
         if (check)
           found.set(

@@ -97,6 +97,9 @@ export function thread(c: Case): Finding {
 export function seat(c: Case): Finding {
   const wants = missing(c);
   if (wants.length > 0) return notKnown(pair(c), ...wants);
+  // Where one has none there is no port, or no end.
+  if (c.va?.value === null || c.vb?.value === null)
+    return finding(c.va?.value === c.vb?.value ? 'fits' : 'does-not-fit', pair(c), restsOf(c.va, c.vb));
   const [a, b] = [findSeat(String(c.va?.value)), findSeat(String(c.vb?.value))];
   if (!a || !b) return notKnown(pair(c), { face: a ? c.b : c.a, attribute: 'port-seat' });
   return finding(a.form === b.form ? 'fits' : 'does-not-fit', pair(c), restsOf(c.va, c.vb));
