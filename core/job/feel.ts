@@ -1,4 +1,4 @@
-import { asOneFace } from '../judge/joint/index.js';
+import { asOneFace, pistonOf } from '../judge/joint/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
 import { pistonArea } from '../named/bore/index.js';
 import type { Settings } from '../named/settings/index.js';
@@ -168,19 +168,16 @@ function sideOf(chain: Chain, judged: JudgedChain, settings: Settings, comes: bo
   };
 }
 
-const isConcentric = (slave: Part | undefined): boolean =>
-  slave?.facts.some((fact) => fact.attribute === 'slave-form' && fact.value === 'concentric') === true;
-
 function clutchOf(chain: Chain): ClutchSide {
   const parts = partsById(chain);
-  const pedal = parts.get('clutch-pedal');
+  const [pedal, slave] = [parts.get('clutch-pedal'), parts.get('slave')];
   const all = {
     pedalTravel: figure(pedal, 'pedal-travel'),
     freeTravel: figure(pedal, 'free-travel'),
     pedalRatio: figure(pedal, 'pedal-ratio'),
     masterBore: figure(parts.get('clutch-master'), 'bore'),
-    // Of a slave around the shaft its bore alone says no area: that is a ring.
-    slaveBore: isConcentric(parts.get('slave')) ? undefined : figure(parts.get('slave'), 'bore'),
+    // Of a slave around the shaft the ring counts: as wide as a piston of the same area.
+    slaveBore: slave && pistonOf(slave).known?.value,
     wanted: figure(parts.get('fork'), 'travel'),
   };
   return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined)) as ClutchSide;

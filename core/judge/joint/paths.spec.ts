@@ -22,6 +22,7 @@ function travelWith({
   pedal = PEDAL,
   wanted = 14,
   longest = 22,
+  slave = { bore: 19.05 },
   coarse,
 }: {
   readonly master: number;
@@ -29,6 +30,8 @@ function travelWith({
   readonly wanted?: number;
   /** null: nobody knows. */
   readonly longest?: number | null;
+  /** Around the shaft where it has an inside, or is as wide as such a one. */
+  readonly slave?: Given;
   readonly coarse?: number;
 }) {
   const { 'pedal-ratio': ratio, ...travels } = pedal;
@@ -40,7 +43,10 @@ function travelWith({
         ...facts(travels, coarse),
       ]),
       part('clutch-master', 'clutch-master', facts({ bore: 17.463 })),
-      part('slave', 'slave', facts({ bore: 19.05, ...(longest === null ? {} : { travel: longest }) })),
+      part('slave', 'slave', [
+        ...(Number(slave.bore) > 30 ? [{ attribute: 'slave-form' as const, value: 'concentric' }] : []),
+        ...facts({ ...slave, ...(longest === null ? {} : { travel: longest }) }),
+      ]),
       part('fork', 'fork', facts({ travel: wanted })),
     ],
     joints: [{ id: 'clutch-rod', kind: 'rod', between: [{ part: 'clutch-pedal' }, { part: 'clutch-master' }] }],
@@ -85,6 +91,12 @@ describe('travel at the release fork', () => {
     const { 'free-travel': _free, ...rest } = PEDAL;
     expect(travelWith({ master: 15.875, wanted: 15, pedal: { ...rest, 'free-travel': null } }).state).toBe('fits');
     expect(asked(travelWith({ master: 15.875, pedal: rest }))).toEqual(['clutch-pedal free-travel']);
+  });
+  it('of a slave around the shaft the ring counts: 38 mm outside and 30 inside push as 23.32 mm do', () => {
+    const ring = { bore: 38, 'bore-inside': 30 };
+    const check = travelWith({ master: 19.05, slave: ring, wanted: 12 });
+    expect(Number(check.values['gives'])).toBeCloseTo(20.7643 * (19.05 ** 2 / (38 ** 2 - 30 ** 2)) * 0.95, 3);
+    expect(asked(travelWith({ master: 19.05, slave: { bore: 38 } }))).toEqual(['slave bore-inside']);
   });
   it('with nothing measured a larger master is no promise: it may push the slave too far', () => {
     expect(travelWith({ master: 19.05, pedal: {}, longest: null }).state).toBe('not-known');

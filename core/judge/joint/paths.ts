@@ -1,5 +1,5 @@
 import type { AttributeName } from '../../named/attribute/index.js';
-import { type Known, knownAt, type Part } from '../../vehicle/chain/index.js';
+import { type Known, knownAt, type Part, type Sure } from '../../vehicle/chain/index.js';
 import {
   alike,
   type Answer,
@@ -45,12 +45,34 @@ export function judgeClutch(view: View): JudgedJoint[] {
   ];
 }
 
+/** A slave around the shaft: a ring pushes, and not the whole of its bore. */
+const isRing = (part: Part): boolean => part.kind === 'slave' && of(part, 'slave-form')?.value === 'concentric';
+
+/** What a piston is as wide as, mm: its bore, or of a ring √(D² − d²); with what is missing of it. */
+export function pistonOf(part: Part): {
+  readonly known?: Sure & { readonly value: number };
+  readonly wants: readonly AttributeName[];
+} {
+  const bore = of(part, 'bore');
+  const outside = typeof bore?.value === 'number' ? { ...bore, value: bore.value } : undefined;
+  if (!isRing(part)) return outside ? { known: outside, wants: [] } : { wants: ['bore'] };
+  const ring = of(part, 'bore-inside');
+  const inside = typeof ring?.value === 'number' && ring.value < (outside?.value ?? Infinity) ? ring.value : undefined;
+  if (!outside || !ring || inside === undefined)
+    return {
+      wants: [...(outside ? [] : (['bore'] as const)), ...(inside === undefined ? (['bore-inside'] as const) : [])],
+    };
+  const value = Math.sqrt(outside.value ** 2 - inside ** 2);
+  const tolerance = Math.hypot(outside.value * outside.tolerance, inside * ring.tolerance) / value;
+  return { known: { value, tolerance, rests: restsOf(outside, ring) }, wants: [] };
+}
+
 function sameBore(view: View, part: Part): boolean {
   const before = view.now.get(part.id);
   if (!before) return false;
   if (before.unit !== undefined && before.unit === part.unit) return true;
-  const [old, own] = [of(before, 'bore'), of(part, 'bore')];
-  if (typeof old?.value !== 'number' || typeof own?.value !== 'number') return false;
+  const [old, own] = [pistonOf(before).known, pistonOf(part).known];
+  if (!old || !own) return false;
   const { settings } = view;
   const apart = Math.abs(old.value - own.value);
   return alike(apart, settings.boreWithin, doubtOf(old, own), leavesOpen('bore', settings)) === 'yes';
@@ -77,8 +99,8 @@ function travelFactor(
 function shareOf(part: Part, view: View): { readonly share: number; readonly doubt: number } | undefined {
   const was = view.now.get(part.id);
   if (!isNew(view, part.id)) return { share: 1, doubt: 0 };
-  const [now, then] = [was && of(was, 'bore'), of(part, 'bore')];
-  if (typeof now?.value !== 'number' || typeof then?.value !== 'number') return undefined;
+  const [now, then] = [was && pistonOf(was).known, pistonOf(part).known];
+  if (!now || !then) return undefined;
   return {
     share: then.value / now.value,
     doubt: Math.hypot(now.tolerance / now.value, then.tolerance / then.value),
@@ -99,10 +121,11 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     wanted: [parts.fork, 'travel'],
     longest: [parts.slave, 'travel'],
   } as const satisfies Record<string, readonly [Part, AttributeName]>;
-  const known = Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])) as Record<
-    keyof typeof leans,
-    Known | undefined
-  >;
+  const piston = pistonOf(parts.slave);
+  const known = {
+    ...Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])),
+    slave: piston.known,
+  } as Record<keyof typeof leans, Known | undefined>;
   // No free travel is a free travel of nought.
   const value = (key: keyof typeof leans): number | undefined =>
     key === 'freeTravel' && known.freeTravel?.value === null ? 0 : number(known[key]);
@@ -122,17 +145,14 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     wanted === undefined ||
     longest === undefined
   ) {
-    const answers = Object.entries(leans).flatMap(([key, [part, attribute]]): Answer[] =>
-      value(key as keyof typeof leans) !== undefined
-        ? []
-        : [
-            {
-              how: isNew(view, part.id) ? 'ask' : 'measure',
-              part: part.id,
-              attribute,
-              ...(isNew(view, part.id) ? {} : { tool: 'ruler' }),
-            },
-          ],
+    const open = Object.entries(leans).filter(([key]) => value(key as keyof typeof leans) === undefined);
+    const answers = open.flatMap(([key, [part, name]]) =>
+      (key === 'slave' ? piston.wants : [name]).map((attribute): Answer => ({
+        how: isNew(view, part.id) ? 'ask' : 'measure',
+        part: part.id,
+        attribute,
+        ...(isNew(view, part.id) ? {} : { tool: 'ruler' }),
+      })),
     );
     // As much travel as before releases as before: the vehicle works as it is. More is perhaps more than the slave has.
     const was = travelFactor(parts, view);

@@ -203,14 +203,15 @@ export function slave({ concentric, fluid, seals, flare }: Frame, draw: Draw): D
     fact('bleeder', draw.one(['top', 'side'])),
     fact('foot', foot),
   ];
-  const travel = draw.between(12, 24, 0.5);
+  const [travel, bore] = [draw.between(12, 24, 0.5), draw.one(BORES)];
   return {
     slot: 'slave',
     kind: 'slave',
     own: [
       ...meets,
       fact('travel', travel + 2),
-      fact('bore', draw.one(BORES)),
+      fact('bore', bore),
+      ...(concentric ? [fact('bore-inside', Math.round(bore * 8) / 10)] : []),
       fact('bore-form', 'straight'),
       fact('port-count', 1),
       fact('seals', seals),
