@@ -79,6 +79,8 @@ export const NewLink = strict({
   bothWays: T.Optional(T.Boolean()),
   /** Who says so; without it, it was found here, in the workshop. */
   source: T.Optional(text(60)),
+  /** Where in that source: its page or drawing. A claim of a source has one. */
+  page: T.Optional(text(60)),
   date: T.Optional(T.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })),
   note: T.Optional(T.String({ maxLength: 300 })),
   conditions: T.Optional(

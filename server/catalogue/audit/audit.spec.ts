@@ -279,6 +279,7 @@ describe('a claim of one’s own', () => {
         to: 'unit:ard-tm19t',
         kind: 'with-changes',
         source: 'bench',
+        page: 'sheet 4',
         conditions: [{ kind: 'rod', text: 'Shorten the rod' }],
         ...over,
       },
@@ -301,6 +302,7 @@ describe('a claim of one’s own', () => {
   it.each([
     ['to itself', { to: 'unit:ard-tm20t' }, 'must not lead to itself'],
     ['to a number that is not there', { to: 'ardfrith:A 99-999' }, 'There is no number "A 99-999"'],
+    ['of a source without the page', { page: undefined }, 'on which page or drawing of "bench"'],
     ['of a source that is not there', { source: 'nobody' }, 'There is no source "nobody"'],
     ['of a kind that is none', { kind: 'cousin' }, 'must be one of'],
   ])('%s is refused, and nothing of it stays', async (_, over, words) => {

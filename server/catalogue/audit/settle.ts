@@ -38,7 +38,12 @@ export function settler(
     },
     /** A claim between two numbers or units, with its source. Answers the link's key. */
     addLink(claim: NewLink, person: string): string {
-      const { from, to, kind, bothWays = kind === 'same', source = 'here', note = '', conditions = [] } = claim;
+      const { from, to, kind, bothWays = kind === 'same', source = 'here', page, note = '', conditions = [] } = claim;
+      if (source !== 'here' && page === undefined)
+        throw badRequest(
+          `Say on which page or drawing of "${source}" it stands; without one it is a claim of your own.`,
+          '/page',
+        );
       const key = `made: ${from} ${kind} ${to}`;
       if (linkId.get(key) !== undefined)
         throw new HttpProblem(409, 'There already', 'This claim is in the catalogue already.');
@@ -59,7 +64,13 @@ export function settler(
               if (typeof effect !== 'string') throw new Refused(effect.refused);
             };
             put('links', { link: key, kind, from, to, both_ways: bothWays ? 'yes' : 'no' });
-            put('assertions', { link: key, source, date: claim.date ?? clock().slice(0, 10), person, note });
+            put('assertions', {
+              link: key,
+              source,
+              date: claim.date ?? clock().slice(0, 10),
+              person,
+              note: [page, note].filter(Boolean).join(': '),
+            });
             for (const condition of conditions)
               put('conditions', {
                 link: key,
