@@ -109,11 +109,15 @@ export const feelVerdictWords = ({ code, values }: Pick<FeelVerdict, 'code' | 'v
   VERDICTS[code](values);
 
 /** What is known of a set-up beside the first one: figures, or else ratios. */
-export type FeelHeard = FeelSummary & { readonly ratios?: FeelRatios };
+export type FeelHeard = FeelSummary & {
+  readonly ratios?: FeelRatios;
+  /** What stops it first in any of its cases. */
+  readonly worst?: { readonly verdict: Pick<FeelVerdict, 'code' | 'values'>; readonly where: string } | undefined;
+};
 
 /** The answer in plain words first: travel, effort, which axle locks first, and what is left without assistance. */
 export function feelSummary(heard: FeelHeard): string {
-  const { ratios, effort, travel, everyday, first, firstAt, firstBefore, without } = heard;
+  const { ratios, effort, travel, everyday, first, firstAt, firstBefore, without, worst } = heard;
   const travelRatio = travel ? travel[1] / travel[0] : ratios?.travel;
   const effortRatio = effort ? effort[1] / effort[0] : ratios?.effort;
   const said = [
@@ -132,7 +136,11 @@ export function feelSummary(heard: FeelHeard): string {
   if (said.length === 0) return 'What changes cannot be said yet: the bores of both masters are wanted first.';
   const sentence = said.join(', ');
   const tail = without === undefined ? '' : `; without assistance ${g(everyday)} takes ${force(without)}`;
-  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}${tail}.`;
+  const told = `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}${tail}.`;
+  // What the plain case says of the rear stands there already.
+  if (!worst || (worst.verdict.code === 'rear-first' && worst.where === '' && firstAt !== undefined)) return told;
+  const why = feelVerdictWords(worst.verdict);
+  return `${told} ${worst.where === '' ? why : `In the case “${worst.where}”: ${why.charAt(0).toLowerCase()}${why.slice(1)}`}`;
 }
 
 /** It is areas that count: the difference of two masters in mm², for those who compare diameters. */

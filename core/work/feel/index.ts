@@ -83,7 +83,7 @@ export {
 } from './loss.js';
 export { type FeelRatios, ratiosOf } from './ratios.js';
 export { type FeelSummary, summaryOf } from './summary.js';
-export { type CaseCell, caseTable, type InCases, type Said, saidOnce } from './table.js';
+export { type CaseCell, caseTable, type InCases, type Said, saidOnce, worstOf } from './table.js';
 export {
   type Axle,
   type Booster,

@@ -1,3 +1,4 @@
+import { lookup } from '../../base/lookup/index.js';
 import type { Compared } from './compare.js';
 import { locksFirst } from './balance.js';
 import { effortFor } from './effort.js';
@@ -48,6 +49,28 @@ export const caseTable = (
       };
     }),
   }));
+
+/** What is gravest first. */
+const GRAVEST: readonly FeelVerdict['code'][] = ['stroke-out', 'rear-first', 'effort-none', 'over-limit'];
+
+/**
+ * The gravest of what stops a set-up in any of its cases, and in which: of one that stands in several, the one at the
+ * least deceleration; undefined where nothing does.
+ */
+export function worstOf(
+  compared: readonly Compared[],
+  cases: readonly Case[],
+): Pick<Said, 'verdict' | 'where'> | undefined {
+  const rank = ({ code }: FeelVerdict): number => GRAVEST.indexOf(code) + 1 || GRAVEST.length + 1;
+  const from = ({ values }: FeelVerdict): number => lookup(values, 'deceleration') ?? Infinity;
+  const stops = compared.flatMap(({ verdicts }, i) =>
+    verdicts.filter(({ weight }) => weight === 'stop').map((verdict) => ({ verdict, where: cases[i]?.name ?? '', i })),
+  );
+  const [worst] = stops.sort(
+    (a, b) => rank(a.verdict) - rank(b.verdict) || from(a.verdict) - from(b.verdict) || a.i - b.i,
+  );
+  return worst && { verdict: worst.verdict, where: worst.i === 0 ? '' : worst.where };
+}
 
 export interface Said {
   readonly verdict: FeelVerdict;

@@ -25,6 +25,7 @@ import {
   type Point,
   type SetUp,
   summaryOf,
+  worstOf,
   type Vehicle,
   whichBore,
 } from '@kerabat/core/work/feel';
@@ -185,7 +186,12 @@ function comparisons(router: Router, stores: Stores): void {
         ...part('name', asked.setups[i]?.name),
         ...(i === 0
           ? {}
-          : { summary: feelSummary(summaryOf(vehicle, setUps[0] as SetUp, setUps[i] as SetUp, limits)) }),
+          : {
+              summary: feelSummary({
+                ...summaryOf(vehicle, setUps[0] as SetUp, setUps[i] as SetUp, limits),
+                worst: worstOf(inCases, cases),
+              }),
+            }),
         cases: inCases.map((one, j) => ({
           ...part('name', asked.cases?.[j]?.name),
           points: one.points.map(pointOut),

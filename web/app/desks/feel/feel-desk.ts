@@ -19,6 +19,7 @@ import {
   type SetUp,
   setUpOf,
   summaryOf,
+  worstOf,
   type Vehicle,
 } from '@kerabat/core/work/feel';
 import { CHOICES, madeWords, shown } from './making';
@@ -228,7 +229,8 @@ export class FeelDesk {
     const ratios = this.ratios();
     const limits = this.limits();
     const known = now && then ? summaryOf(then.vehicle, now.setUp, then.setUp, limits) : { everyday: limits.everyday };
-    return feelSummary({ ...known, ...(ratios ? { ratios } : {}) });
+    const worst = then && worstOf(then.cases, this.cases());
+    return feelSummary({ ...known, worst, ...(ratios ? { ratios } : {}) });
   });
 
   /** How many values of the set-ups are only what is usual: figures rest on them, ratios do not. */
