@@ -95,14 +95,16 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
       return answer;
     },
     async fixesOf(base) {
+      const job = await identified(base);
+      // What ended with what it was given for is no fix of this job.
       const accepted = new Set(
-        base.decisions.flatMap(({ subject: text }) => {
+        (workThrough(job, reads()) as Workspace).decisions.flatMap(({ subject: text, again }) => {
           const subject = readSubject(text);
-          return subject?.about === 'fix' ? [`${subject.slot}/${subject.fix}`] : [];
+          return subject?.about === 'fix' && again === undefined ? [`${subject.slot}/${subject.fix}`] : [];
         }),
       );
       if (accepted.size === 0) return [];
-      const rows = judgedRows(await identified(base), reads());
+      const rows = judgedRows(job, reads());
       const worked = rows.places.map(({ slot }) => slot);
       const { input, taken } = judgeAccepted(composeJob(rows), accepted, (joint) => slotOf(joint, worked));
       // A line that is bent over goes to the port that the work card names.
