@@ -5,7 +5,7 @@ import { partOf, partsOf, type Slot } from '../vehicle/place/index.js';
 import { conversionEdits, withChanges } from './changes.js';
 import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
 import { addLines } from './lines.js';
-import { addNetwork } from './network.js';
+import { addNetwork, standing } from './network.js';
 import {
   BOOSTER_FACE,
   BOOSTER_PUSH,
@@ -74,7 +74,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
   const draft: Draft = { parts: new Map(), joints: [], edits: [], variants: [], feeds: new Map(), lineFeeds: [] };
   const ordered = [...places].sort((a, b) => ORDER.indexOf(a.slot) - ORDER.indexOf(b.slot));
   const booster = rows.booster || ordered.some((place) => place.slot === 'booster');
-  for (const place of ordered) addUnit(place, draft);
+  for (const place of ordered) addUnit(place, rows, draft);
   if (booster && !draft.parts.has('booster')) addPart(draft, 'booster', 'booster', boosterFacts(ordered));
   if (ordered.some((place) => place.slot === 'brake-master' && place.other)) openFace(draft);
   for (const place of ordered) {
@@ -83,7 +83,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
     if (place.slot === 'booster') addSupply(place, draft);
     if (place.slot === 'brake-master' || place.slot === 'clutch-master') addHangers(place, place.slot, draft);
     if (place.slot === 'slave') addSlave(place, draft);
-    for (const id of partsOf(place.slot)) {
+    for (const id of standing(place.slot, rows)) {
       if (place.slot === 'front-brake' || place.slot === 'rear-brake') addWheel(place, id, converted, draft);
       addRoom(place, id, draft);
       addLines(place, id, rows, draft);
@@ -95,7 +95,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
 
 const ORDER: readonly Slot[] = ['booster', 'brake-master', 'clutch-master', 'slave', 'front-brake', 'rear-brake'];
 
-function addUnit(place: JobPlace, draft: Draft): void {
+function addUnit(place: JobPlace, rows: JobRows, draft: Draft): void {
   const { slot, kind, old, chosen } = place;
   const own = place.read.filter((fact) => !isOfNeighbour(fact.attribute, slot));
   const unit = {
@@ -103,7 +103,7 @@ function addUnit(place: JobPlace, draft: Draft): void {
     ...(place.oldSet === undefined ? {} : { set: place.oldSet }),
   };
   const hand = chosen?.facts.find((f) => f.attribute === 'hand')?.value;
-  for (const id of partsOf(slot)) {
+  for (const id of standing(slot, rows)) {
     // What a fix or a reading says goes before the record of the design.
     addPart(draft, id, kind, [...own, ...(old ? factsOf(old) : [])], unit);
     // A unit for one side of an axle goes in on that side.

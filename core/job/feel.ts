@@ -66,8 +66,11 @@ const formOf = (part: Part | undefined): 'floating' | 'fixed' | undefined => {
   return form === 'floating' || form === 'fixed' ? form : undefined;
 };
 
+/** The unit of an axle: of its left side, or of the one wheel there. */
+const wheelAt = (parts: Parts, end: 'front' | 'rear'): Part | undefined => parts.get(`${end}-left`) ?? parts.get(end);
+
 function kindsOf(parts: Parts): FeelKinds {
-  const [front, rear] = [parts.get('front-left'), parts.get('rear-left')];
+  const [front, rear] = [wheelAt(parts, 'front'), wheelAt(parts, 'rear')];
   const [atFront, atRear] = [formOf(front), formOf(rear)];
   return {
     front: front?.kind === 'wheel-cylinder' ? 'drum' : 'disc',
@@ -134,7 +137,8 @@ function assist(part: Part | undefined, settings: Settings): FeelValue[] {
 
 function sideOf(chain: Chain, judged: JudgedChain, settings: Settings, comes: boolean): FeelSide {
   const parts = partsById(chain);
-  const [master, booster, front, rear] = ['master', 'booster', 'front-left', 'rear-left'].map((id) => parts.get(id));
+  const [master, booster] = [parts.get('master'), parts.get('booster')];
+  const [front, rear] = [wheelAt(parts, 'front'), wheelAt(parts, 'rear')];
   const gap = comes
     ? judged.answer?.joints.flatMap((joint) => joint.checks).find((check) => check.code === 'push.gap')?.values['gap']
     : undefined;

@@ -8,6 +8,7 @@ import {
   partRow,
 } from '../vehicle/chain/index.js';
 import { type LayoutName, LAYOUTS } from '../vehicle/layout/index.js';
+import { type Slot, standingAt } from '../vehicle/place/index.js';
 import type { Draft } from './draft.js';
 import type { JobRows } from './types.js';
 
@@ -18,6 +19,13 @@ import type { JobRows } from './types.js';
 
 const layoutOf = (name: LayoutName | undefined) => LAYOUTS.find((row) => row.layout === name);
 const isUnit = (part: Part | undefined): boolean => part !== undefined && partRow(part.kind).unit !== undefined;
+
+/** The parts of the units of a vehicle at a place, by its layout. */
+export const standing = (slot: Slot, { layouts }: Pick<JobRows, 'layouts'>): readonly string[] =>
+  standingAt(
+    slot,
+    Object.values(layouts ?? {}).flatMap((name) => layoutOf(name)?.parts.map(({ id }) => id) ?? []),
+  );
 
 /** How an end between the units is called where it is read: "rear-line-from". */
 export const endName = (part: string, at: string): string => `${part}-${at}`;

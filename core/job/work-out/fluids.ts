@@ -64,7 +64,9 @@ export function fluidsOf(
 ): FluidView[] {
   const kits = results.flatMap(({ kit, choice, work }) =>
     kit && choice.stays === 'resealed'
-      ? partsOf(work.slot as Slot).map((part) => ({ part, seals: kit.kit.seals, system: findSlot(work.slot)?.system }))
+      ? partsOf(work.slot as Slot)
+          .filter((part) => judged.parts.some(({ id }) => id === part))
+          .map((part) => ({ part, seals: kit.kit.seals, system: findSlot(work.slot)?.system }))
       : [],
   );
   return systemsOf(results, judged, input).map((system): FluidView => {

@@ -32,7 +32,7 @@ export function linesOfJob(
 ): { readonly lines: ProposedLine[]; readonly list: List; readonly open: readonly string[] } {
   const chosen = results.filter((r) => r.choice.chosen !== undefined);
   const goesIn = chosen.filter((r) => r.choice.stays === undefined);
-  const kits = chosen.flatMap((r) => kitOf(r));
+  const kits = chosen.flatMap((r) => kitOf(r, judged));
   const vehicle = results.find((r) => r.work.slot === input.job.slot) ?? results[0];
   const found = orderedByFindings(findingsIn(input.decisions), vehicle?.vehicle);
   const rounds: Told[][] = [
@@ -247,10 +247,14 @@ const checkLines = (check: ShownCheck): ProposedLine[] => [
 ];
 
 /** What the kit of a place brings, for each unit there, and what lies in it. */
-function kitOf({ kit, work: { slot }, choice }: SlotResult): { readonly told: Told[]; readonly bags: Bag[] }[] {
+function kitOf(
+  { kit, work: { slot }, choice }: SlotResult,
+  { parts }: Pick<JudgedWork, 'parts'>,
+): { readonly told: Told[]; readonly bags: Bag[] }[] {
   if (!kit) return [];
   const hand = choice.chosen?.facts.find((f) => f.attribute === 'hand')?.value;
-  const places = partsOf(slot as Slot).filter((part) => typeof hand !== 'string' || part.endsWith(hand));
+  const there = parts.map(({ id }) => id).filter((id) => partsOf(slot as Slot).includes(id));
+  const places = there.filter((part) => typeof hand !== 'string' || part.endsWith(hand));
   return [
     {
       told: toldByKit(kit.kit, kit.judged, kit.sentence, slot, places),

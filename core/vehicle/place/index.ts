@@ -29,16 +29,22 @@ export const SLOTS: readonly SlotRow[] = [
 
 export const findSlot = (slot: string): SlotRow | undefined => SLOTS.find((row) => row.slot === slot);
 
-/** The places of a unit in a chain: an axle has one on each side. */
+/** The places of a unit in a chain: an axle has one on each side, a vehicle with one wheel there has one. */
 const PARTS_OF: Readonly<Record<Slot, readonly string[]>> = {
   booster: ['booster'],
   'brake-master': ['master'],
-  'front-brake': ['front-left', 'front-right'],
-  'rear-brake': ['rear-left', 'rear-right'],
+  'front-brake': ['front-left', 'front-right', 'front'],
+  'rear-brake': ['rear-left', 'rear-right', 'rear'],
   'clutch-master': ['clutch-master'],
   slave: ['slave'],
 };
+/** Every part that can stand at a place. */
 export const partsOf = (slot: Slot): readonly string[] => PARTS_OF[slot];
+/** The parts that stand at a place of a vehicle, by the parts of its layout: one of a wheel alone, or one on each side. */
+export function standingAt(slot: Slot, ofLayout: readonly string[]): readonly string[] {
+  const [one, two] = [ofLayout.filter((id) => PARTS_OF[slot].includes(id)), PARTS_OF[slot].slice(0, 2)];
+  return one.length > 0 ? one : two;
+}
 /** The slot that a part is a unit of; undefined for what is none. */
 export const slotOfPart = (id: string): Slot | undefined => SLOTS_OF.get(id);
 const SLOTS_OF = new Map(
