@@ -17,5 +17,5 @@ console.log(JSON.stringify(end.fixes, null, 1).slice(0, 3000));
 console.log('place', place, JSON.stringify(shop.world.units.get(end.units[spec.slot])?.facts.filter((x) => x.attribute.startsWith('port'))));
 console.log(JSON.stringify(vehicle.places.find((p) => p.slot === spec.slot)?.side.filter((x) => x.attribute.startsWith('port'))));
 const w = await shop.workOut(f.job.base());
-for (const p of w.work) for (const j of p.joints) for (const c of j.checks) if (/line/.test(j.id)) console.log(p.slot, j.id, c.id, c.state, '|', c.vehicle, '|', c.unit, '|', c.sentence, c.fixes.map((x) => x.key + (x.accepted ? '!' : '')).join(' '));
+for (const p of w.work) for (const j of p.joints) for (const c of j.checks) if (c.state !== "fits") console.log(p.slot, j.id, c.id, c.state, '|', c.vehicle, '|', c.unit, '|', c.sentence, c.fixes.map((x) => x.key + (x.accepted ? '!' : '')).join(' '));
 await shop.close();

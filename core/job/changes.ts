@@ -63,5 +63,12 @@ export function conversionEdits(now: Draft, then: Draft): Edit[] {
     const same = before?.between.every((ref) => joint.between.some((other) => sameFace(ref, other))) === true;
     return same ? [] : [{ id: `conversion joint ${joint.id}`, do: 'join', joint }];
   });
-  return [...parts, ...joints];
+  // What only the unit that comes off sat on goes with it: the plate behind a drum.
+  const put = new Set(then.edits.flatMap((edit) => (edit.do === 'put' ? [edit.at] : [])));
+  const gone = [...now.parts.keys()].filter((id) => {
+    const met = now.joints.filter(({ between }) => between.some((ref) => ref.part === id));
+    const withNew = met.every(({ between }) => between.some((ref) => ref.part !== id && put.has(ref.part)));
+    return !then.parts.has(id) && met.length > 0 && withNew;
+  });
+  return [...parts, ...joints, ...gone.map((id): Edit => ({ id: `conversion without ${id}`, do: 'remove', at: id }))];
 }

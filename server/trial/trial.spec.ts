@@ -82,12 +82,14 @@ describe('a hundred jobs of one seed', () => {
   });
 
   it('what is wrong is made smaller as long as it stays wrong, and can be kept', async () => {
-    const wrong = first.find((o) => o.end === 'safe' && o.flaws.length > 0);
+    // With honest people hardly one in a thousand is wrong; with lies a few in a hundred.
+    const lies = await runTrial({ ...ask, arm: 'lies' });
+    const wrong = lies.find((o) => o.end === 'safe' && o.flaws.length > 0);
     expect(wrong).toBeDefined();
     if (!wrong) return;
     const [kind = ''] = kindsIn(wrong);
     const [name = '', number = ''] = wrong.seed.split(/\/(?=\d+$)/);
-    const world = worldOf(name, 'honest');
+    const world = worldOf(name, 'lies');
     const least = await shrink(world, specOf(world, Number(number)), kind, premises);
     expect(least?.world.vehicles).toHaveLength(1);
     expect(least?.world.units.size).toBeLessThan(world.units.size / 3);

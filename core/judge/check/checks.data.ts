@@ -25,7 +25,7 @@ export interface CheckRow {
   readonly soft?: true;
   /** A face whose mate is known has the same. */
   readonly mates?: true;
-  /** Only for a booster that something other than vacuum drives, as far as that is known. */
+  /** Only for a booster that a pump drives, as far as that is known: vacuum and a motor of its own want none. */
   readonly pumped?: true;
   /** Only between these kinds of parts. */
   readonly first?: readonly PartKind[];

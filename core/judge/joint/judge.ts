@@ -204,7 +204,8 @@ function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Chec
     .filter((row) => meets(row.first, a.part) && meets(row.second, b.part))
     .flatMap((row) => {
       const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
-      if (row.pumped && sureAt(b, 'booster-supply')?.value === 'vacuum') return [];
+      const drives = row.pumped ? sureAt(b, 'booster-supply')?.value : undefined;
+      if (typeof drives === 'string' && drives !== 'pump') return [];
       const known = [va, vb].filter((v) => v !== undefined).length;
       const must = isAsked(row, a, b, view);
       if (!must && (row.asked === 'both' ? known < 2 : row.asked === 'either' ? known < 1 : false)) return [];
