@@ -74,7 +74,7 @@ type AskedOf = Pick<Measure, 'slot' | 'side'> & { readonly attribute: string; re
 export const isSameQuestion = (a: AskedOf, b: AskedOf): boolean =>
   a.slot === b.slot && a.side === b.side && a.attribute === b.attribute && a.position === b.position;
 
-/** On which side of a joint of a place a measurement is drawn: what is not of that place's new unit is the vehicle's. */
+/** On which side of a place's joint a measurement is drawn: what is not of its new unit is the vehicle's. */
 export const sideAt = (place: string, { slot, side }: Pick<Measure, 'slot' | 'side'>): Measure['side'] =>
   slot === place ? side : 'vehicle';
 

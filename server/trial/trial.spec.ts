@@ -82,20 +82,17 @@ describe('a hundred jobs of one seed', () => {
   });
 
   it('what is wrong is made smaller as long as it stays wrong, and can be kept', async () => {
-    // With honest people hardly one in a thousand is wrong; with lies a few in a hundred.
-    const lies = await runTrial({ ...ask, arm: 'lies' });
-    const wrong = lies.find((o) => o.end === 'safe' && o.flaws.length > 0);
-    expect(wrong).toBeDefined();
-    if (!wrong) return;
-    const [kind = ''] = kindsIn(wrong);
-    const [name = '', number = ''] = wrong.seed.split(/\/(?=\d+$)/);
-    const world = worldOf(name, 'lies');
-    const least = await shrink(world, specOf(world, Number(number)), kind, premises);
+    // With honest people hardly one in a thousand is wrong: this is one.
+    const world = worldOf('began/34', 'honest');
+    const spec = specOf(world, 14);
+    const [kind = ''] = kindsIn(await playAlone(world, spec, premises));
+    expect(kind).not.toBe('');
+    const least = await shrink(world, spec, kind, premises);
     expect(least?.world.vehicles).toHaveLength(1);
     expect(least?.world.units.size).toBeLessThan(world.units.size / 3);
     if (!least) return;
     const kept = readWorld(JSON.parse(JSON.stringify(written(least.world))) as ReturnType<typeof written>);
-    const again = await playAlone(kept, specOf(world, Number(number)), premises);
+    const again = await playAlone(kept, spec, premises);
     expect(kindsIn(again)).toContain(kind);
   }, 60_000);
 });

@@ -23,7 +23,8 @@ const number = (known: Known | undefined): number | undefined =>
 /**
  * Travel at the release fork: ((pedal travel − free travel) / ratio − port-closing travel) × A_master / A_slave × η,
  * against what the fork wants and what the slave's piston can go. Judged where a bore changes: with the same two bores
- * the travel is as it was. What is missing is never nought. Source: the volume that the master moves; η and the port-closing travel are settings.
+ * the travel is as it was. What is missing is never nought. Source: the volume that the master moves; η and the
+ * port-closing travel are settings.
  */
 export function judgeClutch(view: View): JudgedJoint[] {
   const one = (kind: Part['kind']): Part | undefined => [...view.parts.values()].find((part) => part.kind === kind);

@@ -140,7 +140,8 @@ export function feelSummary(heard: FeelHeard): string {
   // What the plain case says of the rear stands there already.
   if (!worst || (worst.verdict.code === 'rear-first' && worst.where === '' && firstAt !== undefined)) return told;
   const why = feelVerdictWords(worst.verdict);
-  return `${told} ${worst.where === '' ? why : `In the case “${worst.where}”: ${why.charAt(0).toLowerCase()}${why.slice(1)}`}`;
+  if (worst.where === '') return `${told} ${why}`;
+  return `${told} In the case “${worst.where}”: ${why.charAt(0).toLowerCase()}${why.slice(1)}`;
 }
 
 /** It is areas that count: the difference of two masters in mm², for those who compare diameters. */

@@ -40,7 +40,7 @@ const PARTS_OF: Readonly<Record<Slot, readonly string[]>> = {
 };
 /** Every part that can stand at a place. */
 export const partsOf = (slot: Slot): readonly string[] => PARTS_OF[slot];
-/** The parts that stand at a place of a vehicle, by the parts of its layout: one of a wheel alone, or one on each side. */
+/** The parts that stand at a place, by the parts of the vehicle's layout: one of a wheel alone, or one on each side. */
 export function standingAt(slot: Slot, ofLayout: readonly string[]): readonly string[] {
   const [one, two] = [ofLayout.filter((id) => PARTS_OF[slot].includes(id)), PARTS_OF[slot].slice(0, 2)];
   return one.length > 0 ? one : two;
