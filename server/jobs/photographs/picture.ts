@@ -2,8 +2,8 @@
 export const PICTURE_LIMIT = 10 * 1024 * 1024;
 /** No camera in a workshop takes more; a picture that claims more is there to fill a memory. */
 export const MOST_PIXELS = 120_000_000;
-/** It is looked at for so long at most. */
-export const PICTURE_TIME_MS = 1500;
+/** It is looked at for so long at most; a thread that has to start on a busy machine takes a part of it. */
+export const PICTURE_TIME_MS = 6000;
 
 export interface Picture {
   readonly type: 'image/png' | 'image/jpeg';
@@ -58,14 +58,22 @@ function jpegSize(bytes: Buffer): Pick<Picture, 'width' | 'height'> | undefined 
   return undefined;
 }
 
+const kindOf = (given: Uint8Array): Kind | undefined =>
+  KINDS.find(({ begins }) => begins.every((byte, i) => given[i] === byte));
+
+/** Why bytes are no picture at all, by the first of them; undefined where they may be one. */
+export function noPicture(given: Uint8Array): string | undefined {
+  if (given.length === 0) return 'The photograph is empty.';
+  return kindOf(given) ? undefined : 'This is not a photograph that can be kept here: send a PNG or a JPEG.';
+}
+
 /**
  * What a picture file is, told from its bytes and not from its name. Answers a sentence when it is no PNG or JPEG, when
  * it has more pixels than can be shown, or when it ends before its end. Runs in a thread, with a limit of time.
  */
 export function readPicture(given: Uint8Array): Picture | string {
-  if (given.length === 0) return 'The photograph is empty.';
-  const kind = KINDS.find(({ begins }) => begins.every((byte, i) => given[i] === byte));
-  if (!kind) return 'This is not a photograph that can be kept here: send a PNG or a JPEG.';
+  const kind = kindOf(given);
+  if (!kind) return noPicture(given) ?? '';
   const bytes = Buffer.from(given.buffer, given.byteOffset, given.byteLength);
   const size = kind.size(bytes);
   if (!size) return 'The photograph is damaged: its size cannot be read. Save it again as PNG or JPEG.';

@@ -10,7 +10,7 @@ import { jobId, wholeNumber } from '../../base/http/path-number.js';
 import { badRequest, HttpProblem } from '../../base/http/problem.js';
 import { TaskEnded } from '../../base/work/pool.js';
 import type { Stores } from './needs.js';
-import { type Picture, PICTURE_LIMIT, PICTURE_TIME_MS } from './picture.js';
+import { noPicture, type Picture, PICTURE_LIMIT, PICTURE_TIME_MS } from './picture.js';
 
 /** Photographs attached to a job. The picture is the body of the request, as the camera wrote it. */
 export function photographRoutes(router: Router, stores: Stores): void {
@@ -35,7 +35,8 @@ export function photographRoutes(router: Router, stores: Stores): void {
     if (shows === '') throw badRequest('Say what the photograph shows.', '/shows');
     const evidence = textQuery(ctx, 'evidence');
     const bytes = await readBytes(ctx, PICTURE_LIMIT, 'A photograph may have at most 10 MB. Send a smaller one.');
-    const picture = await looked(bytes, person, hangsUp(ctx));
+    // What is none by its first bytes needs no thread to say so.
+    const picture = noPicture(bytes) ?? (await looked(bytes, person, hangsUp(ctx)));
     if (typeof picture === 'string') throw new HttpProblem(415, 'Not a photograph', picture);
     const evidenceId = evidence === '' ? null : wholeNumber(evidence, 'piece of evidence');
     const uid = textQuery(ctx, 'uid');
