@@ -296,8 +296,9 @@ const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee'];
 /** What is made is made to what it meets: only that is asked for. */
 function madeToFit(c: Case, found: Finding): Finding {
   if (found.state !== 'not-known' || c.row.joint !== 'port' || found.coarse) return found;
-  const open = (found.wants ?? []).filter(({ face }) => !isMade(c.view, face.part));
-  if (open.length === found.wants?.length) return found;
+  const wants = found.wants ?? [];
+  const open = wants.filter(({ face }) => !isMade(c.view, face.part));
+  if (open.length === wants.length) return found;
   return open.length > 0 ? { ...found, wants: open } : { state: 'fits', values: found.values, rests: 'recorded' };
 }
 
