@@ -98,9 +98,10 @@ export type PlanAnswer = Static<typeof PlanAnswer>;
 export type RoleView = Static<typeof RoleView>;
 
 /**
- * The plan is the core's; `asks` and `changes` cross as words, `splits` only in the chain, roles with their candidates.
+ * The plan is the core's; `asks` and `changes` cross as words, `splits` and `brings` only in the chain, roles with
+ * their candidates.
  */
-type Crossed = Exclude<keyof Plan, 'asks' | 'changes' | 'splits'> | 'joints' | 'sums';
+type Crossed = Exclude<keyof Plan, 'asks' | 'changes' | 'splits' | 'brings'> | 'joints' | 'sums';
 export const planIsCores: Same<keyof PlanAnswer, Crossed> = true;
 export const partIsCores: Same<
   Exclude<keyof ConversionPart, 'wants' | 'when' | 'item'> | 'number',

@@ -266,6 +266,8 @@ export const SlotWork = T.Object({
   identification: IdentifyAnswer,
   /** Where the old unit is: on the vehicle, on the bench, or lost. */
   unitIs: UnitIs,
+  /** The vehicle has no such place: the conversion brings it. */
+  brought: T.Optional(T.Literal(true)),
   /** A production change that touches this place. */
   split: T.Optional(SplitView),
   old: T.Optional(UnitRef),

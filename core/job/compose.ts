@@ -37,7 +37,7 @@ export function composeJob(rows: JobRows): ChainInput {
   const converted = rows.places.some(
     (place) => place.absent === true || place.conversion !== undefined || place.changes.length > 0,
   );
-  const then = converted ? draftOf(rows.places.map(withChanges), rows, true) : now;
+  const then = converted ? draftOf(rows.places.map(withChanges), afterwards(rows), true) : now;
   const { listed, refused, overrides, unanswered, settings } = rows;
   return {
     parts: [...now.parts.values()],
@@ -58,16 +58,20 @@ export function composeJob(rows: JobRows): ChainInput {
     variants: then.variants,
     lineFeeds: now.lineFeeds,
     asks: rows.places.flatMap((place) =>
-      partsOf(place.slot).flatMap((part) =>
-        place.asks.map((attribute) => ({
+      partsOf(place.slot).flatMap((part) => [
+        ...place.asks.map((attribute) => ({
           part,
           attribute,
           said: place.read.filter((fact) => fact.attribute === attribute),
         })),
-      ),
+        ...(place.role ?? []).map(({ attribute, is }) => ({ part, attribute, is })),
+      ]),
     ),
   };
 }
+
+/** The rows of a vehicle as its conversion leaves it. */
+const afterwards = (rows: JobRows): JobRows => ({ ...rows, layouts: { ...rows.layouts, ...rows.layoutsThen } });
 
 /** A vehicle's places as parts and joints: as they are, or as a conversion leaves them. */
 function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean): Draft & { readonly whole: boolean } {
@@ -80,7 +84,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
   for (const place of ordered) {
     if (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master')
       addPedalSide(place, place.slot, booster, rows, draft);
-    if (place.slot === 'booster') addSupply(place, draft);
+    if (place.slot === 'booster') addSupply(place, converted ? (rows.brings ?? []) : undefined, draft);
     if (place.slot === 'brake-master' || place.slot === 'clutch-master') addHangers(place, place.slot, draft);
     if (place.slot === 'slave') addSlave(place, draft);
     for (const id of standing(place.slot, rows)) {
@@ -183,19 +187,31 @@ function addPedalSide(
   join(draft, `${at}mount`, 'mount', `${at}bulkhead`, place.slot === 'booster' ? faceRef(id, 'bulkhead') : id);
 }
 
-function addSupply(place: JobPlace, draft: Draft): void {
+/**
+ * What drives a booster; after a conversion with what that `brings`. A pump that comes new with its hoses is made to
+ * what the booster wants of it, and what no vacuum drives has no use for its hose.
+ */
+function addSupply(place: JobPlace, brings: JobRows['brings'], draft: Draft): void {
   const facts = known(place);
-  addPart(draft, 'supply', 'pump', named(facts, SUPPLY));
-  join(draft, 'supply', 'supply', 'supply', 'booster');
+  const pumpComes = brings?.includes('pump') === true;
+  const pump = pumpComes ? 'new-pump' : 'supply';
+  addPart(draft, pump, 'pump', named(facts, pumpComes ? ['booster-supply'] : SUPPLY));
+  join(draft, 'supply', 'supply', pump, 'booster');
   const hose = named(facts, ['vacuum-hose']);
-  const drives = [...facts, ...(place.old ? factsOf(place.old) : [])].find(
-    (f) => f.attribute === 'booster-supply',
-  )?.value;
+  const later = brings && supplyThen(place);
+  const drives = later ?? supplyNow(place);
+  if (later !== undefined && drives !== 'vacuum') return;
   const onOld = place.old?.facts.some((f) => f.attribute === 'vacuum-hose' && f.value !== null) === true;
-  if (hose.length === 0 && !(onOld && drives !== 'pump')) return;
+  if (hose.length === 0 && drives !== 'vacuum' && !(onOld && drives !== 'pump')) return;
   addPart(draft, 'vacuum-hose', 'hose', hose);
   join(draft, 'vacuum', 'tail', faceRef('booster', 'vacuum'), 'vacuum-hose');
 }
+
+/** What drives the booster that is there, and what a conversion makes drive it. */
+const supplyNow = (place: JobPlace): ChainFact['value'] | undefined =>
+  [...known(place), ...(place.old ? factsOf(place.old) : [])].find((f) => f.attribute === 'booster-supply')?.value;
+const supplyThen = ({ changes }: JobPlace): ChainFact['value'] | undefined =>
+  changes.find(({ attribute }) => attribute === 'booster-supply')?.to;
 
 /** Reservoirs that sit on necks. */
 const LIFTS: readonly string[] = ['clipped', 'pinned', 'screwed'];
@@ -268,6 +284,13 @@ function addSlave(place: JobPlace, draft: Draft): void {
   join(draft, 'slave-fork', 'fork', 'fork', 'slave');
 }
 
+/** Whether a unit stands on the bulkhead. */
+const isAtBulkhead = (unit: string, { joints, parts }: Draft): boolean =>
+  joints.some(
+    ({ kind, between: [base, flange] }) =>
+      kind === 'mount' && flange.part === unit && parts.get(base.part)?.kind === 'bulkhead',
+  );
+
 /** Whether a conversion asks for what a joint turns on, or the new unit says what it wants there. */
 const isAskedOf = (joint: JointKind, { asks, chosen }: JobPlace): boolean =>
   checksFor(joint).some(
@@ -278,7 +301,9 @@ const isAskedOf = (joint: JointKind, { asks, chosen }: JobPlace): boolean =>
 
 function addRoom(place: JobPlace, id: string, draft: Draft): void {
   const facts = named(known(place), ROOM);
-  if (facts.length === 0 && !isAskedOf('room', place)) return;
+  // A conversion brings another design onto the bulkhead: there has to be room for it, whoever recorded any.
+  const outward = place.conversion !== undefined && isAtBulkhead(id, draft);
+  if (facts.length === 0 && !outward && !isAskedOf('room', place)) return;
   addPart(draft, `${id}-room`, 'room', facts);
   join(draft, `${id}-room`, 'room', `${id}-room`, id);
 }
@@ -292,11 +317,18 @@ const SYSTEM: Readonly<Record<Slot, 'brake' | 'clutch' | undefined>> = {
   slave: 'clutch',
 };
 
+const isFedFromBrake = ({ attribute: name, value }: ChainFact): boolean =>
+  name === 'clutch-feed' && value === 'brake-reservoir';
+
 /** One cap names the fluid of a whole system: what is recorded or read at any of its places is of all of them. */
 function addFluids(places: readonly JobPlace[], draft: Draft): void {
+  const all = places.filter((place) => SYSTEM[place.slot] !== undefined);
+  const shared = all.some((place) => known(place).some(isFedFromBrake));
   for (const system of ['brake', 'clutch'] as const) {
-    const here = places.filter((place) => SYSTEM[place.slot] === system);
-    const caps = here.flatMap((place) => named(known(place), ['fluid']));
+    const here = shared ? all : all.filter((place) => SYSTEM[place.slot] === system);
+    const capsAt = (of: readonly JobPlace[]): ChainFact[] => of.flatMap((place) => named(known(place), ['fluid']));
+    const brake = shared ? capsAt(all.filter((place) => SYSTEM[place.slot] === 'brake')) : [];
+    const caps = brake.length > 0 ? brake : capsAt(here);
     if (caps.length === 0) continue;
     const ids = here.flatMap((place) => partsOf(place.slot));
     // The cap stays on the vehicle, whichever unit is or comes under it.

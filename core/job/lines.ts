@@ -1,19 +1,9 @@
-import { unassigned } from '../judge/check/index.js';
-import { type ChainFact, faceName, faceRef, type LineOf } from '../vehicle/chain/index.js';
+import { faceName, faceRef, type LineOf } from '../vehicle/chain/index.js';
 import { addPart, type Draft, factsOf, join, known, named } from './draft.js';
 import { endKind, isEndBetween } from './network.js';
 import { HOSE, LINE_END } from './places.data.js';
+import { assign, portsIn } from './ports.js';
 import type { JobPlace, JobRows } from './types.js';
-
-/** Ports that facts name, with what each feeds. */
-function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
-  const ports = new Map<string, string | undefined>();
-  for (const { attribute, position, value } of facts) {
-    if (!attribute.startsWith('port-') || position === undefined) continue;
-    ports.set(position, attribute === 'port-feeds' && typeof value === 'string' ? value : ports.get(position));
-  }
-  return ports;
-}
 
 /** The lines that come to a unit, each in the port that it sits in now, and where each goes then. */
 export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layouts'>, draft: Draft): void {
@@ -66,34 +56,4 @@ export function addLines(place: JobPlace, id: string, rows: Pick<JobRows, 'layou
       },
     });
   }
-}
-
-/**
- * Which port each line goes to: the one in its own place that feeds the same; else one elsewhere that does; else its
- * own place where one of the two does not say what it feeds. A line that finds none keeps the place it had.
- */
-export function assign(
-  lines: ReadonlyMap<string, string | undefined>,
-  ports: ReadonlyMap<string, string | undefined>,
-): Map<string, string> {
-  const free = new Map(ports);
-  const found = new Map<string, string>();
-  const take = (line: string, port: string | undefined): void => {
-    if (port === undefined || found.has(line) || !free.has(port)) return;
-    found.set(line, port);
-    free.delete(port);
-  };
-  for (const [line, feeds] of lines) if (feeds !== undefined && free.get(line) === feeds) take(line, line);
-  for (const [line, feeds] of lines)
-    take(line, feeds === undefined ? undefined : [...free].find(([, f]) => f === feeds)?.[0]);
-  for (const [line, feeds] of lines)
-    if (free.has(line) && (feeds === undefined || free.get(line) === undefined)) take(line, line);
-  for (const [line, feeds] of lines) {
-    const silent = [...free].filter(([, f]) => f === undefined || feeds === undefined);
-    if (silent.length === 1 && lines.size === 1) take(line, silent[0]?.[0]);
-  }
-  // A line that finds none keeps the place it had, as long as no other line goes there.
-  const taken = new Set(found.values());
-  for (const line of lines.keys()) if (!found.has(line)) found.set(line, taken.has(line) ? unassigned(line) : line);
-  return found;
 }

@@ -20,7 +20,7 @@ import type { FittingWant, ProposedLine } from '../list/parts-list/index.js';
 import { attributeWords, positionWords } from '../named/attribute/index.js';
 import { FITTING_KINDS } from '../named/item/index.js';
 import { cardInWords, countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../tell/words/index.js';
-import { type EditBody, type PartKind } from '../vehicle/chain/index.js';
+import { type EditBody, type Part, type PartKind } from '../vehicle/chain/index.js';
 import { type System, SYSTEMS } from '../vehicle/place/index.js';
 import { cardOf, type WorkStep } from '../work/work-card/index.js';
 import { fixKey, type JudgedChain, type TakenFix } from './fixes.js';
@@ -120,17 +120,22 @@ const SYSTEM_OF: Readonly<Partial<Record<PartKind, System>>> = {
 export function sealedIn(chain: JudgedChain): Sealed[] {
   const view = viewOf(chain.input);
   if ('faults' in view) return [];
-  const parts = [...view.parts.values()];
-  const shared = parts.some((part) =>
-    part.facts.some((f) => f.attribute === 'clutch-feed' && f.value === 'brake-reservoir'),
-  );
-  return parts.flatMap((part): Sealed[] => {
+  const shared = isShared(view.parts.values());
+  return [...view.parts.values()].flatMap((part): Sealed[] => {
     const system = SYSTEM_OF[part.kind];
     const seals = part.facts.find((f) => f.attribute === 'seals')?.value;
     if (system === undefined || typeof seals !== 'string') return [];
     return (shared ? SYSTEMS : [system]).map((of) => ({ part: part.id, system: of, seals }));
   });
 }
+
+/** Whether one reservoir feeds both systems of a judged job as it will be. */
+export function sharesFluid(chain: JudgedChain): boolean {
+  const view = viewOf(chain.input);
+  return !('faults' in view) && isShared(view.parts.values());
+}
+const isShared = (parts: Iterable<Part>): boolean =>
+  [...parts].some(({ facts }) => facts.some((f) => f.attribute === 'clutch-feed' && f.value === 'brake-reservoir'));
 
 /** What is looked at while it is open, with what was answered by the keys of the looks. */
 export function looksOfJob(

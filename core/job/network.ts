@@ -1,3 +1,4 @@
+import { isUnassigned } from '../judge/check/index.js';
 import {
   faceName,
   faceRef,
@@ -7,9 +8,10 @@ import {
   type Part,
   partRow,
 } from '../vehicle/chain/index.js';
-import { type LayoutName, LAYOUTS } from '../vehicle/layout/index.js';
+import { type LayoutName, type LayoutRow, LAYOUTS } from '../vehicle/layout/index.js';
 import { type Slot, standingAt } from '../vehicle/place/index.js';
 import type { Draft } from './draft.js';
+import { assign, portsIn } from './ports.js';
 import type { JobRows } from './types.js';
 
 /**
@@ -91,6 +93,61 @@ export function addNetwork(rows: JobRows, draft: Draft): boolean {
   return whole.every(Boolean) && wet.every((part) => met.has(part.id));
 }
 
+/**
+ * Lines of a layout that no record knows go to the port of their unit that feeds the same, whatever it is called: of
+ * the unit that is there, and of the one that goes in.
+ */
+function portsByFunction(row: LayoutRow, joints: Joint[], draft: Draft): void {
+  const units = row.parts.filter(isUnit);
+  for (const unit of units) {
+    const lines = new Map(
+      joints.flatMap(({ between }) =>
+        between.flatMap(({ part, face = '' }) => (part === unit.id ? [[face, feedsAt(unit, face)] as const] : [])),
+      ),
+    );
+    if (lines.size === 0) continue;
+    const put = draft.edits.find((edit) => edit.do === 'put' && edit.at === unit.id);
+    const now = portsIn(draft.parts.get(unit.id)?.facts ?? []);
+    const then = portsIn(put?.do === 'put' ? put.facts : []);
+    // Where nobody knows the ports of the unit that is there, those of the one that goes in name them.
+    const first = now.size > 0 ? now : then;
+    if (first.size === 0) continue;
+    const [there, goes] = [assign(lines, first), then.size > 0 ? assign(lines, then) : new Map<string, string>()];
+    joints.forEach((joint, i) => {
+      const side = joint.between.findIndex(({ part }) => part === unit.id);
+      const at = joint.between[side]?.face ?? '';
+      const found = there.get(at) ?? at;
+      const [is, willBe] = [isUnassigned(found) ? at : found, goes.get(at)];
+      if (side < 0) return;
+      joints[i] = led(joint, side, faceRef(unit.id, is));
+      if (willBe !== undefined && willBe !== is)
+        draft.edits.push({
+          id: `follow ${joint.id}`,
+          do: 'join',
+          follows: true,
+          joint: led(joint, side, faceRef(unit.id, willBe)),
+        });
+    });
+  }
+}
+
+const feedsAt = ({ facts }: Part, at: string): string | undefined => {
+  const value = facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
+  return typeof value === 'string' ? value : undefined;
+};
+const led = (joint: Joint, side: number, ref: FaceRef): Joint => ({
+  ...joint,
+  between: side === 0 ? [ref, joint.between[1]] : [joint.between[0], ref],
+});
+
+/** Parts of a layout that lie between its units and carry brake fluid: a vacuum hose does not. */
+function partsBetween({ parts, joints }: LayoutRow): readonly Part[] {
+  const carries = new Set(
+    joints.flatMap((joint) => (joint.kind === 'port' ? joint.between.map(({ part }) => part) : [])),
+  );
+  return parts.filter((part) => !isUnit(part) && carries.has(part.id) && partRow(part.kind).fluid !== undefined);
+}
+
 /** The end of a line that is away from the unit that it is recorded at. */
 const FAR = 'far';
 
@@ -138,8 +195,8 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
     if (!there || lines.length > 0) whole = false;
     if (there && lines.length === 0) joints.push(joint);
   }
-  for (const part of row.parts) {
-    if (isUnit(part) || partRow(part.kind).fluid === undefined) continue;
+  portsByFunction(row, joints, draft);
+  for (const part of partsBetween(row)) {
     const recorded = rows.network?.find((n) => n.part === part.id);
     const known = alias.get(part.id);
     const facts = [...part.facts, ...(recorded?.facts ?? []), ...readAtEnds(part.id, rows)];

@@ -3,7 +3,7 @@ import type { Listing, Override } from '../judge/verdict/index.js';
 import type { AttributeName } from '../named/attribute/index.js';
 import type { Settings } from '../named/settings/index.js';
 import type { UnitDesign, UnitKind } from '../named/unit/index.js';
-import type { BoxItem, ChainFact } from '../vehicle/chain/index.js';
+import type { BoxItem, ChainFact, PartKind, Value } from '../vehicle/chain/index.js';
 import type { LayoutName } from '../vehicle/layout/index.js';
 import type { Change, Slot } from '../vehicle/place/index.js';
 
@@ -42,6 +42,8 @@ export interface JobPlace {
   readonly absent?: true;
   /** What the conversion wants answered here. */
   readonly asks: readonly AttributeName[];
+  /** What the conversion wants the new unit to be. */
+  readonly role?: readonly { readonly attribute: AttributeName; readonly is: readonly Value[] }[];
 }
 
 /** A part of a vehicle's layout as it is recorded: a line with both its ends, a hose, a block, a modulator. */
@@ -62,6 +64,10 @@ export interface JobRows {
   readonly layouts?: { readonly brake?: LayoutName; readonly clutch?: LayoutName };
   /** What is recorded of lines, hoses, blocks and modulators, by their names in the layout. */
   readonly network?: readonly NetworkPart[];
+  /** How systems are laid out afterwards that the vehicle does not have now. */
+  readonly layoutsThen?: { readonly clutch: LayoutName };
+  /** Kinds of parts that the conversion brings new and that are no units. */
+  readonly brings?: readonly PartKind[];
   /** The conversion gives each axle a circuit of its own. */
   readonly splits?: boolean;
   /** What is recorded of the pedal, for every place. */

@@ -1,5 +1,6 @@
 import type { SlotWork, Workspace } from '@kerabat/contract';
-import { attribute, findAttribute } from '@kerabat/core/named/attribute';
+import { attribute, type AttributeName, findAttribute } from '@kerabat/core/named/attribute';
+import { questionText } from '@kerabat/core/job';
 import { said, type Thing, type TrueFact } from '@kerabat/core/simulate';
 import { TrialJob } from './job.js';
 import { placeAt } from './spec.js';
@@ -17,6 +18,12 @@ interface Asked {
   readonly position?: string;
   readonly line: string;
 }
+
+/** What is so at every end of a line between the units: what is made there is made to it. */
+const BETWEEN: readonly TrueFact[] = [
+  { attribute: 'port-thread', value: 'M10x1.0' },
+  { attribute: 'port-seat', value: 'inverted-flare' },
+];
 
 /** Why a decision has to be given again; nothing where it was not given or still holds. */
 const againIn = ({ decisions }: Workspace, subject: string): string =>
@@ -151,8 +158,15 @@ export class Follower {
     const ofUnit = m.side === 'unit';
     const side = placeAt(vehicle, spec, m.slot)?.side ?? [];
     // What is asked of the vehicle may be of the unit that is on it, and the other way round: people look where it is.
-    const facts = ofUnit ? [...(shop.world.units.get(chosen)?.facts ?? []), ...side] : [...side, ...this.there(m.slot)];
-    return this.answer(facts, m, ofUnit ? `unit:${chosen}` : m.slot, !ofUnit);
+    const facts = ofUnit
+      ? [...(shop.world.units.get(chosen)?.facts ?? []), ...side]
+      : [...side, ...this.there(m.slot), ...BETWEEN];
+    if (this.answer(facts, m, ofUnit ? `unit:${chosen}` : m.slot, !ofUnit)) return true;
+    // Whoever cannot say so says that, and goes on.
+    const question = questionText({ side: m.side, attribute: m.attribute as AttributeName, ...positionOf(m) });
+    if (ofUnit) this.job.decide(`asked:${m.slot}/${question}`, 'no-answer', 'the seller');
+    else this.job.decide(`asked:${m.slot}/${question}`, 'cannot-be-seen');
+    return true;
   }
 
   private kit({ slot, kits }: SlotWork): boolean {
@@ -223,6 +237,8 @@ function itemOf(key: string, wanted: string | undefined): string {
   if (key.endsWith('/unit')) return `unit ${key.slice(0, -'/unit'.length)}`;
   return key.startsWith('fluid-') ? 'fluid' : (wanted ?? key);
 }
+
+const positionOf = ({ position }: Pick<Asked, 'position'>) => (position === undefined ? {} : { position });
 
 const keyOf = (slot: string, { attribute: name, position }: Pick<Asked, 'attribute' | 'position'>): string =>
   `check ${slot} ${name} ${position ?? ''}`;

@@ -51,6 +51,8 @@ export interface SlotChoice {
   readonly identification: IdentificationRecord;
   readonly unitIs: UnitIs;
   readonly measured: readonly Evidence[];
+  /** The vehicle has no such place: the conversion brings it, and there is no unit to identify. */
+  readonly brought?: true;
   readonly old?: UnitDesign;
   readonly oldBy?: string;
   /** What was seen of the unit that is there: that it is this one, nothing, or a mark of another one. */
@@ -191,7 +193,8 @@ export function chooseSlot(
   const measured = measuredAt(slot, input);
   const unitIs = unitIsAt(slot, input);
   const decided = decisionOf(input.decisions, { about: 'old', slot });
-  const enough = identification.verdict === 'enough' ? identification.candidates[0]?.unitId : undefined;
+  const brought = decided === undefined && isBrought(slot, input);
+  const enough = identification.verdict === 'enough' && !brought ? identification.candidates[0]?.unitId : undefined;
   const old = reads.unit(decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
@@ -199,13 +202,14 @@ export function chooseSlot(
   const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
   const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
-  const rivals = decided ? undefined : rivalWords(identification, input, reads);
+  const rivals = decided || brought ? undefined : rivalWords(identification, input, reads);
   return {
     slot,
     identification,
     unitIs,
     measured,
     seen,
+    ...(brought ? { brought } : {}),
     excluded: old ? exclusionsOf(old, { measured, identification }, input.settings, reads) : [],
     ...(rivals === undefined ? {} : { rivals }),
     ...(old
@@ -219,6 +223,15 @@ export function chooseSlot(
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
 }
+
+/** Whether the record of a vehicle has nothing in a place, and its conversion puts a unit there. */
+export const isBrought = (
+  slot: string,
+  { vehicle, chain, known, plan }: Pick<SlotInput, 'vehicle' | 'chain' | 'known' | 'plan'>,
+): boolean =>
+  vehicle !== undefined &&
+  plan?.roles.some((role) => role.slot === slot && !role.stays) === true &&
+  entriesFor(chain, slot, known).length === 0;
 
 /**
  * Whether the unit of a place stays: a conversion that leaves it has its joints gone over all the same, and one may be

@@ -35,21 +35,28 @@ function systemsOf(results: readonly SlotResult[], { opened }: JudgedWork, input
 
 /** The fluid that the cap of a system names, read at one of its places or on record. */
 function capIn(
-  system: System,
+  systems: readonly System[],
   results: readonly SlotResult[],
   { vehicle }: SlotInput,
   reads: JobReads,
 ): ReturnType<typeof capOf> {
-  const here = results.filter((r) => findSlot(r.work.slot)?.system === system);
+  const isHere = (slot: string): boolean => systems.some((one) => findSlot(slot)?.system === one);
+  const here = results.filter((r) => isHere(r.work.slot));
   const known = here.map((r) => capOf(r.vehicle)).find((cap) => cap !== undefined);
   if (known) return known;
-  const recorded = SLOTS.filter((row) => row.system === system).map(({ slot }) =>
+  const recorded = SLOTS.filter((row) => isHere(row.slot)).map(({ slot }) =>
     vehicle ? textOf(reads.recordedAt(vehicle.id, slot), 'fluid') : undefined,
   );
   const grade = recorded.find((one) => one !== undefined);
   return grade === undefined ? undefined : { grade, origin: 'vehicle-record' };
 }
 
+/** A system that the conversion brings, with a reservoir of its own: there is no cap yet. */
+const hasNoCap = (system: System, results: readonly SlotResult[], { shared }: JudgedWork): boolean => {
+  const here = results.filter(({ work }) => findSlot(work.slot)?.system === system);
+  return !shared && here.length > 0 && here.every(({ choice }) => choice.brought);
+};
+const UNCHOSEN = { state: 'not-known' as const, sentence: 'There is no cap yet: choose the fluid by the seals.' };
 const UNREAD_CAP = { state: 'not-known' as const, sentence: 'The fluid is not known: read which grade the cap names.' };
 
 /**
@@ -70,8 +77,9 @@ export function fluidsOf(
       : [],
   );
   return systemsOf(results, judged, input).map((system): FluidView => {
-    const capKnown = capIn(system, results, input, reads);
-    const cap = capKnown && findFluid(capKnown.grade);
+    const capKnown = capIn(judged.shared ? SYSTEMS : [system], results, input, reads);
+    const capless = hasNoCap(system, results, judged);
+    const cap = (capKnown && findFluid(capKnown.grade)) ?? (capless ? null : undefined);
     const stay = judged.sealed.filter((one) => one.system === system && !kits.some(({ part }) => part === one.part));
     const seals = [
       ...new Set([
@@ -86,7 +94,9 @@ export function fluidsOf(
       ? { state: 'does-not-fit' as const, sentence: conflict }
       : chosen
         ? judgeFluid(chosen, cap, seals)
-        : UNREAD_CAP;
+        : capless
+          ? UNCHOSEN
+          : UNREAD_CAP;
     return {
       system,
       subject: subjectText(subject),

@@ -2,7 +2,16 @@ import type { Workspace } from './workspace.js';
 import { composeJob } from '../compose.js';
 import { feelOfJob, type FeelSheet } from '../feel.js';
 import { judgeAccepted, type TakenFix, type Ways } from '../fixes.js';
-import { cardOfJob, listOfJob, looksOfJob, openedIn, type Sealed, sealedIn, uncountedIn } from '../list.js';
+import {
+  cardOfJob,
+  listOfJob,
+  looksOfJob,
+  openedIn,
+  type Sealed,
+  sealedIn,
+  sharesFluid,
+  uncountedIn,
+} from '../list.js';
 import { slotOf } from '../names.js';
 import { shownJoints } from '../shown.js';
 import type { ShownJoint } from '../shown.types.js';
@@ -40,6 +49,8 @@ export interface JudgedWork {
   readonly looks: readonly Look[];
   /** Seals of every part. */
   readonly sealed: readonly Sealed[];
+  /** One reservoir feeds brake and clutch. */
+  readonly shared: boolean;
   /** What it opens of each hydraulic system. */
   readonly opened: readonly Opened[];
   /** What the list cannot count yet. */
@@ -82,6 +93,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
     taken: chain.taken,
     looks,
     sealed: sealedIn(chain),
+    shared: sharesFluid(chain),
     opened: openedIn(chain),
     card: (list) => cardOfJob(chain, list, resealed),
     uncounted: (list) => uncountedIn(chain, list),

@@ -14,7 +14,7 @@ export function nextAct(w: Done): NextAct {
     return looking(w) ?? { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
   if (w.safety.nothing !== undefined)
     return { words: 'Close the job: nothing to order', act: 'close', target: { stage: 'ask' } };
-  const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined);
+  const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined && !work.brought);
   if (unknown) return identifying(unknown);
   const unchosen = w.work.find((work) => work.chosen === undefined && !work.resealed);
   if (unchosen)
@@ -96,7 +96,7 @@ function closing(w: Done): NextAct | undefined {
     const first = decides(joint).flatMap((check) => check.measures)[0];
     if (first)
       return {
-        words: `Measure ${first.what}`,
+        words: `Measure ${first.what}${ofWhich(first, w)}`,
         act: 'measure',
         target: {
           stage: 'joints',
@@ -109,6 +109,10 @@ function closing(w: Done): NextAct | undefined {
   }
   return undefined;
 }
+
+/** What is meant where both sides of a joint have it: the new unit, by its place. */
+const ofWhich = ({ side, slot }: { readonly side: string; readonly slot: string }, { work }: Done): string =>
+  side === 'unit' ? ` of the new ${work.find((one) => one.slot === slot)?.words ?? 'unit'}` : '';
 
 function settling(w: Done): NextAct | undefined {
   if (w.safety.mayOrder) return undefined;

@@ -53,6 +53,7 @@ export function computeSlot(
     photographs: input.photographs.filter((p) => p.slot === slot),
     identification: told(choice),
     unitIs: choice.unitIs,
+    ...(choice.brought ? { brought: true as const } : {}),
     ...splitFor(slot, old?.id, input),
     ...(old ? { old: refOf(old, undefined, reads) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),

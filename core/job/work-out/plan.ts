@@ -1,10 +1,8 @@
-import { attributeWords, valueWords } from '../../named/attribute/index.js';
 import type { FittingWant } from '../../list/parts-list/index.js';
 import type { Fact, UnitKind } from '../../named/unit/index.js';
-import { findSlot, SLOTS } from '../../vehicle/place/index.js';
-import type { ConversionPart, ConvertedVehicle, Plan } from '../../work/conversion/index.js';
-import { entriesFor, type SlotChoice, type VehicleKnown } from './choose.js';
-import type { Beside } from './kits.js';
+import { SLOTS } from '../../vehicle/place/index.js';
+import type { ConversionPart, ConvertedVehicle } from '../../work/conversion/index.js';
+import { entriesFor, type VehicleKnown } from './choose.js';
 import type { JobReads } from './reads.js';
 
 /** The conversion that a job is planned by, with what the record says of its vehicle. */
@@ -86,32 +84,3 @@ export const readChoices = (detail: string | undefined): Record<string, string> 
       .split(';')
       .flatMap((pair) => (/^[\w-]+=[\w-]+$/.test(pair) ? [pair.split('=') as [string, string]] : [])),
   );
-
-/**
- * What stands in the way of an order in a planned conversion: a unit that is not what its role asks for, or of which
- * that is not recorded. The joints alone cannot see it: the unit that was there always fits.
- */
-export function roleReasons(plan: Plan | undefined, choices: readonly SlotChoice[]): Beside[] {
-  return (plan?.roles ?? []).flatMap((role) => {
-    const unit = choices.find(({ slot }) => slot === role.slot)?.chosen;
-    if (role.stays || !unit) return [];
-    const place = findSlot(role.slot)?.words ?? role.slot;
-    return (role.wanted ?? []).flatMap(({ attribute, is }) => {
-      const fact = unit.facts.find((f) => f.attribute === attribute && f.position === undefined);
-      if (fact && is.includes(fact.value)) return [];
-      const what = attributeWords(attribute);
-      const needs = is.map((value) => valueWords(attribute, value)).join(' or ');
-      return [
-        fact
-          ? {
-              words: `the ${place} is not the ${role.words} of the conversion`,
-              sentence: `${what}: it has ${valueWords(attribute, fact.value)}; the conversion needs ${needs}.`,
-            }
-          : {
-              words: `whether the ${place} is the ${role.words} of the conversion is not known`,
-              sentence: `${what} is not recorded; the conversion needs ${needs}.`,
-            },
-      ];
-    });
-  });
-}

@@ -19,7 +19,10 @@ import { interchangeOf } from './interchange.js';
 export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisions' | 'settings' | 'plan'> &
   Partial<Pick<SlotInput, 'evidence'>>;
 /** What is there and what goes in, at one place. */
-export type PlaceChoice = Pick<SlotChoice, 'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays'>;
+export type PlaceChoice = Pick<
+  SlotChoice,
+  'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays' | 'brought'
+>;
 
 /** The rows that a job is judged by, as the core composes them into a chain. */
 export function rowsOf(
@@ -48,6 +51,8 @@ export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, re
     ...(input.vehicle ? networkOf(input.vehicle.id, input, reads) : {}),
     pedal: input.vehicle ? reads.vehicleFacts(input.vehicle.id, 'pedal').map(recorded) : [],
     ...(input.plan?.splits ? { splits: true } : {}),
+    ...(input.plan ? { brings: input.plan.brings } : {}),
+    ...clutchThen(choices, input, reads),
     booster: !input.vehicle && choices.some((c) => hasBooster(input, c.chosen ?? c.old)),
     listed: [],
     refused: [],
@@ -55,6 +60,22 @@ export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, re
     unanswered: [],
     settings: input.settings,
   };
+}
+
+/**
+ * How a clutch is laid out that the conversion brings: as the sister vehicle has it, else by where it is fed from and
+ * what its slave is.
+ */
+function clutchThen(choices: readonly PlaceChoice[], input: PlaceInput, reads: JobReads): Pick<JobRows, 'layoutsThen'> {
+  const brought = choices.filter((one) => one.brought && findSlot(one.slot)?.system === 'clutch');
+  if (!brought.some(({ chosen }) => chosen) || !input.vehicle) return {};
+  const { id } = input.vehicle;
+  const sister = brought.map(({ chosen, slot }) => chosen && reads.sisterWith(chosen.id, slot, id)).find(Boolean);
+  const its = sister === undefined ? undefined : reads.layouts(sister).clutch;
+  const slave = brought.find(({ slot }) => slot === 'slave')?.chosen;
+  const around = slave && factOf(slave.facts, 'slave-form')?.value === 'concentric';
+  const shared = planned('clutch-master', input).some(({ to }) => to === 'brake-reservoir');
+  return { layoutsThen: { clutch: its ?? (around ? 'clutch-concentric' : shared ? 'clutch-shared' : 'clutch') } };
 }
 
 /** How a vehicle is laid out, and what is recorded of its lines for this month and option. */
@@ -119,15 +140,17 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
   const role = input.plan?.roles.find((r) => r.slot === slot);
   const here = recordedOf(slot, input, reads);
   const other = isOther(old, slot, input);
-  const absent = input.vehicle !== undefined && !old && entriesFor(input.chain, slot, input.known).length === 0;
   return {
     slot,
     kind: old?.kind ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
-    recorded: absent && role ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
+    recorded: choice.brought ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
     ...(other ? { other } : {}),
-    read: choice.measured.map((item) => readingOf(item, input.settings)),
+    read: [
+      ...choice.measured.map((item) => readingOf(item, input.settings)),
+      ...(choice.brought ? decidedFluid(slot, input) : []),
+    ],
     ...setOf('oldSet', old, slot, input, reads),
     ...setOf('chosenSet', chosen, slot, input, reads),
     ...(choice.stays === 'resealed' ? { resealed: true as const } : {}),
@@ -137,8 +160,16 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...(role && input.plan ? { conversion: input.plan.id } : {}),
     changes: planned(slot, input),
     asks: lookup(input.plan?.asks, slot) ?? [],
-    ...(absent && role && chosen ? { absent: true as const } : {}),
+    ...(role?.wanted && !role.stays ? { role: role.wanted } : {}),
+    ...(choice.brought && chosen ? { absent: true as const } : {}),
   };
+}
+
+/** The fluid of a system that is not there yet is the one that was decided: there is no cap that could be read. */
+function decidedFluid(slot: Slot, { decisions }: PlaceInput): ChainFact[] {
+  const system = findSlot(slot)?.system;
+  const grade = system && decisionOf(decisions, { about: 'fluid', system })?.choice;
+  return grade === undefined ? [] : [{ attribute: 'fluid', value: grade, rests: 'recorded' }];
 }
 
 /** What a place that a conversion brings has on the sister vehicle that the new unit comes from. */

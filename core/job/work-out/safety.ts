@@ -315,7 +315,10 @@ function lineOf(
 function beside(choices: readonly SlotChoice[], { fluids, findings, open }: Also, input: SlotInput): Beside[] {
   const unfilled = choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot);
   const contradictory = choices.some(
-    (c) => c.identification.verdict === 'contradictory' && !decisionOf(input.decisions, { about: 'old', slot: c.slot }),
+    (c) =>
+      !c.brought &&
+      c.identification.verdict === 'contradictory' &&
+      !decisionOf(input.decisions, { about: 'old', slot: c.slot }),
   );
   const none = choices.length === 0 || unfilled.length === choices.length;
   // What was found orders small parts: then no unit need be chosen.

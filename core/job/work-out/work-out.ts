@@ -38,7 +38,7 @@ import { kitReasons } from './kits.js';
 import { linesOfJob } from './lines.js';
 import { nextAct } from './next-act.js';
 import { computeSlot, type SlotResult } from './place-work.js';
-import { convertedVehicle, readChoices, roleReasons } from './plan.js';
+import { convertedVehicle, readChoices } from './plan.js';
 import { type GatheredRows, type JobReads, readsOf } from './reads.js';
 import type { DecisionRecord, EvidenceRecord, IdentificationRecord, JobRecord, PhotographRecord } from './records.js';
 import { rowsOf } from './rows.js';
@@ -181,10 +181,6 @@ export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspa
       ...(kit ? { kit } : {}),
     })),
   );
-  const roles = roleReasons(
-    plan,
-    results.map(({ choice }) => choice),
-  );
   const done = {
     job,
     ...(vehicle ? { vehicle } : {}),
@@ -197,7 +193,7 @@ export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspa
     partsList: partsList,
     looks: looksFor(judged.looks, input),
     sum: sumOf(partsList),
-    safety: judged.safety({ fluids, kits: { ...kits, must: [...kits.must, ...roles] }, findings, open }),
+    safety: judged.safety({ fluids, kits, findings, open }),
     measurements: measurementsFor(judged.joints),
     ...(plan
       ? {

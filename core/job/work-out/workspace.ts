@@ -143,6 +143,8 @@ export interface SlotWork {
   readonly photographs: readonly PhotographRecord[];
   readonly identification: IdentificationRecord;
   readonly unitIs: UnitIs;
+  /** The vehicle has no such place: the conversion brings it. */
+  readonly brought?: true;
   readonly split?: Split;
   readonly old?: UnitRef;
   readonly oldBy?: string;

@@ -117,6 +117,7 @@ export const PLACE_CODES = [
   'place.reservoir',
   'place.mated',
   'place.asked',
+  'place.role',
   'circuit.crossed',
   'circuit.fed',
   'circuit.feeds',

@@ -90,8 +90,8 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
     values: (c) => ({ length: studMm(c) ?? null, thread: valueAt(c.a, 'stud-thread') ?? null }),
   },
   {
-    // Between the bulkhead and a master: it brings the unit forward, and its rod and its room with it.
-    fix: 'bracket', answers: ['mount.spacing', 'mount.angle', 'mount.pilot'], kinds: MASTERS, order: 6, minutes: 120, skill: 'machinist',
+    // Between the bulkhead and a master or a booster: it brings the unit forward, and its rod and its room with it.
+    fix: 'bracket', answers: ['mount.spacing', 'mount.angle', 'mount.pilot'], kinds: [...MASTERS, 'booster'], order: 6, minutes: 120, skill: 'machinist',
     edits: (c) => (c.a.part.kind === 'bulkhead' ? [{ do: 'stack', joint: c.joint.id, item: 'bracket', sizeMm: BRACKET_MM }] : []),
     parts: () => [make('bracket', 'bracket'), order('bolts', 'bolt', 2)],
     values: () => ({ steel: BRACKET_MM }),

@@ -1,8 +1,8 @@
 import { worst } from '../../base/state/index.js';
 import { attribute, type AttributeName } from '../../named/attribute/index.js';
-import { type ChainFact, knownAt } from '../../vehicle/chain/index.js';
+import { type ChainFact, knownAt, type Value } from '../../vehicle/chain/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint, type View } from '../check/index.js';
-import { isNew } from './judge.js';
+import { answersFor, isNew } from './judge.js';
 import { asOneFace } from './vehicle.js';
 
 /**
@@ -18,14 +18,17 @@ export interface Asked {
   readonly part: string;
   readonly attribute: AttributeName;
   readonly said?: readonly ChainFact[];
+  /** What the new unit has to be: its role in the conversion. Nothing where any answer will do. */
+  readonly is?: readonly Value[];
 }
 
 /** Everything that is asked of a part and no check turns on, as a joint of its own for each part. */
 export function judgeAsked(view: View, asked: readonly Asked[]): JudgedJoint[] {
   const byPart = new Map<string, Check[]>();
-  for (const { part, attribute: name, said = [] } of asked) {
-    if (TURNED.has(name) || !isNew(view, part)) continue;
-    byPart.set(part, [...(byPart.get(part) ?? []), checkOf(part, name, said, view)]);
+  for (const { part, attribute: name, said = [], is } of asked) {
+    if ((!is && TURNED.has(name)) || !isNew(view, part)) continue;
+    const check = is ? roleCheck(part, name, is, view) : checkOf(part, name, said, view);
+    byPart.set(part, [...(byPart.get(part) ?? []), check]);
   }
   return [...byPart].map(([part, checks]) => ({
     id: `asked:${part}`,
@@ -34,6 +37,18 @@ export function judgeAsked(view: View, asked: readonly Asked[]): JudgedJoint[] {
     state: worst(checks.map((check) => check.state)),
     checks,
   }));
+}
+
+/** Whether the unit that goes in is what its role asks for. */
+function roleCheck(id: string, name: AttributeName, is: readonly Value[], view: View): Check {
+  const part = view.parts.get(id);
+  const known = part && knownAt(asOneFace(part), name);
+  const values = { attribute: name, value: known?.value ?? null, wanted: is.map((one) => one ?? '').join(' | ') };
+  const base = { code: 'place.role', rank: 'must', fixes: [], values } as const;
+  if (part && (known?.value === undefined || known.disputed))
+    return { ...base, state: 'not-known', rests: 'not-known', answers: answersFor(part, name, undefined, view) };
+  const right = known?.value !== undefined && is.includes(known.value);
+  return { ...base, state: right ? 'fits' : 'does-not-fit', rests: known?.rests ?? 'not-known', answers: [] };
 }
 
 function checkOf(id: string, name: AttributeName, said: readonly ChainFact[], view: View): Check {

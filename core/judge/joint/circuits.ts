@@ -201,11 +201,23 @@ function fluidGroups(view: View): Part[][] {
     const wet = [a, b].every((id) => isWet(view.parts.get(id), joint.kind));
     if (wet && root(a) !== root(b)) parent.set(root(a), root(b));
   }
+  for (const [a, b] of sharedReservoir(view)) if (root(a) !== root(b)) parent.set(root(a), root(b));
   for (const part of view.parts.values()) {
     const at = root(part.id);
     groups.set(at, [...(groups.get(at) ?? []), part]);
   }
   return [...groups.values()];
+}
+
+/** A clutch that draws from the brake reservoir has its fluid. */
+function sharedReservoir({ parts }: View): (readonly [string, string])[] {
+  const all = [...parts.values()];
+  const shares = all.some(({ facts }) =>
+    facts.some((f) => f.attribute === 'clutch-feed' && f.value === 'brake-reservoir'),
+  );
+  const ids = (kind: Part['kind']): string[] => all.flatMap((part) => (part.kind === kind ? part.id : []));
+  const [clutch] = ids('clutch-master');
+  return shares && clutch !== undefined ? ids('brake-master').map((brake) => [brake, clutch] as const) : [];
 }
 
 /** What holds the fluid of a system: a vacuum hose and its booster do not. */
@@ -235,10 +247,13 @@ function judgeFluids(view: View, whole: boolean): JudgedJoint[] {
     if (!master) return [];
     if (fluid === undefined) {
       if (!whole && !disputed) return [];
-      const answers: Answer[] = [
-        { how: 'look', part: master.id, attribute: 'fluid' },
-        { how: 'ask', part: master.id, attribute: 'fluid' },
-      ];
+      // A system that is not there yet has no cap that could be read: its fluid is decided.
+      const answers: Answer[] = view.now.has(master.id)
+        ? [
+            { how: 'look', part: master.id, attribute: 'fluid' },
+            { how: 'ask', part: master.id, attribute: 'fluid' },
+          ]
+        : [{ how: 'decide', part: master.id }];
       checks.push({
         ...none,
         code: 'fluid.cap',

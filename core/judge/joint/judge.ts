@@ -181,7 +181,10 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
   }
   const before = view.nowPorts.get(end.label);
   const was = before?.between.find((ref) => !sameFace(ref, end.ref));
-  const reaches = sureAt(end, 'line-reaches')?.value ?? was?.face;
+  // A port that nobody described has its name of the layout alone: it says nothing of where it is.
+  const there = view.now.get(port.part.id);
+  const known = was?.face !== undefined && there !== undefined && portsOf(there).includes(was.face);
+  const reaches = sureAt(end, 'line-reaches')?.value ?? (known ? was.face : undefined);
   if (was?.part !== port.part.id || reaches === undefined || reaches === null) return [];
   const values = { [port.label]: port.at, [end.label]: reaches };
   if (reaches === port.at)
@@ -291,11 +294,13 @@ function asItWas(c: Case, found: Finding): Finding {
 /** A line or a connector that this order makes: it was not there, and no design is put in. */
 const isMade = ({ now, then }: View, { id, kind }: Part): boolean =>
   MADE.includes(kind) && !now.has(id) && !then.putBy.has(id);
-const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee'];
+const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee', 'pump', 'pedal'];
+/** Joints at which what comes new is made, or bought, to what it meets. */
+const MADE_AT: readonly Joint['kind'][] = ['port', 'supply', 'rod'];
 
 /** What is made is made to what it meets: only that is asked for. */
 function madeToFit(c: Case, found: Finding): Finding {
-  if (found.state !== 'not-known' || c.row.joint !== 'port' || found.coarse) return found;
+  if (found.state !== 'not-known' || !MADE_AT.includes(c.row.joint) || found.coarse) return found;
   const wants = found.wants ?? [];
   const open = wants.filter(({ face }) => !isMade(c.view, face.part));
   if (open.length === wants.length) return found;

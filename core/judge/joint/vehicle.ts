@@ -117,9 +117,14 @@ function valve(master: Part, view: View): Check[] {
   return found(inLine.value === old.value ? 'fits' : 'does-not-fit');
 }
 
-/** A clutch that is fed from the brake reservoir needs a nipple there. */
-function nipple(master: Part, view: View): Check[] {
-  if (master.kind !== 'brake-master') return [];
+/**
+ * A clutch that is fed from the brake reservoir needs a nipple there: on a new master, and on the one that stays where
+ * the clutch is new.
+ */
+function nipple(fresh: Part, view: View): Check[] {
+  const master = fresh.kind === 'clutch-master' && !view.now.has(fresh.id) ? partsOf(view, 'brake-master')[0] : fresh;
+  if (master?.kind !== 'brake-master') return [];
+  const how = master === fresh ? 'ask' : 'look';
   const fed = [...view.parts.values()].find((part) => of(part, 'clutch-feed')?.value === 'brake-reservoir');
   if (!fed) return [];
   const known = of(master, 'feed-nipple');
@@ -129,7 +134,7 @@ function nipple(master: Part, view: View): Check[] {
       check('vehicle.nipple', {
         state: 'not-known',
         values,
-        answers: [{ how: 'ask', part: master.id, attribute: 'feed-nipple' }],
+        answers: [{ how, part: master.id, attribute: 'feed-nipple' }],
       }),
     ];
   const state = known.value === null ? 'does-not-fit' : 'fits-with-change';
@@ -147,7 +152,8 @@ function hoses(unit: Part, view: View): Check[] {
   const ids = new Set(meets.flatMap((j) => j.between.map((ref) => ref.part)));
   return [...ids].flatMap((id): Check[] => {
     const hose = view.parts.get(id);
-    if (hose?.kind !== 'hose') return [];
+    // A hose that this order brings is made as long as it has to be.
+    if (hose?.kind !== 'hose' || (!view.now.has(id) && !view.then.putBy.has(id))) return [];
     return [...hoseLength(hose, unit, view), ...hoseTab(hose)].map((found) => withFixes(found, hose, unit, view));
   });
 }

@@ -70,7 +70,7 @@ function viewMade(input: ChainInput): View | { readonly faults: readonly ChainFa
     joints: new Map(then.joints.map((joint) => [joint.id, joint])),
     settings: input.settings,
     variants: input.variants ?? [],
-    asks: new Set(input.asks?.map((ask) => `${ask.part} ${ask.attribute}`)),
+    asks: new Set(input.asks?.flatMap((ask) => (ask.is ? [] : [`${ask.part} ${ask.attribute}`]))),
     unanswered: new Set(input.unanswered?.map((q) => `${q.part} ${q.attribute} ${q.position ?? ''}`.trim())),
   };
 }

@@ -203,6 +203,16 @@ export function leftOver(item: ItemName, place: string, view: View): 'stays' | '
   return item === 'reservoir' && apart ? 'stays' : 'move';
 }
 
+/** A cap for each vacuum line whose hose goes and whose booster nothing drives by it any more. */
+const capped = (view: View): Unnamed[] =>
+  [...view.nowJoints.values()].flatMap(({ id, kind, between }): Unnamed[] => {
+    const hose = between.find(({ part }) => view.now.get(part)?.kind === 'hose');
+    const drives = kind === 'tail' && between.some(({ part }) => view.now.get(part)?.kind === 'booster');
+    if (!drives || !hose || view.parts.has(hose.part)) return [];
+    const mm = view.now.get(hose.part)?.facts.find(({ attribute }) => attribute === 'vacuum-hose')?.value;
+    return [{ item: 'vacuum-cap', ...(typeof mm === 'number' ? { sizeMm: mm } : {}), quantity: 1, because: id }];
+  });
+
 /** Every need of a change, each by what it is because of. */
 export const wantsOf = (
   view: View,
@@ -216,4 +226,5 @@ export const wantsOf = (
   ...openPorts(joints, view),
   ...consumed(view),
   ...benchBleed(view),
+  ...capped(view),
 ];

@@ -103,9 +103,14 @@ const LOW_VISCOSITY = 900;
 /**
  * Whether a fluid may be filled where the cap names another and the seals are of these materials. The base must be the
  * same; the boiling points must reach what the cap wants; a low-viscosity grade is not replaced by a thicker one.
- * With neither cap nor seals known there is nothing to judge by.
+ * With neither cap nor seals known there is nothing to judge by; `null` is a system that has no cap yet, whose fluid is
+ * decided by its seals.
  */
-export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: readonly SealMaterial[]): FluidVerdict {
+export function judgeFluid(
+  offered: FluidRow,
+  cap: FluidRow | undefined | null,
+  seals: readonly SealMaterial[],
+): FluidVerdict {
   const ruined = seals.filter((seal) => sealsAgainst(seal, offered.base) === 'does-not-fit');
   if (ruined.length > 0) {
     return no(
@@ -118,8 +123,12 @@ export function judgeFluid(offered: FluidRow, cap: FluidRow | undefined, seals: 
   if (!cap) {
     if (seals.length === 0)
       return unknown(
-        'Neither the cap nor the seals are known: read the cap, or the seal material from the unit’s maker.',
+        cap === null
+          ? 'The seals are not known, and there is no cap yet: ask the maker of the units for their seal material.'
+          : 'Neither the cap nor the seals are known: read the cap, or the seal material from the unit’s maker.',
       );
+    if (cap === null)
+      return { state: 'fits', sentence: `The seals survive ${offered.grade}: mark the new cap with it.` };
     return unknown(`The seals survive ${offered.grade}, but the cap has not been read: read which grade it names.`);
   }
   if (cap.base !== offered.base) {

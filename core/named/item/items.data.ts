@@ -46,6 +46,7 @@ export const ITEMS = [
   'spacer',
   'bracket',
   'small-hose',
+  'vacuum-cap',
   'reducer',
   'nipple',
   'pump',

@@ -21,7 +21,8 @@ export function builtWith({ units }: Pick<World, 'units'>, vehicle: TrueVehicle,
     const before = places.get(place.slot);
     // A place that the conversion brings has its unit only when somebody puts one in.
     if (before) places.set(place.slot, { ...place, unit: before.unit });
-    else if (done.units.has(place.slot)) places.set(place.slot, place);
+    else if (done.units.has(place.slot))
+      places.set(place.slot, toItsUnit(place, units.get(done.units.get(place.slot) ?? '')));
   }
   return {
     layout: converted?.layout ?? vehicle.layout,
@@ -33,6 +34,16 @@ export function builtWith({ units }: Pick<World, 'units'>, vehicle: TrueVehicle,
     }),
   };
 }
+/** Lines and hoses of a place that a conversion brings are made to the unit that goes in: there were none. */
+const toItsUnit = (place: TruePlace, unit: TrueUnit | undefined): TruePlace => ({
+  ...place,
+  side: place.side.map((one) => {
+    const made = ['port-thread', 'port-seat', 'vacuum-hose', 'feed-hose'].includes(one.attribute);
+    const own = unit?.facts.find(({ attribute, position }) => attribute === one.attribute && position === one.position);
+    return made && own ? { ...one, value: own.value } : one;
+  }),
+});
+
 /** A vehicle as a chain, with what was done to it; as it is where nothing was. */
 export const chainWith = (
   world: Pick<World, 'units'>,

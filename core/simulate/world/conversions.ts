@@ -68,6 +68,33 @@ function onTheSameLines(made: Design, old: Design): Design {
   return { ...made, own: here(made.own), side: here(made.side) };
 }
 
+/** A clutch whose master moves its slave as far as the fork wants, and no further than the slave can go. */
+function clutchOf(frame: Frame, draw: Draw): Design[] {
+  const master = clutchMaster(frame, draw.apart('clutch'));
+  const of = slave(frame, draw.apart('slave'));
+  const bore = master.own.find(({ attribute }) => attribute === 'bore')?.value ?? null;
+  const set = (facts: readonly TrueFact[], travel: number): TrueFact[] =>
+    facts.map((one) =>
+      one.attribute === 'travel' ? { ...one, value: travel } : one.attribute === 'bore' ? { ...one, value: bore } : one,
+    );
+  return [master, { ...of, own: set(of.own, 34), side: set(of.side, 15) }];
+}
+
+/** What a unit is bolted to and pushed by: that of the vehicle stays, whatever comes. */
+const AT_PEDAL = ['stud-spacing', 'rod-length', 'clevis-pin'] as const;
+/** A booster of another frame that goes on the bulkhead and the pedal of the vehicle. */
+function onTheSameStuds(made: Design, old: Design): Design {
+  const there = (facts: readonly TrueFact[]): TrueFact[] =>
+    facts.map((one) => {
+      const same =
+        one.position === undefined && AT_PEDAL.some((name) => name === one.attribute)
+          ? old.side.find(({ attribute, position }) => attribute === one.attribute && position === undefined)
+          : undefined;
+      return same ? { ...one, value: same.value } : one;
+    });
+  return { ...made, own: there(made.own), side: there(made.side) };
+}
+
 /** Conversions that make sense on a vehicle of these designs, each with what it brings. */
 export function conversionsOf(frame: Frame, designs: readonly Design[], clutch: boolean, draw: Draw): TrueConversion[] {
   const { layout } = frame;
@@ -96,14 +123,14 @@ export function conversionsOf(frame: Frame, designs: readonly Design[], clutch: 
     add(
       'assist',
       to,
-      booster(made, draw.apart('assist')),
+      onTheSameStuds(booster(made, draw.apart('assist')), master),
       onTheSameLines(brakeMaster(made, draw.apart('master')), master),
     );
   }
   if (servo && layout.assistance === 'vacuum') {
     const to: TrueLayout = { ...layout, assistance: 'pump' };
     const made = { ...frame, layout: to };
-    add('vacuum-to-hydraulic', to, booster(made, draw.apart('pump')), master);
+    add('vacuum-to-hydraulic', to, onTheSameStuds(booster(made, draw.apart('pump')), servo), master);
     const electric = (facts: readonly TrueFact[]): TrueFact[] => [
       ...without(facts, 'vacuum-hose', 'booster-supply', 'diaphragms', 'diaphragm'),
       fact('booster-supply', 'electric'),
@@ -117,12 +144,6 @@ export function conversionsOf(frame: Frame, designs: readonly Design[], clutch: 
       own: larger(master.own),
     });
   }
-  if (!clutch)
-    add(
-      'self-shifting-to-manual',
-      layout,
-      clutchMaster(frame, draw.apart('clutch')),
-      slave(frame, draw.apart('slave')),
-    );
+  if (!clutch) add('self-shifting-to-manual', layout, ...clutchOf(frame, draw));
   return found;
 }

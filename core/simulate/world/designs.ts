@@ -93,7 +93,7 @@ export function brakeMaster(frame: Frame, draw: Draw): Design {
       fact('bore-form', 'straight'),
       fact('port-count', layout.outlets.length),
       fact('seals', seals),
-      ...(boosted ? [fact('rod-kind', null), fact('recess-depth', face.pocket)] : []),
+      ...(boosted ? [fact('rod-kind', null), fact('rod-length', null), fact('recess-depth', face.pocket)] : []),
     ],
     side: [...shared, fact('fluid', fluid), ...(boosted ? [fact('booster-pin', face.pin)] : [])],
   };

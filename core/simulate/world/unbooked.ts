@@ -47,6 +47,14 @@ const together = (...all: readonly Both[]): Both => ({
   side: all.flatMap(({ side }) => side),
 });
 
+const HOSE: readonly TrueFact[] = [
+  fact('hose-length', 400),
+  fact('hose-lock', 330),
+  fact('hose-droop', 340),
+  fact('hose-bump', 300),
+  fact('tab', null),
+];
+
 const MASTER = together(STUDS, PEDAL, ROOM, {
   own: [
     fact('sensor-thread', null),
@@ -56,8 +64,10 @@ const MASTER = together(STUDS, PEDAL, ROOM, {
     fact('seal-ring', 40),
     fact('reservoir-size', 100),
     fact('feed-nipple', null),
+    fact('hose-offset', 5),
   ],
   side: [
+    ...HOSE,
     fact('sensor-thread', null),
     fact('line-valve', null),
     fact('plate', null),
@@ -91,22 +101,12 @@ const OF_A_KIND: Readonly<Record<UnitKind, Both>> = {
       fact('spoke-room', 40),
       fact('hub-bore', 70),
       fact('disc-thickness', 20),
-      fact('hose-length', 400),
-      fact('hose-lock', 330),
-      fact('hose-droop', 340),
-      fact('hose-bump', 300),
-      fact('tab', null),
+      ...HOSE,
     ],
   }),
   'wheel-cylinder': {
     own: [],
-    side: [
-      fact('hose-length', 400),
-      fact('hose-lock', 330),
-      fact('hose-droop', 340),
-      fact('hose-bump', 300),
-      fact('tab', null),
-    ],
+    side: [...HOSE],
   },
 };
 

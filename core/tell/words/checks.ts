@@ -27,6 +27,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'place.reservoir': 'kind of reservoir',
   'place.mated': 'side of a production change',
   'place.asked': 'what the conversion asks',
+  'place.role': 'unit of the conversion',
   'vehicle.valve': 'valves',
   'vehicle.nipple': 'feed of the clutch',
   'vehicle.hose': 'length of the flexible hose',

@@ -80,6 +80,10 @@ const WORDS: Readonly<Partial<Record<ItemName, ItemWords>>> = {
   line: { words: 'Brake line', without: 'nothing carries the fluid there' },
   hose: { words: 'Flexible hose', without: 'nothing carries the fluid to what moves' },
   'feed-hose': { words: 'Feed hose for brake fluid', without: 'the unit draws air' },
+  'vacuum-cap': {
+    words: 'Cap for the vacuum line that is not used any more',
+    without: 'an open vacuum line leans out the engine',
+  },
   'small-hose': { words: 'Vacuum hose', without: 'nothing drives the booster' },
   connector: { words: 'Inline connector', without: 'two line ends do not meet by themselves' },
   adapter: { words: 'Adapter', without: 'the nut does not go into the port' },

@@ -45,6 +45,9 @@ const PATH_WORDS = new Map([
   ['longest', 'longest travel of the slave'],
 ]);
 
+/** A value as a table writes it: a figure where it is one. */
+const asValue = (text: string): string | number => (/^[\d.]+$/.test(text) ? Number(text) : text);
+
 export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => string>>> = {
   'place.bore': boreSentence,
   'place.wanted': boreSentence,
@@ -93,6 +96,17 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
     return state === 'fits'
       ? `${words}: ${shownAs('fits', name?.name, values['value'])}.`
       : `${words} is not known, and the conversion turns on it: look before ordering.`;
+  },
+  'place.role': ({ values, state }) => {
+    const name = findAttribute(String(values['attribute']));
+    const words = capital(name?.words ?? String(values['attribute']));
+    const wanted = String(values['wanted'])
+      .split(' | ')
+      .map((one) => (one === '' ? 'none' : shownAs('fits', name?.name, asValue(one))))
+      .join(' or ');
+    return state === 'not-known'
+      ? `${words} is not known; the conversion needs ${wanted}.`
+      : `${words}: it has ${shownAs('fits', name?.name, values['value'])}; the conversion needs ${wanted}.`;
   },
   'joint.gone': ({ values }) =>
     `${String(values['from'])} and ${String(values['to'])} do not meet any more: the part that is ` +

@@ -13,16 +13,13 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'booster', kind: 'booster', words: 'hydraulic booster', wanted: [{ attribute: 'booster-supply', is: ['pump'] }] },
       { slot: 'brake-master', kind: 'brake-master', words: 'master that matches it' },
     ],
-    asks: {
-      booster: ['pump-flow', 'flow-wanted', 'relief-pressure', 'pressure-wanted', 'pump-returns', 'returns-wanted', 'pressure-thread', 'pressure-end', 'return-hose', 'assist-fluid', 'reach-front', 'reach-behind', 'brake-light-switch', 'cruise-switch'],
-      'brake-master': ['recess-depth', 'valve-in-body'],
-    },
+    brings: [{ kind: 'pump', when: { choice: 'pump', is: ['new'] } }],
+    asks: { booster: ['reach-behind', 'brake-light-switch', 'cruise-switch'], 'brake-master': ['valve-in-body'] },
     changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'pump' } }],
     parts: [
       { key: 'pump', does: 'add', item: 'pump', words: 'Pump with enough flow and a second return', why: 'steering and booster each want one', when: { choice: 'pump', is: ['new'] } },
       { key: 'pressure-hoses', does: 'add', words: 'Pressure hose, pump to booster and booster to steering', quantity: 2, why: 'ends as at pump, booster and steering gear', wants: { kind: 'pressure-hose' } },
       { key: 'return-hose', does: 'add', words: 'Return hose with two clamps', why: 'a narrow return holds the brakes on' },
-      { key: 'vacuum-plug', does: 'cap', words: 'Plug for the unused vacuum line', why: 'an open vacuum line leans out the engine' },
       { key: 'vacuum-booster', does: 'remove', words: 'Vacuum booster with hose and check valve', why: 'nothing drives it any more' },
       { key: 'switches', does: 'move', words: 'Brake-light and cruise switches', why: 'they sit on the old pedal side' },
       { key: 'steering-fluid', does: 'add', words: 'Fluid for pump and booster, as the pump’s cap says', why: 'not the brake fluid' },
@@ -52,7 +49,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'booster', kind: 'booster', words: 'vacuum booster', wanted: [{ attribute: 'booster-supply', is: ['vacuum'] }] },
       { slot: 'brake-master', kind: 'brake-master', words: 'master without a rod of its own', wanted: [{ attribute: 'rod-length', is: [null] }] },
     ],
-    asks: { booster: ['reach-front', 'reach-behind', 'vacuum-source', 'pedal-height', 'linkage'], 'brake-master': ['recess-depth', 'force-limit', 'reach-front'] },
+    asks: { booster: ['reach-behind', 'vacuum-source', 'linkage'], 'brake-master': ['reach-front'] },
     changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'vacuum' } }],
     parts: [
       { key: 'vacuum-hose', does: 'add', item: 'small-hose', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
@@ -140,7 +137,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     about: 'The complete unit of the sister vehicle, with its sensors and its own bleeding routine.',
     needs: [{ fact: 'place', slot: 'booster', is: ['yes'], because: 'It has no assistance unit to change.' }],
     roles: [{ slot: 'booster', kind: 'booster', words: 'complete unit', wanted: [{ attribute: 'booster-supply', is: ['electric'] }] }],
-    asks: { booster: ['pressure-thread', 'pressure-end', 'brake-light-switch', 'stud-thread'] },
+    asks: { booster: ['brake-light-switch'] },
     changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'electric' } }],
     parts: [
       { key: 'sensors', does: 'move', words: 'Sensors of the old unit', why: 'same place, often another connector' },

@@ -100,11 +100,10 @@ describe('a plan', () => {
     expect(planConversion(row('drum-to-disc'), TUG, { rear: 'nonsense' }).choices[0]?.taken).toBe('keep');
   });
   it('asks only of places that it fills', () => {
-    expect(Object.keys(planConversion(row('sibling-master'), TUG).asks)).toEqual(['brake-master']);
-    expect(Object.keys(planConversion(row('sibling-master'), TUG, { booster: 'too' }).asks)).toEqual([
-      'brake-master',
-      'booster',
-    ]);
+    expect(Object.keys(planConversion(row('drum-to-disc'), TUG).asks)).toEqual(['front-brake', 'brake-master']);
+    expect(Object.keys(planConversion(row('assist'), TUG).asks)).toEqual(['booster', 'brake-master']);
+    expect(planConversion(row('vacuum-to-hydraulic'), TUG).brings).toEqual(['pump']);
+    expect(planConversion(row('vacuum-to-hydraulic'), TUG, { pump: 'keep' }).brings).toEqual([]);
   });
   it('what a conversion repeats is a step of the card', () => {
     const repeats = CONVERSIONS.flatMap((c) => c.steps.flatMap((step) => step.repeats ?? []));
@@ -118,7 +117,6 @@ describe('a plan', () => {
       words: 'Take out: Vacuum booster with hose and check valve',
     });
     expect(lines.find((l) => l.key === 'plan/switches')?.section).toBe('move');
-    expect(lines.find((l) => l.key === 'plan/vacuum-plug')?.section).toBe('order');
   });
   it('the stored pressure is told at the step where lines are opened', () => {
     const step = planConversion(row('vacuum-to-hydraulic'), TUG).steps.find((s) =>

@@ -4,9 +4,9 @@ import type { UnitKind } from '../../named/unit/index.js';
 import type { WorkStep } from '../work-card/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
-import type { Choice, Chosen, ConversionPart, ConversionRow, ConversionStep, Need } from './types.js';
+import type { BroughtKind, Choice, Chosen, ConversionPart, ConversionRow, ConversionStep, Need } from './types.js';
 
-export { type Choice, type ConversionPart, type ConversionRow, type Role } from './types.js';
+export { type BroughtKind, type Choice, type ConversionPart, type ConversionRow, type Role } from './types.js';
 
 /** Conversions as a table, and the plan that follows from a row for one vehicle. */
 
@@ -25,13 +25,15 @@ export interface ConvertedVehicle {
 }
 
 /** A row of the table as it stands for one vehicle and one set of choices: what was not chosen is left out. */
-export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps'> {
+export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps' | 'brings'> {
   /** Whether it makes sense on this vehicle: yes, no with why, or not known with what to find out. */
   readonly applies: 'yes' | 'no' | 'not-known';
   readonly because: readonly string[];
   /** Every choice with what was taken. */
   readonly choices: readonly (Choice & { readonly taken: string })[];
   readonly steps: readonly (WorkStep & Pick<ConversionStep, 'repeats'>)[];
+  /** Parts that are no units and come new. */
+  readonly brings: readonly BroughtKind[];
 }
 
 /**
@@ -67,6 +69,7 @@ export function planConversion(
     asks: Object.fromEntries(Object.entries(row.asks).filter(([slot]) => places.has(slot))),
     changes: row.changes.filter(chosen).filter(({ slot }) => places.has(slot)),
     parts: row.parts.filter(chosen),
+    brings: (row.brings ?? []).filter(chosen).map(({ kind }) => kind),
     steps: row.steps.filter(chosen).map((step, i) => {
       const { when: _when, ...rest } = step;
       return { ...rest, key: `${row.id}-${i}`, why: row.words };

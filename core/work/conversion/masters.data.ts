@@ -2,7 +2,6 @@ import { STANDS } from '../../named/caution/index.js';
 import { BENCH_BLEED, LAW, PROVE, START_BY_HAND, WHEELS } from './common.data.js';
 import type { ConversionRow } from './types.js';
 
-const MASTER_ASKS = ['stud-spacing', 'stud-length', 'reach-front', 'room-front', 'valve-in-body'] as const;
 /** Conversions of masters and their lines. */
 // prettier-ignore
 export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
@@ -11,7 +10,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     about: 'A tandem master and a circuit for each axle, so that one leak leaves half of the brakes.',
     needs: [{ fact: 'place', slot: 'brake-master', is: ['yes'], because: 'It has no master on record.' }],
     roles: [{ slot: 'brake-master', kind: 'brake-master', words: 'tandem master', wanted: [{ attribute: 'port-count', is: [2, 3] }] }],
-    asks: { 'brake-master': [...MASTER_ASKS, 'rod-end', 'rod-retention', 'pedal-height', 'linkage', 'driving-side'] },
+    asks: { 'brake-master': ['valve-in-body', 'linkage'] },
     changes: [],
     parts: [
       { key: 'plug-old', does: 'cap', item: 'plug', words: 'Plug for the old outlet to the other axle, at the junction', why: 'each axle has its own line now' },
@@ -60,7 +59,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     about: 'The original cannot be had; a universal unit is adapted by its dimensions.',
     needs: [{ fact: 'place', slot: 'brake-master', is: ['yes'], because: 'It has no master on record.' }],
     roles: [{ slot: 'brake-master', kind: 'brake-master', words: 'universal master, by its dimensions' }],
-    asks: { 'brake-master': ['flange-angle', 'rod-engaged', 'rod-thread', 'reach-front', 'reach-up', 'room-front', 'room-up', 'pedal-height', 'rod-end'] },
+    asks: { 'brake-master': ['reach-up', 'linkage'] },
     changes: [],
     parts: [
       { key: 'bracket', does: 'add', item: 'bracket', words: 'Bracket from steel angle', why: 'bolt pattern and flange angle seldom match', when: { choice: 'mounting', is: ['bracket'] } },
@@ -87,7 +86,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'brake-master', kind: 'brake-master', words: 'master of the sister vehicle' },
       { slot: 'booster', kind: 'booster', words: 'booster of the sister vehicle', when: { choice: 'booster', is: ['too'] } },
     ],
-    asks: { 'brake-master': ['recess-depth', 'sensor-thread', 'seal-ring', 'force-limit'], booster: ['reach-front', 'room-front', 'output-force'] },
+    asks: { 'brake-master': ['sensor-thread'] },
     changes: [],
     parts: [
       { key: 'sensor', does: 'move', words: 'Sensor from the old master', why: 'same place, often another connector' },
@@ -109,8 +108,11 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'clutch-master', kind: 'clutch-master', words: 'clutch master of the manual sister' },
       { slot: 'slave', kind: 'slave', words: 'slave of the same side of the change' },
     ],
-    asks: { 'clutch-master': ['clutch-feed', 'feed-nipple', 'start-switch', 'stud-length', 'pedal-height'], slave: ['travel', 'line-retention'] },
-    changes: [],
+    asks: { slave: ['line-retention'] },
+    changes: [
+      { slot: 'clutch-master', change: { face: 'vehicle', attribute: 'clutch-feed', to: 'brake-reservoir' }, when: { choice: 'feed', is: ['shared'] } },
+      { slot: 'clutch-master', change: { face: 'vehicle', attribute: 'clutch-feed', to: 'own-reservoir' }, when: { choice: 'feed', is: ['own'] } },
+    ],
     parts: [
       { key: 'hard-line', does: 'add', item: 'line', words: 'Hard line from master to slave hose', why: 'made for the one side of the change: same side as master and slave' },
       { key: 'hose', does: 'add', words: 'Flexible hose to the slave', why: 'engine and gearbox move', wants: { kind: 'hose' } },

@@ -2,8 +2,12 @@ import type { FittingWant } from '../../list/parts-list/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import type { ItemName } from '../../named/item/index.js';
 import type { UnitKind } from '../../named/unit/index.js';
+import type { PartKind } from '../../vehicle/chain/index.js';
 import type { Change } from '../../vehicle/place/index.js';
 import type { WorkGroup } from '../work-card/index.js';
+
+/** Kinds of parts that a conversion brings and that are no units. */
+export type BroughtKind = Extract<PartKind, 'pump'>;
 
 /** What has to be so before a conversion makes sense, and what to say when it is not. */
 export interface Need {
@@ -69,9 +73,11 @@ export interface ConversionRow {
   readonly system: 'brake' | 'clutch';
   /** Each axle has a circuit of its own afterwards: the rear line leaves the junction. */
   readonly splits?: true;
+  /** Parts that are no units and come new, made or bought to what the new units want of them. */
+  readonly brings?: readonly { readonly kind: BroughtKind; readonly when?: Chosen }[];
   readonly needs: readonly Need[];
   readonly roles: readonly Role[];
-  /** What must be answered at each place, also when nothing is recorded about it. */
+  /** What must be answered at each place although nobody recorded it: only what no joint asks for by itself. */
   readonly asks: Readonly<Record<string, readonly AttributeName[]>>;
   /** What it changes on the vehicle's side of a place. */
   readonly changes: readonly { readonly slot: string; readonly change: Change; readonly when?: Chosen }[];

@@ -3,6 +3,7 @@ import {
   checkChain,
   composeJob,
   entriesFor,
+  isBrought,
   isOpen,
   type JobReads,
   type PlaceInput,
@@ -29,10 +30,16 @@ export async function candidatesFor(
 ): Promise<RoleView['candidates']> {
   const entries = entriesFor(input.chain, role.slot, input.known);
   const old = entries.length === 1 ? reads.unit(entries[0]?.unitId ?? '') : undefined;
+  const place = {
+    slot: role.slot,
+    measured: [],
+    ...(old ? { old } : {}),
+    ...(isBrought(role.slot, input) ? { brought: true as const } : {}),
+  };
   const judged = (unitId: string, from: string): RoleView['candidates'] => {
     const unit = reads.unit(unitId);
     if (!unit || !suits(unit, role)) return [];
-    const rows = placeRows([{ slot: role.slot, ...(old ? { old } : {}), chosen: unit, measured: [] }], input, reads);
+    const rows = placeRows([{ ...place, chosen: unit }], input, reads);
     const answer = checkChain(composeJob(rows));
     if ('faults' in answer) return [];
     const checks = answer.joints.flatMap((joint) => joint.checks.filter(isOpen).map((check) => ({ joint, check })));

@@ -46,7 +46,7 @@ export async function planFor(
       candidates: role.stays ? [] : await candidatesFor(role, input, vehicleId, reads, stores),
     });
   }
-  const { asks, changes: _changes, ...rest } = plan;
+  const { asks, changes: _changes, brings: _brings, ...rest } = plan;
   return {
     ...rest,
     because: [...plan.because],
