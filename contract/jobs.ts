@@ -12,7 +12,7 @@ import { VERDICT_GRADES } from '@kerabat/core/judge/verdict';
 import { SOURCE_KINDS } from '@kerabat/core/named/unit';
 import type { Chain } from '@kerabat/core/tell/strip';
 import { PART_KINDS } from '@kerabat/core/vehicle/chain';
-import { SYSTEMS } from '@kerabat/core/vehicle/place';
+import { PLACE_STATES, SYSTEMS } from '@kerabat/core/vehicle/place';
 import { EVIDENCE_KINDS } from '@kerabat/core/vehicle/reading';
 import { FourState, Month, oneOf, Quantity, strict, text, UnitKind, type Same } from './shapes.js';
 import { FeelSheet } from './feel.js';
@@ -268,6 +268,10 @@ export const SlotWork = T.Object({
   unitIs: UnitIs,
   /** The vehicle has no such place: the conversion brings it. */
   brought: T.Optional(T.Literal(true)),
+  /** What somebody said becomes of the place, of each side, and whether that leaves it without a unit to choose. */
+  state: T.Optional(oneOf(PLACE_STATES)),
+  sides: T.Optional(T.Object({ left: T.Optional(oneOf(PLACE_STATES)), right: T.Optional(oneOf(PLACE_STATES)) })),
+  left: T.Optional(T.Literal(true)),
   /** A production change that touches this place. */
   split: T.Optional(SplitView),
   old: T.Optional(UnitRef),
@@ -366,9 +370,10 @@ export const Workspace = T.Object({
   }),
   /** What is still to be measured, the shortest list, over all places. */
   measurements: T.Array(MeasurementView),
-  /** The conversion that this job is planned by. */
-  conversion: T.Optional(
+  /** The conversions that this job is planned by, each with the decision that it rests on. */
+  conversions: T.Array(
     T.Object({
+      subject: T.String(),
       id: T.String(),
       words: T.String(),
       applies: T.String(),

@@ -43,9 +43,10 @@ const nameOf = ({ attribute, position, value, rests }: ChainFact): string =>
 
 /**
  * What a conversion makes of a vehicle, as edits: facts of parts that are there, parts that were not, joints that are
- * made or led elsewhere. The vehicle as it is stays as it is: what it does not have is never measured on it.
+ * made or led elsewhere; `leaves` are parts that somebody takes away. The vehicle as it is stays as it is: what it does
+ * not have is never measured on it.
  */
-export function conversionEdits(now: Draft, then: Draft): Edit[] {
+export function conversionEdits(now: Draft, then: Draft, leaves: ReadonlySet<string> = new Set()): Edit[] {
   const parts = [...then.parts.values()].flatMap((part): Edit[] => {
     const before = now.parts.get(part.id);
     if (!before)
@@ -64,11 +65,16 @@ export function conversionEdits(now: Draft, then: Draft): Edit[] {
     return same ? [] : [{ id: `conversion joint ${joint.id}`, do: 'join', joint }];
   });
   // What only the unit that comes off sat on goes with it: the plate behind a drum.
-  const put = new Set(then.edits.flatMap((edit) => (edit.do === 'put' ? [edit.at] : [])));
+  const put = new Set([...leaves, ...then.edits.flatMap((edit) => (edit.do === 'put' ? [edit.at] : []))]);
   const gone = [...now.parts.keys()].filter((id) => {
     const met = now.joints.filter(({ between }) => between.some((ref) => ref.part === id));
     const withNew = met.every(({ between }) => between.some((ref) => ref.part !== id && put.has(ref.part)));
     return !then.parts.has(id) && met.length > 0 && withNew;
   });
-  return [...parts, ...joints, ...gone.map((id): Edit => ({ id: `conversion without ${id}`, do: 'remove', at: id }))];
+  const away = [...leaves].filter((id) => now.parts.has(id));
+  return [
+    ...parts,
+    ...joints,
+    ...[...new Set([...away, ...gone])].map((id): Edit => ({ id: `conversion without ${id}`, do: 'remove', at: id })),
+  ];
 }

@@ -1,7 +1,7 @@
 import { checksFor } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
 import { type ChainFact, faceRef, type JointKind } from '../vehicle/chain/index.js';
-import { partOf, partsOf, type Slot } from '../vehicle/place/index.js';
+import { partOf, partsOf, PLACE_SIDES, type PlaceState, placeStateRow, type Slot } from '../vehicle/place/index.js';
 import { conversionEdits, withChanges } from './changes.js';
 import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
 import { addLines } from './lines.js';
@@ -34,17 +34,18 @@ import type { JobPlace, JobRows } from './types.js';
 export function composeJob(rows: JobRows): ChainInput {
   const there = rows.places.filter((place) => !place.absent);
   const now = draftOf(there, rows, false);
-  const converted = rows.places.some(
-    (place) => place.absent === true || place.conversion !== undefined || place.changes.length > 0,
-  );
-  const then = converted ? draftOf(rows.places.map(withChanges), afterwards(rows), true) : now;
+  const gone = new Set(rows.places.flatMap((place) => goneAt(place, rows)));
+  const converted =
+    gone.size > 0 ||
+    rows.places.some((place) => place.absent === true || place.conversion !== undefined || place.changes.length > 0);
+  const then = converted ? draftOf(laterPlaces(rows, gone), afterwards(rows), true) : now;
   const { listed, refused, overrides, unanswered, settings } = rows;
   return {
     parts: [...now.parts.values()],
     joints: now.joints,
     edits: [
       ...then.edits,
-      ...(converted ? conversionEdits(now, then) : []),
+      ...(converted ? conversionEdits(now, then, gone) : []),
       ...(rows.splits ? splitEdits(now, then) : []),
     ],
     listed,
@@ -68,6 +69,30 @@ export function composeJob(rows: JobRows): ChainInput {
       ]),
     ),
   };
+}
+
+/** What becomes of a part of a place, as somebody said it; undefined where nobody did. */
+const stateAt = ({ state, sides = {} }: JobPlace, id: string): PlaceState | undefined =>
+  PLACE_SIDES.flatMap((side) => (id.endsWith(side) ? (sides[side] ?? []) : []))[0] ?? state;
+const goneAt = (place: JobPlace, rows: JobRows): string[] =>
+  standing(place.slot, rows).filter((id) => stateAt(place, id) === 'goes');
+
+/**
+ * Places as they are afterwards: one of which everything goes is none. What the record of a master says of a booster's
+ * face says nothing of the bulkhead that it is bolted to then.
+ */
+function laterPlaces(rows: JobRows, gone: ReadonlySet<string>): JobPlace[] {
+  const left = rows.places.filter((place) => !standing(place.slot, rows).every((id) => gone.has(id)));
+  const unboosted = gone.has(partOf('booster'));
+  const ofBooster = (fact: ChainFact): boolean =>
+    [...BOOSTER_FACE, ...BOOSTER_PUSH, 'plate'].some((name) => name === fact.attribute);
+  return left
+    .map((place) =>
+      unboosted && place.slot === 'brake-master'
+        ? { ...place, recorded: place.recorded.filter((fact) => !ofBooster(fact)) }
+        : place,
+    )
+    .map(withChanges);
 }
 
 /** The rows of a vehicle as its conversion leaves it. */
@@ -112,7 +137,14 @@ function addUnit(place: JobPlace, rows: JobRows, draft: Draft): void {
     addPart(draft, id, kind, [...own, ...(old ? factsOf(old) : [])], unit);
     // A unit for one side of an axle goes in on that side.
     const otherHand = (hand === 'left' && id.endsWith('right')) || (hand === 'right' && id.endsWith('left'));
-    if (!chosen || otherHand) continue;
+    const state = stateAt(place, id);
+    const row = state === undefined ? undefined : placeStateRow(state);
+    if (row?.edits === 'same-again' && old) {
+      const moved = row.moved ? ({ moved: true } as const) : {};
+      draft.edits.push({ id: `put ${id}`, do: 'put', at: id, kind, unit: old.id, facts: factsOf(old), ...moved });
+      continue;
+    }
+    if (!chosen || otherHand || (row !== undefined && row.edits !== 'another')) continue;
     draft.edits.push({
       id: `put ${id}`,
       do: 'put',

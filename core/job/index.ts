@@ -55,6 +55,7 @@ export { type PlaceInput, placeRows } from './work-out/rows.js';
 export {
   type IdentifiedJob,
   givenIn,
+  contradictions,
   identificationsAsked,
   type JobBase,
   type JobInput,

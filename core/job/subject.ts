@@ -1,4 +1,4 @@
-import { type System, SYSTEMS } from '../vehicle/place/index.js';
+import { PLACE_SIDES, type PlaceSide, type System, SYSTEMS } from '../vehicle/place/index.js';
 
 /** What a decision of a job is about: one value, read and written here and nowhere else. */
 
@@ -23,15 +23,18 @@ export type Subject =
   | { readonly about: 'asked'; readonly slot: string; readonly question: string }
   /** A cause that looks like a bad unit: it was this, or it was ruled out. */
   | { readonly about: 'found'; readonly cause: string }
+  /** What becomes of a place, or of one side of it. */
+  | { readonly about: 'place'; readonly slot: string; readonly side?: PlaceSide }
   /** The fluid of a system. */
   | { readonly about: 'fluid'; readonly system: System }
-  | { readonly about: 'conversion' };
+  /** A conversion that the job is planned by: the first one without its name, and each by its name. */
+  | { readonly about: 'conversion'; readonly conversion?: string };
 
 /** A subject as it is kept and sent: "fix:brake-master/old-rod". */
 export function subjectText(subject: Subject): string {
   switch (subject.about) {
     case 'conversion':
-      return subject.about;
+      return subject.conversion === undefined ? subject.about : `${subject.about}:${subject.conversion}`;
     case 'fluid':
       return `fluid:${subject.system}`;
     case 'fix':
@@ -44,6 +47,8 @@ export function subjectText(subject: Subject): string {
       return `look:${subject.slot}/${subject.look}`;
     case 'asked':
       return `asked:${subject.slot}/${subject.question}`;
+    case 'place':
+      return `place:${subject.slot}${subject.side === undefined ? '' : `/${subject.side}`}`;
     case 'box':
       return `box:${subject.slot}/${subject.item}`;
     default:
@@ -59,7 +64,9 @@ export function readSubject(text: string): Subject | undefined {
   if (place) return { about: place, slot: rest };
   const system = SYSTEMS.find((s) => s === rest);
   if (about === 'fluid') return system && { about, system };
+  if (about === 'conversion') return { about, conversion: rest };
   if (about === 'found') return { about, cause: rest };
+  if (about === 'place') return placeSubject(rest);
   const [, slot = '', what = ''] = /^([^/]+)\/(.+)$/.exec(rest) ?? [];
   if (slot === '') return undefined;
   if (about === 'look') return { about, slot, look: what };
@@ -67,4 +74,11 @@ export function readSubject(text: string): Subject | undefined {
   if (about === 'box') return { about, slot, item: what };
   if (about === 'fix') return { about, slot, fix: what };
   return about === 'override' ? { about, slot, joint: what } : undefined;
+}
+
+function placeSubject(text: string): Subject | undefined {
+  const [slot = '', at, ...more] = text.split('/');
+  if (at === undefined) return { about: 'place', slot };
+  const side = PLACE_SIDES.find((one) => one === at);
+  return side && more.length === 0 ? { about: 'place', slot, side } : undefined;
 }

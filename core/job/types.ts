@@ -5,7 +5,7 @@ import type { Settings } from '../named/settings/index.js';
 import type { UnitDesign, UnitKind } from '../named/unit/index.js';
 import type { BoxItem, ChainFact, PartKind, Value } from '../vehicle/chain/index.js';
 import type { LayoutName } from '../vehicle/layout/index.js';
-import type { Change, Slot } from '../vehicle/place/index.js';
+import type { Change, PlaceSide, PlaceState, Slot } from '../vehicle/place/index.js';
 
 /** One place of a vehicle in a job: what is recorded and was read there, what was identified and what was chosen. */
 export interface JobPlace {
@@ -25,6 +25,9 @@ export interface JobPlace {
   readonly box?: readonly BoxItem[];
   /** Somebody confirmed that another design is wanted. */
   readonly wanted: boolean;
+  /** What becomes of the place, and of one side of it where that is something else. */
+  readonly state?: PlaceState;
+  readonly sides?: Readonly<Partial<Record<PlaceSide, PlaceState>>>;
   /** The unit stays and gets new seals: it comes off, its reservoir is lifted. */
   readonly resealed?: true;
   /** Units beside which the record lists the chosen one. */

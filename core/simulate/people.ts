@@ -12,6 +12,8 @@ import type { Arm, TrueFact } from './world/index.js';
 export const ERRORS = {
   unseen: 0.04,
   sigma: 0.07,
+  /** By a micrometer, which is taken where a caliper was too coarse. */
+  fine: 0.004,
   bias: 0.03,
   angle: 1.5,
   /** Only in the arm of lies. */
@@ -32,6 +34,7 @@ export function said(
   position: string | undefined,
   person: Person,
   draw: Draw,
+  tool: 'caliper' | 'micrometer' = 'caliper',
 ): string | undefined {
   const slips = person.arm === 'lies' && draw.happens(ERRORS.blunder);
   const own = facts.filter((one) => one.attribute === name);
@@ -43,6 +46,8 @@ export function said(
   if (kind === 'thread' && slips) return lookup(TAKEN_FOR, String(found.value)) ?? String(found.value);
   if (kind !== 'quantity' || typeof found.value !== 'number') return String(found.value);
   if (dimension === 'angle') return `${Math.max(0.1, Math.round(found.value + draw.heavy() * ERRORS.angle))}`;
+  if (dimension === 'length' && tool === 'micrometer')
+    return `${(found.value + draw.heavy() * ERRORS.fine).toFixed(2)} mic`;
   const read = found.value + person.bias + draw.heavy() * ERRORS.sigma;
   const written = Math.max(0.1, slips ? blunder(name, read, draw) : read).toFixed(1);
   if (dimension === 'length') return `${written} cal`;

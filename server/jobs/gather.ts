@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Workspace } from '@kerabat/contract';
 import {
+  contradictions,
+  type DecisionRecord,
   gathering,
   givenIn,
   type IdentifiedJob,
@@ -58,6 +60,29 @@ export async function gatherJob(
   const workspace = workThrough(job, reads) as Workspace;
   return { input: { ...job, rows }, workspace };
 }
+
+/**
+ * Why what is about to be decided contradicts something that is decided already: a sentence with both sides, or
+ * nothing. What contradicted itself before is no hindrance.
+ */
+export function contradictionWith(
+  id: number,
+  decided: readonly { readonly subject: string; readonly value: DecisionRecord['value']; readonly reason: string }[],
+  stores: Stores,
+): string | undefined {
+  const may = decided.some(({ subject: text }) => {
+    const about = readSubject(text)?.about;
+    return about !== undefined && MAY_CONTRADICT.includes(about);
+  });
+  if (!may) return undefined;
+  const base = baseOf(id, stores);
+  const reads = jobReads(stores);
+  const before = new Set(contradictions(base, reads));
+  const others = base.decisions.filter(({ subject }) => !decided.some((one) => one.subject === subject));
+  const now = decided.map((one): DecisionRecord => ({ ...one, by: '', at: '', version: 0 }));
+  return contradictions({ ...base, decisions: [...others, ...now] }, reads).find((sentence) => !before.has(sentence));
+}
+const MAY_CONTRADICT: readonly string[] = ['place', 'unit', 'reseal', 'conversion'];
 
 /** What decisions about these subjects would be given for, as a job is now. */
 export async function boundsOf(id: number, subjects: readonly string[], stores: Stores): Promise<Bounds> {

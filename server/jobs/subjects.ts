@@ -7,7 +7,7 @@ import { lookRow } from '@kerabat/core/list/look';
 import { findFluid } from '@kerabat/core/named/fluid';
 import { ITEMS } from '@kerabat/core/named/item';
 import { PRESENCES } from '@kerabat/core/vehicle/chain';
-import { findSlot } from '@kerabat/core/vehicle/place';
+import { findSlot, isPlaceState, PLACE_STATE_ROWS, placeStateRow } from '@kerabat/core/vehicle/place';
 import { findConversion } from '@kerabat/core/work/conversion';
 import { badRequest } from '../base/http/problem.js';
 import type { Stores } from './needs.js';
@@ -92,14 +92,43 @@ const askedFault: Check<'asked'> = ({ question }, { value }) => {
   return whom.length > 80 ? { at: '/value/detail', sentence: 'A name has at most 80 characters.' } : undefined;
 };
 
+/** A state of the table; one that says which unit, or where, says it. */
+function placeFault(
+  { slot, side }: Extract<Subject, { readonly about: 'place' }>,
+  request: DecisionRequest,
+  stores: Pick<Stores, 'units'>,
+): Fault | undefined {
+  const { choice, detail = '' } = request.value;
+  if (!isPlaceState(choice)) {
+    const states = PLACE_STATE_ROWS.map(({ state }) => state).join(', ');
+    return choiceFault(`"${choice}" is no state of a place: ${states}.`);
+  }
+  if (side !== undefined && !AXLES.includes(slot))
+    return { at: '/subject', sentence: `The ${findSlot(slot)?.words ?? slot} has no left and right.` };
+  const { says } = placeStateRow(choice);
+  if (says === undefined) return noDetail(request);
+  if (detail === '') return undefined;
+  if (says === 'unit')
+    return (
+      unitFault(slot, detail, stores) && {
+        at: '/value/detail',
+        sentence: `There is no unit "${detail}" for this place.`,
+      }
+    );
+  return detail.length > 80 ? { at: '/value/detail', sentence: 'A place is told in 80 characters.' } : undefined;
+}
+const AXLES: readonly string[] = ['front-brake', 'rear-brake'];
+
 /** What a decision of each subject may say. */
 const CHECKS: { readonly [About in Subject['about']]: Check<About> } = {
   fluid: (_, request) =>
     findFluid(request.value.choice)
       ? noDetail(request)
       : choiceFault(`"${request.value.choice}" is not a fluid grade that is known here.`),
-  conversion: (_, { value }) => {
+  conversion: ({ conversion }, { value }) => {
     if (!findConversion(value.choice)) return choiceFault(`"${value.choice}" is not a conversion that is known here.`);
+    if (conversion !== undefined && conversion !== value.choice)
+      return choiceFault(`"${value.choice}" is decided under "conversion:${value.choice}", not under "${conversion}".`);
     return /^([\w-]+=[\w-]+(;[\w-]+=[\w-]+)*)?$/.test(value.detail ?? '')
       ? undefined
       : { at: '/value/detail', sentence: 'Choices of a conversion are written choice=option;choice=option.' };
@@ -130,6 +159,7 @@ const CHECKS: { readonly [About in Subject['about']]: Check<About> } = {
     ['on-vehicle', 'off', 'lost'].includes(request.value.choice)
       ? noDetail(request)
       : choiceFault('A unit is on-vehicle, off or lost.'),
+  place: placeFault,
   slot: (_, request) => noDetail(request),
   wanted: (_, request) => noDetail(request),
 };

@@ -8,14 +8,15 @@ import { heading, type Sheet, WIDTH } from './sheet.js';
 
 /** The work card on paper: steps by stage, each with its caution where the hurt happens. */
 export function workCardSheet(workspace: Workspace): Sheet {
-  const { workCard, conversion } = workspace;
+  const { workCard, conversions } = workspace;
   const content = WORK_GROUPS.flatMap((group) => {
     const here = workCard.filter((step) => step.group === group);
     return here.length === 0 ? [] : [heading(WORK_WORDS[group]), { ol: here.map(step) }];
   });
-  const planned = conversion
-    ? [{ text: `Conversion: ${conversion.words}. ${conversion.because.join(' ')}`, margin: [0, 4, 0, 4] }]
-    : [];
+  const planned = conversions.map(({ words, because }) => ({
+    text: `Conversion: ${words}. ${because.join(' ')}`,
+    margin: [0, 4, 0, 4],
+  }));
   const none = { text: 'Nothing beyond fitting and bleeding as usual.', margin: [0, 8, 0, 8] };
   const changed = workspace.work.flatMap((work) => work.joints.flatMap((joint) => jointPicture(work.words, joint)));
   const [first, ...more] = changed;

@@ -43,6 +43,7 @@ export class Follower {
     const { spec } = seat;
     this.job = new TrialJob(seat.vehicle, spec);
     if (spec.conversion !== undefined) this.job.decide('conversion', spec.conversion, '');
+    for (const id of spec.also ?? []) this.job.decide(`conversion:${id}`, id, '');
     if (spec.request === 'kit') this.job.decide(`reseal:${spec.slot}`, 'yes');
   }
 
@@ -133,10 +134,15 @@ export class Follower {
   private offers(slot: string, old: string | undefined): string[] {
     const { spec, shop } = this.seat;
     const { offers, listed } = shop.world;
-    const purpose = spec.conversion ?? (spec.request === 'upgrade' ? 'upgrade' : undefined);
-    if (purpose !== undefined)
+    const purposes =
+      spec.conversion !== undefined
+        ? [spec.conversion, ...(spec.also ?? [])]
+        : spec.request === 'upgrade'
+          ? ['upgrade']
+          : [];
+    if (purposes.length > 0)
       return offers
-        .filter((one) => one.vehicle === spec.vehicle && one.slot === slot && one.purpose === purpose)
+        .filter((one) => one.vehicle === spec.vehicle && one.slot === slot && purposes.includes(one.purpose))
         .map(({ unit }) => unit);
     const others = listed.filter(({ from, kind }) => from === old && kind === 'drop-in').map(({ to }) => to);
     return [...(spec.request === 'substitute' || old === undefined ? [] : [old]), ...others];
@@ -150,18 +156,20 @@ export class Follower {
     const { vehicle, shop, spec } = this.seat;
     const chosen = w.work.find(({ slot }) => slot === m.slot)?.chosen?.unitId ?? '';
     const key = `measure ${m.key} ${m.side === 'unit' ? chosen : ''}`;
-    if (this.done.has(key)) {
+    // Asked again where a caliper was too coarse: by a micrometer then.
+    const tool = this.done.has(key) ? 'micrometer' : 'caliper';
+    if (tool === 'micrometer' && (!isCoarse(w, m) || this.done.has(`${key} finer`))) {
       this.twice += 1;
       return false;
     }
-    this.done.add(key);
+    this.done.add(tool === 'micrometer' ? `${key} finer` : key);
     const ofUnit = m.side === 'unit';
     const side = placeAt(vehicle, spec, m.slot)?.side ?? [];
     // What is asked of the vehicle may be of the unit that is on it, and the other way round: people look where it is.
     const facts = ofUnit
       ? [...(shop.world.units.get(chosen)?.facts ?? []), ...side]
       : [...side, ...this.there(m.slot), ...BETWEEN];
-    if (this.answer(facts, m, ofUnit ? `unit:${chosen}` : m.slot, !ofUnit)) return true;
+    if (this.answer(facts, m, ofUnit ? `unit:${chosen}` : m.slot, !ofUnit, tool)) return true;
     // Whoever cannot say so says that, and goes on.
     const question = questionText({ side: m.side, attribute: m.attribute as AttributeName, ...positionOf(m) });
     if (ofUnit) this.job.decide(`asked:${m.slot}/${question}`, 'no-answer', 'the seller');
@@ -183,11 +191,17 @@ export class Follower {
   }
 
   /** Asks the person; what they say is recorded as it would be typed. */
-  private answer(facts: readonly TrueFact[], asked: Asked, slot: string, onVehicle: boolean): boolean {
+  private answer(
+    facts: readonly TrueFact[],
+    asked: Asked,
+    slot: string,
+    onVehicle: boolean,
+    tool: 'caliper' | 'micrometer' = 'caliper',
+  ): boolean {
     this.asked += 1;
     const row = findAttribute(asked.attribute);
     if (row) this.minutes += attribute(row.name).minutes;
-    const answer = row && said(facts, row.name, asked.position, this.seat.person, this.seat.draw);
+    const answer = row && said(facts, row.name, asked.position, this.seat.person, this.seat.draw, tool);
     if (answer === undefined) {
       this.unanswered += 1;
       this.seat.story.push(`cannot say: ${asked.line}`);
@@ -237,6 +251,20 @@ function itemOf(key: string, wanted: string | undefined): string {
   if (key.endsWith('/unit')) return `unit ${key.slice(0, -'/unit'.length)}`;
   return key.startsWith('fluid-') ? 'fluid' : (wanted ?? key);
 }
+
+/** Whether a check asks for it because the readings do not decide. */
+const isCoarse = (
+  { work }: Workspace,
+  { attribute: name, slot }: { readonly attribute: string; readonly slot: string },
+) =>
+  work.some(({ joints }) =>
+    joints.some(({ checks }) =>
+      checks.some(
+        ({ sentence, measures }) =>
+          sentence.includes('too coarse') && measures.some((one) => one.attribute === name && one.slot === slot),
+      ),
+    ),
+  );
 
 const positionOf = ({ position }: Pick<Asked, 'position'>) => (position === undefined ? {} : { position });
 

@@ -110,6 +110,12 @@ export class TrialJob {
     this.decisions.set(subject, { subject, value, reason: 'trial', by: 'trial', at: AT, version });
   }
 
+  /** Undoes a decision. */
+  takeBack(subject: string): void {
+    const before = this.decisions.get(subject);
+    if (before) this.decisions.set(subject, { ...before, value: null, version: before.version + 1 });
+  }
+
   /** Keeps with each new decision what it was given for. */
   async bind(given: (subject: string) => Promise<Given | undefined>): Promise<void> {
     for (const [subject, decision] of this.decisions) {

@@ -12,6 +12,8 @@ export interface JobSpec {
   readonly slot: Slot;
   readonly request: TrialRequest;
   readonly conversion?: string;
+  /** Further conversions of the same job: what they change is theirs where the first changes nothing. */
+  readonly also?: readonly string[];
   /** What is really wrong: the unit, or something that looks like it. */
   readonly cause: string;
   /** Whether whoever calls knows when the vehicle was built, and its options. */
@@ -57,10 +59,11 @@ export function vehicleOf({ vehicles }: Pick<World, 'vehicles'>, { vehicle }: Jo
   if (!found) throw new Error(`no vehicle "${vehicle}"`);
   return found;
 }
-export const conversionOf = (vehicle: TrueVehicle, { conversion }: JobSpec): TrueConverted | undefined =>
-  vehicle.conversions.find(({ id }) => id === conversion);
+const conversionsOf = (vehicle: TrueVehicle, { conversion, also = [] }: JobSpec): TrueConverted[] =>
+  [conversion, ...also].flatMap((wanted) => vehicle.conversions.find(({ id }) => id === wanted) ?? []);
 
 /** A place as a job leaves it: of a conversion, as that makes it. */
 export const placeAt = (vehicle: TrueVehicle, spec: JobSpec, slot: string): TruePlace | undefined =>
-  conversionOf(vehicle, spec)?.places.find((place) => place.slot === slot) ??
-  vehicle.places.find((place) => place.slot === slot);
+  conversionsOf(vehicle, spec)
+    .flatMap(({ places }) => places)
+    .find((place) => place.slot === slot) ?? vehicle.places.find((place) => place.slot === slot);

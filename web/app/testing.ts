@@ -182,6 +182,7 @@ export const workspace = (slot: Partial<SlotWork> = {}, over: Partial<Workspace>
     },
     measurements: [],
     workCard: [],
+    conversions: [],
     cautions: ['Competent people only.'],
     next: null,
     ...over,

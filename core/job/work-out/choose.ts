@@ -13,9 +13,16 @@ import { attribute, findAttribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
 import { isOfNeighbour } from '../places.data.js';
-import { findSlot } from '../../vehicle/place/index.js';
+import {
+  findSlot,
+  isPlaceState,
+  PLACE_SIDES,
+  type PlaceSide,
+  type PlaceState,
+  placeStateRow,
+} from '../../vehicle/place/index.js';
 import { type Evidence, factOfEvidence, readingTolerance, settle } from '../../vehicle/reading/index.js';
-import type { Plan } from '../../work/conversion/index.js';
+import type { Plans } from '../../work/conversion/index.js';
 import type { JobReads } from './reads.js';
 import { exclusionsOf, rivalWords } from './rivals.js';
 
@@ -30,8 +37,8 @@ export interface SlotInput {
   readonly evidence: readonly EvidenceRecord[];
   readonly photographs: readonly PhotographRecord[];
   readonly settings: Settings;
-  /** The conversion that the job is planned by. */
-  readonly plan?: Plan;
+  /** The conversions that the job is planned by, as one. */
+  readonly plan?: Plans;
 }
 
 export interface VehicleKnown {
@@ -62,8 +69,14 @@ export interface SlotChoice {
   /** Which others what was seen leaves possible, where they differ in what a must reads. */
   readonly rivals?: string;
   readonly chosen?: UnitDesign;
-  /** The unit that is there stays: a conversion goes over its joints, or it gets new seals. */
-  readonly stays?: 'gone-over' | 'resealed';
+  /** What somebody said becomes of the place, and of one side of it. */
+  readonly state?: PlaceState;
+  readonly sides?: Readonly<Partial<Record<PlaceSide, PlaceState>>>;
+  /**
+   * The unit that is there stays: a conversion goes over its joints, it gets new seals, it comes off and goes back, or
+   * nothing is done to it at all.
+   */
+  readonly stays?: 'gone-over' | 'resealed' | 'put-back' | 'left';
   readonly chosenNumber?: string;
 }
 
@@ -193,14 +206,20 @@ export function chooseSlot(
   const measured = measuredAt(slot, input);
   const unitIs = unitIsAt(slot, input);
   const decided = decisionOf(input.decisions, { about: 'old', slot });
+  const { state, sides, fitted } = stateOf(slot, input);
   const brought = decided === undefined && isBrought(slot, input);
   const enough = identification.verdict === 'enough' && !brought ? identification.candidates[0]?.unitId : undefined;
-  const old = reads.unit(decided?.choice ?? enough ?? '');
+  const found = reads.unit(fitted ?? decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
-  const seen = decided ? 'so' : seenOf(old?.id, { slot, measured }, identification, reads);
-  const stays = old && (wanted === undefined || wanted.choice === old.id) ? stayOf(slot, wanted, input) : undefined;
-  const chosenAs = wanted ?? (old && stays ? { choice: old.id } : undefined);
+  const seen = decided || fitted !== undefined ? 'so' : seenOf(found?.id, { slot, measured }, identification, reads);
+  // Where the record does not count, only what was seen or said names the unit.
+  const named = state === undefined || placeStateRow(state).record === 'counts';
+  const old = named || seen === 'so' ? found : undefined;
+  const stays =
+    staysBy(state) ?? (old && wanted?.choice !== old.id && wanted ? undefined : stayOf(slot, wanted, input));
+  const left = stays === 'left';
+  const chosenAs = left ? undefined : (wanted ?? (old && stays ? { choice: old.id } : undefined));
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
   const rivals = decided || brought ? undefined : rivalWords(identification, input, reads);
   return {
@@ -219,10 +238,62 @@ export function chooseSlot(
         }
       : {}),
     ...(chosen ? { chosen } : {}),
-    ...(stays === undefined ? {} : { stays }),
+    ...(stays === undefined || (!old && !left) ? {} : { stays }),
+    ...(state === undefined ? {} : { state }),
+    ...(sides === undefined ? {} : { sides }),
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
 }
+
+/** What somebody said becomes of a place and its sides; `fitted` is the unit that was fitted before. */
+function stateOf(
+  slot: string,
+  input: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>,
+): Pick<SlotChoice, 'state' | 'sides'> & { readonly fitted?: string } {
+  const { decisions } = input;
+  const at = (side?: PlaceSide) =>
+    decisionOf(decisions, { about: 'place', slot, ...(side === undefined ? {} : { side }) });
+  const own = at();
+  const sides = PLACE_SIDES.flatMap((side): [PlaceSide, PlaceState][] => {
+    const said = at(side)?.choice;
+    return said !== undefined && isPlaceState(said) ? [[side, said]] : [];
+  });
+  const fitted = own?.choice === 'fitted-already' ? own.detail : undefined;
+  const next = own === undefined && besidePlan(input).includes(slot) ? ('stays' as const) : undefined;
+  return {
+    ...(next === undefined ? {} : { state: next }),
+    ...(own && isPlaceState(own.choice) ? { state: own.choice } : {}),
+    ...(sides.length === 0 ? {} : { sides: Object.fromEntries(sides) }),
+    ...(fitted === undefined ? {} : { fitted }),
+  };
+}
+
+/**
+ * Places that no conversion changes and that meet what it does: the master that a new booster goes behind is looked at,
+ * for which one it is decides how both go together.
+ */
+export function besidePlan({
+  plan,
+  chain,
+  decisions,
+  job,
+}: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>): readonly string[] {
+  const has = (slot: string): boolean => plan?.roles.some((role) => role.slot === slot) === true;
+  const master = 'brake-master';
+  const worked = job.slot === master || decisionOf(decisions, { about: 'unit', slot: master }) !== undefined;
+  const there = chain.some((entry) => entry.slot === master);
+  return has('booster') && !has(master) && there && !worked ? [master] : [];
+}
+
+/** How a unit stays by what somebody said becomes of its place. */
+function staysBy(state: PlaceState | undefined): SlotChoice['stays'] {
+  if (state === undefined) return undefined;
+  const { edits } = placeStateRow(state);
+  return edits === 'same-again' ? 'put-back' : edits === 'another' ? undefined : 'left';
+}
+
+/** Whether a unit has to be chosen for a place: nobody said that it stays, comes back or goes. */
+export const wantsUnit = ({ stays }: Pick<SlotChoice, 'stays'>): boolean => stays !== 'left';
 
 /** Whether the record of a vehicle has nothing in a place, and its conversion puts a unit there. */
 export const isBrought = (

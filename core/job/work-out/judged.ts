@@ -83,7 +83,10 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
     ...accepted.filter((key) => !isFix(key, 'way') && !FIXES.some(({ fix }) => isFix(key, fix))).map(lostFix),
     ...gone,
   ];
-  const [stays, resealed] = [placesThat(choices, ['gone-over', 'resealed']), placesThat(choices, ['resealed'])];
+  const [stays, resealed] = [
+    placesThat(choices, ['gone-over', 'resealed', 'put-back']),
+    placesThat(choices, ['resealed']),
+  ];
   const looks = looksOfJob(chain, foundIn(input), resealed);
   return {
     joints,

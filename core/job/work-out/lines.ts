@@ -8,7 +8,7 @@ import type { ProposedLine } from '../../list/parts-list/index.js';
 import { boreName } from '../../named/bore/index.js';
 import { KIND_WORDS, numberOf } from '../../named/unit/index.js';
 import { partsOf, type Slot } from '../../vehicle/place/index.js';
-import { partsOfPlan, type Plan } from '../../work/conversion/index.js';
+import { partsOfPlan, type Plans } from '../../work/conversion/index.js';
 import type { FluidView } from './workspace.js';
 import { wantFor } from './plan.js';
 import type { JobReads } from './reads.js';
@@ -108,11 +108,11 @@ const keyed =
 /** What the conversion foresees, with the thread of the vehicle's own line where a part goes on one. */
 function toldByPlan({ plan, vehicle }: SlotInput, reads: JobReads): Told[] {
   if (!plan || !vehicle) return [];
-  const sized = (part: Plan['parts'][number]) => {
+  const sized = (part: Plans['parts'][number]) => {
     const wants = wantFor(part, vehicle.id, reads);
     return wants === undefined ? part : { ...part, wants };
   };
-  return partsOfPlan({ ...plan, parts: plan.parts.map(sized) });
+  return partsOfPlan({ parts: plan.parts.map(sized) });
 }
 
 /** One line for a design that goes in, with the number that it is ordered by. */

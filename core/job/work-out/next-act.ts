@@ -14,14 +14,16 @@ export function nextAct(w: Done): NextAct {
     return looking(w) ?? { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
   if (w.safety.nothing !== undefined)
     return { words: 'Close the job: nothing to order', act: 'close', target: { stage: 'ask' } };
-  const unknown = w.work.find((work) => work.old === undefined && work.chosen === undefined && !work.brought);
+  const unknown = w.work.find(
+    (work) => work.old === undefined && work.chosen === undefined && !work.brought && isNamed(work),
+  );
   if (unknown) return identifying(unknown);
-  const unchosen = w.work.find((work) => work.chosen === undefined && !work.resealed);
+  const unchosen = w.work.find((work) => work.chosen === undefined && !work.resealed && !work.left);
   if (unchosen)
     return {
       words: `Choose a ${unchosen.words}`,
       act: 'choose',
-      target: { stage: w.conversion ? 'plan' : 'interchange', place: unchosen.slot },
+      target: { stage: w.conversions.length > 0 ? 'plan' : 'interchange', place: unchosen.slot },
     };
   const disputed = w.safety.grade === 'safe' ? undefined : w.work.find(({ disputes }) => disputes.length > 0);
   const [dispute] = disputed?.disputes ?? [];
@@ -44,6 +46,9 @@ export function nextAct(w: Done): NextAct {
     };
   return closing(w) ?? settling(w) ?? lookingAtTheOld(w) ?? ordering(w);
 }
+
+/** Whether it has to be known which unit is there: not where one stays, unless another was fitted than is recorded. */
+const isNamed = ({ left, state }: SlotWork): boolean => !left || state === 'fitted-already';
 
 function identifying({ slot: place, words, identification, old }: SlotWork): NextAct {
   const [check] = identification.nextChecks;

@@ -11,7 +11,7 @@ import { numberOf, portPositions, textOf, type UnitDesign } from '../../named/un
 import { findSlot } from '../../vehicle/place/index.js';
 import { disputedIn, knownSide, type KnownSide } from '../../vehicle/reading/index.js';
 import type { JobReads } from './reads.js';
-import { SAID, type SlotChoice, type SlotInput } from './choose.js';
+import { SAID, type SlotChoice, type SlotInput, wantsUnit } from './choose.js';
 import { kitsFor, type JudgedKit } from './kits.js';
 import { interchangeOf } from './interchange.js';
 import { hasBooster } from './rows.js';
@@ -54,6 +54,9 @@ export function computeSlot(
     identification: told(choice),
     unitIs: choice.unitIs,
     ...(choice.brought ? { brought: true as const } : {}),
+    ...(choice.state === undefined ? {} : { state: choice.state }),
+    ...(choice.sides === undefined ? {} : { sides: choice.sides }),
+    ...(wantsUnit(choice) ? {} : { left: true as const }),
     ...splitFor(slot, old?.id, input),
     ...(old ? { old: refOf(old, undefined, reads) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),

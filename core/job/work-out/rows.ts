@@ -5,7 +5,7 @@ import type { Listing, Override } from '../../judge/verdict/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import { type Fact, factOf, SOURCES_FROM_WEAKEST, type UnitDesign } from '../../named/unit/index.js';
 import { type BoxItem, type ChainFact, PRESENCES } from '../../vehicle/chain/index.js';
-import { type Change, findSlot, type Slot, SLOTS } from '../../vehicle/place/index.js';
+import { type Change, findSlot, placeStateRow, type Slot, SLOTS } from '../../vehicle/place/index.js';
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
 import type { BoxRecord, PartFact } from './records.js';
 import type { JobReads } from './reads.js';
@@ -21,7 +21,7 @@ export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisi
 /** What is there and what goes in, at one place. */
 export type PlaceChoice = Pick<
   SlotChoice,
-  'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays' | 'brought'
+  'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays' | 'brought' | 'state' | 'sides'
 >;
 
 /** The rows that a job is judged by, as the core composes them into a chain. */
@@ -139,7 +139,8 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
   const kind = (chosen ?? old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
   const here = recordedOf(slot, input, reads);
-  const other = isOther(old, slot, input);
+  const counts = choice.state === undefined || placeStateRow(choice.state).record === 'counts';
+  const other = !counts || isOther(old, slot, input);
   return {
     slot,
     kind: old?.kind ?? kind,
@@ -154,10 +155,12 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...setOf('oldSet', old, slot, input, reads),
     ...setOf('chosenSet', chosen, slot, input, reads),
     ...(choice.stays === 'resealed' ? { resealed: true as const } : {}),
+    ...(choice.state === undefined ? {} : { state: choice.state }),
+    ...(choice.sides === undefined ? {} : { sides: choice.sides }),
     ...(chosen && choice.stays === undefined ? { box: boxOf(chosen, choice.chosenNumber, slot, input, reads) } : {}),
     wanted: role !== undefined || decisionOf(input.decisions, { about: 'wanted', slot }) !== undefined,
     beside: chosen ? besideOf(chosen, slot, input) : [],
-    ...(role && input.plan ? { conversion: input.plan.id } : {}),
+    ...(role && input.plan ? { conversion: input.plan.words } : {}),
     changes: planned(slot, input),
     asks: lookup(input.plan?.asks, slot) ?? [],
     ...(role?.wanted && !role.stays ? { role: role.wanted } : {}),

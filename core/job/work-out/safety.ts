@@ -10,8 +10,9 @@ import { attributeWords, valueWords } from '../../named/attribute/index.js';
 import { disputedIn, evidenceBase } from '../../vehicle/reading/index.js';
 import { tellsWhich } from './rivals.js';
 import { findSlot } from '../../vehicle/place/index.js';
-import { decisionOf, listedFor, ownKind, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, listedFor, ownKind, type SlotChoice, type SlotInput, wantsUnit } from './choose.js';
 import type { Beside, kitReasons } from './kits.js';
+import { contradictionsIn } from './contradictions.js';
 import type { Workspace } from './workspace.js';
 
 /** How sure the order of a job is, with every reason: the verdict on its chain, and what stands beside the joints. */
@@ -51,6 +52,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
   const more: Beside[] = [
     ...faults.map((words) => ({ words })),
     ...beside(choices, also, input),
+    ...plannedAgainst(input),
     ...unidentifiedIn(choices, input),
     ...excludedIn(choices),
     ...contradictedIn(choices, input),
@@ -137,6 +139,20 @@ const EMPTY: Workspace['safety'] = {
   judged: [],
 };
 
+/** What was decided and contradicts itself, and conversions that make no sense on this vehicle. */
+const plannedAgainst = ({ plan, decisions }: SlotInput): Beside[] => [
+  ...contradictionsIn(decisions, plan).map((sentence) => ({
+    key: `clash/${sentence}`,
+    words: 'what was decided contradicts itself',
+    sentence,
+  })),
+  ...(plan?.plans ?? []).flatMap(({ id, words, applies, because }) =>
+    applies === 'no'
+      ? [{ key: `conversion/${id}`, words: `“${words}” makes no sense here`, sentence: because.join(' ') }]
+      : [],
+  ),
+];
+
 /**
  * Places whose unit the record names and the evidence leaves open: what the record says of lines, studs and rod was
  * made for another unit perhaps. A conversion asks for what it needs itself.
@@ -163,7 +179,14 @@ const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInp
 const unsaidIn = (choices: readonly SlotChoice[], { chain, known }: SlotInput): Beside[] =>
   choices.flatMap(({ slot, old, seen, chosen, stays }): Beside[] => {
     const { unsaid } = listedFor(chain, slot, known);
-    if (!old || seen !== 'nothing' || unsaid === '' || (!chosen && stays === undefined) || stays === 'gone-over')
+    if (
+      !old ||
+      seen !== 'nothing' ||
+      unsaid === '' ||
+      (!chosen && stays === undefined) ||
+      stays === 'left' ||
+      stays === 'gone-over'
+    )
       return [];
     const words = findSlot(slot)?.words ?? slot;
     return [
@@ -236,7 +259,8 @@ export const seenKey = (slot: string): string => `${slot}/seen`;
 /** Places of which the record alone says what sits there: nobody saw that it is so on this vehicle. */
 function unseenIn(choices: readonly SlotChoice[], { chain }: SlotInput): Unseen[] {
   const own = choices.flatMap(({ slot, old, chosen, stays, seen }): Unseen[] => {
-    if (!old || seen === 'so' || (!chosen && stays === undefined) || stays === 'gone-over') return [];
+    if (!old || seen === 'so' || (!chosen && stays === undefined) || stays === 'left' || stays === 'gone-over')
+      return [];
     const words = findSlot(slot)?.words ?? slot;
     const rests = `That the ${words} on the vehicle is the ${old.maker} ${old.name} rests on the record`;
     const because =
@@ -251,7 +275,8 @@ function unseenIn(choices: readonly SlotChoice[], { chain }: SlotInput): Unseen[
 /** A booster that goes in meets the master that stays: which one that is rests on the record until it is looked at. */
 function unseenBeside(choices: readonly SlotChoice[], chain: SlotInput['chain']): Unseen[] {
   const slot = 'brake-master';
-  const meets = choices.some((c) => c.slot === 'booster' && c.chosen) && !choices.some((c) => c.slot === slot);
+  const isSeen = (c: SlotChoice): boolean => c.slot === slot && (c.chosen !== undefined || c.seen === 'so');
+  const meets = choices.some((c) => c.slot === 'booster' && c.chosen) && !choices.some(isSeen);
   if (!meets || !chain.some((entry) => entry.slot === slot)) return [];
   const words = findSlot(slot)?.words ?? slot;
   const met = `The booster goes behind the ${words} that the record names: nothing was seen of it.`;
@@ -313,14 +338,15 @@ function lineOf(
 
 /** What stands in the way beside the joints. */
 function beside(choices: readonly SlotChoice[], { fluids, findings, open }: Also, input: SlotInput): Beside[] {
-  const unfilled = choices.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot);
+  const wanting = choices.filter(wantsUnit);
+  const unfilled = wanting.filter((c) => !c.chosen).map((c) => findSlot(c.slot)?.words ?? c.slot);
   const contradictory = choices.some(
     (c) =>
       !c.brought &&
       c.identification.verdict === 'contradictory' &&
       !decisionOf(input.decisions, { about: 'old', slot: c.slot }),
   );
-  const none = choices.length === 0 || unfilled.length === choices.length;
+  const none = choices.length === 0 || (wanting.length > 0 && unfilled.length === wanting.length);
   // What was found orders small parts: then no unit need be chosen.
   if (none && findings.length > 0) return open.map((words) => ({ words }));
   const words = [

@@ -29,6 +29,7 @@ export function troubled(
     chain: { ...chainOf('brake', undefined, undefined, []), parts: [] },
     feel: { limits: feelLimits(base.settings) },
     work: [],
+    conversions: [],
     fluids: [],
     decisions: base.decisions,
     partsList: [],

@@ -14,7 +14,7 @@ import { textOf, type UnitKind } from '../../named/unit/index.js';
 import { chainOf, type SlotFill } from '../../tell/strip/index.js';
 import { stepsOf } from '../../tell/words/index.js';
 import { findSlot, SLOTS } from '../../vehicle/place/index.js';
-import { findConversion, type Plan, planConversion } from '../../work/conversion/index.js';
+import { findConversion, planConversion, type Plans, together } from '../../work/conversion/index.js';
 import { WORK_GROUPS, type WorkStep } from '../../work/work-card/index.js';
 import { changedSince, type Given, givenFor, isBound } from '../bound.js';
 import { measurementsFor } from '../measurements.js';
@@ -23,8 +23,8 @@ import type { JobRows } from '../types.js';
 import { networkWords, type WholePart } from '../whole.js';
 import { findingsIn, readingOf } from './asked.js';
 import {
+  besidePlan,
   chooseSlot,
-  decisionOf,
   entriesFor,
   type IdentificationAsk,
   identificationAsk,
@@ -32,6 +32,7 @@ import {
   type SlotInput,
   vehicleKnown,
 } from './choose.js';
+import { contradictionsIn } from './contradictions.js';
 import { fluidsOf } from './fluids.js';
 import { judgeJob } from './judged.js';
 import { kitReasons } from './kits.js';
@@ -132,6 +133,12 @@ function inForce(
   return { all, counts: all.map((one) => (one.again === undefined ? one : { ...one, value: null })) };
 }
 
+/** What is decided in a job and cannot both hold, each in a sentence with both sides. */
+export function contradictions(base: JobBase, reads: JobReads): string[] {
+  const { decisions, plan } = inputOf(base, reads);
+  return contradictionsIn(decisions, plan);
+}
+
 /** What has to be identified before a job can be worked out, one question for each place that it works on. */
 export function identificationsAsked(base: JobBase, reads: JobReads): IdentificationAsk[] {
   const input = inputOf(base, reads);
@@ -195,17 +202,7 @@ export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspa
     sum: sumOf(partsList),
     safety: judged.safety({ fluids, kits, findings, open }),
     measurements: measurementsFor(judged.joints),
-    ...(plan
-      ? {
-          conversion: {
-            id: plan.id,
-            words: plan.words,
-            applies: plan.applies,
-            because: [...plan.because],
-            choices: Object.fromEntries(plan.choices.map((c) => [c.id, c.taken])),
-          },
-        }
-      : {}),
+    conversions: conversionsIn(input),
     workCard: onceInWords([
       ...card,
       ...(plan
@@ -228,21 +225,45 @@ export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspa
   return { ...done, next: nextAct(done) };
 }
 
-/** The conversion that a job is planned by, when one was decided: its id, and its choices as JSON. */
+/** The conversions that a job is planned by: each its own decision, with its choices as text. */
 function planOf(
   decisions: readonly DecisionRecord[],
   vehicleId: string | undefined,
   known: SlotInput['known'],
   reads: JobReads,
-): Plan | undefined {
-  const decided = decisionOf(decisions, { about: 'conversion' });
-  const row = decided && findConversion(decided.choice);
-  if (!decided || !row || vehicleId === undefined) return undefined;
-  return planConversion(row, convertedVehicle(vehicleId, known, reads), readChoices(decided.detail));
+): Plans | undefined {
+  const rows = conversionsDecided(decisions);
+  if (rows.length === 0 || vehicleId === undefined) return undefined;
+  const vehicle = convertedVehicle(vehicleId, known, reads);
+  return together(rows.map(({ row, detail }) => planConversion(row, vehicle, readChoices(detail))));
 }
 
-const toolsOf = (plan: Plan): WorkStep => ({
-  key: `${plan.id}-tools`,
+/** Conversions as they were decided, each once. */
+function conversionsDecided(decisions: readonly DecisionRecord[]) {
+  const found = decisions.flatMap(({ subject: text, value }) => {
+    const subject = value && readSubject(text);
+    if (subject?.about !== 'conversion') return [];
+    const row = findConversion(subject.conversion ?? value?.choice ?? '');
+    return row ? [[row.id, { subject: text, row, detail: value?.detail }] as const] : [];
+  });
+  return [...new Map(found).values()];
+}
+
+/** What a job is planned by, as it is shown. */
+const conversionsIn = ({ plan, decisions }: SlotInput): Workspace['conversions'] => {
+  const decided = conversionsDecided(decisions);
+  return (plan?.plans ?? []).map((one) => ({
+    subject: decided.find(({ row }) => row.id === one.id)?.subject ?? '',
+    id: one.id,
+    words: one.words,
+    applies: one.applies,
+    because: [...one.because],
+    choices: Object.fromEntries(one.choices.map((c) => [c.id, c.taken])),
+  }));
+};
+
+const toolsOf = (plan: Plans): WorkStep => ({
+  key: 'conversion-tools',
   group: 'before',
   words: `Have ready: ${plan.tools.join(', ')}`,
   why: plan.words,
@@ -301,13 +322,16 @@ const onceInWords = (steps: readonly WorkStep[]): WorkStep[] => [
 const byGroup = (a: WorkStep, b: WorkStep): number => WORK_GROUPS.indexOf(a.group) - WORK_GROUPS.indexOf(b.group);
 
 /** The slots a job works on: the one it was opened for, then those added by decision. */
-function workedSlots({ job, decisions, plan }: SlotInput): string[] {
+function workedSlots(input: SlotInput): string[] {
+  const { job, decisions, plan } = input;
   const roles = plan?.roles.map((role) => role.slot) ?? [];
   const added = decisions.flatMap((d) => {
     const subject = d.value && readSubject(d.subject);
-    return subject && subject.about === 'slot' ? [subject.slot] : [];
+    return subject && (subject.about === 'slot' || subject.about === 'place') ? [subject.slot] : [];
   });
-  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles])].filter((slot) => findSlot(slot));
+  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles, ...besidePlan(input)])].filter(
+    (slot) => findSlot(slot),
+  );
 }
 
 /** Every part number that the catalogue knows for a small part is put on its line, with what suppliers told of it. */

@@ -6,7 +6,7 @@ import type { JudgedItem, VerdictGrade } from '../../judge/verdict/index.js';
 import type { OrderSum, PartsListLine } from '../../list/parts-list/index.js';
 import type { SourceKind, UnitKind } from '../../named/unit/index.js';
 import type { Chain as StripView } from '../../tell/strip/index.js';
-import type { System } from '../../vehicle/place/index.js';
+import type { PlaceSide, PlaceState, System } from '../../vehicle/place/index.js';
 import type { WorkStep } from '../../work/work-card/index.js';
 import type { FeelSheet } from '../feel.js';
 import type { Measurement } from '../measurements.js';
@@ -145,6 +145,10 @@ export interface SlotWork {
   readonly unitIs: UnitIs;
   /** The vehicle has no such place: the conversion brings it. */
   readonly brought?: true;
+  /** What somebody said becomes of the place, and whether that leaves it without a unit to choose. */
+  readonly state?: PlaceState;
+  readonly sides?: Readonly<Partial<Record<PlaceSide, PlaceState>>>;
+  readonly left?: true;
   readonly split?: Split;
   readonly old?: UnitRef;
   readonly oldBy?: string;
@@ -223,13 +227,15 @@ export interface Workspace {
   readonly sum: OrderSum;
   readonly safety: Safety;
   readonly measurements: readonly Measurement[];
-  readonly conversion?: {
+  /** The conversions that the job is planned by, each with the decision that it rests on. */
+  readonly conversions: readonly {
+    readonly subject: string;
     readonly id: string;
     readonly words: string;
     readonly applies: string;
     readonly because: readonly string[];
     readonly choices: Readonly<Record<string, string>>;
-  };
+  }[];
   readonly workCard: readonly WorkStep[];
   readonly cautions: readonly string[];
   /** What is done next. */

@@ -6,6 +6,7 @@ import {
   facesOf,
   type Joint,
   knownAt,
+  type Known,
   sureAt,
   type Part,
   partRow,
@@ -184,7 +185,14 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
   // A port that nobody described has its name of the layout alone: it says nothing of where it is.
   const there = view.now.get(port.part.id);
   const known = was?.face !== undefined && there !== undefined && portsOf(there).includes(was.face);
-  const reaches = sureAt(end, 'line-reaches')?.value ?? (known ? was.face : undefined);
+  const said = sureAt(end, 'line-reaches');
+  // A unit that stands elsewhere has its ports elsewhere: whether its lines reach them is looked at.
+  if (said?.rests !== 'measured' && view.then.putBy.get(port.part.id)?.moved && !isNew(view, end.part.id)) {
+    const answers = answersFor(end.part, 'line-reaches', end.at, view);
+    const values = { [port.label]: port.at, [end.label]: null };
+    return [{ ...base, rests: 'not-known', code: 'port.place', state: 'not-known', values, answers }];
+  }
+  const reaches = said?.value ?? (known ? was.face : undefined);
   if (was?.part !== port.part.id || reaches === undefined || reaches === null) return [];
   const values = { [port.label]: port.at, [end.label]: reaches };
   if (reaches === port.at)
@@ -202,11 +210,20 @@ function portChecks(joint: Joint, [port, end]: readonly [Face, Face], view: View
   ];
 }
 
+/** What a unit that stands elsewhere then meets there: of that only what was measured counts. */
+const isElsewhere = (view: View, joint: Joint, own: Face, other: Face): boolean =>
+  view.then.putBy.get(other.part.id)?.moved === true && !isNew(view, own.part.id) && AT_SPOT.includes(joint.kind);
+const AT_SPOT: readonly Joint['kind'][] = ['rod', 'mount', 'room'];
+const onlyMeasured = (known: Known | undefined): Known | undefined =>
+  known?.rests === 'measured' || known?.disputed ? known : undefined;
+
 function checksOf(joint: Joint, [a, b]: readonly [Face, Face], view: View): Check[] {
+  const there = { a: isElsewhere(view, joint, a, b), b: isElsewhere(view, joint, b, a) };
   return checksFor(joint.kind)
     .filter((row) => meets(row.first, a.part) && meets(row.second, b.part))
     .flatMap((row) => {
-      const [va, vb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
+      const [ka, kb] = [knownAt(a, attributeOf({ row, a, b }, 'a')), knownAt(b, attributeOf({ row, a, b }, 'b'))];
+      const [va, vb] = [there.a ? onlyMeasured(ka) : ka, there.b ? onlyMeasured(kb) : kb];
       const drives = row.pumped ? sureAt(b, 'booster-supply')?.value : undefined;
       if (typeof drives === 'string' && drives !== 'pump') return [];
       const known = [va, vb].filter((v) => v !== undefined).length;
@@ -263,10 +280,15 @@ function rankOf(c: Case, { state, values, beyond }: Finding): Rank {
   if (row.code === 'push.gap' && state === 'not-known')
     return values['adjustable'] === true || sameDesigns(c) || recordedTogether(c) ? 'receive' : 'must';
   if (isAsked(row, c.a, c.b, view) && state === 'not-known') return 'must';
-  if (row.rank === 'design') return newParts(c).every((part) => isSameUnit(view, part.id)) ? 'receive' : 'must';
+  if (row.rank === 'design')
+    return !isMoved(c) && newParts(c).every((part) => isSameUnit(view, part.id)) ? 'receive' : 'must';
   if (row.soft && state === 'fits') return 'receive';
   return row.rank;
 }
+
+/** A unit of this joint stands elsewhere then. */
+const isMoved = ({ a, b, view, joint }: Case): boolean =>
+  AT_SPOT.includes(joint.kind) && [a, b].some(({ part }) => view.then.putBy.get(part.id)?.moved);
 
 const newParts = ({ a, b, view }: Case): Part[] => [a.part, b.part].filter((part) => isNew(view, part.id));
 
@@ -287,6 +309,7 @@ function recordedTogether({ a, b, view }: Case): boolean {
 function asItWas(c: Case, found: Finding): Finding {
   if (found.state !== 'not-known' || c.row.code === 'push.gap' || found.coarse || found.beyond) return found;
   if (c.va?.disputed ?? c.vb?.disputed) return found;
+  if (isMoved(c)) return found;
   if (sameDesigns(c)) return { state: 'fits', values: found.values, rests: 'as-it-was' };
   return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
 }
@@ -296,7 +319,7 @@ const isMade = ({ now, then }: View, { id, kind }: Part): boolean =>
   MADE.includes(kind) && !now.has(id) && !then.putBy.has(id);
 const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee', 'pump', 'pedal'];
 /** Joints at which what comes new is made, or bought, to what it meets. */
-const MADE_AT: readonly Joint['kind'][] = ['port', 'supply', 'rod'];
+const MADE_AT: readonly Joint['kind'][] = ['port', 'supply', 'rod', 'tail'];
 
 /** What is made is made to what it meets: only that is asked for. */
 function madeToFit(c: Case, found: Finding): Finding {

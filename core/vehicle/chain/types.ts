@@ -101,6 +101,8 @@ export type Edit = { readonly id: string } & (
        * Units beside which the record lists it: what it meets of them goes together, as far as nothing contradicts it.
        */
       readonly beside?: readonly string[];
+      /** It stands elsewhere then: what the record says of what it meets does not count, only what was measured. */
+      readonly moved?: true;
       /** It belongs to a conversion: no listing settles anything of it. */
       readonly conversion?: string;
     }

@@ -2,6 +2,17 @@ import type { AttributeName } from '../../named/attribute/index.js';
 import type { UnitKind } from '../../named/unit/index.js';
 import type { ChainFact } from '../chain/index.js';
 
+export {
+  isPlaceState,
+  PLACE_SIDES,
+  PLACE_STATE_ROWS,
+  PLACE_STATES,
+  type PlaceSide,
+  type PlaceState,
+  placeStateRow,
+  type PlaceStateRow,
+} from './states.data.js';
+
 /** Places of a vehicle where units sit, and the parts of a chain that stand there. */
 
 export const SYSTEMS = ['brake', 'clutch'] as const;

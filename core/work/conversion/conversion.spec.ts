@@ -3,7 +3,15 @@ import { readCall } from '../../find/ask/index.js';
 import { findAttribute } from '../../named/attribute/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import { CARD, WORK_GROUPS } from '../work-card/index.js';
-import { CONVERSIONS, type ConvertedVehicle, findConversion, partsOfPlan, planConversion, sumsOf } from './index.js';
+import {
+  CONVERSIONS,
+  type ConvertedVehicle,
+  findConversion,
+  partsOfPlan,
+  planConversion,
+  sumsOf,
+  together,
+} from './index.js';
 import type { ConversionRow } from './types.js';
 
 const NAMED = [
@@ -111,7 +119,7 @@ describe('a plan', () => {
     expect(repeats.filter((name) => !CARD.some(({ step }) => step === name))).toEqual([]);
   });
   it('puts parts on the parts list by what becomes of them; what is taken out is work', () => {
-    const lines = partsOfPlan(planConversion(row('vacuum-to-hydraulic'), TUG));
+    const lines = partsOfPlan(together([planConversion(row('vacuum-to-hydraulic'), TUG)]));
     expect(lines.find((l) => l.key === 'plan/vacuum-booster')).toMatchObject({
       section: 'make',
       words: 'Take out: Vacuum booster with hose and check valve',

@@ -4,9 +4,12 @@ import type { UnitKind } from '../../named/unit/index.js';
 import type { WorkStep } from '../work-card/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
+import type { Plans } from './several.js';
 import type { BroughtKind, Choice, Chosen, ConversionPart, ConversionRow, ConversionStep, Need } from './types.js';
 
 export { type BroughtKind, type Choice, type ConversionPart, type ConversionRow, type Role } from './types.js';
+
+export { type Plans, together } from './several.js';
 
 /** Conversions as a table, and the plan that follows from a row for one vehicle. */
 
@@ -113,15 +116,15 @@ const SECTION: Readonly<Record<ConversionPart['does'], Told['section']>> = {
  * What a plan foresees. What is taken out is work, not an order; a tee that a fix brings is the tee that the plan
  * foresaw.
  */
-export const partsOfPlan = (plan: Plan): Told[] =>
-  plan.parts.map(({ key, does, words, why, quantity = 1, wants, item }) => {
+export const partsOfPlan = ({ parts }: Pick<Plans, 'parts'>): Told[] =>
+  parts.map(({ of, key, does, words, why, quantity = 1, wants, item }) => {
     const { kind, ...sized } = wants ?? { kind: item ?? 'other' };
     return {
       ...sized,
       key: `plan/${key}`,
       item: does === 'remove' ? 'work' : kind,
       quantity,
-      because: plan.id,
+      because: of,
       section: SECTION[does],
       at: [],
       words: does === 'remove' ? `Take out: ${words}` : words,

@@ -94,7 +94,7 @@ describe('conversions', () => {
     });
     expect(decided.status).toBe(200);
     const { body } = await server.ask('GET', `/jobs/${id}`);
-    expect(body.conversion.id).toBe(conversion);
+    expect(body.conversions[0].id).toBe(conversion);
     expect(body.workCard.map((step: { group: string }) => step.group)).toContain('prove');
     // What the card of the chain says already is not said again by the conversion.
     for (const once of ['Hold the pedal', 'First stops', 'Bleed the wheels', 'Start every'])
@@ -200,7 +200,7 @@ describe('a job that is planned by a conversion', () => {
       expect((await decide(id, 'conversion', 'self-shifting-to-manual', 'feed=shared')).status).toBe(200);
       const { body } = await server.ask('GET', `/jobs/${id}`);
       expect(body.work.map((w: { slot: string }) => w.slot)).toEqual(['clutch-master', 'slave']);
-      expect(body.conversion).toMatchObject({
+      expect(body.conversions[0]).toMatchObject({
         id: 'self-shifting-to-manual',
         applies: 'yes',
         choices: { feed: 'shared' },
@@ -312,7 +312,10 @@ describe('a job that is planned by a conversion', () => {
     expect((await decide(id, 'conversion', 'to-steam')).status).toBe(400);
     expect((await decide(id, 'conversion', 'single-to-dual', '"; DROP TABLE')).status).toBe(400);
     expect((await decide(id, 'conversion', 'single-to-dual')).status).toBe(200);
-    expect((await server.ask('GET', `/jobs/${id}`)).body.conversion.choices).toEqual({ warning: 'fitted', rod: 'old' });
+    expect((await server.ask('GET', `/jobs/${id}`)).body.conversions[0].choices).toEqual({
+      warning: 'fitted',
+      rod: 'old',
+    });
   });
   it('a unit by its dimensions is refused in a place of another kind', async () => {
     const id = await open('q2', 'brake-master');

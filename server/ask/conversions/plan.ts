@@ -2,7 +2,13 @@ import type { PlanAnswer, RoleView } from '@kerabat/contract';
 import { attribute } from '@kerabat/core/named/attribute';
 import type { Settings } from '@kerabat/core/named/settings';
 import { findSlot } from '@kerabat/core/vehicle/place';
-import { type ConversionPart, type ConversionRow, planConversion, sumsOf } from '@kerabat/core/work/conversion';
+import {
+  type ConversionPart,
+  type ConversionRow,
+  planConversion,
+  sumsOf,
+  together,
+} from '@kerabat/core/work/conversion';
 import {
   convertedVehicle,
   entriesFor,
@@ -27,7 +33,7 @@ export async function planFor(
   const plan = planConversion(row, convertedVehicle(vehicleId, known, reads), choices);
   const vehicle = reads.vehicle(vehicleId);
   const chain = reads.chain(vehicleId);
-  const input: PlaceInput = { vehicle, known, chain, decisions: [], settings, plan };
+  const input: PlaceInput = { vehicle, known, chain, decisions: [], settings, plan: together([plan]) };
   const priceOf = (part: ConversionPart): number | undefined => {
     const want = wantFor(part, vehicleId, reads);
     return want === undefined ? undefined : reads.fittingPrice(want);

@@ -6,6 +6,8 @@ import { RouterLink } from '@angular/router';
 import type { ChainView } from '@kerabat/contract';
 import { valueWords } from '@kerabat/core/named/attribute';
 import { factsWords, keyOf, partDrawing } from '@kerabat/core/tell/drawing';
+import { isPlaceState, PLACE_STATE_ROWS, type PlaceState } from '@kerabat/core/vehicle/place';
+import { Answers } from '../parts/answers';
 import { STATE_WORDS, StateMark } from '../parts/state-mark';
 import { DrawingView, type LabelSize } from './drawing';
 import { Zoomable } from './zoomable';
@@ -13,13 +15,22 @@ import { Zoomable } from './zoomable';
 interface PartData {
   readonly part: ChainView['parts'][number];
   readonly job: number;
+  /** Its place, where a unit sits: what becomes of it, and who is told when somebody says so. */
+  readonly place?: {
+    readonly words: string;
+    readonly state?: PlaceState;
+    readonly told: (state: PlaceState | undefined) => void;
+  };
 }
+
+/** What may become of a place, as answers to one question. */
+const STATES = PLACE_STATE_ROWS.map(({ state, words }) => ({ id: state, words }));
 
 /** One part of the chain, large: as it will be, with what is there now over it, its sizes, and what it meets. */
 @Component({
   selector: 'app-part-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterLink, DrawingView, StateMark, Zoomable],
+  imports: [RouterLink, MatButtonModule, Answers, DrawingView, StateMark, Zoomable],
   template: `
     @let p = data().part;
     <p class="quiet">
@@ -36,6 +47,18 @@ interface PartData {
     >
     @for (doubt of drawing().doubts; track doubt) {
       <p class="needs-you small">{{ doubt }}</p>
+    }
+    @if (data().place; as place) {
+      <h3>What becomes of the {{ place.words }}</h3>
+      <app-answers
+        [label]="'What becomes of the ' + place.words"
+        [answers]="states"
+        [given]="place.state"
+        (told)="become($event)"
+      />
+      @if (place.state !== undefined) {
+        <button matButton type="button" (click)="become('')">Undo</button>
+      }
     }
     @if (p.meets.length > 0) {
       <ul class="plain">
@@ -73,11 +96,17 @@ export class PartView {
   readonly data = input.required<PartData>();
   readonly left = output();
   protected readonly stateWords = STATE_WORDS;
+  protected readonly states = STATES;
   protected readonly drawing = computed(() => partDrawing(this.data().part.kind, this.data().part.facts));
   protected readonly over = computed(() => {
     const { kind, was } = this.data().part;
     return was && partDrawing(kind, was);
   });
+  protected become(state: string): void {
+    this.data().place?.told(isPlaceState(state) ? state : undefined);
+    this.left.emit();
+  }
+
   protected readonly values = computed(
     () =>
       new Map(

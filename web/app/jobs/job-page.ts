@@ -27,6 +27,7 @@ import { mdiChevronDown, mdiChevronUp, mdiPlus } from '@mdi/js';
 import { filter, map, startWith } from 'rxjs';
 import { type FourState, worst } from '@kerabat/core/base/state';
 import { jobNumber } from '@kerabat/core/tell/words';
+import { findSlot, isPlaceState, type PlaceState, slotOfPart } from '@kerabat/core/vehicle/place';
 import { JobService } from '../job/job-service';
 import { PartsList } from '../parts-list/parts-list';
 import { ChainStrip } from '../parts/chain-strip';
@@ -251,12 +252,29 @@ export class JobPage {
     );
   }
 
+  /** The place of a part where a unit sits, with what was said to become of it. */
+  private placeOf(id: string) {
+    const slot = slotOfPart(id);
+    const words = slot && findSlot(slot)?.words;
+    if (slot === undefined || words === undefined) return {};
+    const subject = `place:${slot}`;
+    const said = this.service.workspace()?.decisions.find((one) => one.subject === subject)?.value?.choice ?? '';
+    const told = (state: PlaceState | undefined): void =>
+      void (
+        state === undefined ? this.service.undecide(subject) : this.service.decide(subject, state, 'said of the place')
+      ).then((problem) => {
+        this.added.set(problem);
+        if (problem === undefined && state !== undefined) this.service.slot.set(slot);
+      });
+    return { place: { words, told, ...(isPlaceState(said) ? { state: said } : {}) } };
+  }
+
   /** One part, large: a dialog, or a sheet from the edge of a phone. */
   protected async openPart(id: string): Promise<void> {
     const { PartSheet, PartDialog } = await import('../drawing/part-dialog');
     const part = this.service.workspace()?.chain.parts.find((p) => p.id === id);
     if (!part) return;
-    const data = { part, job: Number(this.id()) };
+    const data = { part, job: Number(this.id()), ...this.placeOf(id) };
     if (matchMedia('(max-width: 700px)').matches) this.sheet.open(PartSheet, { data });
     else this.dialog.open(PartDialog, { data, width: '52rem', maxWidth: '96vw' });
   }

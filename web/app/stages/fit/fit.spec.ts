@@ -445,11 +445,24 @@ describe('Conversion', () => {
     expect(text()).toContain('sum not known: no price for Set');
     expect(text()).toContain('Careful.');
     named(host, 'Plan the job by this').click();
-    expect(service.decide).toHaveBeenCalledWith('conversion', 'three-to-two', 'three outlets to two', 'joining=pieces');
+    expect(service.decide).toHaveBeenCalledWith(
+      'conversion:three-to-two',
+      'three-to-two',
+      'three outlets to two',
+      'joining=pieces',
+    );
   });
   it('a choice is asked anew, and a planned job follows at once', async () => {
-    const planned = { id: 'three-to-two', words: '', applies: 'yes', because: [], choices: { joining: 'pieces' } };
-    const service = job(workspace({}, { vehicle: VEHICLE, conversion: planned }));
+    const subject = 'conversion';
+    const planned = {
+      subject,
+      id: 'three-to-two',
+      words: '3',
+      applies: 'yes',
+      because: [],
+      choices: { joining: 'pieces' },
+    };
+    const service = job(workspace({}, { vehicle: VEHICLE, conversions: [planned] }));
     const calls = api();
     const { host, settle } = await render(PlanView, using(service, calls));
     await settle();

@@ -28,7 +28,7 @@ export class FitStage {
       joints: open > 0 ? `${open} open` : '',
       look: looks > 0 ? String(looks) : '',
       measure: measure > 0 ? String(measure) : '',
-      plan: w?.conversion ? 'planned' : '',
+      plan: (w?.conversions ?? []).length > 0 ? 'planned' : '',
     };
     return FIT_VIEWS.map((view) => ({ ...view, count: counts[view.path] ?? '' }));
   });

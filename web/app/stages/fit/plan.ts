@@ -9,6 +9,7 @@ import type { ConversionHead, PlanAnswer } from '@kerabat/contract';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { JobService } from '../../job/job-service';
+import { Answers } from '../../parts/answers';
 import { focusWhenThere } from '../../parts/focus';
 import { ProblemLine } from '../../parts/problem-line';
 import { PlanDetail } from './plan-detail';
@@ -17,12 +18,15 @@ import { PlanDetail } from './plan-detail';
 @Component({
   selector: 'app-plan-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatSelectModule, MatFormFieldModule, MatButtonModule, ProblemLine, PlanDetail],
+  imports: [MatSelectModule, MatFormFieldModule, MatButtonModule, Answers, ProblemLine, PlanDetail],
   template: `
     <app-problem-line [text]="problem()" />
     @if (!vehicle()) {
       <p class="needs-you">A conversion is planned for a vehicle: name it in Ask.</p>
     } @else {
+      @if (inJob().length > 0) {
+        <app-answers label="Conversions of this job" [answers]="inJob()" [given]="id()" (told)="choose($event)" />
+      }
       <div class="head">
         <mat-form-field class="which">
           <mat-label>Which conversion</mat-label>
@@ -44,7 +48,7 @@ import { PlanDetail } from './plan-detail';
             <button matButton type="button" (click)="drop()">Drop the plan</button>
           } @else {
             <button matButton="filled" class="plan" type="button" (click)="take(p)" [disabled]="p.applies === 'no'">
-              Plan the job by this
+              {{ inJob().length > 0 ? 'Plan the job by this too' : 'Plan the job by this' }}
             </button>
           }
         }
@@ -90,9 +94,9 @@ export class PlanView {
   protected readonly plan = signal<PlanAnswer | undefined>(undefined);
   protected readonly problem = signal<string | undefined>(undefined);
   protected readonly vehicle = computed(() => this.service.workspace()?.vehicle);
-  protected readonly planned = computed(
-    () => this.service.workspace()?.conversion?.id === this.id() && this.id() !== '',
-  );
+  /** The conversions that the job is planned by. */
+  protected readonly inJob = computed(() => this.service.workspace()?.conversions ?? []);
+  protected readonly planned = computed(() => this.inJob().some(({ id }) => id === this.id()));
   private readonly snack = inject(MatSnackBar);
   private started = false;
 
@@ -119,10 +123,9 @@ export class PlanView {
       const w = this.service.workspace();
       if (!w || this.started) return;
       this.started = true;
-      if (w.conversion) {
-        this.id.set(w.conversion.id);
-        this.choices.set(w.conversion.choices);
-        this.wanted.next({ follow: false });
+      const [first] = w.conversions;
+      if (first && !this.conversion()) {
+        this.choose(first.id);
       } else if (this.conversion()) {
         this.choose(this.conversion() ?? '');
         focusWhenThere('app-plan-view button.plan');
@@ -132,7 +135,7 @@ export class PlanView {
 
   protected choose(id: string): void {
     this.id.set(id);
-    this.choices.set({});
+    this.choices.set(this.inJob().find((one) => one.id === id)?.choices ?? {});
     this.plan.set(undefined);
     if (id !== '') this.wanted.next({ follow: false });
   }
@@ -164,13 +167,18 @@ export class PlanView {
 
   protected async take(plan: PlanAnswer): Promise<void> {
     const detail = plan.choices.map((c) => `${c.id}=${c.taken}`).join(';');
-    this.problem.set(await this.service.decide('conversion', plan.id, plan.words, detail));
+    this.problem.set(await this.service.decide(this.subjectOf(plan.id), plan.id, plan.words, detail));
+  }
+
+  /** The decision that a conversion of the job rests on, or will. */
+  private subjectOf(id: string): string {
+    return this.inJob().find((one) => one.id === id)?.subject ?? `conversion:${id}`;
   }
 
   /** What was decided for the plan stays; one press brings the plan itself back. */
   protected async drop(): Promise<void> {
     const plan = this.plan();
-    const problem = await this.service.undecide('conversion');
+    const problem = await this.service.undecide(this.subjectOf(this.id()));
     this.problem.set(problem);
     if (problem === undefined && plan)
       this.snack
