@@ -1,6 +1,6 @@
 import { checksFor } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
-import { type ChainFact, faceRef, type JointKind } from '../vehicle/chain/index.js';
+import { type ChainFact, type Edit, faceRef, type JointKind } from '../vehicle/chain/index.js';
 import { partOf, partsOf, PLACE_SIDES, type PlaceState, placeStateRow, type Slot } from '../vehicle/place/index.js';
 import { conversionEdits, withChanges } from './changes.js';
 import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
@@ -141,7 +141,7 @@ function addUnit(place: JobPlace, rows: JobRows, draft: Draft): void {
     const row = state === undefined ? undefined : placeStateRow(state);
     if (row?.edits === 'same-again' && old) {
       const moved = row.moved ? ({ moved: true } as const) : {};
-      draft.edits.push({ id: `put ${id}`, do: 'put', at: id, kind, unit: old.id, facts: factsOf(old), ...moved });
+      draft.edits.push({ id: `put ${id}`, do: 'put', at: id, kind, unit: old.id, facts: [], ...moved });
       continue;
     }
     if (!chosen || otherHand || (row !== undefined && row.edits !== 'another')) continue;
@@ -177,6 +177,10 @@ const boosterFacts = (places: readonly JobPlace[]): ChainFact[] => {
   return master ? named(known(master), BOOSTER_PUSH) : [];
 };
 
+/** A unit that comes off and goes back has its own facts, those of its mates too. */
+const isSameAgain = ({ at, unit, facts }: Extract<Edit, { do: 'put' }>, { parts }: Pick<Draft, 'parts'>): boolean =>
+  facts.length === 0 && unit !== undefined && parts.get(at)?.unit === unit;
+
 /** What a unit is pushed by and bolted to. */
 function addPedalSide(
   place: JobPlace,
@@ -198,7 +202,8 @@ function addPedalSide(
     ]);
     // What was seen between the two lies there whichever booster comes.
     draft.edits.forEach((edit, i) => {
-      if (edit.do === 'put' && edit.at === 'booster') draft.edits[i] = { ...edit, facts: [...edit.facts, ...plate] };
+      if (edit.do === 'put' && edit.at === 'booster' && !isSameAgain(edit, draft))
+        draft.edits[i] = { ...edit, facts: [...edit.facts, ...plate] };
     });
     join(draft, 'master-mount', 'mount', faceRef('booster', 'master'), id);
     join(draft, 'push', 'push', 'booster', id, { through: 'master-mount' });
@@ -371,7 +376,8 @@ function addFluids(places: readonly JobPlace[], draft: Draft): void {
     for (const part of ids.flatMap((id) => draft.parts.get(id) ?? []))
       draft.parts.set(part.id, { ...part, facts: capped(part.facts) });
     draft.edits.forEach((edit, i) => {
-      if (edit.do === 'put' && ids.includes(edit.at)) draft.edits[i] = { ...edit, facts: capped(edit.facts) };
+      if (edit.do === 'put' && ids.includes(edit.at) && !isSameAgain(edit, draft))
+        draft.edits[i] = { ...edit, facts: capped(edit.facts) };
     });
   }
 }

@@ -174,13 +174,16 @@ const partsIn = (edits: readonly EditBody[]): string[] => [
 export const foreseenByFixes = (taken: readonly TakenFix[]): Told[] =>
   taken.flatMap(({ key, fix, sides }) => {
     const slot = key.slice(0, key.indexOf('/') + 1);
-    return sides.flatMap((side) => toldOf(side, `${slot}${fixKey(fix)}`, partsIn(side.edits)));
+    return sides.flatMap((side, i) => {
+      const parts = side.parts.filter(({ per }) => per !== 'axle' || i === 0);
+      return toldOf({ ...side, parts }, `${slot}${fixKey(fix)}`, partsIn(side.edits));
+    });
   });
 
 const toldOf = (fix: Fix, key: string, at: readonly string[]): Told[] =>
   fix.parts.map((part): Told => {
     const [words, why] = partWordsOf(fix, part);
-    const { key: own, ...sized } = part;
+    const { key: own, per: _per, ...sized } = part;
     return { ...sized, key: `${key}-${own}`, because: key, at, words, reason: why ?? fixWords(fix) };
   });
 

@@ -1,4 +1,5 @@
 import { isUnassigned } from '../judge/check/index.js';
+import { spacesOf } from '../judge/joint/index.js';
 import {
   faceName,
   faceRef,
@@ -11,7 +12,7 @@ import {
 import { type LayoutName, type LayoutRow, LAYOUTS } from '../vehicle/layout/index.js';
 import { type Slot, standingAt } from '../vehicle/place/index.js';
 import type { Draft } from './draft.js';
-import { assign, portsIn } from './ports.js';
+import { assign, linesOfOutlets, type Outlet, portsIn } from './ports.js';
 import type { JobRows } from './types.js';
 
 /**
@@ -62,20 +63,43 @@ export function endKind(unit: string, rows: Pick<JobRows, 'layouts'>): 'line' | 
   return undefined;
 }
 
-/**
- * The port of a unit that a port of the layout is recorded as: its own name, else the only one that feeds the same,
- * else the only one left.
- */
-function positionOn(unit: string, at: string, layout: Part, free: readonly string[], draft: Draft): string | undefined {
-  if (free.includes(at)) return at;
-  const wanted = layout.facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
-  const feedsAt = (position: string): string | undefined => draft.feeds.get(faceName(faceRef(unit, position)));
-  const same = free.filter((position) => wanted !== undefined && feedsAt(position) === wanted);
-  if (same.length === 1) return same[0];
-  const [only] = free;
-  const others = wanted !== undefined && only !== undefined && feedsAt(only) !== undefined && feedsAt(only) !== wanted;
-  return free.length === 1 && !others ? only : undefined;
+/** The outlets of a unit in a layout, each with what its line leads to. */
+function outletsOf(unit: string, { parts, joints }: LayoutRow): Outlet[] {
+  const byId = new Map(parts.map((part) => [part.id, part]));
+  const beyond = joints.filter(({ between }) => between.every(({ part }) => part !== unit));
+  const { all, of, root } = spacesOf(beyond, byId);
+  return joints.flatMap(({ kind, between }): Outlet[] => {
+    const own = between.find(({ part }) => part === unit);
+    const other = between.find((ref) => ref !== own);
+    const far = other && byId.get(other.part);
+    if (kind !== 'port' || !own || !far || isUnit(far)) return [];
+    const space = root(of(far, other.face ?? ''));
+    // What comes to a wheel or a fork feeds nothing further.
+    const ends = partRow(byId.get(unit)?.kind ?? 'line').fed === true;
+    const reached = ends ? [] : all.flatMap((one) => (isFed(one.part) && root(one.space) === space ? one.part.id : []));
+    const feeds = feedsAt(byId.get(unit) ?? { facts: [] }, own.face ?? '');
+    return [{ at: own.face ?? '', reached, ...(feeds === undefined ? {} : { feeds }) }];
+  });
 }
+
+const isFed = ({ kind }: Part): boolean => partRow(kind).fed === true;
+
+/** Whether two outlets are the same for whoever works on them: nothing that is recorded tells their lines apart. */
+const alikeIn =
+  (unit: string, row: LayoutRow, rows: JobRows) =>
+  (a: Outlet, b: Outlet): boolean => {
+    const lineAt = ({ at }: Outlet): string =>
+      row.joints
+        .find(({ kind, between }) => kind === 'port' && between.some(({ part, face }) => part === unit && face === at))
+        ?.between.find(({ part }) => part !== unit)?.part ?? '';
+    const recorded = (outlet: Outlet): string =>
+      JSON.stringify([
+        rows.network?.find(({ part }) => part === lineAt(outlet))?.facts ?? [],
+        readAtEnds(lineAt(outlet), rows),
+        outlet.reached.map((id) => id.replace(/-?(left|right)/, '')),
+      ]);
+    return recorded(a) === recorded(b);
+  };
 
 /**
  * Adds what lies between the units of a vehicle. A line that the record of a place knows already is the line of the
@@ -131,7 +155,7 @@ function portsByFunction(row: LayoutRow, joints: Joint[], draft: Draft): void {
   }
 }
 
-const feedsAt = ({ facts }: Part, at: string): string | undefined => {
+const feedsAt = ({ facts }: Pick<Part, 'facts'>, at: string): string | undefined => {
   const value = facts.find((f) => f.attribute === 'port-feeds' && f.position === at)?.value;
   return typeof value === 'string' ? value : undefined;
 };
@@ -157,13 +181,18 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
   const base = new Map(row.parts.map((part) => [part.id, part]));
   const alias = new Map<string, { readonly id: string; readonly end: string }>();
   const joints: Joint[] = [];
-  const used = new Set<string>();
   let whole = true;
   const linesAt = (unit: string): string[] =>
     draft.joints.flatMap((j) => {
       const { part, face: at } = j.between[0];
       return j.kind === 'port' && part === unit && at !== undefined ? [at] : [];
     });
+  const linesOf = new Map(
+    row.parts.filter(isUnit).map(({ id }) => {
+      const feeds = new Map(linesAt(id).map((at) => [at, draft.feeds.get(faceName(faceRef(id, at)))] as const));
+      return [id, linesOfOutlets(outletsOf(id, row), feeds, alikeIn(id, row, rows))] as const;
+    }),
+  );
   for (const joint of row.joints) {
     if (joint.kind !== 'port') continue;
     const refs = joint.between;
@@ -174,10 +203,8 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
       continue;
     }
     const there = draft.parts.get(unit.part);
-    const layout = base.get(unit.part);
     const lines = linesAt(unit.part);
-    const free = lines.filter((position) => !used.has(faceName(faceRef(unit.part, position))));
-    const at = there && layout && positionOn(unit.part, unit.face ?? '', layout, free, draft);
+    const at = linesOf.get(unit.part)?.get(unit.face ?? '');
     const known = draft.joints.find(
       (j) => j.kind === 'port' && j.between[0].part === unit.part && j.between[0].face === at,
     );
@@ -188,7 +215,6 @@ function addLayout(name: LayoutName, rows: JobRows, draft: Draft): boolean {
       if (first)
         joints.push({ id: `${other.part}-whole`, kind: 'port', between: [faceRef(first.id, FAR), faceRef(line, FAR)] });
       else alias.set(other.part, { id: line, end: other.face ?? '' });
-      used.add(faceName(known.between[0]));
       continue;
     }
     // Which of the lines that are there it is nobody knows; one that is not there is asked about.

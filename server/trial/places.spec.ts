@@ -57,9 +57,12 @@ describe('the state of a place', () => {
             what,
           ).toEqual(lines(before, 'order').filter((line) => line.includes('/unit ')));
           if (row.edits === 'nothing') {
-            expect(lines(w, 'order', 'make', 'move', 'box'), what).toEqual(
-              lines(before, 'order', 'make', 'move', 'box'),
-            );
+            // How much fluid what nobody knows holds is more than what the record says.
+            const ordered = (one: Workspace): string[] =>
+              lines(one, 'order', 'make', 'move', 'box').filter(
+                (line) => row.record === 'counts' || !line.includes(' fluid-'),
+              );
+            expect(ordered(w), what).toEqual(ordered(before));
             expect(w.next?.words ?? '', what).not.toBe(`Choose a ${findSlot(slot)?.words}`);
           }
           if (row.orders) expect(w.safety.grade, what).toBe('not-safe');

@@ -6,11 +6,13 @@ import type { Workspace } from '@kerabat/contract';
 import {
   composeJob,
   editsOf,
+  gathering,
   type Given,
   givenIn,
   type IdentifiedJob,
   identificationsAsked,
   type JobBase,
+  type JobInput,
   judgeAccepted,
   judgedRows,
   readSubject,
@@ -39,6 +41,8 @@ export interface Workshop {
   given(base: JobBase, subject: string): Promise<Given | undefined>;
   /** A job worked out from what is known of it, as the program does for everybody. */
   workOut(base: JobBase): Promise<Workspace>;
+  /** Everything that a job is worked out from, as one value. */
+  inputOf(base: JobBase): Promise<JobInput>;
   /** What the fixes that were taken in a job do to the vehicle. */
   fixesOf(base: JobBase): Promise<readonly FixDone[]>;
   /** The same acts over HTTP, and what the program answers in the end. */
@@ -93,6 +97,12 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
       spent.count += 1;
       spent.ms += performance.now() - began;
       return answer;
+    },
+    async inputOf(base) {
+      const gathered = gathering(reads());
+      const job = await identified(base);
+      workThrough(job, gathered.reads);
+      return { ...job, rows: gathered.rows };
     },
     async fixesOf(base) {
       const job = await identified(base);

@@ -21,6 +21,8 @@ export interface FixPart {
   readonly tube?: string;
   readonly sizeMm?: number;
   readonly ends?: string;
+  /** Once for both sides of an axle, however many of them the fix is made on. */
+  readonly per?: 'axle';
 }
 
 /** A way to close a mismatch: edits that are checked like anything else. Its words are made in words/. */

@@ -161,13 +161,14 @@ export const HANGING: readonly FixRow[] = [
   {
     fix: 'disc', answers: ['disc.diameter', 'disc.thickness'], order: 4, minutes: 40,
     edits: (c) => setOn(c.a, ...copy(c.b, c.a, 'disc', 'disc-thickness')),
-    parts: () => [order('discs', 'disc', 2), order('pads', 'pads')],
+    // One at each side; pads come by the axle.
+    parts: () => [order('discs', 'disc'), { ...order('pads', 'pads'), per: 'axle' }],
     values: (c) => ({ disc: valueAt(c.b, 'disc') ?? null }),
   },
   {
     fix: 'wheel-spacer', answers: ['wheel.spokes'], order: 6, minutes: 30, skill: 'engineer’s approval',
     edits: (c) => (numberAt(c.a, 'spoke-room') === undefined ? [] : setOn(c.a, fact(c.a, 'spoke-room', (numberAt(c.b, 'overhang') ?? 0) + c.view.settings.clearance))),
-    parts: (c) => [order('spacer', 'wheel-spacer', 2, { sizeMm: spacerMm(c) }), order('bolts', 'wheel-bolts')],
+    parts: (c) => [order('spacer', 'wheel-spacer', 1, { sizeMm: spacerMm(c) }), order('bolts', 'wheel-bolts')],
     values: (c) => ({ spacer: spacerMm(c), hub: valueAt(c.a, 'hub-bore') ?? null }),
   },
 ];

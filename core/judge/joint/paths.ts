@@ -13,7 +13,7 @@ import {
   type View,
   within,
 } from '../check/index.js';
-import { isNew } from './judge.js';
+import { isNew, isSameUnit } from './judge.js';
 import { asOneFace } from './vehicle.js';
 
 const of = (part: Part, name: AttributeName): Known | undefined => knownAt(asOneFace(part), name);
@@ -45,6 +45,9 @@ export function judgeClutch(view: View): JudgedJoint[] {
     },
   ];
 }
+
+/** Another unit goes in: one that comes off and goes back is as it was. */
+const isOther = (view: View, part: Part): boolean => isNew(view, part.id) && !isSameUnit(view, part.id);
 
 /** A slave around the shaft: a ring pushes, and not the whole of its bore. */
 const isRing = (part: Part): boolean => part.kind === 'slave' && of(part, 'slave-form')?.value === 'concentric';
@@ -99,7 +102,7 @@ function travelFactor(
  */
 function shareOf(part: Part, view: View): { readonly share: number; readonly doubt: number } | undefined {
   const was = view.now.get(part.id);
-  if (!isNew(view, part.id)) return { share: 1, doubt: 0 };
+  if (!isOther(view, part)) return { share: 1, doubt: 0 };
   const [now, then] = [was && pistonOf(was).known, pistonOf(part).known];
   if (!now || !then) return undefined;
   return {
@@ -149,10 +152,10 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     const open = Object.entries(leans).filter(([key]) => value(key as keyof typeof leans) === undefined);
     const answers = open.flatMap(([key, [part, name]]) =>
       (key === 'slave' ? piston.wants : [name]).map((attribute): Answer => ({
-        how: isNew(view, part.id) ? 'ask' : 'measure',
+        how: isOther(view, part) ? 'ask' : 'measure',
         part: part.id,
         attribute,
-        ...(isNew(view, part.id) ? {} : { tool: 'ruler' }),
+        ...(isOther(view, part) ? {} : { tool: 'ruler' }),
       })),
     );
     // As much travel as before releases as before: the vehicle works as it is. More is perhaps more than the slave has.

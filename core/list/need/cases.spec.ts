@@ -210,6 +210,7 @@ describe('cases of the trade', () => {
           'order 2 hose',
           'order 2 carrier',
           'order 2 disc',
+          'order 1 pads',
           'order 4 crush-washer',
           'order 2 hose-clip',
           'order 1 booster-seal',

@@ -203,6 +203,13 @@ export function leftOver(item: ItemName, place: string, view: View): 'stays' | '
   return item === 'reservoir' && apart ? 'stays' : 'move';
 }
 
+/** Pads for each axle that gets discs where there were none. */
+function padsFor(view: View): Unnamed[] {
+  const fresh = [...view.parts.values()].filter(({ id, kind }) => kind === 'disc' && isNew(view, id));
+  const axles = new Map(fresh.map(({ id }) => [id.replace(/-(left|right)/, ''), id]));
+  return [...axles.values()].map((id): Unnamed => ({ item: 'pads', quantity: 1, because: id }));
+}
+
 /** A cap for each vacuum line whose hose goes and whose booster nothing drives by it any more. */
 const capped = (view: View): Unnamed[] =>
   [...view.nowJoints.values()].flatMap(({ id, kind, between }): Unnamed[] => {
@@ -227,4 +234,5 @@ export const wantsOf = (
   ...consumed(view),
   ...benchBleed(view),
   ...capped(view),
+  ...padsFor(view),
 ];

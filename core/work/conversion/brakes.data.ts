@@ -23,7 +23,6 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { key: 'vacuum-booster', does: 'remove', words: 'Vacuum booster with hose and check valve', why: 'nothing drives it any more' },
       { key: 'switches', does: 'move', words: 'Brake-light and cruise switches', why: 'they sit on the old pedal side' },
       { key: 'steering-fluid', does: 'add', words: 'Fluid for pump and booster, as the pump’s cap says', why: 'not the brake fluid' },
-      { key: 'valve', does: 'keep', words: 'Proportioning valve', why: 'the balance between the axles does not change with the assistance', when: { choice: 'valve', is: ['keep'] } },
     ],
     tools: ['pulley puller and installer', 'flare wrenches', 'hole saw where the booster projects behind the bulkhead'],
     steps: [
@@ -34,10 +33,9 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { group: 'prove', words: 'Engine off: the reserve must give a few assisted stops, then a hard pedal that still brakes' }, ...PROVE,
     ],
     mated: ['booster', 'brake-master'],
-    watch: ['Two fluids side by side that ruin each other’s seals.', 'No core charge back on a conversion.'],
+    watch: ['The balance between the axles does not change with the assistance: the proportioning valve stays.', 'Two fluids side by side that ruin each other’s seals.', 'No core charge back on a conversion.'],
     choices: [
       { id: 'pump', words: 'Pump', options: [{ id: 'new', words: 'another pump', argues: 'flow, pressure and second return as the booster wants' }, { id: 'keep', words: 'keep the pump', argues: 'only when its plate shows enough flow, and a second return can be had' }] },
-      { id: 'valve', words: 'Proportioning valve', options: [{ id: 'keep', words: 'keep', argues: 'same axles, same balance' }, { id: 'change', words: 'change', argues: 'the sister’s valve belongs to the sister’s master' }] },
     ],
     cautions: [STORED, LAW],
   },
@@ -53,8 +51,6 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'vacuum' } }],
     parts: [
       { key: 'vacuum-hose', does: 'add', item: 'small-hose', words: 'Vacuum hose with check valve', why: 'the reserve must not run back' },
-      { key: 'spacer', does: 'add', item: 'spacer', words: 'Spacer with recess between booster and master', why: 'where the booster’s pin reaches too far', when: { choice: 'gap', is: ['spacer'] } },
-      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'new joint; by the spigot of the master' },
     ],
     tools: ['depth gauge', 'vacuum gauge'],
     steps: [
@@ -67,7 +63,6 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     watch: ['Pedal height against the brake-light switch.', 'Larger assistance lowers the effort and says nothing about the travel.'],
     choices: [
       { id: 'diaphragms', words: 'Diaphragms', options: [{ id: 'one', words: 'one, larger', argues: 'short in front of the bulkhead' }, { id: 'two', words: 'two, smaller', argues: 'clears strut tower and valve cover' }] },
-      { id: 'gap', words: 'Clearance', options: [{ id: 'adjust', words: 'adjust the pin', argues: 'as it was made' }, { id: 'spacer', words: 'spacer', argues: 'when the pin is staked' }] },
     ],
     cautions: [LAW],
   },
@@ -83,10 +78,6 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'front-brake': ['disc', 'carrier-spacing', 'wheel-inside', 'sweep', 'hose-length', 'hose-lock', 'hose-droop', 'tab'], 'brake-master': ['valve-in-body', 'line-valve', 'reservoir-size'] },
     changes: [],
     parts: [
-      { key: 'discs', does: 'add', item: 'disc', words: 'Discs for the axle', quantity: 2, why: 'with the calipers' },
-      { key: 'pads', does: 'add', item: 'pads', words: 'Pads for the axle', why: 'new discs want new pads' },
-      { key: 'hoses', does: 'add', words: 'Flexible hoses for the axle', quantity: 2, why: 'another end and another length', wants: { kind: 'hose' } },
-      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'one more than there are eyes on each bolt', wants: { kind: 'crush-washer' } },
       { key: 'residual', does: 'remove', words: 'Residual valve of the front circuit', why: 'discs drag under residual pressure' },
       { key: 'valve', does: 'add', words: 'Combination valve with bracket', why: 'the rear drums would lock first', wants: { kind: 'valve' }, when: { choice: 'rear', is: ['keep'] } },
     ],
@@ -113,10 +104,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'front-brake': ['disc', 'carrier-spacing', 'offset', 'sweep', 'wheel-inside', 'overhang', 'spoke-room', 'hub-bore', 'tab', 'hose-length', 'hose-lock', 'hose-droop'] },
     changes: [],
     parts: [
-      { key: 'discs', does: 'add', item: 'disc', words: 'Discs for the axle', quantity: 2, why: 'with the calipers' },
-      { key: 'pads', does: 'add', item: 'pads', words: 'Pads for the axle', why: 'new discs want new pads' },
       { key: 'bolts', does: 'add', words: 'Carrier bolts, new', quantity: 4, why: 'never reused where the maker says so' },
-      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'one more than there are eyes on each bolt', wants: { kind: 'crush-washer' } },
     ],
     tools: ['torque wrench'],
     steps: [
@@ -140,9 +128,6 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { booster: ['brake-light-switch'] },
     changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'electric' } }],
     parts: [
-      { key: 'sensors', does: 'move', words: 'Sensors of the old unit', why: 'same place, often another connector' },
-      { key: 'reservoir', does: 'keep', words: 'Reservoir, cleaned with brake fluid', why: 'dirt kills the pump' },
-      { key: 'nuts', does: 'add', item: 'nut', words: 'Mounting nuts, self-locking', quantity: 4, why: 'never reused' },
     ],
     tools: ['pedal stop', 'diagnosis for the bleed cycle'],
     steps: [
@@ -150,7 +135,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { group: 'bleed', words: 'Pedal stop while bleeding; reset and the maker’s special bleed cycle', minutes: 60 }, ...PROVE,
     ],
     mated: ['booster'],
-    watch: ['Some makers forbid bleeding it in the vehicle without their tester.'],
+    watch: ['Clean the reservoir with brake fluid: dirt kills the pump.', 'Some makers forbid bleeding it in the vehicle without their tester.'],
     choices: [], cautions: [STORED, LAW],
   },
   {
@@ -163,7 +148,6 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'hoses', does: 'add', words: 'Longer flexible hoses', quantity: 2, why: 'length at both locks, at droop and at bump', wants: { kind: 'hose' }, when: { choice: 'hose', is: ['longer'] } },
       { key: 'extension', does: 'add', words: 'Extension line with bracket', quantity: 2, why: 'the hose stays as it is', when: { choice: 'hose', is: ['extension'] } },
-      { key: 'washers', does: 'add', words: 'Crush washers for the banjo eyes', quantity: 4, why: 'one more than there are eyes on each bolt', wants: { kind: 'crush-washer' } },
     ],
     tools: ['string', 'stands'],
     steps: [

@@ -18,7 +18,6 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       { key: 'rear-line', does: 'add', item: 'line', words: 'Line from the second outlet to the rear union, from a wire template', why: 'line lengths never match an old vehicle' },
       { key: 'warning', does: 'add', words: 'Warning valve with switch', why: 'half a brake is not noticed at every stop', wants: { kind: 'valve' }, when: { choice: 'warning', is: ['fitted'] } },
       { key: 'boot', does: 'add', item: 'boot', words: 'Boot for the rod', why: 'the old one does not go over the new master' },
-      { key: 'old-rod', does: 'keep', words: 'Old push rod', why: 'it often stays: compare its length and its end', when: { choice: 'rod', is: ['old'] } },
     ],
     tools: ['flare wrenches', 'flaring tool', 'tube bender', 'wire for a template'],
     steps: [{ group: 'before', words: 'Measure pedal height and rod length before anything is taken off' }, START_BY_HAND, BENCH_BLEED, WHEELS,
@@ -28,7 +27,6 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     watch: ['A stop-light switch in the old junction sees one circuit only: a second one for the other circuit, or one at the pedal.', 'Drums want residual pressure: look where it was held in the old single master.', 'Which port feeds which axle is on the unit’s sheet, not in its looks.'],
     choices: [
       { id: 'warning', words: 'Warning valve', options: [{ id: 'fitted', words: 'fitted, with a lamp', argues: 'a lost circuit shows at once' }, { id: 'none', words: 'left out', argues: 'fewer joints; the pedal tells by its travel' }] },
-      { id: 'rod', words: 'Push rod', options: [{ id: 'old', words: 'keep the old rod', argues: 'length and pedal height stay as they were' }, { id: 'adjustable', words: 'adjustable rod', argues: 'the new recess is seldom as deep' }] },
     ],
     cautions: [LAW],
   },
@@ -44,7 +42,6 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       { key: 'short-line', does: 'add', words: 'Short line from tee to outlet', why: 'the tee sits beside the master', wants: { kind: 'line' }, when: { choice: 'joining', is: ['pieces'] } },
       { key: 'nuts', does: 'add', words: 'Tube nuts for the short line', quantity: 2, why: 'one for each end', wants: { kind: 'tube-nut' }, when: { choice: 'joining', is: ['pieces'] } },
       { key: 'set', does: 'add', words: 'Ready-made adapter set, three outlets to two', why: 'tee, line and nuts in one bag', wants: { kind: 'kit' }, when: { choice: 'joining', is: ['set'] } },
-      { key: 'plug', does: 'cap', words: 'Plug for what stays open at the old junction', why: 'no open end' },
     ],
     tools: ['flare wrenches', 'flaring tool', 'tube cutter'],
     steps: [{ group: 'before', words: 'Gauge the thread and look at the seat of each of the three lines; they often differ' },
@@ -62,9 +59,6 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'brake-master': ['reach-up', 'linkage'] },
     changes: [],
     parts: [
-      { key: 'bracket', does: 'add', item: 'bracket', words: 'Bracket from steel angle', why: 'bolt pattern and flange angle seldom match', when: { choice: 'mounting', is: ['bracket'] } },
-      { key: 'nut', does: 'add', item: 'tube-nut', words: 'Tube nut for the re-flared line', why: 'with the thread of the new port' },
-      { key: 'nipple', does: 'add', words: 'Threaded feed nipple and feed hose with two clamps', why: 'a remote reservoir feeds it' },
     ],
     tools: ['flaring tool', 'fine saw and die for the rod', 'caliper'],
     steps: [{ group: 'before', words: 'Look whether it fits under the floor or behind the bulkhead at all, with a paper model' },
@@ -72,10 +66,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       START_BY_HAND, BENCH_BLEED, WHEELS, ...PROVE],
     mated: [],
     watch: ['Steel, not improvised: what flexes under a panic stop is no bracket.', 'A bore that is not the original’s changes the pedal.'],
-    choices: [
-      { id: 'rod', words: 'Rod', options: [{ id: 'adjust', words: 'adjust', argues: 'nothing is lost' }, { id: 'cut', words: 'cut', argues: 'a clean end, when the adjuster has no more range' }] },
-      { id: 'mounting', words: 'Mounting', options: [{ id: 'bracket', words: 'bracket', argues: 'the bulkhead stays as it was' }, { id: 'direct', words: 'on the bulkhead', argues: 'nothing can flex' }] },
-    ],
+    choices: [],
     cautions: [LAW],
   },
   {
@@ -89,9 +80,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'brake-master': ['sensor-thread'] },
     changes: [],
     parts: [
-      { key: 'sensor', does: 'move', words: 'Sensor from the old master', why: 'same place, often another connector' },
       { key: 'clip', does: 'add', words: 'Bracket or clip for the lines', why: 'the ports sit elsewhere' },
-      { key: 'seal', does: 'add', item: 'booster-seal', words: 'Seal ring between booster and master', why: 'a flattened one leaks vacuum; by the spigot of the master' },
     ],
     tools: ['depth gauge', 'flare wrenches'],
     steps: [{ group: 'before', words: 'Recess of the new master and pin of the booster, both with a depth gauge from the mating face' }, START_BY_HAND, BENCH_BLEED, WHEELS, ...PROVE],
@@ -116,8 +105,8 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     parts: [
       { key: 'hard-line', does: 'add', item: 'line', words: 'Hard line from master to slave hose', why: 'made for the one side of the change: same side as master and slave' },
       { key: 'hose', does: 'add', words: 'Flexible hose to the slave', why: 'engine and gearbox move', wants: { kind: 'hose' } },
-      { key: 'feed', does: 'add', item: 'feed-hose', words: 'Feed hose for the clutch', why: 'the master draws from the brake reservoir' },
-      { key: 'clamps', does: 'add', item: 'hose-clamp', words: 'Hose clamp for the feed hose', quantity: 2, why: 'the job stops for one missing clamp' },
+      { key: 'feed', does: 'add', item: 'feed-hose', words: 'Feed hose for the clutch', why: 'the master draws from the brake reservoir', when: { choice: 'feed', is: ['shared'] } },
+      { key: 'clamps', does: 'add', item: 'hose-clamp', words: 'Hose clamp for the feed hose', quantity: 2, why: 'the job stops for one missing clamp', when: { choice: 'feed', is: ['shared'] } },
       { key: 'start-switch', does: 'add', words: 'Start-lockout switch', why: 'without it the engine starts in gear' },
       { key: 'grommet', does: 'add', words: 'Bulkhead grommet for the line', why: 'a line through bare steel wears through' },
       { key: 'bolt', does: 'add', words: 'Longer bolt where a switch sits under the nut', why: 'bolt lengths differ by position' },

@@ -162,7 +162,7 @@ describe('conversions', () => {
     [
       'an option that is none',
       '/conversions/assist/plan',
-      { vehicleId: 'q2', choices: { gap: 'glue' } },
+      { vehicleId: 'q2', choices: { diaphragms: 'glue' } },
       400,
       'not one of',
     ],
@@ -314,7 +314,6 @@ describe('a job that is planned by a conversion', () => {
     expect((await decide(id, 'conversion', 'single-to-dual')).status).toBe(200);
     expect((await server.ask('GET', `/jobs/${id}`)).body.conversions[0].choices).toEqual({
       warning: 'fitted',
-      rod: 'old',
     });
   });
   it('a unit by its dimensions is refused in a place of another kind', async () => {

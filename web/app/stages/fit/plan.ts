@@ -24,7 +24,7 @@ import { PlanDetail } from './plan-detail';
     @if (!vehicle()) {
       <p class="needs-you">A conversion is planned for a vehicle: name it in Ask.</p>
     } @else {
-      @if (inJob().length > 0) {
+      @if (inJob().length > (planned() ? 1 : 0)) {
         <app-answers label="Conversions of this job" [answers]="inJob()" [given]="id()" (told)="choose($event)" />
       }
       <div class="head">
