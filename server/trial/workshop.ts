@@ -14,6 +14,7 @@ import {
   type JobBase,
   type JobInput,
   judgeAccepted,
+  type JudgedChain,
   judgedRows,
   readSubject,
   slotOf,
@@ -43,6 +44,8 @@ export interface Workshop {
   workOut(base: JobBase): Promise<Workspace>;
   /** Everything that a job is worked out from, as one value. */
   inputOf(base: JobBase): Promise<JobInput>;
+  /** A job as a chain, judged with fixes that are accepted by their names: "brake-master/tee@front-right". */
+  judged(base: JobBase, accepted: ReadonlySet<string>): Promise<JudgedChain>;
   /** What the fixes that were taken in a job do to the vehicle. */
   fixesOf(base: JobBase): Promise<readonly FixDone[]>;
   /** The same acts over HTTP, and what the program answers in the end. */
@@ -84,6 +87,11 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
     );
     return { ...base, identifications: Object.fromEntries(await Promise.all(answers)) };
   };
+  const judgedWith = (job: IdentifiedJob, accepted: ReadonlySet<string>): JudgedChain => {
+    const rows = judgedRows(job, reads());
+    const worked = rows.places.flatMap(({ slot, chosen }) => (chosen ? slot : []));
+    return judgeAccepted(composeJob(rows), accepted, (joint) => slotOf(joint, worked));
+  };
   const spent = { count: 0, ms: 0 };
   return {
     world,
@@ -104,6 +112,9 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
       workThrough(job, gathered.reads);
       return { ...job, rows: gathered.rows };
     },
+    async judged(base, accepted) {
+      return judgedWith(await identified(base), accepted);
+    },
     async fixesOf(base) {
       const job = await identified(base);
       // What ended with what it was given for is no fix of this job.
@@ -114,9 +125,7 @@ export function openWorkshop(world: World, { catalogue, stores, overHttp, close 
         }),
       );
       if (accepted.size === 0) return [];
-      const rows = judgedRows(job, reads());
-      const worked = rows.places.map(({ slot }) => slot);
-      const { input, taken } = judgeAccepted(composeJob(rows), accepted, (joint) => slotOf(joint, worked));
+      const { input, taken } = judgedWith(job, accepted);
       // A line that is bent over goes to the port that the work card names.
       const moved = input.edits.filter((edit) => edit.do === 'join' && edit.follows === true);
       return [

@@ -238,7 +238,7 @@ export function chooseSlot(
         }
       : {}),
     ...(chosen ? { chosen } : {}),
-    ...(stays === undefined || (!old && !left) ? {} : { stays }),
+    ...(stays === undefined || (!old && !left && stays !== 'put-back') ? {} : { stays }),
     ...(state === undefined ? {} : { state }),
     ...(sides === undefined ? {} : { sides }),
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
@@ -293,7 +293,7 @@ function staysBy(state: PlaceState | undefined): SlotChoice['stays'] {
 }
 
 /** Whether a unit has to be chosen for a place: nobody said that it stays, comes back or goes. */
-export const wantsUnit = ({ stays }: Pick<SlotChoice, 'stays'>): boolean => stays !== 'left';
+export const wantsUnit = ({ stays }: Pick<SlotChoice, 'stays'>): boolean => stays !== 'left' && stays !== 'put-back';
 
 /** Whether the record of a vehicle has nothing in a place, and its conversion puts a unit there. */
 export const isBrought = (

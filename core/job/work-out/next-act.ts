@@ -48,7 +48,8 @@ export function nextAct(w: Done): NextAct {
 }
 
 /** Whether it has to be known which unit is there: not where one stays, unless another was fitted than is recorded. */
-const isNamed = ({ left, state }: SlotWork): boolean => !left || state === 'fitted-already';
+const isNamed = ({ left, state }: SlotWork): boolean =>
+  !left || state === 'fitted-already' || state === 'off-and-back' || state === 'moves';
 
 function identifying({ slot: place, words, identification, old }: SlotWork): NextAct {
   const [check] = identification.nextChecks;

@@ -162,7 +162,8 @@ const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInp
     const named = chain.some((entry) => entry.slot === slot) && !plan?.roles.some((role) => role.slot === slot);
     // Of those that could be there as one, none may differ in what decides.
     const open = old ? rivals !== undefined && stays !== 'gone-over' : named && identification.verdict === 'not-enough';
-    if (!chosen || !open) return [];
+    const back = stays === 'put-back' && !old;
+    if (!back && (!chosen || !open)) return [];
     const words = findSlot(slot)?.words ?? slot;
     const [check] = identification.nextChecks;
     const next = `${check ? `look at the ${check.words}` : 'look at one thing more'}, or say which it is.`;
