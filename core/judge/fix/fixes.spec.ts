@@ -57,6 +57,29 @@ const EXAMPLES: Readonly<Record<string, Example>> = {
     check: 'rod-length',
     key: 'cut-rod',
   },
+  fork: {
+    kind: 'booster',
+    vehicle: ROD,
+    unit: [
+      ['rod-length', 128],
+      ['rod-adjust', 2],
+      ['rod-thread', 'M10x1.25'],
+      ['rod-engaged', 14],
+      ['rod-thread-length', 40],
+    ],
+    check: 'rod-length',
+    key: 'fork',
+  },
+  linkage: {
+    kind: 'booster',
+    vehicle: ROD,
+    unit: [
+      ['rod-length', 128],
+      ['rod-adjust', 2],
+    ],
+    check: 'rod-length',
+    key: 'linkage',
+  },
   'weld-rod': {
     vehicle: ROD,
     unit: [
@@ -380,7 +403,7 @@ describe('the table of fixes', () => {
   it('what takes a welder or an approval says so', () => {
     expect(FIXES.filter((r) => r.skill === 'licensed welder').map((r) => r.fix)).toEqual(['weld-rod']);
     const approved = FIXES.filter((r) => r.skill === 'engineer’s approval').map((r) => r.fix);
-    expect(approved.sort()).toEqual(['cut-out', 'tap-port', 'wheel-spacer']);
+    expect(approved.sort()).toEqual(['cut-out', 'linkage', 'tap-port', 'wheel-spacer']);
   });
 });
 

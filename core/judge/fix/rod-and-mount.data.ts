@@ -34,7 +34,7 @@ const BRACKET_MM = 6;
 export const ROD_AND_MOUNT: readonly FixRow[] = [
   {
     // What belongs to the new body, the retention of its rod, stays the new body's.
-    fix: 'old-rod', answers: ['rod.length', 'rod.kind', 'rod.end', 'rod.pin'], order: 1, minutes: 10,
+    fix: 'old-rod', answers: ['rod.length', 'rod.kind', 'rod.end', 'rod.pin'], kinds: MASTERS, order: 1, minutes: 10,
     edits: (c) => {
       const old = oldRod(c);
       return old && numberAt(old, 'rod-length') !== undefined ? setOn(c.b, ...copy(old, c.b, ...ROD_FACTS)) : [];
@@ -43,14 +43,14 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
     values: (c) => ({ rod: valueAt(oldRod(c) ?? c.a, 'rod-length') ?? null }),
   },
   {
-    fix: 'adjustable-rod', answers: ['rod.length'], order: 3, minutes: 20, tools: ['caliper'],
+    fix: 'adjustable-rod', answers: ['rod.length'], kinds: MASTERS, order: 3, minutes: 20, tools: ['caliper'],
     edits: (c) => (numberAt(c.a, 'rod-length') === undefined ? [] : setOn(c.b, ...copy(c.a, c.b, 'rod-length', 'rod-kind', 'clevis-pin'), fact(c.b, 'rod-adjust', c.view.settings.adjustableRod))),
     parts: () => [order('rod', 'adjustable-rod')],
     values: (c) => ({ rod: valueAt(c.a, 'rod-length') ?? null }),
   },
   {
     // Never while its thread is not known, nor beyond what the thread allows.
-    fix: 'cut-rod', answers: ['rod.length'], order: 5, minutes: 30, tools: ['fine saw', 'file', 'die'],
+    fix: 'cut-rod', answers: ['rod.length'], kinds: MASTERS, order: 5, minutes: 30, tools: ['fine saw', 'file', 'die'],
     edits: (c) => {
       const [over, own, free] = [figure(c, 'over') ?? 0, figure(c, c.b.label), threadFree(c)];
       if (over <= 0 || own === undefined || free === undefined || over > free) return [];
@@ -64,6 +64,26 @@ export const ROD_AND_MOUNT: readonly FixRow[] = [
     fix: 'weld-rod', answers: ['rod.length'], order: 9, minutes: 60, skill: 'licensed welder',
     edits: (c) => (numberAt(c.a, 'rod-length') !== undefined && numberAt(c.b, 'rod-length') !== undefined && valueAt(c.b, 'rod-thread') === null ? setOn(c.b, ...copy(c.a, c.b, 'rod-length')) : []),
     parts: () => [make('weld', 'rod')],
+  },
+  {
+    // The rod of a booster on the pedal's side is captive: another fork on its thread, or the linkage.
+    fix: 'fork', answers: ['rod.length', 'rod.pin', 'rod.end'], kinds: ['booster'], order: 3, minutes: 20, tools: ['spanners for the lock nut'],
+    edits: (c) => {
+      const [over, free] = [Math.abs(figure(c, 'over') ?? 0), threadFree(c)];
+      if (textAt(c.b, 'rod-thread') === undefined || (c.code === 'rod.length' && (free === undefined || over > free))) return [];
+      return setOn(c.b, ...copy(c.a, c.b, 'rod-length', 'clevis-pin', 'rod-end'));
+    },
+    parts: (c) => {
+      const thread = textAt(c.b, 'rod-thread');
+      return [order('fork', 'fork', 1, thread === undefined ? {} : { thread })];
+    },
+    values: (c) => ({ thread: valueAt(c.b, 'rod-thread') ?? null, pin: valueAt(c.a, 'clevis-pin') ?? null, rod: valueAt(c.a, 'rod-length') ?? null }),
+  },
+  {
+    fix: 'linkage', answers: ['rod.length', 'rod.kind', 'rod.end', 'rod.pin'], kinds: ['booster'], order: 8, minutes: 180, skill: 'engineer’s approval',
+    edits: (c) => (numberAt(c.b, 'rod-length') === undefined ? [] : setOn(c.a, ...copy(c.b, c.a, 'rod-length', 'rod-kind', 'rod-end', 'clevis-pin'))),
+    parts: () => [make('linkage', 'work')],
+    values: (c) => ({ rod: valueAt(c.b, 'rod-length') ?? null }),
   },
   {
     fix: 'bushing', answers: ['rod.pin'], order: 2, minutes: 10,

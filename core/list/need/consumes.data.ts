@@ -96,7 +96,7 @@ const outside = ({ a, b }: Opened): Sized => mm(number(a, 'hose-outside') ?? num
 /** A clamp at the end that is opened, and one at the far end where the chain does not know what it goes to. */
 function clamps({ joint, a, b, view }: Opened): number {
   const hose = [a, b].find((face) => face.part.kind === 'hose');
-  if (!hose || [a, b].some((face) => face.part.kind === 'booster')) return 0;
+  if (!hose || [a, b].some((face) => face.part.kind === 'booster' || sureAt(face, 'feed-hose')?.value === null)) return 0;
   const ends = (view.jointsOf.get(hose.part.id) ?? []).filter((j) => j.kind === 'tail' && j.id !== joint.id);
   return ends.length === 0 ? 2 : 1;
 }

@@ -41,6 +41,7 @@ export const ITEMS = [
   'clip',
   'hose-clip',
   'rod',
+  'fork',
   'boot',
   'sensor',
   'spacer',

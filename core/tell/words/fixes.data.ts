@@ -85,6 +85,17 @@ export const FIX_WORDS: Readonly<Record<string, FixWords>> = {
       weld: [() => 'Rod cut and welded by a licensed welder, with his paper', 'the rod has no thread to adjust'],
     },
   },
+  fork: {
+    words: (v) => `Screw another fork onto the booster’s rod, to reach ${say('rod-length', v['rod'])}`,
+    risk: 'the rod itself does not come out of the booster; enough thread must stay in the fork, lock nut tight',
+    operations: (v) => [`Set the fork to ${say('rod-length', v['rod'])} from the flange and tighten its lock nut`],
+    parts: { fork: [(v) => `Fork for a pin of ${say('clevis-pin', v['pin'])}`, 'the rod of a booster is captive'] },
+  },
+  linkage: {
+    words: () => 'Change the linkage between pedal and booster, and have it approved',
+    risk: 'it moves the pedal and its ratio; what breaks there is a pedal without brakes',
+    parts: { linkage: [() => 'Linkage between pedal and booster changed', 'the rod of a booster is captive'] },
+  },
   bushing: {
     words: (v) => `Bushing ${say('clevis-pin', v['pin'])} in ${say('clevis-pin', v['fork'])} for the fork`,
     risk: 'a loose bushing eats pedal travel',

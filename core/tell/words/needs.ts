@@ -90,6 +90,7 @@ const WORDS: Readonly<Partial<Record<ItemName, ItemWords>>> = {
   reservoir: { words: 'Reservoir with cap', without: 'the unit has nothing to draw from' },
   sensor: { words: 'Sensor', without: 'its warning lamp stays on' },
   rod: { words: 'Push rod', without: 'the pedal does not reach the unit' },
+  fork: { words: 'Fork for the rod', without: 'the pedal does not reach the booster' },
   boot: { words: 'Boot', without: 'dirt gets behind the piston' },
   bracket: { words: 'Bracket', without: 'the unit has nothing to sit on' },
   carrier: { words: 'Carrier for the caliper, with bolts', without: 'the caliper has nothing to sit on' },
