@@ -18,6 +18,10 @@ describe('a whole call', () => {
     ['which fluid for the Q4', { question: 'fluid', rest: 'q4' }],
     ['seal kit Q3 master', { slot: 'brake-master', request: 'kit', question: 'kit', rest: 'q3' }],
     ['crunching gears', { complaint: 'gears-crunch', rest: '' }],
+    ['Q4 slave damp, perhaps it leaks', { slot: 'slave', complaint: 'damp', rest: 'q4 perhaps it leaks' }],
+    ['bleed screw frozen on the V12', { complaint: 'damaged', rest: 'bleed screw v12' }],
+    ['a piece fell out of the Q3 master', { slot: 'brake-master', complaint: 'piece-fell-out', rest: 'q3' }],
+    ['Q3 master just in case', { slot: 'brake-master', complaint: 'age-unknown', rest: 'q3' }],
   ])('%s', (text, call) => expect(readCall(text)).toEqual(call));
   it.each(['A 23-814', 'Q4 tug', '3/8-24 UNF', ''])('"%s" is none', (text) => expect(readCall(text)).toBeUndefined());
   it('names complaints that the table has', () => {

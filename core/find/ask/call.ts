@@ -37,6 +37,10 @@ const COMPLAINTS: readonly (readonly [RegExp, string])[] = [
   [/\b(clutch )?(slips|slipping)\b/, 'clutch-slips'],
   [/\b(noise|noisy|hiss(es|ing)?)\b/, 'noise'],
   [/\bbehind the boot\b/, 'fluid-behind-boot'],
+  [/\b(damp|dirty|greasy|oily)\b/, 'damp'],
+  [/\b(bent|stripped|seized|frozen|broken( off)?|cracked)\b/, 'damaged'],
+  [/\b((a )?piece )?fell out\b/, 'piece-fell-out'],
+  [/\b(just in case|precaution(ary)?|preventive(ly)?)\b/, 'age-unknown'],
   [/\b(leaks?|leaking|leaky|weeps?|weeping|wet)\b/, 'leak-at-unit'],
 ];
 /** Conversions as people ask for them; what they become is the table's. */

@@ -13,8 +13,8 @@ export interface Bottles {
   readonly quantity: number;
 }
 
-/** Bottles are counted in steps of so many millilitres, rounded so that there is never too little. */
-const STEP_ML = 10;
+/** Bottles are counted to the millilitre: 943 ml is one bottle of 946. */
+const STEP_ML = 1;
 /** More than so much is bought by the barrel and not counted in bottles. */
 export const MOST_ML = 20_000;
 

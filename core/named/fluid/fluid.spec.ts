@@ -96,6 +96,12 @@ describe('the cheapest set of bottles', () => {
     ];
     expect(bottlesFor(300, bottles)).toEqual([{ number: 'small', millilitres: 250, quantity: 2 }]);
   });
+  it('counts to the millilitre: 943 ml is one bottle of 946, and 947 are two', () => {
+    const bottles = [{ number: 'quart', millilitres: 946, price: 9 }];
+    expect(bottlesFor(943, bottles)).toEqual([{ number: 'quart', millilitres: 946, quantity: 1 }]);
+    expect(bottlesFor(946, bottles)).toEqual([{ number: 'quart', millilitres: 946, quantity: 1 }]);
+    expect(bottlesFor(947, bottles)).toEqual([{ number: 'quart', millilitres: 946, quantity: 2 }]);
+  });
   it.each([
     [0, 1],
     [-5, 1],

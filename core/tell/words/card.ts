@@ -184,9 +184,9 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'fluid goes by the cap and the seals',
   },
   'joints-first': {
-    words: () =>
+    words: (_, v) =>
       'Bleed what lies on the way first: each joint that was opened, from the master outwards, a ' +
-      'quarter turn while the pedal is held',
+      `quarter turn while the ${pressed(v)} is held`,
     why: 'air at the master never reaches a wheel bleed screw',
   },
   routine: {
@@ -195,13 +195,25 @@ const WORDS: Readonly<Record<string, StepWords>> = {
   },
   bleed: {
     words: (_, v) =>
-      'Bleed the wheels or the slave: the maker’s order first; without one the ' +
+      'Bleed the wheels: the maker’s order first; without one the ' +
       `${v['order'] === 2 ? 'nearest' : 'farthest'} first`,
     why: 'every joint that was opened let air in',
   },
+  'bleed-slave': {
+    words: () => 'Bleed the slave: its screw on top, the pedal down slowly and up slowly, until no bubble comes',
+    why: 'air in it takes away the release travel',
+  },
+  'free-travel': {
+    words: () => 'Free travel at the clutch pedal as noted; the pedal comes right back by itself',
+    why: 'without it the clutch slips, with too much it does not release',
+  },
+  release: {
+    words: () => 'Engine running, pedal down: gears engage without a crunch and the vehicle does not creep',
+    why: 'the release travel reaches the fork',
+  },
   'bleed-clutch': { words: () => 'Bleed the clutch too', why: 'it draws from the same reservoir' },
   hold: {
-    words: () => 'Hold the pedal hard for two minutes: it must not sink, and nothing may be wet',
+    words: (_, v) => `Hold the ${pressed(v)} hard for two minutes: it must not sink, and nothing may be wet`,
     why: 'a leak shows under pressure',
   },
   assistance: {
@@ -209,7 +221,7 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'ring and booster are tight',
   },
   free: {
-    words: () => 'Wheels turn freely with the pedal up, warm and cold',
+    words: (_, v) => `Wheels turn freely with the ${pressed(v)} let go, warm and cold`,
     why: 'a rod that is too long shows when it is warm',
   },
   'first-stops': {
@@ -217,6 +229,11 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'the first stop is not on the road',
   },
 };
+
+/** What the hand or the foot is on. */
+function pressed(values: CardStep['values']): string {
+  return values['pressed'] === 'lever' ? 'lever' : 'pedal';
+}
 
 /** Steps of the table that have words. */
 export const STEPS_IN_WORDS: readonly string[] = Object.keys(WORDS);

@@ -97,7 +97,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'clutch-master', kind: 'clutch-master', words: 'clutch master of the manual sister' },
       { slot: 'slave', kind: 'slave', words: 'slave of the same side of the change' },
     ],
-    asks: { slave: ['line-retention'] },
+    asks: { slave: ['line-retention', 'foot', 'bleeder'] },
     changes: [
       { slot: 'clutch-master', change: { face: 'vehicle', attribute: 'clutch-feed', to: 'brake-reservoir' }, when: { choice: 'feed', is: ['shared'] } },
       { slot: 'clutch-master', change: { face: 'vehicle', attribute: 'clutch-feed', to: 'own-reservoir' }, when: { choice: 'feed', is: ['own'] } },

@@ -22,6 +22,8 @@ export const WORK_WORDS: Readonly<Record<WorkGroup, string>> = {
 
 /** What has to be so for a step to be there. */
 export type When =
+  | 'brake' // something of the brakes is worked on
+  | 'clutch' // something of the clutch is worked on
   | 'hydraulic' // a line or hose is opened
   | 'stored' // a pump or an accumulator holds pressure
   | 'wheel' // something at a wheel is opened
@@ -105,10 +107,13 @@ export const CARD: readonly CardRow[] = [
   { step: 'fill', group: 'bleed', when: ['hydraulic'], minutes: 3 },
   { step: 'joints-first', group: 'bleed', when: ['hydraulic'], minutes: 10 },
   { step: 'routine', group: 'bleed', when: ['modulator'], minutes: 20 },
-  { step: 'bleed', group: 'bleed', when: ['hydraulic'], minutes: 40 },
+  { step: 'bleed', group: 'bleed', when: ['hydraulic', 'brake'], minutes: 40 },
+  { step: 'bleed-slave', group: 'bleed', when: ['hydraulic', 'clutch'], minutes: 20 },
   { step: 'bleed-clutch', group: 'bleed', when: ['shared'], minutes: 15 },
   { step: 'hold', group: 'prove', when: ['hydraulic'], minutes: 3 },
   { step: 'assistance', group: 'prove', joints: ['push'], when: ['rod-push'], minutes: 3 },
   { step: 'free', group: 'prove', when: ['wheel'], minutes: 5 },
-  { step: 'first-stops', group: 'prove', minutes: 10 },
+  { step: 'free-travel', group: 'prove', when: ['clutch'], tools: ['ruler'], minutes: 3 },
+  { step: 'release', group: 'prove', when: ['clutch'], minutes: 5 },
+  { step: 'first-stops', group: 'prove', when: ['brake'], minutes: 10 },
 ];

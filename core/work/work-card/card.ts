@@ -74,6 +74,12 @@ function jointPlace(joint: Joint, view: View): Place {
 }
 
 const WHEEL_PARTS: readonly string[] = ['caliper', 'wheel-cylinder'];
+const BRAKE_PARTS: readonly string[] = ['booster', 'brake-master', ...WHEEL_PARTS];
+const CLUTCH_PARTS: readonly string[] = ['clutch-master', 'slave'];
+
+/** What the hand or the foot is on. */
+const pressed = (view: View): 'pedal' | 'lever' =>
+  [...view.parts.values(), ...view.now.values()].some(({ kind }) => kind === 'pedal') ? 'pedal' : 'lever';
 
 /** What holds for the job as a whole. */
 function jobHolds(joints: readonly Place[], kinds: ReadonlyMap<string, Joint['kind']>, view: View): Set<When> {
@@ -81,6 +87,10 @@ function jobHolds(joints: readonly Place[], kinds: ReadonlyMap<string, Joint['ki
   const parts = [...view.parts.values()];
   const has = (name: string, ...values: readonly string[]): boolean =>
     parts.some((part) => part.facts.some((f) => f.attribute === name && values.includes(String(f.value))));
+  const fresh = parts.filter((part) => isNew(view, part.id));
+  const ofClutch = fresh.filter(({ kind }) => CLUTCH_PARTS.includes(kind));
+  if (ofClutch.length > 0) holds.add('clutch');
+  if (ofClutch.length === 0 || fresh.some(({ kind }) => BRAKE_PARTS.includes(kind))) holds.add('brake');
   if (joints.some((place) => kinds.get(place.at) === 'port')) holds.add('hydraulic');
   if (joints.some((place) => place.holds.has('nut'))) holds.add('nut');
   if (has('booster-supply', 'pump', 'electric')) holds.add('stored');
@@ -127,6 +137,7 @@ export function cardOf(
     values: {
       items: list.filter((l) => l.section === 'order' && l.item !== 'unit').length,
       order: view.settings.bleedOrder,
+      pressed: pressed(view),
     },
     now: true,
     then: true,
