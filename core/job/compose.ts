@@ -5,7 +5,7 @@ import { partOf, partsOf, PLACE_SIDES, type PlaceState, placeStateRow, type Slot
 import { conversionEdits, withChanges } from './changes.js';
 import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
 import { addLines } from './lines.js';
-import { addNetwork, standing } from './network.js';
+import { addNetwork, lacks, standing } from './network.js';
 import {
   BOOSTER_FACE,
   BOOSTER_PUSH,
@@ -107,7 +107,8 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
   if (booster && !draft.parts.has('booster')) addPart(draft, 'booster', 'booster', boosterFacts(ordered));
   if (ordered.some((place) => place.slot === 'brake-master' && place.other)) openFace(draft);
   for (const place of ordered) {
-    if (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master')
+    const byHand = place.slot === 'brake-master' && !booster && lacks(rows.layouts?.brake, 'pedal');
+    if (!byHand && (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master'))
       addPedalSide(place, place.slot, booster, rows, draft);
     if (place.slot === 'booster') addSupply(place, converted ? (rows.brings ?? []) : undefined, draft);
     if (place.slot === 'brake-master' || place.slot === 'clutch-master') addHangers(place, place.slot, draft);
@@ -268,7 +269,8 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
   }
   const valve = named(facts, ['line-valve']);
   if (valve.length > 0) addPart(draft, 'line-valve', 'valve', valve);
-  addPart(draft, `${place.slot === 'clutch-master' ? 'clutch-' : ''}pedal`, 'pedal', named(facts, ['clutch-feed']));
+  const fed = named(facts, ['clutch-feed']);
+  if (fed.length > 0) addPart(draft, `${place.slot === 'clutch-master' ? 'clutch-' : ''}pedal`, 'pedal', fed);
   const brings = place.box?.find((item) => item.item === 'reservoir')?.presence;
   const integral = [...facts, ...old].some(
     (f) => f.attribute === 'reservoir' && (f.value === 'integral' || f.value === 'remote'),

@@ -30,6 +30,10 @@ export const standing = (slot: Slot, { layouts }: Pick<JobRows, 'layouts'>): rea
     Object.values(layouts ?? {}).flatMap((name) => layoutOf(name)?.parts.map(({ id }) => id) ?? []),
   );
 
+/** Whether a layout is known to have no part of a kind: a handlebar has no pedal and no bulkhead. */
+export const lacks = (name: LayoutName | undefined, kind: Part['kind']): boolean =>
+  layoutOf(name)?.parts.every((part) => part.kind !== kind) === true;
+
 /** How an end between the units is called where it is read: "rear-line-from". */
 export const endName = (part: string, at: string): string => `${part}-${at}`;
 

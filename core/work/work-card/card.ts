@@ -77,9 +77,18 @@ const WHEEL_PARTS: readonly string[] = ['caliper', 'wheel-cylinder'];
 const BRAKE_PARTS: readonly string[] = ['booster', 'brake-master', ...WHEEL_PARTS];
 const CLUTCH_PARTS: readonly string[] = ['clutch-master', 'slave'];
 
-/** What the hand or the foot is on. */
-const pressed = (view: View): 'pedal' | 'lever' =>
-  [...view.parts.values(), ...view.now.values()].some(({ kind }) => kind === 'pedal') ? 'pedal' : 'lever';
+/** What the hand or the foot is on at the systems that are worked on: a lever where no rod comes from a pedal. */
+function pressed(view: View, job: ReadonlySet<When>): 'pedal' | 'lever' {
+  const units = [
+    ...(job.has('brake') ? ['booster', 'brake-master'] : []),
+    ...(job.has('clutch') ? ['clutch-master'] : []),
+  ];
+  const rods = [...view.then.joints, ...view.nowJoints.values()].filter(({ kind }) => kind === 'rod');
+  const foot = rods.some(({ between }) =>
+    between.some(({ part }) => units.includes((view.parts.get(part) ?? view.now.get(part))?.kind ?? '')),
+  );
+  return foot ? 'pedal' : 'lever';
+}
 
 /** What holds for the job as a whole. */
 function jobHolds(joints: readonly Place[], kinds: ReadonlyMap<string, Joint['kind']>, view: View): Set<When> {
@@ -137,7 +146,7 @@ export function cardOf(
     values: {
       items: list.filter((l) => l.section === 'order' && l.item !== 'unit').length,
       order: view.settings.bleedOrder,
-      pressed: pressed(view),
+      pressed: pressed(view, job),
     },
     now: true,
     then: true,
