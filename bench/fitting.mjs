@@ -43,9 +43,12 @@ async function wholeChain(address) {
     slot: 'booster',
   };
   const { id } = await send('POST', '/jobs', asked);
-  const decide = (subject, choice) =>
-    send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'bench' }, 0);
-  await decide('conversion', 'vacuum-to-hydraulic');
+  const decide = (subject, choice, detail) => {
+    const value = detail === undefined ? { choice } : { choice, detail };
+    return send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value, reason: 'bench' }, 0);
+  };
+  // The pump that is there stays: it is measured.
+  await decide('conversion:vacuum-to-hydraulic', 'vacuum-to-hydraulic', 'pump=keep');
   for (const [slot, unit] of [
     ['booster', 'cas-h40b'],
     ['brake-master', 'cas-tm31b'],

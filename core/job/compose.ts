@@ -1,9 +1,11 @@
 import { checksFor } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
-import { type ChainFact, type Edit, faceRef, type JointKind } from '../vehicle/chain/index.js';
-import { partOf, partsOf, PLACE_SIDES, type PlaceState, placeStateRow, type Slot } from '../vehicle/place/index.js';
-import { conversionEdits, withChanges } from './changes.js';
-import { addPart, type Draft, factsOf, has, join, known, named } from './draft.js';
+import { type ChainFact, faceRef, type JointKind } from '../vehicle/chain/index.js';
+import { partOf, partsOf, placeStateRow, type Slot } from '../vehicle/place/index.js';
+import { addFluids } from './caps.js';
+import { conversionEdits } from './changes.js';
+import { addPart, type Draft, factsOf, has, isSameAgain, join, known, named } from './draft.js';
+import { afterwards, goneIn, laterPlaces, stateAt } from './later.js';
 import { addLines } from './lines.js';
 import { addNetwork, lacks, standing } from './network.js';
 import {
@@ -34,7 +36,7 @@ import type { JobPlace, JobRows } from './types.js';
 export function composeJob(rows: JobRows): ChainInput {
   const there = rows.places.filter((place) => !place.absent);
   const now = draftOf(there, rows, false);
-  const gone = new Set(rows.places.flatMap((place) => goneAt(place, rows)));
+  const gone = goneIn(rows);
   const converted =
     gone.size > 0 ||
     rows.places.some((place) => place.absent === true || place.conversion !== undefined || place.changes.length > 0);
@@ -70,33 +72,6 @@ export function composeJob(rows: JobRows): ChainInput {
     ),
   };
 }
-
-/** What becomes of a part of a place, as somebody said it; undefined where nobody did. */
-const stateAt = ({ state, sides = {} }: JobPlace, id: string): PlaceState | undefined =>
-  PLACE_SIDES.flatMap((side) => (id.endsWith(side) ? (sides[side] ?? []) : []))[0] ?? state;
-const goneAt = (place: JobPlace, rows: JobRows): string[] =>
-  standing(place.slot, rows).filter((id) => stateAt(place, id) === 'goes');
-
-/**
- * Places as they are afterwards: one of which everything goes is none. What the record of a master says of a booster's
- * face says nothing of the bulkhead that it is bolted to then.
- */
-function laterPlaces(rows: JobRows, gone: ReadonlySet<string>): JobPlace[] {
-  const left = rows.places.filter((place) => !standing(place.slot, rows).every((id) => gone.has(id)));
-  const unboosted = gone.has(partOf('booster'));
-  const ofBooster = (fact: ChainFact): boolean =>
-    [...BOOSTER_FACE, ...BOOSTER_PUSH, 'plate'].some((name) => name === fact.attribute);
-  return left
-    .map((place) =>
-      unboosted && place.slot === 'brake-master'
-        ? { ...place, recorded: place.recorded.filter((fact) => !ofBooster(fact)) }
-        : place,
-    )
-    .map(withChanges);
-}
-
-/** The rows of a vehicle as its conversion leaves it. */
-const afterwards = (rows: JobRows): JobRows => ({ ...rows, layouts: { ...rows.layouts, ...rows.layoutsThen } });
 
 /** A vehicle's places as parts and joints: as they are, or as a conversion leaves them. */
 function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean): Draft & { readonly whole: boolean } {
@@ -177,10 +152,6 @@ const boosterFacts = (places: readonly JobPlace[]): ChainFact[] => {
   const master = places.find((place) => place.slot === 'brake-master');
   return master ? named(known(master), BOOSTER_PUSH) : [];
 };
-
-/** A unit that comes off and goes back has its own facts, those of its mates too. */
-const isSameAgain = ({ at, unit, facts }: Extract<Edit, { do: 'put' }>, { parts }: Pick<Draft, 'parts'>): boolean =>
-  facts.length === 0 && unit !== undefined && parts.get(at)?.unit === unit;
 
 /** What a unit is pushed by and bolted to. */
 function addPedalSide(
@@ -345,41 +316,4 @@ function addRoom(place: JobPlace, id: string, draft: Draft): void {
   if (facts.length === 0 && !outward && !isAskedOf('room', place)) return;
   addPart(draft, `${id}-room`, 'room', facts);
   join(draft, `${id}-room`, 'room', `${id}-room`, id);
-}
-
-const SYSTEM: Readonly<Record<Slot, 'brake' | 'clutch' | undefined>> = {
-  booster: undefined,
-  'brake-master': 'brake',
-  'front-brake': 'brake',
-  'rear-brake': 'brake',
-  'clutch-master': 'clutch',
-  slave: 'clutch',
-};
-
-const isFedFromBrake = ({ attribute: name, value }: ChainFact): boolean =>
-  name === 'clutch-feed' && value === 'brake-reservoir';
-
-/** One cap names the fluid of a whole system: what is recorded or read at any of its places is of all of them. */
-function addFluids(places: readonly JobPlace[], draft: Draft): void {
-  const all = places.filter((place) => SYSTEM[place.slot] !== undefined);
-  const shared = all.some((place) => known(place).some(isFedFromBrake));
-  for (const system of ['brake', 'clutch'] as const) {
-    const here = shared ? all : all.filter((place) => SYSTEM[place.slot] === system);
-    const capsAt = (of: readonly JobPlace[]): ChainFact[] => of.flatMap((place) => named(known(place), ['fluid']));
-    const brake = shared ? capsAt(all.filter((place) => SYSTEM[place.slot] === 'brake')) : [];
-    const caps = brake.length > 0 ? brake : capsAt(here);
-    if (caps.length === 0) continue;
-    const ids = here.flatMap((place) => partsOf(place.slot));
-    // The cap stays on the vehicle, whichever unit is or comes under it.
-    const capped = (facts: readonly ChainFact[]): ChainFact[] => [
-      ...facts.filter((fact) => fact.attribute !== 'fluid'),
-      ...caps,
-    ];
-    for (const part of ids.flatMap((id) => draft.parts.get(id) ?? []))
-      draft.parts.set(part.id, { ...part, facts: capped(part.facts) });
-    draft.edits.forEach((edit, i) => {
-      if (edit.do === 'put' && ids.includes(edit.at) && !isSameAgain(edit, draft))
-        draft.edits[i] = { ...edit, facts: capped(edit.facts) };
-    });
-  }
 }

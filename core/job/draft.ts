@@ -70,3 +70,9 @@ export const join = (
 
 /** A part alone, where it has one face of the kind. */
 const faceIn = (of: string | FaceRef): FaceRef => (typeof of === 'string' ? { part: of } : of);
+
+/** A unit that comes off and goes back has its own facts, those of its mates too. */
+export const isSameAgain = (
+  { at, unit, facts }: Extract<Edit, { do: 'put' }>,
+  { parts }: Pick<Draft, 'parts'>,
+): boolean => facts.length === 0 && unit !== undefined && parts.get(at)?.unit === unit;

@@ -43,7 +43,9 @@ export { type PlaceSubject, readSubject, type Subject, subjectText } from './sub
 export { type JobPlace, type JobRows, type NetworkPart } from './types.js';
 export { QUESTION_ENDS, type Question, type QuestionEnd, questionText, readQuestion } from './question.js';
 export { networkWords, PART_CHANGES, type PartChange, wholeChain, type WholePart } from './whole.js';
-export { entriesFor, type IdentificationAsk, isBrought, ownKind, type VehicleKnown } from './work-out/choose.js';
+export { type IdentificationAsk, ownKind } from './work-out/choose.js';
+export { entriesFor, type VehicleKnown } from './work-out/decided.js';
+export { isBrought } from './work-out/place-state.js';
 export { nextAct } from './work-out/next-act.js';
 export { NEXT_ACTS, NEXT_STAGES, type NextAct, type NextStage, type NextTarget } from './work-out/workspace.js';
 export { convertedVehicle, readChoices, wantFor } from './work-out/plan.js';

@@ -8,21 +8,16 @@ import type {
   PhotographRecord,
   VehicleRecord,
 } from './records.js';
-import { type Subject, subjectText } from '../subject.js';
+import { subjectText } from '../subject.js';
 import { attribute, findAttribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
 import { isOfNeighbour } from '../places.data.js';
-import {
-  findSlot,
-  isPlaceState,
-  PLACE_SIDES,
-  type PlaceSide,
-  type PlaceState,
-  placeStateRow,
-} from '../../vehicle/place/index.js';
+import { findSlot, type PlaceSide, type PlaceState, placeStateRow } from '../../vehicle/place/index.js';
 import { type Evidence, factOfEvidence, readingTolerance, settle } from '../../vehicle/reading/index.js';
 import type { Plans } from '../../work/conversion/index.js';
+import { decisionOf, entriesFor, type VehicleKnown } from './decided.js';
+import { isBrought, stateOf, staysBy } from './place-state.js';
 import type { JobReads } from './reads.js';
 import { exclusionsOf, rivalWords } from './rivals.js';
 
@@ -39,11 +34,6 @@ export interface SlotInput {
   readonly settings: Settings;
   /** The conversions that the job is planned by, as one. */
   readonly plan?: Plans;
-}
-
-export interface VehicleKnown {
-  readonly built?: string;
-  readonly options: readonly string[];
 }
 
 /** What the unit on the vehicle was seen to be, or whose mark it carries; a named person may have said it too. */
@@ -80,15 +70,6 @@ export interface SlotChoice {
   readonly chosenNumber?: string;
 }
 
-/** What was decided about something; undefined when nothing was, or when it was taken back. */
-export function decisionOf(
-  decisions: readonly DecisionRecord[],
-  subject: Subject,
-): NonNullable<DecisionRecord['value']> | undefined {
-  const text = subjectText(subject);
-  return decisions.find((d) => d.subject === text)?.value ?? undefined;
-}
-
 /** The build month and the options of a job's vehicle; what was read from the plate goes before what was told. */
 export function vehicleKnown(job: JobRecord, evidence: SlotInput['evidence']): VehicleKnown {
   const read = evidence.filter(({ view }) => !view.withdrawn).map(({ item }) => item);
@@ -97,20 +78,6 @@ export function vehicleKnown(job: JobRecord, evidence: SlotInput['evidence']): V
   const built = months.size > 1 ? undefined : ([...months][0] ?? job.built);
   const codes = read.filter((e) => e.attribute === 'option-code').map((e) => String(e.value));
   return { ...(typeof built === 'string' ? { built } : {}), options: [...new Set([...codes, ...job.options])] };
-}
-
-/** Chain entries of a slot that apply to this vehicle as built: its month and its options, as far as they are known. */
-export function entriesFor(chain: readonly ChainEntry[], slot: string, { built, options }: VehicleKnown): ChainEntry[] {
-  const ofMonth = chain.filter(
-    (entry) =>
-      entry.slot === slot &&
-      (built === undefined || ((entry.builtFrom ?? '') <= built && (entry.builtTo === null || entry.builtTo >= built))),
-  );
-  if (options.length === 0) return ofMonth;
-  const withOption = ofMonth.filter((entry) => entry.option !== null && options.includes(entry.option));
-  if (withOption.length > 0) return withOption;
-  const without = ofMonth.filter((entry) => entry.option === null);
-  return without.length > 0 ? without : ofMonth;
 }
 
 export const measuredAt = (slot: string, { evidence = [] }: Partial<Pick<SlotInput, 'evidence'>>): Evidence[] =>
@@ -244,65 +211,6 @@ export function chooseSlot(
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
 }
-
-/** What somebody said becomes of a place and its sides; `fitted` is the unit that was fitted before. */
-function stateOf(
-  slot: string,
-  input: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>,
-): Pick<SlotChoice, 'state' | 'sides'> & { readonly fitted?: string } {
-  const { decisions } = input;
-  const at = (side?: PlaceSide) =>
-    decisionOf(decisions, { about: 'place', slot, ...(side === undefined ? {} : { side }) });
-  const own = at();
-  const sides = PLACE_SIDES.flatMap((side): [PlaceSide, PlaceState][] => {
-    const said = at(side)?.choice;
-    return said !== undefined && isPlaceState(said) ? [[side, said]] : [];
-  });
-  const fitted = own?.choice === 'fitted-already' ? own.detail : undefined;
-  const next = own === undefined && besidePlan(input).includes(slot) ? ('stays' as const) : undefined;
-  return {
-    ...(next === undefined ? {} : { state: next }),
-    ...(own && isPlaceState(own.choice) ? { state: own.choice } : {}),
-    ...(sides.length === 0 ? {} : { sides: Object.fromEntries(sides) }),
-    ...(fitted === undefined ? {} : { fitted }),
-  };
-}
-
-/**
- * Places that no conversion changes and that meet what it does: the master that a new booster goes behind is looked at,
- * for which one it is decides how both go together.
- */
-export function besidePlan({
-  plan,
-  chain,
-  decisions,
-  job,
-}: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>): readonly string[] {
-  const has = (slot: string): boolean => plan?.roles.some((role) => role.slot === slot) === true;
-  const master = 'brake-master';
-  const worked = job.slot === master || decisionOf(decisions, { about: 'unit', slot: master }) !== undefined;
-  const there = chain.some((entry) => entry.slot === master);
-  return has('booster') && !has(master) && there && !worked ? [master] : [];
-}
-
-/** How a unit stays by what somebody said becomes of its place. */
-function staysBy(state: PlaceState | undefined): SlotChoice['stays'] {
-  if (state === undefined) return undefined;
-  const { edits } = placeStateRow(state);
-  return edits === 'same-again' ? 'put-back' : edits === 'another' ? undefined : 'left';
-}
-
-/** Whether a unit has to be chosen for a place: nobody said that it stays, comes back or goes. */
-export const wantsUnit = ({ stays }: Pick<SlotChoice, 'stays'>): boolean => stays !== 'left' && stays !== 'put-back';
-
-/** Whether the record of a vehicle has nothing in a place, and its conversion puts a unit there. */
-export const isBrought = (
-  slot: string,
-  { vehicle, chain, known, plan }: Pick<SlotInput, 'vehicle' | 'chain' | 'known' | 'plan'>,
-): boolean =>
-  vehicle !== undefined &&
-  plan?.roles.some((role) => role.slot === slot && !role.stays) === true &&
-  entriesFor(chain, slot, known).length === 0;
 
 /**
  * Whether the unit of a place stays: a conversion that leaves it has its joints gone over all the same, and one may be

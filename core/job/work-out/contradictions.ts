@@ -1,6 +1,6 @@
 import { findSlot, PLACE_SIDES, placeStateRow, isPlaceState, SLOTS } from '../../vehicle/place/index.js';
 import type { Plans } from '../../work/conversion/index.js';
-import { decisionOf } from './choose.js';
+import { decisionOf } from './decided.js';
 import type { DecisionRecord } from './records.js';
 
 /** Decisions of one job that cannot both hold, each in a sentence with both sides. */

@@ -14,7 +14,8 @@ import {
 import { textOf } from '../../named/unit/index.js';
 import { findSlot, partsOf, type Slot, SLOTS, type System, SYSTEMS } from '../../vehicle/place/index.js';
 import type { JobReads } from './reads.js';
-import { decisionOf, type SlotInput } from './choose.js';
+import { type SlotInput } from './choose.js';
+import { decisionOf } from './decided.js';
 import type { JudgedWork } from './judged.js';
 import { capOf, type SlotResult } from './place-work.js';
 

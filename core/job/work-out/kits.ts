@@ -4,7 +4,8 @@ import { numberOf, type UnitDesign } from '../../named/unit/index.js';
 import { kitSentence } from '../../tell/words/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import type { JobReads } from './reads.js';
-import { decisionOf, type SlotInput } from './choose.js';
+import { type SlotInput } from './choose.js';
+import { decisionOf } from './decided.js';
 
 /** Something beside the joints that an order waits for, or that is looked at when the part is there. */
 export interface Beside {

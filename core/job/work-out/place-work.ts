@@ -11,7 +11,8 @@ import { numberOf, portPositions, textOf, type UnitDesign } from '../../named/un
 import { findSlot } from '../../vehicle/place/index.js';
 import { disputedIn, knownSide, type KnownSide } from '../../vehicle/reading/index.js';
 import type { JobReads } from './reads.js';
-import { SAID, type SlotChoice, type SlotInput, wantsUnit } from './choose.js';
+import { SAID, type SlotChoice, type SlotInput } from './choose.js';
+import { wantsUnit } from './place-state.js';
 import { kitsFor, type JudgedKit } from './kits.js';
 import { interchangeOf } from './interchange.js';
 import { hasBooster } from './rows.js';

@@ -2,7 +2,7 @@ import type { FittingWant } from '../../list/parts-list/index.js';
 import type { Fact, UnitKind } from '../../named/unit/index.js';
 import { SLOTS } from '../../vehicle/place/index.js';
 import type { ConversionPart, ConvertedVehicle } from '../../work/conversion/index.js';
-import { entriesFor, type VehicleKnown } from './choose.js';
+import { entriesFor, type VehicleKnown } from './decided.js';
 import type { JobReads } from './reads.js';
 
 /** The conversion that a job is planned by, with what the record says of its vehicle. */

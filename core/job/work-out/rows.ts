@@ -9,7 +9,8 @@ import { type Change, findSlot, placeStateRow, type Slot, SLOTS } from '../../ve
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
 import type { BoxRecord, PartFact } from './records.js';
 import type { JobReads } from './reads.js';
-import { decisionOf, entriesFor, listedFor, measuredAt, type SlotChoice, type SlotInput } from './choose.js';
+import { listedFor, measuredAt, type SlotChoice, type SlotInput } from './choose.js';
+import { decisionOf, entriesFor } from './decided.js';
 import { differenceOf } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
 import { unansweredIn } from '../question.js';

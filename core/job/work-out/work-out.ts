@@ -23,15 +23,15 @@ import type { JobRows } from '../types.js';
 import { networkWords, type WholePart } from '../whole.js';
 import { findingsIn, readingOf } from './asked.js';
 import {
-  besidePlan,
   chooseSlot,
-  entriesFor,
   type IdentificationAsk,
   identificationAsk,
   type SlotChoice,
   type SlotInput,
   vehicleKnown,
 } from './choose.js';
+import { besidePlan } from './place-state.js';
+import { entriesFor } from './decided.js';
 import { contradictionsIn } from './contradictions.js';
 import { fluidsOf } from './fluids.js';
 import { judgeJob } from './judged.js';

@@ -476,6 +476,27 @@ describe('Conversion', () => {
     named(host, 'Add Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'for the conversion', 'A 1');
   });
+  it('a job may be planned by several: each is opened by its name, and another is planned too', async () => {
+    const planned = (id: string, words: string) => ({
+      subject: `conversion:${id}`,
+      id,
+      words,
+      applies: 'yes',
+      because: [],
+      choices: {},
+    });
+    const service = job(workspace({}, { vehicle: VEHICLE, conversions: [planned('raised', 'raised bars')] }));
+    const calls = api();
+    const { fixture, host, text, settle } = await render(PlanView, using(service, calls));
+    await settle();
+    expect(calls.plan).toHaveBeenLastCalledWith('raised', expect.anything());
+    await choose(fixture, 'Which conversion', 'three outlets to two');
+    await settle();
+    expect(text()).toContain('Plan the job by this too');
+    named(host, 'raised bars').click();
+    await settle();
+    expect(calls.plan).toHaveBeenLastCalledWith('raised', expect.anything());
+  });
   it('says why it makes no sense, and cannot be taken then', async () => {
     const { fixture, host, text, settle } = await render(
       PlanView,
