@@ -63,7 +63,9 @@ describe('the state of a place', () => {
                 (line) => row.record === 'counts' || !line.includes(' fluid-'),
               );
             expect(ordered(w), what).toEqual(ordered(before));
-            expect(w.next?.words ?? '', what).not.toBe(`Choose a ${findSlot(slot)?.words}`);
+            const words = w.next?.words;
+            expect(words, what).toBeDefined();
+            expect(words, what).not.toBe(`Choose a ${findSlot(slot)?.words ?? slot}`);
           }
           if (row.orders) expect(w.safety.grade, what).toBe('not-safe');
           if (row.edits === 'taken-away') {
