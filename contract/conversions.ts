@@ -56,7 +56,7 @@ export const RoleView = T.Object({
 });
 export const PartView = T.Object({
   key: T.String(),
-  does: oneOf(['add', 'remove', 'cap', 'keep', 'move'] as const),
+  does: oneOf(['add', 'remove', 'cap', 'keep', 'move', 'perhaps'] as const),
   words: T.String(),
   why: T.String(),
   quantity: T.Optional(T.Integer()),
@@ -104,6 +104,6 @@ export type RoleView = Static<typeof RoleView>;
 type Crossed = Exclude<keyof Plan, 'asks' | 'changes' | 'splits' | 'brings'> | 'joints' | 'sums';
 export const planIsCores: Same<keyof PlanAnswer, Crossed> = true;
 export const partIsCores: Same<
-  Exclude<keyof ConversionPart, 'wants' | 'when' | 'item'> | 'number',
+  Exclude<keyof ConversionPart, 'wants' | 'when' | 'item' | 'at' | 'setOf'> | 'number',
   keyof Static<typeof PartView>
 > = true;

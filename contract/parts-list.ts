@@ -1,4 +1,5 @@
 import { Type as T, type Static } from '@sinclair/typebox';
+import { ITEMS } from '@kerabat/core/named/item';
 import type { OrderSum as CoreSum, PartsListLine } from '@kerabat/core/list/parts-list';
 import { FittingKind, ListSection, oneOf, strict, text, type Same } from './shapes.js';
 
@@ -24,6 +25,8 @@ export const PartsListLineView = T.Object({
   words: T.String(),
   number: T.Optional(T.String()),
   quantity: T.Integer(),
+  /** What it is, by the one list of items; a line that only its words name has none. */
+  item: T.Optional(oneOf(ITEMS)),
   unit: T.Optional(T.String()),
   reason: T.String(),
   wants: T.Optional(

@@ -94,6 +94,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
       addLines(place, id, rows, draft);
     }
   }
+  for (const { kind, part } of converted ? (rows.brings ?? []) : []) if (kind !== 'pump') addPart(draft, part, kind, []);
   addFluids(ordered, draft);
   return { ...draft, whole: addNetwork(rows, draft) };
 }
@@ -202,8 +203,8 @@ function addPedalSide(
  */
 function addSupply(place: JobPlace, brings: JobRows['brings'], draft: Draft): void {
   const facts = known(place);
-  const pumpComes = brings?.includes('pump') === true;
-  const pump = pumpComes ? 'new-pump' : 'supply';
+  const comes = brings?.find(({ kind }) => kind === 'pump');
+  const [pumpComes, pump] = [comes !== undefined, comes?.part ?? 'supply'];
   addPart(draft, pump, 'pump', named(facts, pumpComes ? ['booster-supply'] : SUPPLY));
   join(draft, 'supply', 'supply', pump, 'booster');
   const hose = named(facts, ['vacuum-hose']);
@@ -257,10 +258,16 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
   const feed = named(facts, ['feed-hose', 'hose-outside']);
   // A remote reservoir has a hose to it, whether or not somebody recorded its size.
   const remote = [...facts, ...old].some((f) => f.attribute === 'reservoir' && f.value === 'remote');
-  if (feed.length === 0 && !has(old, 'feed-hose') && !remote) return;
+  if (feed.length === 0 && !has(old, 'feed-hose') && !remote && !drawsByHose(place)) return;
   addPart(draft, `${id}-feed-hose`, 'hose', feed);
   join(draft, `${id}-feed`, 'tail', id, `${id}-feed-hose`);
 }
+
+/** A clutch master that a conversion brings and that has no reservoir on it draws by a hose, wherever that comes from. */
+const drawsByHose = ({ slot, absent, chosen }: JobPlace): boolean =>
+  slot === 'clutch-master' &&
+  absent === true &&
+  chosen?.facts.some((f) => f.attribute === 'reservoir' && f.value === 'remote') === true;
 
 function addWheel(place: JobPlace, id: string, converted: boolean, draft: Draft): void {
   // A caliper brings its carrier, its disc and its room in the wheel where a drum was.

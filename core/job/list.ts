@@ -219,6 +219,7 @@ export function wordsOfList(
         section: line.section,
         words,
         quantity: line.quantity,
+        item: line.item,
         reason:
           said.length > 0
             ? [...new Set(said.map((t) => t.reason))].join('; ')
@@ -265,6 +266,7 @@ const packWords = ({ pack, quantity }: PackLine, needs: readonly Need[]): Propos
   section: 'order',
   words: pack.name,
   quantity,
+  item: pack.item,
   reason: `covers ${[...new Set(needs.map((need) => itemWords(need)))].join('; ')}`,
   serves: [...new Set(needs.map(servedWords))],
   ...(pack.number === undefined ? {} : { number: pack.number }),

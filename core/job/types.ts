@@ -69,8 +69,8 @@ export interface JobRows {
   readonly network?: readonly NetworkPart[];
   /** How systems are laid out afterwards that the vehicle does not have now. */
   readonly layoutsThen?: { readonly clutch: LayoutName };
-  /** Kinds of parts that the conversion brings new and that are no units. */
-  readonly brings?: readonly PartKind[];
+  /** Parts that the conversion brings new and that are no units. */
+  readonly brings?: readonly { readonly kind: PartKind; readonly part: string }[];
   /** The conversion gives each axle a circuit of its own. */
   readonly splits?: boolean;
   /** What is recorded of the pedal, for every place. */

@@ -240,16 +240,16 @@ export class Follower {
 const thingsOn = ({ partsList }: Workspace): Thing[] =>
   partsList
     .filter(({ section }) => section === 'order')
-    .map(({ key, quantity, number, wants }) => ({
-      item: itemOf(key, wants?.kind),
+    .map(({ key, item, quantity, number, wants }) => ({
+      item: itemOf(key, wants?.kind ?? item),
       quantity,
       ...(number === undefined ? {} : { number }),
       ...(wants?.kind === 'bench-bleed' && wants.thread !== undefined ? { thread: wants.thread } : {}),
     }));
-function itemOf(key: string, wanted: string | undefined): string {
+function itemOf(key: string, item: string | undefined): string {
   if (key.endsWith('/kit')) return 'kit';
   if (key.endsWith('/unit')) return `unit ${key.slice(0, -'/unit'.length)}`;
-  return key.startsWith('fluid-') ? 'fluid' : (wanted ?? key);
+  return item ?? key;
 }
 
 /** Whether a check asks for it because the readings do not decide. */

@@ -43,10 +43,16 @@ export function consequenceOf(
   if (carried === undefined) return { flaws: [], unplayed: true };
   const { chain, closed } = carried;
   const made = [...jointFlaws(chain), ...circuitFlaws(chain, closed), ...fluidFlaws(chain)];
-  // What a fix and what a conversion take more is not counted here.
   const counted =
-    end.fixes.length === 0 && spec.conversion === undefined && end.ordered !== undefined && isOrdered(end)
-      ? listFlaws(thingsFor(builtWith(world, vehicle, done)), end.ordered, end.askedFor)
+    end.ordered !== undefined && isOrdered(end)
+      ? listFlaws(
+          thingsFor(vehicle, builtWith(world, vehicle, done), {
+            ...(spec.conversion === undefined ? {} : { conversion: spec.conversion }),
+            fixes: end.fixes,
+          }),
+          end.ordered,
+          end.askedFor,
+        )
       : [];
   return { flaws: [...made, ...counted], unplayed: false };
 }

@@ -19,7 +19,7 @@ import type { Plans } from '../../work/conversion/index.js';
 import { decisionOf, entriesFor, type VehicleKnown } from './decided.js';
 import { isBrought, stateOf, staysBy } from './place-state.js';
 import type { JobReads } from './reads.js';
-import { exclusionsOf, rivalWords } from './rivals.js';
+import { differenceOf, exclusionsOf, rivalWords } from './rivals.js';
 
 /** What a slot's computation starts from. */
 export interface SlotInput {
@@ -148,6 +148,7 @@ function seenOf(
   id: string | undefined,
   { slot, measured }: { readonly slot: string; readonly measured: readonly Evidence[] },
   { candidates, marks }: IdentificationRecord,
+  settings: Settings,
   reads: JobReads,
 ): Seen {
   const another = marks.find(({ of }) => of.length > 0 && !of.some((one) => one === id));
@@ -160,7 +161,17 @@ function seenOf(
   }
   const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name, slot));
   const unit = candidates.find(({ unitId }) => unitId === id);
-  return own.some((one) => unit?.agrees.some((agreed) => agreed.attribute === one.attribute)) ? 'so' : 'nothing';
+  const agreed = own.map((one) => one.attribute).filter((name) => unit?.agrees.some((one) => one.attribute === name));
+  const design = unit && reads.unit(unit.unitId);
+  // What another design has as well says which one it is no more than nothing.
+  const others = candidates.filter(
+    ({ unitId, agrees }) => unitId !== id && agreed.every((name) => agrees.some((one) => one.attribute === name)),
+  );
+  const told = !others.some(({ unitId }) => {
+    const other = reads.unit(unitId);
+    return design && other && differenceOf(design, other, settings) !== undefined;
+  });
+  return agreed.length > 0 && told ? 'so' : 'nothing';
 }
 
 /** First half of a place: which unit was there, and which will be. */
@@ -179,7 +190,10 @@ export function chooseSlot(
   const found = reads.unit(fitted ?? decided?.choice ?? enough ?? '');
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
-  const seen = decided || fitted !== undefined ? 'so' : seenOf(found?.id, { slot, measured }, identification, reads);
+  const seen =
+    decided || fitted !== undefined
+      ? 'so'
+      : seenOf(found?.id, { slot, measured }, identification, input.settings, reads);
   // Where the record does not count, only what was seen or said names the unit.
   const named = state === undefined || placeStateRow(state).record === 'counts';
   const old = named || seen === 'so' ? found : undefined;

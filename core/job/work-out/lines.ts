@@ -7,6 +7,7 @@ import { type Bag, type List, type ListLine, type Need, packed, type Told } from
 import type { ProposedLine } from '../../list/parts-list/index.js';
 import { boreName } from '../../named/bore/index.js';
 import { KIND_WORDS, numberOf } from '../../named/unit/index.js';
+import type { PartKind } from '../../vehicle/chain/index.js';
 import { partsOf, type Slot } from '../../vehicle/place/index.js';
 import { partsOfPlan, type Plans } from '../../work/conversion/index.js';
 import type { FluidView } from './workspace.js';
@@ -35,16 +36,17 @@ export function linesOfJob(
   const kits = chosen.flatMap((r) => kitOf(r, judged));
   const vehicle = results.find((r) => r.work.slot === input.job.slot) ?? results[0];
   const found = orderedByFindings(findingsIn(input.decisions), vehicle?.vehicle);
+  const sets = setsOf(judged.taken, input);
   const rounds: Told[][] = [
     foreseenByFixes(judged.taken),
-    toldByPlan(input, reads),
+    [...sets.flatMap(({ told }) => told), ...toldByPlan(input, reads)],
     toldByLooks(judged.looks, input.settings).filter((told) => told.section !== 'perhaps'),
     [...kits.flatMap(({ told }) => told), ...found.told, ...bottlesOf(fluids, judged, input, reads)],
     toldByLooks(judged.looks, input.settings).filter((told) => told.section === 'perhaps'),
   ];
   const list = judged.list(
     rounds,
-    kits.flatMap(({ bags }) => bags),
+    [...kits, ...sets].flatMap(({ bags }) => bags),
   );
   const units = (line: ListLine, needs: readonly Need[]): ProposedLine[] =>
     unitLine(line, needs, results, input, reads);
@@ -115,6 +117,33 @@ function toldByPlan({ plan, vehicle }: SlotInput, reads: JobReads): Told[] {
   return partsOfPlan({ parts: plan.parts.map(sized) });
 }
 
+/** What a ready-made set holds of each kind of part that a fix brings. */
+const IN_A_SET: Readonly<Partial<Record<PartKind, Bag['items']>>> = {
+  tee: [{ item: 'tee', presence: 'with', quantity: 1 }],
+  line: [
+    { item: 'line', presence: 'with', quantity: 1 },
+    { item: 'tube-nut', presence: 'with', quantity: 2 },
+  ],
+};
+
+/** Ready-made sets in place of the pieces of a fix, where the plan takes one: its pieces lie in it. */
+function setsOf(taken: JudgedWork['taken'], { plan }: SlotInput): { readonly told: Told[]; readonly bags: Bag[] }[] {
+  return (plan?.parts ?? []).flatMap(({ setOf, of, key, words, why }) =>
+    taken
+      .filter(({ fix }) => fix.fix === setOf)
+      .map(({ sides }) => ({
+        told: [
+          { key: `plan/${key}`, item: 'kit', quantity: 1, because: of, section: 'order', at: [], words, reason: why },
+        ],
+        bags: sides.flatMap(({ edits }) =>
+          edits.flatMap((edit): Bag[] =>
+            edit.do === 'part' ? [{ place: edit.part.id, items: lookup(IN_A_SET, edit.part.kind) ?? [] }] : [],
+          ),
+        ),
+      })),
+  );
+}
+
 /** One line for a design that goes in, with the number that it is ordered by. */
 function unitLine(
   line: ListLine,
@@ -147,6 +176,7 @@ function unitLine(
         .filter((part) => part !== undefined)
         .join(', '),
       quantity: line.quantity,
+      item: 'unit',
       reason: decision?.reason ? `${instead}: ${decision.reason}` : instead,
       serves: at.map((part) => part.replace(/-/g, ' ')),
       ...(number ? { number } : {}),
@@ -195,7 +225,7 @@ function boxTexts({ choice }: SlotResult, reads: JobReads): ProposedLine[] {
 
 const SECTION_OF: Readonly<Record<string, ProposedLine['section']>> = {
   'move-over': 'move',
-  'mated-part': 'order',
+  'mated-part': 'ask',
   'without-reservoir': 'move',
   rod: 'make',
   line: 'make',

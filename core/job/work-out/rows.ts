@@ -3,7 +3,7 @@ import type { JobPlace, JobRows, NetworkPart } from '../types.js';
 import type { Refusal } from '../../judge/joint/index.js';
 import type { Listing, Override } from '../../judge/verdict/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import { type Fact, factOf, SOURCES_FROM_WEAKEST, type UnitDesign } from '../../named/unit/index.js';
+import { type Fact, factOf, SOURCES_FROM_WEAKEST, type UnitDesign, type UnitKind } from '../../named/unit/index.js';
 import { type BoxItem, type ChainFact, PRESENCES } from '../../vehicle/chain/index.js';
 import { type Change, findSlot, placeStateRow, type Slot, SLOTS } from '../../vehicle/place/index.js';
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
@@ -144,7 +144,7 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
   const other = !counts || isOther(old, slot, input);
   return {
     slot,
-    kind: old?.kind ?? kind,
+    kind: old?.kind ?? kindRecorded(slot, input, reads) ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
     recorded: choice.brought ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
@@ -167,6 +167,13 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...(role?.wanted && !role.stays ? { role: role.wanted } : {}),
     ...(choice.brought && chosen ? { absent: true as const } : {}),
   };
+}
+
+/** The kind of unit that the record has in a place, where it may be one of several: another kind may go in. */
+function kindRecorded(slot: Slot, { chain, known }: PlaceInput, reads: JobReads): UnitKind | undefined {
+  const kinds = new Set(entriesFor(chain, slot, known).flatMap(({ unitId }) => reads.unit(unitId)?.kind ?? []));
+  const [only] = kinds;
+  return kinds.size === 1 ? only : undefined;
 }
 
 /** The fluid of a system that is not there yet is the one that was decided: there is no cap that could be read. */

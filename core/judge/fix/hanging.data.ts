@@ -92,11 +92,16 @@ export const HANGING: readonly FixRow[] = [
   {
     fix: 'own-clutch-reservoir', answers: ['vehicle.nipple'], order: 3, minutes: 30,
     edits: (c) => setOn(c.a, fact(c.a, 'clutch-feed', 'own-reservoir')),
-    parts: (c) => [order('clutch-reservoir', 'reservoir'), ...feed(c)],
+    // One that sits on the master comes with it; the hose of a clutch that was not there is counted where it is.
+    parts: (c) => {
+      if (c.found.values['integral'] === true) return [];
+      const brought = [...c.view.parts.values()].some((p) => p.kind === 'clutch-master' && !c.view.now.has(p.id));
+      return [order('clutch-reservoir', 'reservoir'), ...(brought ? [] : feed(c))];
+    },
   },
   {
     fix: 'tap-nipple', answers: ['vehicle.nipple'], order: 6, minutes: 40, skill: 'machinist',
-    edits: (c) => setOn(c.b, fact(c.b, 'feed-nipple', 'present')),
+    edits: (c) => (c.found.values['integral'] === true ? [] : setOn(c.b, fact(c.b, 'feed-nipple', 'present'))),
     parts: () => [order('nipple', 'nipple'), make('tap-nipple', 'work')],
   },
   {

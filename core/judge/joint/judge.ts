@@ -314,12 +314,12 @@ function asItWas(c: Case, found: Finding): Finding {
   return recordedTogether(c) ? { state: 'fits', values: found.values, rests: 'sister' } : found;
 }
 
-/** A line or a connector that this order makes: it was not there, and no design is put in. */
+/** A line, a connector or a disc that this order makes or brings: it was not there, and no design is put in. */
 const isMade = ({ now, then }: View, { id, kind }: Part): boolean =>
   MADE.includes(kind) && !now.has(id) && !then.putBy.has(id);
-const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee', 'pump', 'pedal'];
+const MADE: readonly Part['kind'][] = ['line', 'hose', 'connector', 'tee', 'pump', 'carrier', 'disc'];
 /** Joints at which what comes new is made, or bought, to what it meets. */
-const MADE_AT: readonly Joint['kind'][] = ['port', 'supply', 'rod', 'tail'];
+const MADE_AT: readonly Joint['kind'][] = ['port', 'supply', 'tail', 'carrier', 'disc'];
 
 /** What is made is made to what it meets: only that is asked for. */
 function madeToFit(c: Case, found: Finding): Finding {

@@ -82,7 +82,9 @@ const value = (known: Known | undefined): string | number | null => known?.value
  */
 function valve(master: Part, view: View): Check[] {
   if (master.kind !== 'brake-master') return [];
-  const inLine = partsOf(view, 'valve')
+  // One that this order brings sits where nobody has to look for it.
+  const lying = partsOf(view, 'valve').filter((part) => view.now.has(part.id) || of(part, 'line-valve') !== undefined);
+  const inLine = lying
     .map((part) => of(part, 'line-valve'))
     .find((k) => k !== undefined);
   const [own, old] = [of(master, 'valve-in-body'), of(view.now.get(master.id), 'valve-in-body')];
@@ -93,8 +95,8 @@ function valve(master: Part, view: View): Check[] {
   const ask = (part: string, attribute: AttributeName): readonly Answer[] => [
     { how: part === master.id ? 'ask' : 'look', part, attribute },
   ];
-  const lookAtLines = ask(partsOf(view, 'valve')[0]?.id ?? master.id, 'line-valve');
-  const beside = partsOf(view, 'valve')[0] ?? view.now.get(master.id) ?? master;
+  const lookAtLines = ask(lying[0]?.id ?? master.id, 'line-valve');
+  const beside = lying[0] ?? view.now.get(master.id) ?? master;
   const found = (state: Check['state'], answers: readonly Answer[] = []): Check[] => [
     withFixes(
       check('vehicle.valve', { state, values, rests: restsOf(own, old, inLine), answers }),
@@ -127,8 +129,20 @@ function nipple(fresh: Part, view: View): Check[] {
   const how = master === fresh ? 'ask' : 'look';
   const fed = [...view.parts.values()].find((part) => of(part, 'clutch-feed')?.value === 'brake-reservoir');
   if (!fed) return [];
+  // A clutch master that comes with a reservoir on it draws from nowhere else.
+  const own = fresh.kind === 'clutch-master' ? of(fresh, 'reservoir') : undefined;
+  if (master !== fresh && (own === undefined || own.disputed))
+    return [
+      check('vehicle.nipple', {
+        state: 'not-known',
+        values: { nipple: null },
+        answers: [{ how: 'ask', part: fresh.id, attribute: 'reservoir' }],
+      }),
+    ];
   const known = of(master, 'feed-nipple');
-  const values: Figures = { nipple: value(known) };
+  const values: Figures = { nipple: value(known), integral: own?.value === 'integral' };
+  if (own?.value === 'integral')
+    return [withFixes(check('vehicle.nipple', { state: 'does-not-fit', values, rests: own.rests }), fed, master, view)];
   if (known === undefined || known.disputed)
     return [
       check('vehicle.nipple', {

@@ -25,8 +25,8 @@ interface Thing extends Sized {
 
 /** Items that only their words tell apart. */
 const NAMELESS: ReadonlySet<Need['item']> = new Set<Need['item']>(['other', 'work', 'tool']);
-/** Bottles of one grade come in sizes: each that was foreseen is a line of its own. */
-const BY_WRITER: ReadonlySet<Need['item']> = new Set<Need['item']>([...NAMELESS, 'fluid']);
+/** Bottles of one grade come in sizes, and a valve is what it is for: each that was foreseen is a line of its own. */
+const BY_WRITER: ReadonlySet<Need['item']> = new Set<Need['item']>([...NAMELESS, 'fluid', 'valve']);
 const SIZES = ['thread', 'seat', 'tube', 'grade', 'ends'] as const;
 /** Sizes within so many millimetres are one: rings and hoses are sold by whole millimetres. */
 const ONE_SIZE_MM = 0.5;
@@ -58,7 +58,10 @@ function overlay(things: readonly Thing[], foreseen: readonly Foreseen[]): Thing
   // What a fix moves over is all of it: then nothing of it is ordered.
   const goes = (f: Foreseen, t: Thing): boolean =>
     t.section === 'order' &&
-    (f.section === 'order' || f.section === 'perhaps' || (f.section === 'move' && f.quantity === t.quantity));
+    (f.section === 'order' ||
+      f.section === 'words' ||
+      f.section === 'perhaps' ||
+      (f.section === 'move' && f.quantity === t.quantity));
   const flow = assign(
     foreseen,
     things,
@@ -80,7 +83,7 @@ function overlay(things: readonly Thing[], foreseen: readonly Foreseen[]): Thing
   });
   const left = foreseen.flatMap((f, i): Thing[] => {
     const quantity = f.quantity - (flow[i] ?? []).reduce((sum, n) => sum + n, 0);
-    if (quantity <= 0) return [];
+    if (quantity <= 0 || f.section === 'words') return [];
     return [{ item: f.item, ...sizesOf(f), quantity, section: f.section, at: f.at, needs: [], foreseen: [f.key] }];
   });
   return [...covered, ...left];
@@ -142,7 +145,7 @@ export function net(
     if (quantity <= 0) return;
     // What is made, moved or done is told apart by who foresaw it.
     const own =
-      thing.needs.length === 0 && (section !== 'order' || BY_WRITER.has(thing.item)) ? thing.foreseen.join(' ') : '';
+      BY_WRITER.has(thing.item) || (thing.needs.length === 0 && section !== 'order') ? thing.foreseen.join(' ') : '';
     const key = JSON.stringify([section, thing.item, thing.unit, sizesOf(thing), own]);
     const line = lines.get(key);
     if (line) {

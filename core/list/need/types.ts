@@ -44,7 +44,8 @@ export interface Foreseen extends Sized {
   readonly item: ItemName;
   readonly quantity: number;
   readonly because: string;
-  readonly section: Exclude<ListSection, 'box' | 'ask'>;
+  /** Only words: it says better what is counted already, and adds nothing. */
+  readonly section: Exclude<ListSection, 'box' | 'ask'> | 'words';
   /** Parts of the chain that it goes on; anywhere in the job when empty. */
   readonly at: readonly string[];
 }

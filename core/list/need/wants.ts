@@ -52,10 +52,32 @@ function neededBy(edit: Edit, view: View): Unnamed[] {
   if (edit.do === 'plug') return [{ item: 'plug', ...threadAt(edit.face, view), quantity: 1, because: edit.id }];
   if (edit.do !== 'part') return [];
   const { kind, unit, id } = edit.part;
+  if (kind === 'pump' && !isPumped(edit.part)) return [];
+  if (kind === 'pedal') return PEDAL_ITEMS.map((item) => ({ item, quantity: 1, because: edit.id }));
   const item = kind === 'hose' ? hoseAt(id, view) : ADDED[kind];
   if (kind === 'line') return [{ item: 'line', ...tubeOf(edit.part), quantity: 1, because: edit.id }, ...nutsOf(edit)];
   if (item !== undefined) return [{ item, ...piece(edit.part), quantity: 1, because: edit.id }];
   return unit === undefined ? [] : [{ item: 'unit', unit, quantity: 1, because: edit.id }];
+}
+
+/** What comes with a clutch pedal where there was none. */
+const PEDAL_ITEMS = ['pedal-box', 'start-switch'] as const satisfies readonly ItemName[];
+
+/** Whether it drives a booster by oil: what sucks on a vacuum booster is the engine. */
+const isPumped = ({ facts }: Pick<Part, 'facts'>): boolean =>
+  facts.some((f) => f.attribute === 'booster-supply' && f.value === 'pump');
+
+/** Hoses and fluid of a booster that a pump drives, where none did before. */
+function drivenByPump(view: View): Unnamed[] {
+  const pumped = (parts: Iterable<Part>): boolean =>
+    [...parts].some((part) => (part.kind === 'pump' || part.kind === 'booster') && isPumped(part));
+  const supply = view.then.joints.find(({ kind }) => kind === 'supply');
+  if (!supply || pumped(view.now.values()) || !pumped(view.parts.values())) return [];
+  return [
+    { item: 'pressure-hose', quantity: 2, because: supply.id },
+    { item: 'return-hose', quantity: 1, because: supply.id },
+    { item: 'assist-fluid', quantity: 1, because: supply.id },
+  ];
 }
 
 /**
@@ -235,4 +257,5 @@ export const wantsOf = (
   ...benchBleed(view),
   ...capped(view),
   ...padsFor(view),
+  ...drivenByPump(view),
 ];

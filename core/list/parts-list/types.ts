@@ -1,4 +1,4 @@
-import type { FittingKind } from '../../named/item/index.js';
+import type { FittingKind, ItemName } from '../../named/item/index.js';
 import type { ListSection } from '../need/index.js';
 
 export const SECTION_WORDS: Readonly<Record<ListSection, string>> = {
@@ -30,6 +30,8 @@ export interface ProposedLine {
   readonly words: string;
   readonly number?: string;
   readonly quantity: number;
+  /** What it is, by the one list of items; a line that only its words name has none. */
+  readonly item?: ItemName;
   readonly unit?: string;
   readonly reason: string;
   readonly wants?: FittingWant;

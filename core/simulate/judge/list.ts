@@ -1,5 +1,7 @@
-import type { Built, Occupied, TrueKit } from '../world/index.js';
+import type { Edit } from '../../vehicle/chain/index.js';
+import type { Built, Occupied, TrueFact, TrueKit, TrueVehicle } from '../world/index.js';
 import { numberOf, wheelsAt } from '../world/index.js';
+import { piecesOf } from './pieces.js';
 import type { Flaw } from './types.js';
 
 /**
@@ -35,19 +37,88 @@ const countOf = ({ slot }: Occupied, { layout }: Built): number =>
 const portsOf = ({ unit }: Occupied): string[] =>
   unit.facts.filter(({ attribute }) => attribute === 'port-thread').map(({ value }) => String(value));
 
-/** What it takes to put the units that are fresh into a vehicle where everything goes together. */
-export function thingsFor(built: Built): Thing[] {
-  const fresh = built.places.filter((place) => place.fresh);
+/** What was done beside putting units in: a conversion, and fixes by their names, each with what it changed. */
+export interface Extra {
+  readonly conversion?: string;
+  readonly fixes?: readonly { readonly fix: string; readonly edits: readonly Edit[] }[];
+}
+
+/** What it takes to make the one vehicle of the other, where everything goes together then. */
+export function thingsFor(now: TrueVehicle, then: Built, { conversion, fixes = [] }: Extra = {}): Thing[] {
+  const fresh = then.places.filter((place) => place.fresh);
   const units = fresh.map((place): Thing => ({
     item: `unit ${place.slot}`,
-    quantity: countOf(place, built),
+    quantity: countOf(place, then),
     number: place.unit.number,
   }));
   const boxed = fresh.flatMap((place) =>
-    place.unit.box.map((item) => ({ ...item, quantity: item.quantity * countOf(place, built) })),
+    place.unit.box.map((item) => ({ ...item, quantity: item.quantity * countOf(place, then) })),
   );
-  return less(summed([...units, ...consumedBy(fresh, built)]), boxed);
+  const pieces = fixes.filter(({ fix }) => fix !== 'own-clutch-reservoir' || drawsByHose(then)).flatMap(piecesOf);
+  // What a fix makes of the end of a hose goes before what it was.
+  const seats = new Map(
+    fixes.flatMap(({ edits }) =>
+      edits.flatMap((e) =>
+        e.do === 'set' ? e.facts.flatMap((f) => (f.attribute === 'port-seat' ? [[e.at, f.value] as const] : [])) : [],
+      ),
+    ),
+  );
+  const needs = [
+    ...units,
+    ...consumedBy(fresh, then, seats),
+    ...broughtTo(now, then),
+    ...valveFor(conversion),
+    ...pieces,
+  ];
+  return less(summed(needs), boxed);
 }
+
+/** A clutch master without a reservoir on it draws by a hose. */
+const drawsByHose = ({ places }: Built): boolean =>
+  places.some(
+    ({ slot, unit }) =>
+      slot === 'clutch-master' && unit.facts.some((f) => f.attribute === 'reservoir' && f.value === 'remote'),
+  );
+
+/** What is in the vehicle then and was not: what no unit is, and what no unit comes with. */
+function broughtTo(now: TrueVehicle, then: Built): Thing[] {
+  type Vehicle = Pick<Built, 'layout'> & { readonly places: readonly Pick<Occupied, 'slot' | 'side' | 'kind'>[] };
+  const at = ({ places }: Vehicle, slot: Occupied['slot']) => places.find((place) => place.slot === slot);
+  const sideOf = (built: Vehicle, name: TrueFact['attribute']): TrueFact['value'] | undefined =>
+    at(built, 'booster')?.side.find(({ attribute }) => attribute === name)?.value;
+  const one = (item: string, quantity = 1): Thing => ({ item, quantity });
+  const [before, after] = [now, then].map((built) => ({
+    pumped: sideOf(built, 'booster-supply') === 'pump',
+    sucks: sideOf(built, 'vacuum-hose') !== undefined,
+    clutch: at(built, 'slave') !== undefined,
+    outlets: built.layout.outlets.length,
+  }));
+  if (!before || !after) return [];
+  const discs = then.places.filter(
+    ({ slot, fresh, unit }) => fresh && unit.kind === 'caliper' && at(now, slot)?.kind !== 'caliper',
+  );
+  return [
+    ...discs.flatMap((place) => [one('disc', countOf(place, then)), one('carrier', countOf(place, then)), one('pads')]),
+    ...(after.pumped && !before.pumped
+      ? [one('pump'), one('pressure-hose', 2), one('return-hose'), one('assist-fluid')]
+      : []),
+    ...(after.sucks && !before.sucks ? [one('small-hose')] : []),
+    ...(before.sucks && !after.sucks ? [one('vacuum-cap')] : []),
+    // The line of the other axle gets its own outlet: it leaves the junction.
+    ...(before.outlets === 1 && after.outlets === 2
+      ? [one('plug'), one('union'), one('line'), one('tube-nut', 2)]
+      : []),
+    ...(after.clutch && !before.clutch && drawsByHose(then) ? [one('feed-hose'), one('hose-clamp')] : []),
+    ...(after.clutch && !before.clutch
+      ? [one('line'), one('hose'), one('hose-clip'), one('pedal-box'), one('start-switch')]
+      : []),
+  ];
+}
+
+/** What a conversion puts into the lines. */
+const WITH_A_VALVE: readonly (string | undefined)[] = ['single-to-dual', 'drum-to-disc'];
+const valveFor = (conversion: string | undefined): Thing[] =>
+  WITH_A_VALVE.includes(conversion) ? [{ item: 'valve', quantity: 1 }] : [];
 
 /** What it takes to seal the unit of a place anew: it comes off, and goes back. */
 export function thingsToSeal(kit: TrueKit, slot: Occupied['slot'], built: Built): Thing[] {
@@ -56,8 +127,13 @@ export function thingsToSeal(kit: TrueKit, slot: Occupied['slot'], built: Built)
   return summed([...kits, ...consumedBy(off, built)]);
 }
 
+/** What sits in the port of a wheel unit then. */
+const seatAt = ({ slot, side }: Occupied, seats: ReadonlyMap<string, unknown>): unknown =>
+  [...seats].find(([at]) => at.startsWith(slot.replace(/-brake$/, '-')))?.[1] ??
+  side.find(({ attribute }) => attribute === 'port-seat')?.value;
+
 /** What is used up when the units of these places come off and others, or the same, go in. */
-function consumedBy(off: readonly Occupied[], built: Built): Thing[] {
+function consumedBy(off: readonly Occupied[], built: Built, seats: ReadonlyMap<string, unknown> = new Map()): Thing[] {
   const at = (slot: Occupied['slot']): Occupied | undefined => off.find((place) => place.slot === slot);
   const bench = at('brake-master');
   return [
@@ -69,9 +145,7 @@ function consumedBy(off: readonly Occupied[], built: Built): Thing[] {
       : []),
     // Two washers at each banjo eye that is opened.
     ...off.flatMap((place): Thing[] =>
-      place.side.some(({ attribute, value }) => attribute === 'port-seat' && value === 'banjo')
-        ? [{ item: 'crush-washer', quantity: 2 * countOf(place, built) }]
-        : [],
+      seatAt(place, seats) === 'banjo' ? [{ item: 'crush-washer', quantity: 2 * countOf(place, built) }] : [],
     ),
     ...off.flatMap((place): Thing[] =>
       place.slot === 'clutch-master' && place.side.some(({ attribute }) => attribute === 'feed-hose')

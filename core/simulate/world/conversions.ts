@@ -95,6 +95,17 @@ function onTheSameStuds(made: Design, old: Design): Design {
   return { ...made, own: there(made.own), side: there(made.side) };
 }
 
+/** What no drum has: it comes with the calipers that go in its place. */
+const OF_DISCS = ['carrier-spacing', 'offset', 'disc', 'disc-thickness'] as const;
+/** Calipers where drums are: the hoses that are there keep their ends, and there is neither carrier nor disc. */
+const onTheSameHoses = (made: Design, old: Design): Design => ({
+  ...made,
+  side: [
+    ...without(made.side, ...OF_DISCS, 'port-thread', 'port-seat'),
+    ...old.side.filter(({ attribute }) => attribute === 'port-thread' || attribute === 'port-seat'),
+  ],
+});
+
 /** Conversions that make sense on a vehicle of these designs, each with what it brings. */
 export function conversionsOf(frame: Frame, designs: readonly Design[], clutch: boolean, draw: Draw): TrueConversion[] {
   const { layout } = frame;
@@ -139,9 +150,11 @@ export function conversionsOf(frame: Frame, designs: readonly Design[], clutch: 
   }
   if (front?.kind === 'wheel-cylinder') {
     const to: TrueLayout = { ...layout, front: 'caliper' };
-    add('drum-to-disc', to, wheelUnit('front-brake', { ...frame, layout: to }, draw.apart('disc')), {
-      ...master,
-      own: larger(master.own),
+    const discs = whole(wheelUnit('front-brake', { ...frame, layout: to }, draw.apart('disc')));
+    found.push({
+      id: 'drum-to-disc',
+      layout: to,
+      designs: [onTheSameHoses(discs, front), whole({ ...master, own: larger(master.own) })],
     });
   }
   if (!clutch) add('self-shifting-to-manual', layout, ...clutchOf(frame, draw));

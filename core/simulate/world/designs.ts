@@ -83,7 +83,8 @@ export function brakeMaster(frame: Frame, draw: Draw): Design {
     : layout.lever
       ? []
       : [...studs(draw), ...rod(draw)];
-  const shared = [...mount, ...ports, fact('reservoir', 'integral'), fact('sensor', null)];
+  const nipple = fact('feed-nipple', draw.apart('nipple').happens(0.5) ? 'present' : null);
+  const shared = [...mount, ...ports, fact('reservoir', 'integral'), fact('sensor', null), nipple];
   return {
     slot: 'brake-master',
     kind: 'brake-master',

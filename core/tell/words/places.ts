@@ -128,8 +128,10 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       );
     return own === null ? 'No valve is lost.' : `One ${String(own)} valve, in the body.`;
   },
-  'vehicle.nipple': ({ state }) =>
-    state === 'does-not-fit'
+  'vehicle.nipple': ({ state, values }) =>
+    values['integral'] === true
+      ? 'The clutch master has its reservoir on it: the brake reservoir does not feed it.'
+      : state === 'does-not-fit'
       ? 'The clutch is fed from the brake reservoir, and this one has no nipple for it.'
       : state === 'not-known'
         ? 'The clutch is fed from the brake reservoir; whether this one has a nipple for it is not known.'

@@ -13,16 +13,16 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'booster', kind: 'booster', words: 'hydraulic booster', wanted: [{ attribute: 'booster-supply', is: ['pump'] }] },
       { slot: 'brake-master', kind: 'brake-master', words: 'master that matches it' },
     ],
-    brings: [{ kind: 'pump', when: { choice: 'pump', is: ['new'] } }],
+    brings: [{ kind: 'pump', part: 'new-pump', when: { choice: 'pump', is: ['new'] } }],
     asks: { booster: ['reach-behind', 'brake-light-switch', 'cruise-switch'], 'brake-master': ['valve-in-body'] },
     changes: [{ slot: 'booster', change: { face: 'vehicle', attribute: 'booster-supply', to: 'pump' } }],
     parts: [
       { key: 'pump', does: 'add', item: 'pump', words: 'Pump with enough flow and a second return', why: 'steering and booster each want one', when: { choice: 'pump', is: ['new'] } },
       { key: 'pressure-hoses', does: 'add', words: 'Pressure hose, pump to booster and booster to steering', quantity: 2, why: 'ends as at pump, booster and steering gear', wants: { kind: 'pressure-hose' } },
-      { key: 'return-hose', does: 'add', words: 'Return hose with two clamps', why: 'a narrow return holds the brakes on' },
+      { key: 'return-hose', does: 'add', item: 'return-hose', words: 'Return hose with two clamps', why: 'a narrow return holds the brakes on' },
       { key: 'vacuum-booster', does: 'remove', words: 'Vacuum booster with hose and check valve', why: 'nothing drives it any more' },
       { key: 'switches', does: 'move', words: 'Brake-light and cruise switches', why: 'they sit on the old pedal side' },
-      { key: 'steering-fluid', does: 'add', words: 'Fluid for pump and booster, as the pump’s cap says', why: 'not the brake fluid' },
+      { key: 'steering-fluid', does: 'add', item: 'assist-fluid', words: 'Fluid for pump and booster, as the pump’s cap says', why: 'not the brake fluid' },
     ],
     tools: ['pulley puller and installer', 'flare wrenches', 'hole saw where the booster projects behind the bulkhead'],
     steps: [
@@ -75,11 +75,12 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'brake-master', kind: 'brake-master', words: 'master with the volume for calipers' },
       { slot: 'rear-brake', kind: 'caliper', words: 'rear calipers', when: { choice: 'rear', is: ['change'] } },
     ],
+    brings: [{ kind: 'valve', part: 'combination-valve', when: { choice: 'rear', is: ['keep'] } }],
     asks: { 'front-brake': ['disc', 'carrier-spacing', 'wheel-inside', 'sweep', 'hose-length', 'hose-lock', 'hose-droop', 'tab'], 'brake-master': ['valve-in-body', 'line-valve', 'reservoir-size'] },
     changes: [],
     parts: [
       { key: 'residual', does: 'remove', words: 'Residual valve of the front circuit', why: 'discs drag under residual pressure' },
-      { key: 'valve', does: 'add', words: 'Combination valve with bracket', why: 'the rear drums would lock first', wants: { kind: 'valve' }, when: { choice: 'rear', is: ['keep'] } },
+      { key: 'valve', does: 'add', words: 'Combination valve with bracket', why: 'the rear drums would lock first', at: 'combination-valve', wants: { kind: 'valve' }, when: { choice: 'rear', is: ['keep'] } },
     ],
     tools: ['hub puller', 'flaring tool'],
     steps: [
@@ -104,7 +105,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
     asks: { 'front-brake': ['disc', 'carrier-spacing', 'offset', 'sweep', 'wheel-inside', 'overhang', 'spoke-room', 'hub-bore', 'tab', 'hose-length', 'hose-lock', 'hose-droop'] },
     changes: [],
     parts: [
-      { key: 'bolts', does: 'add', words: 'Carrier bolts, new', quantity: 4, why: 'never reused where the maker says so' },
+      { key: 'bolts', does: 'perhaps', words: 'Carrier bolts, new', quantity: 4, why: 'never reused where the maker says so' },
     ],
     tools: ['torque wrench'],
     steps: [

@@ -110,7 +110,7 @@ describe('a plan', () => {
   it('asks only of places that it fills', () => {
     expect(Object.keys(planConversion(row('drum-to-disc'), TUG).asks)).toEqual(['front-brake', 'brake-master']);
     expect(Object.keys(planConversion(row('assist'), TUG).asks)).toEqual(['booster', 'brake-master']);
-    expect(planConversion(row('vacuum-to-hydraulic'), TUG).brings).toEqual(['pump']);
+    expect(planConversion(row('vacuum-to-hydraulic'), TUG).brings).toEqual([{ kind: 'pump', part: 'new-pump' }]);
     expect(planConversion(row('vacuum-to-hydraulic'), TUG, { pump: 'keep' }).brings).toEqual([]);
   });
   it('what a conversion repeats is a step of the card', () => {
@@ -118,13 +118,12 @@ describe('a plan', () => {
     expect(repeats.length).toBeGreaterThan(10);
     expect(repeats.filter((name) => !CARD.some(({ step }) => step === name))).toEqual([]);
   });
-  it('puts parts on the parts list by what becomes of them; what is taken out is work', () => {
+  it('says better what the chain counts, and tells what may be wanted: it orders nothing', () => {
+    const all = CONVERSIONS.flatMap((one) => partsOfPlan(together([planConversion(one, TUG)])));
+    expect(new Set(all.map(({ section }) => section))).toEqual(new Set(['words', 'perhaps']));
     const lines = partsOfPlan(together([planConversion(row('vacuum-to-hydraulic'), TUG)]));
-    expect(lines.find((l) => l.key === 'plan/vacuum-booster')).toMatchObject({
-      section: 'make',
-      words: 'Take out: Vacuum booster with hose and check valve',
-    });
-    expect(lines.find((l) => l.key === 'plan/switches')?.section).toBe('move');
+    expect(lines.find((l) => l.key === 'plan/pressure-hoses')).toMatchObject({ section: 'words', quantity: 2 });
+    expect(lines.some((l) => l.key === 'plan/vacuum-booster')).toBe(false);
   });
   it('the stored pressure is told at the step where lines are opened', () => {
     const step = planConversion(row('vacuum-to-hydraulic'), TUG).steps.find((s) =>

@@ -5,9 +5,9 @@ import type { WorkStep } from '../work-card/index.js';
 import { BRAKE_CONVERSIONS } from './brakes.data.js';
 import { MASTER_CONVERSIONS } from './masters.data.js';
 import type { Plans } from './several.js';
-import type { BroughtKind, Choice, Chosen, ConversionPart, ConversionRow, ConversionStep, Need } from './types.js';
+import type { Brought, Choice, Chosen, ConversionPart, ConversionRow, ConversionStep, Need } from './types.js';
 
-export { type BroughtKind, type Choice, type ConversionPart, type ConversionRow, type Role } from './types.js';
+export { type Brought, type Choice, type ConversionPart, type ConversionRow, type Role } from './types.js';
 
 export { type Plans, together } from './several.js';
 
@@ -36,7 +36,7 @@ export interface Plan extends Omit<ConversionRow, 'needs' | 'choices' | 'steps' 
   readonly choices: readonly (Choice & { readonly taken: string })[];
   readonly steps: readonly (WorkStep & Pick<ConversionStep, 'repeats'>)[];
   /** Parts that are no units and come new. */
-  readonly brings: readonly BroughtKind[];
+  readonly brings: readonly Brought[];
 }
 
 /**
@@ -72,7 +72,7 @@ export function planConversion(
     asks: Object.fromEntries(Object.entries(row.asks).filter(([slot]) => places.has(slot))),
     changes: row.changes.filter(chosen).filter(({ slot }) => places.has(slot)),
     parts: row.parts.filter(chosen),
-    brings: (row.brings ?? []).filter(chosen).map(({ kind }) => kind),
+    brings: (row.brings ?? []).filter(chosen).map(({ kind, part }) => ({ kind, part })),
     steps: row.steps.filter(chosen).map((step, i) => {
       const { when: _when, ...rest } = step;
       return { ...rest, key: `${row.id}-${i}`, why: row.words };
@@ -104,33 +104,27 @@ function judge(
   return { state: need.is.includes(value) ? 'yes' : 'no', sentence: need.because };
 }
 
-const SECTION: Readonly<Record<ConversionPart['does'], Told['section']>> = {
-  add: 'order',
-  cap: 'order',
-  keep: 'stays',
-  move: 'move',
-  remove: 'make',
-};
-
 /**
- * What a plan foresees. What is taken out is work, not an order; a tee that a fix brings is the tee that the plan
- * foresaw.
+ * What a plan says of the parts list: better words for what the chain counts, and what may be wanted beside. It orders
+ * nothing by itself.
  */
 export const partsOfPlan = ({ parts }: Pick<Plans, 'parts'>): Told[] =>
-  parts.map(({ of, key, does, words, why, quantity = 1, wants, item }) => {
-    const { kind, ...sized } = wants ?? { kind: item ?? 'other' };
-    return {
-      ...sized,
-      key: `plan/${key}`,
-      item: does === 'remove' ? 'work' : kind,
-      quantity,
-      because: of,
-      section: SECTION[does],
-      at: [],
-      words: does === 'remove' ? `Take out: ${words}` : words,
-      reason: why,
-    };
-  });
+  parts
+    .filter(({ does }) => does === 'add' || does === 'cap' || does === 'perhaps')
+    .map(({ of, key, does, words, why, quantity = 1, wants, item, at }) => {
+      const { kind, ...sized } = wants ?? { kind: item ?? 'other' };
+      return {
+        ...sized,
+        key: `plan/${key}`,
+        item: kind,
+        quantity,
+        because: of,
+        section: does === 'perhaps' ? 'perhaps' : 'words',
+        at: at === undefined ? [] : [at],
+        words,
+        reason: why,
+      };
+    });
 
 /** A choice of two ways to get the same parts, with both sums, as far as every price is known. */
 export interface Sums {

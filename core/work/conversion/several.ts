@@ -2,7 +2,7 @@ import { lookup } from '../../base/lookup/index.js';
 import type { AttributeName } from '../../named/attribute/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import type { Plan } from './index.js';
-import type { BroughtKind, ConversionPart, Role } from './types.js';
+import type { Brought, ConversionPart, Role } from './types.js';
 
 /** Conversions that stand in one job, as one: what they want of its places, and where they want different things. */
 
@@ -15,7 +15,7 @@ export interface Plans extends Pick<Plan, 'changes' | 'asks' | 'mated' | 'watch'
   readonly roles: readonly Role[];
   readonly parts: readonly (ConversionPart & { readonly of: string })[];
   readonly splits: boolean;
-  readonly brings: readonly BroughtKind[];
+  readonly brings: readonly Brought[];
   /** What they want of one thing that cannot be both, each in a sentence with both sides. */
   readonly clashes: readonly string[];
 }
@@ -46,7 +46,7 @@ export function together(given: readonly Plan[]): Plans {
     watch: [...new Set(all(({ watch }) => watch))],
     cautions: [...new Set(all(({ cautions }) => cautions))],
     splits: plans.some(({ splits }) => splits === true),
-    brings: [...new Set(all(({ brings }) => brings))],
+    brings: [...new Map(all(({ brings }) => brings).map((one) => [one.part, one])).values()],
     clashes: pairsOf(plans).flatMap(([a, b]) => [...rolesClash(a, b), ...changesClash(a, b)]),
   };
 }

@@ -6,8 +6,11 @@ import type { PartKind } from '../../vehicle/chain/index.js';
 import type { Change } from '../../vehicle/place/index.js';
 import type { WorkGroup } from '../work-card/index.js';
 
-/** Kinds of parts that a conversion brings and that are no units. */
-export type BroughtKind = Extract<PartKind, 'pump'>;
+/** A part that a conversion brings and that is no unit, by the name that it has in the chain. */
+export interface Brought {
+  readonly kind: Extract<PartKind, 'pump' | 'valve'>;
+  readonly part: string;
+}
 
 /** What has to be so before a conversion makes sense, and what to say when it is not. */
 export interface Need {
@@ -37,14 +40,19 @@ export interface Chosen {
 
 export interface ConversionPart {
   readonly key: string;
-  readonly does: 'add' | 'remove' | 'cap' | 'keep' | 'move';
+  /** What becomes of it. The list counts it from the chain; only what may be wanted is told by the conversion alone. */
+  readonly does: 'add' | 'remove' | 'cap' | 'keep' | 'move' | 'perhaps';
   readonly words: string;
   readonly why: string;
   readonly quantity?: number;
+  /** The part of the chain that it is or goes on; any of its kind where none is named. */
+  readonly at?: string;
   /** What it is, where the catalogue has no number for its kind. */
   readonly item?: ItemName;
   readonly wants?: FittingWant;
   readonly when?: Chosen;
+  /** The fix whose pieces lie in it ready-made. */
+  readonly setOf?: 'tee';
 }
 
 export interface ConversionStep {
@@ -73,8 +81,8 @@ export interface ConversionRow {
   readonly system: 'brake' | 'clutch';
   /** Each axle has a circuit of its own afterwards: the rear line leaves the junction. */
   readonly splits?: true;
-  /** Parts that are no units and come new, made or bought to what the new units want of them. */
-  readonly brings?: readonly { readonly kind: BroughtKind; readonly when?: Chosen }[];
+  /** Parts that are no units and come new, made or bought to what the units want of them. */
+  readonly brings?: readonly (Brought & { readonly when?: Chosen })[];
   readonly needs: readonly Need[];
   readonly roles: readonly Role[];
   /** What must be answered at each place although nobody recorded it: only what no joint asks for by itself. */

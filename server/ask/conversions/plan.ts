@@ -66,7 +66,7 @@ export async function planFor(
     parts: plan.parts.map((part) => {
       const want = wantFor(part, vehicleId, reads);
       const number = want && reads.fittingNumber(want);
-      const { wants: _wants, when: _when, item: _item, ...shown } = part;
+      const { wants: _wants, when: _when, item: _item, at: _at, setOf: _set, ...shown } = part;
       return { ...shown, ...(number ? { number } : {}) };
     }),
     sums: sumsOf(row, priceOf).map((s) => ({

@@ -14,6 +14,7 @@ const DOES: Readonly<Record<string, string>> = {
   cap: 'capped',
   keep: 'kept',
   move: 'moved over',
+  perhaps: 'perhaps',
 };
 
 /** What a conversion takes on a vehicle, in the order in which it is settled: choices, roles, joints, parts, work. */
