@@ -50,7 +50,7 @@ const OF_DESIGN: readonly AttributeName[] = ['bore', ...DESIGN];
 /** What is read by checks that are no joint's, by the first word of their names. */
 const OF_MORE: Readonly<Record<string, readonly AttributeName[]>> = {
   place: [...OF_DESIGN, 'reservoir', 'seals', 'fluid'],
-  vehicle: ['valve-in-body', 'line-valve', 'feed-nipple', 'clutch-feed', 'hose-offset', ...HOSE],
+  vehicle: ['valve-in-body', 'line-valve', 'master-stands', 'feed-nipple', 'clutch-feed', 'hose-offset', ...HOSE],
   path: ['bore', 'travel', 'pedal-travel', 'free-travel', 'pedal-ratio'],
   fluid: ['seals', 'fluid'],
   circuit: ['port-feeds', 'port-circuit', 'line-reaches'],

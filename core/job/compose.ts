@@ -239,7 +239,7 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
     addPart(draft, harness, 'harness', named(facts, [plug]));
     join(draft, `${id}-${plug}`, 'wiring', faceRef(harness, plug), faceRef(id, plug));
   }
-  const valve = named(facts, ['line-valve']);
+  const valve = named(facts, ['line-valve', 'master-stands']);
   if (valve.length > 0) addPart(draft, 'line-valve', 'valve', valve);
   const fed = named(facts, ['clutch-feed']);
   if (fed.length > 0) addPart(draft, `${place.slot === 'clutch-master' ? 'clutch-' : ''}pedal`, 'pedal', fed);

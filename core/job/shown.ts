@@ -117,6 +117,7 @@ const OWN_ID: Readonly<Partial<Record<Check['code'], string>>> = {
   'port.none': 'line',
   'place.reservoir': 'reservoir',
   'vehicle.valve': 'valve-in-body',
+  'vehicle.residual': 'master-stands',
   'vehicle.nipple': 'clutch-feed',
   'vehicle.hose': 'hose-length',
   'vehicle.tab': 'tab',

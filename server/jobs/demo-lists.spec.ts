@@ -52,7 +52,7 @@ const LISTS: readonly (readonly [job: number, counted: string, lines: readonly s
     4,
     'a spare kit beside the unit; (30 + 250) × 1.15 = 322 ml',
     [
-      'order 1 M13-105 clutch master, clutch master 15 T, 5/8 in',
+      'order 1 TR-77635 clutch master, clutch master 15 T, 5/8 in',
       'order 2 Hose clamp for the feed hose',
       'order 1 M9-C151 seal kit clutch master 15',
       'perhaps 1 Felt washer',
@@ -153,6 +153,7 @@ describe('whole lists of conversions and upgrades', () => {
       ]);
       expect(list).toEqual([
         'order 1 A 23-804 brake master, tandem master 22 Q, 7/8 in',
+        'order 1 Warning valve with switch',
         // 3/8-24 at the junction, where the rear line was; both outlets of the new master are used.
         'order 1 WX7021 Plug for the old outlet to the other axle, at the junction',
         'order 1 WX7218 Union on the rear line',
@@ -161,7 +162,6 @@ describe('whole lists of conversions and upgrades', () => {
         'order 1 WX7003 Tube nut 7/16-24 UNS for 3/16 in tube',
         'order 1 WX7000 Tube nut 3/8-24 UNF for 3/16 in tube',
         'order 1 WX7260 Bench-bleed set of four sizes',
-        'order 1 Warning valve with switch',
         'order 2 WX7075 DOT 3, bottle of 500 ml',
         'make 1 Set the pedal to 182 mm · 7.1654 in, as before',
         'stays 1 The line at front left with its nut',
@@ -200,7 +200,7 @@ describe('whole lists of conversions and upgrades', () => {
     ]);
     expect(list).toEqual([
       'order 2 CV.18.4534 caliper, caliper 57 Q5, 57 mm',
-      'order 4 WX7051 Crush washer for the banjo eye',
+      'order 4 WX7051 Crush washer for the banjo eye, 10 mm · 0.3937 in inside',
       'order 1 WX7078 DOT 4, bottle of 500 ml',
     ]);
   });

@@ -52,7 +52,6 @@ describe('the kit alone', () => {
       'order 2 Self-locking nut for the studs',
       // Two of them lie in the kit.
       'box 2 Reservoir grommet',
-      'order 1 Pin of the reservoir',
       'order 1 WX7260 Bench-bleed set of four sizes',
       'order 1 A 90-229 seal kit 22 tandem',
       'order 1 WX7251 DOT 4, bottle of 250 ml',

@@ -127,6 +127,7 @@ export const PLACE_CODES = [
   'fluid.cap',
   'path.clutch',
   'vehicle.valve',
+  'vehicle.residual',
   'vehicle.nipple',
   'vehicle.hose',
   'vehicle.tab',

@@ -111,7 +111,7 @@ export const HANGING: readonly FixRow[] = [
     values: valveOf,
   },
   {
-    fix: 'valve-in-line', answers: ['vehicle.valve'], order: 5, minutes: 60, tools: ['flaring tool'],
+    fix: 'valve-in-line', answers: ['vehicle.valve', 'vehicle.residual'], order: 5, minutes: 60, tools: ['flaring tool'],
     edits: (c) => {
       const valve = c.found.values['now'];
       if (typeof valve !== 'string' || c.found.values['then'] !== null) return [];

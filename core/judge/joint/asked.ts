@@ -1,6 +1,6 @@
 import { worst } from '../../base/state/index.js';
 import { attribute, type AttributeName } from '../../named/attribute/index.js';
-import { type ChainFact, knownAt, type Value } from '../../vehicle/chain/index.js';
+import { type ChainFact, knownAt, partRow, type Value } from '../../vehicle/chain/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint, type View } from '../check/index.js';
 import { answersFor, isNew } from './judge.js';
 import { asOneFace } from './vehicle.js';
@@ -64,8 +64,10 @@ function checkOf(id: string, name: AttributeName, said: readonly ChainFact[], vi
   const base = { code: 'place.asked', rank: 'must', fixes: [] } as const;
   if (found && !found.disputed)
     return { ...base, state: 'fits', rests: found.rests, values: { attribute: name, value: found.value }, answers: [] };
-  // What is of the vehicle is looked at on it, and not on the new unit.
-  const at = ofVehicle ? (met.find((part) => part !== id) ?? id) : id;
+  // What is of the vehicle is looked at on it, and not on the new unit nor at another place.
+  const others = met.filter((part) => part !== id);
+  const near = others.find((part) => partRow(view.parts.get(part)?.kind ?? 'line').unit === undefined);
+  const at = ofVehicle ? (near ?? others[0] ?? id) : id;
   const look: Answer =
     tool === undefined || kind !== 'quantity'
       ? { how: 'look', part: at, attribute: name }

@@ -61,9 +61,12 @@ export function judgeVehicle(view: View): JudgedJoint[] {
     .filter((part) => isNew(view, part.id))
     .flatMap((part): JudgedJoint[] => {
       // What nobody knows of the unit that comes off is as it was.
-      const checks = [...valve(part, view), ...nipple(part, view), ...hoses(part, view)].filter(
-        (found) => found.state !== 'not-known' || !isSameUnit(view, part.id) || isConverted(part, view),
-      );
+      const checks = [
+        ...valve(part, view),
+        ...residual(part, view),
+        ...nipple(part, view),
+        ...hoses(part, view),
+      ].filter((found) => found.state !== 'not-known' || !isSameUnit(view, part.id) || isConverted(part, view));
       if (checks.length === 0) return [];
       const state = worst(checks.map((c) => c.state));
       return [{ id: `vehicle:${part.id}`, between: [{ part: part.id }, { part: part.id }], is: 'new', state, checks }];
@@ -84,9 +87,7 @@ function valve(master: Part, view: View): Check[] {
   if (master.kind !== 'brake-master') return [];
   // One that this order brings sits where nobody has to look for it.
   const lying = partsOf(view, 'valve').filter((part) => view.now.has(part.id) || of(part, 'line-valve') !== undefined);
-  const inLine = lying
-    .map((part) => of(part, 'line-valve'))
-    .find((k) => k !== undefined);
+  const inLine = lying.map((part) => of(part, 'line-valve')).find((k) => k !== undefined);
   const [own, old] = [of(master, 'valve-in-body'), of(view.now.get(master.id), 'valve-in-body')];
   if ([own, old, inLine].every((one) => !one?.disputed && typeof one?.value !== 'string')) return [];
   const drums = partsOf(view, 'wheel-cylinder').length > 0;
@@ -107,7 +108,7 @@ function valve(master: Part, view: View): Check[] {
   ];
   if (own === undefined || own.disputed) return found('not-known', ask(master.id, 'valve-in-body'));
   if (inLine?.disputed) return found('not-known', lookAtLines);
-  if (own.value === 'residual' && wheels && !drums) return found('does-not-fit');
+  if (own.value === 'residual' && wheels && !drums && !standsBelow(view)) return found('does-not-fit');
   if (own.value !== null) {
     if (inLine?.value === own.value) return found('does-not-fit');
     return inLine === undefined && old?.value !== own.value ? found('not-known', lookAtLines) : found('fits');
@@ -117,6 +118,27 @@ function valve(master: Part, view: View): Check[] {
   if (old.value === null) return found('fits');
   if (inLine === undefined) return found('not-known', lookAtLines);
   return found(inLine.value === old.value ? 'fits' : 'does-not-fit');
+}
+
+/** Whether the master is known to stand below the calipers that it feeds. */
+const standsBelow = (view: View): boolean =>
+  [...view.parts.values()].some((part) => of(part, 'master-stands')?.value === 'below');
+
+/** Fluid runs back from discs into a master below them: a light residual valve holds it (work.md: about 2 psi). */
+function residual(master: Part, view: View): Check[] {
+  if (master.kind !== 'brake-master' || !standsBelow(view) || partsOf(view, 'caliper').length === 0) return [];
+  const lines = partsOf(view, 'valve').find((part) => view.now.has(part.id));
+  const [own, inLine] = [of(master, 'valve-in-body'), of(lines, 'line-valve')];
+  const values: Figures = { now: 'residual', then: null, line: value(inLine) };
+  if (own?.value === 'residual' || inLine?.value === 'residual')
+    return [check('vehicle.residual', { state: 'fits', values, rests: restsOf(own, inLine) })];
+  const open = [
+    ...(own === undefined ? [{ how: 'ask', part: master.id, attribute: 'valve-in-body' } as const] : []),
+    ...(inLine === undefined ? [{ how: 'look', part: lines?.id ?? master.id, attribute: 'line-valve' } as const] : []),
+  ];
+  if (open.length > 0) return [check('vehicle.residual', { state: 'not-known', values, answers: open })];
+  const made = check('vehicle.residual', { state: 'does-not-fit', values, rests: restsOf(own, inLine) });
+  return [withFixes(made, lines ?? master, master, view)];
 }
 
 /**

@@ -63,6 +63,12 @@ function washers(o: Opened): number {
   return isBanjo(o) && eyes[0] === o.joint.id ? eyes.length + 1 : 0;
 }
 
+/** Washers go over the bolt: by the outside of its thread. */
+const inside = ({ a, b }: Opened): Sized => {
+  const mm = findThread(text(b, 'port-thread') ?? text(a, 'port-thread') ?? '')?.majorMm;
+  return mm === undefined ? {} : { sizeMm: Math.round(mm * 10) / 10 };
+};
+
 /** How many eyes more than before sit on the bolt, counted at the first of them; none where there was no bolt. */
 function moreEyes({ joint, view }: Opened): number {
   const on = (joints: Iterable<Joint>): string[] =>
@@ -90,6 +96,11 @@ const isHeld = ({ a, b, view }: Opened): boolean =>
   [a, b].some((face) => face.part.kind === 'hose' && isNew(view, face.part.id)) &&
   [a, b].some((face) => face.part.kind === 'line');
 
+/** How the reservoir is held on the unit, as either says. */
+const heldBy = ({ a, b }: Opened): string | undefined => text(a, 'reservoir') ?? text(b, 'reservoir');
+/** Necks of a reservoir: one where there is no spacing between two. */
+const necks = ({ a, b }: Opened): number => ([a, b].some((face) => knownAt(face, 'grommet-spacing')?.value === null) ? 1 : 2);
+
 /** Clamps go by the outside of the hose. */
 const outside = ({ a, b }: Opened): Sized => mm(number(a, 'hose-outside') ?? number(b, 'hose-outside'));
 
@@ -107,14 +118,15 @@ export const CONSUMES: readonly ConsumesRow[] = [
   { item: 'booster-seal', kind: 'mount', quantity: (o) => (hasPush(o) ? 1 : 0), size: ({ b }) => mm(number(b, 'pilot')), source: 'makers’ workshop data' },
   { item: 'nut', kind: 'mount', quantity: studs, size: ({ a, b }) => threaded(text(a, 'stud-thread') ?? text(b, 'stud-thread')), source: 'makers’ workshop data' },
   { item: 'gasket', kind: 'mount', quantity: (o) => (o.joint.stack ?? []).filter(({ item }) => item === 'gasket').length, source: 'makers’ workshop data: a squeezed gasket seals once' },
-  { item: 'crush-washer', kind: 'port', quantity: washers, source: 'makers’ workshop data: eyes + 1 for each bolt' },
+  { item: 'crush-washer', kind: 'port', quantity: washers, size: inside, source: 'makers’ workshop data: eyes + 1 for each bolt' },
   { item: 'bolt', kind: 'port', quantity: (o) => (isBanjo(o) && moreEyes(o) > 0 ? 1 : 0), size: boltLength, source: 'geometry of the bolt: each eye and its washer take their thickness from the thread' },
   { item: 'hose-clip', kind: 'port', quantity: (o) => (isHeld(o) ? 1 : 0), source: 'trade settings: the spring clip of a bracket loses its grip' },
   { item: 'roll-pin', kind: 'port', quantity: (o) => (retained(o) === 'pin' ? 1 : 0), source: 'makers’ workshop data' },
   { item: 'clip', kind: 'port', quantity: (o) => (retained(o) === 'clip' ? 1 : 0), source: 'makers’ workshop data' },
   { item: 'o-ring', kind: 'port', quantity: (o) => (isSpigot(o) ? 1 : 0), source: 'makers’ workshop data' },
-  { item: 'grommet', kind: 'neck', quantity: () => 2, size: ({ a, b }) => mm(number(a, 'grommet-size') ?? number(b, 'grommet-size')), source: 'makers’ workshop data' },
-  { item: 'reservoir-pin', kind: 'neck', quantity: () => 1, source: 'makers’ workshop data' },
+  { item: 'grommet', kind: 'neck', quantity: (o) => (heldBy(o) === 'screwed' ? 0 : necks(o)), size: ({ a, b }) => mm(number(a, 'grommet-size') ?? number(b, 'grommet-size')), source: 'makers’ workshop data' },
+  { item: 'reservoir-pin', kind: 'neck', quantity: (o) => (heldBy(o) === 'clipped' || heldBy(o) === 'screwed' ? 0 : 1), source: 'makers’ workshop data' },
+  { item: 'o-ring', kind: 'neck', quantity: (o) => (heldBy(o) === 'screwed' ? 1 : 0), source: 'makers’ workshop data: a screwed reservoir seals on a ring' },
   { item: 'hose-clamp', kind: 'tail', quantity: clamps, size: outside, source: 'trade settings: the job stops for one missing clamp' },
 ];
 

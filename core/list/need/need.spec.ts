@@ -215,7 +215,7 @@ describe('whole lists, counted by hand', () => {
       ['port-seat', 'banjo', 'single'],
     ];
     expect(told({ kind: 'caliper', vehicle: caliper, unit: caliper, old: caliper })).toEqual({
-      order: ['2 × the unit', '4 × Crush washer for the banjo eye'],
+      order: ['2 × the unit', '4 × Crush washer for the banjo eye, 10 mm · 0.3937 in inside'],
     });
   });
   it('a line that is made new has its nut once, and every port its fitting', () => {

@@ -27,6 +27,9 @@ interface Thing extends Sized {
 const NAMELESS: ReadonlySet<Need['item']> = new Set<Need['item']>(['other', 'work', 'tool']);
 /** Bottles of one grade come in sizes, and a valve is what it is for: each that was foreseen is a line of its own. */
 const BY_WRITER: ReadonlySet<Need['item']> = new Set<Need['item']>([...NAMELESS, 'fluid', 'valve']);
+/** Made or bought to the length of its place: two of them are one line only where they are the two sides of an axle. */
+const MADE_TO_PLACE: ReadonlySet<Need['item']> = new Set<Need['item']>(['line', 'hose']);
+const withoutSide = (id: string): string => id.replace(/-(left|right)/g, '');
 const SIZES = ['thread', 'seat', 'tube', 'grade', 'ends'] as const;
 /** Sizes within so many millimetres are one: rings and hoses are sold by whole millimetres. */
 const ONE_SIZE_MM = 0.5;
@@ -145,7 +148,11 @@ export function net(
     if (quantity <= 0) return;
     // What is made, moved or done is told apart by who foresaw it.
     const own =
-      BY_WRITER.has(thing.item) || (thing.needs.length === 0 && section !== 'order') ? thing.foreseen.join(' ') : '';
+      MADE_TO_PLACE.has(thing.item) && thing.needs.length > 0
+        ? thing.at.map(withoutSide).join(' ')
+        : BY_WRITER.has(thing.item) || (thing.needs.length === 0 && section !== 'order')
+          ? thing.foreseen.join(' ')
+          : '';
     const key = JSON.stringify([section, thing.item, thing.unit, sizesOf(thing), own]);
     const line = lines.get(key);
     if (line) {

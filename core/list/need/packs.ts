@@ -28,9 +28,24 @@ const covers = (piece: Pack['pieces'][number], line: ListLine): boolean =>
     ? piece.thread === line.thread
     : piece.sizeMm !== undefined && line.sizeMm !== undefined && Math.abs(piece.sizeMm - line.sizeMm) <= ONE_SIZE_MM;
 
-/** How many of each line a pack holds. */
-const heldBy = (pack: Pack, lines: readonly ListLine[]): number[] =>
-  lines.map((line) => pack.pieces.filter((p) => covers(p, line)).reduce((sum, p) => sum + p.quantity, 0));
+/** How far a piece is from what a line wants, mm; nothing between threads. */
+const apart = ({ sizeMm }: Pack['pieces'][number], line: ListLine): number =>
+  sizeMm === undefined || line.sizeMm === undefined ? 0 : Math.abs(sizeMm - line.sizeMm);
+
+/** How many of each line a pack holds: each of its pieces covers the one line that is nearest to it. */
+const heldBy = (pack: Pack, lines: readonly ListLine[]): number[] => {
+  const goesTo = pack.pieces.map((piece) =>
+    lines
+      .filter((line) => covers(piece, line))
+      .reduce<ListLine | undefined>(
+        (best, line) => (best === undefined || apart(piece, line) < apart(piece, best) ? line : best),
+        undefined,
+      ),
+  );
+  return lines.map((line) =>
+    pack.pieces.reduce((sum, { quantity }, i) => (goesTo[i] === line ? sum + quantity : sum), 0),
+  );
+};
 
 interface Choice {
   readonly packs: readonly number[];

@@ -51,6 +51,7 @@ export const PLACE_ROWS = [
   row('start-switch', 'clutch start switch connector', 'mark', 2, 'yes', 0.03, 'at the clutch pedal or its master', 'bridged ones start in gear', { ...paper, spot: 'vehicle', gone: 'the plug on the harness' }),
   // valves
   row('line-valve', 'valve in the lines', 'choice', 2, 'yes', 0.05, 'follow the lines from the master', 'a second one doubles the effect', { ...choice('proportioning', 'residual', 'differential'), ...paper, spot: 'vehicle' }),
+  row('master-stands', 'where the master stands', 'choice', 1, 'yes', 0.02, 'its reservoir against the bleed screws of the calipers, on the level', 'fluid runs back from discs into a master below them', { ...choice('above', 'below'), ...paper, spot: 'vehicle' }),
   row('valve-thread', 'thread of the valve', 'thread', 4, 'no', 0.05, 'gauge, valve out', 'old and new valves have other threads', { ...paper, tool: 'thread-gauge', off: 'the valve', spot: 'nose' }),
   // what drives the booster
   row('vacuum-hose', 'vacuum hose inside diameter', 'quantity', 1, 'yes', 0.03, 'printed on the hose, or a plug gauge', '', { ...length(5, 30, 'a vacuum hose'), ...paper, spot: 'shell' }),

@@ -70,6 +70,7 @@ const MASTER = together(STUDS, PEDAL, ROOM, {
     ...HOSE,
     fact('sensor-thread', null),
     fact('line-valve', null),
+    fact('master-stands', 'above'),
     fact('plate', null),
     fact('seal-ring', 40),
     fact('reservoir-size', 100),

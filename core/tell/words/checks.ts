@@ -29,6 +29,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'place.asked': 'what the conversion asks',
   'place.role': 'unit of the conversion',
   'vehicle.valve': 'valves',
+  'vehicle.residual': 'residual valve',
   'vehicle.nipple': 'feed of the clutch',
   'vehicle.hose': 'length of the flexible hose',
   'vehicle.tab': 'what fouls the hose',

@@ -37,6 +37,7 @@ const WORDS: Readonly<Partial<Record<ItemName, ItemWords>>> = {
     words: 'Crush washer for the banjo eye',
     counted: 'one more than there are eyes on the bolt',
     without: 'a crushed washer does not seal twice',
+    size: (mm) => `, ${valueWords('eye', mm)} inside`,
   },
   bolt: {
     words: 'Banjo bolt for one eye more',
@@ -120,7 +121,8 @@ export function itemWords({
   const size = sizeMm === undefined ? undefined : row?.size?.(sizeMm);
   return [words, thread, tube === undefined ? undefined : `for ${tube} tube`, size]
     .filter((part) => part !== undefined)
-    .join(' ');
+    .join(' ')
+    .replace(' ,', ',');
 }
 
 /** What happens without it. */

@@ -128,14 +128,20 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
       );
     return own === null ? 'No valve is lost.' : `One ${String(own)} valve, in the body.`;
   },
+  'vehicle.residual': ({ state }) =>
+    state === 'does-not-fit'
+      ? 'The master stands below its calipers and nothing holds the fluid there: it wants a residual valve, about 2 psi.'
+      : state === 'not-known'
+        ? 'The master stands below its calipers; whether a residual valve holds the fluid there is not known.'
+        : 'The master stands below its calipers; a residual valve holds the fluid there.',
   'vehicle.nipple': ({ state, values }) =>
     values['integral'] === true
       ? 'The clutch master has its reservoir on it: the brake reservoir does not feed it.'
       : state === 'does-not-fit'
-      ? 'The clutch is fed from the brake reservoir, and this one has no nipple for it.'
-      : state === 'not-known'
-        ? 'The clutch is fed from the brake reservoir; whether this one has a nipple for it is not known.'
-        : 'The reservoir has a nipple for the clutch: open it last.',
+        ? 'The clutch is fed from the brake reservoir, and this one has no nipple for it.'
+        : state === 'not-known'
+          ? 'The clutch is fed from the brake reservoir; whether this one has a nipple for it is not known.'
+          : 'The reservoir has a nipple for the clutch: open it last.',
   'vehicle.hose': ({ values, state }) => {
     const needed = `${String(values['needed'])} mm are needed at lock, droop and bump with a spare`;
     if (state === 'does-not-fit') return `The hose is ${mm(values['length'])}; ${needed}: it pulls.`;

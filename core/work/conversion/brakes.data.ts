@@ -76,7 +76,7 @@ export const BRAKE_CONVERSIONS: readonly ConversionRow[] = [
       { slot: 'rear-brake', kind: 'caliper', words: 'rear calipers', when: { choice: 'rear', is: ['change'] } },
     ],
     brings: [{ kind: 'valve', part: 'combination-valve', when: { choice: 'rear', is: ['keep'] } }],
-    asks: { 'front-brake': ['disc', 'carrier-spacing', 'wheel-inside', 'sweep', 'hose-length', 'hose-lock', 'hose-droop', 'tab'], 'brake-master': ['valve-in-body', 'line-valve', 'reservoir-size'] },
+    asks: { 'front-brake': ['disc', 'carrier-spacing', 'wheel-inside', 'sweep', 'hose-length', 'hose-lock', 'hose-droop', 'tab'], 'brake-master': ['valve-in-body', 'line-valve', 'reservoir-size', 'master-stands'] },
     changes: [],
     parts: [
       { key: 'residual', does: 'remove', words: 'Residual valve of the front circuit', why: 'discs drag under residual pressure' },

@@ -57,7 +57,7 @@ export const MASTER_CONVERSIONS: readonly ConversionRow[] = [
     about: 'The original cannot be had; a universal unit is adapted by its dimensions.',
     needs: [{ fact: 'place', slot: 'brake-master', is: ['yes'], because: 'It has no master on record.' }],
     roles: [{ slot: 'brake-master', kind: 'brake-master', words: 'universal master, by its dimensions' }],
-    asks: { 'brake-master': ['reach-up', 'linkage'] },
+    asks: { 'brake-master': ['reach-up', 'linkage', 'master-stands'] },
     changes: [],
     parts: [
     ],

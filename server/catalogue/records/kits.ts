@@ -54,7 +54,8 @@ const SQL = {
       AND NOT EXISTS (SELECT 1 FROM fitting_piece p WHERE p.fitting_id = f.id)
       AND (SELECT group_concat(key, ' + ') FROM (SELECT e.gender || '|' || e.thread || '|' || e.seat AS key FROM
     fitting_end e WHERE e.fitting_id = f.id ORDER BY 1)) IS @ends
-    ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC, f.key LIMIT 1`,
+    ORDER BY (f.seat IS @seat) DESC, (f.tube IS @tube) DESC,
+      (EXISTS (SELECT 1 FROM stock s WHERE s.number_id = n.id AND s.quantity IS NOT 0)) DESC, f.key LIMIT 1`,
   /** Bottles of a grade that can be ordered, with the lowest price that anybody with some in stock has told. */
   bottles: `SELECT n.written AS number, f.volume_ml AS millilitres, (SELECT MIN(s.price) FROM stock s WHERE
     s.number_id = n.id AND s.quantity IS NOT 0) AS price

@@ -29,6 +29,13 @@ describe('prices that suppliers told', () => {
     expect(csv).toContain('139.50,"Gannet Row Stores, 2024-05-09"');
   });
   it('of a number that nobody has left say so, and name the next where one is on a shelf', async () => {
+    // Whoever chose nothing gets the number that somebody has; one that was chosen stands.
+    expect((await job(4)).partsList.some((l) => l.number === 'TR-77635')).toBe(true);
+    const decided = (await job(4)).decisions.find(({ subject }) => subject === 'unit:clutch-master');
+    await server.ask('PUT', `/jobs/4/decisions/${encodeURIComponent('unit:clutch-master')}`, {
+      body: { value: { choice: decided?.value?.choice, detail: 'M13-105' }, reason: 'x' },
+      seen: decided?.version ?? 0,
+    });
     const { partsList } = await job(4);
     expect(partsList.find((l) => l.number === 'M13-105')?.soldOut).toBeDefined();
     expect(partsList.find((l) => l.number === 'M13-105')).not.toHaveProperty('price');

@@ -28,6 +28,10 @@ const FACTS = `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.toler
   s.kind AS sourceKind`;
 
 const PAGE = 'LIMIT (@limit + 0) OFFSET (@offset + 0)';
+/** 1 for a number of which everybody who was asked has none left. */
+const SOLD_OUT = `(EXISTS (SELECT 1 FROM stock s WHERE s.number_id = n.id) AND NOT EXISTS (SELECT 1 FROM stock s
+    WHERE s.number_id = n.id AND s.quantity IS NOT 0))`;
+
 const SQL = {
   byKey: `${UNIT} WHERE u.key = ?`,
   // The limit is met before the makers and sources are looked up.
@@ -38,7 +42,7 @@ const SQL = {
     f.attribute, f.position`,
   orderNumbers: `SELECT n.unit_id AS unitId, n.written FROM number n JOIN maker m ON m.id = n.maker_id
     WHERE n.unit_id IN (SELECT value FROM json_each(?)) AND n.kind = 'order' ORDER BY
-    n.status IN ('superseded', 'withdrawn'), n.status = 'current' DESC, n.id`,
+    n.status IN ('superseded', 'withdrawn'), n.status = 'current' DESC, ${SOLD_OUT}, n.id`,
   bores: `SELECT unit_id AS unitId, num FROM unit_fact WHERE unit_id IN (SELECT value FROM json_each(?)) AND
     attribute = 'bore' AND position = '' AND num IS NOT NULL`,
   numbers: `${NUMBER_COLUMNS} WHERE n.unit_id = ? ORDER BY n.kind,
