@@ -122,6 +122,7 @@ export const PLACE_CODES = [
   'circuit.fed',
   'circuit.feeds',
   'circuit.axle',
+  'circuit.chamber',
   'circuit.open-port',
   'fluid.seals',
   'fluid.cap',

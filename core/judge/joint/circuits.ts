@@ -84,7 +84,11 @@ const none = { answers: [], fixes: [], rests: 'recorded' } as const;
 export function judgeCircuits(view: View, whole: boolean, fluids = whole): JudgedJoint[] {
   if (!isChanged(view)) return [];
   const spaces = spacesOf(view.then.joints, view.parts);
-  const checks = [...(whole ? [...crossed(spaces), ...unfed(spaces)] : []), ...taken(view), ...openPorts(view, whole)];
+  const checks = [
+    ...(whole ? [...crossed(spaces), ...unfed(spaces), ...idle(view)] : []),
+    ...taken(view),
+    ...openPorts(view, whole),
+  ];
   return [group('circuits', checks), ...(fluids ? [group('fluids', [])] : []), ...judgeFluids(view, fluids)];
 }
 
@@ -125,6 +129,30 @@ function unfed({ all, root }: Spaces): Check[] {
       state: 'does-not-fit',
       values: { part: part.id },
     }));
+}
+
+/** Chambers of a new brake master that none of their outlets leads out of: a piston on shut-in fluid does not move. */
+function idle(view: View): Check[] {
+  const met = new Set(facesMet(view.then.joints, view.parts));
+  return [...view.parts.values()].flatMap((part) => {
+    if (part.kind !== 'brake-master' || !isNew(view, part.id)) return [];
+    const by = new Map<string, string[]>();
+    for (const at of portsOf(part)) {
+      const said = part.facts.some((f) => f.position === at && ['port-circuit', 'port-feeds'].includes(f.attribute));
+      // What says neither its circuit nor what it feeds is of nobody knows which chamber.
+      if (said) by.set(circuitOf(part, at), [...(by.get(circuitOf(part, at)) ?? []), at]);
+    }
+    if (by.size < 2) return [];
+    return [...by]
+      .filter(([, ports]) => ports.every((at) => !met.has(`${part.id}@${at}`)))
+      .map(([circuit]): Check => ({
+        ...none,
+        code: 'circuit.chamber',
+        rank: 'must',
+        state: 'does-not-fit',
+        values: { part: part.id, circuit },
+      }));
+  });
 }
 
 /** How many circuits of brake masters a line comes to, as it will be; two that meet behind it are one. */

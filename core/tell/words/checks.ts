@@ -41,6 +41,7 @@ const OWN_WORDS: Readonly<Partial<Record<CheckCode, string>>> = {
   'circuit.fed': 'feed of the wheel',
   'circuit.feeds': 'what the outlet feeds',
   'circuit.axle': 'feed of the axle',
+  'circuit.chamber': 'unused chamber',
   'circuit.open-port': 'unused port',
   'fluid.seals': 'seals and fluid',
   'fluid.cap': 'fluid on the cap',

@@ -169,6 +169,9 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
     `reaches the ${String(values['reaches'])}. Join the line to the outlet that feeds what it ` +
     'reaches.',
   'circuit.axle': ({ values }) => `No outlet feeds the ${String(values['axle'])} axle any more: it would not brake.`,
+  'circuit.chamber': ({ values }) =>
+    `No line leaves the chamber for ${String(values['circuit'])}: its piston would press on shut-in fluid. Give it a ` +
+    'circuit of its own, or take a master without that chamber.',
   'circuit.open-port': ({ values }) =>
     `${capital(portWords(values))} has no line: plug ` +
     `it${typeof values['thread'] === 'string' ? ` (${values['thread']})` : ''}.`,
