@@ -13,6 +13,7 @@ import {
   type PackLine,
   type Told,
   uncounted,
+  unfed,
   unseated,
   unthreaded,
 } from '../list/need/index.js';
@@ -74,6 +75,13 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
         reason: 'a banjo bolt takes two new washers at each eye',
       }),
     ),
+    ...unfed(view).map(({ kind }): ProposedLine => ({
+      key: `ask/hose-clamp/${kind}`,
+      section: 'ask',
+      words: `Look how the ${positionWords(kind)} is fed: from a reservoir on it, or by a hose`,
+      quantity: 1,
+      reason: 'a feed hose takes a new clamp at each end that is opened',
+    })),
     ...(clamps
       ? [
           {

@@ -2,7 +2,7 @@ import { type View, WASHER_MM } from '../../judge/check/index.js';
 import { isNew, judgedJoints } from '../../judge/joint/index.js';
 import type { ItemName } from '../../named/item/index.js';
 import { findThread } from '../../named/thread/index.js';
-import { sameFace, type Face, facesOf, type Joint, knownAt, sureAt, partRow } from '../../vehicle/chain/index.js';
+import { sameFace, type Face, facesOf, type Joint, knownAt, type Part, sureAt, partRow } from '../../vehicle/chain/index.js';
 import type { Need, Sized } from './types.js';
 
 /** What a joint of its kind consumes when it is opened or made, as a table. */
@@ -139,6 +139,18 @@ export const uncounted = (view: View): Joint[] =>
     const faces = joint.kind === 'mount' ? facesOf(joint, view.parts) : undefined;
     if (faces === undefined || 'because' in faces) return [];
     return faces.some((face) => number(face, 'stud-count') !== undefined) ? [] : [joint];
+  });
+
+/** Masters that come off and of which nobody knows whether they draw by a hose: clamps and hose go by it. */
+export const unfed = (view: View): Part[] =>
+  [...view.then.putBy.keys()].flatMap((id): Part[] => {
+    const part = view.parts.get(id);
+    if (part?.kind !== 'brake-master' && part?.kind !== 'clutch-master') return [];
+    const said = [part, view.now.get(id)].some((one) =>
+      one?.facts.some(({ attribute }) => attribute === 'reservoir' || attribute === 'feed-hose'),
+    );
+    const met = (view.jointsOf.get(id) ?? []).some(({ kind }) => kind === 'tail' || kind === 'neck');
+    return said || met ? [] : [part];
   });
 
 /** Ports of wheel units and slaves that are opened and of which nobody knows whether a banjo sits in them: washers go by it. */

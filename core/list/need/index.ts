@@ -4,7 +4,7 @@ import { net } from './net.js';
 import type { Bag, BareList, Foreseen, List, Need } from './types.js';
 import { wantsOf } from './wants.js';
 
-export { CONSUMES, uncounted, unseated } from './consumes.data.js';
+export { CONSUMES, uncounted, unfed, unseated } from './consumes.data.js';
 export { type Opened, openedBy } from './fluid.js';
 export { isPack, type Pack, packed, type PackLine } from './packs.js';
 export {
