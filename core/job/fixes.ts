@@ -1,6 +1,7 @@
 import type { Check, CheckCode, Fix, JudgedJoint } from '../judge/check/index.js';
 import { wayFix, type WayStep } from '../judge/fix/index.js';
 import { type ChainInput, judgeChain, type JudgedInput } from '../judge/verdict/index.js';
+import { fixWords } from '../tell/words/index.js';
 import { type Edit, type EditBody } from '../vehicle/chain/index.js';
 
 /** Fixes that somebody accepted, by name: each is laid into the chain as its edits, and everything is judged again. */
@@ -65,9 +66,10 @@ export function judgeAccepted(
   let answer = judgeChain(now);
   if ('faults' in answer) return { input, answer: undefined, taken: [], faults: answer.faults.map((f) => f.sentence) };
   for (;;) {
-    const fresh = [...offered(answer, accepted, slotOf), ...waysIn(answer, ways, slotOf, input)].filter(
+    const offers = [...offered(answer, accepted, slotOf), ...waysIn(answer, ways, slotOf, input)].filter(
       ([key]) => !taken.has(key),
     );
+    const fresh = oneForEach(offers);
     if (fresh.length === 0) break;
     for (const [key, { fixes, answered }] of fresh) {
       const [fix] = fixes as [Fix, ...Fix[]];
@@ -79,10 +81,48 @@ export function judgeAccepted(
     }
     const after = judgeChain(now);
     if ('faults' in after) break;
+    faults.push(...needless(offers, fresh, after));
     answer = after;
   }
   return { input: now, answer, taken: [...taken.values()], faults };
 }
+
+interface Offer {
+  readonly fixes: readonly Fix[];
+  readonly answered: readonly Answered[];
+}
+const answerKeys = ({ answered }: Offer): string[] => answered.map(({ joint, code }) => checkKey(joint, { code }));
+
+/** Of several fixes that answer one check the one that is offered first; the others come again where it is still open. */
+function oneForEach<F extends readonly [string, Offer]>(offers: readonly F[]): F[] {
+  const answered = new Set<string>();
+  const byOrder = [...offers].sort(([a, one], [b, other]) => orderOf(one) - orderOf(other) || (a < b ? -1 : 1));
+  return byOrder.filter(([, offer]) => {
+    const names = answerKeys(offer);
+    if (names.some((name) => answered.has(name))) return false;
+    for (const name of names) answered.add(name);
+    return true;
+  });
+}
+
+/** Two accepted fixes of one thing contradict each other where the first is enough: an adapter, and the flare it replaces. */
+function needless<F extends readonly [string, Offer]>(
+  offers: readonly F[],
+  fresh: readonly F[],
+  after: JudgedInput,
+): string[] {
+  const open = new Set(after.joints.flatMap((joint) => joint.checks.filter(isOpen).map((c) => checkKey(joint, c))));
+  return offers.flatMap((one) => {
+    const [, offer] = one;
+    if (fresh.includes(one) || answerKeys(offer).some((key) => open.has(key))) return [];
+    const first = fresh.find(([, other]) => answerKeys(other).some((key) => answerKeys(offer).includes(key)));
+    const [a, b] = [first?.[1].fixes[0], offer.fixes[0]];
+    return a && b
+      ? [`“${fixWords(a)}” and “${fixWords(b)}” contradict each other: either is enough. Take one back.`]
+      : [];
+  });
+}
+const orderOf = ({ fixes: [fix] }: { readonly fixes: readonly Fix[] }): number => fix?.order ?? 0;
 
 /** Ways from ports to lines that were taken, by the name of their fix with its place. */
 export type Ways = ReadonlyMap<string, readonly WayStep[]>;

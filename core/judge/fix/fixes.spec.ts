@@ -497,7 +497,16 @@ describe('what a fix does elsewhere', () => {
   it('two fixes of one thing contradict each other: both are named, and neither passes in silence', () => {
     const { judged } = lookAt({ vehicle: ROD, unit: SHORT }, 'old-rod', 'adjustable-rod');
     expect(judged.faults.join(' ')).toContain('contradict each other');
-    expect(judged.taken).toHaveLength(2);
+    expect(judged.taken).toHaveLength(1);
+    const ends = [
+      ['port-thread', 'M12x1.0', 'front-left'],
+      ['port-seat', 'bubble-flare', 'front-left'],
+      ['tube', '4.75 mm', 'front-left'],
+    ] as const;
+    const port = [['port-thread', 'M10x1.0', 'front-left'], ends[1]] as const;
+    const both = lookAt({ vehicle: ends, unit: port }, 'adapter@front-left', 'reflare@front-left');
+    expect(both.judged.faults.join(' ')).toContain('contradict each other');
+    expect(both.judged.taken.map(({ fix }) => fix.fix)).toEqual(['adapter']);
   });
   it('fluid that ruins the seals has no fix', () => {
     const lost = lookAt({ vehicle: [['fluid', 'mineral']], unit: [['seals', 'EPDM']] }).check('seals');
