@@ -94,7 +94,8 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
       addLines(place, id, rows, draft);
     }
   }
-  for (const { kind, part } of converted ? (rows.brings ?? []) : []) if (kind !== 'pump') addPart(draft, part, kind, []);
+  for (const { kind, part } of converted ? (rows.brings ?? []) : [])
+    if (kind !== 'pump') addPart(draft, part, kind, []);
   addFluids(ordered, draft);
   return { ...draft, whole: addNetwork(rows, draft) };
 }

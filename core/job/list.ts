@@ -5,6 +5,7 @@ import {
   type Bag,
   countParts,
   isPack,
+  leftOver,
   type List,
   type ListLine,
   type Need,
@@ -94,6 +95,22 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
         ]
       : []),
   ];
+}
+
+/**
+ * Lines that are asked about and that the job would stop for: nobody knows whether it is in the box, and nothing like it
+ * stays or comes off whole.
+ */
+export function stopsIn(
+  chain: JudgedChain,
+  { needs, list }: List,
+): { readonly line: ListLine; readonly at: string[] }[] {
+  const view = viewOf(chain.input);
+  if ('faults' in view) return [];
+  return list
+    .filter(({ section }) => section === 'ask')
+    .map((line) => ({ line, at: needs.filter(({ id }) => line.needs.includes(id)).flatMap((need) => need.at) }))
+    .filter(({ line, at }) => at.every((place) => leftOver(line.item, place, view) === undefined));
 }
 
 const distinctKinds = (kinds: readonly (PartKind | undefined)[]): PartKind[] => [

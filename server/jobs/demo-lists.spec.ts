@@ -70,6 +70,7 @@ const LISTS: readonly (readonly [job: number, counted: string, lines: readonly s
     [
       'order 1 CV.18.4476 booster, hydraulic booster B7',
       'order 1 CV.18.4440 brake master, tandem master 31 B, hydraulic, 1-1/4 in',
+      'ask 1 Ask the supplier: is it in the box of CV.18.4440? Reservoir with cap',
       'order 1 WX7209 Seal ring between booster and master for a spigot of 52 mm · 2.0472 in',
       'order 2 Self-locking nut for the studs',
       'order 2 WX7048 Bench-bleed fitting with hose M12x1.0',

@@ -86,6 +86,69 @@ describe('what breaks on the way', () => {
   });
 });
 
+describe('a box of which no list speaks', () => {
+  const pot = async (id: number) =>
+    (await workspace(id)).partsList
+      .filter(({ item }) => item === 'reservoir' || item === 'grommet')
+      .map(({ section, quantity, item }) => `${section} ${quantity} ${item ?? ''}`);
+  it('may hold the reservoir that its unit has: asked, and the answer counts though there is no row', async () => {
+    const id = await open('q2', 'brake-master', 'ard-tm22q', 'ard-tm22q', '1981-06');
+    expect(await pot(id)).toEqual(['ask 1 reservoir']);
+    await decide(id, 'box:brake-master/reservoir', 'with');
+    expect(await pot(id)).toEqual(['box 1 reservoir']);
+    await decide(id, 'box:brake-master/reservoir', 'without', 1);
+    expect(await pot(id)).toEqual(['move 1 reservoir', 'order 2 grommet']);
+    // One of which nobody thought is asked for by its answer alone.
+    await decide(id, 'box:brake-master/boot', 'without');
+    expect((await workspace(id)).partsList.some((l) => l.item === 'boot' && l.section === 'order')).toBe(true);
+  });
+  it('where nothing like it comes off, it is a reason not to order before the supplier was asked', async () => {
+    const body = { asker: 'x', request: 'convert', complaints: [], words: '', options: [], slot: null };
+    const { id } = (await server.ask('POST', '/jobs', { body: { ...body, vehicleId: 'q5', built: null } })).body;
+    await decide(id, 'conversion', 'self-shifting-to-manual');
+    await decide(id, 'unit:clutch-master', 'mor-c15t');
+    await decide(id, 'box:clutch-master/rod', 'without');
+    const open = async () =>
+      (await workspace(id)).safety.blockers.filter(({ words }) => words.startsWith('whether it is in the box'));
+    expect(await open()).toEqual([]);
+    server.databases.catalogue
+      .prepare(
+        `INSERT INTO box_item (number_id, item, presence, kind, source_id)
+          SELECT n.id, 'sensor', 'unknown', 'sensor', n.source_id FROM number n JOIN unit u ON u.id = n.unit_id
+          WHERE u.key = 'mor-c15t' AND n.kind = 'order'`,
+      )
+      .run();
+    expect((await open()).map(({ words }) => words)).toEqual([
+      expect.stringMatching(/^whether it is in the box of .*: Sensor$/),
+    ]);
+    await decide(id, 'box:clutch-master/sensor', 'with');
+    expect(await open()).toEqual([]);
+  });
+  it('that comes without something says so, whether or not anything consumes it; two of one name are two', async () => {
+    const catalogue = server.databases.catalogue;
+    const put = catalogue.prepare(
+      `INSERT INTO box_item (number_id, item, thread, presence, kind, quantity, source_id)
+        SELECT id, ?, ?, ?, 'plug', ?, source_id FROM number WHERE written = 'A 23-804'`,
+    );
+    put.run('plugs', 'M10x1.0', 'left-out', 2);
+    const id = await open('q2', 'brake-master', 'ard-tm22q', 'ard-tm22q', '1981-06');
+    const plugs = async () =>
+      (await workspace(id)).partsList
+        .filter(({ words }) => /plug/i.test(words))
+        .map(({ section, quantity, words }) => `${section} ${quantity} ${words}`);
+    expect(await plugs()).toEqual(['perhaps 2 Blanking plug']);
+    put.run('plugs', '7/16-24 UNS', 'included', 1);
+    put.run('plugs', '3/8-24 UNF', 'included', 1);
+    // Of the threads of its ports they bleed it.
+    const bled = (await workspace(id)).partsList.filter(({ item }) => item === 'bench-bleed');
+    expect(bled.map(({ section, words }) => `${section} ${words}`).sort()).toEqual([
+      'box Bench-bleed fitting with hose 3/8-24 UNF',
+      'box Bench-bleed fitting with hose 7/16-24 UNS',
+    ]);
+    catalogue.prepare(`DELETE FROM box_item WHERE item IN ('plugs', 'sensor')`).run();
+  });
+});
+
 describe('a number with the reservoir and the number without', () => {
   const reservoir = async (number: string) => {
     const id = await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05');
@@ -99,10 +162,7 @@ describe('a number with the reservoir and the number without', () => {
   };
   it('are counted apart: it is in the box, or moves over with new grommets; clipped, it has no pin', async () => {
     expect(await reservoir('A 23-816')).toEqual(['box 1 Reservoir with cap']);
-    expect(await reservoir('A 23-811')).toEqual([
-      'move 1 Reservoir with cap',
-      'order 2 Reservoir grommet',
-    ]);
+    expect(await reservoir('A 23-811')).toEqual(['move 1 Reservoir with cap', 'order 2 Reservoir grommet']);
   });
   it('stand apart in the interchange list, by what lies in their boxes', async () => {
     const interchange = (await server.ask('GET', '/units/ard-tm22vs/interchange')).body as {

@@ -11,6 +11,7 @@ import {
   sealedIn,
   sharesFluid,
   uncountedIn,
+  stopsIn,
 } from '../list.js';
 import { slotOf } from '../names.js';
 import { shownJoints } from '../shown.js';
@@ -53,6 +54,8 @@ export interface JudgedWork {
   readonly shared: boolean;
   /** What it opens of each hydraulic system. */
   readonly opened: readonly Opened[];
+  /** What is asked about and would stop the job. */
+  readonly stops: (list: List) => ReturnType<typeof stopsIn>;
   /** What the list cannot count yet. */
   readonly uncounted: (list: List) => ProposedLine[];
   /** The work of what is opened and made. */
@@ -99,6 +102,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
     shared: sharesFluid(chain),
     opened: openedIn(chain),
     card: (list) => cardOfJob(chain, list, resealed),
+    stops: (list) => stopsIn(chain, list),
     uncounted: (list) => uncountedIn(chain, list),
     list: (rounds, bags) => listOfJob(chain, rounds, stays, bags),
     safety: (also) =>

@@ -6,7 +6,9 @@ import { toldByLooks } from '../../list/look/index.js';
 import { type Bag, type List, type ListLine, type Need, packed, type Told } from '../../list/need/index.js';
 import type { ProposedLine } from '../../list/parts-list/index.js';
 import { boreName } from '../../named/bore/index.js';
+import type { ItemName } from '../../named/item/index.js';
 import { KIND_WORDS, numberOf } from '../../named/unit/index.js';
+import { itemWords } from '../../tell/words/index.js';
 import type { PartKind } from '../../vehicle/chain/index.js';
 import { partsOf, type Slot } from '../../vehicle/place/index.js';
 import { partsOfPlan, type Plans } from '../../work/conversion/index.js';
@@ -57,9 +59,10 @@ export function linesOfJob(
     (at) => boxAt(at, goesIn, reads),
   );
   const before = new Set(counted.map((line) => line.key.replace(/^.*\//, '')));
+  const items = new Set(list.list.map(({ item }) => item));
   const lines = [
     ...counted,
-    ...goesIn.flatMap((r) => boxTexts(r, reads).map(keyed(r))),
+    ...goesIn.flatMap((r) => boxTexts(r, items, reads).map(keyed(r))),
     ...chosen.flatMap((r) =>
       [...conditionLines(r, before), ...r.joints.flatMap((joint) => joint.checks.flatMap(checkLines))].map(keyed(r)),
     ),
@@ -69,7 +72,11 @@ export function linesOfJob(
     ...found.asks,
     ...onceEach(chosen.filter((r) => r.choice.stays !== 'gone-over').flatMap((r) => toolsFor(r.vehicle))),
   ];
-  return { lines, list, open: found.open };
+  const boxes = judged.stops(list).flatMap(({ line, at }) => {
+    const box = boxAt(at, goesIn, reads);
+    return box ? [`whether it is in the box of ${box.number}: ${itemWords(line)}`] : [];
+  });
+  return { lines, list, open: [...found.open, ...boxes] };
 }
 
 /** What breaks when something has to come off to reach a place: it lies ready, or the job stops for a clip. */
@@ -186,15 +193,21 @@ function unitLine(
 }
 
 /** What a box is recorded to hold that no item stands for: told in the words of its list. */
-function boxTexts({ choice }: SlotResult, reads: JobReads): ProposedLine[] {
+function boxTexts({ choice }: SlotResult, counted: ReadonlySet<ItemName>, reads: JobReads): ProposedLine[] {
   const { chosen } = choice;
   const number = chosen && (choice.chosenNumber ?? reads.numbersOf(chosen.id)[0]);
   if (!chosen || !number) return [];
   return reads.box(chosen.id, number).flatMap((row): ProposedLine[] => {
     const known = itemOfBox(row);
-    if (known !== undefined && known !== 'fluid') return [];
-    const { item, presence } = row;
-    const line = { key: `box-${item}`, quantity: row.quantity ?? 1 };
+    const { item, presence, thread } = row;
+    const line = { key: `box-${item}${thread === null ? '' : ` ${thread}`}`, quantity: row.quantity ?? 1 };
+    if (known !== undefined && known !== 'fluid') {
+      // What the box comes without is told, also where nothing that is opened consumes it.
+      if (presence !== 'left-out' || counted.has(known)) return [];
+      return [
+        { ...line, section: 'perhaps', words: itemWords({ item: known }), reason: `not in the box of ${number}` },
+      ];
+    }
     if (known === 'fluid')
       return presence === 'left-out'
         ? []

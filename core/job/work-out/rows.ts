@@ -2,6 +2,7 @@ import { lookup } from '../../base/lookup/index.js';
 import type { JobPlace, JobRows, NetworkPart } from '../types.js';
 import type { Refusal } from '../../judge/joint/index.js';
 import type { Listing, Override } from '../../judge/verdict/index.js';
+import { ITEMS } from '../../named/item/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import { type Fact, factOf, SOURCES_FROM_WEAKEST, type UnitDesign, type UnitKind } from '../../named/unit/index.js';
 import { type BoxItem, type ChainFact, PRESENCES } from '../../vehicle/chain/index.js';
@@ -14,6 +15,7 @@ import { decisionOf, entriesFor } from './decided.js';
 import { differenceOf } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
 import { unansweredIn } from '../question.js';
+import { readSubject } from '../subject.js';
 import { interchangeOf } from './interchange.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
@@ -346,7 +348,13 @@ export const itemOfBox = ({ item, kind }: Pick<BoxRecord, 'item' | 'kind'>): Box
   kind === '' ? lookup(ITEM_OF, item) : kind;
 const PRESENCE = { included: 'with', 'left-out': 'without', unknown: 'not-known' } as const;
 
-/** What the box of a number holds, as its list says it and the supplier answered. */
+/** Reservoirs that are a part of their own, in the box or not. */
+const APART: readonly unknown[] = ['clipped', 'pinned', 'screwed'];
+
+/**
+ * What the box of a number holds, as its list says it and the supplier answered; a reservoir that the unit has and no
+ * list speaks of is not known to be in it.
+ */
 function boxOf(
   chosen: UnitDesign,
   ordered: string | undefined,
@@ -356,19 +364,35 @@ function boxOf(
 ): BoxItem[] {
   const number = ordered ?? reads.numbersOf(chosen.id)[0];
   if (number === undefined) return [];
-  return reads.box(chosen.id, number).flatMap((row): BoxItem[] => {
-    const { presence, quantity, thread, size } = row;
+  const listed = reads.box(chosen.id, number).flatMap((row): BoxItem[] => {
     const item = itemOfBox(row);
     if (item === undefined) return [];
-    const answered = decisionOf(input.decisions, { about: 'box', slot, item })?.choice;
+    const { presence, quantity, thread, size } = row;
     return [
       {
         item,
-        presence: PRESENCES.find((p) => p === answered) ?? PRESENCE[presence],
+        presence: PRESENCE[presence],
         ...(quantity === null ? {} : { quantity }),
         ...(thread === null ? {} : { thread }),
         ...(size === null ? {} : { sizeMm: size }),
       },
     ];
   });
+  const answered = new Map(
+    input.decisions.flatMap(({ subject: text, value }) => {
+      const subject = value && readSubject(text);
+      const said = PRESENCES.find((presence) => presence === value?.choice);
+      const item =
+        subject?.about === 'box' && subject.slot === slot ? ITEMS.find((i) => i === subject.item) : undefined;
+      return item && said ? [[item, said] as const] : [];
+    }),
+  );
+  const silent = APART.includes(factOf(chosen.facts, 'reservoir')?.value) ? (['reservoir'] as const) : [];
+  const unlisted = [...new Set([...answered.keys(), ...silent])].filter(
+    (item) => !listed.some((one) => one.item === item),
+  );
+  return [...listed, ...unlisted.map((item): BoxItem => ({ item, presence: 'not-known', quantity: 1 }))].map((one) => ({
+    ...one,
+    presence: answered.get(one.item) ?? one.presence,
+  }));
 }

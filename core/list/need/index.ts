@@ -20,7 +20,7 @@ export {
   type Sized,
   type Told,
 } from './types.js';
-export { isBenchBled, unthreaded } from './wants.js';
+export { isBenchBled, leftOver, unthreaded } from './wants.js';
 
 /**
  * The parts list of a chain and its edits, counted once: every need, what covers it, and the lines that are left. What

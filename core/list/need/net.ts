@@ -104,8 +104,11 @@ interface Boxed extends BoxItem {
 const covers = (thing: Thing, box: Boxed): boolean =>
   box.presence === 'with' &&
   box.item !== 'fluid' &&
-  alike(thing, box) &&
+  (alike(thing, box) || bleeds(thing, box)) &&
   (isMadeFor(box, thing) || thing.at.includes(box.place));
+/** A plug of the port's thread bleeds it on the bench as a fitting with its hose does. */
+const bleeds = (thing: Thing, box: Boxed): boolean =>
+  thing.item === 'bench-bleed' && box.item === 'plug' && box.thread !== undefined && box.thread === thing.thread;
 const isMadeFor = (box: Sized, thing: Sized): boolean =>
   SIZES.some((name) => box[name] !== undefined && box[name] === thing[name]) ||
   (box.sizeMm !== undefined && thing.sizeMm !== undefined);

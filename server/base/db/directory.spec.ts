@@ -58,9 +58,11 @@ const TO_FORMAT_4 = `DROP VIEW said_unit_fact; DROP VIEW said_vehicle_fact; DROP
   COLUMN length;
   DROP INDEX kit_content_holds; ALTER TABLE kit_content DROP COLUMN holds_kit; ALTER TABLE kit_content DROP
   COLUMN size;
-  ALTER TABLE box_item DROP COLUMN kind; ALTER TABLE box_item DROP COLUMN quantity; ALTER TABLE box_item DROP
-  COLUMN thread;
-  ALTER TABLE box_item DROP COLUMN size; ALTER TABLE number DROP COLUMN condition;
+  CREATE TABLE box_before (number_id INTEGER NOT NULL REFERENCES number (id) ON DELETE CASCADE, item TEXT NOT NULL,
+  presence TEXT NOT NULL, source_id INTEGER NOT NULL REFERENCES source (id), PRIMARY KEY (number_id, item)) STRICT,
+  WITHOUT ROWID;
+  INSERT INTO box_before SELECT number_id, item, presence, source_id FROM box_item;
+  DROP TABLE box_item; ALTER TABLE box_before RENAME TO box_item; ALTER TABLE number DROP COLUMN condition;
   DROP TRIGGER unit_added; DROP TRIGGER unit_changed; DROP TRIGGER unit_fact_added; DROP TRIGGER
   unit_fact_changed; DROP TRIGGER unit_fact_removed;
   DROP INDEX number_written;

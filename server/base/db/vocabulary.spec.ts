@@ -44,6 +44,12 @@ function checks(): Map<string, string[]> {
       let table = '';
       for (const line of readFileSync(`${at}${file}`, 'utf8').split('\n')) {
         table = /^(?:CREATE TABLE|ALTER TABLE) (\w+)/.exec(line)?.[1] ?? table;
+        const moved = /ALTER TABLE (\w+) RENAME TO (\w+)/.exec(line);
+        for (const [where, list] of moved ? [...found] : [])
+          if (moved && where.startsWith(`${moved[1] ?? ''}.`)) {
+            found.delete(where);
+            found.set(where.replace(moved[1] ?? '', moved[2] ?? ''), list);
+          }
         const renamed = /RENAME COLUMN (\w+) TO (\w+)/.exec(line);
         const words = renamed && found.get(`${table}.${renamed[1] ?? ''}`);
         if (words) {

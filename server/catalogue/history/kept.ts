@@ -90,8 +90,8 @@ export const KEPT = {
     ],
   },
   box_item: {
-    key: ['number_id', 'item'],
-    values: ['presence', 'kind', 'quantity', 'thread', 'size', 'source_id'],
+    key: ['number_id', 'item', 'thread'],
+    values: ['presence', 'kind', 'quantity', 'size', 'source_id'],
   },
   stock: { key: ['number_id', 'supplier'], values: ['quantity', 'told_on', 'price'], newest: 'told_on' },
   chain_entry: {

@@ -71,7 +71,7 @@ export const numberRows = (
         presence: filled(c['presence']),
         kind: filled(c['kind']),
         quantity: figure(c['quantity']),
-        thread: c['thread'] ? findThread(c['thread'])?.designation : undefined,
+        thread: (c['thread'] ? findThread(c['thread'])?.designation : undefined) ?? '',
         size: figure(c['size_mm']),
       },
       { kind: '' },
