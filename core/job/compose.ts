@@ -264,7 +264,7 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
   join(draft, `${id}-feed`, 'tail', id, `${id}-feed-hose`);
 }
 
-/** A clutch master that a conversion brings and that has no reservoir on it draws by a hose, wherever that comes from. */
+/** A clutch master that a conversion brings and that has no reservoir on it draws by a hose, wherever from. */
 const drawsByHose = ({ slot, absent, chosen }: JobPlace): boolean =>
   slot === 'clutch-master' &&
   absent === true &&

@@ -93,7 +93,7 @@ interface Offer {
 }
 const answerKeys = ({ answered }: Offer): string[] => answered.map(({ joint, code }) => checkKey(joint, { code }));
 
-/** Of several fixes that answer one check the one that is offered first; the others come again where it is still open. */
+/** Of several fixes that answer one check the one that is offered first; the others come again where it stays open. */
 function oneForEach<F extends readonly [string, Offer]>(offers: readonly F[]): F[] {
   const answered = new Set<string>();
   const byOrder = [...offers].sort(([a, one], [b, other]) => orderOf(one) - orderOf(other) || (a < b ? -1 : 1));
@@ -105,7 +105,7 @@ function oneForEach<F extends readonly [string, Offer]>(offers: readonly F[]): F
   });
 }
 
-/** Two accepted fixes of one thing contradict each other where the first is enough: an adapter, and the flare it replaces. */
+/** Two accepted fixes of one thing contradict each other where one is enough: an adapter, and the flare it replaces. */
 function needless<F extends readonly [string, Offer]>(
   offers: readonly F[],
   fresh: readonly F[],

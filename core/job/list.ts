@@ -98,8 +98,8 @@ export function uncountedIn(chain: JudgedChain, list: List): ProposedLine[] {
 }
 
 /**
- * Lines that are asked about and that the job would stop for: nobody knows whether it is in the box, and nothing like it
- * stays or comes off whole.
+ * Lines that are asked about and that the job would stop for: nobody knows whether it is in the box, and nothing like
+ * it stays or comes off whole.
  */
 export function stopsIn(
   chain: JudgedChain,

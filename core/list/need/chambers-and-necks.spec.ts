@@ -51,7 +51,7 @@ describe('a reservoir that moves over', () => {
       .filter((one) => /grommet|pin|o-ring/.test(one))
       .sort();
   };
-  it('takes what holds and seals it: grommets where it is clipped, a pin where it is pinned, a ring where it is screwed', () => {
+  it('takes what holds and seals it: clipped grommets, pinned a pin too, screwed a ring', () => {
     expect(held('clipped')).toEqual(['order 2 grommet']);
     expect(held('pinned')).toEqual(['order 1 reservoir-pin', 'order 2 grommet']);
     expect(held('screwed')).toEqual(['order 1 o-ring']);

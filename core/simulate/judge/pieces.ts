@@ -1,3 +1,4 @@
+import { lookup } from '../../base/lookup/index.js';
 import type { Edit } from '../../vehicle/chain/index.js';
 import type { Thing } from './list.js';
 
@@ -39,4 +40,4 @@ const OF_A_FIX: Readonly<Record<string, readonly ((taken: Taken) => Thing[])[]>>
 };
 
 /** What a fix takes. Nothing where it only moves, cuts or sets what is there. */
-export const piecesOf = (taken: Taken): Thing[] => (OF_A_FIX[taken.fix] ?? []).flatMap((of) => of(taken));
+export const piecesOf = (taken: Taken): Thing[] => (lookup(OF_A_FIX, taken.fix) ?? []).flatMap((of) => of(taken));

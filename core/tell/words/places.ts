@@ -130,7 +130,7 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
   },
   'vehicle.residual': ({ state }) =>
     state === 'does-not-fit'
-      ? 'The master stands below its calipers and nothing holds the fluid there: it wants a residual valve, about 2 psi.'
+      ? 'The master stands below its calipers and nothing holds the fluid there: it wants a residual valve of 2 psi.'
       : state === 'not-known'
         ? 'The master stands below its calipers; whether a residual valve holds the fluid there is not known.'
         : 'The master stands below its calipers; a residual valve holds the fluid there.',

@@ -70,8 +70,8 @@ const SQL = {
   /** The lowest price that anybody with some in stock has told. */
   price: `SELECT MIN(s.price) FROM stock s JOIN number n ON n.id = s.number_id WHERE n.written = ? AND
     n.fitting_id IS NOT NULL AND s.quantity IS NOT 0`,
-  box: `SELECT b.item, b.presence, b.kind, b.quantity, NULLIF(b.thread, '') AS thread, b.size FROM box_item b JOIN number n ON n.id =
-    b.number_id JOIN unit u ON u.id = n.unit_id
+  box: `SELECT b.item, b.presence, b.kind, b.quantity, NULLIF(b.thread, '') AS thread, b.size
+    FROM box_item b JOIN number n ON n.id = b.number_id JOIN unit u ON u.id = n.unit_id
     WHERE u.key = ? AND n.written = ? ORDER BY b.item, b.thread`,
 };
 
