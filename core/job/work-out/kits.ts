@@ -39,6 +39,7 @@ export function kitsFor(
       const judged = judgeKit(unit, kit, needed, {
         settings: input.settings,
         ...(cap === undefined ? {} : { cap }),
+        ...(input.known.built === undefined ? {} : { built: input.known.built }),
         ...(asked === undefined ? {} : { asked }),
       });
       return { kit, judged, sentence: kitSentence(judged) };

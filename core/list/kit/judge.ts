@@ -33,6 +33,9 @@ export interface KitRecord {
   readonly source: string;
   /** A list names it for this very unit; otherwise it was found by bore. */
   readonly listed: boolean;
+  /** Months between which its list names it for this unit: "2000-11". */
+  readonly builtFrom?: string;
+  readonly builtTo?: string;
 }
 
 /** What came of asking a kit's maker by unit and date. */
@@ -48,6 +51,8 @@ export type KitCode =
   | 'lacks'
   | 'by-bore'
   | 'side-by-side'
+  | 'other-month'
+  | 'month-not-known'
   | 'confirmed'
   | 'listed';
 
@@ -71,6 +76,8 @@ export interface KitJudgement {
   readonly seals?: SealMaterial;
   readonly grade?: string;
   readonly listed: boolean;
+  readonly builtFrom?: string;
+  readonly builtTo?: string;
 }
 
 const STATE: Readonly<Record<KitCode, FourState>> = {
@@ -82,6 +89,8 @@ const STATE: Readonly<Record<KitCode, FourState>> = {
   lacks: 'does-not-fit',
   'by-bore': 'not-known',
   'side-by-side': 'not-known',
+  'other-month': 'does-not-fit',
+  'month-not-known': 'not-known',
   confirmed: 'fits',
   listed: 'fits',
 };
@@ -96,7 +105,12 @@ export function judgeKit(
   unit: UnitDesign,
   kit: KitRecord,
   needed: readonly NeededPiece[],
-  { cap, asked, settings }: { readonly cap?: string; readonly asked?: KitAnswer; readonly settings: Settings },
+  {
+    cap,
+    asked,
+    built,
+    settings,
+  }: { readonly cap?: string; readonly asked?: KitAnswer; readonly built?: string; readonly settings: Settings },
 ): KitJudgement {
   const isOne = (a: number, b: number): boolean => Math.abs(a - b) < settings.oneSizeWithin;
   const [bore, large] = (['bore', 'bore-large'] as const).map((name) => numberOf(unit.facts, name));
@@ -126,7 +140,8 @@ export function judgeKit(
     if (survives === 'does-not-fit') return 'fluid';
     if (lacks.length > 0) return 'lacks';
     if (kit.seals === undefined || survives === 'not-known') return 'material-not-known';
-    if (kit.listed) return 'listed';
+    if (kit.listed && isDated(kit) && built === undefined) return 'month-not-known';
+    if (kit.listed) return isOfMonth(kit, built) ? 'listed' : 'other-month';
     return asked === 'confirmed' ? 'confirmed' : asked === 'no-answer' ? 'side-by-side' : 'by-bore';
   })();
   const beside = missing.filter(({ item }) => !findPiece(item)?.holdsPressure);
@@ -144,10 +159,17 @@ export function judgeKit(
     stays: needed.filter((piece) => piece.stays),
     lacks,
     listed: kit.listed,
+    ...(kit.builtFrom === undefined ? {} : { builtFrom: kit.builtFrom }),
+    ...(kit.builtTo === undefined ? {} : { builtTo: kit.builtTo }),
     ...(kit.seals === undefined ? {} : { seals: kit.seals }),
     ...(fluid === undefined ? {} : { grade: fluid.grade }),
   };
 }
+
+/** A kit that its list names for a time alone: seals were changed in one month. */
+const isDated = ({ builtFrom, builtTo }: KitRecord): boolean => builtFrom !== undefined || builtTo !== undefined;
+const isOfMonth = ({ builtFrom = '', builtTo = '9999' }: KitRecord, built: string | undefined): boolean =>
+  built === undefined || (builtFrom <= built && built <= builtTo);
 
 const largeOf = ({ boreLargeMm }: KitRecord): number[] => (boreLargeMm === undefined ? [] : [boreLargeMm]);
 

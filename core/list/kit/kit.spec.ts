@@ -42,12 +42,22 @@ interface Asked {
   readonly cap?: string;
   readonly asked?: KitAnswer;
   readonly needed?: readonly NeededPiece[];
+  readonly built?: string;
 }
 const judged = (u: UnitDesign, k: KitRecord, { needed = [], ...over }: Asked = {}) =>
   judgeKit(u, k, needed, { settings: STANDARD_SETTINGS, ...over });
 
 describe('a seal kit', () => {
   it('fits by list and bore', () => expect(judged(straight, kit(), { cap: 'DOT 4' }).state).toBe('fits'));
+  it('has sides of a production change: listed from a month on, or up to one', () => {
+    const late = kit({ builtFrom: '2000-11' });
+    const code = (built?: string) => judged(straight, late, built === undefined ? {} : { built }).code;
+    expect([code('2000-10'), code('2000-11'), code()]).toEqual(['other-month', 'listed', 'month-not-known']);
+    expect(judged(straight, late, { built: '2000-10' }).state).toBe('does-not-fit');
+    expect(kitSentence(judged(straight, late))).toContain('from 2000-11 only: read the build month');
+    expect(judged(straight, kit({ builtTo: '2000-10' }), { built: '2000-11' }).code).toBe('other-month');
+    expect(judged(straight, kit(), {}).code).toBe('listed');
+  });
   it('found by bore alone is only not excluded, until its maker is asked', () => {
     const found = kit({ listed: false });
     expect(judged(straight, found)).toMatchObject({ code: 'by-bore', state: 'not-known', rank: 'must' });

@@ -23,10 +23,18 @@ const WORDS: Readonly<Record<KitCode, (j: KitJudgement) => string>> = {
   'by-bore': ({ bores }) =>
     `Not excluded: its bore is ${sizes(bores.slice(0, 1))}, and no list names it for this unit. ` +
     'Maker, unit and date choose a kit: ask its maker.',
+  'other-month': ({ builtFrom, builtTo }) => `Its list names it for this unit ${months(builtFrom, builtTo)} only.`,
+  'month-not-known': ({ builtFrom, builtTo }) =>
+    `Its list names it for this unit ${months(builtFrom, builtTo)} only: read the build month from the plate.`,
   'side-by-side': () => 'Its maker did not answer: lay its seals beside the old ones before anything is fitted.',
   confirmed: ({ bores }) => `Its maker says it is for this unit; seals ${sizes(bores)}.`,
   listed: ({ bores }) => `Listed for this unit; seals ${sizes(bores)}.`,
 };
+
+const months = (from: string | undefined, to: string | undefined): string =>
+  [from === undefined ? undefined : `from ${from}`, to === undefined ? undefined : `up to ${to}`]
+    .filter((part) => part !== undefined)
+    .join(' ');
 
 /** What a judgement of a kit says, with the sizes that are left over and what is ordered beside it. */
 export function kitSentence(judged: KitJudgement): string {

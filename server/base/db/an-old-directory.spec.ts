@@ -8,9 +8,9 @@ import { testServer, type TestServer } from '../../testing/harness.js';
  * every kind. What each job answered then is kept beside it, with what is said otherwise since; no grade rose. A unit
  * that the record does not name makes the record of its studs and plugs count no longer (job 6); what one side alone
  * records is looked at on receipt (5, 8); a unit named against what was seen is told, and another design that was
- * wanted before it was kept of which unit asks to be confirmed (6); a conversion lists what the chains differ in, a figure
- * that others share names no unit, and a silent box is asked about (5); a condition is asked about, not ordered (2); a
- * number that somebody has goes first (4).
+ * wanted before it was kept of which unit asks to be confirmed (6); a conversion lists what the chains differ in, a
+ * figure that others share names no unit, and a silent box is asked about (5); a condition is asked about, not ordered
+ * (2); a number that somebody has goes first (4).
  */
 let server: TestServer;
 beforeAll(async () => {

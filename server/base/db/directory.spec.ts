@@ -58,6 +58,7 @@ const TO_FORMAT_4 = `DROP VIEW said_unit_fact; DROP VIEW said_vehicle_fact; DROP
   COLUMN length;
   DROP INDEX kit_content_holds; ALTER TABLE kit_content DROP COLUMN holds_kit; ALTER TABLE kit_content DROP
   COLUMN size;
+  ALTER TABLE kit_unit DROP COLUMN built_from; ALTER TABLE kit_unit DROP COLUMN built_to;
   CREATE TABLE box_before (number_id INTEGER NOT NULL REFERENCES number (id) ON DELETE CASCADE, item TEXT NOT NULL,
   presence TEXT NOT NULL, source_id INTEGER NOT NULL REFERENCES source (id), PRIMARY KEY (number_id, item)) STRICT,
   WITHOUT ROWID;

@@ -42,7 +42,7 @@ const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
     WHERE id = holds_kit) AS contains_kit FROM kit_content ORDER BY kit_id, seq`,
   unitPieces: `SELECT ${UNIT} AS unit, item, quantity, ${SOURCE} AS source, NULLIF(size, 0) AS size_mm, CASE
     stays WHEN 1 THEN 'yes' ELSE '' END AS stays FROM unit_piece`,
-  kitUnits: `SELECT ${KIT} AS kit, ${UNIT} AS unit, ${SOURCE} AS source FROM kit_unit`,
+  kitUnits: `SELECT ${KIT} AS kit, ${UNIT} AS unit, built_from, built_to, ${SOURCE} AS source FROM kit_unit`,
   fittings: `SELECT key AS fitting, kind, name, thread, seat, tube, grade, volume_ml, size AS size_mm, size_to
     AS size_to_mm, length AS length_mm, ${SOURCE} AS source FROM fitting ORDER BY id`,
   fittingEnds: `SELECT (SELECT key FROM fitting WHERE id = fitting_id) AS fitting, position, gender, thread,

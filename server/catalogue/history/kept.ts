@@ -53,7 +53,7 @@ export const KEPT = {
     values: ['quantity', 'note', 'holds_kit'],
     counted: { column: 'seq', owner: 'kit_id' },
   },
-  kit_unit: { key: ['kit_id', 'unit_id'], values: ['source_id'] },
+  kit_unit: { key: ['kit_id', 'unit_id'], values: ['built_from', 'built_to', 'source_id'] },
   fitting: {
     key: ['key'],
     values: [

@@ -177,7 +177,12 @@ export const TABLES = {
     optional: ['size_mm', 'stays'],
     check: { item: filled, size_mm: decimal, stays: optional(among(['yes', 'no'])), quantity: howMany },
   },
-  kitUnits: { file: 'kit-units.csv', columns: ['kit', 'unit', 'source'], optional: [] },
+  kitUnits: {
+    file: 'kit-units.csv',
+    columns: ['kit', 'unit', 'source'],
+    optional: ['built_from', 'built_to'],
+    check: { built_from: month, built_to: month },
+  },
   fittings: {
     file: 'fittings.csv',
     columns: ['fitting', 'kind', 'name', 'source'],

@@ -68,11 +68,17 @@ export function kitRows(
         { stays: 0 },
       ),
     kitUnits: (c) =>
-      put('kit_unit', {
-        kit_id: find.kit(c['kit']),
-        unit_id: find.unit(c['unit']),
-        source_id: find.source(c['source']),
-      }),
+      put(
+        'kit_unit',
+        {
+          kit_id: find.kit(c['kit']),
+          unit_id: find.unit(c['unit']),
+          built_from: filled(c['built_from']),
+          built_to: filled(c['built_to']),
+          source_id: find.source(c['source']),
+        },
+        { built_from: '', built_to: '' },
+      ),
   };
 }
 

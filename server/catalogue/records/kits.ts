@@ -18,15 +18,17 @@ interface KitRow {
   readonly seals: SealMaterial | null;
   readonly source: string;
   readonly listed: 0 | 1;
+  readonly builtFrom: string | null;
+  readonly builtTo: string | null;
 }
 
 const SQL = {
   /** Kits that a list names for the unit, and kits of the kind whose bore is the unit's. */
   forUnit: `SELECT k.id, k.key, k.name, k.bore, k.bore_large AS boreLarge, k.seals, s.title AS source,
       (SELECT n.written FROM number n WHERE n.kit_id = k.id AND n.status = 'current' LIMIT 1) AS number,
-      EXISTS (SELECT 1 FROM kit_unit ku JOIN unit u ON u.id = ku.unit_id WHERE ku.kit_id = k.id AND u.key =
-    @unit) AS listed
-    FROM kit k JOIN source s ON s.id = k.source_id
+      listed.kit_id IS NOT NULL AS listed, listed.built_from AS builtFrom, listed.built_to AS builtTo
+    FROM kit k JOIN source s ON s.id = k.source_id LEFT JOIN kit_unit listed ON listed.kit_id = k.id AND
+    listed.unit_id = (SELECT id FROM unit WHERE key = @unit)
     WHERE k.id IN (SELECT ku.kit_id FROM kit_unit ku JOIN unit u ON u.id = ku.unit_id WHERE u.key = @unit)
        OR (k.kind = @kind AND k.bore BETWEEN @bore - @within AND @bore + @within)
        OR (k.kind = @kind AND k.id IN (SELECT c.kit_id FROM kit_content c WHERE c.size BETWEEN @bore - @within
@@ -152,6 +154,8 @@ export function kitStore(db: Db) {
         ...(row.number === null ? {} : { number: row.number }),
         ...(row.boreLarge === null ? {} : { boreLargeMm: row.boreLarge }),
         ...(row.seals === null ? {} : { seals: row.seals }),
+        ...(row.builtFrom ? { builtFrom: row.builtFrom } : {}),
+        ...(row.builtTo ? { builtTo: row.builtTo } : {}),
       }));
     },
     /** What lies in a kit, and in the kits that it holds. */
