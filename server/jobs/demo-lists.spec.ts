@@ -110,11 +110,11 @@ const LISTS: readonly (readonly [job: number, counted: string, lines: readonly s
       'perhaps 1 Bleed screw: if the old one is seized',
       'perhaps 1 Clevis pin and bushing: if the pin shows a step',
       'make 1 New nut M10x1.0 and bubble flare',
-      'make 1 Adjust the rod by 5.5 mm · 0.22 in; pedal height as before',
+      'make 1 Set the rod 5.5 mm · 0.22 in longer; pedal height as before',
       'make 1 Set the pedal to 182 mm · 7.1654 in, as before',
       'ask 1 Count the studs of the brake master',
       'perhaps 1 Tool: flare wrench 3/8 or 7/16 in',
-      'perhaps 1 Tool: socket 13 mm, with a long extension',
+      'perhaps 1 Tool: socket 13 mm, with a long extension; open-end where it does not go',
     ],
   ],
 ];

@@ -56,6 +56,12 @@ describe('what was found instead', () => {
     expect(finding?.orders).toEqual([]);
     expect(finding?.sentence).toContain('Turn the rod back 4 turns of M8x1.25, 5.00 mm');
   });
+  it('a rod that stands too far in is let out, as is one that somebody says to let out', () => {
+    const sentence = (detail: string) => findingsOf([{ cause: 'rod-adjustment', detail }])[0]?.sentence ?? '';
+    expect(sentence('in 2 turns M8x1.25')).toContain('Let the rod out 2 turns of M8x1.25, 2.50 mm');
+    expect(sentence('let out 4 turns M8x1.25')).toContain('Let the rod out 4 turns');
+    expect(sentence('out 4 turns M8x1.25')).toContain('Turn the rod back 4 turns');
+  });
   it.each([
     ['2,5 turns 5/16-24 UNF', 2.5 * (25.4 / 24)],
     ['1 turn M10x1.0', 1],

@@ -16,11 +16,13 @@ export interface Finding {
 
 /**
  * How far a rod was turned, as people write it: "4 turns M8x1.25", "out 2.5 turns 5/16-24 UNF". Answers the turns, the
- * thread and the way in mm (turns × pitch), or a sentence that says what is missing.
+ * thread, the way in mm (turns × pitch) and whether it is let out now, or a sentence that says what is missing.
  */
 export function adjustmentOf(
   text: string,
-): { readonly turns: number; readonly thread: string; readonly mm: number } | { readonly problem: string } {
+):
+  | { readonly turns: number; readonly thread: string; readonly mm: number; readonly out?: true }
+  | { readonly problem: string } {
   const turns = /(\d+(?:[.,]\d+)?)\s*turns?/i.exec(text);
   if (!turns) return { problem: 'Say how many turns and which thread, like "4 turns M8x1.25".' };
   const count = Number((turns[1] ?? '').replace(',', '.'));
@@ -29,7 +31,9 @@ export function adjustmentOf(
   const thread = named.map((name) => findThread(name)).find((found) => found !== undefined);
   if (!thread) return { problem: 'The thread of the rod is missing or in no standard series: say it like "M8x1.25".' };
   if (count <= 0 || count > 40) return { problem: `${turns[1] ?? ''} turns cannot be: a rod has fewer threads.` };
-  return { turns: count, thread: thread.designation, mm: count * thread.pitchMm };
+  // One that stands too far in is let out, and so is one of which somebody says so.
+  const out = /\blet (it )?out\b|\b(too far )?in\b/i.test(text);
+  return { turns: count, thread: thread.designation, mm: count * thread.pitchMm, ...(out ? { out } : {}) };
 }
 
 /** What was found, by the causes that somebody said yes to, each with what was said of it. */
@@ -39,8 +43,8 @@ export const findingsOf = (said: readonly { readonly cause: string; readonly det
       const turned = look.turned && detail ? adjustmentOf(detail) : undefined;
       const how =
         turned && 'mm' in turned
-          ? `Turn the rod back ${turned.turns} turns of ${turned.thread}, ${turned.mm.toFixed(2)} mm, until ` +
-            'there is free travel again; nothing to order.'
+          ? `${turned.out ? 'Let the rod out' : 'Turn the rod back'} ${turned.turns} turns of ${turned.thread}, ` +
+            `${turned.mm.toFixed(2)} mm, ${turned.out ? 'until the lost travel is gone; free travel stays' : 'until there is free travel again'}; nothing to order.`
           : look.then;
       return {
         look,

@@ -7,6 +7,8 @@ import { copy, fact, type FixCase, type FixRow, make, move, nowFace, numberAt, o
 function sensorMoves(c: FixCase): boolean {
   const old = nowFace(c, c.b);
   if (c.b.at !== 'sensor' || !old) return true;
+  // One that is capped has no opening for it.
+  if (valueAt(c.b, 'sensor-thread') === null) return false;
   const [ours, theirs] = [c.b, old].map((face) => findThread(textAt(face, 'sensor-thread') ?? '')?.designation);
   return ours === undefined || theirs === undefined || ours === theirs;
 }

@@ -102,7 +102,7 @@ function socketFor(vehicle: KnownSide): ProposedLine[] {
         {
           key: `socket-${thread ?? ''}`,
           section: 'perhaps',
-          words: `Tool: socket ${across}, with a long extension`,
+          words: `Tool: socket ${across}, with a long extension; open-end where it does not go`,
           quantity: 1,
           reason: `nuts ${thread ?? ''} on the studs`,
         },

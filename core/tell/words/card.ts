@@ -60,8 +60,9 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'the rod was set to the old master: too long drags, too short is lost travel',
   },
   'bench-bleed': {
-    words: (place) =>
-      `Bench-bleed the ${place} in the vice, hoses back under the fluid, short strokes until no bubble comes`,
+    words: (place, v) =>
+      `Bench-bleed the ${place} in the vice, hoses back under the fluid, short strokes until no bubble ` +
+      `comes${v['where'] === 'bench' ? '; its maker: not bled in the vehicle' : ''}`,
     why: 'air in it is hard to get out in the vehicle',
   },
   drain: {
@@ -71,7 +72,7 @@ const WORDS: Readonly<Record<string, StepWords>> = {
   unplug: { words: (place) => `Unplug ${place}; mark it`, why: 'it comes off with the unit' },
   'undo-vacuum': { words: (place) => `Take off the ${place} and close its end`, why: 'dirt and fluid stay out' },
   'undo-line': {
-    words: (place) => `Undo the ${place}: brush it, hold the fitting against it, cap its end at once`,
+    words: (place, v) => `Undo the ${place}${threaded(v)}: brush it, hold the fitting against it, cap its end at once`,
     why: 'an open wrench rounds the nut, a twisted line breaks',
   },
   'undo-supply': { words: (place) => `Undo ${place}; catch the oil; close both ends`, why: 'the assistance is opened' },
@@ -93,7 +94,7 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'fluid ruins the diaphragm',
   },
   'lift-reservoir': {
-    words: () => 'Drive out the pin and lift the reservoir straight off its grommets',
+    words: (_, v) => `${lifted(v)} the reservoir straight off`,
     why: 'it moves over, or the new one goes on',
   },
   'take-apart': {
@@ -120,8 +121,11 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'a seal that leaks shows on the bench and not under the vehicle',
   },
   'set-reservoir': {
-    words: () => 'New grommets wetted with brake fluid, reservoir pressed on, pin in',
-    why: 'dry grommets roll and leak',
+    words: (_, v) =>
+      v['reservoir'] === 'screwed'
+        ? 'New ring wetted with brake fluid, reservoir screwed on by hand and then to its torque'
+        : `New grommets wetted with brake fluid, reservoir pressed on${v['reservoir'] === 'clipped' ? '' : ', pin in'}`,
+    why: 'dry rubber rolls and leaks',
   },
   'mount-loose': {
     words: (place) => `${capital(place)}: the unit on its studs, new ring where there is one, nuts on and still loose`,
@@ -134,7 +138,8 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'a nut that goes in crooked ruins the port',
   },
   washers: {
-    words: (place) => `${capital(place)}: new washers on both sides of each eye, hose not twisted, bolt to its torque`,
+    words: (place, v) =>
+      `${capital(place)}: new washers on both sides of each eye, hose not twisted, bolt${threaded(v)} to its torque`,
     why: 'a crushed washer does not seal twice',
   },
   'pin-line': {
@@ -147,13 +152,13 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'an open port has no pressure',
   },
   'tighten-mount': {
-    words: (place, v) => `${capital(place)}: tighten the nuts evenly ${torque(v)}`,
+    words: (place, v) =>
+      `${capital(place)}: tighten the nuts${threaded(v, 'stud-thread')} evenly ${torque(v)}; an open-end wrench ` +
+      'where no socket goes',
     why: 'all lines have caught',
   },
   'tighten-line': {
-    words: (place, v) =>
-      `${capital(place)}: turn it home, loosen it, turn it home ` +
-      `again${typeof v['port-thread'] === 'string' ? ` (${v['port-thread']})` : ''}`,
+    words: (place, v) => `${capital(place)}: turn it home, loosen it, turn it home ` + `again${threaded(v)}`,
     why: 'the flare beds on the new seat',
   },
   'carrier-on': {
@@ -203,6 +208,10 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     words: () => 'Bleed the slave: its screw on top, the pedal down slowly and up slowly, until no bubble comes',
     why: 'air in it takes away the release travel',
   },
+  'pedal-free': {
+    words: () => 'Free travel at the brake pedal as noted, height as before, stop lamp out with the pedal up',
+    why: 'master, rod or booster were worked on: without free travel the brakes drag when they are warm',
+  },
   'free-travel': {
     words: () => 'Free travel at the clutch pedal as noted; the pedal comes right back by itself',
     why: 'without it the clutch slips, with too much it does not release',
@@ -229,6 +238,18 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     why: 'the first stop is not on the road',
   },
 };
+
+/** A thread as it is recorded: " (M10x1.0)". */
+const threaded = (values: CardStep['values'], name = 'port-thread'): string =>
+  typeof values[name] === 'string' ? ` (${values[name]})` : '';
+
+/** How a reservoir is let go. */
+const lifted = (values: CardStep['values']): string =>
+  values['reservoir'] === 'screwed'
+    ? 'Take out its screw and lift'
+    : values['reservoir'] === 'clipped'
+      ? 'Spread the clips and lift'
+      : 'Drive out the pin and lift';
 
 /** What the hand or the foot is on. */
 function pressed(values: CardStep['values']): string {

@@ -27,7 +27,9 @@ const LINES: Readonly<Partial<Record<Check['code'], (check: Check, joint: Judged
     const over = figure(check, 'over');
     if (check.state !== 'fits-with-change' || over === undefined) return [];
     const mm = Math.abs(over);
-    const words = `Adjust the rod by ${mm.toFixed(1)} mm · ${(mm / 25.4).toFixed(2)} in; pedal height as before`;
+    const words =
+      `Set the rod ${mm.toFixed(1)} mm · ${(mm / 25.4).toFixed(2)} in ${over > 0 ? 'shorter' : 'longer'}; ` +
+      'pedal height as before';
     return [line('make', 'adjust-rod', words, 'rod length old to new')];
   },
   'rod.height': (check) => {

@@ -28,6 +28,7 @@ export type When =
   | 'stored' // a pump or an accumulator holds pressure
   | 'wheel' // something at a wheel is opened
   | 'rod-push' // a rod goes into the unit from a booster
+  | 'brake-rod' // a rod from the brake pedal
   | 'banjo' // an eye with its bolt
   | 'held' // a spigot that a pin or a clip holds
   | 'nut' // a nut that is screwed in
@@ -113,6 +114,7 @@ export const CARD: readonly CardRow[] = [
   { step: 'hold', group: 'prove', when: ['hydraulic'], minutes: 3 },
   { step: 'assistance', group: 'prove', joints: ['push'], when: ['rod-push'], minutes: 3 },
   { step: 'free', group: 'prove', when: ['wheel'], minutes: 5 },
+  { step: 'pedal-free', group: 'prove', joints: ['rod'], when: ['brake-rod'], tools: ['ruler'], minutes: 3 },
   { step: 'free-travel', group: 'prove', when: ['clutch'], tools: ['ruler'], minutes: 3 },
   { step: 'release', group: 'prove', when: ['clutch'], minutes: 5 },
   { step: 'first-stops', group: 'prove', when: ['brake'], minutes: 10 },

@@ -62,8 +62,9 @@ function jointPlace(joint: Joint, view: View): Place {
   if (!('because' in faces)) {
     if (joint.kind === 'port') holds.add(heldBy(faces));
     if (joint.kind === 'push') holds.add('rod-push');
+    if (joint.kind === 'rod' && faces.some(({ part }) => BRAKE_PARTS.includes(part.kind))) holds.add('brake-rod');
     for (const face of faces) {
-      for (const name of ['torque', 'stud-thread', 'port-thread'] as const) {
+      for (const name of ['torque', 'stud-thread', 'port-thread', 'reservoir'] as const) {
         const found = sureAt(face, name);
         if (typeof found?.value === 'number' || typeof found?.value === 'string') values[name] = found.value;
         if (name === 'torque' && typeof found?.value === 'number') values['source'] = found.source ?? null;
@@ -112,8 +113,11 @@ function jobHolds(joints: readonly Place[], kinds: ReadonlyMap<string, Joint['ki
   });
   if (new Set(bases).size > 1) holds.add('two-fluids');
   const clutch = parts.find((part) => part.kind === 'clutch-master');
-  const feed = view.parts.get('clutch-pedal')?.facts.some((f) => f.attribute === 'clutch-feed' && f.value !== null);
-  if (clutch && feed === true && parts.some((part) => part.kind === 'brake-master' && isNew(view, part.id)))
+  if (
+    clutch &&
+    has('clutch-feed', 'brake-reservoir') &&
+    parts.some((part) => part.kind === 'brake-master' && isNew(view, part.id))
+  )
     holds.add('shared');
   return holds;
 }
@@ -162,7 +166,9 @@ export function cardOf(
       .map((part): Place => {
         const holds = new Set<When>([...job, resealed.has(part.id) ? 'resealed' : 'fresh']);
         if (isBenchBled(part)) holds.add('bench-bled');
-        return { at: part.id, holds, values: {}, now: true, then: true };
+        const where = sureAt(asOneFace(part), 'bled-where')?.value;
+        const values = typeof where === 'string' ? { where } : {};
+        return { at: part.id, holds, values, now: true, then: true };
       });
   };
   const because = [...view.then.putBy.keys()].join(' ');

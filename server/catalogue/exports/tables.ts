@@ -34,7 +34,8 @@ const PLAIN: Readonly<Partial<Record<TableName, string>>> = {
     gearbox, assistance, driving_side, brake_layout, clutch_layout, note, ${SOURCE} AS source FROM vehicle ORDER
     BY id`,
   vehicleOptions: `SELECT ${VEHICLE} AS vehicle, code, meaning FROM vehicle_option`,
-  access: `SELECT ${VEHICLE} AS vehicle, slot, comes_off, minutes, breaks, ${SOURCE} AS source FROM vehicle_access`,
+  access: `SELECT ${VEHICLE} AS vehicle, slot, comes_off, minutes, breaks, ${SOURCE} AS source FROM vehicle_access
+    ORDER BY vehicle_id, seq`,
   unitNotes: `SELECT ${UNIT} AS unit, about, txt AS text, ${SOURCE} AS source FROM unit_note`,
   kits: `SELECT key AS kit, kind, name, ${MAKER} AS maker, bore AS bore_mm, bore_large AS bore_large_mm, seals,
     ${SOURCE} AS source FROM kit ORDER BY id`,

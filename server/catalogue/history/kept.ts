@@ -42,7 +42,11 @@ export const KEPT = {
     key: ['vehicle_id', 'part', 'built_from', 'option_code', 'attribute', 'position'],
     values: ['built_to', 'mated_set', ...FACT],
   },
-  vehicle_access: { key: ['vehicle_id', 'slot', 'comes_off'], values: ['minutes', 'breaks', 'source_id'] },
+  vehicle_access: {
+    key: ['vehicle_id', 'slot', 'comes_off'],
+    values: ['minutes', 'breaks', 'source_id'],
+    counted: { column: 'seq', owner: 'vehicle_id' },
+  },
   unit_note: { key: ['unit_id', 'about', 'txt'], values: ['source_id'] },
   unit_piece: { key: ['unit_id', 'item', 'size'], values: ['quantity', 'stays', 'source_id'] },
   unit: { key: ['key'], values: ['id', 'kind', 'name', 'maker_id', 'note', 'source_id'] },

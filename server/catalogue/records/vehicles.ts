@@ -64,7 +64,7 @@ const SQL = {
     v.key = ?
     ORDER BY f.part, f.built_from, f.option_code`,
   access: `SELECT a.comes_off AS comesOff, a.minutes, a.breaks FROM vehicle_access a JOIN vehicle v ON v.id =
-    a.vehicle_id WHERE v.key = ? AND a.slot = ?`,
+    a.vehicle_id WHERE v.key = ? AND a.slot = ? ORDER BY a.seq`,
   facts: `SELECT f.attribute, f.position, f.presence, f.num, f.txt, f.tolerance, s.title AS source, s.kind AS sourceKind
     FROM vehicle_fact f JOIN vehicle v ON v.id = f.vehicle_id JOIN source s ON s.id = f.source_id WHERE v.key =
     ? AND f.slot = ?`,
