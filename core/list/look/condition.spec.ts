@@ -83,7 +83,13 @@ describe('the look-list', () => {
   it('every row is reached in some layout or job, and every follow-up by an answer', () => {
     const caliper: readonly Line[] = [...port('single'), ['carrier-spacing', 80]];
     const onCarrier: JobExample = { kind: 'caliper', vehicle: caliper, unit: caliper, old: caliper };
-    const reached = new Set<string>([...keys(JOB), ...keys(onCarrier)].map((key) => key.split('@')[0] ?? ''));
+    const fed: JobExample = {
+      kind: 'clutch-master',
+      vehicle: [['feed-hose', 8]],
+      unit: [['reservoir', 'remote']],
+      old: [['reservoir', 'remote']],
+    };
+    const reached = new Set<string>([...keys(JOB), ...keys(onCarrier), ...keys(fed)].map((key) => key.split('@')[0] ?? ''));
     fc.assert(
       fc.property(layouts, draws, fc.nat(40), (layout, values, which) => {
         const vehicle = vehicleOf(layout, values);

@@ -50,6 +50,10 @@ function placesOf(
       .flatMap((joint) => joint.between.flatMap((ref) => view.parts.get(ref.part) ?? []));
   const stays = (part: Part): boolean => !isNew(view, part.id) && view.now.has(part.id);
   const once = (parts: readonly Part[]): Part[] => [...new Map(parts.map((part) => [part.id, part])).values()];
+  const isFeed = ({ id }: Part): boolean =>
+    (view.jointsOf.get(id) ?? []).every(({ between }) =>
+      between.every(({ part }) => view.parts.get(part)?.kind !== 'booster'),
+    );
   const together = (count: number) => (count === 0 ? [] : [{ at: '', count }]);
   const reached = openedBy(view).flatMap(({ parts }) => parts.flatMap((id) => view.parts.get(id) ?? []));
   switch (about) {
@@ -62,6 +66,10 @@ function placesOf(
       }));
     case 'hoses':
       return together(once(reached.filter((part) => part.kind === 'hose' && stays(part))).length);
+    case 'feed':
+      return together(
+        once(partsAt('tail').filter((part) => part.kind === 'hose' && stays(part) && isFeed(part))).length,
+      );
     case 'wheels':
       return together(once(reached.filter((part) => ENDS.includes(part.kind) && stays(part))).length);
     case 'rod':

@@ -33,6 +33,7 @@ export type About =
   | 'wheels' // the wheel units that are bled, together
   | 'rod' // the pin that the rod hangs on
   | 'booster' // the booster that stays behind a new master
+  | 'feed' // hoses from a reservoir that sits apart
   | 'reservoir' // the reservoir that stays or moves over
   | 'carrier' // the carrier that a new caliper goes on
   | 'bores' // the bores of units that are sealed anew
@@ -77,6 +78,12 @@ export const LOOKS: readonly LookRow[] = [
     SOUND,
     { id: 'bad', words: 'soft, cracked or swollen', brings: [{ item: 'hose', section: 'order', each: true, words: 'Flexible hose, in pairs by axle' }] },
     { id: 'old', words: 'its age is not known, or it is older than', beyond: 'hoseYears', brings: [{ item: 'hose', section: 'order', each: true, words: 'Flexible hose, while it is open' }] },
+  ] },
+  { look: 'feed-hose', about: 'feed', words: 'Feed hose', how: 'Squeeze it along its length and look at both its ends; only hose that is printed for brake fluid will do', minutes: 2,
+    perhaps: { item: 'feed-hose', section: 'perhaps', each: true, words: 'Feed hose for brake fluid: if it is hard, cracked or soft' }, answers: [
+    SOUND,
+    { id: 'bad', words: 'hard, cracked or soft', brings: [{ item: 'feed-hose', section: 'order', each: true, words: 'Feed hose for brake fluid' }] },
+    { id: 'wrong', words: 'fuel or coolant hose', brings: [{ item: 'feed-hose', section: 'order', each: true, words: 'Feed hose for brake fluid' }], finding: 'The wrong hose dissolves into the fluid: flush the system.' },
   ] },
   { look: 'bleeders', about: 'wheels', words: 'Bleed screws', how: 'Brush, oil, and try each with a six-point socket before anything is ordered', minutes: 6,
     perhaps: { item: 'bleeder', section: 'perhaps', words: 'Bleed screw: if the old one is seized' }, answers: [

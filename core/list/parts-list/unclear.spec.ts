@@ -11,6 +11,8 @@ describe('words that mean two things', () => {
     ['Unions, two', 'joins two lines'],
     ['10 pound valve', 'Which valve'],
     ['valve, 10 psi', 'Which valve'],
+    ['two bolts for the slave', 'differ by position'],
+    ['bolt M8x1.25', 'differ by position'],
   ])('"%s" is asked about', (text, question) => expect(unclear(text)).toContain(question));
   it.each([
     'crush washers 10 mm',
@@ -20,6 +22,9 @@ describe('words that mean two things', () => {
     'nut, 13 mm across flats',
     'inline connector (union) M10x1.0',
     'residual valve 10 psi',
+    'bolt M8x1.25, 35 mm, upper left of the slave',
+    'wheel bolts, five',
+    'banjo bolt M10x1.0',
     'valve',
     '',
   ])('"%s" is counted', (text) => expect(unclear(text)).toBeUndefined());

@@ -84,9 +84,13 @@ const WORDS: Readonly<Record<string, StepWords>> = {
     words: () => 'Free the slave from the release fork; its rod must not fall out',
     why: 'the slave comes off',
   },
-  'undo-wheel': { words: (place) => `Take off ${place}: the caliper with its bolts`, why: 'the caliper comes off' },
+  'undo-wheel': {
+    words: (place) => `Take off ${place}: the caliper with its bolts, each by its position and length`,
+    why: 'the caliper comes off',
+  },
   'undo-mount': {
-    words: (place) => `Undo ${place} and take the unit off without turning it upside down`,
+    words: (place) =>
+      `Undo ${place}, lay its bolts out by position and length, and take the unit off without turning it over`,
     why: 'the unit comes off',
   },
   'look-inside': {
