@@ -150,6 +150,6 @@ it('the demo is removed from the library, and comes back by the undo beside the 
   await seat.see('0 vehicles');
   await seat.focus('mat-snack-bar-container button');
   await seat.keys('Enter');
-  await seat.see('15 vehicles');
+  await seat.see('16 vehicles');
   expect(seat.errors).toEqual([]);
 });

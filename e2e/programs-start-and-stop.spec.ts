@@ -164,7 +164,7 @@ describe('backup and import', () => {
   it('the demo loads through the same program that users have', () => {
     const { code, said } = program('import', join(ROOT, 'demo'), '--data', join(work, 'import'));
     expect(code).toBe(0);
-    expect(said).toContain('15 vehicles');
+    expect(said).toContain('16 vehicles');
   });
 });
 

@@ -36,16 +36,21 @@ export function adjustmentOf(
   return { turns: count, thread: thread.designation, mm: count * thread.pitchMm, ...(out ? { out } : {}) };
 }
 
+const turnedWords = ({
+  out,
+  turns,
+  thread,
+  mm,
+}: Exclude<ReturnType<typeof adjustmentOf>, { problem: string }>): string =>
+  `${out ? 'Let the rod out' : 'Turn the rod back'} ${turns} turns of ${thread}, ${mm.toFixed(2)} mm, ` +
+  `${out ? 'until the lost travel is gone; free travel stays' : 'until there is free travel again'}; nothing to order.`;
+
 /** What was found, by the causes that somebody said yes to, each with what was said of it. */
 export const findingsOf = (said: readonly { readonly cause: string; readonly detail?: string }[]): Finding[] =>
   said.flatMap(({ cause, detail }) =>
     LOOK_ALIKES.filter((look) => look.id === cause).map((look): Finding => {
       const turned = look.turned && detail ? adjustmentOf(detail) : undefined;
-      const how =
-        turned && 'mm' in turned
-          ? `${turned.out ? 'Let the rod out' : 'Turn the rod back'} ${turned.turns} turns of ${turned.thread}, ` +
-            `${turned.mm.toFixed(2)} mm, ${turned.out ? 'until the lost travel is gone; free travel stays' : 'until there is free travel again'}; nothing to order.`
-          : look.then;
+      const how = turned && 'mm' in turned ? turnedWords(turned) : look.then;
       return {
         look,
         sentence: `${look.cause[0]?.toUpperCase() ?? ''}${look.cause.slice(1)}. ${how}`,

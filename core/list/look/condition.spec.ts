@@ -89,7 +89,8 @@ describe('the look-list', () => {
       unit: [['reservoir', 'remote']],
       old: [['reservoir', 'remote']],
     };
-    const reached = new Set<string>([...keys(JOB), ...keys(onCarrier), ...keys(fed)].map((key) => key.split('@')[0] ?? ''));
+    const own = [...keys(JOB), ...keys(onCarrier), ...keys(fed)];
+    const reached = new Set<string>(own.map((key) => key.split('@')[0] ?? ''));
     fc.assert(
       fc.property(layouts, draws, fc.nat(40), (layout, values, which) => {
         const vehicle = vehicleOf(layout, values);

@@ -34,10 +34,10 @@ const ROWS: readonly UnclearRow[] = [
   },
   {
     words: /\b(?:bolts?|cap screws?)\b/i,
-    clearBy: (text) => /banjo|wheel|as the old/i.test(text) || (hasThread(text) && /\d\s*(?:mm|in)\b/i.test(text)),
+    clearBy: (text) => /banjo|wheel|old one/i.test(text) || (hasThread(text) && /\d\s*(?:mm|in)\b/i.test(text)),
     question:
-      'Bolts differ by position: a switch or a bracket under one makes it longer. Write where it sits, its thread and ' +
-      'its length under the head, like "bolt M8x1.25, 35 mm, upper left of the slave".',
+      'Bolts differ by position: a switch or a bracket under one makes it longer. Write where it sits, its ' +
+      'thread and its length under the head, like "bolt M8x1.25, 35 mm, upper left of the slave".',
   },
   {
     words: /\bunions?\b/i,

@@ -244,8 +244,10 @@ const WORDS: Readonly<Record<string, StepWords>> = {
 };
 
 /** A thread as it is recorded: " (M10x1.0)". */
-const threaded = (values: CardStep['values'], name = 'port-thread'): string =>
-  typeof values[name] === 'string' ? ` (${values[name]})` : '';
+const threaded = (values: CardStep['values'], name = 'port-thread'): string => {
+  const thread = lookup(values, name);
+  return typeof thread === 'string' ? ` (${thread})` : '';
+};
 
 /** How a reservoir is let go. */
 const lifted = (values: CardStep['values']): string =>
