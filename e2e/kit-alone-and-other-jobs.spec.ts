@@ -61,6 +61,32 @@ it('the kit alone: the unit stays, its kit is ordered, and a scored bore ends it
   expect(seat.errors).toEqual([]);
 });
 
+it('a seal kit for a lever: two keys, and nothing of a pedal, a bulkhead or a rod is asked or told', async () => {
+  const id = await open(
+    { vehicleId: 't5', built: '2001-05', slot: 'brake-master' },
+    { 'old:brake-master': 'ard-hm13' },
+  );
+  const seat = await sit();
+  await seat.go(`/jobs/${id}/kit`);
+  await seat.tabTo('order the kit alone');
+  await seat.keys('Enter');
+  await seat.tabTo('Take seal kit 13 handlebar');
+  await seat.keys('Enter');
+  await seat.see('seal kit 13 handlebar', 'app-parts-list');
+  expect(await lines(id)).toEqual(
+    expect.arrayContaining([
+      'order: 1 × seal kit 13 handlebar',
+      'order: 2 × Crush washer for the banjo eye, 10 mm · 0.3937 in inside',
+      'perhaps: 1 × Flexible hose: if it is soft, cracked, swollen or old',
+    ]),
+  );
+  await seat.go(`/jobs/${id}/fit/card`);
+  await seat.see('Hold the lever hard for two minutes');
+  expect(await seat.text('main')).not.toMatch(/pedal|bulkhead|push ?rod|clevis/i);
+  expect(await seat.axe()).toEqual([]);
+  expect(seat.errors).toEqual([]);
+});
+
 it('order nothing: what was found is said, and the job closes with it', async () => {
   const id = await open({ vehicleId: 'q4', built: '1999-05', slot: 'clutch-master', complaints: ['clutch-slips'] });
   const seat = await sit();
@@ -120,7 +146,10 @@ it('an axle with other calipers: two, four washers, and what was unclear by hand
   await seat.go(`/jobs/${id}/kit`);
   await seat.see('caliper 57 Q5', 'app-parts-list');
   expect(await lines(id)).toEqual(
-    expect.arrayContaining(['order: 2 × caliper, caliper 57 Q5, 57 mm', 'order: 4 × Crush washer for the banjo eye']),
+    expect.arrayContaining([
+      'order: 2 × caliper, caliper 57 Q5, 57 mm',
+      'order: 4 × Crush washer for the banjo eye, 10 mm · 0.3937 in inside',
+    ]),
   );
   await seat.tabTo('Add line by hand');
   await seat.keys('Enter');

@@ -45,9 +45,19 @@ it('the sibling’s brakes with its master and servo: two conversions in one job
   await seat.go(`/jobs/${id}/fit/plan`);
   await seat.see('Drop the plan');
   await seat.choose('Which conversion', 'larger master or booster');
+  await seat.tabTo('keep the booster');
+  await seat.keys('ArrowRight', 'Enter');
   await seat.tabTo('Plan the job by this too');
   await seat.keys('Enter');
   await seat.see('larger calipers', 'app-plan-view app-answers');
+  await seat.see('booster', 'app-job-page mat-button-toggle-group');
+  for (const unit of ['Ardfrith tandem master 23 V', 'Ardfrith vacuum booster 230 V12']) {
+    await seat.tabTo(`Add ${unit}`);
+    await seat.keys('Enter');
+    await seat.see(unit.replace('Ardfrith ', ''), 'app-parts-list');
+  }
+  // Between the two one ring, and nothing twice.
+  expect((await seat.text('app-parts-list')).match(/Seal ring between booster and master/g)).toHaveLength(1);
   // The places of both are worked on.
   await seat.see('master', 'app-job-page mat-button-toggle-group');
   await seat.see('front wheel unit', 'app-job-page mat-button-toggle-group');

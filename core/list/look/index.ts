@@ -64,8 +64,14 @@ function placesOf(
         count: 1,
         size: sizeOf(part, judged),
       }));
-    case 'hoses':
-      return together(once(reached.filter((part) => part.kind === 'hose' && stays(part))).length);
+    case 'hoses': {
+      const hoses = once(reached.filter((part) => part.kind === 'hose' && stays(part)));
+      // One that is recorded at both of its ends is two parts that meet, and one hose.
+      const met = view.then.joints.filter(({ between }) =>
+        between.every(({ part }) => hoses.some(({ id }) => id === part)),
+      );
+      return together(hoses.length - met.length);
+    }
     case 'feed':
       return together(
         once(partsAt('tail').filter((part) => part.kind === 'hose' && stays(part) && isFeed(part))).length,
