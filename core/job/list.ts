@@ -19,10 +19,10 @@ import {
   unthreaded,
 } from '../list/need/index.js';
 import type { FittingWant, ProposedLine } from '../list/parts-list/index.js';
-import { attributeWords, positionWords } from '../named/attribute/index.js';
+import { type AttributeName, attributeWords, positionWords } from '../named/attribute/index.js';
 import { FITTING_KINDS } from '../named/item/index.js';
 import { cardInWords, countedWords, fixWords, itemWords, partWordsOf, withoutWords } from '../tell/words/index.js';
-import { type EditBody, type Part, type PartKind } from '../vehicle/chain/index.js';
+import { type EditBody, type Joint, type Part, type PartKind } from '../vehicle/chain/index.js';
 import { type System, SYSTEMS } from '../vehicle/place/index.js';
 import { cardOf, type WorkStep } from '../work/work-card/index.js';
 import { fixKey, type JudgedChain, type TakenFix } from './fixes.js';
@@ -111,6 +111,34 @@ export function stopsIn(
     .filter(({ section }) => section === 'ask')
     .map((line) => ({ line, at: needs.filter(({ id }) => line.needs.includes(id)).flatMap((need) => need.at) }))
     .filter(({ line, at }) => at.every((place) => leftOver(line.item, place, view) === undefined));
+}
+
+/**
+ * What lies in the box of a unit and has no place on this vehicle, in words by item and part: "sensor master". It stays
+ * in the bag, whatever the list of the box says.
+ */
+export function placelessIn(chain: JudgedChain): ReadonlyMap<string, string> {
+  const view = viewOf(chain.input);
+  if ('faults' in view) return new Map();
+  const joints = (part: string, kind: Joint['kind']): Joint[] =>
+    (view.jointsOf.get(part) ?? []).filter((joint) => joint.kind === kind);
+  return new Map(
+    [...view.then.putBy.keys()].flatMap((at): (readonly [string, string])[] => {
+      const part = view.parts.get(at);
+      if (!part) return [];
+      const value = (name: AttributeName) => part.facts.find((f) => f.attribute === name)?.value;
+      const pushed = part.kind === 'brake-master' && joints(at, 'push').length > 0;
+      return [
+        ...(pushed ? [[`rod ${at}`, 'the booster pushes this one: no rod goes in, it is left over'] as const] : []),
+        ...(value('sensor') === null
+          ? [[`sensor ${at}`, 'the unit has no place for it: it is left over'] as const]
+          : []),
+        ...(['integral', 'remote'].includes(String(value('reservoir')))
+          ? [[`reservoir ${at}`, `its reservoir is ${String(value('reservoir'))}: this one is left over`] as const]
+          : []),
+      ];
+    }),
+  );
 }
 
 const distinctKinds = (kinds: readonly (PartKind | undefined)[]): PartKind[] => [
@@ -218,6 +246,7 @@ export function wordsOfList(
   told: readonly Told[],
   unit: (line: ListLine, needs: readonly Need[]) => readonly ProposedLine[],
   boxOf: (places: readonly string[]) => Asked | undefined = () => undefined,
+  placeless: ReadonlyMap<string, string> = new Map(),
 ): ProposedLine[] {
   const byKey = new Map(told.map((t) => [t.key, t]));
   const byId = new Map(needs.map((need) => [need.id, need]));
@@ -246,9 +275,12 @@ export function wordsOfList(
         quantity: line.quantity,
         item: line.item,
         reason:
-          said.length > 0
+          (line.section === 'box'
+            ? own.flatMap(({ at }) => at.flatMap((part) => placeless.get(`${line.item} ${part}`) ?? []))[0]
+            : undefined) ??
+          (said.length > 0
             ? [...new Set(said.map((t) => t.reason))].join('; ')
-            : (counted ?? without ?? served.join('; ')),
+            : (counted ?? without ?? served.join('; '))),
         ...(served.length === 0 ? {} : { serves: served }),
         ...(asked ? { box: questionOf(line, name, asked) } : {}),
         ...(without === undefined ? {} : { without }),

@@ -149,6 +149,34 @@ describe('a box of which no list speaks', () => {
   });
 });
 
+describe('a box that brings what the vehicle has no place for', () => {
+  it('says so at the line, and a count that cannot be is refused with both sides', async () => {
+    const id = await open('q2', 'brake-master', 'ard-sm19', 'ard-sm19', '1981-06');
+    for (const item of ['reservoir', 'sensor']) await decide(id, `box:brake-master/${item}`, 'with');
+    const told = async (item: string) => (await workspace(id)).partsList.find((l) => l.item === item);
+    expect(await told('reservoir')).toMatchObject({
+      section: 'box',
+      reason: 'its reservoir is integral: this one is left over',
+    });
+    expect(await told('sensor')).toMatchObject({
+      section: 'box',
+      reason: 'the unit has no place for it: it is left over',
+    });
+    const before = (await workspace(id)).partsList.length;
+    for (const quantity of [0, 1000]) {
+      const { status, body } = await server.ask('PUT', `/jobs/${id}/parts-list/brake-master%2Funit`, {
+        body: { quantity },
+        seen: 0,
+      });
+      expect([status, (body as unknown as { detail: string }).detail]).toEqual([
+        400,
+        expect.stringContaining('quantity'),
+      ]);
+    }
+    expect((await workspace(id)).partsList).toHaveLength(before);
+  });
+});
+
 describe('a number with the reservoir and the number without', () => {
   const reservoir = async (number: string) => {
     const id = await open('v12', 'brake-master', 'ard-tm22vs', 'ard-tm22vs', '1999-05');

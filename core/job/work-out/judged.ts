@@ -11,6 +11,7 @@ import {
   sealedIn,
   sharesFluid,
   uncountedIn,
+  placelessIn,
   stopsIn,
 } from '../list.js';
 import { slotOf } from '../names.js';
@@ -56,6 +57,8 @@ export interface JudgedWork {
   readonly opened: readonly Opened[];
   /** What is asked about and would stop the job. */
   readonly stops: (list: List) => ReturnType<typeof stopsIn>;
+  /** What lies in a box and has no place here. */
+  readonly placeless: ReadonlyMap<string, string>;
   /** What the list cannot count yet. */
   readonly uncounted: (list: List) => ProposedLine[];
   /** The work of what is opened and made. */
@@ -103,6 +106,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
     opened: openedIn(chain),
     card: (list) => cardOfJob(chain, list, resealed),
     stops: (list) => stopsIn(chain, list),
+    placeless: placelessIn(chain),
     uncounted: (list) => uncountedIn(chain, list),
     list: (rounds, bags) => listOfJob(chain, rounds, stays, bags),
     safety: (also) =>

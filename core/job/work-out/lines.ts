@@ -57,6 +57,7 @@ export function linesOfJob(
     rounds.flat(),
     units,
     (at) => boxAt(at, goesIn, reads),
+    judged.placeless,
   );
   const before = new Set(counted.map((line) => line.key.replace(/^.*\//, '')));
   const items = new Set(list.list.map(({ item }) => item));

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ChainFact, Part } from '../../vehicle/chain/index.js';
-import { checked, f, inverted, j, line, listed, part, put, reasons, run } from './cases.testing.js';
+import { bubble, checked, f, inverted, j, join, line, listed, part, put, reasons, run } from './cases.testing.js';
 
 /** What a chamber, a reservoir and a master that stands low need: each a small chain, counted by hand. */
 
@@ -39,6 +39,35 @@ describe('chambers', () => {
     const answer = checked(parts, twoLines, [put('master', 'brake-master', 'M2', spare)], { whole: true });
     expect(reasons(answer).filter((one) => one.includes('chamber'))).toEqual([]);
     expect(listed(answer)).toContain('order 1 plug 3/8-24 UNF');
+  });
+});
+
+describe('an adapter between two circuits', () => {
+  it('makes no line fit that reaches another axle than its outlet feeds: both are named', () => {
+    const metric = [
+      ...bubble('front', 'M10x1.0', { 'port-feeds': 'front' }),
+      ...bubble('rear', 'M12x1.0', { 'port-feeds': 'rear' }),
+    ];
+    const parts = [part('master', 'brake-master', tandem, 'M1'), ...lines, ...wheels];
+    const adapter = part('adapter', 'adapter', [...bubble('port', 'M12x1.0'), ...inverted('line')]);
+    const answer = checked(
+      parts,
+      twoLines,
+      [
+        put('master', 'brake-master', 'M2', metric),
+        { id: 'a', do: 'part', part: adapter },
+        join(j('front-line from', 'port', 'adapter@line', 'front-line@from')),
+        join(j('a', 'port', 'master@rear', 'adapter@port')),
+      ],
+      { whole: true },
+    );
+    expect(answer.verdict.grade).toBe('not-safe');
+    const feeds = answer.joints.flatMap(({ checks }) => checks).filter(({ code }) => code === 'circuit.feeds');
+    expect(feeds.map(({ state, values }) => [state, values['feeds'], values['reaches']])).toContainEqual([
+      'does-not-fit',
+      'rear',
+      expect.stringContaining('front'),
+    ]);
   });
 });
 
