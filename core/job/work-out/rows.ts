@@ -129,8 +129,9 @@ export function hasBooster(input: PlaceInput, unit: UnitDesign | undefined): boo
  * Whether another unit sits in a place than the record names: studs, rod and lines may have been made to take it, and
  * what the record says of them does not count any more. What no unit meets is as it was, and which lines there are.
  */
-const isOther = (old: UnitDesign | undefined, slot: Slot, { chain }: PlaceInput): boolean => {
-  const named = chain.filter((entry) => entry.slot === slot);
+const isOther = (old: UnitDesign | undefined, slot: Slot, { chain, known }: PlaceInput): boolean => {
+  // What it names for another month or option is not named for this vehicle.
+  const named = entriesFor(chain, slot, known);
   return old !== undefined && named.length > 0 && named.every(({ unitId }) => unitId !== old.id);
 };
 const leftAsRecorded = (facts: readonly ChainFact[]): ChainFact[] =>
@@ -162,7 +163,8 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...(choice.sides === undefined ? {} : { sides: choice.sides }),
     ...(chosen && choice.stays === undefined ? { box: boxOf(chosen, choice.chosenNumber, slot, input, reads) } : {}),
     wanted: role !== undefined || decisionOf(input.decisions, { about: 'wanted', slot }) !== undefined,
-    beside: chosen ? besideOf(chosen, slot, input) : [],
+    // Where another unit sits, what it meets may have been made to take it: the record of the pair says nothing then.
+    beside: chosen && !other ? besideOf(chosen, slot, input) : [],
     ...(role && input.plan ? { conversion: input.plan.words } : {}),
     changes: planned(slot, input),
     asks: lookup(input.plan?.asks, slot) ?? [],

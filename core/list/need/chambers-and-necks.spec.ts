@@ -58,6 +58,7 @@ describe('an adapter between two circuits', () => {
         { id: 'a', do: 'part', part: adapter },
         join(j('front-line from', 'port', 'adapter@line', 'front-line@from')),
         join(j('a', 'port', 'master@rear', 'adapter@port')),
+        join(j('rear-line from', 'port', 'master@front', 'rear-line@from')),
       ],
       { whole: true },
     );

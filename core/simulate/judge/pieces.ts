@@ -17,13 +17,23 @@ const each =
   (taken: Taken): Thing[] => [{ item, quantity: per * sides(taken) }];
 
 const OF_A_FIX: Readonly<Record<string, readonly ((taken: Taken) => Thing[])[]>> = {
-  adapter: [() => [{ item: 'adapter', quantity: 1 }]],
+  adapter: [
+    ({ edits }) => [
+      { item: 'adapter', quantity: edits.filter((e) => e.do === 'part' && e.part.kind === 'adapter').length },
+    ],
+  ],
   reflare: [each('tube-nut')],
   'other-hose': [each('hose')],
   bracket: [() => [{ item: 'bolt', quantity: 2 }]],
   // It is one more face to seal.
   spacer: [each('booster-seal')],
   bushing: [each('clevis-set')],
+  'adjustable-rod': [each('adjustable-rod')],
+  fork: [each('fork')],
+  harness: [each('harness')],
+  'valve-in-line': [() => [{ item: 'valve', quantity: 1 }]],
+  'larger-pump': [each('pump')],
+  'pressure-hose': [each('pressure-hose')],
   'longer-hose': [each('hose')],
   'own-clutch-reservoir': [each('reservoir')],
   carrier: [each('carrier')],

@@ -20,7 +20,13 @@ export function builtWith({ units }: Pick<World, 'units'>, vehicle: TrueVehicle,
   for (const place of converted?.places ?? []) {
     const before = places.get(place.slot);
     // A place that the conversion brings has its unit only when somebody puts one in.
-    if (before) places.set(place.slot, { ...place, unit: before.unit });
+    if (before)
+      places.set(
+        place.slot,
+        lineMade({ ...place, unit: before.unit }, units.get(done.units.get(place.slot) ?? ''), (position) =>
+          isOfNoLine(position, vehicle.layout),
+        ),
+      );
     else if (done.units.has(place.slot))
       places.set(place.slot, toItsUnit(place, units.get(done.units.get(place.slot) ?? '')));
   }
@@ -34,6 +40,17 @@ export function builtWith({ units }: Pick<World, 'units'>, vehicle: TrueVehicle,
     }),
   };
 }
+/** An outlet that the vehicle has no line for: its line is made, to the port that it goes into. */
+const isOfNoLine = (position: string, { outlets }: TrueLayout): boolean =>
+  !outlets.some((one) => one.position === position);
+const lineMade = (place: TruePlace, unit: TrueUnit | undefined, isMade: (position: string) => boolean): TruePlace => ({
+  ...place,
+  side: place.side.map((one) => {
+    if (one.position === undefined || !isMade(one.position) || place.kind !== 'brake-master') return one;
+    const own = unit?.facts.find(({ attribute, position }) => attribute === one.attribute && position === one.position);
+    return own ? { ...one, value: own.value } : one;
+  }),
+});
 /** Lines and hoses of a place that a conversion brings are made to the unit that goes in: there were none. */
 const toItsUnit = (place: TruePlace, unit: TrueUnit | undefined): TruePlace => ({
   ...place,

@@ -93,6 +93,20 @@ const contentOf = ({ note, ...piece }: PieceRow & { readonly note: string }): Ki
   ...(note ? { note } : {}),
 });
 
+const kitOf = (row: KitRow, contents: KitRecord['contents']): KitRecord => ({
+  id: row.key,
+  name: row.name,
+  boreMm: row.bore,
+  source: row.source,
+  listed: row.listed === 1,
+  contents,
+  ...(row.number === null ? {} : { number: row.number }),
+  ...(row.boreLarge === null ? {} : { boreLargeMm: row.boreLarge }),
+  ...(row.seals === null ? {} : { seals: row.seals }),
+  ...(row.builtFrom ? { builtFrom: row.builtFrom } : {}),
+  ...(row.builtTo ? { builtTo: row.builtTo } : {}),
+});
+
 /** Kits, small parts and what boxes hold. */
 export function kitStore(db: Db) {
   const forUnit = db.prepare<[{ unit: string; kind: string; bore: number; within: number }], KitRow>(SQL.forUnit);
@@ -144,19 +158,7 @@ export function kitStore(db: Db) {
       })),
     /** Kits that a list names for a unit, and those of its kind and bore within so many mm. */
     forUnit(unit: string, kind: UnitKind, bore: number, within: number): KitRecord[] {
-      return forUnit.all({ unit, kind, bore, within }).map((row) => ({
-        id: row.key,
-        name: row.name,
-        boreMm: row.bore,
-        source: row.source,
-        listed: row.listed === 1,
-        contents: contentsOf(row.id),
-        ...(row.number === null ? {} : { number: row.number }),
-        ...(row.boreLarge === null ? {} : { boreLargeMm: row.boreLarge }),
-        ...(row.seals === null ? {} : { seals: row.seals }),
-        ...(row.builtFrom ? { builtFrom: row.builtFrom } : {}),
-        ...(row.builtTo ? { builtTo: row.builtTo } : {}),
-      }));
+      return forUnit.all({ unit, kind, bore, within }).map((row) => kitOf(row, contentsOf(row.id)));
     },
     /** What lies in a kit, and in the kits that it holds. */
     contentsOf,

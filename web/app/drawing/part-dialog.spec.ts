@@ -17,7 +17,7 @@ describe('what becomes of a place', () => {
   it('is one press, and the dialog is left', async () => {
     const told = vi.fn();
     const { fixture, host, text, settle } = await render(PartView, {
-      inputs: { data: { part: PART, job: 7, place: { words: 'booster', told } } },
+      inputs: { data: { part: PART, job: 7, places: [{ words: 'booster', told }] } },
     });
     const left = vi.fn();
     fixture.componentInstance.left.subscribe(left);
@@ -31,7 +31,7 @@ describe('what becomes of a place', () => {
   it('what was said is marked, pressed again says nothing, and is taken back', async () => {
     const told = vi.fn();
     const { host } = await render(PartView, {
-      inputs: { data: { part: PART, job: 7, place: { words: 'booster', state: 'goes', told } } },
+      inputs: { data: { part: PART, job: 7, places: [{ words: 'booster', state: 'goes', told }] } },
     });
     const said = named(host, 'is left out');
     expect(said.getAttribute('aria-pressed')).toBe('true');
@@ -39,6 +39,25 @@ describe('what becomes of a place', () => {
     expect(told).not.toHaveBeenCalled();
     named(host, 'Undo').click();
     expect(told).toHaveBeenCalledWith(undefined);
+  });
+  it('of one side of an axle is said apart from the axle', async () => {
+    const [left, whole] = [vi.fn(), vi.fn()];
+    const { host, text } = await render(PartView, {
+      inputs: {
+        data: {
+          part: PART,
+          job: 7,
+          places: [
+            { words: 'left front wheel unit alone', told: left },
+            { words: 'front wheel unit', told: whole },
+          ],
+        },
+      },
+    });
+    expect(text()).toContain('What becomes of the left front wheel unit alone');
+    named(host, 'another one was fitted before').click();
+    expect(left).toHaveBeenCalledWith('fitted-already');
+    expect(whole).not.toHaveBeenCalled();
   });
   it('is not asked of a part where no unit sits', async () => {
     const { text } = await render(PartView, {

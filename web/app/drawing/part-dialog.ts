@@ -15,12 +15,12 @@ import { Zoomable } from './zoomable';
 interface PartData {
   readonly part: ChainView['parts'][number];
   readonly job: number;
-  /** Its place, where a unit sits: what becomes of it, and who is told when somebody says so. */
-  readonly place?: {
+  /** Its place, where a unit sits, and its own side of it: what becomes of each, and who is told of it. */
+  readonly places?: readonly {
     readonly words: string;
     readonly state?: PlaceState;
     readonly told: (state: PlaceState | undefined) => void;
-  };
+  }[];
 }
 
 /** What may become of a place, as answers to one question. */
@@ -48,16 +48,16 @@ const STATES = PLACE_STATE_ROWS.map(({ state, words }) => ({ id: state, words })
     @for (doubt of drawing().doubts; track doubt) {
       <p class="needs-you small">{{ doubt }}</p>
     }
-    @if (data().place; as place) {
+    @for (place of data().places ?? []; track place.words) {
       <h3>What becomes of the {{ place.words }}</h3>
       <app-answers
         [label]="'What becomes of the ' + place.words"
         [answers]="states"
         [given]="place.state"
-        (told)="become($event)"
+        (told)="become(place, $event)"
       />
       @if (place.state !== undefined) {
-        <button matButton type="button" (click)="become('')">Undo</button>
+        <button matButton type="button" (click)="become(place, '')">Undo</button>
       }
     }
     @if (p.meets.length > 0) {
@@ -102,8 +102,8 @@ export class PartView {
     const { kind, was } = this.data().part;
     return was && partDrawing(kind, was);
   });
-  protected become(state: string): void {
-    this.data().place?.told(isPlaceState(state) ? state : undefined);
+  protected become(place: NonNullable<PartData['places']>[number], state: string): void {
+    place.told(isPlaceState(state) ? state : undefined);
     this.left.emit();
   }
 

@@ -27,7 +27,7 @@ import { mdiChevronDown, mdiChevronUp, mdiPlus } from '@mdi/js';
 import { filter, map, startWith } from 'rxjs';
 import { type FourState, worst } from '@kerabat/core/base/state';
 import { jobNumber } from '@kerabat/core/tell/words';
-import { findSlot, isPlaceState, type PlaceState, slotOfPart } from '@kerabat/core/vehicle/place';
+import { findSlot, isPlaceState, PLACE_SIDES, type PlaceState, slotOfPart } from '@kerabat/core/vehicle/place';
 import { JobService } from '../job/job-service';
 import { PartsList } from '../parts-list/parts-list';
 import { ChainStrip } from '../parts/chain-strip';
@@ -252,12 +252,17 @@ export class JobPage {
     );
   }
 
-  /** The place of a part where a unit sits, with what was said to become of it. */
-  private placeOf(id: string) {
+  /** The place of a part where a unit sits, and the side that the part is, with what was said to become of each. */
+  private placesOf(id: string) {
     const slot = slotOfPart(id);
     const words = slot && findSlot(slot)?.words;
     if (slot === undefined || words === undefined) return {};
-    const subject = `place:${slot}`;
+    const side = PLACE_SIDES.find((one) => id.endsWith(`-${one}`));
+    const whole = this.placeAt(slot, `place:${slot}`, words);
+    return { places: side ? [this.placeAt(slot, `place:${slot}/${side}`, `${side} ${words} alone`), whole] : [whole] };
+  }
+
+  private placeAt(slot: string, subject: string, words: string) {
     const said = this.service.workspace()?.decisions.find((one) => one.subject === subject)?.value?.choice ?? '';
     const told = (state: PlaceState | undefined): void =>
       void (
@@ -266,7 +271,7 @@ export class JobPage {
         this.added.set(problem);
         if (problem === undefined && state !== undefined) this.service.slot.set(slot);
       });
-    return { place: { words, told, ...(isPlaceState(said) ? { state: said } : {}) } };
+    return { words, told, ...(isPlaceState(said) ? { state: said } : {}) };
   }
 
   /** One part, large: a dialog, or a sheet from the edge of a phone. */
@@ -274,7 +279,7 @@ export class JobPage {
     const { PartSheet, PartDialog } = await import('../drawing/part-dialog');
     const part = this.service.workspace()?.chain.parts.find((p) => p.id === id);
     if (!part) return;
-    const data = { part, job: Number(this.id()), ...this.placeOf(id) };
+    const data = { part, job: Number(this.id()), ...this.placesOf(id) };
     if (matchMedia('(max-width: 700px)').matches) this.sheet.open(PartSheet, { data });
     else this.dialog.open(PartDialog, { data, width: '52rem', maxWidth: '96vw' });
   }
