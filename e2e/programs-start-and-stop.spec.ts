@@ -188,7 +188,7 @@ describe('a catalogue of thousands of units', () => {
       return (await answer.json()) as { pool: number; candidates: { unitId: string }[]; eliminatedCount: number };
     };
     const all = await ask([]);
-    expect(all.pool).toBe(2527);
+    expect(all.pool).toBe(2528);
     const cast = await ask([
       { attribute: 'casting-number', kind: 'mark', value: '44719' },
       { attribute: 'label-code', kind: 'mark', value: 'KE' },

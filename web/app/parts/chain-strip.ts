@@ -171,7 +171,9 @@ function markOf(joint: ChainView['joints'][number], items: readonly StripItem[],
   const master = masters[masters.length - 1];
   const common = { to: joint.to, state: joint.state, words: joint.words, name: `Joint ${joint.from} to ${joint.to}` };
   if (joint.to === 'lines' && master) return [{ ...common, x: master.ink.x + master.ink.width + 16, y: axis }];
-  if (!to) return [];
+  // To a lever comes no pedal that is drawn, nor a joint that anybody touched.
+  const none = !from && joint.from !== 'lines' && joint.words === 'untouched';
+  if (!to || none) return [];
   if (from) return [{ ...common, x: (from.ink.x + from.ink.width + to.ink.x) / 2, y: axis }];
   return [{ ...common, x: to.ink.x - 14, y: to.box.y + to.box.height / 2 }];
 }
