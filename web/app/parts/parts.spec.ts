@@ -6,6 +6,7 @@ import type { Quantity } from '@kerabat/core/base/units';
 import { ChainStrip } from './chain-strip';
 import { QuantityField } from './quantity-field';
 import { STATE_WORDS, StateMark } from './state-mark';
+import '../testing';
 
 beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] }));
 
