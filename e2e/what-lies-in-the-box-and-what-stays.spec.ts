@@ -106,6 +106,10 @@ it('what cannot be seen is asked no more, is told with who said so, and can be a
   await seat.openMenu();
   await seat.keys('ArrowRight');
   await seat.see('Cannot be seen', '.cdk-overlay-container');
+  // The keys are for the menu that opened last as soon as one of its items has the focus.
+  await seat.page.waitForFunction(() =>
+    document.activeElement?.closest('[role=menu]')?.textContent?.includes('Cannot be seen'),
+  );
   // Of the vehicle it is the last of what can be said.
   await seat.keys('End', 'Enter');
   await seat.see('cannot be seen');
