@@ -1,24 +1,16 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Draw, ERRORS, personOf, worldOf } from '@kerabat/core/simulate';
+import { describe, expect, it } from 'vitest';
+import { worldOf } from '@kerabat/core/simulate';
 import { CONVERSIONS } from '@kerabat/core/work/conversion';
-import { premises } from '../main/premises.js';
-import { Follower } from './advice.js';
-import { type JobSpec, placeAt, vehicleOf } from './spec.js';
-import { openWorkshop, type Workshop } from './workshop.js';
+import { seenThrough } from '../testing/seen-through.js';
+import type { JobSpec } from './spec.js';
+import type { Workshop } from './workshop.js';
 
 /**
  * Every conversion, and several in one job, come from the request to a verdict by answering what is asked: nothing is
  * asked that nobody can say, nothing twice, and nothing stays open for want of a question.
  */
 
-/** A person who sees everything: what stays open then is the program's own doing. */
-const unseen = ERRORS.unseen;
-beforeAll(() => void (ERRORS.unseen = 0));
-const shops: Workshop[] = [];
-afterAll(async () => {
-  ERRORS.unseen = unseen;
-  for (const shop of shops) await shop.close();
-});
+const { open, follow } = seenThrough();
 
 /** Drawn nowhere: it changes hoses alone, and the demo has it. */
 const NOT_SIMULATED = ['raised'];
@@ -40,25 +32,12 @@ function jobsOf(first: string, also: readonly string[]): { readonly shop: Worksh
     );
     const slot = vehicle?.conversions.find(({ id }) => id === first)?.places[0]?.slot;
     if (!vehicle || !slot) continue;
-    const shop = openWorkshop(world, premises());
-    shops.push(shop);
+    const shop = open(world);
     const seed = `conversions ${n} ${first}`;
     const spec = { number: n, vehicle: vehicle.id, slot, conversion: first, cause: 'unit', tells: true, seed };
     found.push({ shop, spec: { ...spec, request: 'convert', ...(also.length > 0 ? { also } : {}) } });
   }
   return found;
-}
-
-async function follow({ shop, spec }: { readonly shop: Workshop; readonly spec: JobSpec }) {
-  const vehicle = vehicleOf(shop.world, spec);
-  const place = placeAt(vehicle, spec, spec.slot);
-  if (!place) throw new Error(`no place "${spec.slot}"`);
-  const draw = new Draw(spec.seed);
-  const story: string[] = [];
-  const person = personOf(draw, 'honest');
-  const follower = new Follower({ shop, spec, vehicle, place, person, draw: draw.apart('said'), story });
-  const end = await follower.follow();
-  return { end, story, w: await shop.workOut(follower.job.base()) };
 }
 
 const CASES: (readonly [string, readonly string[]])[] = [
@@ -72,7 +51,8 @@ describe('a conversion closes by what it asks', () => {
     async (first, also) => {
       let jobs = 0;
       for (const one of jobsOf(first, also)) {
-        const { end, story, w } = await follow(one);
+        const { end, story, job } = await follow(one.shop, one.spec);
+        const w = await one.shop.workOut(job.base());
         const what = [one.spec.seed, ...story].join('\n');
         expect(end.end, what).not.toBe('never');
         expect(end.twice, what).toBe(0);

@@ -1,13 +1,12 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { CONSUMES } from '@kerabat/core/list/need';
 import { FIXES } from '@kerabat/core/judge/fix';
-import { Draw, ERRORS, personOf, worldOf } from '@kerabat/core/simulate';
+import { worldOf } from '@kerabat/core/simulate';
 import { CONVERSIONS } from '@kerabat/core/work/conversion';
-import { premises } from '../main/premises.js';
-import { Follower } from './advice.js';
+import { seenThrough } from '../testing/seen-through.js';
 import { consequenceOf } from './consequence.js';
-import { type JobSpec, placeAt, specOf, type TrialRequest, vehicleOf } from './spec.js';
-import { openWorkshop, type Workshop } from './workshop.js';
+import { type JobSpec, specOf, type TrialRequest } from './spec.js';
+import type { Workshop } from './workshop.js';
 
 /**
  * The list is the difference of the two vehicles and what opened joints consume, less what lies in boxes and kits: it
@@ -15,17 +14,9 @@ import { openWorkshop, type Workshop } from './workshop.js';
  * made wrong is noticed.
  */
 
-const unseen = ERRORS.unseen;
-beforeAll(() => void (ERRORS.unseen = 0));
+const { open, follow } = seenThrough();
 const shops: Workshop[] = [];
-afterAll(async () => {
-  ERRORS.unseen = unseen;
-  for (const shop of shops) await shop.close();
-});
-const shopOf = (n: number): Workshop => {
-  const shop = (shops[n] ??= openWorkshop(worldOf(`counting ${n}`, 'honest'), premises()));
-  return shop;
-};
+const shopOf = (n: number): Workshop => (shops[n] ??= open(worldOf(`counting ${n}`, 'honest')));
 
 /** More of them by KERABAT_RUNS. */
 const RUNS = Number(process.env['KERABAT_RUNS'] ?? 1);
@@ -35,13 +26,7 @@ const PLANTED_IN = 12;
 
 /** What is wrong with the list of a job that is followed to its order; undefined where nothing is ordered. */
 async function wrongIn(shop: Workshop, spec: JobSpec) {
-  const vehicle = vehicleOf(shop.world, spec);
-  const place = placeAt(vehicle, spec, spec.slot);
-  if (!place) throw new Error(`no place "${spec.slot}"`);
-  const draw = new Draw(spec.seed);
-  const story: string[] = [];
-  const person = personOf(draw, 'honest');
-  const end = await new Follower({ shop, spec, vehicle, place, person, draw: draw.apart('said'), story }).follow();
+  const { end, story } = await follow(shop, spec);
   if (end.end !== 'safe' && end.end !== 'on-listing') return undefined;
   const { flaws } = consequenceOf(shop.world, spec, end);
   return {

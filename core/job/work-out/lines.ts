@@ -19,7 +19,7 @@ import { findingsIn, orderedByFindings } from './asked.js';
 import { bottlesOf, capsToRead } from './fluids.js';
 import type { SlotInput } from './choose.js';
 import type { JudgedWork } from './judged.js';
-import { itemOfBox } from './rows.js';
+import { itemOfBox } from './box.js';
 import type { SlotResult } from './place-work.js';
 
 /**

@@ -2,20 +2,19 @@ import { lookup } from '../../base/lookup/index.js';
 import type { JobPlace, JobRows, NetworkPart } from '../types.js';
 import type { Refusal } from '../../judge/joint/index.js';
 import type { Listing, Override } from '../../judge/verdict/index.js';
-import { ITEMS } from '../../named/item/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import { type Fact, factOf, SOURCES_FROM_WEAKEST, type UnitDesign, type UnitKind } from '../../named/unit/index.js';
-import { type BoxItem, type ChainFact, PRESENCES } from '../../vehicle/chain/index.js';
+import type { ChainFact } from '../../vehicle/chain/index.js';
 import { type Change, findSlot, placeStateRow, type Slot, SLOTS } from '../../vehicle/place/index.js';
 import { type Evidence, evidenceBase, readingTolerance, slotKey } from '../../vehicle/reading/index.js';
-import type { BoxRecord, PartFact } from './records.js';
+import type { PartFact } from './records.js';
 import type { JobReads } from './reads.js';
+import { boxOf } from './box.js';
 import { listedFor, measuredAt, type SlotChoice, type SlotInput } from './choose.js';
 import { decisionOf, entriesFor } from './decided.js';
 import { differenceOf } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
 import { unansweredIn } from '../question.js';
-import { readSubject } from '../subject.js';
 import { interchangeOf } from './interchange.js';
 
 /** What the places of a vehicle follow from, in a job or in a plan. */
@@ -329,72 +328,4 @@ function refusalsOf(choice: SlotChoice, reads: JobReads): Refusal[] {
   if (!doubted) return [];
   const times = doubted.outcomes?.misfit ?? 0;
   return [{ ...pair, state: 'not-known', by: `${doubted.to} instead of ${doubted.from}, ${times} times` }];
-}
-
-/** The names under which boxes hold small parts, as items, where a list does not say the kind. */
-const ITEM_OF: Readonly<Record<string, BoxItem['item']>> = {
-  'reservoir with cap': 'reservoir',
-  reservoir: 'reservoir',
-  boot: 'boot',
-  rod: 'rod',
-  'seal ring': 'booster-seal',
-  'pressure sensor': 'sensor',
-  sensor: 'sensor',
-  'bench-bleed hose': 'bench-bleed',
-  nuts: 'nut',
-  plugs: 'plug',
-  'blanking plugs': 'plug',
-};
-/** What a line of a box is; undefined when nobody knows. */
-export const itemOfBox = ({ item, kind }: Pick<BoxRecord, 'item' | 'kind'>): BoxItem['item'] | undefined =>
-  kind === '' ? lookup(ITEM_OF, item) : kind;
-const PRESENCE = { included: 'with', 'left-out': 'without', unknown: 'not-known' } as const;
-
-/** Reservoirs that are a part of their own, in the box or not. */
-const APART: readonly unknown[] = ['clipped', 'pinned', 'screwed'];
-
-/**
- * What the box of a number holds, as its list says it and the supplier answered; a reservoir that the unit has and no
- * list speaks of is not known to be in it.
- */
-function boxOf(
-  chosen: UnitDesign,
-  ordered: string | undefined,
-  slot: string,
-  input: PlaceInput,
-  reads: JobReads,
-): BoxItem[] {
-  const number = ordered ?? reads.numbersOf(chosen.id)[0];
-  if (number === undefined) return [];
-  const listed = reads.box(chosen.id, number).flatMap((row): BoxItem[] => {
-    const item = itemOfBox(row);
-    if (item === undefined) return [];
-    const { presence, quantity, thread, size } = row;
-    return [
-      {
-        item,
-        presence: PRESENCE[presence],
-        ...(quantity === null ? {} : { quantity }),
-        ...(thread === null ? {} : { thread }),
-        ...(size === null ? {} : { sizeMm: size }),
-      },
-    ];
-  });
-  const answered = new Map(
-    input.decisions.flatMap(({ subject: text, value }) => {
-      const subject = value && readSubject(text);
-      const said = PRESENCES.find((presence) => presence === value?.choice);
-      const item =
-        subject?.about === 'box' && subject.slot === slot ? ITEMS.find((i) => i === subject.item) : undefined;
-      return item && said ? [[item, said] as const] : [];
-    }),
-  );
-  const silent = APART.includes(factOf(chosen.facts, 'reservoir')?.value) ? (['reservoir'] as const) : [];
-  const unlisted = [...new Set([...answered.keys(), ...silent])].filter(
-    (item) => !listed.some((one) => one.item === item),
-  );
-  return [...listed, ...unlisted.map((item): BoxItem => ({ item, presence: 'not-known', quantity: 1 }))].map((one) => ({
-    ...one,
-    presence: answered.get(one.item) ?? one.presence,
-  }));
 }
