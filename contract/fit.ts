@@ -64,6 +64,7 @@ const measureFields = {
   off: T.Optional(T.String()),
   tool: T.Optional(T.String()),
   minutes: T.Number(),
+  again: T.Optional(T.Literal(true)),
 };
 export const MeasureView = T.Object(measureFields);
 export const MeasurementView = T.Object({
@@ -91,6 +92,8 @@ export const CheckView = T.Object({
 });
 export const JointView = T.Object({
   id: T.String(),
+  /** The other place that is worked on, where it is between the units of two. */
+  with: T.Optional(T.String()),
   words: T.String(),
   place: oneOf(STRIP_PLACES),
   state: FourState,

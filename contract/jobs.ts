@@ -18,7 +18,7 @@ import { FourState, Month, oneOf, Quantity, strict, text, UnitKind, type Same } 
 import { FeelSheet } from './feel.js';
 import { Vehicle } from './catalogue.js';
 import { JudgedView } from './chain.js';
-import { DrawnFact, JointView, MeasurementView } from './fit.js';
+import { DrawnFact, JointView, MeasurementView, MeasureView } from './fit.js';
 import { LookView, OrderSum, PartsListLineView } from './parts-list.js';
 import { WorkStep } from './workcard.js';
 import { evidenceOf, IdentifyAnswer, SplitView, UnitIs } from './identify.js';
@@ -279,6 +279,7 @@ export const SlotWork = T.Object({
   oldBy: T.Optional(T.String()),
   chosen: T.Optional(UnitRef),
   /** Readings that contradict each other: nothing is known by them until one is withdrawn. */
+  readAgain: T.Optional(MeasureView),
   disputes: T.Array(
     T.Object({
       attribute: T.String(),
@@ -289,6 +290,8 @@ export const SlotWork = T.Object({
   joints: T.Array(JointView),
   ports: T.Array(LinePort),
   kits: T.Array(KitView),
+  /** The bore that has to be measured before its kit is ordered. */
+  kitBore: T.Optional(MeasureView),
   /** The unit stays and gets new seals. */
   resealed: T.Boolean(),
 });
@@ -302,6 +305,7 @@ export const NextAct = T.Object({
     place: T.Optional(T.String()),
     joint: T.Optional(T.String()),
     fact: T.Optional(T.String()),
+    or: T.Optional(T.String()),
     at: T.Optional(T.String()),
   }),
 });

@@ -11,13 +11,18 @@ export const jointKey = (id: string): string => id.replace(/[ :]/g, '-');
 
 /** The places that are worked on whose joint or unit this is; a joint of booster and master is told at the master. */
 export function slotOf(joint: JointName, worked: readonly string[]): string | undefined {
+  const slots = slotsOf(joint, worked);
+  return slots.includes('brake-master') ? 'brake-master' : (slots[0] ?? worked[0]);
+}
+
+/** Every place that is worked on whose unit a joint is of: another unit of either may close it. */
+export function slotsOf(joint: JointName, worked: readonly string[]): readonly string[] {
   const about = joint.id.includes(':') ? [joint.id.split(':')[1] ?? ''] : [];
   const ids = [...joint.between.map((ref) => ref.part), ...about];
   const at = (of: (id: string) => Slot | undefined): Slot[] =>
     ids.flatMap((id) => of(id) ?? []).filter((slot) => worked.includes(slot));
   const exact = at(slotOfPart);
-  const slots = exact.length > 0 ? exact : at(slotBeside);
-  return slots.includes('brake-master') ? 'brake-master' : (slots[0] ?? worked[0]);
+  return exact.length > 0 ? exact : at(slotBeside);
 }
 
 /** The slot of a part that goes with a unit: its line, its harness, its carrier. */

@@ -161,6 +161,9 @@ const OF_THE_VEHICLE: ReadonlySet<AttributeName> = new Set<AttributeName>([
 ]);
 export const isOfTheVehicle = (name: AttributeName): boolean => OF_THE_VEHICLE.has(name);
 
+/** Whether a reading at a place says nothing of its unit: what a fork wants is less than its slave can do. */
+export const isOfForkAlone = (name: AttributeName): boolean => name === 'travel';
+
 /**
  * Whether a reading at a place is of what a unit meets there: what is not is of the unit itself, as a booster's pin is
  * at the booster and not at the master.

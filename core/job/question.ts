@@ -5,8 +5,9 @@ import type { Measure, ShownJoint } from './shown.types.js';
 import { readSubject, type Subject } from './subject.js';
 
 /**
- * A question that has no answer: nobody can see it where it is, or its source was asked and did not say. The first
- * takes that way of answering away and never the check; the second moves the check to when the part is there.
+ * A question that has no answer: nobody can see it where it is, or its source was asked and did not say. It is put off,
+ * and asked once more in another way when nothing else is left to do: with more taken off, of another source. Where that
+ * says nothing either it is not asked again; the check stays. Of a new unit it moves to when the part is there.
  */
 
 /** What is asked: of the vehicle or of the new unit, what, and where. */
@@ -16,7 +17,8 @@ export interface Question {
   readonly position?: string;
 }
 
-export const QUESTION_ENDS = ['cannot-be-seen', 'no-answer'] as const;
+/** How it ended; "nowhere" is the second time. */
+export const QUESTION_ENDS = ['cannot-be-seen', 'no-answer', 'nowhere'] as const;
 export type QuestionEnd = (typeof QUESTION_ENDS)[number];
 
 /** "unit/stud-spacing/master" */
@@ -38,19 +40,24 @@ interface Decided {
 type Asked = Extract<Subject, { readonly about: 'asked' }>;
 
 /** The questions of a job that ended without an answer, each with its place and how. */
-function ended(decisions: readonly Decided[]): (Question & { readonly slot: string; readonly end: string })[] {
+function ended(decisions: readonly Decided[]): (Question & { readonly slot: string; readonly end: QuestionEnd })[] {
   return decisions.flatMap(({ subject: text, value }) => {
     const subject = value && readSubject(text);
     if (subject?.about !== 'asked') return [];
     const question = readQuestion((subject satisfies Asked).question);
-    return question ? [{ ...question, slot: subject.slot, end: value?.choice ?? '' }] : [];
+    const end = QUESTION_ENDS.find((one) => one === value?.choice);
+    return question && end ? [{ ...question, slot: subject.slot, end }] : [];
   });
 }
+
+/** How a question of a place ended; undefined where it is open. */
+export const endOf = (question: Question, slot: string, decisions: readonly Decided[]): QuestionEnd | undefined =>
+  ended(decisions).find((one) => one.slot === slot && questionText(one) === questionText(question))?.end;
 
 /** What a source of the new unit was asked without an answer, of the parts of the chain. */
 export const unansweredIn = (decisions: readonly Decided[]): NonNullable<ChainInput['unanswered']> =>
   ended(decisions).flatMap(({ slot, side, attribute, position, end }) =>
-    end !== 'no-answer' || side !== 'unit'
+    end === 'cannot-be-seen' || side !== 'unit'
       ? []
       : partsOf(slot as Slot).flatMap((part) => [
           { part, attribute, ...(position === undefined ? {} : { position }) },
@@ -59,15 +66,18 @@ export const unansweredIn = (decisions: readonly Decided[]): NonNullable<ChainIn
         ]),
   );
 
-/** Joints without the ways of answering that were taken away. */
+/** Joints whose questions without an answer are put off until nothing else is left, and gone after the second time. */
 export function withoutEnded(joints: readonly ShownJoint[], decisions: readonly Decided[]): ShownJoint[] {
-  const gone = new Set(ended(decisions).map((question) => `${question.slot}/${questionText(question)}`));
-  if (gone.size === 0) return [...joints];
+  const ends = new Map(ended(decisions).map((one) => [`${one.slot}/${questionText(one)}`, one.end]));
+  if (ends.size === 0) return [...joints];
   return joints.map((joint) => ({
     ...joint,
     checks: joint.checks.map((check) => ({
       ...check,
-      measures: check.measures.filter((measure) => !gone.has(`${measure.slot}/${questionText(measure)}`)),
+      measures: check.measures.flatMap((measure) => {
+        const end = ends.get(`${measure.slot}/${questionText(measure)}`);
+        return end === undefined ? [measure] : end === 'nowhere' ? [] : [{ ...measure, again: true as const }];
+      }),
     })),
   }));
 }

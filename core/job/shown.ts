@@ -8,7 +8,7 @@ import type { Origin } from '../vehicle/reading/index.js';
 import { drawerOf } from './drawn.js';
 import { fixKey, hasAnswered, type JointName, type JudgedChain, outlookOf } from './fixes.js';
 import { foldSides } from './fold.js';
-import { jointKey, jointWords, placeOf, slotOf } from './names.js';
+import { jointKey, jointWords, placeOf, slotOf, slotsOf } from './names.js';
 import type { ShownCheck, ShownFix, ShownJoint } from './shown.types.js';
 import { measuresOf, sidesOf, workingOf } from './sides.js';
 
@@ -31,6 +31,12 @@ const RANK_WORDS = {
   receive: 'when the part is there',
   tells: 'for whoever fits it',
 } as const;
+
+/** The other place that is worked on whose unit a joint is of. */
+function beside(slot: string, slots: readonly string[]): Pick<ShownJoint, 'with'> {
+  const other = slots.find((one) => one !== slot);
+  return other === undefined ? {} : { with: other };
+}
 
 /** The judged joints of each place that is worked on, with the fixes that are offered and those that were taken. */
 export function shownJoints(judged: JudgedChain, worked: readonly string[]): ShownJoint[] {
@@ -63,6 +69,7 @@ export function shownJoints(judged: JudgedChain, worked: readonly string[]): Sho
         place: placeOf(joint, codes, slot),
         state,
         checks,
+        ...beside(slot, slotsOf(joint, worked)),
         ...(joint.line ? { line: joint.line } : {}),
         ...(drawn ? { drawn } : {}),
       },

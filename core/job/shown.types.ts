@@ -26,6 +26,8 @@ export interface Measure {
   readonly off?: string;
   readonly tool?: string;
   readonly minutes: number;
+  /** It was asked and could not be had: once more in another way, when nothing else is left. */
+  readonly again?: true;
 }
 
 /** A fix as it is offered and taken: accepting it changes the chain, which is judged again. */
@@ -83,6 +85,8 @@ export interface ShownCheck {
 export interface ShownJoint {
   readonly id: string;
   readonly slot: string;
+  /** The other place that is worked on, where it is between the units of two. */
+  readonly with?: string;
   readonly words: string;
   readonly place: StripPlace;
   readonly state: FourState;

@@ -83,8 +83,8 @@ const askedFault: Check<'asked'> = ({ question }, { value }) => {
   if (!asked) return { at: '/subject', sentence: `"${question}" is nothing that is asked.` };
   const whom = (value.detail ?? '').trim();
   if (!QUESTION_ENDS.some((end) => end === value.choice))
-    return choiceFault('A question ends in cannot-be-seen or no-answer.');
-  if (value.choice === 'cannot-be-seen')
+    return choiceFault('A question ends in cannot-be-seen, no-answer or nowhere.');
+  if (value.choice !== 'no-answer')
     return whom === '' ? undefined : { at: '/value/detail', sentence: 'Nothing more is said with this decision.' };
   if (asked.side !== 'unit')
     return choiceFault('Only of the new unit a source can be asked: the vehicle is looked at.');

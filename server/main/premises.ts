@@ -9,6 +9,7 @@ import type { Workspace } from '@kerabat/contract';
 import { openDirectory } from '../base/db/directory.js';
 import { chassisService } from '../outside/chassis/service.js';
 import { instrumentFeed } from '../outside/devices/feed.js';
+import type { Reading } from '../trial/job.js';
 import { type Premises, TRIAL_DAY } from '../trial/workshop.js';
 import { makeApp } from './app.js';
 import { storesOf } from './stores.js';
@@ -44,6 +45,11 @@ export function premises(): Premises {
         if ('tell' in act) {
           const { tell: line, slot, onVehicle } = act;
           await send(`${base}/jobs/${id}/bench-line`, 'POST', { line, slot, onVehicle });
+        } else if ('takeBack' in act) {
+          const { work } = (await send(`${base}/jobs/${id}`, 'GET')) as Workspace;
+          const reading = work.flatMap(({ evidence }) => evidence).find((one) => isSame(one, act.takeBack));
+          if (!reading) throw new Error(`no reading ${JSON.stringify(act.takeBack)}`);
+          await send(`${base}/jobs/${id}/evidence/${reading.id}/withdraw`, 'POST');
         } else {
           const seen = versions.get(act.decide) ?? 0;
           versions.set(act.decide, seen + 1);
@@ -63,6 +69,9 @@ export function premises(): Premises {
   };
 }
 
+const isSame = (one: Partial<Reading>, { slot, attribute, position, value }: Reading): boolean =>
+  one.slot === slot && one.attribute === attribute && one.position === position && one.value === value;
+
 /** Asks the server; throws what it says where it refuses. */
 async function send(address: string, method: string, body?: unknown, seen?: number): Promise<unknown> {
   const answer = await fetch(address, {
@@ -75,5 +84,5 @@ async function send(address: string, method: string, body?: unknown, seen?: numb
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   });
   if (!answer.ok) throw new Error(`${method} ${address}: ${answer.status} ${await answer.text()}`);
-  return answer.json();
+  return answer.status === 204 ? undefined : answer.json();
 }

@@ -1,4 +1,5 @@
 import type { SlotWork, Workspace } from '@kerabat/contract';
+import { benchWord } from '@kerabat/core/find/identify';
 import { attribute, type AttributeName, findAttribute } from '@kerabat/core/named/attribute';
 import { questionText } from '@kerabat/core/job';
 import { said, type Thing, type TrueFact } from '@kerabat/core/simulate';
@@ -37,6 +38,7 @@ export class Follower {
   private asked = 0;
   private twice = 0;
   private unanswered = 0;
+  private again = 0;
   private minutes = 0;
 
   constructor(private readonly seat: Seat) {
@@ -67,9 +69,17 @@ export class Follower {
       case 'check':
       case 'identify':
       case 'confirm-unit':
-        return this.identify(work, w.next.act === 'confirm-unit');
+        return this.identify(
+          work,
+          w.next.act === 'confirm-unit',
+          w.safety.blockers.some(({ key }) => key === `${work.slot}/excluded`),
+        );
+      case 'read-again':
+        return this.readAgain(work);
+      case 'dispute':
+        return this.settle(work);
       case 'choose':
-        return this.choose(work);
+        return this.choose(w, work);
       case 'measure':
         return this.measure(w);
       case 'fix':
@@ -111,23 +121,35 @@ export class Follower {
   }
 
   /** The first check that was not asked yet; the likeliest unit where nothing more can be checked. */
-  private identify({ slot, identification, old }: SlotWork, confirm: boolean): boolean {
+  private identify({ slot, identification, old }: SlotWork, confirm: boolean, excluded: boolean): boolean {
     const check = identification.nextChecks.find((one) => !this.done.has(keyOf(slot, one)));
-    const best = identification.candidates[0]?.unitId;
+    const { verdict, candidates } = identification;
+    const contradicts = verdict === 'contradictory' || excluded;
+    // Where it contradicts itself a person says the one that everything speaks for.
+    const best = contradicts ? candidates.find((one) => one.disagrees.length === 0) : candidates[0];
     // What the record names already is not made surer by saying it again.
-    if (!confirm && !check && old !== undefined) return false;
+    if (!confirm && !check && old !== undefined && !contradicts) return false;
     if (confirm || !check)
-      return best !== undefined && this.once(`old ${best}`, () => this.job.decide(`old:${slot}`, best));
+      return best !== undefined && this.once(`old ${best.unitId}`, () => this.job.decide(`old:${slot}`, best.unitId));
     this.done.add(keyOf(slot, check));
     this.answer(this.there(slot), check, slot, true);
     return true;
   }
 
-  private choose({ slot, old }: SlotWork): boolean {
-    const id = this.offers(slot, old?.unitId).find((one) => !this.done.has(`unit ${slot} ${one}`));
+  /** The next that is offered, at the place that is named or at the one that may be changed instead. */
+  private choose(w: Workspace, { slot }: SlotWork): boolean {
+    const or = w.next?.target.or;
+    return this.chooseAt(w, slot) || (or !== undefined && this.chooseAt(w, or));
+  }
+  private chooseAt({ work }: Workspace, slot: string): boolean {
+    const old = work.find((one) => one.slot === slot)?.old?.unitId;
+    // A unit that did not go beside one may go beside another.
+    const keyWith = (id: string): string =>
+      `units ${work.map((one) => `${one.slot} ${one.slot === slot ? id : (one.chosen?.unitId ?? '')}`).join()}`;
+    const id = this.offers(slot, old).find((one) => !this.done.has(keyWith(one)));
     if (id === undefined) return false;
     const number = this.seat.shop.world.units.get(id)?.number ?? '';
-    return this.once(`unit ${slot} ${id}`, () => this.job.decide(`unit:${slot}`, id, number));
+    return this.once(keyWith(id), () => this.job.decide(`unit:${slot}`, id, number));
   }
 
   /** What may be ordered: what sellers offer for the purpose, or the unit itself and what is listed for it. */
@@ -155,7 +177,8 @@ export class Follower {
     if (!m) return false;
     const { vehicle, shop, spec } = this.seat;
     const chosen = w.work.find(({ slot }) => slot === m.slot)?.chosen?.unitId ?? '';
-    const key = `measure ${m.key} ${m.side === 'unit' ? chosen : ''}`;
+    const key = `measure ${m.key} ${m.side === 'unit' ? chosen : ''}${m.again ? ' again' : ''}`;
+    if (m.again && !this.done.has(key)) this.again += 1;
     // Asked again where a caliper was too coarse: by a micrometer then.
     const tool = this.done.has(key) ? 'micrometer' : 'caliper';
     if (tool === 'micrometer' && (!isCoarse(w, m) || this.done.has(`${key} finer`))) {
@@ -166,14 +189,51 @@ export class Follower {
     const ofUnit = m.side === 'unit';
     const side = placeAt(vehicle, spec, m.slot)?.side ?? [];
     // What is asked of the vehicle may be of the unit that is on it, and the other way round: people look where it is.
-    const facts = ofUnit
-      ? [...(shop.world.units.get(chosen)?.facts ?? []), ...side]
-      : [...side, ...this.there(m.slot), ...BETWEEN];
+    const facts = ofUnit ? [...(shop.world.units.get(chosen)?.facts ?? []), ...side] : this.beside(m.slot);
     if (this.answer(facts, m, ofUnit ? `unit:${chosen}` : m.slot, !ofUnit, tool)) return true;
     // Whoever cannot say so says that, and goes on.
     const question = questionText({ side: m.side, attribute: m.attribute as AttributeName, ...positionOf(m) });
-    if (ofUnit) this.job.decide(`asked:${m.slot}/${question}`, 'no-answer', 'the seller');
-    else this.job.decide(`asked:${m.slot}/${question}`, 'cannot-be-seen');
+    const subject = `asked:${m.slot}/${question}`;
+    if (m.again) this.job.decide(subject, 'nowhere');
+    else if (ofUnit) this.job.decide(subject, 'no-answer', 'the seller');
+    else this.job.decide(subject, 'cannot-be-seen');
+    return true;
+  }
+
+  /** What is true at a place of the vehicle. */
+  private beside(slot: string): readonly TrueFact[] {
+    const { vehicle, spec } = this.seat;
+    return [...(placeAt(vehicle, spec, slot)?.side ?? []), ...this.there(slot), ...BETWEEN];
+  }
+
+  /** Takes a reading once more, by the finest that there is. */
+  private readAgain({ slot, readAgain }: SlotWork): boolean {
+    if (!readAgain || this.done.has(`again ${keyOf(slot, readAgain)}`)) return false;
+    this.done.add(`again ${keyOf(slot, readAgain)}`);
+    return this.answer(this.there(slot), readAgain, slot, true, 'micrometer');
+  }
+
+  /** Of readings that contradict each other the one that stands alone is taken back; of two a third is read first. */
+  private settle({ slot, disputes, chosen }: SlotWork): boolean {
+    const readings = this.job.readingsLike(disputes[0]?.readings[0]?.id ?? 0);
+    const [one] = readings;
+    const row = one && findAttribute(one.attribute);
+    if (!one || !row || this.done.has(`settled ${readings.map(({ id }) => id).join()}`)) return false;
+    this.done.add(`settled ${readings.map(({ id }) => id).join()}`);
+    if (readings.length === 2) {
+      const ofUnit = one.slot !== slot;
+      const facts = ofUnit ? (this.seat.shop.world.units.get(chosen?.unitId ?? '')?.facts ?? []) : this.beside(slot);
+      const asked = { ...one, line: benchWord(row.name, one.position) };
+      if (!this.answer(facts, asked, one.slot, !ofUnit, 'micrometer')) return false;
+    }
+    const now = this.job.readingsLike(one.id);
+    const apart = (a: (typeof now)[number], b: (typeof now)[number]): number =>
+      a.figure === undefined || b.figure === undefined ? Number(a.value !== b.value) : Math.abs(a.figure - b.figure);
+    const from = (a: (typeof now)[number]): number => Math.min(...now.map((b) => (a === b ? Infinity : apart(a, b))));
+    const [alone] = [...now].sort((a, b) => from(b) - from(a));
+    if (!alone) return false;
+    this.seat.story.push(`took back: ${alone.attribute} ${alone.value}`);
+    this.job.withdraw(alone);
     return true;
   }
 
@@ -214,8 +274,8 @@ export class Follower {
   }
 
   private async ended(end: End['end'], acts: number, w?: Workspace): Promise<End> {
-    const { asked, twice, unanswered, minutes, job, seat } = this;
-    const counts = { acts, asked, twice, unanswered, minutes };
+    const { asked, twice, again, unanswered, minutes, job, seat } = this;
+    const counts = { acts, asked, twice, again, unanswered, minutes };
     if (!w) return { end, units: {}, fixes: [], receive: [], askedFor: [], ...counts };
     const kit = w.work.flatMap(({ kits, resealed }) => (resealed ? kits.filter(({ chosen }) => chosen) : []))[0]?.id;
     return {

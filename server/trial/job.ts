@@ -8,6 +8,7 @@ import {
   readSubject,
 } from '@kerabat/core/job';
 import type { TrueVehicle } from '@kerabat/core/simulate';
+import { evidenceBase } from '@kerabat/core/vehicle/reading';
 import { trialSettings } from './plant.js';
 import type { JobSpec } from './spec.js';
 
@@ -15,13 +16,23 @@ import type { JobSpec } from './spec.js';
 
 const AT = '2024-01-01T00:00:00.000Z';
 
+/** A reading as it stands in a job. */
+export interface Reading {
+  readonly slot: string;
+  readonly attribute: string;
+  readonly position?: string;
+  readonly value: string;
+}
+
 /** Something that was done in a job, as somebody would do it at the counter. */
 export type Act =
   | { readonly tell: string; readonly slot: string; readonly onVehicle: boolean }
+  | { readonly takeBack: Reading }
   | { readonly decide: string; readonly value: { readonly choice: string; readonly detail?: string } };
 
 export class TrialJob {
-  private readonly evidence: EvidenceRecord[] = [];
+  private evidence: EvidenceRecord[] = [];
+  private told = 0;
   private readonly decisions = new Map<string, DecisionRecord>();
   /** Everything that was done, in order. */
   readonly acts: Act[] = [];
@@ -84,8 +95,8 @@ export class TrialJob {
     for (const item of [read.evidence, ...(read.also ? [read.also] : [])])
       this.evidence.push({
         view: {
-          id: this.evidence.length + 1,
-          uid: `evidence-${this.evidence.length + 1}`,
+          id: ++this.told,
+          uid: `evidence-${this.told}`,
           slot,
           attribute: item.attribute,
           ...(item.position === undefined ? {} : { position: item.position }),
@@ -101,6 +112,29 @@ export class TrialJob {
         item: { ...item, onVehicle },
       });
     return undefined;
+  }
+
+  /** The readings of one thing that stand, in their order. */
+  readingsLike(id: number): readonly (Reading & { readonly id: number; readonly figure: number | undefined })[] {
+    const one = this.evidence.find(({ view }) => view.id === id)?.view;
+    return this.evidence
+      .filter(({ view }) => view.slot === one?.slot && view.attribute === one.attribute)
+      .filter(({ view }) => view.position === one?.position)
+      .map(({ view: { id: own, slot, attribute, position, value }, item }) => ({
+        id: own,
+        slot,
+        attribute,
+        ...(position === undefined ? {} : { position }),
+        value,
+        figure: typeof item.value === 'number' ? (evidenceBase(item) as number) : undefined,
+      }));
+  }
+
+  /** Takes a reading back. */
+  withdraw({ id, ...reading }: Reading & { readonly id: number }): void {
+    this.evidence = this.evidence.filter(({ view }) => view.id !== id);
+    const { slot, attribute, position, value } = reading;
+    this.acts.push({ takeBack: { slot, attribute, ...(position === undefined ? {} : { position }), value } });
   }
 
   decide(subject: string, choice: string, detail?: string): void {

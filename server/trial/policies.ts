@@ -4,7 +4,7 @@ import type { End, Seat } from './types.js';
 
 /** People who do not follow the advice: by the record, by the label, by measuring, by care. */
 
-const NONE = { fixes: [], receive: [], askedFor: [], acts: 0, twice: 0, unanswered: 0 };
+const NONE = { fixes: [], receive: [], askedFor: [], acts: 0, twice: 0, again: 0, unanswered: 0 };
 const order = ({ spec }: Seat, unit: string | undefined, asked: number, minutes: number): End =>
   unit === undefined
     ? { end: 'nothing', units: {}, ...NONE, asked, minutes }

@@ -27,6 +27,7 @@ export interface Line {
   readonly seen: number;
   readonly asked: number;
   readonly twice: number;
+  readonly again: number;
   readonly unanswered: number;
   readonly minutes: number;
   readonly overHttp: number;
@@ -70,6 +71,7 @@ export function lineOf(
     seen: count((o) => isWrongSafe(o) && o.seenOnReceipt),
     asked: sum(({ asked }) => asked),
     twice: sum(({ twice }) => twice),
+    again: sum(({ again }) => again),
     unanswered: sum(({ unanswered }) => unanswered),
     minutes: sum(({ minutes }) => minutes),
     overHttp: count(({ overHttp }) => overHttp !== undefined),
@@ -123,6 +125,7 @@ const COLUMNS: readonly (readonly [string, (line: Line) => string])[] = [
   ['needless', ({ needless }) => String(needless)],
   ['asked', ({ asked, jobs }) => mean(asked, jobs)],
   ['twice', ({ twice }) => String(twice)],
+  ['another way', ({ again }) => String(again)],
   ['unanswered', ({ unanswered }) => String(unanswered)],
   ['minutes', ({ minutes, jobs }) => mean(minutes, jobs)],
   ['HTTP', ({ overHttp, differOverHttp }) => (overHttp === 0 ? '-' : `${overHttp - differOverHttp} of ${overHttp}`)],

@@ -41,6 +41,8 @@ export interface End {
   readonly asked: number;
   /** Questions that were asked although they had been answered. */
   readonly twice: number;
+  /** Questions that could not be answered at first and were asked in another way. */
+  readonly again: number;
   readonly unanswered: number;
   readonly minutes: number;
 }

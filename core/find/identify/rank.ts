@@ -1,4 +1,4 @@
-import { attribute } from '../../named/attribute/index.js';
+import { attribute, type AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import { type Evidence, slotKey } from '../../vehicle/reading/index.js';
 import { type NextCheck, nextChecks, type UnitIs } from './gain.js';
@@ -61,7 +61,7 @@ export interface Identification {
   readonly eliminated: readonly Candidate[];
   readonly eliminatedCount: number;
   readonly oddOneOut?: OddOneOut;
-  /** For each mark that was read the units that it is recorded for, as many as a list shows. */
+  /** For each mark that names a unit and was read the units that it is recorded for, as many as a list shows. */
   readonly marks: readonly { readonly attribute: string; readonly of: readonly string[] }[];
   readonly didYouRead: readonly DidYouRead[];
   readonly swapped?: Swapped;
@@ -127,7 +127,7 @@ export function identify(pool: Pool, question: Question): Identification {
     eliminated: out.map(candidate),
     eliminatedCount: outCount,
     ...(oddPiece ? { oddOneOut: oddPiece } : {}),
-    marks: weights.flatMap((w) => (w.evidence.kind === 'mark' ? [carriers(w, pool, limit)] : [])),
+    marks: weights.flatMap((w) => (namesUnit(w.evidence) ? [carriers(w, pool, limit)] : [])),
     didYouRead: didYouRead(weights),
     ...(left ? { swapped: left } : {}),
     nextChecks: checks,
@@ -279,6 +279,11 @@ function standingOf(weights: readonly Weights[], { p, live }: Shares, line: numb
     surprise: () => weights.map((w) => surpriseOf(w, p)),
   };
 }
+
+/** Marks that one design has and no other: a plug, or that there is none, is of many. */
+const NAMING: readonly AttributeName[] = ['casting-number', 'label-code'];
+const namesUnit = ({ attribute: name, kind, value }: Evidence): boolean =>
+  kind === 'mark' && value !== null && NAMING.includes(name);
 
 function carriers(
   { evidence, column, says }: Weights,

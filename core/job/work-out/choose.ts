@@ -12,7 +12,7 @@ import { subjectText } from '../subject.js';
 import { attribute, findAttribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Fact, UnitDesign, UnitKind } from '../../named/unit/index.js';
-import { isOfNeighbour } from '../places.data.js';
+import { isOfForkAlone, isOfNeighbour } from '../places.data.js';
 import { findSlot, type PlaceSide, type PlaceState, placeStateRow } from '../../vehicle/place/index.js';
 import { type Evidence, factOfEvidence, readingTolerance, settle } from '../../vehicle/reading/index.js';
 import type { Plans } from '../../work/conversion/index.js';
@@ -130,7 +130,7 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
     slot,
     kinds: findSlot(slot)?.kinds ?? [],
     evidence: [
-      ...measuredAt(slot, input).filter((e) => !attribute(e.attribute).vehicle),
+      ...measuredAt(slot, input).filter((e) => !attribute(e.attribute).vehicle && !isOfForkAlone(e.attribute)),
       ...vehicleEvidence(input.known, fitted),
     ],
     fitted,

@@ -1,10 +1,14 @@
 import type { KitView, SlotWork } from './workspace.js';
 import { judgeKit, KIT_ANSWERS, type KitJudgement, type KitRecord } from '../../list/kit/index.js';
-import { numberOf, type UnitDesign } from '../../named/unit/index.js';
+import { type Fact, numberOf, type UnitDesign } from '../../named/unit/index.js';
 import { kitSentence } from '../../tell/words/index.js';
 import { findSlot } from '../../vehicle/place/index.js';
+import { factOfEvidence, readingTolerance, settle } from '../../vehicle/reading/index.js';
+import { measureOf } from '../measurements.js';
+import { endOf, type Question } from '../question.js';
+import type { Measure } from '../shown.types.js';
 import type { JobReads } from './reads.js';
-import { type SlotInput } from './choose.js';
+import { measuredAt, type SlotInput } from './choose.js';
 import { decisionOf } from './decided.js';
 
 /** Something beside the joints that an order waits for, or that is looked at when the part is there. */
@@ -32,12 +36,15 @@ export function kitsFor(
 ): { readonly views: KitView[]; readonly chosen?: JudgedKit } {
   const decided = decisionOf(input.decisions, { about: 'kit', slot });
   const needed = reads.piecesOf(unit.id);
+  const sealed = withBore(unit, slot, input);
+  const unseen = endOf(BORE, slot, input.decisions) === 'nowhere';
   const all = reads
-    .kits(unit.id, unit.kind, numberOf(unit.facts, 'bore') ?? -1, input.settings.oneSizeWithin)
+    .kits(unit.id, unit.kind, numberOf(sealed.facts, 'bore') ?? -1, input.settings.oneSizeWithin)
     .map((kit): JudgedKit => {
       const asked = decided?.choice === kit.id ? KIT_ANSWERS.find((a) => a === decided.detail) : undefined;
-      const judged = judgeKit(unit, kit, needed, {
+      const judged = judgeKit(sealed, kit, needed, {
         settings: input.settings,
+        unseen,
         ...(cap === undefined ? {} : { cap }),
         ...(input.known.built === undefined ? {} : { built: input.known.built }),
         ...(asked === undefined ? {} : { asked }),
@@ -46,6 +53,32 @@ export function kitsFor(
     });
   const chosen = all.find(({ kit }) => kit.id === decided?.choice);
   return { views: all.map((one) => viewOf(one, one === chosen)), ...(chosen ? { chosen } : {}) };
+}
+
+const BORE: Question = { side: 'vehicle', attribute: 'bore' };
+
+/** The unit that gets new seals, with its bore as it was measured where nobody recorded it. */
+function withBore(unit: UnitDesign, slot: string, { evidence, settings }: SlotInput): UnitDesign {
+  if (numberOf(unit.facts, 'bore') !== undefined) return unit;
+  const read = measuredAt(slot, { evidence }).filter(({ attribute }) => attribute === 'bore');
+  const facts = read.map((item): Fact => {
+    const tolerance = readingTolerance(item, settings);
+    return { ...factOfEvidence(item, 'measured on the unit'), ...(tolerance === undefined ? {} : { tolerance }) };
+  });
+  const settled = settle(facts, []);
+  return settled?.is === 'known' ? { ...unit, facts: [...unit.facts, settled.of] } : unit;
+}
+
+/** The bore of a unit that gets new seals, where it has to be measured before a kit is ordered. */
+export function boreToMeasure(
+  kit: JudgedKit | undefined,
+  slot: string,
+  { decisions }: Pick<SlotInput, 'decisions'>,
+): Measure | undefined {
+  if (kit?.judged.code !== 'bore-not-known') return undefined;
+  const end = endOf(BORE, slot, decisions);
+  if (end === 'nowhere') return undefined;
+  return { ...measureOf(slot, BORE.side, BORE.attribute), ...(end === undefined ? {} : { again: true as const }) };
 }
 
 const viewOf = ({ kit, judged, sentence }: JudgedKit, chosen: boolean): SlotWork['kits'][number] => ({
@@ -69,19 +102,19 @@ const viewOf = ({ kit, judged, sentence }: JudgedKit, chosen: boolean): SlotWork
  */
 export function kitReasons(
   places: readonly { readonly slot: string; readonly resealed: boolean; readonly kit?: JudgedKit }[],
-): { readonly must: Beside[]; readonly receive: Beside[] } {
+): Readonly<Record<KitJudgement['rank'], Beside[]>> {
   const open = places.flatMap(({ slot, kit }) => {
     const state = kit?.judged.state;
     if (!kit || (state !== 'does-not-fit' && state !== 'not-known')) return [];
     const words =
       `the kit for the ${findSlot(slot)?.words ?? slot} ` +
       `${state === 'does-not-fit' ? 'does not fit' : 'is not known to fit'}`;
-    return [{ rank: kit.judged.rank, words, sentence: kit.sentence }];
+    return [{ rank: kit.judged.rank, key: `${slot}/kit`, words, sentence: kit.sentence }];
   });
-  const of = (rank: 'must' | 'receive'): Beside[] =>
-    open.filter((one) => one.rank === rank).map(({ words, sentence }) => ({ words, sentence }));
+  const of = (rank: KitJudgement['rank']): Beside[] =>
+    open.filter((one) => one.rank === rank).map(({ rank: _rank, ...one }) => one);
   const without = places
     .filter(({ resealed, kit }) => resealed && !kit)
     .map(({ slot }) => ({ words: `no seal kit is chosen for the ${findSlot(slot)?.words ?? slot}` }));
-  return { must: [...of('must'), ...without], receive: of('receive') };
+  return { must: [...of('must'), ...without], listing: of('listing'), receive: of('receive') };
 }

@@ -1,5 +1,6 @@
-import { seenKey, unsaidKey, whichKey } from './safety.js';
-import type { ShownCheck } from '../shown.types.js';
+import { SAID } from './choose.js';
+import { CONTRADICTORY, excludedKey, seenKey, unsaidKey, whichKey } from './safety.js';
+import type { Measure, ShownCheck } from '../shown.types.js';
 import type { NextAct, SlotWork, Workspace } from './workspace.js';
 
 type Done = Omit<Workspace, 'next'>;
@@ -37,6 +38,8 @@ export function nextAct(w: Done): NextAct {
     w.safety.blockers.some(({ key }) => key === whichKey(slot) || key === unsaidKey(slot)),
   );
   if (open) return identifying(open);
+  const contradicted = resolving(w);
+  if (contradicted) return contradicted;
   const unsealed = w.work.find((work) => work.resealed && !work.kits.some((kit) => kit.chosen));
   if (unsealed)
     return {
@@ -44,8 +47,38 @@ export function nextAct(w: Done): NextAct {
       act: 'kit',
       target: { stage: 'kit', place: unsealed.slot },
     };
+  const unbored = w.work.find(({ kitBore }) => kitBore && !kitBore.again);
+  if (unbored?.kitBore) return measuringBore(unbored, `Measure the bore of the ${unbored.words}`);
   return closing(w) ?? settling(w) ?? lookingAtTheOld(w) ?? ordering(w);
 }
+
+/** Where what was seen contradicts itself or the unit that is taken to be there: read again, look further, say it. */
+function resolving(w: Done): NextAct | undefined {
+  const is = (key: string): boolean => w.safety.blockers.some((one) => one.key === key);
+  const work = w.work.find(
+    ({ slot, identification, oldBy }) =>
+      is(excludedKey(slot)) ||
+      (is(CONTRADICTORY) && identification.verdict === 'contradictory' && oldBy?.startsWith(SAID) !== true),
+  );
+  if (!work) return undefined;
+  const { slot: place, words, readAgain, identification } = work;
+  const target = { stage: 'identify', place } as const;
+  if (readAgain)
+    return {
+      words: `Read once more: ${readAgain.what} of the ${words}`,
+      act: 'read-again',
+      target: { ...target, fact: readAgain.attribute },
+    };
+  const [check] = identification.nextChecks;
+  if (check && !is(excludedKey(place))) return checking(work, check);
+  return { words: `Say which ${words} it is`, act: 'confirm-unit', target };
+}
+
+const measuringBore = ({ slot: place }: SlotWork, words: string): NextAct => ({
+  words,
+  act: 'measure',
+  target: { stage: 'kit', place, fact: 'bore' },
+});
 
 /** Whether it has to be known which unit is there: not where one stays, unless another was fitted than is recorded. */
 const isNamed = ({ left, state }: SlotWork): boolean =>
@@ -90,29 +123,63 @@ function closing(w: Done): NextAct | undefined {
     const wanted = bad.find((check) => check.decides === 'wanted');
     const target = { stage: 'joints', place: work.slot, joint: id } as const;
     if (wanted) return { words: `Confirm: ${wanted.words}`, act: 'confirm-wanted', target };
-    if (bad.some((check) => check.fixes.length === 0))
-      return {
-        words: `Choose another ${work.words}: ${joint.words} has no fix`,
-        act: 'choose',
-        target: { stage: 'interchange', place: work.slot },
-      };
+    if (bad.some((check) => check.fixes.length === 0)) return choosingAnother(work, joint, w);
     return { words: `Fix: ${joint.words}`, act: 'fix', target };
   }
   for (const { work, joint, id } of open.filter((one) => one.joint.state === 'not-known')) {
-    const first = decides(joint).flatMap((check) => check.measures)[0];
-    if (first)
-      return {
-        words: `Measure ${first.what}${ofWhich(first, w)}`,
-        act: 'measure',
-        target: {
-          stage: 'joints',
-          place: work.slot,
-          joint: id,
-          fact: first.attribute,
-          ...(first.slot === work.slot ? {} : { at: first.slot }),
-        },
-      };
+    const first = decides(joint)
+      .flatMap((check) => check.measures)
+      .find(({ again }) => !again);
+    if (first) return measuring(first, `Measure ${first.what}`, { work, id }, w);
   }
+  return undefined;
+}
+
+/** Another unit for a place that has no way out; of a joint between two that go in either may be another. */
+function choosingAnother(work: SlotWork, joint: SlotWork['joints'][number], w: Done): NextAct {
+  const { words, with: beside } = joint;
+  const other = w.work.find(({ slot, chosen, resealed }) => slot === beside && chosen && !resealed);
+  const named = other ? `${work.words} or ${other.words}` : work.words;
+  return {
+    words: `Choose another ${named}: ${words} has no fix`,
+    act: 'choose',
+    target: { stage: 'interchange', place: work.slot, ...(other ? { or: other.slot } : {}) },
+  };
+}
+
+/** Enters a figure that a joint of a place waits for. */
+const measuring = (
+  measure: Measure,
+  words: string,
+  { work, id }: { readonly work: SlotWork; readonly id: string },
+  w: Done,
+): NextAct => ({
+  words: `${words}${ofWhich(measure, w)}`,
+  act: 'measure',
+  target: {
+    stage: 'joints',
+    place: work.slot,
+    joint: id,
+    fact: measure.attribute,
+    ...(measure.slot === work.slot ? {} : { at: measure.slot }),
+  },
+});
+
+/** What could not be had the first time, when nothing else is left: another source, or another look. */
+function anotherWay(w: Done): NextAct | undefined {
+  const unbored = w.work.find(({ kitBore }) => kitBore);
+  if (unbored) return measuringBore(unbored, `Look again: bore of the ${unbored.words}`);
+  const overridden = new Set(w.safety.overridden.map(({ joint }) => joint));
+  for (const work of w.work)
+    for (const joint of work.joints) {
+      const id = `${work.slot}/${joint.id}`;
+      if (joint.state !== 'not-known' || overridden.has(id)) continue;
+      const measure = decides(joint).flatMap((check) => check.measures)[0];
+      if (!measure) continue;
+      const how = measure.side === 'unit' ? 'Ask somebody else' : 'Look again';
+      const first = measure.off === undefined ? '' : `, off first: ${measure.off}`;
+      return measuring(measure, `${how}: ${measure.what}${first}`, { work, id }, w);
+    }
   return undefined;
 }
 
@@ -124,6 +191,8 @@ function settling(w: Done): NextAct | undefined {
   if (w.safety.mayOrder) return undefined;
   const fluid = w.fluids.find((f) => f.state === 'does-not-fit' || f.state === 'not-known');
   if (fluid) return { words: `Settle the ${fluid.system} fluid`, act: 'fluid', target: { stage: 'kit' } };
+  const another = anotherWay(w);
+  if (another) return another;
   const [reason] = w.safety.blockers;
   if (!reason) return undefined;
   const joints = w.work.flatMap((work) => work.joints.map((joint) => ({ ...joint, id: `${work.slot}/${joint.id}` })));

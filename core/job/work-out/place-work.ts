@@ -13,7 +13,8 @@ import { disputedIn, knownSide, type KnownSide } from '../../vehicle/reading/ind
 import type { JobReads } from './reads.js';
 import { SAID, type SlotChoice, type SlotInput } from './choose.js';
 import { wantsUnit } from './place-state.js';
-import { kitsFor, type JudgedKit } from './kits.js';
+import { boreToMeasure, kitsFor, type JudgedKit } from './kits.js';
+import { toReadAgain } from './doubted.js';
 import { interchangeOf } from './interchange.js';
 import { hasBooster } from './rows.js';
 
@@ -62,10 +63,12 @@ export function computeSlot(
     ...(old ? { old: refOf(old, undefined, reads) } : {}),
     ...(choice.oldBy === undefined ? {} : { oldBy: choice.oldBy }),
     ...(chosen ? { chosen: refOf(chosen, choice.chosenNumber, reads) } : {}),
+    ...again(choice, input),
     disputes: disputesIn([slot, `unit:${chosen?.id ?? ''}`], input),
     joints: joints.map(({ slot: _slot, ...joint }) => joint),
     ports: unit ? portViews(unit, reads) : [],
     kits: kits?.views ?? [],
+    ...(choice.stays === 'resealed' ? unmeasured(kits?.chosen, slot, input) : {}),
     resealed: choice.stays === 'resealed',
   };
   return {
@@ -78,6 +81,16 @@ export function computeSlot(
     ...(interchange ? { interchange } : {}),
   };
 }
+
+function again(choice: SlotChoice, { settings }: SlotInput): Pick<SlotWork, 'readAgain'> {
+  const measure = toReadAgain(choice, choice.oldBy?.startsWith(SAID) === true, settings);
+  return measure ? { readAgain: measure } : {};
+}
+
+const unmeasured = (kit: JudgedKit | undefined, slot: string, input: SlotInput): Pick<SlotWork, 'kitBore'> => {
+  const measure = boreToMeasure(kit, slot, input);
+  return measure ? { kitBore: measure } : {};
+};
 
 const refOf = (unit: UnitDesign, number: string | undefined, reads: JobReads): NonNullable<SlotWork['old']> => {
   const bore = numberOf(unit.facts, 'bore');

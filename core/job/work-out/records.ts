@@ -184,5 +184,6 @@ export interface IdentificationRecord extends Pick<Identification, 'verdict' | '
   }[];
   /** Units that a mark which was read is recorded for. */
   readonly marks: Identification['marks'];
+  readonly oddOneOut?: { readonly attribute: string; readonly position?: string };
   readonly nextChecks: readonly { readonly attribute: string; readonly words: string }[];
 }

@@ -81,9 +81,8 @@ export function exclusionsOf(
   settings: Settings,
   reads: JobReads,
 ): string[] {
-  const own = measured.filter((item) => BODY.includes(item.attribute));
   return [
-    ...own.flatMap((item) => exclusionOf(old, item, settings) ?? []),
+    ...measured.flatMap((item) => excludingOf(old, item, settings) ?? []),
     ...identification.marks.flatMap(({ attribute: name, of }) => {
       const other = of.includes(old.id) ? undefined : reads.unit(of[0] ?? '');
       const differs = other && differenceOf(old, other, settings);
@@ -94,7 +93,9 @@ export function exclusionsOf(
   ];
 }
 
-function exclusionOf(old: UnitDesign, item: Evidence, settings: Settings): string | undefined {
+/** What a reading of the body says against a unit; undefined where it says nothing against it. */
+export function excludingOf(old: UnitDesign, item: Evidence, settings: Settings): string | undefined {
+  if (!BODY.includes(item.attribute)) return undefined;
   const recordedAs = (attribute(item.attribute).marks ?? item.attribute) as AttributeName;
   const record = factOf(old.facts, recordedAs, item.position);
   if (!record) return undefined;

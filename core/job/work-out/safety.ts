@@ -73,7 +73,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
     ...(unasked.length > 0 && reasons.length === 0 ? { grade: 'safe' } : {}),
   };
   const unseen = unseenIn(choices, input);
-  const grade = gradeWith(more, unseen, verdict);
+  const grade = gradeWith(more, unseen.length + also.kits.listing.length, verdict);
   const told = { ...verdict, grade, overridden } as Verdict;
   const [wordsOf, reasonsOf] = [
     (list: readonly { readonly words: string }[]) => list.map(({ words }) => words),
@@ -82,9 +82,17 @@ export function safetyOf(job: Judged, also: Also): Safety {
   return {
     safe: grade === 'safe',
     grade,
-    sentence: verdictSentence(told, judged, wordsOf(more), wordsOf(unseen)),
+    sentence: verdictSentence(told, judged, wordsOf(more), wordsOf([...unseen, ...also.kits.listing])),
     blockers: [...more.map((one) => ({ ...one, key: one.key ?? one.words })), ...reasonsOf(verdict.reasons)],
-    onListing: onListingOf(job, unseen),
+    onListing: [
+      ...onListingOf(job, unseen),
+      ...also.kits.listing.map((one) => ({
+        sentence: '',
+        ...one,
+        key: one.key ?? one.words,
+        by: 'unsourced' as const,
+      })),
+    ],
     receive: [
       ...reasonsOf(verdict.receive),
       ...[...also.kits.receive, ...unseenBore(looks)].map((one) => ({ key: one.words, ...one })),
@@ -104,9 +112,9 @@ const once = <L extends { readonly key: string }>(lines: readonly L[]): L[] => [
 ];
 
 /** What stands beside the joints makes an order unsafe; a unit that nobody saw leaves it on listing at most. */
-function gradeWith(more: readonly Beside[], unseen: readonly Unseen[], { grade }: Verdict): Safety['grade'] {
+function gradeWith(more: readonly Beside[], unseen: number, { grade }: Verdict): Safety['grade'] {
   if (more.length > 0) return 'not-safe';
-  return grade === 'safe' && unseen.length > 0 ? 'on-listing' : grade;
+  return grade === 'safe' && unseen > 0 ? 'on-listing' : grade;
 }
 
 /** What an order on listing rests on: the record that names the unit, and who lists what was not measured. */
@@ -203,13 +211,18 @@ const unsaidIn = (choices: readonly SlotChoice[], { chain, known }: SlotInput): 
 /** The key of the reason that a record may speak of another vehicle. */
 export const unsaidKey = (slot: string): string => `${slot}/unsaid`;
 
+/** The key of the reason that the unit of a place cannot be the one that it is taken to be. */
+export const excludedKey = (slot: string): string => `${slot}/excluded`;
+/** The reason that what was seen contradicts itself. */
+export const CONTRADICTORY = 'the evidence contradicts itself';
+
 /** A unit that what was seen excludes, whoever named it. */
 const excludedIn = (choices: readonly SlotChoice[]): Beside[] =>
   choices.flatMap(({ slot, old, excluded }): Beside[] =>
     old && excluded.length > 0
       ? [
           {
-            key: `${slot}/excluded`,
+            key: excludedKey(slot),
             words: `the ${findSlot(slot)?.words ?? slot} on the vehicle cannot be the ${old.name}`,
             sentence:
               `It is taken to be the ${old.maker} ${old.name}, and what was seen excludes that: ` +
@@ -354,7 +367,7 @@ function beside(choices: readonly SlotChoice[], { fluids, findings, open }: Also
   if (none && findings.length > 0) return open.map((words) => ({ words }));
   const words = [
     ...(none && choices.length < 2 ? ['no unit is chosen'] : unfilled.map((name) => `no ${name} is chosen`)),
-    ...(contradictory ? ['the evidence contradicts itself'] : []),
+    ...(contradictory ? [CONTRADICTORY] : []),
     ...fluids.flatMap(({ system, state }) => {
       if (none || state === 'fits' || state === 'fits-with-change') return [];
       const of = fluids.length === 1 ? '' : ` of the ${system}`;

@@ -201,7 +201,10 @@ export function workThrough(identified: IdentifiedJob, reads: JobReads): Workspa
     looks: looksFor(judged.looks, input),
     sum: sumOf(partsList),
     safety: judged.safety({ fluids, kits, findings, open }),
-    measurements: measurementsFor(judged.joints),
+    measurements: measurementsFor(
+      judged.joints,
+      results.flatMap(({ work: { kitBore } }) => kitBore ?? []),
+    ),
     conversions: conversionsIn(input),
     workCard: onceInWords([
       ...card,

@@ -10,7 +10,7 @@ import type { PlaceSide, PlaceState, System } from '../../vehicle/place/index.js
 import type { WorkStep } from '../../work/work-card/index.js';
 import type { FeelSheet } from '../feel.js';
 import type { Measurement } from '../measurements.js';
-import type { ShownJoint } from '../shown.types.js';
+import type { Measure, ShownJoint } from '../shown.types.js';
 import type { WholePart } from '../whole.js';
 import type {
   DecisionRecord,
@@ -34,6 +34,7 @@ export const NEXT_ACTS = [
   'close',
   'confirm-unit',
   'check',
+  'read-again',
   'dispute',
   'identify',
   'choose',
@@ -54,6 +55,8 @@ export interface NextTarget {
   /** A joint as the stages name it, with its place: "brake-master/push". */
   readonly joint?: string;
   readonly fact?: string;
+  /** Another place whose unit may be another instead. */
+  readonly or?: string;
   /** Where the fact is entered, where that is another place than the joint's. */
   readonly at?: string;
 }
@@ -154,9 +157,13 @@ export interface SlotWork {
   readonly oldBy?: string;
   readonly chosen?: UnitRef;
   readonly disputes: readonly Dispute[];
+  /** A reading that is taken once more before anything is decided by it. */
+  readonly readAgain?: Measure;
   readonly joints: readonly Omit<ShownJoint, 'slot'>[];
   readonly ports: readonly LinePort[];
   readonly kits: readonly KitView[];
+  /** The bore that has to be measured before its kit is ordered. */
+  readonly kitBore?: Measure;
   readonly resealed: boolean;
 }
 

@@ -1,7 +1,7 @@
 import type { FourState } from '../../base/state/index.js';
 import { findFluid, type SealMaterial, sealsAgainst } from '../../named/fluid/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import { numberOf, type UnitDesign } from '../../named/unit/index.js';
+import { factOf, numberOf, type UnitDesign } from '../../named/unit/index.js';
 import { findPiece } from './pieces.data.js';
 
 /** A seal kit against the unit that it is for: its unit first, then every size, what it lacks, and its material. */
@@ -44,6 +44,7 @@ export type KitAnswer = (typeof KIT_ANSWERS)[number];
 
 export type KitCode =
   | 'bore-not-known'
+  | 'bore-not-seen'
   | 'other-bore'
   | 'no-large-seal'
   | 'fluid'
@@ -59,8 +60,8 @@ export type KitCode =
 export interface KitJudgement {
   readonly code: KitCode;
   readonly state: FourState;
-  /** Before ordering, or when the kit is there. */
-  readonly rank: 'must' | 'receive';
+  /** Before ordering, on the word of a list, or when the kit is there. */
+  readonly rank: 'must' | 'listing' | 'receive';
   /** Bores of the unit. */
   readonly bores: readonly number[];
   /** Sizes that the kit's seals are made for. */
@@ -82,6 +83,7 @@ export interface KitJudgement {
 
 const STATE: Readonly<Record<KitCode, FourState>> = {
   'bore-not-known': 'not-known',
+  'bore-not-seen': 'not-known',
   'other-bore': 'does-not-fit',
   'no-large-seal': 'does-not-fit',
   fluid: 'does-not-fit',
@@ -99,7 +101,8 @@ const STATE: Readonly<Record<KitCode, FourState>> = {
  * Whether a seal kit is right for a unit. By unit first: one that a list names for it fits when every bore of the unit
  * has a seal, nothing that holds pressure is missing and its material survives the fluid of the cap. By bore alone it
  * is only not excluded: its maker is asked by unit and date. Sizes in mm; two within the settings's `oneSizeWithin` are
- * one.
+ * one, and so is one that lies within the doubt of a bore that was measured, where the list names the unit. `unseen`:
+ * nobody can measure the bore, and the list alone says that it is for the unit.
  */
 export function judgeKit(
   unit: UnitDesign,
@@ -109,10 +112,18 @@ export function judgeKit(
     cap,
     asked,
     built,
+    unseen,
     settings,
-  }: { readonly cap?: string; readonly asked?: KitAnswer; readonly built?: string; readonly settings: Settings },
+  }: {
+    readonly cap?: string;
+    readonly asked?: KitAnswer;
+    readonly built?: string;
+    readonly unseen?: boolean;
+    readonly settings: Settings;
+  },
 ): KitJudgement {
   const isOne = (a: number, b: number): boolean => Math.abs(a - b) < settings.oneSizeWithin;
+  const doubt = kit.listed ? (factOf(unit.facts, 'bore')?.tolerance ?? 0) : 0;
   const [bore, large] = (['bore', 'bore-large'] as const).map((name) => numberOf(unit.facts, name));
   const bores = [bore, large].filter((size) => size !== undefined);
   const contents = kit.contents.map((piece): Piece => ({ ...piece, ...sizeIn(piece, kit) }));
@@ -134,21 +145,23 @@ export function judgeKit(
   const survives = kit.seals && fluid ? sealsAgainst(kit.seals, fluid.base) : undefined;
 
   const code = ((): KitCode => {
-    if (bore === undefined) return 'bore-not-known';
-    if (!sizes.some((size) => isOne(size, bore))) return 'other-bore';
+    if (bore === undefined && !(unseen === true && kit.listed)) return 'bore-not-known';
+    if (bore !== undefined && !sizes.some((size) => Math.abs(size - bore) < settings.oneSizeWithin + doubt))
+      return 'other-bore';
     if (large !== undefined && !sizes.some((size) => isOne(size, large))) return 'no-large-seal';
     if (survives === 'does-not-fit') return 'fluid';
     if (lacks.length > 0) return 'lacks';
     if (kit.seals === undefined || survives === 'not-known') return 'material-not-known';
     if (kit.listed && isDated(kit) && built === undefined) return 'month-not-known';
-    if (kit.listed) return isOfMonth(kit, built) ? 'listed' : 'other-month';
+    if (kit.listed && !isOfMonth(kit, built)) return 'other-month';
+    if (kit.listed) return bore === undefined ? 'bore-not-seen' : 'listed';
     return asked === 'confirmed' ? 'confirmed' : asked === 'no-answer' ? 'side-by-side' : 'by-bore';
   })();
   const beside = missing.filter(({ item }) => !findPiece(item)?.holdsPressure);
   return {
     code,
     state: code === 'listed' && beside.length > 0 ? 'fits-with-change' : STATE[code],
-    rank: code === 'side-by-side' ? 'receive' : 'must',
+    rank: code === 'side-by-side' ? 'receive' : code === 'bore-not-seen' ? 'listing' : 'must',
     bores,
     sizes,
     times: Math.max(

@@ -9,6 +9,8 @@ const others = ({ sizes: all, bores }: KitJudgement): readonly number[] =>
 
 const WORDS: Readonly<Record<KitCode, (j: KitJudgement) => string>> = {
   'bore-not-known': () => 'The bore of this unit is not recorded: measure it before a kit is chosen.',
+  'bore-not-seen': () =>
+    'Its list names it for this unit, and nobody can measure the bore: measure it before the seals go in.',
   'other-bore': ({ sizes: of, bores, listed }) =>
     `The kit seals ${sizes(of)}, the unit has ` +
     `${sizes(bores.slice(0, 1))}${listed ? ', although it is listed for it' : ''}.`,

@@ -21,10 +21,11 @@ const TRAVEL = new Map([
   ['slave', 'travel at the fork'],
 ]);
 
-const boreSentence = ({ state, values }: Said): string => {
+const boreSentence = ({ state, values, coarse }: Said): string => {
   const [old, own] = [say('bore', values['now']), say('bore', values['then'])];
   if (state === 'fits') return `The same bore, ${own}.`;
   const [force, travel] = [values['force'], values['travel']];
+  if (coarse) return `Bore now ${old}, then ${own}: readings too coarse to say whether it is the same, measure again.`;
   if (typeof force !== 'number' || typeof travel !== 'number')
     return `Bore now ${old}, then ${own}: without both nothing can be said about the pedal.`;
   return (

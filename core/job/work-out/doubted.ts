@@ -1,0 +1,35 @@
+import type { UnitDesign } from '../../named/unit/index.js';
+import { findAttribute } from '../../named/attribute/index.js';
+import type { Settings } from '../../named/settings/index.js';
+import type { Evidence } from '../../vehicle/reading/index.js';
+import { measureOf } from '../measurements.js';
+import type { Measure } from '../shown.types.js';
+import type { SlotChoice } from './choose.js';
+import { excludingOf } from './rivals.js';
+
+/**
+ * The reading that is taken once more before anything is decided by it: one that excludes the unit that is taken to be
+ * there, or the odd one out of what contradicts itself. What was read twice alike is no slip any more.
+ */
+export function toReadAgain(
+  choice: Pick<SlotChoice, 'slot' | 'old' | 'oldBy' | 'measured' | 'identification'>,
+  said: boolean,
+  settings: Settings,
+): Measure | undefined {
+  const { slot, old, measured, identification } = choice;
+  const doubted = [
+    ...(old === undefined ? [] : excludingIn(old, measured, settings)),
+    ...(identification.verdict === 'contradictory' && identification.oddOneOut && !said
+      ? [identification.oddOneOut]
+      : []),
+  ];
+  const once = doubted.find(({ attribute, position }) => {
+    const read = measured.filter((one) => one.attribute === attribute && one.position === position);
+    return read.length === 1;
+  });
+  const name = once && findAttribute(once.attribute)?.name;
+  return once && name ? measureOf(slot, 'vehicle', name, once.position) : undefined;
+}
+
+const excludingIn = (old: UnitDesign, measured: readonly Evidence[], settings: Settings): readonly Evidence[] =>
+  measured.filter((item) => excludingOf(old, item, settings) !== undefined);
