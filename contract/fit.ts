@@ -88,6 +88,7 @@ export const CheckView = T.Object({
   fixes: T.Array(FixView),
   partsList: T.Array(T.Unknown()),
   tells: T.Optional(T.Literal(true)),
+  of: T.Optional(T.String()),
   decides: T.Optional(T.Literal('wanted')),
 });
 export const JointView = T.Object({

@@ -251,6 +251,7 @@ export const FluidView = T.Object({
   capOrigin: T.Optional(T.String()),
   seals: T.Array(T.String()),
   chosen: T.Optional(T.String()),
+  brought: T.Optional(T.Literal(true)),
   conflict: T.Optional(T.String()),
   state: FourState,
   sentence: T.String(),

@@ -22,8 +22,12 @@ export function slotsOf(joint: JointName, worked: readonly string[]): readonly s
   const at = (of: (id: string) => Slot | undefined): Slot[] =>
     ids.flatMap((id) => of(id) ?? []).filter((slot) => worked.includes(slot));
   const exact = at(slotOfPart);
-  return exact.length > 0 ? exact : at(slotBeside);
+  if (exact.length > 0) return exact;
+  // What feeds which axle is the master's doing.
+  const masters = OF_MASTERS.includes(joint.id) ? worked.filter((slot) => slot === 'brake-master') : [];
+  return masters.length > 0 ? masters : at(slotBeside);
 }
+const OF_MASTERS = ['feeds', 'circuits'];
 
 /** The slot of a part that goes with a unit: its line, its harness, its carrier. */
 function slotBeside(id: string): Slot | undefined {

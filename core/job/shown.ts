@@ -4,6 +4,7 @@ import type { ProposedLine } from '../list/parts-list/index.js';
 import { type AttributeName, findAttribute } from '../named/attribute/index.js';
 import { FITTING_KINDS } from '../named/item/index.js';
 import { checkWords, fixWords, linesOf, operationsOf, partWordsOf, riskOf, sentenceOf } from '../tell/words/index.js';
+import { slotOfPart } from '../vehicle/place/index.js';
 import type { Origin } from '../vehicle/reading/index.js';
 import { drawerOf } from './drawn.js';
 import { fixKey, hasAnswered, type JointName, type JudgedChain, outlookOf } from './fixes.js';
@@ -191,6 +192,12 @@ function fixesOf(check: Check, joint: JudgedJoint, slot: string, judged: JudgedC
 }
 
 /** What a check compares: at a plug, the connector that its joint names. */
+/** The place of the unit that a check is about, where it stands at a joint of another one. */
+function aboutAnother({ values }: Check, slot: string): Pick<ShownCheck, 'of'> {
+  const about = typeof values['part'] === 'string' ? slotOfPart(values['part']) : undefined;
+  return about === undefined || about === slot ? {} : { of: about };
+}
+
 function aboutOf(code: CheckCode, { between }: JointName): { about?: readonly [AttributeName, AttributeName] } {
   const row = CHECKS.find((r) => r.code === code);
   if (!row) return {};
@@ -215,11 +222,15 @@ function shownCheck(check: Check, id: string, joint: JudgedJoint, slot: string, 
     state: closed ? 'fits-with-change' : check.state,
     sentence: sentenceOf(check, joint),
     ...workingOf(check),
-    measures: check.rank === 'must' && check.state === 'not-known' ? measuresOf(check, joint, slot, putIn(judged)) : [],
+    measures:
+      (check.rank === 'must' || check.unanswered) && check.state === 'not-known'
+        ? measuresOf(check, joint, slot, putIn(judged))
+        : [],
     fixes,
     partsList: closed ? [] : linesOf(check, joint),
     // What its source did not say is open until the part is there.
     ...(check.rank === 'must' || check.unanswered || check.state === 'does-not-fit' ? {} : { tells: true as const }),
+    ...aboutAnother(check, slot),
     ...(check.answers.some((a) => a.how === 'decide') && check.code.startsWith('place.')
       ? { decides: 'wanted' as const }
       : {}),

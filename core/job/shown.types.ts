@@ -78,6 +78,8 @@ export interface ShownCheck {
   readonly partsList: readonly ProposedLine[];
   /** It says something that whoever fits the unit wants to know, and decides nothing. */
   readonly tells?: true;
+  /** The place whose unit it is about, where that is another than the joint's. */
+  readonly of?: string;
   /** Somebody decides it: another design is wanted. */
   readonly decides?: 'wanted';
 }

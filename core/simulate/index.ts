@@ -1,5 +1,6 @@
 export {
   circuitFlaws,
+  clutchFlaws,
   type Flaw,
   type FlawKind,
   fluidFlaws,

@@ -4,7 +4,7 @@ import { attribute, type AttributeName, findAttribute } from '@kerabat/core/name
 import { questionText } from '@kerabat/core/job';
 import { said, type Thing, type TrueFact } from '@kerabat/core/simulate';
 import { TrialJob } from './job.js';
-import { placeAt } from './spec.js';
+import { offersFor, placeAt } from './spec.js';
 import type { End, Seat } from './types.js';
 
 /** The policy that is judged: does what the next act names, and answers as the person can. */
@@ -69,6 +69,7 @@ export class Follower {
       case 'check':
       case 'identify':
       case 'confirm-unit':
+        if (w.next.target.fact === 'fluid') return this.readCap(work);
         return this.identify(
           work,
           w.next.act === 'confirm-unit',
@@ -146,28 +147,11 @@ export class Follower {
     // A unit that did not go beside one may go beside another.
     const keyWith = (id: string): string =>
       `units ${work.map((one) => `${one.slot} ${one.slot === slot ? id : (one.chosen?.unitId ?? '')}`).join()}`;
-    const id = this.offers(slot, old).find((one) => !this.done.has(keyWith(one)));
-    if (id === undefined) return false;
-    const number = this.seat.shop.world.units.get(id)?.number ?? '';
-    return this.once(keyWith(id), () => this.job.decide(`unit:${slot}`, id, number));
-  }
-
-  /** What may be ordered: what sellers offer for the purpose, or the unit itself and what is listed for it. */
-  private offers(slot: string, old: string | undefined): string[] {
     const { spec, shop } = this.seat;
-    const { offers, listed } = shop.world;
-    const purposes =
-      spec.conversion !== undefined
-        ? [spec.conversion, ...(spec.also ?? [])]
-        : spec.request === 'upgrade'
-          ? ['upgrade']
-          : [];
-    if (purposes.length > 0)
-      return offers
-        .filter((one) => one.vehicle === spec.vehicle && one.slot === slot && purposes.includes(one.purpose))
-        .map(({ unit }) => unit);
-    const others = listed.filter(({ from, kind }) => from === old && kind === 'drop-in').map(({ to }) => to);
-    return [...(spec.request === 'substitute' || old === undefined ? [] : [old]), ...others];
+    const id = offersFor(shop.world, spec, slot, old).find((one) => !this.done.has(keyWith(one)));
+    if (id === undefined) return false;
+    const number = shop.world.units.get(id)?.number ?? '';
+    return this.once(keyWith(id), () => this.job.decide(`unit:${slot}`, id, number));
   }
 
   private measure(w: Workspace): boolean {
@@ -206,6 +190,14 @@ export class Follower {
     return [...(placeAt(vehicle, spec, slot)?.side ?? []), ...this.there(slot), ...BETWEEN];
   }
 
+  /** Reads the grade that the cap names. */
+  private readCap({ slot }: SlotWork): boolean {
+    const asked = { attribute: 'fluid', line: benchWord('fluid') };
+    if (this.done.has(`cap ${slot}`)) return false;
+    this.done.add(`cap ${slot}`);
+    return this.answer(this.beside(slot), asked, slot, true);
+  }
+
   /** Takes a reading once more, by the finest that there is. */
   private readAgain({ slot, readAgain }: SlotWork): boolean {
     if (!readAgain || this.done.has(`again ${keyOf(slot, readAgain)}`)) return false;
@@ -237,9 +229,10 @@ export class Follower {
     return true;
   }
 
-  private kit({ slot, kits }: SlotWork): boolean {
-    const kit = kits.find(({ id }) => !this.done.has(`kit ${id}`));
-    return kit !== undefined && this.once(`kit ${kit.id}`, () => this.job.decide(`kit:${slot}`, kit.id));
+  private kit({ slot, kits, old }: SlotWork): boolean {
+    const key = (id: string): string => `kit ${id} for ${old?.unitId ?? ''}`;
+    const kit = kits.find(({ id }) => !this.done.has(key(id)));
+    return kit !== undefined && this.once(key(kit.id), () => this.job.decide(`kit:${slot}`, kit.id));
   }
 
   private fix(w: Workspace, { slot, joints }: SlotWork, joint: string | undefined): boolean {
@@ -317,13 +310,15 @@ const isCoarse = (
   { work }: Workspace,
   { attribute: name, slot }: { readonly attribute: string; readonly slot: string },
 ) =>
-  work.some(({ joints }) =>
-    joints.some(({ checks }) =>
-      checks.some(
-        ({ sentence, measures }) =>
-          sentence.includes('too coarse') && measures.some((one) => one.attribute === name && one.slot === slot),
+  work.some(
+    ({ joints, kitBore, slot: own }) =>
+      (kitBore !== undefined && own === slot && name === 'bore') ||
+      joints.some(({ checks }) =>
+        checks.some(
+          ({ sentence, measures }) =>
+            sentence.includes('too coarse') && measures.some((one) => one.attribute === name && one.slot === slot),
+        ),
       ),
-    ),
   );
 
 const positionOf = ({ position }: Pick<Asked, 'position'>) => (position === undefined ? {} : { position });

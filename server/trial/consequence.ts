@@ -2,6 +2,7 @@ import {
   builtWith,
   chainWith,
   circuitFlaws,
+  clutchFlaws,
   type Done,
   type Flaw,
   fluidFlaws,
@@ -42,7 +43,7 @@ export function consequenceOf(
   const carried = carryOut(before, end.fixes);
   if (carried === undefined) return { flaws: [], unplayed: true };
   const { chain, closed } = carried;
-  const made = [...jointFlaws(chain), ...circuitFlaws(chain, closed), ...fluidFlaws(chain)];
+  const made = [...jointFlaws(chain), ...circuitFlaws(chain, closed), ...clutchFlaws(chain), ...fluidFlaws(chain)];
   const counted =
     end.ordered !== undefined && isOrdered(end)
       ? listFlaws(

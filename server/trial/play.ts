@@ -2,6 +2,7 @@ import { Draw, personOf } from '@kerabat/core/simulate';
 import { Follower } from './advice.js';
 import { consequenceOf } from './consequence.js';
 import { byCare, byLabel, byListing, byMeasuring } from './policies.js';
+import { isThere } from './right.js';
 import { type JobSpec, placeAt, specOf, type TrialRequest, vehicleOf } from './spec.js';
 import type { End, Outcome, Policy, Seat } from './types.js';
 import type { Workshop } from './workshop.js';
@@ -71,6 +72,7 @@ export async function playSpec(shop: Workshop, spec: JobSpec, policy: Policy): P
     quality: world.quality.name,
     ...(place.altered === undefined ? {} : { altered: place.altered }),
     needless: spec.cause !== 'unit',
+    there: isThere(world, spec) || (end.end === 'safe' && flaws.length === 0),
     fixes: fixes.length,
     unplayed,
     flaws,

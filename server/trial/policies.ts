@@ -1,5 +1,6 @@
 import { attribute } from '@kerabat/core/named/attribute';
 import { said, type TrueFact, type TrueUnit } from '@kerabat/core/simulate';
+import { offersFor } from './spec.js';
 import type { End, Seat } from './types.js';
 
 /** People who do not follow the advice: by the record, by the label, by measuring, by care. */
@@ -10,26 +11,14 @@ const order = ({ spec }: Seat, unit: string | undefined, asked: number, minutes:
     ? { end: 'nothing', units: {}, ...NONE, asked, minutes }
     : { end: 'ordered', units: { [spec.slot]: unit }, ...NONE, asked, minutes };
 
-const listedFor = ({ shop }: Seat, id: string): string[] =>
-  shop.world.listed.filter(({ from, kind }) => from === id && kind === 'drop-in').map(({ to }) => to);
-
-/** What may be ordered: what sellers offer for the purpose, or the unit itself and what is listed for it. */
-function offersFor(seat: Seat, id: string): string[] {
-  const { spec, shop } = seat;
-  const purpose = spec.conversion ?? (spec.request === 'upgrade' ? 'upgrade' : undefined);
-  if (purpose !== undefined)
-    return shop.world.offers
-      .filter((one) => one.vehicle === spec.vehicle && one.slot === spec.slot && one.purpose === purpose)
-      .map(({ unit }) => unit);
-  return [...(spec.request === 'substitute' ? [] : [id]), ...listedFor(seat, id)];
-}
+const offered = ({ shop, spec }: Seat, id: string): readonly string[] => offersFor(shop.world, spec, spec.slot, id);
 
 /** The first unit that the book names for the place. */
 const recorded = ({ vehicle, spec, place }: Seat): string =>
   vehicle.book.find(({ slot }) => slot === spec.slot)?.unit ?? place.recorded;
 
 /** Orders what the record names. */
-export const byListing = (seat: Seat): End => order(seat, offersFor(seat, recorded(seat))[0], 0, 1);
+export const byListing = (seat: Seat): End => order(seat, offered(seat, recorded(seat))[0], 0, 1);
 
 /** The unit that has the label that is read on the vehicle. */
 function labelled({ shop, vehicle, spec, person, draw }: Seat): TrueUnit | undefined {
@@ -45,7 +34,7 @@ function labelled({ shop, vehicle, spec, person, draw }: Seat): TrueUnit | undef
 /** Orders the unit that is labelled, or what is offered for it, whatever else is so. */
 export function byLabel(seat: Seat): End {
   const unit = labelled(seat);
-  return order(seat, unit && offersFor(seat, unit.id)[0], 1, 3);
+  return order(seat, unit && offered(seat, unit.id)[0], 1, 3);
 }
 
 /** Whether two things that people said go together; what neither could say is no objection. */
@@ -86,11 +75,11 @@ function firstThatAgrees(seat: Seat, offers: readonly string[], readings: number
 }
 
 /** Measures every place of the vehicle and of each unit that is listed, once, and orders the first that agrees. */
-export const byMeasuring = (seat: Seat): End => firstThatAgrees(seat, offersFor(seat, recorded(seat)), 1, 0);
+export const byMeasuring = (seat: Seat): End => firstThatAgrees(seat, offered(seat, recorded(seat)), 1, 0);
 
 /**
  * A careful person: believes the label before the record, measures everything against everything, and reads again what
  * does not agree before it counts.
  */
 export const byCare = (seat: Seat): End =>
-  firstThatAgrees(seat, offersFor(seat, labelled(seat)?.id ?? recorded(seat)), 2, 1);
+  firstThatAgrees(seat, offered(seat, labelled(seat)?.id ?? recorded(seat)), 2, 1);

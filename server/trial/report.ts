@@ -13,6 +13,9 @@ export interface Line {
   /** The unit goes, and something is missing on the bench or left over. */
   readonly tooFew: number;
   readonly tooMany: number;
+  /** Of the jobs whose order is in the catalogue, those that were called safe or on listing. */
+  readonly there: number;
+  readonly thereSaid: number;
   readonly onListing: number;
   readonly wrongListing: number;
   /** Ordered by a policy that has no grades. */
@@ -59,6 +62,8 @@ export function lineOf(
     wrongSafe: count(isWrongSafe),
     tooFew: count((o) => lacks(o, 'too-few')),
     tooMany: count((o) => lacks(o, 'too-many')),
+    there: count(({ there }) => there),
+    thereSaid: count((o) => o.there && isSaid(o)),
     onListing: count(({ end }) => end === 'on-listing'),
     wrongListing: count((o) => o.end === 'on-listing' && isWrong(o)),
     ordered: count(({ end }) => end === 'ordered'),
@@ -117,6 +122,7 @@ const COLUMNS: readonly (readonly [string, (line: Line) => string])[] = [
   ['too many', ({ tooMany, safe, onListing }) => share(tooMany, safe + onListing)],
   ['on listing', ({ onListing, jobs }) => share(onListing, jobs)],
   ['wrong on listing', ({ wrongListing, onListing }) => share(wrongListing, onListing)],
+  ['of those that can be ordered', ({ thereSaid, there }) => share(thereSaid, there)],
   ['ordered', ({ ordered, jobs }) => share(ordered, jobs)],
   ['wrong ordered', ({ wrongOrdered, ordered }) => share(wrongOrdered, ordered)],
   ['not safe', ({ notSafe, jobs }) => share(notSafe, jobs)],

@@ -67,3 +67,28 @@ export const placeAt = (vehicle: TrueVehicle, spec: JobSpec, slot: string): True
   conversionsOf(vehicle, spec)
     .flatMap(({ places }) => places)
     .find((place) => place.slot === slot) ?? vehicle.places.find((place) => place.slot === slot);
+
+/** The places that a job puts a unit into. */
+export function placesOf(world: World, spec: JobSpec): readonly Slot[] {
+  const converted = conversionsOf(vehicleOf(world, spec), spec).flatMap(({ places }) => places.map(({ slot }) => slot));
+  return converted.length === 0 ? [spec.slot] : [...new Set(converted)];
+}
+
+/**
+ * What may be ordered for a place: what sellers offer for the purpose, or the unit that is there itself and what is
+ * listed for it.
+ */
+export function offersFor(
+  { offers, listed }: Pick<World, 'offers' | 'listed'>,
+  { vehicle, request, conversion, also = [] }: JobSpec,
+  slot: string,
+  old: string | undefined,
+): readonly string[] {
+  const purposes = conversion !== undefined ? [conversion, ...also] : request === 'upgrade' ? ['upgrade'] : [];
+  if (purposes.length > 0)
+    return offers
+      .filter((one) => one.vehicle === vehicle && one.slot === slot && purposes.includes(one.purpose))
+      .map(({ unit }) => unit);
+  const others = listed.filter(({ from, kind }) => from === old && kind === 'drop-in').map(({ to }) => to);
+  return [...(request === 'substitute' || old === undefined ? [] : [old]), ...others];
+}

@@ -60,6 +60,8 @@ export interface Outcome extends Omit<End, 'fixes' | 'ordered' | 'receive' | 'as
   readonly altered?: string;
   /** Nothing was wrong with the unit: an order changes nothing. */
   readonly needless: boolean;
+  /** What was asked for can be ordered: something that is offered goes. */
+  readonly there: boolean;
   readonly fixes: number;
   /** What a fix does to the vehicle could not be played out: what came of it is not judged. */
   readonly unplayed: boolean;

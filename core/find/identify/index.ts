@@ -13,6 +13,7 @@ export {
   vehicleColumns,
 } from './pool.js';
 export { type Bearing, type Candidate, type Identification, identify, type Question } from './rank.js';
+export { asOnePiece } from './readings.js';
 export { monthWords, type Split, type SplitEntry, splitOf, type SplitSide } from './split.js';
 export {
   adviceFor,

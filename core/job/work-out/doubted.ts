@@ -1,3 +1,4 @@
+import { asOnePiece } from '../../find/identify/index.js';
 import type { UnitDesign } from '../../named/unit/index.js';
 import { findAttribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
@@ -32,4 +33,4 @@ export function toReadAgain(
 }
 
 const excludingIn = (old: UnitDesign, measured: readonly Evidence[], settings: Settings): readonly Evidence[] =>
-  measured.filter((item) => excludingOf(old, item, settings) !== undefined);
+  asOnePiece(measured, settings).filter((item) => excludingOf(old, item, settings) !== undefined);

@@ -104,6 +104,7 @@ export function fluidsOf(
       ...(capKnown ? { cap: capKnown.grade, capOrigin: capKnown.origin } : {}),
       seals,
       ...(chosen ? { chosen: chosen.grade } : {}),
+      ...(capless ? { brought: true as const } : {}),
       ...(conflict ? { conflict } : {}),
       ...verdict,
       grades: FLUIDS.map((fluid) => ({ grade: fluid.grade, ...judgeFluid(fluid, cap, seals) })),

@@ -69,13 +69,18 @@ function withBore(unit: UnitDesign, slot: string, { evidence, settings }: SlotIn
   return settled?.is === 'known' ? { ...unit, facts: [...unit.facts, settled.of] } : unit;
 }
 
-/** The bore of a unit that gets new seals, where it has to be measured before a kit is ordered. */
+/**
+ * The bore of a unit that gets new seals, where it has to be measured before a kit is ordered; once more where a single
+ * reading speaks against a kit that is listed for the unit.
+ */
 export function boreToMeasure(
   kit: JudgedKit | undefined,
   slot: string,
-  { decisions }: Pick<SlotInput, 'decisions'>,
+  { decisions, evidence }: Pick<SlotInput, 'decisions' | 'evidence'>,
 ): Measure | undefined {
-  if (kit?.judged.code !== 'bore-not-known') return undefined;
+  const once = measuredAt(slot, { evidence }).filter(({ attribute }) => attribute === 'bore').length === 1;
+  const against = kit?.judged.code === 'other-bore' && kit.judged.listed && once;
+  if (kit?.judged.code !== 'bore-not-known' && !against) return undefined;
   const end = endOf(BORE, slot, decisions);
   if (end === 'nowhere') return undefined;
   return { ...measureOf(slot, BORE.side, BORE.attribute), ...(end === undefined ? {} : { again: true as const }) };

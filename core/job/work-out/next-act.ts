@@ -1,5 +1,6 @@
 import { SAID } from './choose.js';
 import { CONTRADICTORY, excludedKey, seenKey, unsaidKey, whichKey } from './safety.js';
+import { findSlot } from '../../vehicle/place/index.js';
 import type { Measure, ShownCheck } from '../shown.types.js';
 import type { NextAct, SlotWork, Workspace } from './workspace.js';
 
@@ -63,16 +64,17 @@ function resolving(w: Done): NextAct | undefined {
   if (!work) return undefined;
   const { slot: place, words, readAgain, identification } = work;
   const target = { stage: 'identify', place } as const;
-  if (readAgain)
-    return {
-      words: `Read once more: ${readAgain.what} of the ${words}`,
-      act: 'read-again',
-      target: { ...target, fact: readAgain.attribute },
-    };
+  if (readAgain) return readingAgain(readAgain, work);
   const [check] = identification.nextChecks;
   if (check && !is(excludedKey(place))) return checking(work, check);
   return { words: `Say which ${words} it is`, act: 'confirm-unit', target };
 }
+
+const readingAgain = (measure: Measure, { slot: place, words }: Pick<SlotWork, 'slot' | 'words'>): NextAct => ({
+  words: `Read once more: ${measure.what} of the ${words}`,
+  act: 'read-again',
+  target: { stage: 'identify', place, fact: measure.attribute },
+});
 
 const measuringBore = ({ slot: place }: SlotWork, words: string): NextAct => ({
   words,
@@ -84,10 +86,11 @@ const measuringBore = ({ slot: place }: SlotWork, words: string): NextAct => ({
 const isNamed = ({ left, state }: SlotWork): boolean =>
   !left || state === 'fitted-already' || state === 'off-and-back' || state === 'moves';
 
-function identifying({ slot: place, words, identification, old }: SlotWork): NextAct {
+function identifying({ slot: place, words, identification, old, readAgain }: SlotWork): NextAct {
   const [check] = identification.nextChecks;
   const best = identification.candidates[0];
   const target = { stage: 'identify', place } as const;
+  if (identification.verdict === 'contradictory' && readAgain) return readingAgain(readAgain, { slot: place, words });
   // Nobody is led to say by name what nobody saw.
   if (identification.verdict === 'enough' && best && old === undefined)
     return { words: `Confirm: ${best.maker} ${best.name}`, act: 'confirm-unit', target };
@@ -123,7 +126,8 @@ function closing(w: Done): NextAct | undefined {
     const wanted = bad.find((check) => check.decides === 'wanted');
     const target = { stage: 'joints', place: work.slot, joint: id } as const;
     if (wanted) return { words: `Confirm: ${wanted.words}`, act: 'confirm-wanted', target };
-    if (bad.some((check) => check.fixes.length === 0)) return choosingAnother(work, joint, w);
+    const stuck = bad.find((check) => check.fixes.length === 0);
+    if (stuck) return choosingAnother(w.work.find(({ slot, chosen }) => chosen && slot === stuck.of) ?? work, joint, w);
     return { words: `Fix: ${joint.words}`, act: 'fix', target };
   }
   for (const { work, joint, id } of open.filter((one) => one.joint.state === 'not-known')) {
@@ -190,6 +194,15 @@ const ofWhich = ({ side, slot }: { readonly side: string; readonly slot: string 
 function settling(w: Done): NextAct | undefined {
   if (w.safety.mayOrder) return undefined;
   const fluid = w.fluids.find((f) => f.state === 'does-not-fit' || f.state === 'not-known');
+  const capless = fluid && fluid.state === 'not-known' && fluid.cap === undefined;
+  const filled =
+    capless && !fluid.brought ? w.work.find(({ slot }) => findSlot(slot)?.system === fluid.system) : undefined;
+  if (filled)
+    return {
+      words: `Read the grade on the cap of the ${filled.words}`,
+      act: 'check',
+      target: { stage: 'identify', place: filled.slot, fact: 'fluid' },
+    };
   if (fluid) return { words: `Settle the ${fluid.system} fluid`, act: 'fluid', target: { stage: 'kit' } };
   const another = anotherWay(w);
   if (another) return another;

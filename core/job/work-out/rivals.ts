@@ -1,4 +1,4 @@
-import { ROUNDING } from '../../find/identify/index.js';
+import { asOnePiece, ROUNDING } from '../../find/identify/index.js';
 import { CHECKS } from '../../judge/check/index.js';
 import { DESIGN } from '../../judge/joint/index.js';
 import {
@@ -10,7 +10,14 @@ import {
 } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import { type Fact, factOf, type UnitDesign } from '../../named/unit/index.js';
-import { asReading, type Evidence, markKey, readingTolerance, settle } from '../../vehicle/reading/index.js';
+import {
+  asReading,
+  type Evidence,
+  markKey,
+  READING_SIGMAS,
+  readingTolerance,
+  settle,
+} from '../../vehicle/reading/index.js';
 import type { SlotChoice, SlotInput } from './choose.js';
 import type { JobReads } from './reads.js';
 import type { IdentificationRecord } from './records.js';
@@ -82,7 +89,7 @@ export function exclusionsOf(
   reads: JobReads,
 ): string[] {
   return [
-    ...measured.flatMap((item) => excludingOf(old, item, settings) ?? []),
+    ...asOnePiece(measured, settings).flatMap((item) => excludingOf(old, item, settings) ?? []),
     ...identification.marks.flatMap(({ attribute: name, of }) => {
       const other = of.includes(old.id) ? undefined : reads.unit(of[0] ?? '');
       const differs = other && differenceOf(old, other, settings);
@@ -99,7 +106,7 @@ export function excludingOf(old: UnitDesign, item: Evidence, settings: Settings)
   const recordedAs = (attribute(item.attribute).marks ?? item.attribute) as AttributeName;
   const record = factOf(old.facts, recordedAs, item.position);
   if (!record) return undefined;
-  const tolerance = readingTolerance(item, settings) ?? 0;
+  const tolerance = item.combined ? READING_SIGMAS * item.combined.sigma : (readingTolerance(item, settings) ?? 0);
   const { value } = asReading(item, settings);
   // The bore of a stepped unit was perhaps read at its mouth.
   const records = [record, ...(recordedAs === 'bore' ? [factOf(old.facts, 'mouth')] : [])];

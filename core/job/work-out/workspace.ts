@@ -119,6 +119,8 @@ export interface FluidView {
   readonly capOrigin?: string;
   readonly seals: readonly string[];
   readonly chosen?: string;
+  /** The conversion brings the system: it has no cap yet. */
+  readonly brought?: true;
   readonly conflict?: string;
   readonly state: FourState;
   readonly sentence: string;

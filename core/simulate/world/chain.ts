@@ -219,7 +219,7 @@ function wheelAt(id: string, end: 'line' | 'hose', place: Occupied | undefined, 
 function clutch(by: Places, made: Made): void {
   const [master, slave] = [by.get('clutch-master'), by.get('slave')];
   if (!master || !slave) return;
-  made.part('clutch-pedal', 'pedal', of(master.side, ...ROD));
+  made.part('clutch-pedal', 'pedal', of(master.side, ...ROD, 'pedal-travel', 'free-travel', 'pedal-ratio'));
   made.part('clutch-bulkhead', 'bulkhead', of(master.side, ...MOUNT));
   made.part('clutch-master', 'clutch-master', master.unit.facts, master.unit.id);
   made.join('clutch-rod', 'rod', face('clutch-pedal'), face('clutch-master'));

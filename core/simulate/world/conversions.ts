@@ -1,15 +1,5 @@
 import type { AttributeName } from '../../named/attribute/index.js';
-import {
-  BORES,
-  brakeMaster,
-  booster,
-  type Design,
-  type Frame,
-  slave,
-  clutchMaster,
-  wheelUnit,
-  whole,
-} from './designs.js';
+import { BORES, brakeMaster, booster, type Design, type Frame, clutchOf, wheelUnit, whole } from './designs.js';
 import type { Draw } from './draw.js';
 import { type TrueLayout, TRUE_LAYOUTS } from './layouts.js';
 import { fact, type TrueFact } from './types.js';
@@ -66,18 +56,6 @@ function onTheSameLines(made: Design, old: Design): Design {
     ...lines,
   ];
   return { ...made, own: here(made.own), side: here(made.side) };
-}
-
-/** A clutch whose master moves its slave as far as the fork wants, and no further than the slave can go. */
-function clutchOf(frame: Frame, draw: Draw): Design[] {
-  const master = clutchMaster(frame, draw.apart('clutch'));
-  const of = slave(frame, draw.apart('slave'));
-  const bore = master.own.find(({ attribute }) => attribute === 'bore')?.value ?? null;
-  const set = (facts: readonly TrueFact[], travel: number): TrueFact[] =>
-    facts.map((one) =>
-      one.attribute === 'travel' ? { ...one, value: travel } : one.attribute === 'bore' ? { ...one, value: bore } : one,
-    );
-  return [master, { ...of, own: set(of.own, 34), side: set(of.side, 15) }];
 }
 
 /** What a unit is bolted to and pushed by: that of the vehicle stays, whatever comes. */
@@ -157,6 +135,6 @@ export function conversionsOf(frame: Frame, designs: readonly Design[], clutch: 
       designs: [onTheSameHoses(discs, front), whole({ ...master, own: larger(master.own) })],
     });
   }
-  if (!clutch) add('self-shifting-to-manual', layout, ...clutchOf(frame, draw));
+  if (!clutch) add('self-shifting-to-manual', layout, ...clutchOf(frame, draw.apart('clutch')));
   return found;
 }

@@ -212,7 +212,7 @@ export function slave({ concentric, fluid, seals, flare }: Frame, draw: Draw): D
       ...meets,
       fact('travel', travel + 2),
       fact('bore', bore),
-      ...(concentric ? [fact('bore-inside', Math.round(bore * 8) / 10)] : []),
+      ...(concentric ? [fact('bore-inside', Math.max(12, Math.round(bore * 5) / 10))] : []),
       fact('bore-form', 'straight'),
       fact('port-count', 1),
       fact('seals', seals),
@@ -221,6 +221,34 @@ export function slave({ concentric, fluid, seals, flare }: Frame, draw: Draw): D
     ],
     side: [...meets, fact('travel', travel), fact('line-retention', 'thread'), fact('fluid', fluid)],
   };
+}
+
+/** Pedal travel less free travel, over the ratio of the pedal, as every vehicle here has them, mm. */
+const CLUTCH_STROKE = 29;
+/** How far a slave moves by what its master gives, mm, nothing lost on the way. */
+const movedBy = (master: readonly TrueFact[], of: readonly TrueFact[]): number => {
+  const figure = (facts: readonly TrueFact[], name: AttributeName): number =>
+    Number(facts.find(({ attribute }) => attribute === name)?.value ?? 0);
+  const ring = figure(of, 'bore') ** 2 - figure(of, 'bore-inside') ** 2;
+  return (CLUTCH_STROKE * figure(master, 'bore') ** 2) / ring;
+};
+/** A clutch that releases: the fork wants less than its slave is moved, and the slave can go further than that. */
+export function clutchOf(frame: Frame, draw: Draw): Design[] {
+  const master = clutchMaster(frame, draw.apart('clutch'));
+  const made = slave(frame, draw.apart('slave'));
+  const bore = Number(master.own.find(({ attribute }) => attribute === 'bore')?.value);
+  // A ring is larger, for what its shaft takes of it.
+  const ring = BORES.filter((one) => one > 20 && one > bore * 0.95 && one < bore * 1.3);
+  const near = frame.concentric ? ring : BORES.filter((one) => Math.abs(one / bore - 1) < 0.1);
+  const own = made.own.map((one) =>
+    one.attribute === 'bore' ? { ...one, value: draw.apart('bores').one(near) } : one,
+  );
+  const inside = Math.max(12, Math.round(Number(own.find(({ attribute }) => attribute === 'bore')?.value) * 5) / 10);
+  const ringed = own.map((one) => (one.attribute === 'bore-inside' ? { ...one, value: inside } : one));
+  const moved = movedBy(master.own, ringed);
+  const travels = (facts: readonly TrueFact[], share: number): TrueFact[] =>
+    facts.map((one) => (one.attribute === 'travel' ? { ...one, value: Math.round(moved * share * 2) / 2 } : one));
+  return [master, { ...made, own: travels(ringed, 1.3), side: travels(made.side, 0.6) }];
 }
 
 /** The design of each place of a vehicle. */
@@ -233,7 +261,7 @@ export function designsFor(frame: Frame, clutch: boolean, draw: Draw): Design[] 
     ...(frame.layout.assistance === 'none' ? [] : [booster(frame, draw.apart('booster'))]),
     brakeMaster(frame, draw.apart('master')),
     ...ends.map((axle) => wheelUnit(`${axle}-brake`, frame, draw.apart(axle))),
-    ...(clutch ? [clutchMaster(frame, draw.apart('clutch')), slave(frame, draw.apart('slave'))] : []),
+    ...(clutch ? clutchOf(frame, draw) : []),
   ];
   return designs.map(whole);
 }
@@ -247,6 +275,8 @@ const mm =
     hundredths(Number(value) + draw.one(by));
 const DIFFERENCES: readonly {
   readonly attribute: AttributeName;
+  /** Only of units of this kind. */
+  readonly kind?: UnitKind;
   readonly other: (value: Value, draw: Draw) => Value;
 }[] = [
   { attribute: 'stud-spacing', other: mm(-8, -5, 5, 8) },
@@ -257,7 +287,11 @@ const DIFFERENCES: readonly {
   { attribute: 'booster-pin', other: mm(-5, 2, 3) },
   { attribute: 'feed-hose', other: mm(-2.5, 3) },
   { attribute: 'vacuum-hose', other: mm(-2.5, 3) },
-  { attribute: 'travel', other: mm(-8, -5) },
+  // Less than its fork wants.
+  { attribute: 'travel', other: (value) => Math.round(Number(value) * 0.8) / 2 },
+  // Of a clutch: it moves its slave half as far.
+  { attribute: 'bore', kind: 'slave', other: (value) => hundredths(Number(value) * 1.42) },
+  { attribute: 'bore', kind: 'clutch-master', other: (value) => hundredths(Number(value) * 0.7) },
   { attribute: 'carrier-spacing', other: mm(-12, 8, 15) },
   { attribute: 'offset', other: mm(-6, 5) },
   { attribute: 'disc', other: mm(-20, 16) },
@@ -274,9 +308,10 @@ export function lookAlike(
   { own, kind }: Design,
   draw: Draw,
 ): { readonly facts: TrueFact[]; readonly differs: AttributeName } {
-  const ways = DIFFERENCES.filter(({ attribute }) =>
+  const ways = DIFFERENCES.filter(({ attribute, kind: only }) =>
     own.some(
       (one) =>
+        (only === undefined || only === kind) &&
         one.attribute === attribute &&
         one.value !== null &&
         (attribute !== 'port-feeds' || (kind === 'brake-master' && one.value !== 'all' && hasBothAxles(own))) &&
