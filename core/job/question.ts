@@ -66,6 +66,19 @@ export const unansweredIn = (decisions: readonly Decided[]): NonNullable<ChainIn
         ]),
   );
 
+/** Checks of which unit is there without those that cannot be seen on it. */
+export function withoutEndedChecks<C extends { readonly attribute: string; readonly position?: string }, I>(
+  identification: I & { readonly nextChecks: readonly C[] },
+  slot: string,
+  decisions: readonly Decided[],
+): I & { readonly nextChecks: readonly C[] } {
+  const gone = ended(decisions).filter((one) => one.slot === slot && one.side === 'vehicle');
+  if (gone.length === 0) return identification;
+  const isGone = ({ attribute, position }: C): boolean =>
+    gone.some((one) => one.attribute === attribute && one.position === position);
+  return { ...identification, nextChecks: identification.nextChecks.filter((check) => !isGone(check)) };
+}
+
 /** Joints whose questions without an answer are put off until nothing else is left, and gone after the second time. */
 export function withoutEnded(joints: readonly ShownJoint[], decisions: readonly Decided[]): ShownJoint[] {
   const ends = new Map(ended(decisions).map((one) => [`${one.slot}/${questionText(one)}`, one.end]));

@@ -133,7 +133,7 @@ export class Follower {
     if (confirm || !check)
       return best !== undefined && this.once(`old ${best.unitId}`, () => this.job.decide(`old:${slot}`, best.unitId));
     this.done.add(keyOf(slot, check));
-    this.answer(this.there(slot), check, slot, true);
+    if (!this.answer(this.there(slot), check, slot, true)) this.job.decide(checkEnd(slot, check), 'cannot-be-seen');
     return true;
   }
 
@@ -322,6 +322,12 @@ const isCoarse = (
   );
 
 const positionOf = ({ position }: Pick<Asked, 'position'>) => (position === undefined ? {} : { position });
+
+/** That a check of which unit is there cannot be seen. */
+const checkEnd = (slot: string, check: Pick<Asked, 'attribute' | 'position'>): string => {
+  const name = check.attribute as AttributeName;
+  return `asked:${slot}/${questionText({ side: 'vehicle', attribute: name, ...positionOf(check) })}`;
+};
 
 const keyOf = (slot: string, { attribute: name, position }: Pick<Asked, 'attribute' | 'position'>): string =>
   `check ${slot} ${name} ${position ?? ''}`;

@@ -19,7 +19,8 @@ import type { Plans } from '../../work/conversion/index.js';
 import { decisionOf, entriesFor, type VehicleKnown } from './decided.js';
 import { isBrought, stateOf, staysBy } from './place-state.js';
 import type { JobReads } from './reads.js';
-import { differenceOf, exclusionsOf, rivalWords } from './rivals.js';
+import { exclusionsOf, isKnownSame, rivalWords } from './rivals.js';
+import { withoutEndedChecks } from '../question.js';
 
 /** What a slot's computation starts from. */
 export interface SlotInput {
@@ -54,6 +55,11 @@ export interface SlotChoice {
   readonly oldBy?: string;
   /** What was seen of the unit that is there: that it is this one, nothing, or a mark of another one. */
   readonly seen: Seen;
+  /**
+   * Nothing that can be looked at tells which unit is there: what the record says of its place was made for that unit
+   * perhaps and for another one perhaps, and what decides is measured.
+   */
+  readonly blind?: true;
   /** What was seen that cannot be of the unit that is taken to be there, with both figures. */
   readonly excluded: readonly string[];
   /** Which others what was seen leaves possible, where they differ in what a must reads. */
@@ -167,9 +173,9 @@ function seenOf(
   const others = candidates.filter(
     ({ unitId, agrees }) => unitId !== id && agreed.every((name) => agrees.some((one) => one.attribute === name)),
   );
-  const told = !others.some(({ unitId }) => {
+  const told = others.every(({ unitId }) => {
     const other = reads.unit(unitId);
-    return design && other && differenceOf(design, other, settings) !== undefined;
+    return design && other && isKnownSame(design, other, settings);
   });
   return agreed.length > 0 && told ? 'so' : 'nothing';
 }
@@ -178,9 +184,10 @@ function seenOf(
 export function chooseSlot(
   slot: string,
   input: SlotInput,
-  identification: IdentificationRecord,
+  answered: IdentificationRecord,
   reads: JobReads,
 ): SlotChoice {
+  const identification = withoutEndedChecks(answered, slot, input.decisions);
   const measured = measuredAt(slot, input);
   const unitIs = unitIsAt(slot, input);
   const decided = decisionOf(input.decisions, { about: 'old', slot });
@@ -209,6 +216,7 @@ export function chooseSlot(
     unitIs,
     measured,
     seen,
+    ...(seen === 'nothing' && old && identification.nextChecks.length === 0 ? { blind: true as const } : {}),
     ...(brought ? { brought } : {}),
     excluded: old ? exclusionsOf(old, { measured, identification }, input.settings, reads) : [],
     ...(rivals === undefined ? {} : { rivals }),

@@ -24,7 +24,7 @@ export function stateOf(
     return said !== undefined && isPlaceState(said) ? [[side, said]] : [];
   });
   const fitted = own?.choice === 'fitted-already' ? own.detail : undefined;
-  const next = own === undefined && besidePlan(input).includes(slot) ? ('stays' as const) : undefined;
+  const next = own === undefined && besideBooster(input).includes(slot) ? ('stays' as const) : undefined;
   return {
     ...(next === undefined ? {} : { state: next }),
     ...(own && isPlaceState(own.choice) ? { state: own.choice } : {}),
@@ -34,21 +34,26 @@ export function stateOf(
 }
 
 /**
- * Places that no conversion changes and that meet what it does: the master that a new booster goes behind is looked at,
- * for which one it is decides how both go together.
+ * Places that nothing is done to and that meet what is: the master that another booster goes behind is looked at, for
+ * which one it is decides how both go together.
  */
-export function besidePlan({
+export function besideBooster({
   plan,
   chain,
   decisions,
   job,
 }: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>): readonly string[] {
   const has = (slot: string): boolean => plan?.roles.some((role) => role.slot === slot) === true;
-  const master = 'brake-master';
-  const worked = job.slot === master || decisionOf(decisions, { about: 'unit', slot: master }) !== undefined;
+  const [master, booster] = ['brake-master', 'booster'];
+  const worked = (slot: string): boolean =>
+    job.slot === slot || decisionOf(decisions, { about: 'unit', slot }) !== undefined;
+  const kept = decisionOf(decisions, { about: 'place', slot: booster });
+  const changes = has(booster) || (worked(booster) && (kept === undefined || placeEdits(kept.choice) === 'another'));
   const there = chain.some((entry) => entry.slot === master);
-  return has('booster') && !has(master) && there && !worked ? [master] : [];
+  return changes && !has(master) && there && !worked(master) ? [master] : [];
 }
+const placeEdits = (state: string): string | undefined =>
+  isPlaceState(state) ? placeStateRow(state).edits : undefined;
 
 /** How a unit stays by what somebody said becomes of its place. */
 export function staysBy(state: PlaceState | undefined): SlotChoice['stays'] {

@@ -31,6 +31,12 @@ export interface SlotResult {
   readonly interchange?: InterchangeRecord;
 }
 
+/** A unit of which nobody can tell which one it is: its bore is measured. */
+const boreless = (unit: UnitDesign): UnitDesign => ({
+  ...unit,
+  facts: unit.facts.filter(({ attribute }) => attribute !== 'bore'),
+});
+
 /** Second half: what follows from the joints of the chosen unit, which were judged with the whole chain. */
 export function computeSlot(
   choice: SlotChoice,
@@ -44,7 +50,7 @@ export function computeSlot(
   const unit = chosen ?? old;
   const booster = hasBooster(input, unit);
   const interchange = interchangeOf(choice, reads);
-  const kits = unit ? kitsFor(unit, capOf(side)?.grade, slot, input, reads) : undefined;
+  const kits = unit ? kitsFor(choice.blind ? boreless(unit) : unit, capOf(side)?.grade, slot, input, reads) : undefined;
   const work: SlotWork = {
     slot,
     words: findSlot(slot)?.words ?? slot,

@@ -60,6 +60,18 @@ export function differenceOf(one: UnitDesign, other: UnitDesign, { boreWithin }:
   return undefined;
 }
 
+/** Whether two units are known to be one in everything that decides: what is recorded of one alone may differ. */
+export function isKnownSame(one: UnitDesign, other: UnitDesign, settings: Settings): boolean {
+  const decides = ({ attribute: name }: Fact): boolean => DECIDES.has(name);
+  const has = (unit: UnitDesign, { attribute: name, position }: Fact): boolean =>
+    factOf(unit.facts, name, position) !== undefined;
+  return (
+    differenceOf(one, other, settings) === undefined &&
+    one.facts.filter(decides).every((fact) => has(other, fact)) &&
+    other.facts.filter(decides).every((fact) => has(one, fact))
+  );
+}
+
 const isAlike = (a: Fact, b: Fact, within: number): boolean =>
   typeof a.value === 'number' && typeof b.value === 'number'
     ? Math.abs(a.value - b.value) <= within + (a.tolerance ?? 0) + (b.tolerance ?? 0)

@@ -23,7 +23,7 @@ export type PlaceInput = Pick<SlotInput, 'vehicle' | 'known' | 'chain' | 'decisi
 /** What is there and what goes in, at one place. */
 export type PlaceChoice = Pick<
   SlotChoice,
-  'slot' | 'old' | 'chosen' | 'chosenNumber' | 'measured' | 'stays' | 'brought' | 'state' | 'sides'
+  'slot' | 'old' | 'blind' | 'chosen' | 'chosenNumber' | 'measured' | 'stays' | 'brought' | 'state' | 'sides'
 >;
 
 /** The rows that a job is judged by, as the core composes them into a chain. */
@@ -138,15 +138,17 @@ const leftAsRecorded = (facts: readonly ChainFact[]): ChainFact[] =>
 
 function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): JobPlace {
   const slot = choice.slot as Slot;
-  const { old, chosen } = choice;
-  const kind = (chosen ?? old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
+  const { blind, chosen } = choice;
+  // Which unit is there nobody can tell: what goes by it is measured.
+  const old = blind ? undefined : choice.old;
+  const kind = (chosen ?? choice.old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
-  const here = recordedOf(slot, input, reads);
+  const here = recordedOf(slot, input, reads).map((fact) => (blind && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact));
   const counts = choice.state === undefined || placeStateRow(choice.state).record === 'counts';
   const other = !counts || isOther(old, slot, input);
   return {
     slot,
-    kind: old?.kind ?? kindRecorded(slot, input, reads) ?? kind,
+    kind: choice.old?.kind ?? kindRecorded(slot, input, reads) ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
     recorded: choice.brought ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
@@ -163,7 +165,7 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...(chosen && choice.stays === undefined ? { box: boxOf(chosen, choice.chosenNumber, slot, input, reads) } : {}),
     wanted: role !== undefined || decisionOf(input.decisions, { about: 'wanted', slot }) !== undefined,
     // Where another unit sits, what it meets may have been made to take it: the record of the pair says nothing then.
-    beside: chosen && !other ? besideOf(chosen, slot, input) : [],
+    beside: chosen && !other && !blind ? besideOf(chosen, slot, input) : [],
     ...(role && input.plan ? { conversion: input.plan.words } : {}),
     changes: planned(slot, input),
     asks: lookup(input.plan?.asks, slot) ?? [],
@@ -171,6 +173,8 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...(choice.brought && chosen ? { absent: true as const } : {}),
   };
 }
+
+const listedOnly = (fact: ChainFact): ChainFact => ({ ...fact, rests: 'listed' });
 
 /** The kind of unit that the record has in a place, where it may be one of several: another kind may go in. */
 function kindRecorded(slot: Slot, { chain, known }: PlaceInput, reads: JobReads): UnitKind | undefined {

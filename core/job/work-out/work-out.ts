@@ -30,7 +30,7 @@ import {
   type SlotInput,
   vehicleKnown,
 } from './choose.js';
-import { besidePlan } from './place-state.js';
+import { besideBooster } from './place-state.js';
 import { entriesFor } from './decided.js';
 import { contradictionsIn } from './contradictions.js';
 import { fluidsOf } from './fluids.js';
@@ -332,7 +332,7 @@ function workedSlots(input: SlotInput): string[] {
     const subject = d.value && readSubject(d.subject);
     return subject && (subject.about === 'slot' || subject.about === 'place') ? [subject.slot] : [];
   });
-  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles, ...besidePlan(input)])].filter(
+  return [...new Set([...(job.slot === null ? [] : [job.slot]), ...added, ...roles, ...besideBooster(input)])].filter(
     (slot) => findSlot(slot),
   );
 }
