@@ -63,7 +63,8 @@ export function givenFor(subject: Bound, rows: JobRows, vehicle: string | null):
   const chain = composeJob(rows);
   return {
     vehicle,
-    ...(place?.old ? { old: place.old.id } : {}),
+    // What was asked of the new unit is so whatever was there.
+    ...(place?.old && subject.about !== 'asked' ? { old: place.old.id } : {}),
     ...(place?.chosen ? { unit: place.chosen.id } : {}),
     facts: factsIn(chain, aboutOf(subject, withMade(chain))),
   };

@@ -1,4 +1,4 @@
-import { type ChainFact, type Edit, sameFace } from '../vehicle/chain/index.js';
+import { type ChainFact, type Edit, knownBy, sameFace } from '../vehicle/chain/index.js';
 import type { Draft } from './draft.js';
 import type { JobPlace } from './types.js';
 
@@ -37,9 +37,21 @@ function changed(
   return typeof before === 'number' ? before + by : undefined;
 }
 
+/** Whether an edit is one that a conversion makes. */
+export const isOfConversion = ({ id }: Edit): boolean => id.startsWith('conversion ');
+
 /** A fact as far as it can differ: what it is of, what it says and what that rests on. */
 const nameOf = ({ attribute, position, value, rests }: ChainFact): string =>
   `${attribute}@${position ?? ''}=${String(value)} ${rests ?? ''}`;
+
+const isOfOneThing = (a: ChainFact, b: ChainFact): boolean => a.attribute === b.attribute && a.position === b.position;
+/** Several readings of one thing are one value, told once: at the first of them. */
+function asOne(all: readonly ChainFact[], fact: ChainFact): ChainFact[] {
+  if (all.length < 2) return [fact];
+  if (all[0] !== fact) return [];
+  const known = knownBy(all);
+  return [known?.value === undefined ? fact : { ...fact, value: known.value, tolerance: known.tolerance }];
+}
 
 /**
  * What a conversion makes of a vehicle, as edits: facts of parts that are there, parts that were not, joints that are
@@ -56,6 +68,12 @@ export function conversionEdits(now: Draft, then: Draft, leaves: ReadonlySet<str
     const known = new Set(before.facts.map(nameOf));
     const facts = part.facts
       .filter((fact) => !known.has(nameOf(fact)))
+      .flatMap((fact, _, all): ChainFact[] =>
+        asOne(
+          all.filter((one) => isOfOneThing(one, fact)),
+          fact,
+        ),
+      )
       .map((fact): ChainFact => ({ ...fact, instead: true }));
     return facts.length === 0 ? [] : [{ id: `conversion ${part.id}`, do: 'set', at: part.id, facts }];
   });

@@ -3,6 +3,7 @@ import { wayFix, type WayStep } from '../judge/fix/index.js';
 import { type ChainInput, judgeChain, type JudgedInput } from '../judge/verdict/index.js';
 import { fixWords } from '../tell/words/index.js';
 import { type Edit, type EditBody } from '../vehicle/chain/index.js';
+import { isOfConversion } from './changes.js';
 
 /** Fixes that somebody accepted, by name: each is laid into the chain as its edits, and everything is judged again. */
 
@@ -73,7 +74,7 @@ export function judgeAccepted(
     if (fresh.length === 0) break;
     for (const [key, { fixes, answered }] of fresh) {
       const [fix] = fixes as [Fix, ...Fix[]];
-      const next = { ...now, edits: [...now.edits, ...editsOf(key, fixes, now.edits)] };
+      const next = { ...now, edits: withFix(now.edits, editsOf(key, fixes, now.edits)) };
       const tried = judgeChain(next);
       taken.set(key, { key, fix, sides: distinct(fixes), answered });
       if ('faults' in tried) faults.push(...tried.faults.map((f) => f.sentence));
@@ -168,6 +169,19 @@ function offered(answer: JudgedInput, accepted: ReadonlySet<string>, slotOf: Slo
   return found;
 }
 
+const setIn = (edit: Edit): string[] =>
+  edit.do === 'set' ? edit.facts.map(({ attribute, position = '' }) => `${edit.at} ${attribute} ${position}`) : [];
+/** Edits with those of a fix: what a conversion only makes so by what was read there is then as the fix makes it. */
+function withFix(edits: readonly Edit[], fix: readonly Edit[]): Edit[] {
+  const made = new Set(fix.flatMap(setIn));
+  const left = edits.flatMap((edit): Edit[] => {
+    if (edit.do !== 'set' || !isOfConversion(edit) || made.size === 0) return [edit];
+    const facts = edit.facts.filter(({ attribute, position = '' }) => !made.has(`${edit.at} ${attribute} ${position}`));
+    return facts.length === 0 ? [] : [{ ...edit, facts }];
+  });
+  return [...left, ...fix];
+}
+
 /** The edits of fixes under their name; one that is made already is left out. */
 export function editsOf(key: string, fixes: readonly Fix[], there: readonly Edit[] = []): Edit[] {
   const bodies = new Map<string, EditBody>();
@@ -182,7 +196,7 @@ export const isOpen = ({ state, rank }: Pick<Check, 'state' | 'rank'>): boolean 
 
 /** What a fix would lead to: the state of the joint that it is offered at, and the checks that it would open. */
 export function outlookOf({ input, answer, taken }: JudgedChain, fix: Fix, joint: JudgedJoint) {
-  const changed = { ...input, edits: [...input.edits, ...editsOf(`then ${fix.fix}`, [fix], input.edits)] };
+  const changed = { ...input, edits: withFix(input.edits, editsOf(`then ${fix.fix}`, [fix], input.edits)) };
   const then = judgeChain(changed);
   if ('faults' in then || answer === undefined)
     return {

@@ -52,7 +52,7 @@ export function workingOf({ code, values }: Check): { working?: string } {
  * unit goes in.
  */
 export function measuresOf(
-  { code, values, answers }: Check,
+  { code, answers }: Check,
   { between }: Pick<JudgedJoint, 'between'>,
   slot: string,
   fresh: ReadonlySet<string>,
@@ -61,8 +61,8 @@ export function measuresOf(
   return answers.flatMap((answer) => {
     const { part, attribute: name } = answer;
     if (name === undefined || answer.how === 'decide') return [];
-    // The bore that is missing may be that of the unit that comes off.
-    const ofOld = code === 'place.bore' && typeof values['then'] === 'number';
+    // The bore of the unit that comes off is measured, that of the new one is asked.
+    const ofOld = code === 'place.bore' && answer.how === 'measure';
     const own = slotOfPart(part);
     const ofUnit = (own === slot ? !ofOld : own !== undefined && fresh.has(part)) && !isOfTheVehicle(name);
     const side = ofUnit ? ('unit' as const) : ('vehicle' as const);

@@ -193,9 +193,12 @@ export class Follower {
   /** Reads the grade that the cap names. */
   private readCap({ slot }: SlotWork): boolean {
     const asked = { attribute: 'fluid', line: benchWord('fluid') };
-    if (this.done.has(`cap ${slot}`)) return false;
+    const again = this.done.has(`cap ${slot}`);
+    if (again) this.again += 1;
     this.done.add(`cap ${slot}`);
-    return this.answer(this.beside(slot), asked, slot, true);
+    if (!this.answer(this.beside(slot), asked, slot, true))
+      this.job.decide(checkEnd(slot, asked), again ? 'nowhere' : 'cannot-be-seen');
+    return true;
   }
 
   /** Takes a reading once more, by the finest that there is. */

@@ -64,6 +64,7 @@ const BY_OTHER_WORDS: readonly (readonly [AttributeName, ...string[]])[] = [
   ['bleeder', 'bleed screw', 'bleeder'],
   ['foot', 'foot'],
   ['travel', 'travel', 'stroke'],
+  ['piston-reach', 'piston reach'],
   ['line-retention', 'held by', 'retention'],
   ['diaphragms', 'diaphragms'],
   ['diaphragm', 'diaphragm'],

@@ -1,5 +1,6 @@
 import { SAID } from './choose.js';
 import { CONTRADICTORY, excludedKey, seenKey, unsaidKey, whichKey } from './safety.js';
+import { endOf } from '../question.js';
 import { findSlot } from '../../vehicle/place/index.js';
 import type { Measure, ShownCheck } from '../shown.types.js';
 import type { NextAct, SlotWork, Workspace } from './workspace.js';
@@ -197,9 +198,10 @@ function settling(w: Done): NextAct | undefined {
   const capless = fluid && fluid.state === 'not-known' && fluid.cap === undefined;
   const filled =
     capless && !fluid.brought ? w.work.find(({ slot }) => findSlot(slot)?.system === fluid.system) : undefined;
-  if (filled)
+  const read = filled && endOf({ side: 'vehicle', attribute: 'fluid' }, filled.slot, w.decisions);
+  if (filled && read !== 'nowhere')
     return {
-      words: `Read the grade on the cap of the ${filled.words}`,
+      words: `${read === undefined ? 'Read' : 'Look again for'} the grade on the cap of the ${filled.words}`,
       act: 'check',
       target: { stage: 'identify', place: filled.slot, fact: 'fluid' },
     };

@@ -143,7 +143,9 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
   const old = blind ? undefined : choice.old;
   const kind = (chosen ?? choice.old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
-  const here = recordedOf(slot, input, reads).map((fact) => (blind && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact));
+  const here = recordedOf(slot, input, reads).map((fact) =>
+    blind && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact,
+  );
   const counts = choice.state === undefined || placeStateRow(choice.state).record === 'counts';
   const other = !counts || isOther(old, slot, input);
   return {

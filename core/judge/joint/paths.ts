@@ -111,8 +111,28 @@ function shareOf(part: Part, view: View): { readonly share: number; readonly dou
   };
 }
 
+/** How far the piston of a slave goes: as recorded, or as it was measured. That it does what its fork wants says no more. */
+function longestOf(slave: Part): Known | undefined {
+  const recorded = of(slave, 'travel');
+  return recorded && recorded.rests !== 'by-its-mate' ? recorded : of(slave, 'piston-reach');
+}
+/** What is asked for that: of a unit its travel; a slave that stays is measured by its piston. */
+const reachOf = (view: View, slave: Part): AttributeName => (isOther(view, slave) ? 'travel' : 'piston-reach');
+
 /** Two travels at the fork that nobody tells apart, as a share. */
 const AS_BEFORE = 0.01;
+
+/** What is read more finely where a path is open: what leaves most of it open first. */
+const finer = (leaves: readonly (readonly [Part, AttributeName, number])[], view: View): Answer[] =>
+  leaves
+    .filter(([, , doubt]) => doubt > 0)
+    .sort(([, , a], [, , b]) => b - a)
+    .map(([part, attribute]) => ({
+      how: isOther(view, part) ? 'ask' : 'measure',
+      part: part.id,
+      attribute,
+      ...(isOther(view, part) ? {} : { tool: 'caliper' as const }),
+    }));
 
 function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
   const { settings } = view;
@@ -129,6 +149,7 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
   const known = {
     ...Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])),
     slave: piston.known,
+    longest: longestOf(parts.slave),
   } as Record<keyof typeof leans, Known | undefined>;
   // No free travel is a free travel of nought.
   const value = (key: keyof typeof leans): number | undefined =>
@@ -151,7 +172,7 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
   ) {
     const open = Object.entries(leans).filter(([key]) => value(key as keyof typeof leans) === undefined);
     const answers = open.flatMap(([key, [part, name]]) =>
-      (key === 'slave' ? piston.wants : [name]).map((attribute): Answer => ({
+      (key === 'slave' ? piston.wants : [key === 'longest' ? reachOf(view, part) : name]).map((attribute): Answer => ({
         how: isOther(view, part) ? 'ask' : 'measure',
         part: part.id,
         attribute,
@@ -188,7 +209,17 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
       rests,
       values: all,
       coarse: true,
-      answers: [{ how: 'measure', part: parts.pedal.id, attribute: 'pedal-travel', tool: 'caliper' }],
+      answers: finer(
+        [
+          [parts.pedal, 'pedal-travel', (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel)],
+          [parts.pedal, 'pedal-ratio', (gives / stroke) * ((travel - free) / ratio) * relative(known.ratio)],
+          [parts.master, 'bore', 2 * gives * relative(known.master)],
+          [parts.slave, 'bore', 2 * gives * relative(known.slave)],
+          [parts.fork, 'travel', known.wanted?.tolerance ?? 0],
+          [parts.slave, reachOf(view, parts.slave), known.longest?.tolerance ?? 0],
+        ],
+        view,
+      ),
     };
   return { ...base, state: verdict === 'yes' ? 'fits' : 'does-not-fit', rests, values: all };
 }

@@ -143,19 +143,16 @@ function boreCheck(before: Part, after: Part, { wanted }: Put, view: View): Chec
   if (wanted) return [{ ...base, state: 'fits-with-change', values: change, answers: [] }];
   return [
     same === 'open'
-      ? { ...base, state: 'not-known', values, coarse: true, answers: [...coarseOf(old, own, part), decide] }
+      ? { ...base, state: 'not-known', values, coarse: true, answers: [coarser(old, own, part), decide] }
       : { ...base, code: 'place.wanted', state: 'not-known', values: change, answers: [decide] },
   ];
 }
 
-/** What is read once more where two readings do not decide: the coarser first, a record not at all. */
-const coarseOf = (old: Known, own: Known, part: string): Check['answers'] => {
-  const measure = { how: 'measure', part, attribute: 'bore', tool: 'caliper' } as const;
-  const ask = { how: 'ask', part, attribute: 'bore' } as const;
-  const [a, b] = [old.tolerance ?? 0, own.tolerance ?? 0];
-  const both = a >= b ? [measure, ask] : [ask, measure];
-  return a === 0 && b === 0 ? [measure] : both.filter((one) => (one === measure ? a : b) > 0);
-};
+/** What is read once more where two readings do not decide: the coarser. */
+const coarser = (old: Known, own: Known, part: string): Check['answers'][number] =>
+  (own.tolerance ?? 0) > (old.tolerance ?? 0)
+    ? { how: 'ask', part, attribute: 'bore' }
+    : { how: 'measure', part, attribute: 'bore', tool: 'caliper' };
 
 /**
  * What another bore does to force and travel for the same foot: a master's pressure falls with its area, the pedal of a

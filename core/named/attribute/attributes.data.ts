@@ -43,6 +43,7 @@ export const UNIT_ROWS = [
   row('bleeder', 'bleed screw position', 'choice', 1, 'yes', 0.02, 'it must be highest when fitted', 'shipped in the wrong hole', { ...choice('top', 'side', 'bottom'), spot: 'bleeder' }),
   row('foot', 'steadying foot', 'choice', 1, 'no', 0.02, 'compare with the old one', 'the slave tilts without it', { ...choice('present'), off: 'the unit', spot: 'flange' }),
   row('travel', 'piston travel', 'quantity', 3, 'yes', 0.05, 'on the fork, a second person on the pedal', 'air, wear and hose swelling look alike', { ...length(3, 80, 'a travel'), tool: 'ruler', spot: 'rod', paper: true }),
+  row('piston-reach', 'how far the slave’s piston goes', 'quantity', 6, 'no', 0.05, 'slave off: from pressed home to the ring or the mouth', 'further and it leaves its bore', { ...length(3, 120, 'a piston’s way'), tool: 'ruler', off: 'the slave', paper: true }),
   row('line-retention', 'line held by', 'choice', 1, 'yes', 0.01, 'look', 'the pin must be new', { ...choice('thread', 'pin', 'clip'), spot: 'ports', gone: 'the end of the line' }),
   row('diaphragms', 'diaphragms', 'count', 2, 'yes', 0.03, 'one or two steps in the shell', '', { spot: 'shell' }),
   row('diaphragm', 'diaphragm diameter', 'quantity', 2, 'yes', 0.03, 'tape around the shell / 3.14 gives the rim', 'the effective diameter is smaller than the rim', { ...length(100, 400, 'a diaphragm'), tool: 'ruler', spot: 'shell' }),

@@ -32,6 +32,7 @@ const ALWAYS_THERE: ReadonlySet<AttributeName> = new Set<AttributeName>([
   'bore-mark',
   'flange-angle',
   'travel',
+  'piston-reach',
   'pedal-ratio',
   'pedal-travel',
   'pedal-height',

@@ -248,7 +248,9 @@ export function clutchOf(frame: Frame, draw: Draw): Design[] {
   const moved = movedBy(master.own, ringed);
   const travels = (facts: readonly TrueFact[], share: number): TrueFact[] =>
     facts.map((one) => (one.attribute === 'travel' ? { ...one, value: Math.round(moved * share * 2) / 2 } : one));
-  return [master, { ...made, own: travels(ringed, 1.3), side: travels(made.side, 0.6) }];
+  const reaches = travels(ringed, 1.3);
+  const reach = reaches.find(({ attribute }) => attribute === 'travel')?.value ?? null;
+  return [master, { ...made, own: [...reaches, fact('piston-reach', reach)], side: travels(made.side, 0.6) }];
 }
 
 /** The design of each place of a vehicle. */
@@ -325,9 +327,12 @@ export function lookAlike(
       facts: own.map((one) => (one.attribute === attribute ? { ...one, value: other(one.value, draw) } : one)),
     };
   const at = draw.one(own.flatMap((one, i) => (one.attribute === attribute && one.value !== null ? [i] : [])));
+  const changed = other(own[at]?.value ?? null, draw);
   return {
     differs: attribute,
-    facts: own.map((one, i) => (i === at ? { ...one, value: other(one.value, draw) } : one)),
+    facts: own.map((one, i) =>
+      i === at || (attribute === 'travel' && one.attribute === 'piston-reach') ? { ...one, value: changed } : one,
+    ),
   };
 }
 const hasBothAxles = (own: readonly TrueFact[]): boolean =>

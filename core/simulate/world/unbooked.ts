@@ -87,7 +87,7 @@ const OF_A_KIND: Readonly<Record<UnitKind, Both>> = {
     own: [fact('output-force', 3000), fact('pin-under-vacuum', null)],
     side: [fact('vacuum-source', 'engine'), fact('force-limit', 9000), fact('insert', null), fact('plate', null)],
   }),
-  slave: together(STUDS, ROOM, PEDAL),
+  slave: together(STUDS, ROOM, PEDAL, { own: [fact('piston-reach', 60)], side: [] }),
   caliper: together(ROOM, {
     own: [
       fact('wheel-least', 330),

@@ -221,7 +221,14 @@ export function knownBy(facts: readonly ChainFact[]): Known | undefined {
   const readings = facts.filter((f) => f.rests === 'measured');
   const settled = settle(readings, surest(facts.filter((f) => f.rests !== 'measured')));
   if (settled?.is === 'disputed') return { tolerance: 0, rests: 'not-known', disputed: settled.of };
-  return settled && known(settled.of, settled.against);
+  return settled && known(readBeside(settled.of, readings), settled.against);
+}
+
+/** What a list alone says and a reading bears out rests on the reading, and is as sure as that. */
+function readBeside(fact: ChainFact, readings: readonly ChainFact[]): ChainFact {
+  const read = fact.rests === 'listed' ? settle(readings, []) : undefined;
+  if (read?.is !== 'known') return fact;
+  return { ...fact, rests: 'measured', tolerance: read.of.tolerance ?? fact.tolerance ?? 0 };
 }
 
 const known = (fact: ChainFact, against: ChainFact['value'] | undefined): Sure => ({
