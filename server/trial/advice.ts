@@ -127,7 +127,11 @@ export class Follower {
     const { verdict, candidates } = identification;
     const contradicts = verdict === 'contradictory' || excluded;
     // Where it contradicts itself a person says the one that everything speaks for.
-    const best = contradicts ? candidates.find((one) => one.disagrees.length === 0) : candidates[0];
+    const isMarked = ({ agrees }: (typeof candidates)[number]): boolean =>
+      agrees.some(({ attribute: name }) => name === 'label-code' || name === 'casting-number');
+    const best = contradicts
+      ? (candidates.find(isMarked) ?? candidates.find((one) => one.disagrees.length === 0))
+      : candidates[0];
     // What the record names already is not made surer by saying it again.
     if (!confirm && !check && old !== undefined && !contradicts) return false;
     if (confirm || !check)
@@ -205,7 +209,9 @@ export class Follower {
   private readAgain({ slot, readAgain }: SlotWork): boolean {
     if (!readAgain || this.done.has(`again ${keyOf(slot, readAgain)}`)) return false;
     this.done.add(`again ${keyOf(slot, readAgain)}`);
-    return this.answer(this.there(slot), readAgain, slot, true, 'micrometer');
+    if (!this.answer(this.there(slot), readAgain, slot, true, 'micrometer'))
+      this.job.decide(checkEnd(slot, readAgain), 'cannot-be-seen');
+    return true;
   }
 
   /** Of readings that contradict each other the one that stands alone is taken back; of two a third is read first. */
@@ -240,7 +246,11 @@ export class Follower {
 
   private fix(w: Workspace, { slot, joints }: SlotWork, joint: string | undefined): boolean {
     const checks = joints.find(({ id }) => `${slot}/${id}` === joint)?.checks ?? [];
-    const doneAs = (key: string): string => `fix ${slot} ${key} ${againIn(w, `fix:${slot}/${key}`)}`;
+    // What ended with what it was given for is taken again, a few times.
+    const doneAs = (key: string): string => {
+      const subject = `fix:${slot}/${key}`;
+      return `fix ${slot} ${key} ${againIn(w, subject) === '' ? '' : Math.min(this.job.timesDecided(subject), 4)}`;
+    };
     const fix = checks.flatMap(({ fixes }) => fixes).find(({ key }) => !this.done.has(doneAs(key)));
     if (!fix) return false;
     return this.once(doneAs(fix.key), () => this.job.decide(`fix:${slot}/${fix.key}`, 'accepted'));

@@ -144,6 +144,11 @@ export class TrialJob {
     this.decisions.set(subject, { subject, value, reason: 'trial', by: 'trial', at: AT, version });
   }
 
+  /** How often something was decided. */
+  timesDecided(subject: string): number {
+    return this.decisions.get(subject)?.version ?? 0;
+  }
+
   /** Undoes a decision. */
   takeBack(subject: string): void {
     const before = this.decisions.get(subject);

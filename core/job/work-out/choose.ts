@@ -42,6 +42,8 @@ export type Seen = 'so' | 'nothing' | { readonly mark: string; readonly of: stri
 
 /** How it is told that a named person said it. */
 export const SAID = 'said by';
+/** How it is told that nobody saw it. */
+export const BY_RECORD = 'by the record alone';
 
 /** A place half computed: who was there and who will be, before the joints are checked. */
 export interface SlotChoice {
@@ -223,7 +225,7 @@ export function chooseSlot(
     ...(old
       ? {
           old,
-          oldBy: decided ? `${SAID} ${by ?? 'somebody'}` : seen === 'so' ? 'by the evidence' : 'by the record alone',
+          oldBy: decided ? `${SAID} ${by ?? 'somebody'}` : seen === 'so' ? 'by the evidence' : BY_RECORD,
         }
       : {}),
     ...(chosen ? { chosen } : {}),

@@ -1,11 +1,12 @@
 import { asOnePiece } from '../../find/identify/index.js';
 import type { UnitDesign } from '../../named/unit/index.js';
-import { findAttribute } from '../../named/attribute/index.js';
+import { type AttributeName, findAttribute } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
 import type { Evidence } from '../../vehicle/reading/index.js';
 import { measureOf } from '../measurements.js';
 import type { Measure } from '../shown.types.js';
-import type { SlotChoice } from './choose.js';
+import { endOf } from '../question.js';
+import type { SlotChoice, SlotInput } from './choose.js';
 import { excludingOf } from './rivals.js';
 
 /**
@@ -15,7 +16,7 @@ import { excludingOf } from './rivals.js';
 export function toReadAgain(
   choice: Pick<SlotChoice, 'slot' | 'old' | 'oldBy' | 'measured' | 'identification'>,
   said: boolean,
-  settings: Settings,
+  { settings, decisions }: Pick<SlotInput, 'settings' | 'decisions'>,
 ): Measure | undefined {
   const { slot, old, measured, identification } = choice;
   const doubted = [
@@ -26,7 +27,12 @@ export function toReadAgain(
   ];
   const once = doubted.find(({ attribute, position }) => {
     const read = measured.filter((one) => one.attribute === attribute && one.position === position);
-    return read.length === 1;
+    const end = endOf(
+      { side: 'vehicle', attribute: attribute as AttributeName, ...(position === undefined ? {} : { position }) },
+      slot,
+      decisions,
+    );
+    return read.length === 1 && end === undefined;
   });
   const name = once && findAttribute(once.attribute)?.name;
   return once && name ? measureOf(slot, 'vehicle', name, once.position) : undefined;

@@ -1,4 +1,4 @@
-import { SAID } from './choose.js';
+import { BY_RECORD, SAID } from './choose.js';
 import { CONTRADICTORY, excludedKey, seenKey, unsaidKey, whichKey } from './safety.js';
 import { endOf } from '../question.js';
 import { findSlot } from '../../vehicle/place/index.js';
@@ -17,6 +17,14 @@ export function nextAct(w: Done): NextAct {
     return looking(w) ?? { words: 'Print the work card', act: 'print', target: { stage: 'card' } };
   if (w.safety.nothing !== undefined)
     return { words: 'Close the job: nothing to order', act: 'close', target: { stage: 'ask' } };
+  const disputed = w.safety.grade === 'safe' ? undefined : w.work.find(({ disputes }) => disputes.length > 0);
+  const [dispute] = disputed?.disputes ?? [];
+  if (disputed && dispute)
+    return {
+      words: `Take back a reading: ${dispute.words}`,
+      act: 'dispute',
+      target: { stage: 'identify', place: disputed.slot },
+    };
   const unknown = w.work.find(
     (work) => work.old === undefined && work.chosen === undefined && !work.brought && isNamed(work),
   );
@@ -27,14 +35,6 @@ export function nextAct(w: Done): NextAct {
       words: `Choose a ${unchosen.words}`,
       act: 'choose',
       target: { stage: w.conversions.length > 0 ? 'plan' : 'interchange', place: unchosen.slot },
-    };
-  const disputed = w.safety.grade === 'safe' ? undefined : w.work.find(({ disputes }) => disputes.length > 0);
-  const [dispute] = disputed?.disputes ?? [];
-  if (disputed && dispute)
-    return {
-      words: `Take back a reading: ${dispute.words}`,
-      act: 'dispute',
-      target: { stage: 'identify', place: disputed.slot },
     };
   const open = w.work.find(({ slot }) =>
     w.safety.blockers.some(({ key }) => key === whichKey(slot) || key === unsaidKey(slot)),
@@ -140,8 +140,14 @@ function closing(w: Done): NextAct | undefined {
   return undefined;
 }
 
+const isUnseen = ({ oldBy, unitIs, brought }: SlotWork): boolean =>
+  oldBy === BY_RECORD && unitIs !== 'lost' && !brought;
+
 /** Another unit for a place that has no way out; of a joint between two that go in either may be another. */
 function choosingAnother(work: SlotWork, joint: SlotWork['joints'][number], w: Done): NextAct {
+  // What does not fit by the record of a unit that nobody saw: that one is looked at first.
+  const [check] = work.identification.nextChecks;
+  if (check && isUnseen(work)) return checking(work, check);
   const { words, with: beside } = joint;
   const other = w.work.find(({ slot, chosen, resealed }) => slot === beside && chosen && !resealed);
   const named = other ? `${work.words} or ${other.words}` : work.words;

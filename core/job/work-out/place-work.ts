@@ -88,8 +88,8 @@ export function computeSlot(
   };
 }
 
-function again(choice: SlotChoice, { settings }: SlotInput): Pick<SlotWork, 'readAgain'> {
-  const measure = toReadAgain(choice, choice.oldBy?.startsWith(SAID) === true, settings);
+function again(choice: SlotChoice, input: SlotInput): Pick<SlotWork, 'readAgain'> {
+  const measure = toReadAgain(choice, choice.oldBy?.startsWith(SAID) === true, input);
   return measure ? { readAgain: measure } : {};
 }
 

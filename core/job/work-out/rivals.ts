@@ -104,10 +104,9 @@ export function exclusionsOf(
     ...asOnePiece(measured, settings).flatMap((item) => excludingOf(old, item, settings) ?? []),
     ...identification.marks.flatMap(({ attribute: name, of }) => {
       const other = of.includes(old.id) ? undefined : reads.unit(of[0] ?? '');
-      const differs = other && differenceOf(old, other, settings);
-      return other && differs
-        ? [`the ${findAttribute(name)?.words ?? name} is that of the ${other.maker} ${other.name} (${differs})`]
-        : [];
+      if (!other || isKnownSame(old, other, settings)) return [];
+      const differs = differenceOf(old, other, settings) ?? 'whether they are one is not on record';
+      return [`the ${findAttribute(name)?.words ?? name} is that of the ${other.maker} ${other.name} (${differs})`];
     }),
   ];
 }

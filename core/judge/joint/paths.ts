@@ -111,11 +111,7 @@ function shareOf(part: Part, view: View): { readonly share: number; readonly dou
   };
 }
 
-/** How far the piston of a slave goes: as recorded, or as it was measured. That it does what its fork wants says no more. */
-function longestOf(slave: Part): Known | undefined {
-  const recorded = of(slave, 'travel');
-  return recorded && recorded.rests !== 'by-its-mate' ? recorded : of(slave, 'piston-reach');
-}
+const notByMate = (known: Known | undefined): Known | undefined => (known?.rests === 'by-its-mate' ? undefined : known);
 /** What is asked for that: of a unit its travel; a slave that stays is measured by its piston. */
 const reachOf = (view: View, slave: Part): AttributeName => (isOther(view, slave) ? 'travel' : 'piston-reach');
 
@@ -149,7 +145,9 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
   const known = {
     ...Object.fromEntries(Object.entries(leans).map(([key, [part, name]]) => [key, of(part, name)])),
     slave: piston.known,
-    longest: longestOf(parts.slave),
+    // That a slave does what its fork wants says neither how much that is nor how far it goes.
+    wanted: notByMate(of(parts.fork, 'travel')),
+    longest: notByMate(of(parts.slave, 'travel')) ?? of(parts.slave, 'piston-reach'),
   } as Record<keyof typeof leans, Known | undefined>;
   // No free travel is a free travel of nought.
   const value = (key: keyof typeof leans): number | undefined =>

@@ -146,8 +146,11 @@ export const unfed = (view: View): Part[] =>
   [...view.then.putBy.keys()].flatMap((id): Part[] => {
     const part = view.parts.get(id);
     if (part?.kind !== 'brake-master' && part?.kind !== 'clutch-master') return [];
+    // One that is known to draw by a hose meets it, or is asked: its hose is on no record.
     const said = [part, view.now.get(id)].some((one) =>
-      one?.facts.some(({ attribute }) => attribute === 'reservoir' || attribute === 'feed-hose'),
+      one?.facts.some(({ attribute, value }) =>
+        attribute === 'reservoir' ? value !== 'remote' : attribute === 'feed-hose' && value === null,
+      ),
     );
     const met = (view.jointsOf.get(id) ?? []).some(({ kind }) => kind === 'tail' || kind === 'neck');
     return said || met ? [] : [part];
