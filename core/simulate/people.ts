@@ -16,6 +16,10 @@ export const ERRORS = {
   fine: 0.004,
   bias: 0.03,
   angle: 1.5,
+  /** Beyond this an instrument is misread: in the honest arm nobody does, whose readings lie within what it can tell. */
+  within: 0.2,
+  fineWithin: 0.02,
+  angleWithin: 6,
   /** Only in the arm of lies. */
   blunder: 0.03,
 };
@@ -45,10 +49,15 @@ export function said(
   const { kind, dimension } = attribute(name);
   if (kind === 'thread' && slips) return lookup(TAKEN_FOR, String(found.value)) ?? String(found.value);
   if (kind !== 'quantity' || typeof found.value !== 'number') return String(found.value);
-  if (dimension === 'angle') return `${Math.max(0.1, Math.round(found.value + draw.heavy() * ERRORS.angle))}`;
+  const off = (error: number, most: number): number =>
+    person.arm === 'honest' ? Math.max(-most, Math.min(most, error)) : error;
+  if (dimension === 'angle') {
+    const angle = found.value + off(draw.heavy() * ERRORS.angle, ERRORS.angleWithin);
+    return `${Math.max(0.1, Math.round(angle))}`;
+  }
   if (dimension === 'length' && tool === 'micrometer')
-    return `${(found.value + draw.heavy() * ERRORS.fine).toFixed(2)} mic`;
-  const read = found.value + person.bias + draw.heavy() * ERRORS.sigma;
+    return `${(found.value + off(draw.heavy() * ERRORS.fine, ERRORS.fineWithin)).toFixed(2)} mic`;
+  const read = found.value + off(person.bias + draw.heavy() * ERRORS.sigma, ERRORS.within);
   const written = Math.max(0.1, slips ? blunder(name, read, draw) : read).toFixed(1);
   if (dimension === 'length') return `${written} cal`;
   return dimension === undefined || dimension === 'ratio' ? written : `${written} ${BASE_UNIT[dimension]}`;

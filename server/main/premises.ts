@@ -47,7 +47,10 @@ export function premises(): Premises {
           await send(`${base}/jobs/${id}/bench-line`, 'POST', { line, slot, onVehicle });
         } else if ('takeBack' in act) {
           const { work } = (await send(`${base}/jobs/${id}`, 'GET')) as Workspace;
-          const reading = work.flatMap(({ evidence }) => evidence).find((one) => isSame(one, act.takeBack));
+          const reading = work
+            .flatMap(({ evidence }) => evidence)
+            .filter((one) => !one.withdrawn && isSame(one, act.takeBack))
+            .sort((a, b) => a.id - b.id)[act.takeBack.nth];
           if (!reading) throw new Error(`no reading ${JSON.stringify(act.takeBack)}`);
           await send(`${base}/jobs/${id}/evidence/${reading.id}/withdraw`, 'POST');
         } else {
@@ -69,8 +72,8 @@ export function premises(): Premises {
   };
 }
 
-const isSame = (one: Partial<Reading>, { slot, attribute, position, value }: Reading): boolean =>
-  one.slot === slot && one.attribute === attribute && one.position === position && one.value === value;
+const isSame = (one: Partial<Reading>, { slot, attribute, position }: Reading): boolean =>
+  one.slot === slot && one.attribute === attribute && one.position === position;
 
 /** Asks the server; throws what it says where it refuses. */
 async function send(address: string, method: string, body?: unknown, seen?: number): Promise<unknown> {

@@ -144,10 +144,14 @@ export class Follower {
   /** The next that is offered, at the place that is named or at the one that may be changed instead. */
   private choose(w: Workspace, { slot }: SlotWork): boolean {
     const or = w.next?.target.or;
-    return this.chooseAt(w, slot) || (or !== undefined && this.chooseAt(w, or));
+    // Where all that is offered there was tried, another place of the same job may be changed.
+    const places = [slot, ...(or === undefined ? [] : [or]), ...w.work.map((one) => one.slot)];
+    return [...new Set(places)].some((place) => this.chooseAt(w, place));
   }
   private chooseAt({ work }: Workspace, slot: string): boolean {
-    const old = work.find((one) => one.slot === slot)?.old?.unitId;
+    const place = work.find((one) => one.slot === slot);
+    if (place?.left || place?.resealed) return false;
+    const old = place?.old?.unitId;
     // A unit that did not go beside one may go beside another.
     const keyWith = (id: string): string =>
       `units ${work.map((one) => `${one.slot} ${one.slot === slot ? id : (one.chosen?.unitId ?? '')}`).join()}`;
@@ -249,7 +253,7 @@ export class Follower {
     // What ended with what it was given for is taken again, a few times.
     const doneAs = (key: string): string => {
       const subject = `fix:${slot}/${key}`;
-      return `fix ${slot} ${key} ${againIn(w, subject) === '' ? '' : Math.min(this.job.timesDecided(subject), 4)}`;
+      return `fix ${slot} ${key} ${againIn(w, subject) === '' ? '' : Math.min(this.job.timesDecided(subject), 12)}`;
     };
     const fix = checks.flatMap(({ fixes }) => fixes).find(({ key }) => !this.done.has(doneAs(key)));
     if (!fix) return false;

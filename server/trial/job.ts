@@ -16,12 +16,12 @@ import type { JobSpec } from './spec.js';
 
 const AT = '2024-01-01T00:00:00.000Z';
 
-/** A reading as it stands in a job. */
+/** A reading as it stands in a job: of one thing at a place the first, the second and so on, from nought. */
 export interface Reading {
   readonly slot: string;
   readonly attribute: string;
   readonly position?: string;
-  readonly value: string;
+  readonly nth: number;
 }
 
 /** Something that was done in a job, as somebody would do it at the counter. */
@@ -115,26 +115,28 @@ export class TrialJob {
   }
 
   /** The readings of one thing that stand, in their order. */
-  readingsLike(id: number): readonly (Reading & { readonly id: number; readonly figure: number | undefined })[] {
+  readingsLike(
+    id: number,
+  ): readonly (Reading & { readonly id: number; readonly value: string; readonly figure: number | undefined })[] {
     const one = this.evidence.find(({ view }) => view.id === id)?.view;
     return this.evidence
       .filter(({ view }) => view.slot === one?.slot && view.attribute === one.attribute)
       .filter(({ view }) => view.position === one?.position)
-      .map(({ view: { id: own, slot, attribute, position, value }, item }) => ({
+      .map(({ view: { id: own, slot, attribute, position, value }, item }, nth) => ({
         id: own,
         slot,
         attribute,
         ...(position === undefined ? {} : { position }),
+        nth,
         value,
-        figure: typeof item.value === 'number' ? (evidenceBase(item) as number) : undefined,
+        figure: item.kind === 'quantity' ? Number(evidenceBase(item)) : undefined,
       }));
   }
 
   /** Takes a reading back. */
-  withdraw({ id, ...reading }: Reading & { readonly id: number }): void {
+  withdraw({ id, slot, attribute, position, nth }: Reading & { readonly id: number }): void {
     this.evidence = this.evidence.filter(({ view }) => view.id !== id);
-    const { slot, attribute, position, value } = reading;
-    this.acts.push({ takeBack: { slot, attribute, ...(position === undefined ? {} : { position }), value } });
+    this.acts.push({ takeBack: { slot, attribute, ...(position === undefined ? {} : { position }), nth } });
   }
 
   decide(subject: string, choice: string, detail?: string): void {
