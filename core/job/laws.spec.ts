@@ -121,7 +121,7 @@ describe('laws of a job', () => {
           }
         }
       }),
-      { numRuns: runs(100) },
+      { numRuns: runs(250) },
     );
     expect(tried).toBeGreaterThan(runs(300));
   });

@@ -44,8 +44,11 @@ export function said(
   const own = facts.filter((one) => one.attribute === name);
   const at = (place: string | undefined): TrueFact | undefined => own.find((one) => one.position === place);
   const found = (slips && at(mirrored(position))) || at(position) || at(undefined);
-  if (found === undefined || draw.happens(ERRORS.unseen)) return undefined;
-  if (found.value === null) return 'none';
+  // Where it has ports and none at that place, that is what is seen.
+  const portless =
+    found === undefined && attribute(name).perPort === true && own.some((one) => one.position !== undefined);
+  if ((found === undefined && !portless) || draw.happens(ERRORS.unseen)) return undefined;
+  if (found === undefined || found.value === null) return 'none';
   const { kind, dimension } = attribute(name);
   if (kind === 'thread' && slips) return lookup(TAKEN_FOR, String(found.value)) ?? String(found.value);
   if (kind !== 'quantity' || typeof found.value !== 'number') return String(found.value);

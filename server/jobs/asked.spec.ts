@@ -30,19 +30,21 @@ async function decide(subject: string, value: { choice: string; detail?: string 
 const asksFor = ({ measurements }: Workspace): string[] => measurements.map(({ key }) => key);
 const words = (lines: readonly { readonly words: string }[]): string[] => lines.map((line) => line.words);
 const UNIT = 'unit/stud-spacing';
+const groupOf = ({ measurements }: Workspace): string | undefined =>
+  measurements.find(({ key }) => key === `brake-master/${UNIT}`)?.group;
 
-it('asked without an answer: it waits for the part, nobody asks again, and it is open until then', async () => {
+it('asked without an answer: it is asked another way last, waits for the part, and is open until then', async () => {
   const before = await workspace();
   expect(asksFor(before)).toContain(`brake-master/${UNIT}`);
   expect(words(before.safety.blockers)).toContain('stud spacing');
   expect((await decide(`asked:brake-master/${UNIT}`, { choice: 'no-answer', detail: 'supplier' })).status).toBe(200);
   const after = await workspace();
-  expect(asksFor(after)).not.toContain(`brake-master/${UNIT}`);
+  expect(groupOf(after)).toBe('another-way');
   expect(words(after.safety.receive)).toContain('stud spacing');
   expect(words(after.safety.blockers)).toContain('stud spacing');
   expect(after.safety).toMatchObject({ grade: 'not-safe', mayOrder: false });
   const check = after.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.words === 'stud spacing');
-  expect(check).toMatchObject({ state: 'not-known', measures: [] });
+  expect(check).toMatchObject({ state: 'not-known', measures: [{ attribute: 'stud-spacing', again: true }] });
   expect(after.work[0]?.joints.find((joint) => joint.checks.some((c) => c === check))?.state).toBe('not-known');
 });
 
@@ -52,18 +54,23 @@ it('is about the unit that it was asked of: of another it is asked anew, and sai
   expect(other.decisions.find((d) => d.subject === `asked:brake-master/${UNIT}`)?.again).toContain('another unit');
   expect(other.safety.notes.join(' ')).toContain('asked about "stud spacing"');
   await decide('unit:brake-master', { choice: 'wex-sm19' });
-  expect(asksFor(await workspace())).not.toContain(`brake-master/${UNIT}`);
+  expect(groupOf(await workspace())).toBe('another-way');
 });
 
-it('what cannot be seen is asked no more, and decides all the same; taken back, it is asked again', async () => {
+it('what cannot be seen is asked once more at the end, then no more, and decides all the same; taken back, it is asked', async () => {
   await takeBack();
   const before = await workspace();
   expect(asksFor(before)).toContain(`brake-master/${UNIT}`);
   expect((await decide(`asked:brake-master/${UNIT}`, { choice: 'cannot-be-seen' })).status).toBe(200);
+  expect(groupOf(await workspace())).toBe('another-way');
+  expect((await decide(`asked:brake-master/${UNIT}`, { choice: 'nowhere' })).status).toBe(200);
   const after = await workspace();
   expect(asksFor(after)).toEqual(asksFor(before).filter((key) => key !== `brake-master/${UNIT}`));
   expect(words(after.safety.blockers)).toEqual(words(before.safety.blockers));
-  expect(words(after.safety.receive)).toEqual(words(before.safety.receive));
+  // Of the new unit it is looked at when that is there.
+  expect(words(after.safety.receive)).toEqual(
+    expect.arrayContaining([...words(before.safety.receive), 'stud spacing']),
+  );
   await takeBack();
   expect(asksFor(await workspace())).toEqual(asksFor(before));
 });

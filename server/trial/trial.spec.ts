@@ -193,7 +193,7 @@ it('what people say errs as it is stated: heavier in the tails than the normal, 
   const draw = new Draw('quantiles');
   const facts = [{ attribute: 'stud-spacing' as const, value: 80 }];
   expect(attribute('stud-spacing').kind).toBe('quantity');
-  const person = { ...personOf(draw, 'honest'), bias: 0 };
+  const person = { ...personOf(draw, 'lies'), bias: 0 };
   const answers = Array.from({ length: 20_000 }, () => said(facts, 'stud-spacing', undefined, person, draw));
   const unseen = answers.filter((answer) => answer === undefined).length / answers.length;
   expect(unseen).toBeCloseTo(ERRORS.unseen, 2);

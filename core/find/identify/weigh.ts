@@ -74,9 +74,13 @@ const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
   };
 };
 
-/** An option that no unit of this vehicle's record turns on tells nothing about them. */
+/**
+ * An option that no unit of this vehicle's record turns on tells nothing about them, nor does a body on which no size is
+ * cast: its bore may be any.
+ */
 const saysNothing = (evidence: Evidence, column: Column): boolean =>
-  evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0));
+  (evidence.value === null && attribute(evidence.attribute).marks !== undefined) ||
+  (evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0)));
 
 function weighSeen(evidence: Evidence, seen: Answer, column: Column, settings: Settings): Weights {
   const epsilon = epsilonOf(evidence.attribute, settings);

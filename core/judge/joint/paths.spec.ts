@@ -80,7 +80,7 @@ describe('travel at the release fork', () => {
   it('how far the slave can go is asked where nobody knows it', () => {
     const open = travelWith({ master: 19.05, longest: null });
     expect(open.state).toBe('not-known');
-    expect(asked(open)).toEqual(['slave travel']);
+    expect(asked(open)).toEqual(['slave piston-reach']);
   });
   it('readings that leave it open on either side are not known, and are read again', () => {
     expect(travelWith({ master: 19.05, longest: 20.2, coarse: 3 })).toMatchObject({ state: 'not-known', coarse: true });

@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import type { Chain, ChainFact, Part } from '../../vehicle/chain/index.js';
 import { LAYOUT_NAMES } from '../../vehicle/layout/index.js';
-import { ARMS, chainWith, circuitFlaws, fluidFlaws, jointFlaws, listFlaws, type Thing, worldOf } from '../index.js';
+import {
+  ARMS,
+  chainWith,
+  circuitFlaws,
+  clutchFlaws,
+  fluidFlaws,
+  jointFlaws,
+  listFlaws,
+  type Thing,
+  worldOf,
+} from '../index.js';
 
 /** Written down here, so that one that is added has to be thought of. */
 const CONVERSION_IDS = [
@@ -17,7 +27,12 @@ const CONVERSION_IDS = [
   'anti-lock',
   'raised',
 ];
-const flawsOf = (chain: Chain) => [...jointFlaws(chain), ...circuitFlaws(chain), ...fluidFlaws(chain)];
+const flawsOf = (chain: Chain) => [
+  ...jointFlaws(chain),
+  ...circuitFlaws(chain),
+  ...clutchFlaws(chain),
+  ...fluidFlaws(chain),
+];
 const part = (
   id: string,
   kind: Part['kind'],

@@ -42,6 +42,9 @@ const ROOM: Both = {
   side: (['room-front', 'room-behind', 'room-left', 'room-right', 'room-up'] as const).map((one) => fact(one, 400)),
 };
 
+/** No size is cast on the body, and no bore has another mouth. */
+const BORE: Both = { own: [fact('bore-mark', null), fact('mouth', null)], side: [] };
+
 const together = (...all: readonly Both[]): Both => ({
   own: all.flatMap(({ own }) => own),
   side: all.flatMap(({ side }) => side),
@@ -55,7 +58,7 @@ const HOSE: readonly TrueFact[] = [
   fact('tab', null),
 ];
 
-const MASTER = together(STUDS, PEDAL, ROOM, {
+const MASTER = together(STUDS, PEDAL, ROOM, BORE, {
   own: [
     fact('sensor-thread', null),
     fact('valve-in-body', null),
@@ -87,8 +90,8 @@ const OF_A_KIND: Readonly<Record<UnitKind, Both>> = {
     own: [fact('output-force', 3000), fact('pin-under-vacuum', null)],
     side: [fact('vacuum-source', 'engine'), fact('force-limit', 9000), fact('insert', null), fact('plate', null)],
   }),
-  slave: together(STUDS, ROOM, PEDAL, { own: [fact('piston-reach', 60)], side: [] }),
-  caliper: together(ROOM, {
+  slave: together(STUDS, ROOM, PEDAL, BORE, { own: [fact('piston-reach', 60)], side: [] }),
+  caliper: together(ROOM, BORE, {
     own: [
       fact('wheel-least', 330),
       fact('sweep', 150),
@@ -105,10 +108,7 @@ const OF_A_KIND: Readonly<Record<UnitKind, Both>> = {
       ...HOSE,
     ],
   }),
-  'wheel-cylinder': {
-    own: [],
-    side: [...HOSE],
-  },
+  'wheel-cylinder': together(BORE, { own: [], side: [...HOSE] }),
 };
 
 /** What is so beside what is drawn of a unit and its place; what was drawn goes before it. */

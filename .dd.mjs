@@ -1,0 +1,14 @@
+import { Draw, worldOf, personOf } from '/work/main/core/dist/simulate/index.js';
+import { premises } from '/work/main/server/dist/main/premises.js';
+import { openWorkshop } from '/work/main/server/dist/trial/workshop.js';
+import { Follower } from '/work/main/server/dist/trial/advice.js';
+import { specOf, placeAt, vehicleOf } from '/work/main/server/dist/trial/spec.js';
+const [,,SEED,x,stopAt]=process.argv; const [k,j]=x.split('-').map(Number);
+const world=worldOf(`${SEED}/${k}`,'honest'); const shop=openWorkshop(world,premises());
+const spec=specOf(world,j), vehicle=vehicleOf(world,spec), place=placeAt(vehicle,spec,spec.slot);
+const draw=new Draw(spec.seed), person=personOf(draw,'honest'), story=[];
+const f=new Follower({shop:{...shop, workOut:async b=>{const w=await shop.workOut(b); if(w.next?.words.includes(stopAt)){ for(const l of w.work) for(const jn of l.joints) for(const c of jn.checks) if(c.state!=='fits') console.log(l.chosen?.unitId,jn.id,c.id,c.state,c.sentence,JSON.stringify(c.measures.map(m=>[m.side,m.attribute])),c.fixes.length); console.log('---',w.next.words); } return w;}},spec,vehicle,place,person,draw:draw.apart('said'),story});
+await f.follow(); 
+for(const p of vehicle.places) if(p.slot===spec.slot||['slave','clutch-master'].includes(p.slot)) console.log(p.slot,JSON.stringify(p.side.filter(f=>['travel','bore','port-thread','port-seat','reservoir','feed-hose'].includes(f.attribute))), JSON.stringify(world.units.get(p.unit).facts.filter(f=>['bore','travel','bore-inside','port-thread','port-seat'].includes(f.attribute))));
+for(const o of world.offers.filter(o=>o.vehicle===spec.vehicle&&o.slot===spec.slot)) console.log(o.purpose,o.unit,world.units.get(o.unit).differs,JSON.stringify(world.units.get(o.unit).facts.filter(f=>['bore','travel','bore-inside','port-thread','port-seat','reservoir'].includes(f.attribute))));
+await shop.close();
