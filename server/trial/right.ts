@@ -12,7 +12,11 @@ export function isThere(world: World, spec: JobSpec): boolean {
   if (spec.request === 'kit') return world.kits.some(({ unit }) => unit === there(spec.slot));
   const sets = placesOf(world, spec).reduce<readonly Readonly<Record<string, string>>[]>(
     (before, slot) =>
-      before.flatMap((units) => offersFor(world, spec, slot, there(slot)).map((id) => ({ ...units, [slot]: id }))),
+      before.flatMap((units) =>
+        offersFor(world, spec, slot, there(slot))
+          .filter((id) => world.units.has(id))
+          .map((id) => ({ ...units, [slot]: id })),
+      ),
     [{}],
   );
   return sets.some(
