@@ -367,6 +367,7 @@ export const Workspace = T.Object({
     onListing: T.Array(T.Object({ ...VerdictLine.properties, by: oneOf(SOURCE_KINDS) })),
     /** What is looked at when the part is there, before anything is taken apart. */
     receive: T.Array(VerdictLine),
+    compare: T.Array(T.Object({ key: T.String(), words: T.String() })),
     /** Overrides of an earlier version or of a joint that is not there any more: on record, and they do not count. */
     notes: T.Array(T.String()),
     overridden: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),

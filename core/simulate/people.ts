@@ -28,8 +28,14 @@ export const ERRORS = {
 export interface Person {
   readonly arm: Arm;
   readonly bias: number;
+  /** What they misread, in order: attributes. */
+  readonly slips: string[];
 }
-export const personOf = (draw: Draw, arm: Arm): Person => ({ arm, bias: draw.normal() * ERRORS.bias });
+export const personOf = (draw: Draw, arm: Arm): Person => ({
+  arm,
+  bias: draw.normal() * ERRORS.bias,
+  slips: [],
+});
 
 /** What is said of a thing that is so; undefined where it cannot be seen, or where there is nothing to look at. */
 export function said(
@@ -43,14 +49,21 @@ export function said(
   const slips = person.arm === 'lies' && draw.happens(ERRORS.blunder);
   const own = facts.filter((one) => one.attribute === name);
   const at = (place: string | undefined): TrueFact | undefined => own.find((one) => one.position === place);
-  const found = (slips && at(mirrored(position))) || at(position) || at(undefined);
+  const mistaken = slips ? at(mirrored(position)) : undefined;
+  const found = mistaken ?? at(position) ?? at(undefined);
+  const misread = (): void => void person.slips.push(name);
   // Where it has ports and none at that place, that is what is seen.
   const portless =
     found === undefined && attribute(name).perPort === true && own.some((one) => one.position !== undefined);
   if ((found === undefined && !portless) || draw.happens(ERRORS.unseen)) return undefined;
   if (found === undefined || found.value === null) return 'none';
   const { kind, dimension } = attribute(name);
-  if (kind === 'thread' && slips) return lookup(TAKEN_FOR, String(found.value)) ?? String(found.value);
+  if (mistaken && mistaken.value !== at(position)?.value) misread();
+  const taken = kind === 'thread' && slips ? lookup(TAKEN_FOR, String(found.value)) : undefined;
+  if (taken !== undefined) {
+    misread();
+    return taken;
+  }
   if (kind !== 'quantity' || typeof found.value !== 'number') return String(found.value);
   const off = (error: number, most: number): number =>
     person.arm === 'honest' ? Math.max(-most, Math.min(most, error)) : error;
@@ -61,6 +74,7 @@ export function said(
   if (dimension === 'length' && tool === 'micrometer')
     return `${(found.value + off(draw.heavy() * ERRORS.fine, ERRORS.fineWithin)).toFixed(2)} mic`;
   const read = found.value + off(person.bias + draw.heavy() * ERRORS.sigma, ERRORS.within);
+  if (slips) misread();
   const written = Math.max(0.1, slips ? blunder(name, read, draw) : read).toFixed(1);
   if (dimension === 'length') return `${written} cal`;
   return dimension === undefined || dimension === 'ratio' ? written : `${written} ${BASE_UNIT[dimension]}`;

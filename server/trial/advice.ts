@@ -300,7 +300,7 @@ export class Follower {
         return asks === 'ask' && item !== undefined ? [item] : [];
       }),
       fixes: await seat.shop.fixesOf(job.base()),
-      receive: w.safety.receive.flatMap(({ joint }) => joint ?? []),
+      receive: [...w.safety.receive.flatMap(({ joint }) => joint ?? []), ...w.safety.compare.map(({ key }) => key)],
       ...counts,
     };
   }

@@ -1,4 +1,4 @@
-import { Draw, personOf } from '@kerabat/core/simulate';
+import { Draw, type Flaw, type Person, personOf, type TrueVehicle, type World } from '@kerabat/core/simulate';
 import { Follower } from './advice.js';
 import { consequenceOf } from './consequence.js';
 import { byCare, byLabel, byListing, byMeasuring } from './policies.js';
@@ -29,6 +29,30 @@ export const toldOf = ({ safety, partsList, next }: Awaited<ReturnType<Workshop[
     next,
     partsList.map(({ key, quantity, number }) => [key, quantity, number]),
   ]);
+
+/** Every joint that is wrong is among those that are looked at; what is missing or left over is no joint. */
+function isSeen(flaws: readonly Flaw[], receive: readonly string[]): boolean {
+  const wrong = flaws.filter(({ what }) => what !== 'too-few' && what !== 'too-many');
+  const names = wrong.map(({ at }) => `/${at.replace(/^(front|rear)-(left|right)/, '$1').replace(/ /g, '-')}`);
+  return wrong.length > 0 && names.every((name) => receive.some((joint) => joint.endsWith(name)));
+}
+
+/** What was not true of what decided: of the units that were there and that were ordered, and what people misread. */
+function liesIn(
+  { lies }: World,
+  { places }: TrueVehicle,
+  spec: JobSpec,
+  { units, kit }: End,
+  { slips }: Person,
+): readonly string[] {
+  const there = places.filter(({ slot }) => slot === spec.slot || slot in units);
+  const ids = [
+    ...Object.values(units),
+    ...(kit === undefined ? [] : [kit]),
+    ...there.flatMap((p) => [p.unit, p.recorded]),
+  ];
+  return [...new Set(ids.flatMap((id) => lies.get(id) ?? [])), ...slips.map((name) => `misread: ${name}`)];
+}
 
 interface Played {
   readonly end: End;
@@ -76,7 +100,8 @@ export async function playSpec(shop: Workshop, spec: JobSpec, policy: Policy): P
     fixes: fixes.length,
     unplayed,
     flaws,
-    seenOnReceipt: flaws.length > 0 && flaws.every(({ at }) => receive.some((joint) => joint.endsWith(`/${at}`))),
+    seenOnReceipt: isSeen(flaws, receive),
+    lies: liesIn(world, vehicle, spec, end, person),
     ...(overHttp === undefined ? {} : { overHttp }),
     story,
   };

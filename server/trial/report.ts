@@ -28,6 +28,8 @@ export interface Line {
   readonly needless: number;
   /** Wrong safe of which Receive was told to look at every joint that is wrong. */
   readonly seen: number;
+  /** Wrong safe in which nothing was untrue of what decided. */
+  readonly untraced: number;
   readonly asked: number;
   readonly twice: number;
   readonly again: number;
@@ -74,6 +76,7 @@ export function lineOf(
     unplayed: count(({ unplayed }) => unplayed),
     needless: count((o) => o.needless && (isSaid(o) || o.end === 'ordered')),
     seen: count((o) => isWrongSafe(o) && o.seenOnReceipt),
+    untraced: count((o) => isWrongSafe(o) && o.lies.length === 0),
     asked: sum(({ asked }) => asked),
     twice: sum(({ twice }) => twice),
     again: sum(({ again }) => again),
@@ -117,7 +120,8 @@ const COLUMNS: readonly (readonly [string, (line: Line) => string])[] = [
   ['jobs', ({ jobs }) => String(jobs)],
   ['safe', ({ safe, jobs }) => share(safe, jobs)],
   ['wrong safe', ({ wrongSafe, safe }) => share(wrongSafe, safe)],
-  ['seen on receipt', ({ seen }) => String(seen)],
+  ['seen on receipt', ({ seen, wrongSafe }) => share(seen, wrongSafe)],
+  ['without a lie', ({ untraced }) => String(untraced)],
   ['too few', ({ tooFew, safe, onListing }) => share(tooFew, safe + onListing)],
   ['too many', ({ tooMany, safe, onListing }) => share(tooMany, safe + onListing)],
   ['on listing', ({ onListing, jobs }) => share(onListing, jobs)],

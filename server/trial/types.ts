@@ -66,6 +66,8 @@ export interface Outcome extends Omit<End, 'fixes' | 'ordered' | 'receive' | 'as
   /** What a fix does to the vehicle could not be played out: what came of it is not judged. */
   readonly unplayed: boolean;
   readonly flaws: readonly Flaw[];
+  /** Lies of the catalogue about what was there and what was ordered, and what people misread. */
+  readonly lies: readonly string[];
   /** Every flaw is at a joint that Receive was told to look at. */
   readonly seenOnReceipt: boolean;
   /** Whether the same job over HTTP came to the same; only where it was tried. */

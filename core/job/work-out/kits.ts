@@ -107,7 +107,7 @@ const viewOf = ({ kit, judged, sentence }: JudgedKit, chosen: boolean): SlotWork
  */
 export function kitReasons(
   places: readonly { readonly slot: string; readonly resealed: boolean; readonly kit?: JudgedKit }[],
-): Readonly<Record<KitJudgement['rank'], Beside[]>> {
+): Readonly<Record<KitJudgement['rank'], Beside[]>> & { readonly chosen: readonly string[] } {
   const open = places.flatMap(({ slot, kit }) => {
     const state = kit?.judged.state;
     if (!kit || (state !== 'does-not-fit' && state !== 'not-known')) return [];
@@ -118,8 +118,9 @@ export function kitReasons(
   });
   const of = (rank: KitJudgement['rank']): Beside[] =>
     open.filter((one) => one.rank === rank).map(({ rank: _rank, ...one }) => one);
+  const chosen = places.flatMap(({ slot, resealed, kit }) => (resealed && kit ? slot : []));
   const without = places
     .filter(({ resealed, kit }) => resealed && !kit)
     .map(({ slot }) => ({ words: `no seal kit is chosen for the ${findSlot(slot)?.words ?? slot}` }));
-  return { must: [...of('must'), ...without], listing: of('listing'), receive: of('receive') };
+  return { must: [...of('must'), ...without], listing: of('listing'), receive: of('receive'), chosen };
 }

@@ -97,6 +97,7 @@ export function safetyOf(job: Judged, also: Also): Safety {
       ...reasonsOf(verdict.receive),
       ...[...also.kits.receive, ...unseenBore(looks)].map((one) => ({ key: one.words, ...one })),
     ],
+    compare: comparedIn(job, also),
     mayOrder:
       more.length === 0 &&
       verdict.reasons.every((r) => overridden.some((o) => o.joint.endsWith(`/${shownId(jointKey(r.joint), joints)}`))),
@@ -144,6 +145,7 @@ const EMPTY: Workspace['safety'] = {
   blockers: [],
   onListing: [],
   receive: [],
+  compare: [],
   notes: [],
   overridden: [],
   judged: [],
@@ -263,6 +265,23 @@ const unrecordedIn = (choices: readonly SlotChoice[]): Beside[] =>
   );
 /** The key of the reason that a unit is not identified. */
 export const whichKey = (slot: string): string => `${slot}/which`;
+
+/**
+ * What the new unit is compared by before anything comes off: every joint of it that goes together by what is recorded
+ * and that nobody measured, and the seals of a kit. A record may be wrong; the part in the hand is not.
+ */
+function comparedIn({ judged, joints }: Judged, { kits }: Also): Safety['compare'] {
+  const byRecord = judged.filter(({ checks }) =>
+    checks.some(({ rank, state, rests }) => rank === 'must' && state !== 'not-known' && rests !== 'measured'),
+  );
+  return once([
+    ...byRecord.flatMap((joint) => {
+      const shown = joints.find(({ id }) => id === shownId(jointKey(joint.id), joints));
+      return shown ? [{ key: `${shown.slot}/${shown.id}`, words: shown.words }] : [];
+    }),
+    ...kits.chosen.map((slot) => ({ key: `${slot}/kit`, words: 'seals of the kit, beside the old ones' })),
+  ]);
+}
 
 interface Unseen {
   readonly slot: string;

@@ -43,6 +43,7 @@ export function troubled(
       blockers: [],
       onListing: [],
       receive: [],
+      compare: [],
       notes: [],
       overridden: [],
       judged: [],

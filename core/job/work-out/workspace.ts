@@ -200,6 +200,8 @@ export interface Safety {
   readonly blockers: readonly VerdictLine[];
   readonly onListing: readonly (VerdictLine & { readonly by: SourceKind })[];
   readonly receive: readonly VerdictLine[];
+  /** What the new parts are compared by with the old ones before anything comes off. */
+  readonly compare: readonly { readonly key: string; readonly words: string }[];
   readonly notes: readonly string[];
   readonly overridden: readonly { readonly joint: string; readonly person: string; readonly reason: string }[];
   /** What had to be judged, and what came of each. */

@@ -65,6 +65,9 @@ import { Folded } from './folded';
         </ul>
       </app-folded>
     }
+    @if (compared(); as words) {
+      <p class="small">New against old, before anything comes off: {{ words }}.</p>
+    }
     @for (o of safety().overridden; track o.joint) {
       <p class="small needs-you">Overridden by {{ o.person }}: {{ o.reason }}</p>
     }
@@ -121,6 +124,10 @@ export class Verdict {
   readonly safety = input.required<Workspace['safety']>();
   readonly job = input.required<number>();
   protected readonly judged = computed(() => judgedWords(this.safety().judged));
+  /** Each in words once: several lines are told alike. */
+  protected readonly compared = computed(() =>
+    [...new Set(this.safety().compare.map(({ words }) => words))].join(', '),
+  );
 
   protected readonly SOURCE: Readonly<Record<Workspace['safety']['onListing'][number]['by'], string>> = {
     'maker-bulletin': 'the vehicle’s maker',
