@@ -15,6 +15,7 @@ export * from './settings.js';
 export * from './devices.js';
 export * from './imports.js';
 export * from './audit.js';
+export * from './record.js';
 export * from './routes.js';
 export * from './openapi.js';
 export * from './health.js';

@@ -1,4 +1,5 @@
 import { Type as T, type TSchema } from '@sinclair/typebox';
+import * as record from './record.js';
 import * as audit from './audit.js';
 import * as catalogue from './catalogue.js';
 import * as chain from './chain.js';
@@ -68,6 +69,10 @@ export const ROUTES: readonly RouteShape[] = [
   { method: 'get', path: '/audit', summary: 'Contradictions in the catalogue, the most harmful first', answer: audit.AuditAnswer },
   { method: 'post', path: '/audit/settle', summary: 'Settle a finding: put right, add a condition, mark as does-not-fit, take out, accept', body: audit.Settlement },
   { method: 'post', path: '/audit/acceptances/{id}/withdraw', summary: 'Withdraw an acceptance; it stays on record' },
+  { method: 'get', path: '/record-next', summary: 'What to record next: what is missing in the catalogue that would save most, by trial with and without it', answer: record.RecordNext },
+  { method: 'post', path: '/record-next', summary: 'Try jobs on the catalogue as it is, in a thread', answer: record.RecordNext },
+  { method: 'get', path: '/record-next.csv', summary: 'The same as CSV, a row for each unit or vehicle' },
+  { method: 'get', path: '/trial', summary: 'How good the advice was in the last trial', answer: record.TrialReport },
   { method: 'post', path: '/links', summary: 'A claim between two numbers or units, with its source', body: audit.NewLink },
   { method: 'get', path: '/history', summary: 'Who changed what in the catalogue, the last first', query: { limit: whole(1, 100) }, answer: audit.History },
   { method: 'post', path: '/history/{id}/undo', summary: 'Put everything that an act changed back to what it was', answer: audit.UndoAnswer },

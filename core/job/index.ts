@@ -37,6 +37,7 @@ export {
   sideAt,
 } from './measurements.js';
 export { jointKey, slotOf } from './names.js';
+export { type LikelyJob, type Missing, type Saved, toRecord, type ToRecord, tryJob } from './record-next.js';
 export { shownFix, shownJoints } from './shown.js';
 export type { Measure, ShownCheck, ShownFix, ShownJoint } from './shown.types.js';
 export { type PlaceSubject, readSubject, type Subject, subjectText } from './subject.js';

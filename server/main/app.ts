@@ -17,6 +17,7 @@ import { serve } from '../base/http/serve.js';
 import { written } from '../base/http/written.js';
 import { settingsRoutes } from '../base/settings/routes.js';
 import { health } from '../base/watch/health.js';
+import { recordRoutes } from '../ask/record/routes.js';
 import { auditRoutes } from '../catalogue/audit/routes.js';
 import { exportRoutes } from '../catalogue/exports/routes.js';
 import { importRoutes } from '../catalogue/imports/routes.js';
@@ -58,6 +59,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   catalogueRoutes(api, stores);
   interchangeRoutes(api, stores);
   auditRoutes(api, stores);
+  recordRoutes(api, stores);
   demoRoutes(api, stores);
   importRoutes(api, stores);
   exportRoutes(api, stores, clock);

@@ -4,6 +4,8 @@ import { SLOTS } from '@kerabat/core/vehicle/place';
 import { identifyService } from '../ask/identify/service.js';
 import { outcomeStore } from '../ask/interchange/outcomes.js';
 import { interchangeStore } from '../ask/interchange/store.js';
+import { lastTrial } from '../ask/record/last-trial.js';
+import { recordService } from '../ask/record/service.js';
 import { templateStore } from '../ask/templates/store.js';
 import type { DataDirectory } from '../base/db/directory.js';
 import { settingsStore } from '../base/settings/store.js';
@@ -74,6 +76,8 @@ export function storesOf(
     interchange: interchangeStore(catalogue, outcomes.counts),
     outcomes,
     identify,
+    record: recordService(catalogue, settings, pool, log, clock),
+    lastTrial: lastTrial(),
     exports: exportService(catalogue, pool, work, clock),
     imports,
     jobs: jobRows,

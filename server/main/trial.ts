@@ -53,7 +53,8 @@ const request =
   only === undefined
     ? undefined
     : (REQUESTS.find((one) => one === only) ?? fail(`--request is one of ${REQUESTS.join(', ')}, not "${only}".`));
-if (fault !== undefined && !FAULTS.includes(fault)) fail(`--fault is one of ${FAULTS.join(', ')}, not "${fault}".`);
+const faults = FAULTS.map(({ name }) => name);
+if (fault !== undefined && !faults.includes(fault)) fail(`--fault is one of ${faults.join(', ')}, not "${fault}".`);
 
 /** Writes what the disk takes; where it takes nothing, what was played so far is in the file as it was. */
 function written(write: () => void): void {

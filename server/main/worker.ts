@@ -2,6 +2,7 @@ import { carried } from '../base/work/carried.js';
 import type { TaskName, Tasks } from '../base/work/tasks.js';
 import type { AuditProgress } from '../catalogue/audit/task.js';
 import type { ImportProgress } from '../catalogue/imports/task.js';
+import type { RecordProgress } from '../ask/record/task.js';
 import type { SolveProgress } from '@kerabat/core/judge/solve';
 import type { MessagePort } from 'node:worker_threads';
 
@@ -41,6 +42,8 @@ export const resolve = ({ task }: Given<'resolve'>) =>
   carried(async () => (await import('../catalogue/records/task.js')).resolveNumbers(task));
 export const units = ({ task }: Given<'units'>) =>
   carried(async () => (await import('../catalogue/records/task.js')).searchUnits(task));
+export const recordNext = ({ task, port }: Given<'recordNext'>) =>
+  carried(async () => (await import('../ask/record/task.js')).recordNext(task, teller<RecordProgress>(port)));
 export const interchange = ({ task }: Given<'interchange'>) =>
   carried(async () => (await import('../ask/interchange/task.js')).interchangeOf(task));
 export const interchangePaths = ({ task }: Given<'interchangePaths'>) =>

@@ -9,7 +9,7 @@ import {
 } from '@kerabat/core/job';
 import type { TrueVehicle } from '@kerabat/core/simulate';
 import { evidenceBase } from '@kerabat/core/vehicle/reading';
-import { trialSettings } from './plant.js';
+import { asTaken, trialSettings } from './plant.js';
 import type { JobSpec } from './spec.js';
 
 /** A job as it grows: what was asked, and everything that was said and decided since. */
@@ -109,7 +109,7 @@ export class TrialJob {
           by: 'trial',
           at: AT,
         },
-        item: { ...item, onVehicle },
+        item: asTaken({ ...item, onVehicle }, slot),
       });
     return undefined;
   }

@@ -1,57 +1,210 @@
 import { checksFor, type CheckCode, type CheckRow } from '@kerabat/core/judge/check';
+import { FIXES } from '@kerabat/core/judge/fix';
+import { CONSUMES } from '@kerabat/core/list/need';
+import type { ItemName } from '@kerabat/core/named/item';
+import { SEAL_MATERIALS } from '@kerabat/core/named/fluid';
 import { type Settings, STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { JOINT_KINDS } from '@kerabat/core/vehicle/chain';
+import { LAYOUTS } from '@kerabat/core/vehicle/layout';
+import type { Evidence } from '@kerabat/core/vehicle/reading';
+import { CONVERSIONS } from '@kerabat/core/work/conversion';
+import type { TrialRequest } from './spec.js';
 
 /**
- * Faults that are planted in the running program, to see that a trial notices them: a check that is not made, or a
- * limit that lets everything pass. Only a trial that is told to plants one, in a thread of its own.
+ * Faults that are planted in the running program, to see that a trial notices them: a check that is not made, a limit
+ * that lets everything pass, a reading that is taken for another, a feed that is told wrong, a piece that is not
+ * counted. Only a trial that is told to plants one, in a thread of its own.
  */
 
-/** Checks that are taken out of the table. */
-const CHECKS: readonly CheckCode[] = [
-  'rod.length',
-  'rod.pin',
-  'mount.spacing',
-  'mount.pilot',
-  'push.gap',
-  'port.thread',
-  'port.seat',
-  'tail.vacuum',
-  'tail.feed',
-  'fork.travel',
-  'fork.foot',
-  'fork.bleeder',
-  'carrier.spacing',
-  'carrier.offset',
-  'disc.diameter',
-];
-/** Limits that are set so wide that nothing is outside them, mm. */
-const LIMITS = ['spacingWithin', 'clevisWithin', 'hoseWithin', 'carrierWithin', 'discWithin'] as const;
-
-export const FAULTS: readonly string[] = [
-  ...CHECKS.map((code) => `no ${code}`),
-  ...LIMITS.map((limit) => `wide ${limit}`),
-];
+export const FAULT_KINDS = ['rule', 'limit', 'reading', 'feed', 'counting'] as const;
+export interface Fault {
+  readonly name: string;
+  readonly kind: (typeof FAULT_KINDS)[number];
+  /** The jobs in which it can make a difference. */
+  readonly request: TrialRequest;
+  readonly slots?: readonly string[];
+  /** Plants it; answers what takes it out again. */
+  readonly plant: () => () => void;
+}
 
 let settings: Settings = STANDARD_SETTINGS;
 /** The settings of a simulated workshop, with what was planted in them. */
 export const trialSettings = (): Settings => settings;
 
-/** Plants a fault by its name; answers what takes it out again. Throws on a name of none: a programming error. */
-export function plant(fault: string): () => void {
-  const [how, what = ''] = fault.split(' ');
-  const limit = LIMITS.find((one) => one === what);
-  if (how === 'wide' && limit) {
+let misread: ((item: Evidence, slot: string) => Evidence) | undefined;
+/** A reading as the program takes it, with what was planted. */
+export const asTaken = (item: Evidence, slot: string): Evidence => misread?.(item, slot) ?? item;
+
+/** Takes rows out of a table; answers what puts them back. */
+function without<T>(rows: readonly T[], is: (row: T) => boolean): () => void {
+  const list = rows as T[];
+  const before = [...list];
+  list.splice(0, list.length, ...list.filter((row) => !is(row)));
+  return () => void list.splice(0, list.length, ...before);
+}
+/** Changes something of a row; answers what puts it back. */
+function changed<T extends object, K extends keyof T>(row: T | undefined, key: K, value: T[K]): () => void {
+  if (row === undefined) return () => undefined;
+  const before = row[key];
+  (row as { -readonly [P in keyof T]: T[P] })[key] = value;
+  return () => void ((row as { -readonly [P in keyof T]: T[P] })[key] = before);
+}
+
+const rule = (code: CheckCode, slots: readonly string[], request: TrialRequest = 'upgrade'): Fault => ({
+  name: `no ${code}`,
+  kind: 'rule',
+  request,
+  slots,
+  plant: () => {
+    const out = JOINT_KINDS.map((kind) => without<CheckRow>(checksFor(kind), (row) => row.code === code));
+    return () => out.forEach((put) => put());
+  },
+});
+
+/** Places whose units a rule is about. */
+const PUSHED = ['brake-master', 'clutch-master'];
+const WHEELS = ['front-brake', 'rear-brake'];
+const BOLTED = [...PUSHED, ...WHEELS, 'slave'];
+const HYDRAULIC = BOLTED;
+
+const set = (name: string, change: Partial<Settings>, slots: readonly string[]): Fault => ({
+  name,
+  kind: 'limit',
+  request: 'upgrade',
+  slots,
+  plant: () => {
     const before = settings;
-    settings = { ...settings, [limit]: 500 };
+    settings = { ...settings, ...change };
     return () => void (settings = before);
-  }
-  for (const kind of JOINT_KINDS) {
-    const rows = checksFor(kind) as CheckRow[];
-    const at = rows.findIndex(({ code }) => code === what);
-    if (at < 0) continue;
-    const taken = rows.splice(at, 1);
-    return () => void rows.splice(at, 0, ...taken);
-  }
-  throw new Error(`no fault "${fault}"`);
+  },
+});
+
+const reading = (
+  name: string,
+  change: (item: Evidence, slot: string) => Evidence,
+  slots: readonly string[] = BOLTED,
+): Fault => ({
+  name,
+  kind: 'reading',
+  request: 'upgrade',
+  slots,
+  plant: () => {
+    misread = change;
+    return () => void (misread = undefined);
+  },
+});
+const said = (item: Evidence, name: string, value: string): Evidence =>
+  item.attribute === name && item.value !== null ? ({ ...item, value } as Evidence) : item;
+const length = (item: Evidence, name: string, change: (mm: number) => number): Evidence =>
+  item.attribute === name && item.kind === 'quantity' && item.value !== null
+    ? { ...item, value: { ...item.value, value: change(item.value.value) } }
+    : item;
+
+const uncounted = (item: ItemName, request: TrialRequest = 'replace'): Fault => ({
+  name: `no ${item}`,
+  kind: 'counting',
+  request,
+  plant: () => without(CONSUMES, (row) => row.item === item),
+});
+const unordered = (fix: string): Fault => ({
+  name: `nothing ordered for ${fix}`,
+  kind: 'counting',
+  request: 'convert',
+  plant: () =>
+    changed(
+      FIXES.find((row) => row.fix === fix),
+      'parts',
+      () => [],
+    ),
+});
+const unbrought = (id: string): Fault => ({
+  name: `${id} brings nothing`,
+  kind: 'counting',
+  request: 'convert',
+  plant: () =>
+    changed(
+      CONVERSIONS.find((row) => row.id === id),
+      'brings',
+      [],
+    ),
+});
+
+/** Front and rear changed round in what the ports of every layout feed. */
+function feedsChanged(): () => void {
+  const out = LAYOUTS.flatMap(({ parts }) =>
+    parts.flatMap((part) =>
+      part.facts
+        .filter(({ attribute, value }) => attribute === 'port-feeds' && (value === 'front' || value === 'rear'))
+        .map((fact) => changed(fact, 'value', fact.value === 'front' ? 'rear' : 'front')),
+    ),
+  );
+  return () => out.forEach((put) => put());
+}
+
+export const FAULTS: readonly Fault[] = [
+  rule('rod.length', PUSHED),
+  rule('rod.pin', PUSHED),
+  rule('mount.spacing', BOLTED),
+  rule('mount.pilot', BOLTED),
+  rule('push.gap', ['brake-master', 'booster']),
+  rule('port.thread', HYDRAULIC),
+  rule('port.seat', HYDRAULIC),
+  rule('tail.vacuum', ['booster'], 'convert'),
+  rule('tail.feed', ['clutch-master']),
+  rule('fork.travel', ['slave']),
+  rule('fork.foot', ['slave']),
+  rule('fork.bleeder', ['slave']),
+  rule('carrier.spacing', WHEELS),
+  rule('carrier.offset', WHEELS),
+  rule('disc.diameter', WHEELS),
+  set('wide spacingWithin', { spacingWithin: 500 }, BOLTED),
+  set('wide clevisWithin', { clevisWithin: 500 }, PUSHED),
+  set('wide hoseWithin', { hoseWithin: 500 }, ['clutch-master']),
+  set('wide carrierWithin', { carrierWithin: 500 }, WHEELS),
+  set('wide discWithin', { discWithin: 500 }, WHEELS),
+  set('wide offsetWithin', { offsetWithin: 500 }, WHEELS),
+  set('wide travelWithin', { travelWithin: 500 }, ['slave', 'clutch-master']),
+  set('wide gap', { gapMin: -500, gapMax: 500 }, ['brake-master']),
+  set('an adjuster without end', { adjusterRange: 500 }, PUSHED),
+  reading('a thread by its size alone', (item) => said(item, 'port-thread', 'M10x1.0')),
+  reading('every seat an inverted flare', (item) => said(item, 'port-seat', 'inverted-flare')),
+  reading('every foot there', (item) => said(item, 'foot', 'present'), ['slave']),
+  reading('every bleed screw on top', (item) => said(item, 'bleeder', 'top'), ['slave']),
+  reading('seals by the usual family', (item) => said(item, 'seals', 'EPDM')),
+  reading('studs at eighty', (item) => length(item, 'stud-spacing', () => 80)),
+  reading('spigots at forty', (item) => length(item, 'pilot', () => 40)),
+  reading('a rod of a hundred', (item) => length(item, 'rod-length', () => 100), PUSHED),
+  reading('a pin and its pocket at a depth', (item) =>
+    length(
+      length(item, 'booster-pin', () => 14),
+      'recess-depth',
+      () => 14.4,
+    ),
+  ),
+  {
+    name: 'rubber of oil in glycol',
+    kind: 'feed',
+    request: 'upgrade',
+    plant: () =>
+      changed(
+        SEAL_MATERIALS as Record<string, (typeof SEAL_MATERIALS)[keyof typeof SEAL_MATERIALS]>,
+        'NBR',
+        SEAL_MATERIALS.PTFE,
+      ),
+  },
+  { name: 'front and rear changed round', kind: 'feed', request: 'upgrade', plant: feedsChanged },
+  uncounted('crush-washer'),
+  uncounted('booster-seal'),
+  uncounted('nut'),
+  uncounted('hose-clamp'),
+  unordered('other-hose'),
+  unbrought('vacuum-to-hydraulic'),
+  unbrought('drum-to-disc'),
+];
+
+/** Plants a fault by its name; answers what takes it out again. Throws on a name of none: a programming error. */
+export function plant(name: string): () => void {
+  const found = FAULTS.find((fault) => fault.name === name);
+  if (!found) throw new Error(`no fault "${name}"`);
+  return found.plant();
 }

@@ -99,6 +99,7 @@ export function linesOf(outcomes: readonly Outcome[], policy: Policy): Line[] {
     ...by('convert', ({ conversion }) => conversion),
     ...by('place', ({ slot }) => slot),
     ...by('layout', ({ layout }) => layout),
+    ...by('catalogue', ({ quality }) => quality),
   ];
 }
 

@@ -1,6 +1,6 @@
 import { type Arm, worldOf } from '@kerabat/core/simulate';
 import { playJob } from './play.js';
-import type { TrialRequest } from './spec.js';
+import { specOf, type TrialRequest } from './spec.js';
 import type { Outcome, Policy } from './types.js';
 import { openWorkshop, type Premises } from './workshop.js';
 
@@ -13,6 +13,8 @@ export interface WorldAsk {
   readonly policies: readonly Policy[];
   /** Only jobs of this request, wherever it makes sense. */
   readonly request?: TrialRequest;
+  /** Only jobs about these places. */
+  readonly slots?: readonly string[];
   /** The first world is 0. */
   readonly world: number;
   /** So many of its jobs. */
@@ -34,6 +36,7 @@ export async function playWorld({
   arm,
   policies,
   request,
+  slots,
   world,
   jobs,
   premises,
@@ -42,8 +45,10 @@ export async function playWorld({
   const began = performance.now();
   try {
     const outcomes: Outcome[] = [];
-    for (let n = 0; n < jobs; n++)
+    for (let n = 0; n < jobs; n++) {
+      if (slots && !slots.includes(specOf(shop.world, n, request).slot)) continue;
       for (const policy of policies) outcomes.push(await playJob(shop, n, policy, request));
+    }
     return { outcomes, ms: performance.now() - began, workOuts: shop.spent };
   } finally {
     await shop.close();

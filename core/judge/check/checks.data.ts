@@ -78,8 +78,8 @@ const ROWS = [
   { code: 'wiring.plug', joint: 'wiring', a: 'sensor', rule: 'plug', asked: 'always', rank: 'must', mates: true },
   // slave and fork
   { code: 'fork.travel', joint: 'fork', a: 'travel', rule: 'travel', asked: 'always', rank: 'must', mates: true },
-  { code: 'fork.foot', joint: 'fork', a: 'foot', rule: 'has-too', asked: 'either', rank: 'receive', mates: true },
-  { code: 'fork.bleeder', joint: 'fork', a: 'bleeder', rule: 'same', asked: 'either', rank: 'receive', mates: true },
+  { code: 'fork.foot', joint: 'fork', a: 'foot', rule: 'has-too', asked: 'always', rank: 'must', mates: true },
+  { code: 'fork.bleeder', joint: 'fork', a: 'bleeder', rule: 'same', asked: 'always', rank: 'must', mates: true },
   // caliper, carrier, disc, wheel
   { code: 'carrier.spacing', joint: 'carrier', a: 'carrier-spacing', rule: 'near', within: 'carrierWithin', asked: 'always', rank: 'must', mates: true },
   { code: 'carrier.offset', joint: 'carrier', a: 'offset', rule: 'near', within: 'offsetWithin', asked: 'always', rank: 'must', mates: true },

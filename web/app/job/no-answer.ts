@@ -7,7 +7,10 @@ import { attributeWords, findAttribute, mayBeNone } from '@kerabat/core/named/at
 import { ProblemLine } from '../parts/problem-line';
 import { JobService } from './job-service';
 
-type Asked = Pick<MeasurementView, 'side' | 'slot' | 'attribute' | 'position' | 'onVehicle' | 'what' | 'line'>;
+type Asked = Pick<
+  MeasurementView,
+  'side' | 'slot' | 'attribute' | 'position' | 'onVehicle' | 'what' | 'line' | 'again'
+>;
 
 /** Who can be asked about a new unit. */
 const SOURCES = ['supplier', 'maker'] as const;
@@ -33,8 +36,12 @@ const SOURCES = ['supplier', 'maker'] as const;
           @if (mayBeNone(m)) {
             <button mat-menu-item (click)="none(m)">There is none</button>
           }
-          <button mat-menu-item (click)="end(m, 'cannot-be-seen')">Cannot be seen</button>
-          @if (m.side === 'unit') {
+          @if (m.again) {
+            <button mat-menu-item (click)="end(m, 'nowhere')">Nor in another way</button>
+          } @else {
+            <button mat-menu-item (click)="end(m, 'cannot-be-seen')">Cannot be seen</button>
+          }
+          @if (m.side === 'unit' && !m.again) {
             @for (source of sources; track source) {
               <button mat-menu-item (click)="end(m, 'no-answer', source)">Asked the {{ source }}: no answer</button>
             }
@@ -66,7 +73,10 @@ export class NoAnswer {
 
   protected async end(m: Asked, end: QuestionEnd, whom?: string): Promise<void> {
     const words = this.wordsOf(m);
-    const reason = end === 'no-answer' ? `asked the ${whom ?? ''} about ${words}` : `${words}: cannot be seen`;
+    const reason =
+      end === 'no-answer'
+        ? `asked the ${whom ?? ''} about ${words}`
+        : `${words}: ${end === 'nowhere' ? 'not to be had' : 'cannot be seen'}`;
     this.problem.set(await this.service.decide(`asked:${m.slot}/${questionOf(m)}`, end, reason, whom));
   }
 }
@@ -118,9 +128,13 @@ export class EndedQuestions {
       if (!question) return [];
       const side = question.side === 'unit' ? 'new unit' : 'vehicle';
       const what = `${attributeWords(question.attribute, question.position)}, ${side}`;
-      const words =
-        value.choice === 'no-answer' ? `${what}: ${value.detail ?? ''} asked, no answer` : `${what}: cannot be seen`;
-      return [{ subject, words, by }];
+      const how =
+        value.choice === 'no-answer'
+          ? `${value.detail ?? ''} asked, no answer`
+          : value.choice === 'nowhere'
+            ? 'not to be had in another way either'
+            : 'cannot be seen';
+      return [{ subject, words: `${what}: ${how}`, by }];
     }),
   );
 

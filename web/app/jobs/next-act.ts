@@ -33,6 +33,8 @@ const FOCUS: Readonly<Record<NextAct['act'], (fact: string, request: Request) =>
     `app-unit-sheet [data-fact="${fact}"] ${FIELD}`,
     `app-next-checks [data-fact="${fact}"] button:is([aria-label^="other "], [aria-label^="enter "])`,
   ],
+  // A second reading stands beside the first, so that the two can be compared.
+  'read-again': () => ['#bench-line'],
   // Which reading is wrong nobody knows yet: the focus is on the question.
   dispute: () => ['app-disputes section'],
   identify: () => ['#bench-line'],
@@ -45,7 +47,11 @@ const FOCUS: Readonly<Record<NextAct['act'], (fact: string, request: Request) =>
   ],
   'confirm-wanted': () => ['app-joint-sheet .confirm'],
   fix: () => ['app-fixes button[aria-label^="Apply"]'],
-  measure: (fact) => [`app-joint-sheet [data-fact="${fact}"] ${FIELD}`, `app-joint-sheet app-measure-field ${FIELD}`],
+  measure: (fact) => [
+    `app-joint-sheet [data-fact="${fact}"] ${FIELD}`,
+    `app-joint-sheet app-measure-field ${FIELD}`,
+    `app-kit-stage app-measure-field ${FIELD}`,
+  ],
   fluid: () => ['.grades [data-state="fits"]', 'app-kit-stage p a'],
   kit: () => ['app-kit-stage button[aria-label^="Take "]'],
   reason: () => ['app-joint-sheet button', 'app-kit-stage button[aria-label^="Take "]'],

@@ -13,6 +13,7 @@ import type { CandidateView, IdentifyAnswer } from '@kerabat/contract';
 import { Designs } from '../../api/designs';
 import { Instruments, InstrumentSubscription, type LiveReading, readingText, TAKE_KEY } from '../../api/instruments';
 import { Disputes } from '../../job/disputes';
+import { EndedQuestions } from '../../job/no-answer';
 import { heldEvidence } from '../../job/evidence';
 import { JobService } from '../../job/job-service';
 import { LiveReadingPart } from '../../parts/live-reading';
@@ -64,6 +65,7 @@ const WHERE = { 'on-vehicle': 'On the vehicle', off: 'On the bench', lost: 'It w
     NextChecks,
     SplitPanel,
     UnitSheet,
+    EndedQuestions,
   ],
   templateUrl: './identify.html',
   styleUrl: './identify.scss',

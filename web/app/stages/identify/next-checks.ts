@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { minutesWords } from '@kerabat/core/find/identify';
+import { questionText } from '@kerabat/core/job';
+import { findAttribute } from '@kerabat/core/named/attribute';
 import type { IdentifyAnswer, NextCheckView, UnitIs } from '@kerabat/contract';
 import { JobService } from '../../job/job-service';
 import { Answers } from '../../parts/answers';
 import { percent } from '../../parts/percent';
+import { ProblemLine } from '../../parts/problem-line';
 
 /** So many checks are told at once. */
 export const SHOWN = 5;
@@ -16,7 +19,7 @@ export const SHOWN = 5;
 @Component({
   selector: 'app-next-checks',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Answers, MatButtonModule],
+  imports: [Answers, MatButtonModule, ProblemLine],
   templateUrl: './next-checks.html',
   styleUrl: './next-checks.scss',
 })
@@ -33,6 +36,7 @@ export class NextChecks {
   readonly pointed = output<string | undefined>();
 
   protected readonly all = signal(false);
+  protected readonly problem = signal<string | undefined>(undefined);
   protected readonly percent = percent;
   protected readonly minutes = minutesWords;
   protected readonly places: readonly { id: UnitIs; words: string }[] = [
@@ -62,6 +66,19 @@ export class NextChecks {
     ]
       .filter((p) => p !== '')
       .join(' · ');
+  }
+
+  /** A check that cannot be made on this unit is proposed no more. */
+  protected async cannot({ attribute, position, words }: NextCheckView): Promise<void> {
+    const name = findAttribute(attribute)?.name;
+    if (name === undefined) return;
+    const question = questionText({
+      side: 'vehicle',
+      attribute: name,
+      ...(position === undefined ? {} : { position }),
+    });
+    const subject = `asked:${this.service.slot() ?? ''}/${question}`;
+    this.problem.set(await this.service.decide(subject, 'cannot-be-seen', `${words}: cannot be seen`));
   }
 
   protected async put(place: string): Promise<void> {

@@ -3,23 +3,38 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { map, of, switchMap } from 'rxjs';
-import type { FluidView, KitView } from '@kerabat/contract';
+import type { FluidView, KitView, MeasurementView, SlotWork } from '@kerabat/contract';
 import { SEALED } from '@kerabat/core/list/kit';
 import { partDrawing } from '@kerabat/core/tell/drawing';
 import { Designs } from '../../api/designs';
 import { DrawingView } from '../../drawing/drawing';
 import { JobService } from '../../job/job-service';
+import { NoAnswer } from '../../job/no-answer';
 import { Answers } from '../../parts/answers';
 import { Cell, DataTable } from '../../parts/data-table';
 import { PartNumber } from '../../parts/part-number';
 import { ProblemLine } from '../../parts/problem-line';
+import { Shortcuts } from '../../parts/shortcuts';
 import { StateMark } from '../../parts/state-mark';
+import { MeasureField } from '../fit/measure-field';
 
 /** Seal kit by bore, and the fluid that cap and seals want. */
 @Component({
   selector: 'app-kit-stage',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Cell, DataTable, Answers, DrawingView, MatButtonModule, RouterLink, StateMark, PartNumber, ProblemLine],
+  imports: [
+    Cell,
+    DataTable,
+    Answers,
+    DrawingView,
+    MatButtonModule,
+    MeasureField,
+    NoAnswer,
+    RouterLink,
+    StateMark,
+    PartNumber,
+    ProblemLine,
+  ],
   template: `
     @if (work(); as w) {
       <app-problem-line [text]="problem()" />
@@ -37,6 +52,19 @@ import { StateMark } from '../../parts/state-mark';
             >A scratch that a fingernail feels, pitting or a worn taper means another unit, not a kit.</span
           >
         </p>
+      }
+      @if (w.kitBore; as bore) {
+        <section class="sheet" aria-label="Bore of the unit">
+          <p class="needs-you">
+            {{
+              bore.again
+                ? 'The bore could not be measured: try once more.'
+                : 'Measure the bore before a kit is ordered.'
+            }}
+          </p>
+          <app-measure-field [measure]="asMeasurement(bore)" (recorded)="goOn()" />
+          <app-no-answer [measures]="[bore]" />
+        </section>
       }
       <div class="two">
         @if (drawn(); as d) {
@@ -185,6 +213,18 @@ import { StateMark } from '../../parts/state-mark';
   `,
 })
 export class KitStage {
+  private readonly shortcuts = inject(Shortcuts);
+  /** The measurement that a field enters. */
+  protected asMeasurement = (bore: NonNullable<SlotWork['kitBore']>): MeasurementView =>
+    this.service.workspace()?.measurements.find((m) => m.slot === bore.slot && m.attribute === bore.attribute) ?? {
+      ...bore,
+      key: `${bore.slot}/${bore.side}/${bore.attribute}`,
+      group: 'something-off',
+      turns: [],
+    };
+  protected goOn(): void {
+    this.shortcuts.goOn();
+  }
   protected byId = (_: number, { id }: { readonly id: string }): string => id;
   protected readonly makerSays = [
     { id: 'confirmed', words: 'its maker says it is for this unit' },
