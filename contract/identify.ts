@@ -103,6 +103,7 @@ export const IdentifyAnswer = T.Object({
   eliminated: T.Array(EliminatedView),
   eliminatedCount: T.Integer(),
   /** Units that a mark which was read is recorded for. */
+  possible: T.Array(T.String()),
   marks: T.Array(T.Object({ attribute: T.String(), of: T.Array(T.String()) })),
   oddOneOut: T.Optional(T.Object({ attribute: T.String(), position: T.Optional(T.String()), sentence: T.String() })),
   didYouRead: T.Array(

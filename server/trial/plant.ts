@@ -6,7 +6,7 @@ import { SEAL_MATERIALS } from '@kerabat/core/named/fluid';
 import { type Settings, STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { JOINT_KINDS } from '@kerabat/core/vehicle/chain';
 import { LAYOUTS } from '@kerabat/core/vehicle/layout';
-import type { Evidence } from '@kerabat/core/vehicle/reading';
+import { type Evidence, evidenceBase } from '@kerabat/core/vehicle/reading';
 import { CONVERSIONS } from '@kerabat/core/work/conversion';
 import type { TrialRequest } from './spec.js';
 
@@ -94,9 +94,9 @@ const reading = (
   },
 });
 const said = (item: Evidence, name: string, value: string): Evidence =>
-  item.attribute === name && item.value !== null ? ({ ...item, value } as Evidence) : item;
+  item.attribute === name && evidenceBase(item) !== null ? ({ ...item, value } as Evidence) : item;
 const length = (item: Evidence, name: string, change: (mm: number) => number): Evidence =>
-  item.attribute === name && item.kind === 'quantity' && item.value !== null
+  item.attribute === name && item.kind === 'quantity' && evidenceBase(item) !== null
     ? { ...item, value: { ...item.value, value: change(item.value.value) } }
     : item;
 

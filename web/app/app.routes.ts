@@ -113,6 +113,16 @@ export const routes: Routes = [
     loadComponent: () => import('./library/audit/audit-page').then((m) => m.AuditPage),
   },
   {
+    path: 'library/record',
+    title: 'What to record next · Kerabat',
+    loadComponent: () => import('./library/record/record-page').then((m) => m.RecordPage),
+  },
+  {
+    path: 'library/advice',
+    title: 'How good is the advice · Kerabat',
+    loadComponent: () => import('./library/advice/advice-page').then((m) => m.AdvicePage),
+  },
+  {
     path: 'settings',
     title: 'Settings · Kerabat',
     loadComponent: () => import('./settings/settings-page').then((m) => m.SettingsPage),

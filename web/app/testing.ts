@@ -121,6 +121,7 @@ export const work = (over: Partial<SlotWork> = {}): SlotWork => ({
     pool: 26,
     candidates: [candidate()],
     candidateCount: 1,
+    possible: [],
     marks: [],
     didYouRead: [],
     nextChecks: [],

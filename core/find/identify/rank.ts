@@ -1,6 +1,6 @@
 import { attribute, type AttributeName } from '../../named/attribute/index.js';
 import type { Settings } from '../../named/settings/index.js';
-import { type Evidence, slotKey } from '../../vehicle/reading/index.js';
+import { type Evidence, evidenceBase, slotKey } from '../../vehicle/reading/index.js';
 import { type NextCheck, nextChecks, type UnitIs } from './gain.js';
 import { type Column, type Fitted, placeOf, type Pool, vehicleColumns } from './pool.js';
 import { asOnePiece } from './readings.js';
@@ -61,6 +61,11 @@ export interface Identification {
   readonly eliminated: readonly Candidate[];
   readonly eliminatedCount: number;
   readonly oddOneOut?: OddOneOut;
+  /**
+   * Units that nothing which was seen speaks against, however unlikely: one more than a list shows where there are more.
+   * A mark that is recorded for a unit is no other one's.
+   */
+  readonly possible: readonly string[];
   /** For each mark that names a unit and was read the units that it is recorded for, as many as a list shows. */
   readonly marks: readonly { readonly attribute: string; readonly of: readonly string[] }[];
   readonly didYouRead: readonly DidYouRead[];
@@ -127,6 +132,7 @@ export function identify(pool: Pool, question: Question): Identification {
     eliminated: out.map(candidate),
     eliminatedCount: outCount,
     ...(oddPiece ? { oddOneOut: oddPiece } : {}),
+    possible: possibleIn(weights, pool, limit),
     marks: weights.flatMap((w) => (namesUnit(w.evidence) ? [carriers(w, pool, limit)] : [])),
     didYouRead: didYouRead(weights),
     ...(left ? { swapped: left } : {}),
@@ -143,6 +149,7 @@ const nothing = (evidence: readonly Evidence[], settings: Settings): Identificat
   candidateCount: 0,
   eliminated: [],
   eliminatedCount: 0,
+  possible: [],
   marks: [],
   didYouRead: [],
   nextChecks: [],
@@ -282,8 +289,25 @@ function standingOf(weights: readonly Weights[], { p, live }: Shares, line: numb
 
 /** Marks that one design has and no other: a plug, or that there is none, is of many. */
 const NAMING: readonly AttributeName[] = ['casting-number', 'label-code'];
-const namesUnit = ({ attribute: name, kind, value }: Evidence): boolean =>
-  kind === 'mark' && value !== null && NAMING.includes(name);
+const namesUnit = (item: Evidence): boolean =>
+  item.kind === 'mark' && evidenceBase(item) !== null && NAMING.includes(item.attribute);
+
+function possibleIn(weights: readonly Weights[], { units }: Pool, limit: number): string[] {
+  const seen = weights
+    .filter(({ evidence, column }) => column !== undefined && !attribute(evidence.attribute).vehicle)
+    .map(({ evidence, column, says }) => {
+      const { codes } = column as Column;
+      const named = namesUnit(evidence) && units.some((_, i) => says[codes[i] as number] === AGREES);
+      return (i: number): boolean => {
+        const code = codes[i] as number;
+        return code === 0 ? !named : says[code] !== DISAGREES;
+      };
+    });
+  const possible: string[] = [];
+  for (let i = 0; i < units.length && possible.length <= limit; i++)
+    if (seen.every((speaks) => speaks(i))) possible.push(units[i] as string);
+  return possible;
+}
 
 function carriers(
   { evidence, column, says }: Weights,

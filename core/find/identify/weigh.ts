@@ -79,7 +79,7 @@ const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
  * cast: its bore may be any.
  */
 const saysNothing = (evidence: Evidence, column: Column): boolean =>
-  (evidence.value === null && attribute(evidence.attribute).marks !== undefined) ||
+  (evidenceBase(evidence) === null && attribute(evidence.attribute).marks !== undefined) ||
   (evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0)));
 
 function weighSeen(evidence: Evidence, seen: Answer, column: Column, settings: Settings): Weights {

@@ -155,7 +155,7 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
 function seenOf(
   id: string | undefined,
   { slot, measured }: { readonly slot: string; readonly measured: readonly Evidence[] },
-  { candidates, marks }: IdentificationRecord,
+  { candidates, marks, possible }: IdentificationRecord,
   settings: Settings,
   reads: JobReads,
 ): Seen {
@@ -171,15 +171,12 @@ function seenOf(
   const unit = candidates.find(({ unitId }) => unitId === id);
   const agreed = own.map((one) => one.attribute).filter((name) => unit?.agrees.some((one) => one.attribute === name));
   const design = unit && reads.unit(unit.unitId);
-  // What another design has as well says which one it is no more than nothing.
-  const others = candidates.filter(
-    ({ unitId, agrees }) => unitId !== id && agreed.every((name) => agrees.some((one) => one.attribute === name)),
-  );
-  const told = others.every(({ unitId }) => {
-    const other = reads.unit(unitId);
-    return design && other && isKnownSame(design, other, settings);
+  // What another design may have as well says which one it is no more than nothing.
+  const told = possible.every((one) => {
+    const other = one === id ? undefined : reads.unit(one);
+    return one === id || (design && other && isKnownSame(design, other, settings));
   });
-  return agreed.length > 0 && told ? 'so' : 'nothing';
+  return agreed.length > 0 && told && possible.some((one) => one === id) ? 'so' : 'nothing';
 }
 
 /** First half of a place: which unit was there, and which will be. */

@@ -184,6 +184,7 @@ export interface IdentificationRecord extends Pick<Identification, 'verdict' | '
   }[];
   /** Units that a mark which was read is recorded for. */
   readonly marks: Identification['marks'];
+  readonly possible: Identification['possible'];
   readonly oddOneOut?: { readonly attribute: string; readonly position?: string };
   readonly nextChecks: readonly { readonly attribute: string; readonly words: string }[];
 }

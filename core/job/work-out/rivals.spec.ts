@@ -27,6 +27,7 @@ const identified = (...shares: readonly (readonly [string, number])[]): Identifi
       probability,
       agrees: [],
     })),
+    possible: [],
     marks: [],
     nextChecks: [],
   }) as unknown as IdentificationRecord;

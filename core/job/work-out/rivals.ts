@@ -17,6 +17,7 @@ import {
   READING_SIGMAS,
   readingTolerance,
   settle,
+  evidenceBase,
 } from '../../vehicle/reading/index.js';
 import type { SlotChoice, SlotInput } from './choose.js';
 import type { JobReads } from './reads.js';
@@ -113,7 +114,9 @@ export function exclusionsOf(
 
 /** What a reading of the body says against a unit; undefined where it says nothing against it. */
 export function excludingOf(old: UnitDesign, item: Evidence, settings: Settings): string | undefined {
-  if (!BODY.includes(item.attribute)) return undefined;
+  // A body on which no size is cast may have any bore.
+  const uncast = evidenceBase(item) === null && attribute(item.attribute).marks !== undefined;
+  if (!BODY.includes(item.attribute) || uncast) return undefined;
   const recordedAs = (attribute(item.attribute).marks ?? item.attribute) as AttributeName;
   const record = factOf(old.facts, recordedAs, item.position);
   if (!record) return undefined;

@@ -146,7 +146,14 @@ export function identificationsAsked(base: JobBase, reads: JobReads): Identifica
 }
 
 /** A place of which nobody asked which unit it is. */
-const NOT_ASKED: IdentificationRecord = { verdict: 'none', advice: '', candidates: [], marks: [], nextChecks: [] };
+const NOT_ASKED: IdentificationRecord = {
+  verdict: 'none',
+  advice: '',
+  candidates: [],
+  possible: [],
+  marks: [],
+  nextChecks: [],
+};
 
 const chosenIn = (identified: IdentifiedJob, input: SlotInput, reads: JobReads): SlotChoice[] =>
   workedSlots(input).map((slot) =>

@@ -29,7 +29,6 @@ export function attribute(name: AttributeName): AttributeRow & { readonly name: 
 /** What every unit or vehicle has that it is asked of: "none" is no answer. */
 const ALWAYS_THERE: ReadonlySet<AttributeName> = new Set<AttributeName>([
   'bore',
-  'bore-mark',
   'flange-angle',
   'travel',
   'piston-reach',

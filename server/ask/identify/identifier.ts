@@ -102,6 +102,7 @@ export function identifier(db: Db) {
           ...named(c),
           because: c.disagrees.length > 0 ? [...c.disagrees] : [...c.unrecorded],
         })),
+        possible: [...found.possible],
         marks: found.marks.map(({ attribute, of }) => ({ attribute, of: [...of] })),
         didYouRead: [...found.didYouRead],
         nextChecks: found.nextChecks.map((check) => ({ ...check, answers: [...check.answers] })),

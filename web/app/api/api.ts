@@ -6,6 +6,8 @@ import type {
   OtherBores,
   PairedUnits,
   AuditAnswer,
+  RecordNext,
+  TrialReport,
   CatalogueSummary,
   ConversionList,
   ChassisAnswer,
@@ -157,6 +159,10 @@ export class Api {
   rejectsOf = (id: string, sheet: number): string => `${ROOT}/imports/${id}/rejects/${sheet}`;
   exportOf = (format: string): string => `${ROOT}/exports/${format}`;
   audit = (): Observable<AuditAnswer> => this.http.get<AuditAnswer>(`${ROOT}/audit`);
+  recordNext = (): Observable<RecordNext> => this.http.get<RecordNext>(`${ROOT}/record-next`);
+  tryRecordNext = (): Observable<RecordNext> => this.http.post<RecordNext>(`${ROOT}/record-next`, null);
+  readonly recordNextCsv = `${ROOT}/record-next.csv`;
+  trial = (): Observable<TrialReport> => this.http.get<TrialReport>(`${ROOT}/trial`);
   settle = (settlement: Settlement): Observable<unknown> => this.http.post(`${ROOT}/audit/settle`, settlement);
   withdrawAcceptance = (id: number): Observable<unknown> =>
     this.http.post(`${ROOT}/audit/acceptances/${id}/withdraw`, null);

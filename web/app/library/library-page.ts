@@ -39,6 +39,8 @@ import { UnitListPart } from './unit-list';
         <a matButton="outlined" routerLink="/library/audit" matTooltip="What contradicts itself, and who changed what"
           >Audit</a
         >
+        <a matButton="outlined" routerLink="/library/record">What to record next</a>
+        <a matButton="outlined" routerLink="/library/advice">How good is the advice</a>
         <button matButton="outlined" type="button" [matMenuTriggerFor]="formatsMenu">Export all</button>
         <mat-menu #formatsMenu>
           @for (format of formats; track format) {

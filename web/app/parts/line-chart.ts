@@ -9,6 +9,7 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import type ApexCharts from 'apexcharts';
+import { resolvedColour } from './chart-colours';
 
 /** Where the chart library comes from: loaded when the first chart is shown. */
 export const CHARTS = new InjectionToken('charts', { factory: () => () => import('apexcharts') });
@@ -81,8 +82,8 @@ export class LineChart implements OnDestroy {
       })),
       // Told by their strokes, not by colour: the first is what is there now.
       stroke: { width: [2, 3, 2, 2], dashArray: [5, 0, 2, 9], curve: 'straight' },
-      colors: [quiet, ink, ink, quiet].map((colour) => resolved(this.host.nativeElement, colour ?? '')),
-      grid: { borderColor: resolved(this.host.nativeElement, line ?? '') },
+      colors: [quiet, ink, ink, quiet].map((colour) => resolvedColour(this.host.nativeElement, colour ?? '')),
+      grid: { borderColor: resolvedColour(this.host.nativeElement, line ?? '') },
       xaxis: { type: 'numeric', title: { text: x, style: text }, tickAmount: 5, decimalsInFloat: decimals },
       yaxis: { title: { text: y, style: text }, decimalsInFloat: 1, min: 0 },
       legend: { position: 'top' },
@@ -90,13 +91,4 @@ export class LineChart implements OnDestroy {
     });
     await this.chart.render();
   }
-}
-
-/** A colour as the browser resolves it (light-dark() included), for a library that parses colours itself. */
-function resolved(host: HTMLElement, colour: string): string {
-  const before = host.style.color;
-  host.style.color = colour;
-  const value = getComputedStyle(host).color;
-  host.style.color = before;
-  return value;
 }

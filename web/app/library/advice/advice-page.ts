@@ -1,0 +1,169 @@
+import { AsyncPipe, DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import type { TrialArm, TrialLine, TrialReport } from '@kerabat/contract';
+import { Api } from '../../api/api';
+import { outcome } from '../../api/problem';
+import { BarChart } from '../../parts/bar-chart';
+import { Cell, DataTable } from '../../parts/data-table';
+import { ProblemLine } from '../../parts/problem-line';
+import { Skeleton } from '../../parts/skeleton';
+
+/** Whoever decides what is ordered, in the words of an owner. */
+const POLICIES: Readonly<Record<string, string>> = {
+  advice: 'follows Kerabat',
+  listing: 'orders what the record names',
+  label: 'goes by the label',
+  measures: 'measures everything once',
+  careful: 'measures everything, and again',
+};
+const KEPT: Readonly<Record<string, string>> = {
+  kept: '3 of 100 missing',
+  patchy: '15 of 100 missing',
+  poor: '35 of 100 missing',
+};
+
+interface Row {
+  readonly who: string;
+  readonly ordered: number;
+  readonly jobs: number;
+  readonly wrong: number;
+  readonly minutes: number;
+}
+
+/** How good the advice was in the last trial: simulated vehicles, of which the truth is known. */
+@Component({
+  selector: 'app-advice-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [AsyncPipe, BarChart, Cell, DataTable, DatePipe, ProblemLine, Skeleton],
+  template: `
+    <div class="page">
+      <h1>How good is the advice</h1>
+      @if (report$ | async; as r) {
+        <app-problem-line [text]="r.problem" />
+        @if (r.answer; as report) {
+          <p class="lead">
+            {{ report.honest.jobs }} jobs were played on made-up vehicles of which everything is known, from the call to
+            the order, and each order was then fitted. {{ said(report) }}
+          </p>
+          <div class="two">
+            <section class="sheet" aria-labelledby="who">
+              <h2 id="who">Wrong orders and minutes, by who decides</h2>
+              <app-data-table [rows]="rows(report.honest)" words="Who decides">
+                <ng-container *appCell="'who'; let row; of: rows(report.honest); head: true">{{
+                  row.who
+                }}</ng-container>
+                <ng-container *appCell="'jobs'; let row; of: rows(report.honest); figure: true">{{
+                  row.jobs
+                }}</ng-container>
+                <ng-container *appCell="'ordered'; let row; of: rows(report.honest); figure: true">{{
+                  row.ordered
+                }}</ng-container>
+                <ng-container *appCell="'wrong of these'; let row; of: rows(report.honest); figure: true">{{
+                  row.wrong
+                }}</ng-container>
+                <ng-container *appCell="'minutes for a job'; let row; of: rows(report.honest); figure: true">{{
+                  row.minutes.toFixed(0)
+                }}</ng-container>
+              </app-data-table>
+              <app-bar-chart
+                [bars]="wrongBars(report.honest)"
+                yWords="wrong of 100 orders"
+                [second]="minuteBars(report.honest)"
+                secondWords="minutes for a job"
+              />
+            </section>
+            <section class="sheet" aria-labelledby="holes">
+              <h2 id="holes">What a hole in the catalogue costs</h2>
+              <p class="small">
+                The same kinds of job, by how much of the catalogue nobody recorded: what is missing is asked and
+                measured.
+              </p>
+              <app-data-table [rows]="holes(report.honest)" words="What a hole costs">
+                <ng-container *appCell="'catalogue'; let row; of: holes(report.honest); head: true">{{
+                  row.who
+                }}</ng-container>
+                <ng-container *appCell="'jobs'; let row; of: holes(report.honest); figure: true">{{
+                  row.jobs
+                }}</ng-container>
+                <ng-container *appCell="'could not be ordered'; let row; of: holes(report.honest); figure: true">{{
+                  row.jobs - row.ordered
+                }}</ng-container>
+                <ng-container *appCell="'minutes for a job'; let row; of: holes(report.honest); figure: true">{{
+                  row.minutes.toFixed(0)
+                }}</ng-container>
+              </app-data-table>
+              <app-bar-chart [bars]="holeBars(report.honest)" yWords="minutes for a job" />
+            </section>
+          </div>
+          <p class="small quiet">
+            Seeds {{ report.honest.seed }} and {{ report.lies.seed }}, played {{ report.at | date: 'd MMM y' }}. Where
+            lists and people are wrong now and then ({{ report.lies.jobs }} jobs): {{ lied(report.lies) }}
+          </p>
+        }
+      } @else {
+        <app-skeleton />
+      }
+    </div>
+  `,
+  styles: `
+    .lead {
+      max-width: 60rem;
+    }
+    .two {
+      display: grid;
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+      gap: 16px;
+      align-items: start;
+    }
+    @media (max-width: 1000px) {
+      .two {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class AdvicePage {
+  private readonly api = inject(Api);
+  protected readonly report$ = this.api.trial().pipe(outcome());
+
+  /** What an owner wants to know first. */
+  protected said({ honest }: TrialReport): string {
+    const line = all(honest, 'advice');
+    if (!line) return '';
+    const ordered = line.safe + line.onListing;
+    const wrong = line.wrongSafe + line.wrongListing;
+    const bound = `fewer than ${(300 / Math.max(1, ordered)).toFixed(2)} in a hundred`;
+    const told = wrong === 0 ? `none was wrong (${bound}, nineteen times in twenty)` : `${wrong} were wrong`;
+    return `Of the ${ordered} that Kerabat let pass, ${told}; ${line.jobs - ordered} it did not let pass.`;
+  }
+  protected lied(arm: TrialArm): string {
+    const [advice, careful] = [all(arm, 'advice'), all(arm, 'careful')];
+    if (!advice) return '';
+    const own = `${share(advice.wrongSafe, advice.safe)} of the orders were wrong, and what it says to compare when the part is there would have shown ${advice.seen} of ${advice.wrongSafe}`;
+    return careful ? `${own}; of a careful person ${share(careful.wrongOrdered, careful.ordered)}.` : `${own}.`;
+  }
+  protected rows = ({ lines }: TrialArm): Row[] =>
+    lines.filter(({ of }) => of === 'all').map((line) => rowOf(line, POLICIES[line.policy] ?? line.policy));
+  protected holes = ({ lines }: TrialArm): Row[] =>
+    Object.entries(KEPT).flatMap(([name, words]) =>
+      lines
+        .filter(({ of, policy }) => policy === 'advice' && of === `catalogue ${name}`)
+        .map((line) => rowOf(line, words)),
+    );
+  protected wrongBars = (arm: TrialArm) =>
+    this.rows(arm).map(({ who, wrong, ordered }) => ({ name: who, value: (100 * wrong) / Math.max(1, ordered) }));
+  protected minuteBars = (arm: TrialArm) => this.rows(arm).map(({ who, minutes }) => ({ name: who, value: minutes }));
+  protected holeBars = (arm: TrialArm) => this.holes(arm).map(({ who, minutes }) => ({ name: who, value: minutes }));
+}
+
+const all = ({ lines }: TrialArm, policy: string): TrialLine | undefined =>
+  lines.find((line) => line.policy === policy && line.of === 'all');
+const share = (count: number, of: number): string => `${((100 * count) / Math.max(1, of)).toFixed(1)} %`;
+/** Wrong is a unit that does not go, whatever it was called. */
+const rowOf = (line: TrialLine, who: string): Row => ({
+  who,
+  jobs: line.jobs,
+  ordered: line.safe + line.onListing + line.ordered,
+  wrong: line.wrongSafe + line.wrongListing + line.wrongOrdered,
+  minutes: line.minutes / Math.max(1, line.jobs),
+});
