@@ -85,7 +85,7 @@ function draftOf(places: readonly JobPlace[], rows: JobRows, converted: boolean)
     const byHand = place.slot === 'brake-master' && !booster && lacks(rows.layouts?.brake, 'pedal');
     if (!byHand && (place.slot === 'booster' || place.slot === 'brake-master' || place.slot === 'clutch-master'))
       addPedalSide(place, place.slot, booster, rows, draft);
-    if (place.slot === 'booster') addSupply(place, converted ? (rows.brings ?? []) : undefined, draft);
+    if (place.slot === 'booster') addSupply(place, rows, converted, draft);
     if (place.slot === 'brake-master' || place.slot === 'clutch-master') addHangers(place, place.slot, draft);
     if (place.slot === 'slave') addSlave(place, draft);
     for (const id of standing(place.slot, rows)) {
@@ -202,7 +202,8 @@ function addPedalSide(
  * What drives a booster; after a conversion with what that `brings`. A pump that comes new with its hoses is made to
  * what the booster wants of it, and what no vacuum drives has no use for its hose.
  */
-function addSupply(place: JobPlace, brings: JobRows['brings'], draft: Draft): void {
+function addSupply(place: JobPlace, rows: JobRows, converted: boolean, draft: Draft): void {
+  const brings = converted ? (rows.brings ?? []) : undefined;
   const facts = known(place);
   const comes = brings?.find(({ kind }) => kind === 'pump');
   const [pumpComes, pump] = [comes !== undefined, comes?.part ?? 'supply'];
@@ -210,7 +211,7 @@ function addSupply(place: JobPlace, brings: JobRows['brings'], draft: Draft): vo
   join(draft, 'supply', 'supply', pump, 'booster');
   const hose = named(facts, ['vacuum-hose']);
   const later = brings && supplyThen(place);
-  const drives = later ?? supplyNow(place);
+  const drives = later ?? supplyNow(place) ?? rows.assistance;
   if (later !== undefined && drives !== 'vacuum') return;
   const onOld = place.old?.facts.some((f) => f.attribute === 'vacuum-hose' && f.value !== null) === true;
   if (hose.length === 0 && drives !== 'vacuum' && !(onOld && drives !== 'pump')) return;

@@ -75,6 +75,8 @@ export interface JobRows {
   readonly splits?: boolean;
   /** What is recorded of the pedal, for every place. */
   readonly pedal: readonly ChainFact[];
+  /** What drives the booster of the vehicle, by its record as a whole. */
+  readonly assistance?: 'vacuum' | 'pump';
   /** The vehicle has a booster that no place names. */
   readonly booster: boolean;
   readonly listed: readonly Listing[];

@@ -19,7 +19,7 @@ export const ERRORS = {
   /** Beyond this an instrument is misread: in the honest arm nobody does, whose readings lie within what it can tell. */
   within: 0.2,
   fineWithin: 0.02,
-  angleWithin: 6,
+  angleWithin: 2,
   /** Only in the arm of lies. */
   blunder: 0.03,
 };

@@ -123,21 +123,24 @@ export class Follower {
 
   /** The first check that was not asked yet; the likeliest unit where nothing more can be checked. */
   private identify({ slot, identification, old }: SlotWork, confirm: boolean, excluded: boolean): boolean {
-    const check = identification.nextChecks.find((one) => !this.done.has(keyOf(slot, one)));
+    const fresh = identification.nextChecks.find((one) => !this.done.has(keyOf(slot, one)));
+    // What is proposed again was read too coarsely; what cannot be read more finely is said to be the end of it.
+    const check = fresh ?? identification.nextChecks[0];
     const { verdict, candidates } = identification;
     const contradicts = verdict === 'contradictory' || excluded;
-    // Where it contradicts itself a person says the one that everything speaks for.
     const isMarked = ({ agrees }: (typeof candidates)[number]): boolean =>
       agrees.some(({ attribute: name }) => name === 'label-code' || name === 'casting-number');
-    const best = contradicts
-      ? (candidates.find(isMarked) ?? candidates.find((one) => one.disagrees.length === 0))
-      : candidates[0];
+    // Where it contradicts itself nobody says by name what no mark told.
+    const best = contradicts ? candidates.find(isMarked) : candidates[0];
     // What the record names already is not made surer by saying it again.
     if (!confirm && !check && old !== undefined && !contradicts) return false;
     if (confirm || !check)
       return best !== undefined && this.once(`old ${best.unitId}`, () => this.job.decide(`old:${slot}`, best.unitId));
-    this.done.add(keyOf(slot, check));
-    if (!this.answer(this.there(slot), check, slot, true)) this.job.decide(checkEnd(slot, check), 'cannot-be-seen');
+    const key = fresh ? keyOf(slot, check) : `${keyOf(slot, check)} finer`;
+    const told =
+      !this.done.has(key) && this.answer(this.there(slot), check, slot, true, fresh ? 'caliper' : 'micrometer');
+    this.done.add(key);
+    if (!told) this.job.decide(checkEnd(slot, check), 'cannot-be-seen');
     return true;
   }
 

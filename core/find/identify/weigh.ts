@@ -76,10 +76,11 @@ const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
 
 /**
  * An option that no unit of this vehicle's record turns on tells nothing about them, nor does a body on which no size is
- * cast: its bore may be any.
+ * cast, or a bore without another mouth: it may be any.
  */
 const saysNothing = (evidence: Evidence, column: Column): boolean =>
-  (evidenceBase(evidence) === null && attribute(evidence.attribute).marks !== undefined) ||
+  (evidenceBase(evidence) === null &&
+    (evidence.attribute === 'mouth' || attribute(evidence.attribute).marks !== undefined)) ||
   (evidence.attribute === 'option-code' && !column.answers.some((a) => agrees(evidence, evidenceBase(evidence), a, 0)));
 
 function weighSeen(evidence: Evidence, seen: Answer, column: Column, settings: Settings): Weights {

@@ -55,6 +55,7 @@ export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, re
     ...(input.plan?.splits ? { splits: true } : {}),
     ...(input.plan ? { brings: input.plan.brings } : {}),
     ...clutchThen(choices, input, reads),
+    ...drivenBy(input),
     booster: !input.vehicle && choices.some((c) => hasBooster(input, c.chosen ?? c.old)),
     listed: [],
     refused: [],
@@ -62,6 +63,12 @@ export function placeRows(choices: readonly PlaceChoice[], input: PlaceInput, re
     unanswered: [],
     settings: input.settings,
   };
+}
+
+/** What drives the booster by the record of the vehicle, where that names one way alone. */
+function drivenBy({ vehicle }: PlaceInput): Pick<JobRows, 'assistance'> {
+  const drives = (['vacuum', 'pump'] as const).find((one) => one === vehicle?.assistance);
+  return drives ? { assistance: drives } : {};
 }
 
 /**
