@@ -51,7 +51,8 @@ export function nextAct(w: Done): NextAct {
     };
   const unbored = w.work.find(({ kitBore }) => kitBore && !kitBore.again);
   if (unbored?.kitBore) return measuringBore(unbored, `Measure the bore of the ${unbored.words}`);
-  return closing(w) ?? settling(w) ?? lookingAtTheOld(w) ?? ordering(w);
+  const asked = w.safety.grade === 'on-listing' ? anotherWay(w) : undefined;
+  return closing(w) ?? settling(w) ?? lookingAtTheOld(w) ?? asked ?? ordering(w);
 }
 
 /** Where what was seen contradicts itself or the unit that is taken to be there: read again, look further, say it. */

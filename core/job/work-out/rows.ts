@@ -12,7 +12,7 @@ import type { JobReads } from './reads.js';
 import { boxOf } from './box.js';
 import { listedFor, measuredAt, type SlotChoice, type SlotInput } from './choose.js';
 import { decisionOf, entriesFor } from './decided.js';
-import { differenceOf } from './rivals.js';
+import { isKnownSame } from './rivals.js';
 import { isOfTheVehicle } from '../places.data.js';
 import { unansweredIn } from '../question.js';
 import { interchangeOf } from './interchange.js';
@@ -300,9 +300,9 @@ function listingsOf(choice: SlotChoice, input: SlotInput, reads: JobReads): List
   if (!chosen) return [];
   const listings: Listing[] = [];
   const { entries } = listedFor(input.chain, slot, input.known);
-  // Where two units are listed that differ, neither is listed for this vehicle.
+  // Where two units are listed that may differ, neither is listed for this vehicle.
   const others = entries.flatMap(({ unitId }) => (unitId === chosen.id ? [] : (reads.unit(unitId) ?? [])));
-  const alone = others.every((other) => differenceOf(chosen, other, input.settings) === undefined);
+  const alone = others.every((other) => isKnownSame(chosen, other, input.settings));
   const by = SOURCES_FROM_WEAKEST.findLast((kind) =>
     entries.some((e) => e.unitId === chosen.id && e.sourceKind === kind),
   );
