@@ -105,8 +105,10 @@ const ORDER: readonly Slot[] = ['booster', 'brake-master', 'clutch-master', 'sla
 function addUnit(place: JobPlace, rows: JobRows, draft: Draft): void {
   const { slot, kind, old, chosen } = place;
   const own = place.read.filter((fact) => !isOfNeighbour(fact.attribute, slot));
+  // A booster that was made to take another master is not the unit that its number names any more.
+  const made = slot === 'booster' && rows.places.some((one) => one.slot === 'brake-master' && one.other === true);
   const unit = {
-    ...(old === undefined ? {} : { unit: old.id }),
+    ...(old === undefined || made ? {} : { unit: old.id }),
     ...(place.oldSet === undefined ? {} : { set: place.oldSet }),
   };
   const hand = chosen?.facts.find((f) => f.attribute === 'hand')?.value;
