@@ -5,9 +5,10 @@ import type { Measure, ShownJoint } from './shown.types.js';
 import { readSubject, type Subject } from './subject.js';
 
 /**
- * A question that has no answer: nobody can see it where it is, or its source was asked and did not say. It is put off,
- * and asked once more in another way when nothing else is left to do: with more taken off, of another source. Where that
- * says nothing either it is not asked again; the check stays. Of a new unit it moves to when the part is there.
+ * A question that has no answer: nobody can see it where it is, or its source was asked and did not say. It is put
+ * off, and asked once more in another way when nothing else is left to do: with more taken off, of another source.
+ * Where that says nothing either it is not asked again; the check stays. Of a new unit it moves to when the part is
+ * there.
  */
 
 /** What is asked: of the vehicle or of the new unit, what, and where. */

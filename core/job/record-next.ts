@@ -35,7 +35,7 @@ export interface Saved extends Missing {
   readonly notKnown: number;
 }
 
-/** A line of the list: one thing to record at units or vehicles of a kind, with what it would save in all jobs tried. */
+/** A line of the list: one thing to record at units or vehicles, with what it would save in all jobs tried. */
 export interface ToRecord {
   readonly key: string;
   readonly of: Missing['of'];
@@ -155,7 +155,7 @@ function withFact(reads: JobReads, { of, id, slot, attribute, position }: Missin
   return { ...reads, recordedAt: more(reads.recordedAt), vehicleFacts: more(reads.vehicleFacts) };
 }
 
-/** Everything that was saved, by what would have to be recorded: what saves most minutes first, then what opens most. */
+/** Everything that was saved, by what would have to be recorded: what saves most minutes first, then most checks. */
 export function toRecord(saved: readonly Saved[]): ToRecord[] {
   const groups = new Map<string, Saved[]>();
   for (const one of saved) {

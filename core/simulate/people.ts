@@ -16,7 +16,7 @@ export const ERRORS = {
   fine: 0.004,
   bias: 0.03,
   angle: 1.5,
-  /** Beyond this an instrument is misread: in the honest arm nobody does, whose readings lie within what it can tell. */
+  /** Beyond this an instrument is misread: in the honest arm readings lie within what it can tell. */
   within: 0.2,
   fineWithin: 0.02,
   angleWithin: 2,

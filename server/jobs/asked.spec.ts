@@ -57,7 +57,7 @@ it('is about the unit that it was asked of: of another it is asked anew, and sai
   expect(groupOf(await workspace())).toBe('another-way');
 });
 
-it('what cannot be seen is asked once more at the end, then no more, and decides all the same; taken back, it is asked', async () => {
+it('what cannot be seen is asked once more at the end, then no more; taken back, it is asked again', async () => {
   await takeBack();
   const before = await workspace();
   expect(asksFor(before)).toContain(`brake-master/${UNIT}`);

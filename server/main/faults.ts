@@ -6,8 +6,8 @@ import { isWrong } from '../trial/report.js';
 import { worldsFor, type WorldPlayed } from '../trial/run.js';
 
 /**
- * npm run trial:faults -- [--jobs N] [--seed S] [--threads N]: plants one fault after the other and plays jobs of honest
- * people until an order is wrong that is right without it; prints after how many.
+ * npm run trial:faults -- [--jobs N] [--seed S] [--threads N]: plants one fault after the other and plays jobs of
+ * honest people until an order is wrong that is right without it; prints after how many.
  */
 
 const { values } = parseArgs({
@@ -74,9 +74,8 @@ await Promise.all(
     for (let fault = left.shift(); fault; fault = left.shift()) {
       const { after, by } = await notice(fault);
       if (after !== undefined) noticed += 1;
-      console.log(
-        `| ${fault.kind} | ${fault.name} | ${fault.request} | ${after ?? 'not noticed'} | ${(by ?? '').replace(/\|/g, '/')} |`,
-      );
+      const { kind, name, request } = fault;
+      console.log(`| ${[kind, name, request, after ?? 'not noticed', (by ?? '').replaceAll('|', '/')].join(' | ')} |`);
     }
   }),
 );

@@ -62,7 +62,7 @@ export type Told = readonly [line: string, slot: string, onVehicle: boolean];
 export const unitAt = ({ work }: Workspace, slot: string): string =>
   work.find((place) => place.slot === slot)?.chosen?.unitId ?? '';
 
-const STEADY = { arm: 'honest', bias: 0 } as const;
+const STEADY = { arm: 'honest', bias: 0, slips: [] as string[] } as const;
 
 /**
  * What could be answered to a question, in words: what is true of the place or of the unit, else what is true of

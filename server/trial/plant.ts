@@ -168,7 +168,11 @@ export const FAULTS: readonly Fault[] = [
   set('an adjuster without end', { adjusterRange: 500 }, PUSHED),
   reading('a thread by its size alone', (item) => said(item, 'port-thread', 'M10x1.0')),
   reading('every seat an inverted flare', (item) => said(item, 'port-seat', 'inverted-flare')),
-  reading('every foot there', (item) => said(item, 'foot', 'present'), ['slave']),
+  reading(
+    'every foot there',
+    (item) => (item.attribute === 'foot' ? ({ ...item, kind: 'choice', value: 'present' } as Evidence) : item),
+    ['slave'],
+  ),
   reading('every bleed screw on top', (item) => said(item, 'bleeder', 'top'), ['slave']),
   reading('seals by the usual family', (item) => said(item, 'seals', 'EPDM')),
   reading('studs at eighty', (item) => length(item, 'stud-spacing', () => 80)),

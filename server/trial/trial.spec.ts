@@ -12,12 +12,19 @@ import {
   type World,
   worldOf,
 } from '@kerabat/core/simulate';
+import { readBenchLine } from '@kerabat/core/find/identify';
 import { checksFor } from '@kerabat/core/judge/check';
+import { FIXES } from '@kerabat/core/judge/fix';
+import { CONSUMES } from '@kerabat/core/list/need';
+import { SEAL_MATERIALS } from '@kerabat/core/named/fluid';
+import { LAYOUTS } from '@kerabat/core/vehicle/layout';
+import type { Evidence } from '@kerabat/core/vehicle/reading';
+import { CONVERSIONS } from '@kerabat/core/work/conversion';
 import { JOINT_KINDS } from '@kerabat/core/vehicle/chain';
 import { openDatabase } from '../base/db/open.js';
 import { premises } from '../main/premises.js';
 import { carryOut } from './consequence.js';
-import { FAULTS, plant, trialSettings } from './plant.js';
+import { asTaken, FAULT_KINDS, FAULTS, plant, trialSettings } from './plant.js';
 import { playJob } from './play.js';
 import { kindsIn, lineOf, linesOf, share, tableOf } from './report.js';
 import { runTrial } from './run.js';
@@ -220,7 +227,7 @@ it('in the arm of lies a few answers are blunders of each kind, and in the other
   ];
   const answers = (arm: (typeof ARMS)[number]) => {
     const draw = new Draw('blunders');
-    const person = { arm, bias: 0 };
+    const person = { arm, bias: 0, slips: [] };
     return Array.from({ length: 6000 }, () => [
       said(facts, 'bore', undefined, person, draw),
       said(facts, 'port-thread', 'front-left', person, draw),
@@ -238,15 +245,43 @@ it('in the arm of lies a few answers are blunders of each kind, and in the other
   expect(threads(lies)).toEqual(new Set(['M10x1.0', 'M12x1.5', undefined]));
 });
 
-it('there are twenty faults, and each can be planted and taken out again', () => {
-  const checks = () => JOINT_KINDS.map((kind) => checksFor(kind).map(({ code }) => code));
-  const [before, settings] = [checks(), trialSettings()];
-  expect(new Set(FAULTS).size).toBe(20);
-  for (const fault of FAULTS) {
-    const takeOut = plant(fault);
-    expect([checks(), trialSettings()]).not.toEqual([before, settings]);
+/** One reading of each thing that a fault takes for another. */
+const READ: readonly Evidence[] = [
+  'port front-left thread M12x1.0',
+  'port front-left seat bubble-flare',
+  'foot none',
+  'bleed screw side',
+  'seals NBR',
+  'studs 62 cal',
+  'spigot 31 cal',
+  'rod 120 cal',
+  'booster pin 12 cal',
+  'recess 12.4 cal',
+].flatMap((line) => {
+  const read = readBenchLine(line);
+  return read.recognised ? [read.evidence] : [];
+});
+
+it('there are forty faults and more, of every kind, and each can be planted and taken out again', () => {
+  const tables = () =>
+    JSON.stringify([
+      JOINT_KINDS.map((kind) => checksFor(kind)),
+      CONSUMES,
+      FIXES.map(({ parts }) => String(parts)),
+      CONVERSIONS,
+      LAYOUTS,
+      SEAL_MATERIALS,
+      trialSettings(),
+      READ.map((item) => asTaken(item, 'brake-master')),
+    ]);
+  const before = tables();
+  expect(new Set(FAULTS.map(({ name }) => name)).size).toBeGreaterThanOrEqual(40);
+  expect(new Set(FAULTS.map(({ kind }) => kind)).size).toBe(FAULT_KINDS.length);
+  for (const { name } of FAULTS) {
+    const takeOut = plant(name);
+    expect(tables(), name).not.toEqual(before);
     takeOut();
-    expect([checks(), trialSettings()]).toEqual([before, settings]);
+    expect(tables(), name).toEqual(before);
   }
   expect(() => plant('no such.check')).toThrow();
 });

@@ -62,7 +62,8 @@ export interface Identification {
   readonly eliminatedCount: number;
   readonly oddOneOut?: OddOneOut;
   /**
-   * Units that nothing which was seen speaks against, however unlikely: one more than a list shows where there are more.
+   * Units that nothing which was seen speaks against, however unlikely: one more than a list shows where there are
+   * more.
    * A mark that is recorded for a unit is no other one's.
    */
   readonly possible: readonly string[];

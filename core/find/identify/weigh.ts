@@ -75,8 +75,8 @@ const neutral = (evidence: Evidence, column: Column | undefined): Weights => {
 };
 
 /**
- * An option that no unit of this vehicle's record turns on tells nothing about them, nor does a body on which no size is
- * cast, or a bore without another mouth: it may be any.
+ * An option that no unit of this vehicle's record turns on tells nothing about them, nor does a body on which no size
+ * is cast, or a bore without another mouth: it may be any.
  */
 const saysNothing = (evidence: Evidence, column: Column): boolean =>
   (evidenceBase(evidence) === null &&

@@ -118,8 +118,11 @@ const reachOf = (view: View, slave: Part): AttributeName => (isOther(view, slave
 /** Two travels at the fork that nobody tells apart, as a share. */
 const AS_BEFORE = 0.01;
 
+/** Figures of a path, each with what it leaves open of what is given, mm. */
+type Leaves = readonly (readonly [part: Part, attribute: AttributeName, doubt: number])[];
+
 /** What is read more finely where a path is open: what leaves most of it open first. */
-const finer = (leaves: readonly (readonly [Part, AttributeName, number])[], view: View): Answer[] =>
+const finer = (leaves: Leaves, view: View): Answer[] =>
   leaves
     .filter(([, , doubt]) => doubt > 0)
     .sort(([, , a], [, , b]) => b - a)
@@ -129,6 +132,29 @@ const finer = (leaves: readonly (readonly [Part, AttributeName, number])[], view
       attribute,
       ...(isOther(view, part) ? {} : { tool: 'caliper' as const }),
     }));
+
+/** A path of which a figure is missing: it is asked for, unless the travel is as it was. */
+function openPath(
+  { master, slave }: Record<'master' | 'slave', Part>,
+  missing: readonly (readonly [part: Part, attributes: readonly AttributeName[]])[],
+  values: Figures,
+  view: View,
+): Check {
+  const base = { code: 'path.clutch', rank: 'must', fixes: [], answers: [] } as const;
+  const answers = missing.flatMap(([part, names]) =>
+    names.map((attribute): Answer => ({
+      how: isOther(view, part) ? 'ask' : 'measure',
+      part: part.id,
+      attribute,
+      ...(isOther(view, part) ? {} : { tool: 'ruler' }),
+    })),
+  );
+  // As much travel as before releases as before: the vehicle works as it is. More is perhaps more than the slave has.
+  const was = travelFactor({ master, slave }, view);
+  if (was && Math.abs(was.factor - 1) + was.doubt <= AS_BEFORE)
+    return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(was.factor) } };
+  return { ...base, state: 'not-known', rests: 'not-known', values, answers };
+}
 
 function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>, view: View): Check {
   const { settings } = view;
@@ -168,56 +194,35 @@ function clutchCheck(parts: Record<'pedal' | 'master' | 'slave' | 'fork', Part>,
     wanted === undefined ||
     longest === undefined
   ) {
-    const open = Object.entries(leans).filter(([key]) => value(key as keyof typeof leans) === undefined);
-    const answers = open.flatMap(([key, [part, name]]) =>
-      (key === 'slave' ? piston.wants : [key === 'longest' ? reachOf(view, part) : name]).map((attribute): Answer => ({
-        how: isOther(view, part) ? 'ask' : 'measure',
-        part: part.id,
-        attribute,
-        ...(isOther(view, part) ? {} : { tool: 'ruler' }),
-      })),
-    );
-    // As much travel as before releases as before: the vehicle works as it is. More is perhaps more than the slave has.
-    const was = travelFactor(parts, view);
-    if (was && Math.abs(was.factor - 1) + was.doubt <= AS_BEFORE)
-      return { ...base, state: 'fits', rests: 'as-it-was', values: { ...values, factor: tidy(was.factor) } };
-    return { ...base, state: 'not-known', rests: 'not-known', values, answers };
+    const missing = Object.entries(leans).flatMap(([key, [part, name]]) => {
+      if (value(key as keyof typeof leans) !== undefined) return [];
+      return [[part, key === 'slave' ? piston.wants : [key === 'longest' ? reachOf(view, part) : name]] as const];
+    });
+    return openPath(parts, missing, values, view);
   }
   const stroke = (travel - free) / ratio - settings.portClosing;
   const gives = stroke * (bore / slave) ** 2 * settings.clutchEfficiency;
   const relative = (one: Known | undefined): number => (one?.tolerance ?? 0) / (number(one) ?? 1);
+  const reach = reachOf(view, parts.slave);
   // Each figure's part in what is given: its own doubt times how steeply that follows it.
-  const doubt = Math.hypot(
-    (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel),
-    (gives / stroke) * ((travel - free) / ratio) * relative(known.ratio),
-    2 * gives * relative(known.master),
-    2 * gives * relative(known.slave),
-  );
+  const leaves: Leaves = [
+    [parts.pedal, 'pedal-travel', (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel)],
+    [parts.pedal, 'pedal-ratio', (gives / stroke) * ((travel - free) / ratio) * relative(known.ratio)],
+    [parts.master, 'bore', 2 * gives * relative(known.master)],
+    [parts.slave, 'bore', 2 * gives * relative(known.slave)],
+  ];
+  const doubt = Math.hypot(...leaves.map(([, , left]) => left));
+  const [ofWanted, ofLongest] = [known.wanted?.tolerance ?? 0, known.longest?.tolerance ?? 0];
   const all = { ...values, stroke: tidy(stroke), gives: tidy(gives), portClosing: settings.portClosing };
   const verdicts = [
-    within(wanted - gives, settings.travelWithin, Math.hypot(doubt, known.wanted?.tolerance ?? 0)),
-    within(gives - longest, settings.travelWithin, Math.hypot(doubt, known.longest?.tolerance ?? 0)),
+    within(wanted - gives, settings.travelWithin, Math.hypot(doubt, ofWanted)),
+    within(gives - longest, settings.travelWithin, Math.hypot(doubt, ofLongest)),
   ];
   const verdict = verdicts.includes('no') ? 'no' : verdicts.includes('open') ? 'open' : 'yes';
   const rests = restsOf(...Object.values(known));
-  if (verdict === 'open')
-    return {
-      ...base,
-      state: 'not-known',
-      rests,
-      values: all,
-      coarse: true,
-      answers: finer(
-        [
-          [parts.pedal, 'pedal-travel', (gives / stroke / ratio) * doubtOf(known.pedalTravel, known.freeTravel)],
-          [parts.pedal, 'pedal-ratio', (gives / stroke) * ((travel - free) / ratio) * relative(known.ratio)],
-          [parts.master, 'bore', 2 * gives * relative(known.master)],
-          [parts.slave, 'bore', 2 * gives * relative(known.slave)],
-          [parts.fork, 'travel', known.wanted?.tolerance ?? 0],
-          [parts.slave, reachOf(view, parts.slave), known.longest?.tolerance ?? 0],
-        ],
-        view,
-      ),
-    };
+  if (verdict === 'open') {
+    const answers = finer([...leaves, [parts.fork, 'travel', ofWanted], [parts.slave, reach, ofLongest]], view);
+    return { ...base, state: 'not-known', rests, values: all, coarse: true, answers };
+  }
   return { ...base, state: verdict === 'yes' ? 'fits' : 'does-not-fit', rests, values: all };
 }

@@ -3,8 +3,8 @@ import type { Chain, Part } from '../../vehicle/chain/index.js';
 import type { Flaw } from './types.js';
 
 /**
- * Whether a clutch releases: what the pedal gives its master moves the slave by the ratio of their areas, and a tenth of
- * it is lost on the way. Less than the fork wants drags; further than the slave can go pushes its piston out.
+ * Whether a clutch releases: what the pedal gives its master moves the slave by the ratio of their areas, and a tenth
+ * of it is lost on the way. Less than the fork wants drags; further than the slave can go pushes its piston out.
  */
 
 const LOST = 0.1;

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { TrialReport } from '@kerabat/contract';
 import { HOME } from '../../base/home.js';
 
-/** The report of the last trial, as it ships with the program; undefined where there is none. Throws where it is no JSON. */
+/** The report of the last trial, as it ships; undefined where there is none. Throws where it is no JSON. */
 export function lastTrial(file = join(HOME, '..', 'trial', 'last.json')) {
   let read: TrialReport | undefined;
   return (): TrialReport | undefined => {

@@ -9,8 +9,8 @@ export interface Bar {
 }
 
 /**
- * Bars that lie beside their names; a second figure of the same things lies below the first. The same facts stand beside
- * it as text, so it is hidden from readers.
+ * Bars that lie beside their names; a second figure of the same things lies below the first. The same facts stand
+ * beside it as text, so it is hidden from readers.
  */
 @Component({
   selector: 'app-bar-chart',

@@ -1,6 +1,7 @@
 import { AsyncPipe, DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { TrialArm, TrialLine, TrialReport } from '@kerabat/contract';
+import { lookup } from '@kerabat/core/base/lookup';
 import { Api } from '../../api/api';
 import { outcome } from '../../api/problem';
 import { BarChart } from '../../parts/bar-chart';
@@ -139,11 +140,14 @@ export class AdvicePage {
   protected lied(arm: TrialArm): string {
     const [advice, careful] = [all(arm, 'advice'), all(arm, 'careful')];
     if (!advice) return '';
-    const own = `${share(advice.wrongSafe, advice.safe)} of the orders were wrong, and what it says to compare when the part is there would have shown ${advice.seen} of ${advice.wrongSafe}`;
+    const shown = `${advice.seen} of ${advice.wrongSafe}`;
+    const own =
+      `${share(advice.wrongSafe, advice.safe)} of the orders were wrong, and what it says to compare when the part ` +
+      `is there would have shown ${shown}`;
     return careful ? `${own}; of a careful person ${share(careful.wrongOrdered, careful.ordered)}.` : `${own}.`;
   }
   protected rows = ({ lines }: TrialArm): Row[] =>
-    lines.filter(({ of }) => of === 'all').map((line) => rowOf(line, POLICIES[line.policy] ?? line.policy));
+    lines.filter(({ of }) => of === 'all').map((line) => rowOf(line, lookup(POLICIES, line.policy) ?? line.policy));
   protected holes = ({ lines }: TrialArm): Row[] =>
     Object.entries(KEPT).flatMap(([name, words]) =>
       lines
