@@ -197,11 +197,28 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
     clutch,
     built,
     options: places.flatMap(({ option }) => option ?? []),
-    places: places.map(({ place }) => place),
+    places: asTheyMeet(
+      places.map(({ place }) => place),
+      making.units,
+    ),
     book: places.flatMap(({ book }) => book),
     conversions,
   };
 }
+
+/** What a booster meets is the master that is really there, whatever the works had put in. */
+const asTheyMeet = (places: readonly TruePlace[], units: ReadonlyMap<string, TrueUnit>): TruePlace[] => {
+  const master = units.get(places.find(({ slot }) => slot === 'brake-master')?.unit ?? '');
+  const recess = master?.facts.find(({ attribute }) => attribute === 'recess-depth');
+  return places.map((place) =>
+    place.slot !== 'booster' || !recess
+      ? place
+      : {
+          ...place,
+          side: place.side.map((one) => (one.attribute === 'recess-depth' ? { ...one, value: recess.value } : one)),
+        },
+  );
+};
 
 /** What sellers offer for a purpose: the right unit and one that only looks so, in either order. */
 function offered(id: string, design: Design, offer: Omit<Offer, 'unit'>, making: Making, draw: Draw): string {
