@@ -24,7 +24,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { MatRadioModule } from '@angular/material/radio';
 import { MatSelectModule } from '@angular/material/select';
-import { catchError, debounceTime, of } from 'rxjs';
+import { catchError, debounceTime, type Observable, of, shareReplay, switchMap } from 'rxjs';
 import { COMPLAINTS, readComplaints, REQUESTS } from '@kerabat/core/find/ask';
 import { SLOTS } from '@kerabat/core/vehicle/place';
 import type { NewJob, Vehicle } from '@kerabat/contract';
@@ -143,12 +143,21 @@ export class AskForm {
       slot,
     });
     if (vehicleId === null) return this.vehicle.set(undefined);
-    if (vehicleId !== this.vehicle()?.id)
-      this.api
-        .vehicle(vehicleId)
-        .pipe(catchError(() => of(undefined)))
-        .subscribe((vehicle) => this.vehicle.set(vehicle));
+    if (vehicleId === this.vehicle()?.id) return;
+    const coming = this.api.vehicle(vehicleId).pipe(
+      catchError(() => of(undefined)),
+      shareReplay(1),
+    );
+    this.coming = coming;
+    coming.subscribe((vehicle) => {
+      // A later one goes before it.
+      if (this.coming !== coming) return;
+      this.vehicle.set(vehicle);
+      this.coming = undefined;
+    });
   }
+  /** The vehicle that was named and is being fetched. */
+  private coming: Observable<unknown> | undefined;
 
   private value(): NewJob {
     const { built, ...typed } = this.form.getRawValue();
@@ -226,14 +235,16 @@ export class AskForm {
     } else if (target.tagName === 'INPUT') {
       event.preventDefault();
       if (target.closest('app-vehicle-search, app-chassis-reader')) return;
-      if (this.form.invalid || this.vehicle() !== undefined) this.send();
+      if (this.form.invalid || this.vehicle() !== undefined || this.coming) this.send();
       else focusWhenThere('app-vehicle-search input');
     }
   }
 
-  /** What Enter asked for in the search is waited for. */
+  /** What Enter asked for in the search is waited for, and so is the vehicle that was named. */
   protected send(): void {
-    (this.search()?.settled() ?? of(true)).subscribe(() => this.sendNow());
+    (this.coming ?? of(true))
+      .pipe(switchMap(() => this.search()?.settled() ?? of(true)))
+      .subscribe(() => this.sendNow());
   }
 
   private sendNow(): void {

@@ -259,7 +259,6 @@ describe('photographs', () => {
     size: 9,
     by: 'Odo',
     at: '2024-02-02',
-    possible: [],
     marks: [],
   };
   it('stand beside what they show; one is kept only with a file and a word', async () => {
