@@ -8,7 +8,7 @@ import { answered, type Begun, jobsBegun, plausible, toldIn } from '../testing/b
  * same verdict, list and card, but for the names.
  */
 
-const { jobs, close } = jobsBegun('names', 8);
+const { jobs, close } = jobsBegun('names', 14);
 afterAll(close);
 
 /** Names of ports as the books have them, and what they are called instead. */

@@ -177,7 +177,10 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
         kind: design.kind,
         unit: right,
         recorded: right,
-        side: design.side,
+        side: asItIs(
+          design.side,
+          places.find(({ place }) => place.slot === design.slot),
+        ),
         works: design.side,
       };
     }),
@@ -205,6 +208,14 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
     conversions,
   };
 }
+
+/** What a conversion keeps of a place is as it really is: on an altered vehicle as that was made. */
+const asItIs = (side: readonly TrueFact[], made: Made | undefined): readonly TrueFact[] =>
+  side.map((fact) => {
+    const isIt = (one: TrueFact): boolean => one.attribute === fact.attribute && one.position === fact.position;
+    const [was, is] = [made?.design.side.find(isIt), made?.place.side.find(isIt)];
+    return was && is && fact.value === was.value ? { ...fact, value: is.value } : fact;
+  });
 
 /** What a booster meets is the master that is really there, whatever the works had put in. */
 const asTheyMeet = (places: readonly TruePlace[], units: ReadonlyMap<string, TrueUnit>): TruePlace[] => {

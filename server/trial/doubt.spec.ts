@@ -1,0 +1,58 @@
+import { afterAll, expect, it } from 'vitest';
+import { answered, jobsBegun, plausible, toldIn } from '../testing/begun.js';
+
+/** A second reading that contradicts the first is never passed over, whatever the job is about. */
+
+const { jobs, close } = jobsBegun('doubt', 8);
+afterAll(close);
+
+it('two readings of one thing that contradict each other stop the order, and taking one back lets it go on', async () => {
+  let tried = 0;
+  for (const begun of jobs) {
+    const w = await begun.shop.workOut(begun.start().base());
+    const told = w.measurements.map((m) => answered(m, plausible(begun, m, w), w));
+    const first = told.find(([line]) => line.endsWith(' mm ± 0.01'));
+    if (!first) continue;
+    const [line, slot, onVehicle] = first;
+    const other = line.replace(/[\d.]+(?= mm ± 0.01$)/, (mm: string) => (Number(mm) + 4).toFixed(1));
+    const far = [other, slot, onVehicle] as const;
+    const job = toldIn(begun, [first, far]);
+    const doubted = await begun.shop.workOut(job.base());
+    const what = `${begun.spec.seed} ${line} ${other}`;
+    expect(doubted.safety.grade, what).not.toBe('safe');
+    const [dispute] = doubted.work.flatMap(({ disputes }) => disputes);
+    expect(dispute?.readings, what).toHaveLength(2);
+    const [, second] = job.readingsLike(dispute?.readings[0]?.id ?? 0);
+    if (!second) throw new Error(what);
+    job.withdraw(second);
+    const settled = await begun.shop.workOut(job.base());
+    expect(
+      settled.work.flatMap(({ disputes }) => disputes),
+      what,
+    ).toEqual([]);
+    tried += 1;
+  }
+  expect(tried).toBeGreaterThan(5);
+}, 120_000);
+
+it('what could not be had is asked once more in another way, and then no more', async () => {
+  let tried = 0;
+  for (const begun of jobs) {
+    const start = begun.start();
+    const before = await begun.shop.workOut(start.base());
+    const [measure] = before.measurements;
+    if (!measure) continue;
+    const { slot, side, attribute, position } = measure;
+    const subject = `asked:${slot}/${[side, attribute, ...(position === undefined ? [] : [position])].join('/')}`;
+    const asked = async (end: string) => {
+      start.decide(subject, end, end === 'no-answer' ? 'the seller' : undefined);
+      await start.bind((one) => begun.shop.given(start.base(), one));
+      const w = await begun.shop.workOut(start.base());
+      return w.measurements.find(({ key }) => key === measure.key)?.group;
+    };
+    expect(await asked(side === 'unit' ? 'no-answer' : 'cannot-be-seen'), subject).toBe('another-way');
+    expect(await asked('nowhere'), subject).toBeUndefined();
+    tried += 1;
+  }
+  expect(tried).toBeGreaterThan(5);
+}, 120_000);
