@@ -26,7 +26,7 @@ const VIEWS = [
   ['customer', '/jobs/3/customer'],
   ['bring-in', '/library/bring-in'],
   ['unit', '/units/ard-tm22vs'],
-  ['library-dark', '/library', { dark: true }],
+  ['what-to-record-dark', '/library/record', { press: 'Try it on this catalogue', dark: true }],
   ['measure-narrow', '/jobs/5/fit/measure', { width: 390, height: 844 }],
 ];
 

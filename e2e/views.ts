@@ -30,5 +30,7 @@ export const VIEWS = [
   '/library',
   '/library/bring-in',
   '/library/audit',
+  '/library/record',
+  '/library/advice',
   '/settings',
 ];

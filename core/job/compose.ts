@@ -144,7 +144,7 @@ function addUnit(place: JobPlace, rows: JobRows, draft: Draft): void {
 /** Where another master sits than the record names, the booster's face and pin may have been made to take it. */
 function openFace(draft: Draft): void {
   const booster = draft.parts.get('booster');
-  if (!booster || draft.edits.some((edit) => edit.do === 'put' && edit.at === 'booster')) return;
+  if (!booster) return;
   const facts = booster.facts.filter(
     ({ attribute: name, position }) => position !== 'master' && !BOOSTER_PUSH.some((one) => one === name),
   );

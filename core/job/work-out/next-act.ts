@@ -112,7 +112,10 @@ const checking = (
 /** Before the order the unit that is there is looked at: an order rests on more than the record then. */
 function lookingAtTheOld(w: Done): NextAct | undefined {
   if (w.safety.grade !== 'on-listing') return undefined;
-  const blind = w.work.find(({ slot }) => w.safety.onListing.some(({ key }) => key === seenKey(slot)));
+  const blind = w.work.find(
+    ({ slot, identification }) =>
+      identification.nextChecks.length > 0 && w.safety.onListing.some(({ key }) => key === seenKey(slot)),
+  );
   const [check] = blind?.identification.nextChecks ?? [];
   return blind && check && blind.unitIs !== 'lost' ? checking(blind, check) : undefined;
 }

@@ -167,11 +167,11 @@ const plannedAgainst = ({ plan, decisions }: SlotInput): Beside[] => [
 
 /**
  * Places whose unit the record names and the evidence leaves open: what the record says of lines, studs and rod was
- * made for another unit perhaps. A conversion asks for what it needs itself.
+ * made for another unit perhaps, in a conversion too.
  */
-const unidentifiedIn = (choices: readonly SlotChoice[], { chain, plan }: SlotInput): Beside[] =>
-  choices.flatMap(({ slot, old, chosen, identification, rivals, stays }): Beside[] => {
-    const named = chain.some((entry) => entry.slot === slot) && !plan?.roles.some((role) => role.slot === slot);
+const unidentifiedIn = (choices: readonly SlotChoice[], { chain }: SlotInput): Beside[] =>
+  choices.flatMap(({ slot, old, chosen, identification, rivals, stays, brought }): Beside[] => {
+    const named = chain.some((entry) => entry.slot === slot) && !brought;
     // Of those that could be there as one, none may differ in what decides.
     const open = old ? rivals !== undefined && stays !== 'gone-over' : named && identification.verdict === 'not-enough';
     const back = stays === 'put-back' && !old;

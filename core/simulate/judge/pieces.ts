@@ -38,7 +38,8 @@ const OF_A_FIX: Readonly<Record<string, readonly ((taken: Taken) => Thing[])[]>>
   'own-clutch-reservoir': [each('reservoir')],
   carrier: [each('carrier')],
   disc: [each('disc'), () => [{ item: 'pads', quantity: 1 }]],
-  'small-hose': [each('small-hose'), each('reducer')],
+  // A hose of its own is held at both of its ends.
+  'small-hose': [each('small-hose'), each('reducer'), each('hose-clamp'), each('hose-clamp')],
   'feed-hose': [each('feed-hose'), each('reducer')],
   tee: [
     () => [

@@ -53,10 +53,10 @@ const NAMED = 4;
         }
         @if (lines().length > 0) {
           <app-data-table [rows]="lines()" words="What to record next" [track]="byKey">
-            <ng-container *appCell="'done'; let line; of: lines(); unseen: true">
+            <ng-container *appCell="'done'; let line; of: lines(); unseen: true; width: '3%'">
               <span class="box" aria-hidden="true"></span>
             </ng-container>
-            <ng-container *appCell="'record'; let line; of: lines(); head: true">
+            <ng-container *appCell="'record'; let line; of: lines(); head: true; width: '27%'">
               {{ line.words }}
               <div class="small quiet">
                 {{ line.of === 'unit' ? line.place : 'on the vehicle, at its ' + line.place }}
@@ -69,7 +69,7 @@ const NAMED = 4;
                     @if (line.of === 'unit') {
                       <a [routerLink]="['/units', one.id]">{{ one.name }}</a>
                       @if (one.number) {
-                        <app-part-number [number]="one.number" />
+                        <app-part-number class="number" [number]="one.number" />
                       }
                     } @else {
                       {{ one.name }}
@@ -109,6 +109,9 @@ const NAMED = 4;
       list-style: none;
       margin: 0;
       padding: 0;
+    }
+    .number {
+      margin-left: 8px;
     }
     .box {
       display: inline-block;

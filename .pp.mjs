@@ -1,0 +1,10 @@
+import puppeteer from 'puppeteer-core';
+const b=await puppeteer.launch({executablePath:'/usr/bin/chromium',args:['--no-sandbox']});
+const p=await b.newPage(); await p.setViewport({width:1280,height:800});
+p.on('pageerror',e=>console.log('E',e.message.slice(0,300)));
+await p.evaluateOnNewDocument(()=>localStorage.setItem('kerabat.person','Ilse'));
+await p.goto('http://127.0.0.1:4477/library/record'); await p.waitForSelector('.try'); await new Promise(r=>setTimeout(r,600));
+await p.click('.try'); await p.waitForSelector('app-record-page app-data-table',{timeout:60000}); await new Promise(r=>setTimeout(r,500));
+await p.screenshot({path:'/tmp/a.png'});
+await p.goto('http://127.0.0.1:4477/jobs/1/identify'); await new Promise(r=>setTimeout(r,2500)); await p.screenshot({path:'/tmp/b.png'});
+await b.close();
