@@ -275,6 +275,8 @@ const mm =
   (...by: readonly number[]) =>
   (value: Value, draw: Draw): Value =>
     hundredths(Number(value) + draw.one(by));
+/** No hose is thinner than six. */
+const hose = (value: Value, draw: Draw): Value => (Number(value) < 8.5 ? mm(3) : mm(-2.5, 3))(value, draw);
 const DIFFERENCES: readonly {
   readonly attribute: AttributeName;
   /** Only of units of this kind. */
@@ -287,8 +289,8 @@ const DIFFERENCES: readonly {
   { attribute: 'clevis-pin', other: mm(-1.5, 2) },
   { attribute: 'recess-depth', other: mm(-3, 5) },
   { attribute: 'booster-pin', other: mm(-5, 2, 3) },
-  { attribute: 'feed-hose', other: mm(-2.5, 3) },
-  { attribute: 'vacuum-hose', other: mm(-2.5, 3) },
+  { attribute: 'feed-hose', other: hose },
+  { attribute: 'vacuum-hose', other: hose },
   // Less than its fork wants.
   { attribute: 'travel', other: (value) => Math.round(Number(value) * 0.8) / 2 },
   // Of a clutch: it moves its slave half as far.
