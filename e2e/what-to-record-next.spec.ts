@@ -52,6 +52,6 @@ it('an owner reads how good the advice was, in figures and in words', async () =
   expect(text).toMatch(/Of the \d+ that Kerabat let pass/);
   for (const who of ['follows Kerabat', 'goes by the label', 'measures everything, and again', '35 of 100 missing'])
     expect(text).toContain(who);
-  expect(await seat.page.$$('app-bar-chart svg')).toHaveLength(2);
+  expect(await seat.page.$$('app-bar-chart:has(svg)')).toHaveLength(2);
   expect(seat.errors).toEqual([]);
 });

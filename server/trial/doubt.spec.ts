@@ -6,7 +6,7 @@ import { answered, jobsBegun, plausible, toldIn } from '../testing/begun.js';
 const { jobs, close } = jobsBegun('doubt', 8);
 afterAll(close);
 
-it('two readings of one thing that contradict each other stop the order, and taking one back lets it go on', async () => {
+it('two readings of one thing that contradict each other stop the order until one is taken back', async () => {
   let tried = 0;
   for (const begun of jobs) {
     const w = await begun.shop.workOut(begun.start().base());
