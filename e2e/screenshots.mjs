@@ -125,6 +125,8 @@ for (const [name, path, { width = 1280, height = 800, dark = false, press } = {}
   if (press) {
     await page.locator(`:is(button, [role=tab]) ::-p-text(${press})`).click();
     await page.waitForNetworkIdle();
+    // It is tried in a thread, and asked for until it is there.
+    if (path === '/library/record') await page.waitForSelector('app-record-page app-data-table', { timeout: 120_000 });
   }
   const taken = await page.screenshot(compares ? {} : { path: kept(name) });
   if (compares) await compare(name, taken);

@@ -6,7 +6,7 @@ import type { WorkPool } from '../../base/work/pool.js';
 import type { RecordAnswer, RecordProgress } from './task.js';
 
 /** So many jobs are tried: some seconds on a small catalogue, and no more on a large one. */
-const JOBS = 240;
+const JOBS = 90;
 
 /** Tries jobs on the catalogue when somebody asks for it, in a thread, and keeps what came of it. */
 export function recordService(
