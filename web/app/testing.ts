@@ -16,7 +16,7 @@ import { feelLimits } from '@kerabat/core/work/feel';
 import { Api } from './api/api';
 import { Person } from './api/person';
 import { JobService } from './job/job-service';
-import { CHARTS } from './parts/line-chart';
+import { CHARTS } from './parts/chart-host';
 import { MATERIAL } from './parts/material';
 
 globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
