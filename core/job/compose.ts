@@ -260,24 +260,29 @@ function addHangers(place: JobPlace, slot: 'brake-master' | 'clutch-master', dra
     join(draft, `${id}-neck`, 'neck', id, `${id}-reservoir`);
   }
   const feed = named(facts, ['feed-hose', 'hose-outside']);
-  // A remote reservoir has a hose to it, whether or not somebody recorded its size.
-  const remote = [...facts, ...old].some((f) => f.attribute === 'reservoir' && f.value === 'remote');
-  if (feed.length === 0 && !has(old, 'feed-hose') && !remote && !drawsByHose(place)) return;
+  if (feed.length === 0 && !has(old, 'feed-hose') && !drawsByHose(place)) return;
   addPart(draft, `${id}-feed-hose`, 'hose', feed);
   join(draft, `${id}-feed`, 'tail', id, `${id}-feed-hose`);
 }
 
-/** A clutch master that a conversion brings and that has no reservoir on it draws by a hose, wherever from. */
-const drawsByHose = ({ slot, absent, chosen }: JobPlace): boolean =>
-  slot === 'clutch-master' &&
-  absent === true &&
-  chosen?.facts.some((f) => f.attribute === 'reservoir' && f.value === 'remote') === true;
+/**
+ * Whether a master draws by a hose, as far as anybody knows: a remote reservoir has one, whoever recorded its size, and
+ * where nobody knows what was there the new one's is asked about. What a conversion brings is laid out as it wants.
+ */
+function drawsByHose(place: JobPlace): boolean {
+  const said = (facts: readonly ChainFact[]): ChainFact['value'] | undefined =>
+    facts.find(({ attribute }) => attribute === 'reservoir')?.value;
+  const there = said([...known(place), ...(place.old ? factsOf(place.old) : [])]);
+  if (there === 'remote') return true;
+  const own = place.chosen ? factsOf(place.chosen) : [];
+  const draws = said(own) === 'remote' || has(own, 'feed-hose');
+  return draws && (place.absent === true ? place.slot === 'clutch-master' : there === undefined);
+}
 
 function addWheel(place: JobPlace, id: string, converted: boolean, draft: Draft): void {
   // A caliper brings its carrier, its disc and its room in the wheel where a drum was.
   const kind = (converted ? place.chosen?.kind : undefined) ?? place.kind;
   const facts = known(place);
-  const old = place.old ? factsOf(place.old) : [];
   if (kind === 'wheel-cylinder') {
     addPart(draft, `${id}-backing-plate`, 'backing-plate', named(facts, ['pilot', 'stud-spacing']));
     join(draft, `${id}-mount`, 'mount', `${id}-backing-plate`, id);
@@ -288,9 +293,9 @@ function addWheel(place: JobPlace, id: string, converted: boolean, draft: Draft)
     ['wheel', WHEEL],
   ] as const) {
     const own = named(facts, names);
-    // The disc and the carrier that the old caliper sits on are there; a wheel is asked about where it is known.
-    const onOld = joint !== 'wheel' && names.some((attribute) => has(old, attribute));
-    if (kind !== 'caliper' || (own.length === 0 && !onOld && !isAskedOf(joint, place))) continue;
+    // A caliper sits on a carrier and over a disc, whoever recorded any; a wheel is asked about where it is known.
+    const there = joint !== 'wheel' || own.length > 0 || isAskedOf(joint, place);
+    if (kind !== 'caliper' || !there) continue;
     addPart(draft, `${id}-${joint}`, joint, own);
     join(draft, `${id}-${joint}`, joint, `${id}-${joint}`, id);
   }

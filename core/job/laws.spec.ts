@@ -5,7 +5,7 @@ import { type CheckRow, CHECKS } from '../judge/check/index.js';
 import type { ChainInput } from '../judge/verdict/index.js';
 import { attribute, ATTRIBUTES } from '../named/attribute/index.js';
 import type { Fact, UnitKind } from '../named/unit/index.js';
-import { type EditBody } from '../vehicle/chain/index.js';
+import { type EditBody, type JointKind } from '../vehicle/chain/index.js';
 import { checkChain } from './check-chain.js';
 import { composeJob } from './compose.js';
 import { editsOf } from './fixes.js';
@@ -72,6 +72,22 @@ describe('laws of a job', () => {
       { numRuns: runs(100) },
     );
   });
+  it('what nobody recorded takes no must away', () => {
+    const musts = (job: JobExample): string[] =>
+      answered(composeJob(rowsFor(job))).flatMap(({ id, checks }) =>
+        checks.flatMap(({ code }) => (ALWAYS.some((row) => row.code === code) ? [`${id} ${code}`] : [])),
+      );
+    let tried = 0;
+    fc.assert(
+      fc.property(example, (job) => {
+        const of = musts(job);
+        tried += of.length;
+        expect(musts({ ...job, vehicle: [], unit: [], old: [] })).toEqual(expect.arrayContaining(of));
+      }),
+      { numRuns: runs(100) },
+    );
+    expect(tried).toBeGreaterThan(runs(200));
+  });
   it('the order in which facts are recorded does not matter', () => {
     fc.assert(
       fc.property(example, (job) => {
@@ -126,6 +142,12 @@ describe('laws of a job', () => {
     expect(tried).toBeGreaterThan(runs(300));
   });
 });
+
+/** Checks of joints that every unit of its kind has, and that are made whatever is known. */
+const EVERYWHERE: readonly JointKind[] = ['mount', 'rod', 'push', 'fork', 'carrier', 'disc'];
+const ALWAYS = CHECKS.filter(
+  ({ joint, asked, rank }) => EVERYWHERE.includes(joint) && asked === 'always' && rank === 'must',
+);
 
 /** Rules that lean on more of their faces than the two attributes of their row. */
 const READS_MORE: readonly CheckRow['rule'][] = [

@@ -3,11 +3,11 @@ import type { ChainFact } from '../vehicle/chain/index.js';
 
 /** Which line goes to which port: by what they feed, whatever either is called. */
 
-/** Ports that facts name, with what each feeds. */
+/** Ports that facts name, with what each feeds; one of which nothing is said but that it is not there is none. */
 export function portsIn(facts: readonly ChainFact[]): Map<string, string | undefined> {
   const ports = new Map<string, string | undefined>();
   for (const { attribute, position, value } of facts) {
-    if (!attribute.startsWith('port-') || position === undefined) continue;
+    if (!attribute.startsWith('port-') || position === undefined || value === null) continue;
     ports.set(position, attribute === 'port-feeds' && typeof value === 'string' ? value : ports.get(position));
   }
   return ports;

@@ -80,18 +80,25 @@ export function withoutEndedChecks<C extends { readonly attribute: string; reado
   return { ...identification, nextChecks: identification.nextChecks.filter((check) => !isGone(check)) };
 }
 
-/** Joints whose questions without an answer are put off until nothing else is left, and gone after the second time. */
-export function withoutEnded(joints: readonly ShownJoint[], decisions: readonly Decided[]): ShownJoint[] {
+/**
+ * Joints whose questions without an answer are put off until nothing else is left, and gone after the second time. What
+ * was `read` twice and still does not decide cannot be read more finely that way: it is put off too, and gone after the
+ * third reading.
+ */
+export function withoutEnded(
+  joints: readonly ShownJoint[],
+  decisions: readonly Decided[],
+  read: (measure: Measure) => number,
+): ShownJoint[] {
   const ends = new Map(ended(decisions).map((one) => [`${one.slot}/${questionText(one)}`, one.end]));
-  if (ends.size === 0) return [...joints];
+  const again = (measure: Measure): Measure[] => {
+    const end = ends.get(`${measure.slot}/${questionText(measure)}`);
+    const times = read(measure);
+    if (end === 'nowhere' || times > 2) return [];
+    return [end === undefined && times < 2 ? measure : { ...measure, again: true }];
+  };
   return joints.map((joint) => ({
     ...joint,
-    checks: joint.checks.map((check) => ({
-      ...check,
-      measures: check.measures.flatMap((measure) => {
-        const end = ends.get(`${measure.slot}/${questionText(measure)}`);
-        return end === undefined ? [measure] : end === 'nowhere' ? [] : [{ ...measure, again: true as const }];
-      }),
-    })),
+    checks: joint.checks.map((check) => ({ ...check, measures: check.measures.flatMap(again) })),
   }));
 }

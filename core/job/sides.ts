@@ -2,7 +2,7 @@ import { lookup } from '../base/lookup/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint } from '../judge/check/index.js';
 import { attribute, type AttributeName, attributeWords, findAttribute, valueWords } from '../named/attribute/index.js';
 import { faceName, type FaceRef } from '../vehicle/chain/index.js';
-import { slotOfPart } from '../vehicle/place/index.js';
+import { type Slot, slotOfPart } from '../vehicle/place/index.js';
 import { measureOf } from './measurements.js';
 import { endName } from './network.js';
 import { isOfTheVehicle, readAt, readsOfNext } from './places.data.js';
@@ -67,7 +67,12 @@ export function measuresOf(
     const ofUnit = (own === slot ? !ofOld : own !== undefined && fresh.has(part)) && !isOfTheVehicle(name);
     const side = ofUnit ? ('unit' as const) : ('vehicle' as const);
     // What a place reads of its neighbour is read there, unless the neighbour is new as well.
-    const at = own === undefined ? (readAt(part) ?? slot) : !ofUnit && readsOfNext(slot, part, name) ? slot : own;
+    const at =
+      own === undefined
+        ? (readAt(part) ?? unitAt(between) ?? slot)
+        : !ofUnit && readsOfNext(slot, part, name)
+          ? slot
+          : own;
     // A booster has two mounts; without a word the one at the bulkhead is meant.
     const face = answer.position === 'master' && side === 'unit' ? 'master' : undefined;
     const position = attribute(name).perPort ? portOf(answer, between) : face;
@@ -77,6 +82,10 @@ export function measuresOf(
     return [{ ...measureOf(at, side, name, position), what: attributeWords(name, position) }];
   });
 }
+
+/** The place of the unit that a joint is of: what that meets is read there, whichever place is worked on. */
+const unitAt = (between: JudgedJoint['between']): Slot | undefined =>
+  between.flatMap((ref) => slotOfPart(ref.part) ?? [])[0];
 
 /** The port that is meant: of a line, the one that it sits in. */
 function portOf({ part, line, position }: Answer, between: JudgedJoint['between']): string | undefined {

@@ -123,7 +123,12 @@ describe('a job from complaint to order', () => {
       const { safety, fluids, work, chain } = await workspace(id);
       expect(safety.sentence).toContain('OK to order');
       expect(fluids[0]).toMatchObject({ cap: 'DOT 4', capOrigin: 'vehicle-record' });
-      expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual(['front-hose-single', 'fluid-master']);
+      expect(work[0].joints.map((j: { id: string }) => j.id)).toEqual([
+        'front-carrier',
+        'front-disc',
+        'front-hose-single',
+        'fluid-master',
+      ]);
       const changed = chain.parts
         .filter((p: { change: string }) => p.change === 'new')
         .map((p: { id: string }) => p.id);

@@ -22,11 +22,10 @@ describe('what was worked out last', () => {
   it('a setting that changes, and a correction of the catalogue, are seen at once', async () => {
     const { stores, databases } = server;
     const before = await workspaceOf(6, stores);
-    await server.ask('PUT', '/settings/adjusterRange', { body: { value: 2 }, seen: 0 });
-    const narrow = await workspaceOf(6, stores);
-    expect(narrow).not.toBe(before);
-    const rod = narrow.work[0]?.joints.flatMap((j) => j.checks).find((c) => c.id === 'rod-length');
-    expect(rod).toMatchObject({ state: 'not-known', sentence: expect.stringContaining('usually takes up 2.00 mm') });
+    await server.ask('PUT', '/settings/flushMillilitres', { body: { value: 400 }, seen: 0 });
+    const more = await workspaceOf(6, stores);
+    expect(more).not.toBe(before);
+    expect(more.partsList.some(({ reason }) => reason.includes('800 ml'))).toBe(true);
     databases.catalogue.exec(`UPDATE unit SET name = 'renamed' WHERE key = 'wex-sm19'`);
     expect((await workspaceOf(6, stores)).work[0]?.chosen?.name).toBe('renamed');
   });

@@ -336,7 +336,8 @@ const isCoarse = (
       joints.some(({ checks }) =>
         checks.some(
           ({ sentence, measures }) =>
-            sentence.includes('too coarse') && measures.some((one) => one.attribute === name && one.slot === slot),
+            /too coarse|depth gauge/.test(sentence) &&
+            measures.some((one) => one.attribute === name && one.slot === slot),
         ),
       ),
   );

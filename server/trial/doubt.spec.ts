@@ -3,7 +3,7 @@ import { answered, jobsBegun, plausible, toldIn } from '../testing/begun.js';
 
 /** A second reading that contradicts the first is never passed over, whatever the job is about. */
 
-const { jobs, close } = jobsBegun('doubt', 8);
+const { jobs, close } = jobsBegun('doubt', 12);
 afterAll(close);
 
 it('two readings of one thing that contradict each other stop the order until one is taken back', async () => {

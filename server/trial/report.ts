@@ -43,7 +43,7 @@ const LIST: readonly FlawKind[] = ['too-few', 'too-many'];
 /** The wrong unit: it does not go, does not work, or is another than the one that was meant. */
 export const isWrong = ({ flaws }: Pick<Outcome, 'flaws'>): boolean => flaws.some(({ what }) => !LIST.includes(what));
 export const isWrongSafe = (o: Outcome): boolean => o.end === 'safe' && isWrong(o);
-const isSaid = ({ end }: Outcome): boolean => end === 'safe' || end === 'on-listing';
+export const isSaid = ({ end }: Outcome): boolean => end === 'safe' || end === 'on-listing';
 const lacks = (o: Outcome, what: FlawKind): boolean => isSaid(o) && !isWrong(o) && o.flaws.some((f) => f.what === what);
 
 /** Counts of the outcomes of one policy that have something in common. */
@@ -194,6 +194,6 @@ export const kindsIn = ({ flaws, altered, conversion }: Outcome): string[] => [
 export function kindsOf(outcomes: readonly Outcome[]): readonly (readonly [kind: string, count: number])[] {
   const counts = new Map<string, number>();
   for (const outcome of outcomes)
-    if (outcome.end === 'safe') for (const kind of kindsIn(outcome)) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+    if (isSaid(outcome)) for (const kind of kindsIn(outcome)) counts.set(kind, (counts.get(kind) ?? 0) + 1);
   return [...counts].sort(([, a], [, b]) => b - a);
 }

@@ -1,6 +1,6 @@
 import type { World } from '@kerabat/core/simulate';
 import { playSpec } from './play.js';
-import { kindsIn } from './report.js';
+import { isSaid, kindsIn } from './report.js';
 import type { JobSpec } from './spec.js';
 import type { Outcome } from './types.js';
 import { openWorkshop, type Premises } from './workshop.js';
@@ -71,7 +71,7 @@ async function shows(
 }
 /** Whether a job is called OK to order, and is wrong in this way. */
 export const isSaidOfKind = (outcome: Outcome, kind: string): boolean =>
-  outcome.end === 'safe' && kindsIn(outcome).includes(kind);
+  isSaid(outcome) && kindsIn(outcome).includes(kind);
 
 /** Takes away what a wrong order goes wrong without; `undefined` where it is not wrong in this way to begin with. */
 export async function shrink(

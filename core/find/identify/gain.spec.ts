@@ -131,6 +131,26 @@ describe('what to check next', () => {
       'micrometer',
     );
   });
+  it('a port that is not there is not asked about', () => {
+    const [left, right] = ['front-left', 'rear-left'].map((position) =>
+      (['port-thread', 'port-seat'] as const).map((attribute) => ({ attribute, position })),
+    );
+    const values = { 'port-thread': ['M10x1.0', 'M12x1.0'], 'port-seat': ['inverted-flare', 'bubble-flare'] } as const;
+    const ports = (ofPort: typeof left, i: 0 | 1): Fact[] =>
+      (ofPort ?? []).map((one) => ({ ...one, value: values[one.attribute][i], source: 'test' }));
+    const masters = ([0, 1] as const).flatMap((i) =>
+      [left, right].map((ofPort, j): UnitDesign => ({ ...unit(`${i}${j}`, {}), facts: ports(ofPort, i) })),
+    );
+    const asked = (...evidence: Evidence[]): string[] =>
+      identify(poolOf(masters), { evidence, settings: STANDARD_SETTINGS }).nextChecks.map((c) => c.position ?? '');
+    const thread = { attribute: 'port-thread', kind: 'thread' } as const;
+    expect(asked()).toEqual(expect.arrayContaining(['front-left', 'rear-left']));
+    expect(asked({ ...thread, position: 'front-left', value: 'none' })).not.toContain('front-left');
+    const there: Evidence = { ...thread, position: 'rear-left', value: 'M10x1.0' };
+    expect(asked(there)).toContain('front-left');
+    expect(asked(there, { attribute: 'port-count', kind: 'count', value: 2 })).toContain('front-left');
+    expect(asked(there, { attribute: 'port-count', kind: 'count', value: 1 })).not.toContain('front-left');
+  });
   it('the minutes are the workshop’s own', () => {
     const settings = settingsWith({ 'minutes.label-code': 30 });
     expect(checks({ settings })[0]?.attribute).toBe('bore-mark');

@@ -1,6 +1,6 @@
 import { attribute, type AttributeName, attributeWords, type Spot, valueWords } from '../../named/attribute/index.js';
 import { epsilonOf, type Instrument, minutesOf, type Settings } from '../../named/settings/index.js';
-import { type Evidence, slotKey } from '../../vehicle/reading/index.js';
+import { type Evidence, evidenceBase, slotKey } from '../../vehicle/reading/index.js';
 import { benchWord } from './bench-line.js';
 import type { Column } from './pool.js';
 import { liveOf, massesOf, type Shares } from './shares.js';
@@ -177,6 +177,24 @@ function normal(z: number): number {
 }
 
 /**
+ * Whether something is of a port that the unit does not have: it was looked for and is not there, or all that were
+ * counted are known elsewhere.
+ */
+function noPortsBy(evidence: readonly Evidence[]): (column: Pick<Column, 'attribute' | 'position'>) => boolean {
+  const ofPorts = evidence.filter((one) => attribute(one.attribute).perPort === true && one.attribute !== 'tube');
+  const at = (is: (one: Evidence) => boolean) => new Set(ofPorts.filter(is).flatMap(({ position }) => position ?? []));
+  const there = at((one) => evidenceBase(one) !== null);
+  const gone = at((one) => one.attribute === 'port-thread' && evidenceBase(one) === null);
+  const counted = evidence.find((one) => one.attribute === 'port-count');
+  const all = counted !== undefined && evidenceBase(counted) === there.size && !there.has('single');
+  return ({ attribute: name, position }) =>
+    position !== undefined &&
+    attribute(name).perPort === true &&
+    !there.has(position) &&
+    (gone.has(position) || (all && position !== 'single'));
+}
+
+/**
  * The checks that are worth making, most information for the work first: gain divided by minutes, where taking
  * something off a fitted unit costs `removalMinutes` more (half of it where it is only in the way). What was looked at
  * already is left out, but for measures that a better instrument would read finer. Of a lost unit only what is left on
@@ -189,9 +207,10 @@ export function nextChecks(
   unitIs: UnitIs,
   settings: Settings,
 ): NextCheck[] {
+  const isNoPort = noPortsBy(evidence);
   const checks = columns.flatMap((column): NextCheck[] => {
     const row = attribute(column.attribute);
-    if (row.paper || column.alias || (unitIs === 'lost' && row.gone === undefined)) return [];
+    if (row.paper || column.alias || isNoPort(column) || (unitIs === 'lost' && row.gone === undefined)) return [];
     const tool = toolFor(column, evidence);
     if (tool === undefined) return [];
     const sigma = isMeasured(column)

@@ -63,8 +63,6 @@ const meets = (kinds: readonly PartKind[] | undefined, kind: PartKind): boolean 
 export interface Comparison {
   readonly state: FourState;
   readonly fix?: Fix;
-  /** By how much a rod has to be adjusted. */
-  readonly over?: number;
 }
 
 /**
@@ -154,9 +152,7 @@ function judged(
   const joint = { id: 'joint', kind: check.joint, between: [a.ref, b.ref] } as const;
   const view = viewOf(was, is, settings);
   const found = RULES[check.rule]({ row: check, joint, a, b, va, vb, view });
-  if (found.state === 'fits' || found.state === 'not-known') return { state: found.state };
-  const over = found.values['over'];
-  if (found.state === 'fits-with-change') return { state: found.state, ...(typeof over === 'number' ? { over } : {}) };
+  if (found.state !== 'does-not-fit') return { state: found.state };
   const fixes = fixesFor({ code: check.code, joint, a, b, view, found });
   const fix = fixes.find((f) => f.order <= MOST_INTRUSIVE && f.skill === 'ordinary');
   return { state: found.state, ...(fix === undefined ? {} : { fix }) };

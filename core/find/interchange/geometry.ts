@@ -9,10 +9,8 @@ import { checksOf, compare, type CompareRow, type Comparison } from './compare.j
 export interface Difference {
   readonly attribute: string;
   readonly sentence: string;
-  /** The fix that closes it; a rod that is adjusted has none. */
+  /** The fix that closes it. */
   readonly fix?: Fix;
-  /** By how much a rod is adjusted, mm. */
-  readonly over?: number;
 }
 
 /** A unit whose joints match those of the wanted one, as far as both are recorded. Nobody has said that it fits. */
@@ -153,7 +151,6 @@ function described(
         attribute: column.attribute,
         sentence,
         ...(result.fix === undefined ? {} : { fix: result.fix }),
-        ...(result.over === undefined ? {} : { over: result.over }),
       });
     }
   }

@@ -154,8 +154,8 @@ export function identificationAsk(slot: string, input: SlotInput): Identificatio
  */
 function seenOf(
   id: string | undefined,
-  { slot, measured }: { readonly slot: string; readonly measured: readonly Evidence[] },
-  { candidates, marks, possible }: IdentificationRecord,
+  { slot, measured, named }: Pick<SlotChoice, 'slot' | 'measured'> & { readonly named: boolean },
+  { verdict, candidates, marks, possible }: IdentificationRecord,
   settings: Settings,
   reads: JobReads,
 ): Seen {
@@ -167,6 +167,7 @@ function seenOf(
       of: other ? `${other.maker} ${other.name}` : 'another unit',
     };
   }
+  if (verdict !== 'enough') return 'nothing';
   const own = measured.filter(({ attribute: name }) => !attribute(name).vehicle && !isOfNeighbour(name, slot));
   const unit = candidates.find(({ unitId }) => unitId === id);
   const agreed = own.map((one) => one.attribute).filter((name) => unit?.agrees.some((one) => one.attribute === name));
@@ -176,7 +177,10 @@ function seenOf(
     const other = one === id ? undefined : reads.unit(one);
     return one === id || (design && other && isKnownSame(design, other, settings));
   });
-  return agreed.length > 0 && told && possible.some((one) => one === id) ? 'so' : 'nothing';
+  // Which it is of those that the record names is told by anything that they differ in; of all others by a mark alone,
+  // for there are more units than a catalogue has.
+  const marked = marks.some(({ of }) => of.some((one) => one === id));
+  return agreed.length > 0 && (named || marked) && told && possible.some((one) => one === id) ? 'so' : 'nothing';
 }
 
 /** First half of a place: which unit was there, and which will be. */
@@ -192,14 +196,20 @@ export function chooseSlot(
   const decided = decisionOf(input.decisions, { about: 'old', slot });
   const { state, sides, fitted } = stateOf(slot, input);
   const brought = decided === undefined && isBrought(slot, input);
-  const enough = identification.verdict === 'enough' && !brought ? identification.candidates[0]?.unitId : undefined;
-  const found = reads.unit(fitted ?? decided?.choice ?? enough ?? '');
+  const found = reads.unit(fitted ?? decided?.choice ?? (brought ? '' : likeliestOf(identification)));
   const by = input.decisions.find((d) => d.subject === subjectText({ about: 'old', slot }))?.by;
   const wanted = decisionOf(input.decisions, { about: 'unit', slot });
+  const here = entriesFor(input.chain, slot, input.known);
   const seen =
     decided || fitted !== undefined
       ? 'so'
-      : seenOf(found?.id, { slot, measured }, identification, input.settings, reads);
+      : seenOf(
+          found?.id,
+          { slot, measured, named: here.some((e) => e.unitId === found?.id) },
+          identification,
+          input.settings,
+          reads,
+        );
   // Where the record does not count, only what was seen or said names the unit.
   const named = state === undefined || placeStateRow(state).record === 'counts';
   const old = named || seen === 'so' ? found : undefined;
@@ -208,14 +218,16 @@ export function chooseSlot(
   const left = stays === 'left';
   const chosenAs = left ? undefined : (wanted ?? (old && stays ? { choice: old.id } : undefined));
   const chosen = chosenAs && withMeasured(designOf(chosenAs, slot, reads), input.evidence, input.settings);
-  const rivals = decided || brought ? undefined : rivalWords(identification, input, reads);
+  // Which one it is nobody can tell where nothing is left to look at: nothing goes by it then.
+  const blind = seen === 'nothing' && old !== undefined && identification.nextChecks.length === 0;
+  const rivals = decided || brought || blind ? undefined : rivalWords(identification, input, reads);
   return {
     slot,
     identification,
     unitIs,
     measured,
     seen,
-    ...(seen === 'nothing' && old && identification.nextChecks.length === 0 ? { blind: true as const } : {}),
+    ...(blind ? { blind: true as const } : {}),
     ...(brought ? { brought } : {}),
     excluded: old ? exclusionsOf(old, { measured, identification }, input.settings, reads) : [],
     ...(rivals === undefined ? {} : { rivals }),
@@ -231,6 +243,15 @@ export function chooseSlot(
     ...(sides === undefined ? {} : { sides }),
     ...(chosen && chosenAs?.detail && ownKind(chosenAs.choice) === undefined ? { chosenNumber: chosenAs.detail } : {}),
   };
+}
+
+/**
+ * The unit that is taken to be there: where it is known well enough, and where nothing is left that could be looked at;
+ * empty where somebody has to look on, or to say so.
+ */
+function likeliestOf({ verdict, nextChecks, candidates }: IdentificationRecord): string {
+  const ends = verdict === 'enough' || (verdict === 'not-enough' && nextChecks.length === 0);
+  return ends ? (candidates[0]?.unitId ?? '') : '';
 }
 
 /**

@@ -16,7 +16,7 @@ import {
 } from '../list.js';
 import { slotOf } from '../names.js';
 import { shownJoints } from '../shown.js';
-import type { ShownJoint } from '../shown.types.js';
+import type { Measure, ShownJoint } from '../shown.types.js';
 import { type Bound, isBound } from '../bound.js';
 import type { DecisionRecord } from './records.js';
 import { readSubject } from '../subject.js';
@@ -81,7 +81,7 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
   const { ways, gone } = waysIn(input, reads);
   const chain = judgeAccepted(composeJob(rows), new Set(accepted), (joint) => slotOf(joint, worked), ways);
   const { verdict, joints: judged, judged: items } = chain.answer ?? { verdict: NOTHING, joints: [], judged: [] };
-  const joints = withoutEnded(shownJoints(chain, worked), input.decisions);
+  const joints = withoutEnded(shownJoints(chain, worked), input.decisions, (m) => timesRead(m, choices, input));
   const overridden = overrides.filter((o) => joints.some((j) => `${j.slot}/${j.id}` === o.joint && j.state !== 'fits'));
   const notes = [
     ...input.decisions.flatMap(endedNote),
@@ -128,6 +128,17 @@ export function judgeJob(choices: readonly SlotChoice[], input: SlotInput, reads
       ),
   };
 }
+
+/** How often what is asked of the vehicle, or of the unit that is chosen, was read. */
+const timesRead = (asked: Measure, choices: readonly SlotChoice[], { evidence }: SlotInput): number => {
+  const { slot, side, attribute, position } = asked;
+  const chosen = choices.find((choice) => choice.slot === slot)?.chosen;
+  const at = side === 'unit' ? `unit:${chosen?.id ?? ''}` : slot;
+  return evidence.filter(
+    ({ view, item }) =>
+      !view.withdrawn && view.slot === at && item.attribute === attribute && item.position === position,
+  ).length;
+};
 
 /** Parts of the places whose unit stays in one of these ways. */
 const placesThat = (choices: readonly SlotChoice[], ways: readonly SlotChoice['stays'][]): ReadonlySet<string> =>

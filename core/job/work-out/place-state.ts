@@ -13,7 +13,7 @@ import { decisionOf, entriesFor } from './decided.js';
 /** What somebody said becomes of a place and its sides; `fitted` is the unit that was fitted before. */
 export function stateOf(
   slot: string,
-  input: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>,
+  input: Pick<SlotInput, 'decisions' | 'plan' | 'job'>,
 ): Pick<SlotChoice, 'state' | 'sides'> & { readonly fitted?: string } {
   const { decisions } = input;
   const at = (side?: PlaceSide) =>
@@ -39,18 +39,16 @@ export function stateOf(
  */
 export function besideBooster({
   plan,
-  chain,
   decisions,
   job,
-}: Pick<SlotInput, 'decisions' | 'plan' | 'chain' | 'job'>): readonly string[] {
+}: Pick<SlotInput, 'decisions' | 'plan' | 'job'>): readonly string[] {
   const has = (slot: string): boolean => plan?.roles.some((role) => role.slot === slot) === true;
   const [master, booster] = ['brake-master', 'booster'];
   const worked = (slot: string): boolean =>
     job.slot === slot || decisionOf(decisions, { about: 'unit', slot }) !== undefined;
   const kept = decisionOf(decisions, { about: 'place', slot: booster });
   const changes = has(booster) || (worked(booster) && (kept === undefined || placeEdits(kept.choice) === 'another'));
-  const there = chain.some((entry) => entry.slot === master);
-  return changes && !has(master) && there && !worked(master) ? [master] : [];
+  return changes && !has(master) && !worked(master) ? [master] : [];
 }
 const placeEdits = (state: string): string | undefined =>
   isPlaceState(state) ? placeStateRow(state).edits : undefined;

@@ -145,13 +145,17 @@ const leftAsRecorded = (facts: readonly ChainFact[]): ChainFact[] =>
 
 function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): JobPlace {
   const slot = choice.slot as Slot;
-  const { blind, chosen } = choice;
-  // Which unit is there nobody can tell: what goes by it is measured.
-  const old = blind ? undefined : choice.old;
+  const { blind } = choice;
+  // Which unit is there nobody can tell: what goes by it is measured. One that stays is itself again all the same.
+  const itself = blind && choice.stays !== undefined && choice.old ? { ...choice.old, facts: [] } : undefined;
+  const old = blind ? itself : choice.old;
+  const chosen = itself && choice.chosen?.id === itself.id ? itself : choice.chosen;
   const kind = (chosen ?? choice.old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
+  // What the record says of a place is of the unit that it names, and was made for that one.
+  const unnamed = !old && !choice.brought && entriesFor(input.chain, slot, input.known).length === 0;
   const here = recordedOf(slot, input, reads).map((fact) =>
-    blind && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact,
+    (blind || unnamed) && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact,
   );
   const counts = choice.state === undefined || placeStateRow(choice.state).record === 'counts';
   const other = !counts || isOther(old, slot, input);
@@ -161,7 +165,7 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
     recorded: choice.brought ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
-    ...(other ? { other } : {}),
+    ...(other || blind || unnamed ? { other: true as const } : {}),
     read: [
       ...choice.measured.map((item) => readingOf(item, input.settings)),
       ...(choice.brought ? decidedFluid(slot, input) : []),
@@ -306,8 +310,11 @@ function listingsOf(choice: SlotChoice, input: SlotInput, reads: JobReads): List
   const by = SOURCES_FROM_WEAKEST.findLast((kind) =>
     entries.some((e) => e.unitId === chosen.id && e.sourceKind === kind),
   );
-  if (alone && by !== undefined) listings.push({ unit: chosen.id, by, vehicle: true });
-  if (!old || old.id === chosen.id) return listings;
+  // Where another unit sits, or nobody can tell which, the vehicle is not the one that the record lists it for.
+  const asListed = !choice.blind && !isOther(old, slot as Slot, input);
+  if (asListed && alone && by !== undefined) listings.push({ unit: chosen.id, by, vehicle: true });
+  // What stands for which unit nobody knows it to be is no unit that another is listed for.
+  if (!old || choice.blind || old.id === chosen.id) return listings;
   const interchange = interchangeOf(choice, reads);
   if (!interchange || interchange.disputed !== undefined || !['same', 'drop-in'].includes(interchange.grade))
     return listings;

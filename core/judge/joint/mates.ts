@@ -28,7 +28,8 @@ export function byItsMates(chain: Chain): Chain {
         ...(position === undefined ? {} : { position }),
         value,
         tolerance,
-        rests: 'by-its-mate',
+        // What nobody is named for makes its mate no surer.
+        rests: from.rests === 'listed' ? 'listed' : 'by-its-mate',
       });
     }
   }

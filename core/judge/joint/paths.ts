@@ -59,7 +59,9 @@ export function pistonOf(part: Part): {
 } {
   const bore = of(part, 'bore');
   const outside = typeof bore?.value === 'number' ? { ...bore, value: bore.value } : undefined;
-  if (!isRing(part)) return outside ? { known: outside, wants: [] } : { wants: ['bore'] };
+  // One that has no bore inside is no ring, whatever its form is said to be.
+  if (!isRing(part) || of(part, 'bore-inside')?.value === null)
+    return outside ? { known: outside, wants: [] } : { wants: ['bore'] };
   const ring = of(part, 'bore-inside');
   const inside = typeof ring?.value === 'number' && ring.value < (outside?.value ?? Infinity) ? ring.value : undefined;
   if (!outside || !ring || inside === undefined)

@@ -212,6 +212,6 @@ function isSame(name: AttributeName, a: Known, b: Known, { settings }: View): 'y
   if (a.disputed || b.disputed) return 'open';
   if (typeof a.value !== 'number' || typeof b.value !== 'number') return a.value === b.value ? 'yes' : 'no';
   if (attribute(name).kind === 'count') return a.value === b.value ? 'yes' : 'no';
-  const doubt = doubtOf(a, b);
-  return alike(Math.abs(a.value - b.value), settings.boreWithin, doubt, leavesOpen(name, settings));
+  const within = name === 'bore-large' ? settings.boreWithin : settings.sizeWithin;
+  return alike(Math.abs(a.value - b.value), within, doubtOf(a, b), leavesOpen(name, settings));
 }

@@ -10,12 +10,21 @@ import { answersFor, isNew, isSameUnit } from './judge.js';
 export function vouched(joint: JudgedJoint, view: View): JudgedJoint {
   if (joint.checks.every((check) => check.rests !== 'listed')) return joint;
   const checks = joint.checks.map((check): Check => {
-    if (check.rests !== 'listed' || check.state === 'does-not-fit' || check.state === 'not-known') return check;
+    if (check.rests !== 'listed' || check.state === 'does-not-fit') return check;
     const parts = partsOf(joint, check, view);
+    // A figure that nobody is named for is measured before one that was read is read again.
+    if (check.state === 'not-known') return check.coarse ? { ...check, answers: answersOf(parts, check, view) } : check;
     const fresh = parts.filter((part) => isNew(view, part.id));
     if (fresh.length > 0 && fresh.every((part) => isSameUnit(view, part.id)))
       return { ...check, state: 'fits', rests: 'as-it-was' };
-    return { ...check, state: 'not-known', answers: answersOf(parts, check, view) };
+    // What is looked at on receipt where it fits is as much a must as it was where nobody knows that it does.
+    const soft = CHECKS.some((row) => row.code === check.code && row.soft === true);
+    return {
+      ...check,
+      ...(soft ? { rank: 'must' as const } : {}),
+      state: 'not-known',
+      answers: answersOf(parts, check, view),
+    };
   });
   return { ...joint, checks, state: worst(checks.flatMap(({ rank, state }) => (rank === 'tells' ? [] : [state]))) };
 }

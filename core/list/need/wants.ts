@@ -14,7 +14,6 @@ import {
   type Part,
   type PartKind,
   partRow,
-  portsOf,
 } from '../../vehicle/chain/index.js';
 import { CONSUMED, consumed, threaded, type Unnamed } from './consumes.data.js';
 import type { Sized } from './types.js';
@@ -175,8 +174,8 @@ export const unthreaded = (view: View): FaceRef[] =>
 const bledPorts = (view: View): FaceRef[] =>
   [...view.parts.values()].flatMap((part) => {
     if (!isBenchBled(part) || partRow(part.kind).ports === undefined || !isNew(view, part.id)) return [];
-    const used = usedPorts(part, view);
-    return portsOf(part).flatMap((at) => (used.has(at) ? [faceRef(part.id, at)] : []));
+    // A port that a line goes to is there, whoever described it.
+    return [...usedPorts(part, view)].map((at) => faceRef(part.id, at));
   });
 
 /** The thread of a port, or of what is screwed into it. */

@@ -60,6 +60,7 @@ interface WorkshopFigures extends FeelFigures, LineFigures {
   readonly bleedOrder: number;
   readonly wasteShare: number;
   readonly boreWithin: number;
+  readonly sizeWithin: number;
   readonly spacingWithin: number;
   readonly spigotOver: number;
   readonly spigotUnder: number;
@@ -247,6 +248,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
     'nominal sizes are the same figure; more does not go in',
   ),
   row('boreWithin', 'Bores closer than this are one bore', 0.11, 0, 0.2, 'mm', 'half of what lies between 22 mm and 7/8 in'),
+  row('sizeWithin', 'Diaphragms or reservoirs of one size, largest difference', 3, 0, 15, 'mm', 'a tape around the shell; sizes are ten and more apart'),
   row('spigotUnder', 'Spigot under its hole, most', 0.5, 0, 3, 'mm', 'smaller it is not centred'),
   row('angleWithin', 'Flange angle, largest difference', 2, 0, 10, '°', 'as a square shows it'),
   row('clevisWithin', 'Clevis pin, largest difference', 0.15, 0, 1, 'mm', 'more is felt as play'),

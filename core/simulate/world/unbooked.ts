@@ -120,12 +120,23 @@ export function withUnbooked(
     ...there,
     ...also.filter(({ attribute }) => !there.some((one) => one.attribute === attribute)),
   ];
-  const both = OF_A_KIND[kind];
+  const both = together(OF_A_KIND[kind], sidesOf(own));
   return { own: more(own, both.own), side: more(side, both.side) };
 }
+
+/** On which side the ports are, where they are told apart by it. */
+const sidesOf = (own: readonly TrueFact[]): Both => {
+  const sides = own
+    .filter(({ attribute }) => attribute === 'port-thread')
+    .map(({ position }) => /-(left|right)$/.exec(position ?? '')?.[1]);
+  const [first] = sides;
+  if (first === undefined || sides.includes(undefined)) return together();
+  const side = fact('port-side', sides.every((one) => one === first) ? first : 'both');
+  return { own: [side], side: [side] };
+};
 
 /** Whether no book says it. */
 export const isUnbooked = (kind: UnitKind, { attribute }: TrueFact): boolean => {
   const { own, side } = OF_A_KIND[kind];
-  return [...own, ...side].some((one) => one.attribute === attribute);
+  return attribute === 'port-side' || [...own, ...side].some((one) => one.attribute === attribute);
 };

@@ -155,6 +155,10 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
   const places = designs.map((design, j) =>
     placeOf(`${i}${'pqrstu'[j] ?? 'z'}`, design, built, making, draw.apart(design.slot)),
   );
+  const meeting = asTheyMeet(
+    places.map(({ place }) => place),
+    making.units,
+  );
   const conversions = conversionsOf(
     frame,
     places.map(({ design }) => design),
@@ -179,7 +183,8 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
         recorded: right,
         side: asItIs(
           design.side,
-          places.find(({ place }) => place.slot === design.slot),
+          places.find(({ place }) => place.slot === design.slot)?.design.side,
+          meeting.find(({ slot }) => slot === design.slot)?.side,
         ),
         works: design.side,
       };
@@ -200,20 +205,21 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
     clutch,
     built,
     options: places.flatMap(({ option }) => option ?? []),
-    places: asTheyMeet(
-      places.map(({ place }) => place),
-      making.units,
-    ),
+    places: meeting,
     book: places.flatMap(({ book }) => book),
     conversions,
   };
 }
 
 /** What a conversion keeps of a place is as it really is: on an altered vehicle as that was made. */
-const asItIs = (side: readonly TrueFact[], made: Made | undefined): readonly TrueFact[] =>
+const asItIs = (
+  side: readonly TrueFact[],
+  made: readonly TrueFact[] = [],
+  really: readonly TrueFact[] = [],
+): readonly TrueFact[] =>
   side.map((fact) => {
     const isIt = (one: TrueFact): boolean => one.attribute === fact.attribute && one.position === fact.position;
-    const [was, is] = [made?.design.side.find(isIt), made?.place.side.find(isIt)];
+    const [was, is] = [made.find(isIt), really.find(isIt)];
     return was && is && fact.value === was.value ? { ...fact, value: is.value } : fact;
   });
 

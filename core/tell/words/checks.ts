@@ -168,8 +168,11 @@ const SENTENCES: Readonly<
     const by = `The rod is ${mm(Math.abs(over))} ${which} than it has to be`;
     if (check.state === 'fits-with-change') return `${by}: within its adjuster.`;
     if (check.coarse) return `${by}: readings too coarse to say whether its adjuster takes that up, measure again.`;
+    const usually = `an adjuster usually takes up ${mm(check.values['adjuster'])}`;
+    if (check.state === 'not-known' && !check.beyond)
+      return `${by}, and whether it can be set is not known: ${usually}. Look whether it has one.`;
     return check.beyond
-      ? `${by}, and how far it can be set is not known: an adjuster usually takes up ${mm(check.values['adjuster'])}.`
+      ? `${by}, and how far it can be set is not known: ${usually}.`
       : `${by}: more than its adjuster takes up.`;
   },
   'port.none': ({ values, state }) =>

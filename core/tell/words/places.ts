@@ -52,7 +52,7 @@ const asValue = (text: string): string | number => (/^[\d.]+$/.test(text) ? Numb
 export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => string>>> = {
   'place.bore': boreSentence,
   'place.wanted': boreSentence,
-  'place.record': ({ values, state }) => {
+  'place.record': ({ values, state, coarse }) => {
     const differs = Object.keys(values)
       .filter((key) => !key.endsWith(' now'))
       .map((key) => {
@@ -62,6 +62,7 @@ export const OF_PLACES: Readonly<Partial<Record<CheckCode, (check: Said) => stri
           `${shownAs('fits', name, lookup(values, `${key} now`))}`
         );
       });
+    if (coarse) return `${differs.join(', ')}: readings too coarse to say whether it is the same, measure again.`;
     return (
       `Not the design that was there: ${differs.join(', ')}. ` +
       `${state === 'not-known' ? 'Confirm that it is wanted.' : 'Wanted so.'}`

@@ -27,7 +27,9 @@ export function portsOf(part: Part): readonly string[] {
   if (partRow(part.kind).ports === undefined) return [];
   const before = ports.get(part);
   if (before) return before;
-  const named = part.facts.filter((f) => f.attribute.startsWith('port-') && f.position !== undefined);
+  const named = part.facts.filter(
+    (f) => f.attribute.startsWith('port-') && f.position !== undefined && f.value !== null,
+  );
   const found = [...new Set(named.map((f) => f.position ?? ''))].sort();
   ports.set(part, found);
   return found;

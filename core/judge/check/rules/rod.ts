@@ -68,9 +68,11 @@ export function rodLength(c: Case): Finding {
   const same = alike(Math.abs(over), settings.rodWithin, doubt, leavesOpen('rod-length', settings));
   if (same === 'yes') return finding('fits', values, rests);
   const verdict = within(Math.abs(over), range, doubt);
-  // Beyond what an adjuster usually does: this one perhaps goes further, or there is none.
-  if (verdict === 'no' && !recorded)
-    return { ...notKnown(values, { face: c.b, attribute: 'rod-adjust' }), beyond: true };
+  // Whether it has an adjuster, and how far that goes, is known or asked; beyond what one usually does there are fixes.
+  if (!recorded) {
+    const open = notKnown(values, { face: c.b, attribute: 'rod-adjust' });
+    return verdict === 'no' ? { ...open, beyond: true } : open;
+  }
   return decided(c, verdict, values, { rests, misfits: Math.abs(over) > range, fits: 'fits-with-change' });
 }
 
