@@ -83,7 +83,7 @@ export function withoutEndedChecks<C extends { readonly attribute: string; reado
 /**
  * Joints whose questions without an answer are put off until nothing else is left, and gone after the second time. What
  * was `read` twice and still does not decide cannot be read more finely that way: it is put off too, and gone after the
- * third reading.
+ * third time.
  */
 export function withoutEnded(
   joints: readonly ShownJoint[],
@@ -93,9 +93,9 @@ export function withoutEnded(
   const ends = new Map(ended(decisions).map((one) => [`${one.slot}/${questionText(one)}`, one.end]));
   const again = (measure: Measure): Measure[] => {
     const end = ends.get(`${measure.slot}/${questionText(measure)}`);
-    const times = read(measure);
-    if (end === 'nowhere' || times > 2) return [];
-    return [end === undefined && times < 2 ? measure : { ...measure, again: true }];
+    const tried = read(measure) + (end === undefined ? 0 : 1);
+    if (end === 'nowhere' || tried > 2) return [];
+    return [end === undefined && tried < 2 ? measure : { ...measure, again: true }];
   };
   return joints.map((joint) => ({
     ...joint,

@@ -187,6 +187,9 @@ function fixesOf(check: Check, joint: JudgedJoint, slot: string, judged: JudgedC
       after: { state, sentence, opens: opens.map((o) => checkWords(o.check.code)), ...(drawn ? { drawn } : {}) },
     };
   });
+  // What leaves it as it is comes last.
+  const closes = ({ after }: ShownFix): number => (after?.state === 'does-not-fit' ? 1 : 0);
+  offered.sort((a, b) => closes(a) - closes(b));
   const known = new Set(offered.map((f) => f.key));
   return [...mine.filter((t) => !known.has(fixKey(t.fix))).map((t) => shownFix(t.fix, because, true)), ...offered];
 }

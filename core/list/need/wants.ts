@@ -14,6 +14,7 @@ import {
   type Part,
   type PartKind,
   partRow,
+  portsOf,
 } from '../../vehicle/chain/index.js';
 import { CONSUMED, consumed, threaded, type Unnamed } from './consumes.data.js';
 import type { Sized } from './types.js';
@@ -174,8 +175,10 @@ export const unthreaded = (view: View): FaceRef[] =>
 const bledPorts = (view: View): FaceRef[] =>
   [...view.parts.values()].flatMap((part) => {
     if (!isBenchBled(part) || partRow(part.kind).ports === undefined || !isNew(view, part.id)) return [];
-    // A port that a line goes to is there, whoever described it.
-    return [...usedPorts(part, view)].map((at) => faceRef(part.id, at));
+    const [described, count] = [portsOf(part), part.facts.find((f) => f.attribute === 'port-count')?.value];
+    const all = typeof count === 'number' && described.length >= count;
+    // A port that a line goes to is there, whoever described it, unless all are counted.
+    return [...usedPorts(part, view)].flatMap((at) => (!all || described.includes(at) ? [faceRef(part.id, at)] : []));
   });
 
 /** The thread of a port, or of what is screwed into it. */
