@@ -9,7 +9,6 @@ import { isSaidOfKind, type KnownCase, playAlone, readWorld } from './shrink.js'
  * when these were found, so that a case with lies may play otherwise.
  */
 const STILL_WRONG: readonly string[] = [
-  'altered vehicle: joint: wheel hose single: it never seals',
   'joint: master line front-left adapter: the nut does not go in',
   'joint: master line rear-left adapter: the nut does not go in',
   // A kit of another bore than its list says is seen when it is in the hand: only with lies.
@@ -33,4 +32,4 @@ it('what was mended stays mended, and what was not is known', async () => {
   for (const { kind, spec, world } of cases)
     if (isSaidOfKind(await playAlone(readWorld(world), spec, premises), kind)) still.push(kind);
   expect(still.sort()).toEqual([...STILL_WRONG].sort());
-}, 120_000);
+}, 300_000);

@@ -100,6 +100,8 @@ const length = (item: Evidence, name: string, change: (mm: number) => number): E
     ? { ...item, value: { ...item.value, value: change(item.value.value) } }
     : item;
 
+const isOfNew = (slot: string): boolean => slot.startsWith('unit:');
+
 const uncounted = (item: ItemName, request: TrialRequest = 'replace'): Fault => ({
   name: `no ${item}`,
   kind: 'counting',
@@ -151,7 +153,6 @@ export const FAULTS: readonly Fault[] = [
   rule('port.seat', HYDRAULIC),
   rule('tail.vacuum', ['booster'], 'convert'),
   rule('tail.feed', ['clutch-master']),
-  rule('fork.travel', ['slave']),
   rule('fork.foot', ['slave']),
   rule('fork.bleeder', ['slave']),
   rule('carrier.spacing', WHEELS),
@@ -165,7 +166,7 @@ export const FAULTS: readonly Fault[] = [
   set('wide offsetWithin', { offsetWithin: 500 }, WHEELS),
   set('wide travelWithin', { travelWithin: 500 }, ['slave', 'clutch-master']),
   set('wide gap', { gapMin: -500, gapMax: 500 }, ['brake-master']),
-  set('an adjuster without end', { adjusterRange: 500 }, PUSHED),
+  set('wide rodWithin', { rodWithin: 500 }, PUSHED),
   reading('a thread by its size alone', (item) => said(item, 'port-thread', 'M10x1.0')),
   reading('every seat an inverted flare', (item) => said(item, 'port-seat', 'inverted-flare')),
   reading(
@@ -177,6 +178,9 @@ export const FAULTS: readonly Fault[] = [
   reading('seals by the usual family', (item) => said(item, 'seals', 'EPDM')),
   reading('studs at eighty', (item) => length(item, 'stud-spacing', () => 80)),
   reading('spigots at forty', (item) => length(item, 'pilot', () => 40)),
+  reading('a piston that goes sixty', (item, slot) => (isOfNew(slot) ? length(item, 'travel', () => 60) : item), [
+    'slave',
+  ]),
   reading('a rod of a hundred', (item) => length(item, 'rod-length', () => 100), PUSHED),
   reading('a pin and its pocket at a depth', (item) =>
     length(

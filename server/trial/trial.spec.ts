@@ -257,6 +257,7 @@ const READ: readonly Evidence[] = [
   'rod 120 cal',
   'booster pin 12 cal',
   'recess 12.4 cal',
+  'travel 20 cal',
 ].flatMap((line) => {
   const read = readBenchLine(line);
   return read.recognised ? [read.evidence] : [];
@@ -272,7 +273,7 @@ it('there are forty faults and more, of every kind, and each can be planted and 
       LAYOUTS,
       SEAL_MATERIALS,
       trialSettings(),
-      READ.map((item) => asTaken(item, 'brake-master')),
+      READ.map((item) => [asTaken(item, 'brake-master'), asTaken(item, 'unit:new')]),
     ]);
   const before = tables();
   expect(new Set(FAULTS.map(({ name }) => name)).size).toBeGreaterThanOrEqual(40);

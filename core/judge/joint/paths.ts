@@ -117,6 +117,17 @@ const notByMate = (known: Known | undefined): Known | undefined => (known?.rests
 /** What is asked for that: of a unit its travel; a slave that stays is measured by its piston. */
 const reachOf = (view: View, slave: Part): AttributeName => (isOther(view, slave) ? 'travel' : 'piston-reach');
 
+/** What the path of a clutch is worked out from. */
+export const PATH_READS: readonly AttributeName[] = [
+  'pedal-travel',
+  'free-travel',
+  'pedal-ratio',
+  'bore',
+  'bore-inside',
+  'travel',
+  'piston-reach',
+];
+
 /** Two travels at the fork that nobody tells apart, as a share. */
 const AS_BEFORE = 0.01;
 

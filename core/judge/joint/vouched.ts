@@ -1,7 +1,8 @@
 import { worst } from '../../base/state/index.js';
-import type { Part } from '../../vehicle/chain/index.js';
+import type { ChainFact, Part } from '../../vehicle/chain/index.js';
 import { type Answer, type Check, CHECKS, type JudgedJoint, type View } from '../check/index.js';
 import { answersFor, isNew, isSameUnit } from './judge.js';
+import { PATH_READS } from './paths.js';
 
 /**
  * What nobody is named for shows that something does not fit, and never that it does: a must that fits by it alone is
@@ -38,14 +39,20 @@ function partsOf({ between }: JudgedJoint, { values }: Check, view: View): Part[
   return [...names].flatMap((name) => view.parts.get(name) ?? []);
 }
 
+/** What is asked where a check rests on nobody: what it reads of its parts, as far as nobody measured it. */
 function answersOf(parts: readonly Part[], { code }: Check, view: View): Answer[] {
   const row = CHECKS.find((one) => one.code === code);
+  const reads: readonly string[] = row ? [row.a, row.b ?? row.a] : PATH_READS;
   return parts.flatMap((part) =>
     part.facts
-      .filter((fact) => fact.rests === 'listed' && (!row || [row.a, row.b ?? row.a].includes(fact.attribute)))
+      .filter((fact) => fact.rests === 'listed' && reads.includes(fact.attribute) && isBare(fact, part))
       .flatMap((fact) => answersFor(part, fact.attribute, fact.position, view)),
   );
 }
+/** A figure of the part itself, that no reading of it stands beside: a rod that comes from elsewhere is read there. */
+const isBare = ({ attribute, position, instead }: ChainFact, { facts }: Part): boolean =>
+  instead !== true &&
+  !facts.some((one) => one.rests === 'measured' && one.attribute === attribute && one.position === position);
 
 /**
  * What its sources were asked and did not say is looked at when the part is there: a must whose every answer was asked
