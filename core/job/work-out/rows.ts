@@ -153,19 +153,21 @@ function workedPlace(choice: PlaceChoice, input: PlaceInput, reads: JobReads): J
   const kind = (chosen ?? choice.old)?.kind ?? findSlot(slot)?.kinds[0] ?? 'brake-master';
   const role = input.plan?.roles.find((r) => r.slot === slot);
   // What the record says of a place is of the unit that it names, and was made for that one.
-  const unnamed = !old && !choice.brought && entriesFor(input.chain, slot, input.known).length === 0;
+  const unnamed =
+    input.vehicle !== undefined && !choice.brought && entriesFor(input.chain, slot, input.known).length === 0;
+  const unknown = blind === true || (unnamed && !old);
   const here = recordedOf(slot, input, reads).map((fact) =>
-    (blind || unnamed) && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact,
+    unknown && !isOfTheVehicle(fact.attribute) ? listedOnly(fact) : fact,
   );
   const counts = choice.state === undefined || placeStateRow(choice.state).record === 'counts';
-  const other = !counts || isOther(old, slot, input);
+  const other = !counts || isOther(old, slot, input) || (unnamed && !unknown);
   return {
     slot,
     kind: choice.old?.kind ?? kindRecorded(slot, input, reads) ?? kind,
     ...(old ? { old } : {}),
     ...(chosen ? { chosen } : {}),
     recorded: choice.brought ? sisterFacts(slot, chosen, input, reads) : other ? leftAsRecorded(here) : here,
-    ...(other || blind || unnamed ? { other: true as const } : {}),
+    ...(other || unknown ? { other: true as const } : {}),
     read: [
       ...choice.measured.map((item) => readingOf(item, input.settings)),
       ...(choice.brought ? decidedFluid(slot, input) : []),
