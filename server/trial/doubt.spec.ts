@@ -1,5 +1,9 @@
 import { afterAll, expect, it } from 'vitest';
+import { questionText } from '@kerabat/core/job';
+import { attribute, type AttributeName } from '@kerabat/core/named/attribute';
+import { Draw, personOf, said } from '@kerabat/core/simulate';
 import { answered, jobsBegun, plausible, toldIn } from '../testing/begun.js';
+import { vehicleOf } from './spec.js';
 
 /** A second reading that contradicts the first is never passed over, whatever the job is about. */
 
@@ -55,4 +59,42 @@ it('what could not be had is asked once more in another way, and then no more', 
     tried += 1;
   }
   expect(tried).toBeGreaterThan(5);
+}, 120_000);
+
+it('nobody is led to say by name what nothing tells: where no mark can be seen, what decides is measured', async () => {
+  const draw = new Draw('unmarked');
+  let [tried, open] = [0, 0];
+  for (const begun of jobs.slice(0, 40)) {
+    const { shop, spec } = begun;
+    const vehicle = vehicleOf(shop.world, spec);
+    const job = begun.start();
+    // All that Identify asks for is seen, but for what would name the unit.
+    for (let round = 0; round < 30; round++) {
+      const { work } = await shop.workOut(job.base());
+      const checks = work.flatMap(({ slot, identification }) =>
+        identification.nextChecks.slice(0, 3).map((check) => ({ ...check, slot })),
+      );
+      if (checks.length === 0) break;
+      for (const { slot, line, ...check } of checks) {
+        const there = shop.world.units.get(vehicle.places.find((place) => place.slot === slot)?.unit ?? '');
+        const name = check.attribute as AttributeName;
+        const marked = attribute(name).kind === 'mark';
+        const answer = marked
+          ? undefined
+          : said(there?.facts ?? [], name, check.position, personOf(draw, 'honest'), draw);
+        const position = check.position === undefined ? {} : { position: check.position };
+        const asked = questionText({ side: 'vehicle', attribute: name, ...position });
+        if (answer !== undefined) job.tell(`${line}${answer}`, slot, true);
+        job.decide(`asked:${slot}/${asked}`, 'cannot-be-seen');
+      }
+    }
+    const { work, next, safety } = await shop.workOut(job.base());
+    if (work.every(({ brought }) => brought)) continue;
+    open += work.filter(({ identification }) => identification.verdict === 'not-enough').length;
+    expect(next?.act, spec.seed).not.toBe('identify');
+    expect(safety.grade, spec.seed).not.toBe('safe');
+    tried += 1;
+  }
+  expect(tried).toBeGreaterThan(20);
+  expect(open).toBeGreaterThan(5);
 }, 120_000);

@@ -124,4 +124,26 @@ describe('like for like', () => {
       }
     expect(checked).toBeGreaterThan(50);
   });
+
+  it('where another unit sits, no list of the vehicle speaks for the unit that it names', async () => {
+    let listed = 0;
+    for (const shop of kept)
+      for (const { vehicle, place } of each(shop)) {
+        const others = [...shop.world.units.values()].filter(
+          ({ kind, id }) =>
+            kind === place.kind &&
+            !vehicle.book.some(({ unit }) => unit === id) &&
+            !shop.world.listed.some(({ from, to }) => from === place.recorded && to === id),
+        );
+        for (const other of others.slice(0, 2)) {
+          const job = replacing(vehicle, place);
+          job.decide(`old:${place.slot}`, other.id);
+          job.decide(`unit:${place.slot}`, place.recorded);
+          const { safety } = await shop.workOut(job.base());
+          expect(safety.grade, `${shop.world.seed} ${vehicle.id} ${place.slot} ${other.id}`).not.toBe('on-listing');
+          listed += 1;
+        }
+      }
+    expect(listed).toBeGreaterThan(50);
+  });
 });

@@ -84,6 +84,8 @@ const LAYOUT: readonly string[] = [
   ...CHECKS.filter((row) => row.asked === 'both').map((row) => row.a),
 ];
 
+const SOFT: readonly string[] = CHECKS.filter((row) => row.soft === true).map((row) => row.code);
+
 const said = (one: ChainFact, order: { readonly layout: string }): string =>
   `${order.layout} ${one.attribute}@${one.position ?? ''} ${String(one.value)}`;
 
@@ -127,6 +129,11 @@ describe('doubt', () => {
         );
         const fits = checksOf(after).filter((c) => c.state === 'fits' && c.rank === 'must' && c.rests === 'listed');
         expect(fits, said(one, order)).toEqual([]);
+        // What is looked at on receipt where somebody says that it fits is a must where nobody does.
+        const waits = checksOf(after).filter(
+          (c) => c.state === 'not-known' && c.rests === 'listed' && c.rank !== 'must' && SOFT.includes(c.code),
+        );
+        expect(waits, said(one, order)).toEqual([]);
         if (sureness(after) > sureness(before)) fell++;
       }),
       { numRuns: runs(1500) },

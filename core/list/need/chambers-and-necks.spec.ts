@@ -115,3 +115,16 @@ describe('a master below its calipers', () => {
     expect(judged(undefined, undefined, null)).toEqual([]);
   });
 });
+
+it('a port that a line goes to takes a fitting on the bench, though nobody described it on the unit', () => {
+  const parts = [part('master', 'brake-master', tandem, 'M1'), ...lines, ...wheels];
+  const listedFor = (unit: readonly ChainFact[]) =>
+    listed(checked(parts, twoLines, [put('master', 'brake-master', 'M2', unit)])).filter((one) =>
+      one.includes('bench-bleed'),
+    );
+  expect(listedFor(tandem)).toEqual(['order 2 bench-bleed 3/8-24 UNF']);
+  expect(listedFor([])).toEqual(['order 2 bench-bleed 3/8-24 UNF']);
+  // Where all ports are counted, a line more has none.
+  const one = inverted('front', '3/8-24 UNF', { 'port-feeds': 'front' });
+  expect(listedFor([...one, { attribute: 'port-count', value: 1 }])).toEqual(['order 1 bench-bleed 3/8-24 UNF']);
+});

@@ -120,8 +120,12 @@ export function withUnbooked(
     ...there,
     ...also.filter(({ attribute }) => !there.some((one) => one.attribute === attribute)),
   ];
-  const both = together(OF_A_KIND[kind], sidesOf(own));
-  return { own: more(own, both.own), side: more(side, both.side) };
+  const sided = sidesOf(own);
+  const both = together(OF_A_KIND[kind], sided);
+  // A design that was made from another has its own ports.
+  const asDrawn = (facts: readonly TrueFact[]): readonly TrueFact[] =>
+    facts.map((one) => (one.attribute === 'port-side' ? (sided.own[0] ?? one) : one));
+  return { own: more(asDrawn(own), both.own), side: more(asDrawn(side), both.side) };
 }
 
 /** On which side the ports are, where they are told apart by it. */
