@@ -10,7 +10,7 @@ import type { End, Seat } from './types.js';
 /** The policy that is judged: does what the next act names, and answers as the person can. */
 
 /** So many acts, and a job is given up. */
-const MOST_ACTS = 60;
+const MOST_ACTS = 120;
 /** Minutes of an act at the counter; what is measured takes as long as its attribute does. */
 const ACT_MINUTES = 0.2;
 

@@ -43,12 +43,19 @@ function partsOf({ between }: JudgedJoint, { values }: Check, view: View): Part[
 function answersOf(parts: readonly Part[], { code }: Check, view: View): Answer[] {
   const row = CHECKS.find((one) => one.code === code);
   const reads: readonly string[] = row ? [row.a, row.b ?? row.a] : PATH_READS;
-  return parts.flatMap((part) =>
-    part.facts
-      .filter((fact) => fact.rests === 'listed' && reads.includes(fact.attribute) && isBare(fact, part))
-      .flatMap((fact) => answersFor(part, fact.attribute, fact.position, view)),
-  );
+  return parts
+    .filter(isThere(view))
+    .flatMap((part) =>
+      part.facts
+        .filter((fact) => fact.rests === 'listed' && reads.includes(fact.attribute) && isBare(fact, part))
+        .flatMap((fact) => answersFor(part, fact.attribute, fact.position, view)),
+    );
 }
+/** What is on the vehicle, or comes as a unit: an adapter is made to what it meets, and that is asked. */
+const isThere =
+  (view: View) =>
+  ({ id }: Part): boolean =>
+    view.now.has(id) || view.then.putBy.has(id);
 /** A figure of the part itself, that no reading of it stands beside: a rod that comes from elsewhere is read there. */
 const isBare = ({ attribute, position, instead }: ChainFact, { facts }: Part): boolean =>
   instead !== true &&
