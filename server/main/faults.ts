@@ -6,18 +6,20 @@ import { isWrong } from '../trial/report.js';
 import { worldsFor, type WorldPlayed } from '../trial/run.js';
 
 /**
- * npm run trial:faults -- [--jobs N] [--seed S] [--threads N]: plants one fault after the other and plays jobs of
- * honest people until an order is wrong that is right without it; prints after how many.
+ * npm run trial:faults -- [--jobs N] [--seed S] [--threads N] [--only FAULT …]: plants one fault after the other and
+ * plays jobs of honest people until an order is wrong that is right without it; prints after how many.
  */
 
 const { values } = parseArgs({
   options: {
     jobs: { type: 'string', default: '2000' },
     seed: { type: 'string', default: 'faults' },
+    only: { type: 'string', multiple: true },
     threads: { type: 'string', default: String(Math.min(4, availableParallelism())) },
   },
 });
 const jobs = Number(values.jobs);
+const faults = FAULTS.filter(({ name }) => values.only?.includes(name) ?? true);
 const HERE = new URL('./trial-thread.js', import.meta.url);
 
 interface Noticed {
@@ -65,9 +67,9 @@ function notice(fault: Fault): Promise<Noticed> {
   });
 }
 
-console.log(`seed ${values.seed}, at most ${jobs} jobs of honest people for each of ${FAULTS.length} faults\n`);
+console.log(`seed ${values.seed}, at most ${jobs} jobs of honest people for each of ${faults.length} faults\n`);
 console.log('| kind | fault | jobs | noticed after | by |\n| --- | --- | --- | --- | --- |');
-const left = [...FAULTS];
+const left = [...faults];
 let noticed = 0;
 await Promise.all(
   Array.from({ length: Number(values.threads) }, async () => {
@@ -79,5 +81,5 @@ await Promise.all(
     }
   }),
 );
-console.log(`\n${noticed} of ${FAULTS.length} noticed`);
-process.exit(noticed === FAULTS.length ? 0 : 1);
+console.log(`\n${noticed} of ${faults.length} noticed`);
+process.exit(noticed === faults.length ? 0 : 1);
