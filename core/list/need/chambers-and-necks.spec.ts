@@ -43,6 +43,20 @@ describe('chambers', () => {
 });
 
 describe('an adapter between two circuits', () => {
+  it('is made to what it meets: nobody is asked to measure it, though its size rests on nobody', () => {
+    const metric = bubble('front', 'M10x1.0', { 'port-feeds': 'all' });
+    const nobodys = inverted('line').map((fact) => ({ ...fact, rests: 'listed' as const }));
+    const parts = [part('master', 'brake-master', inverted('front'), 'M1'), line('front-line'), ...wheels];
+    const { joints } = checked(parts, run('master@front', 'front-line', 'front-left@in'), [
+      put('master', 'brake-master', 'M2', metric),
+      { id: 'a', do: 'part', part: part('adapter', 'adapter', [...bubble('port', 'M10x1.0'), ...nobodys]) },
+      join(j('front-line from', 'port', 'adapter@line', 'front-line@from')),
+      join(j('a', 'port', 'master@front', 'adapter@port')),
+    ]);
+    const open = joints.flatMap(({ checks }) => checks.filter(({ rests }) => rests === 'listed'));
+    expect(open.map(({ code, state }) => `${code} ${state}`)).toContain('port.thread not-known');
+    expect(open.flatMap(({ answers }) => answers.map((answer) => answer.part))).not.toContain('adapter');
+  });
   it('makes no line fit that reaches another axle than its outlet feeds: both are named', () => {
     const metric = [
       ...bubble('front', 'M10x1.0', { 'port-feeds': 'front' }),
