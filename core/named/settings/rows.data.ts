@@ -180,7 +180,7 @@ export const SETTING_ROWS: readonly SettingsRow[] = [
   row('gapMin', 'Rod clearance, least', 0.25, 0.01, 2, 'mm', '0.010 in, unless the maker says otherwise'),
   row('gapMax', 'Rod clearance, most', 0.51, 0.02, 4, 'mm', '0.020 in, unless the maker says otherwise'),
   row('gapLost', 'Clearance over the target that is accepted', 2, 0, 10, 'mm', 'where the maker gives no limit: each millimetre is one of stroke before the piston moves'),
-  row('adjusterRange', 'Usual range of a rod’s adjuster', 8, 0, 40, 'mm', 'where none is recorded'),
+  row('adjusterRange', 'Usual range of a rod’s adjuster', 8, 0, 40, 'mm', 'of a booster’s rod that can be set; whether a pushrod can is asked'),
   row(
     'rodEngagement',
     'Rod thread engaged, least',

@@ -126,7 +126,7 @@ export class Verdict {
   protected readonly judged = computed(() => judgedWords(this.safety().judged));
   /** Each in words once: several lines are told alike. */
   protected readonly compared = computed(() =>
-    [...new Set(this.safety().compare.map(({ words }) => words))].join(', '),
+    [...new Set(this.safety().compare.map(({ words }) => words))].join('; '),
   );
 
   protected readonly SOURCE: Readonly<Record<Workspace['safety']['onListing'][number]['by'], string>> = {

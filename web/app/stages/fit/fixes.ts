@@ -7,8 +7,8 @@ import { ProblemLine } from '../../parts/problem-line';
 import { STATE_WORDS, StateMark } from '../../parts/state-mark';
 
 /**
- * Fixes of a joint's mismatches, least work first, each with its result; one that is pointed at is tried on the
- * drawing.
+ * Fixes of a joint's mismatches, what closes it and least work first, each with its result; one that is pointed at is
+ * tried on the drawing.
  */
 @Component({
   selector: 'app-fixes',
@@ -16,7 +16,7 @@ import { STATE_WORDS, StateMark } from '../../parts/state-mark';
   imports: [MatButtonModule, MatTableModule, ProblemLine, StateMark],
   template: `
     @if (fixes().length > 0) {
-      <h3>Fixes, least work first</h3>
+      <h3>Fixes: what closes it first, then least work</h3>
       <app-problem-line [text]="problem()" />
       <table mat-table [dataSource]="fixes()">
         <ng-container matColumnDef="fix">
