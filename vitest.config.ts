@@ -20,7 +20,7 @@ export default defineConfig({
     maxWorkers: 2,
     exclude: ['**/node_modules/**', '**/dist/**'],
     // A loaded machine is slow; what hangs is found all the same.
-    testTimeout: 60_000,
-    hookTimeout: 120_000,
+    testTimeout: 600_000,
+    hookTimeout: 600_000,
   },
 });

@@ -8,7 +8,7 @@ const require = createRequire(import.meta.url);
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
 /** So long something is waited for that will come, ms: machines are busy. What never comes is found all the same. */
-export const PATIENCE = 30_000;
+export const PATIENCE = 60_000;
 
 const launch = (): Promise<Browser> =>
   puppeteer.launch({

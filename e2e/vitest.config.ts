@@ -28,7 +28,7 @@ export default defineConfig({
     isolate: false,
     maxWorkers: 4,
     sequence: { sequencer: LongestFirst },
-    testTimeout: 240_000,
-    hookTimeout: 240_000,
+    testTimeout: 600_000,
+    hookTimeout: 600_000,
   },
 });

@@ -90,7 +90,7 @@ describe('bound', () => {
     }
     expect(changed).toBeGreaterThan(20);
     expect(raised).toBeGreaterThan(2);
-  }, 600_000);
+  });
 
   it('a figure that an override was given for is read anew: that override counts no longer', async () => {
     let ended = 0;
@@ -122,7 +122,7 @@ describe('bound', () => {
       }
     }
     expect(ended).toBeGreaterThan(10);
-  }, 600_000);
+  });
 });
 
 const again = ({ decisions }: Workspace, subject: string): string | undefined =>

@@ -76,5 +76,5 @@ describe('feeds', () => {
     expect(judged).toBeGreaterThan(100);
     expect(wrong).toBeGreaterThan(5);
     expect(safe).toBeGreaterThan(0);
-  }, 600_000);
+  });
 });

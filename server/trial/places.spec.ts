@@ -77,7 +77,7 @@ describe('the state of a place', () => {
         }
     }
     for (const { state } of PLACE_STATE_ROWS) expect(tried.get(state), state).toBeGreaterThan(20);
-  }, 600_000);
+  });
 
   it('what comes off and goes back is not ordered, and what its joints consume is', async () => {
     let opened = 0;
@@ -103,7 +103,7 @@ describe('the state of a place', () => {
       }
     }
     expect(opened).toBeGreaterThan(10);
-  }, 600_000);
+  });
 
   it('a wheel that is left out is never OK to order', async () => {
     let wheels = 0;
@@ -116,7 +116,7 @@ describe('the state of a place', () => {
       }
     }
     expect(wheels).toBeGreaterThan(10);
-  }, 600_000);
+  });
 
   it('taken back it was never said, and the order in which places are told does not matter', async () => {
     let told = 0;
@@ -134,5 +134,5 @@ describe('the state of a place', () => {
       told += 1;
     }
     expect(told).toBeGreaterThan(10);
-  }, 600_000);
+  });
 });

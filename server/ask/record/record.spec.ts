@@ -5,7 +5,7 @@ import { testServer, type TestServer } from '../../testing/harness.js';
 let server: TestServer;
 beforeAll(async () => {
   server = await testServer();
-}, 60_000);
+});
 afterAll(() => server.close());
 
 const answer = async (): Promise<RecordNext> => (await server.ask('GET', '/record-next')).body as RecordNext;

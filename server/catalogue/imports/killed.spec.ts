@@ -96,5 +96,5 @@ describe('a program that is killed while it imports', () => {
     // Had it never been killed before its end, or never after, nothing would be shown.
     expect(found).toContain(0);
     expect(found).toContain(ROWS);
-  }, 120_000);
+  });
 });

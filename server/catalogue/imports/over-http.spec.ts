@@ -272,5 +272,5 @@ describe('a file of 200 MB', () => {
       events.some((event) => event.progress.rows > 0 && event.progress.share > 0 && event.progress.share < 1),
     ).toBe(true);
     expect((await server.ask('GET', '/numbers?q=ht900')).body.exact).toEqual([]);
-  }, 60_000);
+  });
 });

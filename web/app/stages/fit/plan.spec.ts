@@ -1,4 +1,4 @@
-import { of } from 'rxjs';
+import { of, Subject } from 'rxjs';
 import { describe, expect, it, vi } from 'vitest';
 import type { PlanAnswer } from '@kerabat/contract';
 import { choose, job, named, render, using, workspace } from '../../testing';
@@ -119,6 +119,27 @@ describe('Conversion', () => {
     expect(service.decide).toHaveBeenCalledWith('conversion', 'three-to-two', 'three outlets to two', 'joining=pieces');
     named(host, 'Add Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'for the conversion', 'A 1');
+  });
+  it('is planned by the choice that stands, also while its plan is still on its way', async () => {
+    const service = job(workspace({}, { vehicle: VEHICLE }));
+    const late = new Subject<PlanAnswer>();
+    const calls = api();
+    const { fixture, host, settle } = await render(PlanView, using(service, calls));
+    await choose(fixture, 'Which conversion', 'three outlets to two');
+    await settle();
+    calls.plan.mockReturnValue(late);
+    named(host, 'ready-made').click();
+    named(host, 'Plan the job by this').click();
+    await settle();
+    expect(service.decide).not.toHaveBeenCalled();
+    late.next({ ...PLAN, choices: PLAN.choices.map((one) => ({ ...one, taken: 'set' })) });
+    await settle();
+    expect(service.decide).toHaveBeenCalledWith(
+      'conversion:three-to-two',
+      'three-to-two',
+      'three outlets to two',
+      'joining=set',
+    );
   });
   it('a job may be planned by several: each is opened by its name, and another is planned too', async () => {
     const planned = (id: string, words: string) => ({

@@ -47,7 +47,7 @@ import { PlanDetail } from './plan-detail';
             >
             <button matButton type="button" (click)="drop()">Drop the plan</button>
           } @else {
-            <button matButton="filled" class="plan" type="button" (click)="take(p)" [disabled]="p.applies === 'no'">
+            <button matButton="filled" class="plan" type="button" (click)="press()" [disabled]="p.applies === 'no'">
               {{ inJob().length > 0 ? 'Plan the job by this too' : 'Plan the job by this' }}
             </button>
           }
@@ -104,6 +104,8 @@ export class PlanView {
    * Plans that are looked for, of which only the newest counts; and whether the job follows when it is planned by this.
    */
   private readonly wanted = new Subject<{ readonly follow: boolean }>();
+  /** The job is to be planned by this: by the choices as they stand, of which the plan may still be on its way. */
+  private pressed = false;
 
   constructor() {
     this.api
@@ -134,6 +136,7 @@ export class PlanView {
   }
 
   protected choose(id: string): void {
+    this.pressed = false;
     this.id.set(id);
     this.choices.set(this.inJob().find((one) => one.id === id)?.choices ?? {});
     this.plan.set(undefined);
@@ -142,6 +145,11 @@ export class PlanView {
 
   protected option(choice: string, option: string): void {
     this.choices.update((c) => ({ ...c, [choice]: option }));
+    this.wanted.next({ follow: true });
+  }
+
+  protected press(): void {
+    this.pressed = true;
     this.wanted.next({ follow: true });
   }
 
@@ -160,12 +168,14 @@ export class PlanView {
       concatMap(({ answer, problem }) => {
         this.problem.set(problem);
         if (answer) this.plan.set(answer);
-        return answer && follow && this.planned() ? this.take(answer) : EMPTY;
+        const isTaken = this.pressed || (follow && this.planned());
+        this.pressed = false;
+        return answer && isTaken ? this.take(answer) : EMPTY;
       }),
     );
   }
 
-  protected async take(plan: PlanAnswer): Promise<void> {
+  private async take(plan: PlanAnswer): Promise<void> {
     const detail = plan.choices.map((c) => `${c.id}=${c.taken}`).join(';');
     this.problem.set(await this.service.decide(this.subjectOf(plan.id), plan.id, plan.words, detail));
   }
