@@ -78,3 +78,4 @@ export type {
   VerdictLine,
   Workspace,
 } from './work-out/workspace.js';
+export { placeOfReading } from './places.data.js';

@@ -113,6 +113,17 @@ export const readAt = (part: string): string | undefined => lookup(READ_AT, part
 export const readsOfNext = (slot: string, part: string, name: AttributeName): boolean =>
   slotOfPart(part) === slot || lookup(lookup(OF_NEXT, slot) ?? {}, part)?.includes(name) === true;
 
+/**
+ * The place of the unit that a reading is of: the pocket of a master is read at its booster too, the pin of a booster at
+ * its master.
+ */
+export const placeOfReading = (slot: string, name: AttributeName): string =>
+  slot === 'booster' && MASTER_PUSH.some((one) => one === name)
+    ? 'brake-master'
+    : slot === 'brake-master' && BOOSTER_PUSH.some((one) => one === name)
+      ? 'booster'
+      : slot;
+
 /** What no unit has, but a neighbour of its place. */
 const NEIGHBOURS: ReadonlySet<AttributeName> = new Set<AttributeName>([
   ...STUDS,

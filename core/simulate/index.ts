@@ -17,6 +17,7 @@ export {
   type Built,
   builtWith,
   chainWith,
+  unitThere,
   type Done,
   Draw,
   holeOf,

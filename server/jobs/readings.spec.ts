@@ -38,6 +38,21 @@ describe('readings of one thing', () => {
     expect((await workspace()).work[0]?.disputes).toEqual([]);
     expect(check(await workspace())?.state).toBe('fits');
   });
+  it('of one thing at two places: the pocket of a master, read at its booster and at itself', async () => {
+    const asked = { asker: 'x', request: 'replace', complaints: [], words: '', options: [] };
+    const job = { ...asked, vehicleId: 'v12', built: '1999-05', slot: 'booster' };
+    const at = ((await server.ask('POST', '/jobs', { body: job })).body as { id: number }).id;
+    const read = (slot: string, line: string) =>
+      server.ask('POST', `/jobs/${at}/bench-line`, { body: { line, slot, onVehicle: true } });
+    expect((await read('booster', 'recess 13.0 cal')).status).toBe(201);
+    const work = async () => ((await server.ask('GET', `/jobs/${at}`)).body as Workspace).work;
+    expect((await work())[0]?.disputes).toEqual([]);
+    expect((await read('brake-master', 'recess 14.2 cal')).status).toBe(201);
+    const [place] = await work();
+    expect(place?.disputes).toMatchObject([{ attribute: 'recess-depth', readings: [{}, {}] }]);
+    await server.ask('POST', `/jobs/${at}/evidence/${place?.disputes[0]?.readings[1]?.id}/withdraw`, { body: {} });
+    expect((await work())[0]?.disputes).toEqual([]);
+  });
   it('what corrects a reading takes its place, and the history keeps both', async () => {
     const [before] = spacing(await workspace()).filter((e) => !e.withdrawn);
     expect((await tell('studs 72 cal', { instead: before?.uid })).status).toBe(201);

@@ -2,7 +2,7 @@ import type { SlotWork, Workspace } from '@kerabat/contract';
 import { benchWord } from '@kerabat/core/find/identify';
 import { attribute, type AttributeName, findAttribute } from '@kerabat/core/named/attribute';
 import { questionText } from '@kerabat/core/job';
-import { said, type Thing, type TrueFact } from '@kerabat/core/simulate';
+import { said, type Thing, type TrueFact, unitThere } from '@kerabat/core/simulate';
 import { TrialJob } from './job.js';
 import { offersFor, placeAt } from './spec.js';
 import type { End, Seat } from './types.js';
@@ -113,9 +113,8 @@ export class Follower {
   /** What is true of the unit that is in a place, and of the vehicle as its plate says. */
   private there(slot: string): readonly TrueFact[] {
     const { vehicle, shop } = this.seat;
-    const unit = vehicle.places.find((place) => place.slot === slot)?.unit;
     return [
-      ...(shop.world.units.get(unit ?? '')?.facts ?? []),
+      ...unitThere(shop.world, vehicle, slot),
       { attribute: 'build-month', value: vehicle.built },
       ...vehicle.options.map((value): TrueFact => ({ attribute: 'option-code', value })),
     ];

@@ -5,6 +5,7 @@ import {
   type Given,
   isBound,
   type JobBase,
+  placeOfReading,
   readSubject,
 } from '@kerabat/core/job';
 import type { TrueVehicle } from '@kerabat/core/simulate';
@@ -118,19 +119,19 @@ export class TrialJob {
   readingsLike(
     id: number,
   ): readonly (Reading & { readonly id: number; readonly value: string; readonly figure: number | undefined })[] {
-    const one = this.evidence.find(({ view }) => view.id === id)?.view;
-    return this.evidence
-      .filter(({ view }) => view.slot === one?.slot && view.attribute === one.attribute)
-      .filter(({ view }) => view.position === one?.position)
-      .map(({ view: { id: own, slot, attribute, position, value }, item }, nth) => ({
-        id: own,
-        slot,
-        attribute,
-        ...(position === undefined ? {} : { position }),
-        nth,
-        value,
-        figure: item.kind === 'quantity' ? Number(evidenceBase(item)) : undefined,
-      }));
+    const one = this.evidence.find(({ view }) => view.id === id);
+    const ofWhat = ({ view: { slot }, item: { attribute, position } }: EvidenceRecord): string =>
+      [placeOfReading(slot, attribute), attribute, position].join(' ');
+    const like = one && this.evidence.filter((held) => ofWhat(held) === ofWhat(one));
+    return (like ?? []).map(({ view: { id: own, slot, attribute, position, value }, item }, i, all) => ({
+      id: own,
+      slot,
+      attribute,
+      ...(position === undefined ? {} : { position }),
+      nth: all.slice(0, i).filter(({ view }) => view.slot === slot).length,
+      value,
+      figure: item.kind === 'quantity' ? Number(evidenceBase(item)) : undefined,
+    }));
   }
 
   /** Takes a reading back. */

@@ -17,6 +17,7 @@ import { boreToMeasure, kitsFor, type JudgedKit } from './kits.js';
 import { toReadAgain } from './doubted.js';
 import { interchangeOf } from './interchange.js';
 import { hasBooster } from './rows.js';
+import { placeOfReading } from '../places.data.js';
 
 /** The joints and side values that the rest of the job needs. */
 export interface SlotResult {
@@ -168,10 +169,15 @@ function told({ identification, old, oldBy, excluded }: SlotChoice): Identificat
   return { ...identification, advice };
 }
 
-/** Readings at a place, or of the unit in the hand for it, that contradict each other. */
+/**
+ * Readings at a place, or of the unit in the hand for it, that contradict each other, wherever the same thing was read:
+ * the pocket of a master is read at its booster too.
+ */
 function disputesIn(slots: readonly string[], { evidence, settings }: SlotInput): Dispute[] {
+  const standing = evidence.filter(({ view }) => !view.withdrawn);
   return slots.flatMap((slot) => {
-    const held = evidence.filter(({ view }) => view.slot === slot && !view.withdrawn);
+    const readHere = new Set(standing.filter(({ view }) => view.slot === slot).map(ofWhat));
+    const held = standing.filter((one) => readHere.has(ofWhat(one)));
     return disputedIn(held, ({ item }) => item, settings).map((list): Dispute => ({
       attribute: list[0]?.view.attribute ?? '',
       words: list[0]?.view.words ?? '',
@@ -179,3 +185,5 @@ function disputesIn(slots: readonly string[], { evidence, settings }: SlotInput)
     }));
   });
 }
+const ofWhat = ({ view: { slot }, item: { attribute } }: SlotInput['evidence'][number]): string =>
+  `${placeOfReading(slot, attribute)} ${attribute}`;

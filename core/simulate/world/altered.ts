@@ -49,13 +49,14 @@ function madeToTake(
   // A deeper pocket was met by a longer pin; everything else was made the same.
   const deeper = differs === 'recess-depth';
   const before = Number(was.find(({ attribute }) => attribute === differs)?.value);
-  if (!side.some(({ attribute }) => attribute === (deeper ? 'booster-pin' : differs))) return undefined;
+  const met = (one: TrueFact): boolean =>
+    deeper ? one.attribute === 'booster-pin' : one.attribute === changed.attribute && one.position === changed.position;
+  // What it differs in is met by another place: the booster's face by its master. That is not changed from here.
+  if (!side.some(met)) return undefined;
   return side.map((one) => {
-    if (deeper && one.attribute === 'booster-pin')
+    if (deeper && met(one))
       return { ...one, value: Math.round((Number(one.value) + Number(changed.value) - before) * 100) / 100 };
-    return one.attribute === changed.attribute && one.position === changed.position
-      ? { ...one, value: changed.value }
-      : one;
+    return met(one) ? { ...one, value: changed.value } : one;
   });
 }
 const AT_THE_BOOSTER: readonly AttributeName[] = ['stud-spacing', 'pilot', 'recess-depth', 'booster-pin'];

@@ -171,19 +171,28 @@ function brakes(layout: TrueLayout, by: Places, made: Made): void {
     for (const wheel of wheelsFed(layout, end)) wheelAt(wheel, endOf(layout, wheel), by.get(`${end}-brake`), made);
 }
 
-function boosted(servo: Occupied, master: Occupied, made: Made): void {
-  // What was made on the booster that the vehicle has is there as long as that booster is.
+/** A booster with what was made on it when its master was fitted: that is there as long as that booster is. */
+function asMade(servo: readonly TrueFact[], master: readonly TrueFact[]): readonly TrueFact[] {
   const own = ['stud-spacing', 'pilot'] as const;
-  const facts = servo.fresh
-    ? servo.unit.facts
-    : [
-        ...servo.unit.facts.filter(
-          (f) =>
-            f.attribute !== 'booster-pin' && !(f.position === 'master' && own.some((name) => name === f.attribute)),
-        ),
-        ...at(of(master.side, ...own), 'master'),
-        ...of(master.side, 'booster-pin'),
-      ];
+  return [
+    ...servo.filter(
+      (f) => f.attribute !== 'booster-pin' && !(f.position === 'master' && own.some((name) => name === f.attribute)),
+    ),
+    ...at(of(master, ...own), 'master'),
+    ...of(master, 'booster-pin'),
+  ];
+}
+
+/** The unit in a place as it really is, with what was made on it. */
+export function unitThere(world: Pick<World, 'units'>, { places }: TrueVehicle, slot: string): readonly TrueFact[] {
+  const place = places.find((one) => one.slot === slot);
+  const facts = world.units.get(place?.unit ?? '')?.facts ?? [];
+  const master = place?.kind === 'booster' ? places.find((one) => one.slot === 'brake-master') : undefined;
+  return master ? asMade(facts, master.side) : facts;
+}
+
+function boosted(servo: Occupied, master: Occupied, made: Made): void {
+  const facts = servo.fresh ? servo.unit.facts : asMade(servo.unit.facts, master.side);
   made.part('booster', 'booster', facts, servo.unit.id);
   made.join('rod', 'rod', face('pedal'), face('booster'));
   made.join('mount', 'mount', face('bulkhead'), face('booster', 'bulkhead'));

@@ -59,7 +59,7 @@ function onTheSameLines(made: Design, old: Design): Design {
 }
 
 /** What a unit is bolted to and pushed by: that of the vehicle stays, whatever comes. */
-const AT_PEDAL = ['stud-spacing', 'rod-length', 'clevis-pin'] as const;
+export const AT_PEDAL = ['stud-spacing', 'rod-length', 'clevis-pin'] as const;
 /** A booster of another frame that goes on the bulkhead and the pedal of the vehicle. */
 function onTheSameStuds(made: Design, old: Design): Design {
   const there = (facts: readonly TrueFact[]): TrueFact[] =>

@@ -1,4 +1,4 @@
-export { type Built, builtWith, chainWith, type Done, type Occupied } from './chain.js';
+export { type Built, builtWith, chainWith, type Done, type Occupied, unitThere } from './chain.js';
 export { Draw } from './draw.js';
 export { TRUE_LAYOUTS, wheelsAt } from './layouts.js';
 export { numberOf, tablesOf } from './tables.js';

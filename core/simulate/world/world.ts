@@ -1,5 +1,5 @@
 import type { AttributeName } from '../../named/attribute/index.js';
-import { conversionsOf, larger } from './conversions.js';
+import { AT_PEDAL, conversionsOf, larger } from './conversions.js';
 import { type Design, designsFor, frameOf, lookAlike } from './designs.js';
 import { changedDesign, fitted } from './altered.js';
 import { CHANCE } from './chances.js';
@@ -181,11 +181,7 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
         kind: design.kind,
         unit: right,
         recorded: right,
-        side: asItIs(
-          design.side,
-          places.find(({ place }) => place.slot === design.slot)?.design.side,
-          meeting.find(({ slot }) => slot === design.slot)?.side,
-        ),
+        side: asItIs(design.side, ...keptAt(design.slot, places, meeting)),
         works: design.side,
       };
     }),
@@ -209,6 +205,27 @@ function vehicleOf(i: number, making: Making, draw: Draw): TrueVehicle {
     book: places.flatMap(({ book }) => book),
     conversions,
   };
+}
+
+/**
+ * What a place keeps through a conversion, as the works made it and as it really is. A booster that is brought comes
+ * between pedal and bulkhead and the master that was there.
+ */
+function keptAt(
+  slot: string,
+  places: readonly Made[],
+  now: readonly TruePlace[],
+): [readonly TrueFact[] | undefined, readonly TrueFact[] | undefined] {
+  const of = (name: string) => [
+    places.find(({ place }) => place.slot === name)?.design.side,
+    now.find((place) => place.slot === name)?.side,
+  ];
+  const [made, really] = of(slot);
+  if (made || slot !== 'booster') return [made, really];
+  const [was, is] = of('brake-master');
+  const atPedal = (facts: readonly TrueFact[] | undefined) =>
+    facts?.filter(({ attribute, position }) => position === undefined && AT_PEDAL.some((name) => name === attribute));
+  return [atPedal(was), atPedal(is)];
 }
 
 /** What a conversion keeps of a place is as it really is: on an altered vehicle as that was made. */
