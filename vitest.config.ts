@@ -8,6 +8,7 @@ export default defineConfig({
   resolve: {
     alias: [
       { find: /^@kerabat\/core\/(.+)$/, replacement: `${root}core/$1/index.ts` },
+      { find: /^@kerabat\/contract\/calling$/, replacement: `${root}contract/calling.ts` },
       { find: /^@kerabat\/contract$/, replacement: `${root}contract/index.ts` },
     ],
   },

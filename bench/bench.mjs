@@ -1,5 +1,5 @@
 // npm run bench [-- calls | fit | chain | feel | lines | interchange [NUMBERS] | import [NUMBERS] | hold |
-// job [NUMBERS] | write | web | small]: each
+// job [NUMBERS] | write | web | small [PART…]]: each
 // figure beside a reference measured in the same run. Never part of the tests: machines are noisy.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -136,13 +136,15 @@ const parts = {
   write: writeBench,
   web: webBench,
 };
-/** Every part once and a little: whether it runs to its end (a test does this). */
-async function small() {
+/** Every part once and a little, or those that are named: whether it runs to its end (a test does this). */
+async function small(names) {
+  for (const name of names) await parts[name]();
+  if (names.length > 0) return;
   await all();
   for (const part of [callsBench, holdBench, jobBench, writeBench, webBench]) await part();
   for (const part of [interchangeBench, importBench]) await part(few(1_000_000, 1500));
 }
-if (what === 'small') await small();
+if (what === 'small') await small(process.argv.slice(3));
 else if (what !== undefined && Object.hasOwn(parts, what))
   await parts[what](size === undefined ? undefined : Number(size));
 else if (what === undefined) await all();

@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
+import { callAt } from '@kerabat/contract/calling';
 import { checkChain, composeJob } from '@kerabat/core/job';
 import { solveChain } from '@kerabat/core/judge/solve';
 import { pino } from 'pino';
@@ -22,31 +23,25 @@ const timed = (act) => {
 
 /** A hauler that gets hydraulic assistance, with every other place of its chain gone over too. */
 async function wholeChain(address) {
-  const send = (method, path, body, seen) =>
-    fetch(`${address}/api/v1${path}`, {
-      method,
-      headers: {
-        'content-type': 'application/json',
-        'kerabat-person': 'Bench',
-        ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
-      },
-      body: JSON.stringify(body),
-    }).then((answer) => answer.json());
-  const asked = {
-    asker: 'bench',
-    request: 'convert',
-    complaints: [],
-    words: '',
-    vehicleId: 'b7',
-    built: '2005-07',
-    options: [],
-    slot: 'booster',
-  };
-  const { id } = await send('POST', '/jobs', asked);
-  const decide = (subject, choice, detail) => {
-    const value = detail === undefined ? { choice } : { choice, detail };
-    return send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value, reason: 'bench' }, 0);
-  };
+  const call = callAt(address, 'Bench');
+  const { id } = await call('post', '/jobs', {
+    body: {
+      asker: 'bench',
+      request: 'convert',
+      complaints: [],
+      words: '',
+      vehicleId: 'b7',
+      built: '2005-07',
+      options: [],
+      slot: 'booster',
+    },
+  });
+  const decide = (subject, choice, detail) =>
+    call('put', '/jobs/{id}/decisions/{subject}', {
+      at: { id, subject },
+      seen: 0,
+      body: { value: detail === undefined ? { choice } : { choice, detail }, reason: 'bench' },
+    });
   // The pump that is there stays: it is measured.
   await decide('conversion:vacuum-to-hydraulic', 'vacuum-to-hydraulic', 'pump=keep');
   for (const [slot, unit] of [
@@ -65,7 +60,7 @@ async function wholeChain(address) {
     'pressure end flare-37',
     'room behind 30 ruler',
   ])
-    await send('POST', `/jobs/${id}/bench-line`, { line, slot: 'booster' });
+    await call('post', '/jobs/{id}/bench-line', { at: { id }, body: { line, slot: 'booster' } });
   return id;
 }
 

@@ -4,12 +4,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
+import { callAt } from '@kerabat/contract/calling';
 import { workOut } from '@kerabat/core/job';
 import { end, few, quantile, report, start, withDemo } from './lib.mjs';
 import { addMadeLinks } from './made-links.mjs';
 
 const WRITES = few(60, 3);
-const HEADERS = { 'content-type': 'application/json', 'kerabat-person': 'bench' };
 
 async function timed(times, act) {
   const samples = [];
@@ -25,19 +25,19 @@ const words = (samples) => `p50 ${quantile(samples, 0.5).toFixed(1)}, p95 ${quan
 
 async function jobsIn(data, name) {
   const server = await start(['server/dist/main/serve.js', '--data', data, '--port', '0']);
-  const ask = async (method, path, body) => {
-    const sent = body === undefined ? {} : { body: JSON.stringify(body) };
-    const answer = await fetch(`${server.address}/api/v1${path}`, { method, headers: HEADERS, ...sent });
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
-    return answer.json();
-  };
-  const ids = (await ask('GET', '/jobs?limit=100')).jobs.map(({ id }) => id);
+  const call = callAt(server.address, 'bench');
+  const read = (id) => call('get', '/jobs/{id}', { at: { id } });
+  const ids = (await call('get', '/jobs', { query: { limit: 100 } })).jobs.map(({ id }) => id);
   const inputs = [];
-  for (const id of ids) inputs.push(await ask('GET', `/jobs/${id}/input`));
+  for (const id of ids) inputs.push(await call('get', '/jobs/{id}/input', { at: { id } }));
   // What is asked for the first time since the start was worked out for nobody.
-  const first = await timed(ids.length, (i) => ask('GET', `/jobs/${ids[i]}`));
-  const again = await timed(ids.length * 3, (i) => ask('GET', `/jobs/${ids[i % ids.length]}`));
-  const write = (i) => ask('POST', `/jobs/${ids[i % ids.length]}/bench-line`, { line: `bore ${22 + (i % 5)}.2 cal` });
+  const first = await timed(ids.length, (i) => read(ids[i]));
+  const again = await timed(ids.length * 3, (i) => read(ids[i % ids.length]));
+  const write = (i) =>
+    call('post', '/jobs/{id}/bench-line', {
+      at: { id: ids[i % ids.length] },
+      body: { line: `bore ${22 + (i % 5)}.2 cal` },
+    });
   await timed(5, write);
   const written = await timed(WRITES, write);
   for (const input of inputs) workOut(copyOf(input));

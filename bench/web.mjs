@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Database from 'better-sqlite3';
+import { callAt } from '@kerabat/contract/calling';
 import { dragged, sampledInPage } from './dragging.mjs';
 import { facesOf, stageChange } from './faces.mjs';
 import { addMadeUnits } from './made-units.mjs';
@@ -86,22 +87,24 @@ async function painted(browser, address, path, there) {
 
 /** A job with a unit of which nothing is known. */
 async function bareUnit(address) {
-  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Bench', 'if-match': '"0"' };
-  const ask = (method, path, body) =>
-    fetch(`${address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  const asked = {
-    asker: 'Bench',
-    request: 'replace',
-    complaints: [],
-    words: '',
-    vehicleId: 'q2',
-    built: null,
-    options: [],
-    slot: 'brake-master',
-  };
-  const { id } = await (await ask('POST', '/jobs', asked)).json();
-  const value = { choice: 'own:brake-master', detail: 'bare' };
-  await ask('PUT', `/jobs/${id}/decisions/unit%3Abrake-master`, { value, reason: 'bench' });
+  const call = callAt(address, 'Bench');
+  const { id } = await call('post', '/jobs', {
+    body: {
+      asker: 'Bench',
+      request: 'replace',
+      complaints: [],
+      words: '',
+      vehicleId: 'q2',
+      built: null,
+      options: [],
+      slot: 'brake-master',
+    },
+  });
+  await call('put', '/jobs/{id}/decisions/{subject}', {
+    at: { id, subject: 'unit:brake-master' },
+    seen: 0,
+    body: { value: { choice: 'own:brake-master', detail: 'bare' }, reason: 'bench' },
+  });
   return id;
 }
 

@@ -125,3 +125,6 @@ export type Settlement = Static<typeof Settlement>;
 export type NewLink = Static<typeof NewLink>;
 export type HistoryAct = Static<typeof HistoryAct>;
 export type History = Static<typeof History>;
+
+/** The link that a claim became. */
+export const AddedLink = T.Object({ link: T.String() });

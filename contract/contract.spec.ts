@@ -4,12 +4,14 @@ import {
   BoreIdentifyRequest,
   DecisionRequest,
   IdentifyRequest,
+  keeps,
   JobChange,
   NewEvidence,
   NewJob,
   openapi,
   QuantityReadRequest,
-  ROUTES,
+  refusals,
+  OPERATIONS,
   PartsListAddRequest,
   PartsListEditRequest,
 } from './index.js';
@@ -97,32 +99,69 @@ describe('what may cross the wire', () => {
   ])('%s may not', (_, schema, value) => expect(ajv.compile(schema)(value)).toBe(false));
 });
 
+interface Operation {
+  readonly operationId: string;
+  readonly security?: unknown;
+  readonly parameters: readonly { readonly name: string; readonly in: string; readonly example?: unknown }[];
+  readonly requestBody?: {
+    readonly content: Readonly<Record<string, { readonly schema: object; readonly example?: unknown }>>;
+  };
+  readonly responses: Readonly<
+    Record<string, { readonly content?: Readonly<Record<string, { readonly schema: object }>> }>
+  >;
+}
+
 describe('the OpenAPI document', () => {
   const document = openapi() as {
-    paths: Record<
-      string,
-      Record<
-        string,
-        { parameters: { name: string; in: string }[]; requestBody?: unknown; responses: Record<string, unknown> }
-      >
-    >;
+    paths: Record<string, Record<string, Operation>>;
+    components: { schemas: Record<string, object>; responses: Record<string, unknown> };
   };
+  const each = OPERATIONS.map((route) => {
+    const operation = document.paths[`/api/v1${route.path}`]?.[route.method];
+    if (!operation) throw new Error(`${route.method} ${route.path} is not in the document`);
+    return { route, operation };
+  });
   it('has every route once, with its parameters', () => {
-    expect(new Set(ROUTES.map((r) => `${r.method} ${r.path}`)).size).toBe(ROUTES.length);
-    for (const route of ROUTES) {
-      const operation = document.paths[`/api/v1${route.path}`]?.[route.method];
-      expect(operation, route.path).toBeDefined();
-      const names = (where: string) => operation?.parameters.filter((p) => p.in === where).map((p) => p.name);
+    expect(new Set(OPERATIONS.map((r) => `${r.method} ${r.path}`)).size).toBe(OPERATIONS.length);
+    for (const { route, operation } of each) {
+      const names = (where: string) => operation.parameters.filter((p) => p.in === where).map((p) => p.name);
       expect(names('path')).toEqual([...route.path.matchAll(/\{(\w+)\}/g)].map((m) => m[1]));
       expect(names('query')).toEqual(Object.keys(route.query ?? {}));
-      expect(names('header')).toEqual(route.guarded ? ['If-Match'] : []);
-      expect(operation?.requestBody !== undefined).toBe(route.body !== undefined);
-      expect(operation?.responses['default']).toBeDefined();
+      expect(names('header').includes('If-Match')).toBe(route.guarded === true);
+      expect(operation.requestBody !== undefined).toBe(route.body !== undefined || route.file !== undefined);
     }
+  });
+  it('calls each operation by a name of its own, and says who may write', () => {
+    expect(new Set(each.map(({ operation }) => operation.operationId)).size).toBe(OPERATIONS.length);
+    for (const { route, operation } of each) expect(operation.security !== undefined, route.id).toBe(keeps(route));
+  });
+  it('says each answer: the one that is wished for by the name of its schema, and every refusal', () => {
+    for (const { route, operation } of each) {
+      const { [String(route.status ?? 200)]: well, ...refused } = operation.responses;
+      const json = well?.content?.['application/json'];
+      if (route.answer) expect(Object.keys(json?.schema ?? {}), route.id).toEqual(['$ref']);
+      else if (route.status === 204) expect(well?.content, route.id).toBeUndefined();
+      else expect(Object.keys(well?.content ?? {}).length, route.id).toBeGreaterThan(0);
+      expect(Object.keys(refused).map(Number), route.id).toEqual(refusals(route));
+      for (const ref of Object.values(refused)) expect(ref, route.id).toHaveProperty('$ref');
+    }
+  });
+  it('takes each body by the name of its schema, with an example', () => {
+    for (const { route, operation } of each.filter((one) => one.route.body)) {
+      const body = operation.requestBody?.content['application/json'];
+      expect(Object.keys(body?.schema ?? {}), route.id).toEqual(['$ref']);
+      expect(body?.example, route.id).toBeDefined();
+    }
+  });
+  it('names nothing that is not in it', () => {
+    const refs = [...JSON.stringify(document).matchAll(/"\$ref":"#\/components\/(\w+)\/(\w+)"/g)];
+    expect(refs.length).toBeGreaterThan(400);
+    const { components } = document as unknown as { components: Record<string, Record<string, unknown>> };
+    for (const [ref, kind = '', name = ''] of refs) expect(components[kind]?.[name], ref).toBeDefined();
   });
   it('is plain JSON', () => expect(JSON.parse(JSON.stringify(document))).toEqual(document));
   it('every write that two people can make at once is guarded', () => {
-    const guarded = ROUTES.filter((r) => r.guarded).map((r) => `${r.method} ${r.path}`);
+    const guarded = OPERATIONS.filter((r) => r.guarded).map((r) => `${r.method} ${r.path}`);
     for (const write of [
       'patch /jobs/{id}',
       'put /jobs/{id}/decisions/{subject}',

@@ -136,6 +136,8 @@ export const SolveAnswer = T.Object({
 export const SolveLine = T.Union([
   T.Object({ progress: T.Object({ looked: T.Integer(), open: T.Integer() }) }),
   T.Object({ answer: SolveAnswer }),
+  /** What stopped it after the answer had begun. */
+  T.Object({ problem: T.String() }),
 ]);
 
 export type DrawnFaces = Static<typeof DrawnFaces>;

@@ -2,6 +2,7 @@ import { Type as T, type Static } from '@sinclair/typebox';
 import { FOUND, JOB_STATES, type Request, REQUESTS } from '@kerabat/core/find/ask';
 import {
   JOB_EVENTS,
+  type JobInput as CoreJobInput,
   NEXT_ACTS,
   NEXT_STAGES,
   PART_CHANGES,
@@ -163,7 +164,6 @@ export const DecisionsRequest = strict({
     maxItems: 60,
   }),
 });
-export const DecisionsAnswer = T.Object({ decisions: T.Array(Decision) });
 export type DecisionsRequest = Static<typeof DecisionsRequest>;
 
 export const ChainView = T.Object({
@@ -395,6 +395,24 @@ export const Workspace = T.Object({
   /** What went wrong in working it out: the job opens all the same, and its last decision may be undone. */
   trouble: T.Optional(T.Object({ sentence: T.String(), number: T.String(), subject: T.Optional(T.String()) })),
 });
+
+/** With "Prefer: return=representation" the answer to a write brings the whole job as it is then. */
+export const WithWorkspace = T.Object({ workspace: T.Optional(Workspace) });
+export const BenchLineAnswer = T.Object({
+  id: T.Integer(),
+  /** The line as it was read. */
+  echo: T.String(),
+  doubt: T.Optional(T.String()),
+  ...WithWorkspace.properties,
+});
+export const Decided = T.Object({ ...Decision.properties, ...WithWorkspace.properties });
+export const DecidedAll = T.Object({ decisions: T.Array(Decision), ...WithWorkspace.properties });
+
+export const AddedLine = T.Object({ key: T.String(), ...WithWorkspace.properties });
+export const EditedLine = T.Object({ key: T.String(), version: T.Integer() });
+
+/** Everything that a job is worked out from. Its shape is the core’s and changes with it: take it as a whole. */
+export const JobInput = T.Unsafe<CoreJobInput>(T.Object({}));
 
 /** When a job was last changed by anybody, and the number of its newest event. */
 export const Touched = T.Object({ at: T.String(), revision: T.Integer() });

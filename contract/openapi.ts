@@ -1,51 +1,45 @@
-import type { TSchema } from '@sinclair/typebox';
-import { ROUTES, type RouteShape } from './routes.js';
-import { Problem } from './shapes.js';
+import { API_ROOT } from './calling.js';
+import { EXAMPLES, type Example } from './examples.js';
+import { namedSchemas } from './naming.js';
+import { operation, refused } from './operation.js';
+import { REFUSALS } from './route.js';
+import { ROUTES } from './routes.js';
 
-/** The OpenAPI 3.1 document, derived from the routes and their schemas. */
+const DESCRIPTION =
+  'Quantities are {"value": 26.9, "unit": "mm"}. Refusals are problem details (RFC 9457). Whatever is kept carries ' +
+  'the name of who wrote it. A write to a job may be repeated under its Idempotency-Key; the version that was seen ' +
+  'goes in If-Match.';
+
+const PERSON = {
+  type: 'apiKey',
+  in: 'header',
+  name: 'Kerabat-Person',
+  description:
+    'The name of who writes, percent-encoded UTF-8, at most 60 characters. It is believed and not proven as long as ' +
+    'nobody signs in.',
+};
+
+const problem = (description: string) => ({
+  description,
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+});
+
+/** The OpenAPI 3.1 document, derived from the routes, their schemas and their examples. */
 export function openapi(): Record<string, unknown> {
   const paths: Record<string, Record<string, unknown>> = {};
-  for (const route of ROUTES) (paths[`/api/v1${route.path}`] ??= {})[route.method] = operation(route);
+  for (const route of ROUTES)
+    (paths[`${API_ROOT}${route.path}`] ??= {})[route.method] = operation(route, EXAMPLES[route.id] as Example);
   return {
     openapi: '3.1.0',
-    info: {
-      title: 'Kerabat',
-      version: '1',
-      description: 'Quantities are {"value": 26.9, "unit": "mm"}. Errors are problem details (RFC 9457).',
-    },
+    info: { title: 'Kerabat', version: '1', description: DESCRIPTION, license: { name: 'MIT', identifier: 'MIT' } },
+    servers: [{ url: '/', description: 'the machine that it runs on' }],
     paths,
+    components: {
+      schemas: namedSchemas(),
+      responses: Object.fromEntries(
+        Object.entries(REFUSALS).map(([status, description]) => [refused(status), problem(description)]),
+      ),
+      securitySchemes: { person: PERSON },
+    },
   };
 }
-
-function operation(route: RouteShape): Record<string, unknown> {
-  const inPath = [...route.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
-    name,
-    in: 'path',
-    required: true,
-    schema: { type: 'string' },
-  }));
-  const inQuery = Object.entries(route.query ?? {}).map(([name, schema]) => ({
-    name,
-    in: 'query',
-    schema: plain(schema),
-  }));
-  const inHeader = route.guarded
-    ? [{ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' } }]
-    : [];
-  const ok = route.answer ? { description: 'OK', content: json(route.answer) } : { description: 'OK' };
-  const problem = {
-    description: 'Problem details',
-    content: { 'application/problem+json': { schema: plain(Problem) } },
-  };
-  return {
-    summary: route.summary,
-    parameters: [...inPath, ...inQuery, ...inHeader],
-    ...(route.body ? { requestBody: { required: true, content: json(route.body) } } : {}),
-    responses: { '200': ok, default: problem },
-  };
-}
-
-const json = (schema: TSchema) => ({ 'application/json': { schema: plain(schema) } });
-
-/** Without TypeBox's own symbols. */
-const plain = (schema: TSchema): unknown => JSON.parse(JSON.stringify(schema));

@@ -1,4 +1,4 @@
-import { Type as T, type Static } from '@sinclair/typebox';
+import { Type as T, type Static, type TSchema } from '@sinclair/typebox';
 import { ITEMS } from '@kerabat/core/named/item';
 import type { OrderSum as CoreSum, PartsListLine } from '@kerabat/core/list/parts-list';
 import { FittingKind, ListSection, oneOf, strict, text, type Same } from './shapes.js';
@@ -19,6 +19,8 @@ export const PartsListAddRequest = strict({
   /** The name that whoever adds it gives it: sent twice, it is one line. */
   uid: T.Optional(T.String({ pattern: '^[A-Za-z0-9_-]{8,60}$' })),
 });
+/** What a supplier told that one costs, and when. */
+const ToldPrice = T.Object({ each: T.Number(), supplier: T.String(), date: T.String() });
 export const PartsListLineView = T.Object({
   key: T.String(),
   section: ListSection,
@@ -40,7 +42,7 @@ export const PartsListLineView = T.Object({
       ends: T.Optional(T.String()),
     }),
   ),
-  price: T.Optional(T.Object({ each: T.Number(), supplier: T.String(), date: T.String() })),
+  price: T.Optional(ToldPrice),
   soldOut: T.Optional(T.Object({ next: T.Optional(T.String()) })),
   notCurrent: T.Optional(T.Object({ status: oneOf(['superseded', 'withdrawn'] as const), by: T.Optional(T.String()) })),
   serves: T.Optional(T.Array(T.String())),
@@ -71,6 +73,32 @@ export type LookView = Static<typeof LookView>;
 
 /** What the order comes to, as far as prices were told. */
 export const OrderSum = T.Object({ total: T.Number(), priced: T.Integer(), unpriced: T.Integer() });
+
+const orNone = <S extends TSchema>(schema: S) => T.Union([schema, T.Null()]);
+/** The parts list for another program: the lines that count, in the order of the list. */
+export const PartsListFile = T.Object({
+  job: T.Integer(),
+  asker: T.String(),
+  request: T.String(),
+  vehicle: orNone(T.String()),
+  safeToOrder: T.Boolean(),
+  sentence: T.String(),
+  overrides: T.Array(T.Object({ joint: T.String(), person: T.String(), reason: T.String() })),
+  sum: OrderSum,
+  lines: T.Array(
+    T.Object({
+      section: ListSection,
+      number: orNone(T.String()),
+      quantity: T.Integer(),
+      words: T.String(),
+      reason: T.String(),
+      note: orNone(T.String()),
+      price: orNone(ToldPrice),
+    }),
+  ),
+  cautions: T.Array(T.String()),
+});
+export type PartsListFile = Static<typeof PartsListFile>;
 
 export type PartsListEditRequest = Static<typeof PartsListEditRequest>;
 export type PartsListAddRequest = Static<typeof PartsListAddRequest>;

@@ -30,12 +30,17 @@ export const FittingKind = oneOf(FITTING_KINDS);
 export type Same<A, B> = [A] extends [B] ? ([B] extends [A] ? true : never) : never;
 export const quantityIsCores: Same<Static<typeof Quantity>, CoreQuantity> = true;
 
+/** What was added is called by this number from then on. */
+export const Added = T.Object({ id: T.Integer() });
+
 /** Problem details (RFC 9457). */
 export const Problem = T.Object({
   type: T.String(),
   title: T.String(),
   status: T.Integer(),
   detail: T.String(),
+  /** The request, as the log calls it. */
+  id: T.Optional(T.String()),
   errors: T.Optional(T.Array(T.Object({ pointer: T.String(), detail: T.String() }))),
   /** With 412: what is stored now, and what was to be written. */
   theirs: T.Optional(T.Unknown()),

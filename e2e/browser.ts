@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 import { afterAll, beforeAll, onTestFinished } from 'vitest';
+import { prepared, type Prepared } from './prepared.js';
 import { demoDirectory, type RunningServer, startServer } from '../server/testing/program.js';
 
 const require = createRequire(import.meta.url);
@@ -419,7 +420,7 @@ let port = '0';
  * A browser and a server with the demo for the journeys of one file; `sit` gives a seat at it. `prepare` says how to
  * start the server.
  */
-export function workshop(prepare: () => Promise<readonly string[]> = async () => []): {
+export function workshop(prepare: () => Promise<readonly string[]> = async () => []): Prepared & {
   readonly server: () => RunningServer;
   readonly sit: (options?: Parameters<typeof Seat.take>[2]) => Promise<Seat>;
 } {
@@ -435,5 +436,9 @@ export function workshop(prepare: () => Promise<readonly string[]> = async () =>
     for (const leave of left.splice(0)) await leave();
     await server.end();
   });
-  return { server: () => server, sit: (options) => Seat.take(browser, server.address, options) };
+  return {
+    ...prepared(() => server.address),
+    server: () => server,
+    sit: (options) => Seat.take(browser, server.address, options),
+  };
 }

@@ -1,31 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { workshop, type Seat } from './browser.js';
 
-const { sit, server } = workshop();
+const { open, sit } = workshop();
 
 /** A job whose new master has another bore. */
-async function upgrade(): Promise<number> {
-  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
-  const send = (method: string, path: string, body: unknown) =>
-    fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  const asked = {
-    asker: 'Tunnel Works',
-    request: 'upgrade',
-    complaints: [],
-    words: '',
-    vehicleId: 'v10',
-    built: '1990-03',
-    options: [],
-    slot: 'brake-master',
-  };
-  const { id } = (await (await send('POST', '/jobs', asked)).json()) as { id: number };
-  for (const [subject, choice] of [
+const upgrade = (): Promise<number> =>
+  open({ asker: 'Tunnel Works', request: 'upgrade', vehicleId: 'v10', built: '1990-03', slot: 'brake-master' }, [
     ['old:brake-master', 'ard-tm22v'],
     ['unit:brake-master', 'ard-tm23v'],
-  ] as const)
-    await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, { value: { choice }, reason: 'larger' });
-  return id;
-}
+  ]);
 
 describe('what a change does, by keyboard', () => {
   let seat: Seat;

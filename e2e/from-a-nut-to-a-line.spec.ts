@@ -1,34 +1,15 @@
 import { expect, it } from 'vitest';
-import type { Workspace } from '@kerabat/contract';
 import { workshop } from './browser.js';
 
-const { server, sit } = workshop();
-
-const HEADERS = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
-const send = (method: string, path: string, body: unknown) =>
-  fetch(`${server().address}/api/v1${path}`, { method, headers: HEADERS, body: JSON.stringify(body) });
+const { call, isPdf, open, sit } = workshop();
 
 /** A tug with inch lines that gets a master with metric ports. */
-async function job(): Promise<number> {
-  const asked = {
-    asker: 'Quay 4',
-    request: 'upgrade',
-    complaints: [],
-    words: '',
-    vehicleId: 'q3',
-    built: null,
-    options: [],
-    slot: 'brake-master',
-  };
-  const { id } = (await (await send('POST', '/jobs', asked)).json()) as { id: number };
-  await send('PUT', `/jobs/${id}/decisions/${encodeURIComponent('unit:brake-master')}`, {
-    value: { choice: 'ard-tm25v' },
-    reason: 'larger',
-  });
-  return id;
-}
+const job = (): Promise<number> =>
+  open({ asker: 'Quay 4', request: 'upgrade', vehicleId: 'q3', slot: 'brake-master' }, [
+    ['unit:brake-master', 'ard-tm25v'],
+  ]);
 const ordered = async (id: number): Promise<string[]> => {
-  const { partsList } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
+  const { partsList } = await call('get', '/jobs/{id}', { at: { id } });
   return partsList.filter((line) => line.section === 'order').map((line) => line.number ?? line.words);
 };
 
@@ -132,15 +113,9 @@ it('a template becomes a line: measured, drawn, checked, kept for the vehicle an
   await seat.keys('Enter');
   await seat.see('"front left" is kept.');
   expect(await seat.axe()).toEqual([]);
-  const kept = (await (await fetch(`${server().address}/api/v1/vehicles/q3/lines`)).json()) as {
-    lines: { line: object }[];
-  };
-  const printed = await send('POST', '/tools/line/file', { ...kept.lines[0]?.line, file: 'pdf' });
-  expect(
-    Buffer.from(await printed.arrayBuffer())
-      .subarray(0, 5)
-      .toString(),
-  ).toBe('%PDF-');
+  const [kept] = (await call('get', '/vehicles/{id}/lines', { at: { id: 'q3' } })).lines;
+  if (!kept) throw new Error('no line is kept');
+  expect(await isPdf(await call('post', '/tools/line/file', { body: { ...kept.line, file: 'pdf' } }))).toBe(true);
   // What was typed is there again after a reload.
   await seat.go(`/jobs/${id}/lines/make`);
   await seat.see('Cut 611 mm');

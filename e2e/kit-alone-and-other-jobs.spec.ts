@@ -1,42 +1,12 @@
 import { expect, it } from 'vitest';
 import { workshop } from './browser.js';
 
-const { server, sit } = workshop();
-
-const api = async (method: string, path: string, body: unknown): Promise<Record<string, number>> => {
-  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
-  const answer = await fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  return (await answer.json()) as Record<string, number>;
-};
-async function open(job: object, decisions: Readonly<Record<string, string>> = {}): Promise<number> {
-  const { id = 0 } = await api('POST', '/jobs', {
-    asker: 'Quay',
-    request: 'replace',
-    complaints: [],
-    words: '',
-    options: [],
-    ...job,
-  });
-  for (const [subject, choice] of Object.entries(decisions))
-    await api('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
-      value: { choice },
-      reason: 'as fitted',
-    });
-  return id;
-}
-interface PartsList {
-  readonly partsList: readonly { readonly section: string; readonly quantity: number; readonly words: string }[];
-}
-const lines = async (id: number): Promise<string[]> =>
-  ((await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as PartsList).partsList.map(
-    (l) => `${l.section}: ${l.quantity} × ${l.words}`,
-  );
+const { lines, open, sit } = workshop();
 
 it('the kit alone: the unit stays, its kit is ordered, and a scored bore ends it', async () => {
-  const id = await open(
-    { vehicleId: 'q3', built: '1988-05', slot: 'brake-master' },
-    { 'old:brake-master': 'ard-tm22q' },
-  );
+  const id = await open({ vehicleId: 'q3', built: '1988-05', slot: 'brake-master' }, [
+    ['old:brake-master', 'ard-tm22q'],
+  ]);
   const seat = await sit();
   await seat.go(`/jobs/${id}/kit`);
   await seat.tabTo('order the kit alone');
@@ -62,10 +32,9 @@ it('the kit alone: the unit stays, its kit is ordered, and a scored bore ends it
 });
 
 it('a seal kit for a lever: two keys, and nothing of a pedal, a bulkhead or a rod is asked or told', async () => {
-  const id = await open(
-    { vehicleId: 't5', built: '2001-05', slot: 'brake-master' },
-    { 'old:brake-master': 'ard-hm13' },
-  );
+  const id = await open({ vehicleId: 't5', built: '2001-05', slot: 'brake-master' }, [
+    ['old:brake-master', 'ard-hm13'],
+  ]);
   const seat = await sit();
   await seat.go(`/jobs/${id}/kit`);
   await seat.tabTo('order the kit alone');
@@ -115,10 +84,10 @@ it('order nothing: what was found is said, and the job closes with it', async ()
 it(
   'two circuits from one: each outlet has its line, the old junction its plug, and the chain shows ' + 'the new line',
   async () => {
-    const id = await open(
-      { vehicleId: 'q2', built: '1981-06', slot: 'brake-master', request: 'convert' },
-      { conversion: 'single-to-dual', 'unit:brake-master': 'ard-tm22q' },
-    );
+    const id = await open({ vehicleId: 'q2', built: '1981-06', slot: 'brake-master', request: 'convert' }, [
+      ['conversion', 'single-to-dual'],
+      ['unit:brake-master', 'ard-tm22q'],
+    ]);
     const seat = await sit();
     await seat.go(`/jobs/${id}/fit/whole`);
     await seat.see('rear own line');
@@ -138,10 +107,10 @@ it(
 );
 
 it('an axle with other calipers: two, four washers, and what was unclear by hand is asked back', async () => {
-  const id = await open(
-    { vehicleId: 'q4', built: '2001-05', slot: 'front-brake' },
-    { 'old:front-brake': 'cas-k54q', 'unit:front-brake': 'cas-k57q' },
-  );
+  const id = await open({ vehicleId: 'q4', built: '2001-05', slot: 'front-brake' }, [
+    ['old:front-brake', 'cas-k54q'],
+    ['unit:front-brake', 'cas-k57q'],
+  ]);
   const seat = await sit();
   await seat.go(`/jobs/${id}/kit`);
   await seat.see('caliper 57 Q5', 'app-parts-list');

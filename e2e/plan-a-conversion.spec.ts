@@ -1,37 +1,11 @@
 import { expect, it } from 'vitest';
 import { workshop } from './browser.js';
 
-const { server, sit } = workshop();
+const { call, isPdf, open, sit } = workshop();
 
-const post = async (path: string, body: unknown): Promise<{ id: number }> => {
-  const answer = await fetch(`${server().address}/api/v1${path}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'kerabat-person': 'Ilse' },
-    body: JSON.stringify(body),
-  });
-  return (await answer.json()) as { id: number };
-};
-const openJob = async (vehicleId: string, slot: string | null = null): Promise<number> =>
-  (
-    await post('/jobs', {
-      asker: 'Yard',
-      request: 'convert',
-      complaints: [],
-      words: '',
-      vehicleId,
-      built: null,
-      options: [],
-      slot,
-    })
-  ).id;
-const isPdf = async (job: number, paper: string): Promise<boolean> => {
-  const answer = await fetch(`${server().address}/api/v1/jobs/${job}/${paper}.pdf`);
-  return (
-    Buffer.from(await answer.arrayBuffer())
-      .subarray(0, 5)
-      .toString() === '%PDF-'
-  );
-};
+const openJob = (vehicleId: string, slot: string | null = null): Promise<number> =>
+  open({ asker: 'Yard', request: 'convert', vehicleId, slot });
+
 it(
   'somebody plans the tee of an old glasshouse carrier by keyboard, from the vehicle to the ' + 'printed sheets',
   async () => {
@@ -79,7 +53,8 @@ it(
     await seat.see('Print the sheet');
     await seat.see('room to the left');
     expect(await seat.axe()).toEqual([]);
-    for (const paper of ['measure', 'work-card', 'parts-list']) expect(await isPdf(id, paper), paper).toBe(true);
+    for (const paper of ['measure', 'work-card', 'parts-list'] as const)
+      expect(await isPdf(await call('get', `/jobs/{id}/${paper}.pdf`, { at: { id } })), paper).toBe(true);
     expect(seat.errors).toEqual([]);
   },
 );
@@ -96,7 +71,7 @@ it('another conversion is planned from the list, and the job follows it', async 
   await seat.see('Conversion planned');
   await seat.page.$$eval('mat-step-header', (all) => (all.at(-1) as HTMLElement).click());
   await seat.see('before the first drive');
-  expect(await isPdf(id, 'work-card')).toBe(true);
+  expect(await isPdf(await call('get', '/jobs/{id}/work-card.pdf', { at: { id } }))).toBe(true);
   expect(seat.errors).toEqual([]);
 });
 

@@ -128,13 +128,15 @@ describe('a directory is somebody’s', () => {
   });
   it('what was refused is in its log, and in no answer', async () => {
     const server = await startServer([], await demoDirectory());
-    await fetch(`${server.address}/api/v1/exports/csv`, { headers: { origin: 'http://elsewhere.example' } });
+    const { headers } = await fetch(`${server.address}/api/v1/exports/csv`, {
+      headers: { origin: 'http://elsewhere.example' },
+    });
     const log = (): string =>
       existsSync(join(server.data, 'log/kerabat.log'))
         ? readFileSync(join(server.data, 'log/kerabat.log'), 'utf8')
         : '';
     await expect.poll(log, { timeout: 5000 }).toContain('"status":403');
-    expect(log()).toContain('/api/v1/exports/csv');
+    expect(log()).toContain(`"id":"${headers.get('x-request-id')}"`);
     await server.end();
   });
 });

@@ -6,6 +6,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer from 'puppeteer-core';
+import { callAt } from '@kerabat/contract/calling';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 const VIEWS = [
@@ -46,59 +47,40 @@ const address = await new Promise((done) => {
   });
 });
 
-const send = (method, path, body, seen) =>
-  fetch(`${address}/api/v1${path}`, {
-    method,
-    headers: {
-      'content-type': 'application/json',
-      'kerabat-person': 'Mara',
-      ...(seen === undefined ? {} : { 'if-match': `"${seen}"` }),
-    },
-    body: JSON.stringify(body),
-  });
+const call = callAt(address, 'Mara');
+async function open(asked, ...decided) {
+  const body = { complaints: [], words: '', options: [], slot: 'brake-master', ...asked };
+  const { id } = await call('post', '/jobs', { body });
+  for (const [subject, choice, reason] of decided)
+    await call('put', '/jobs/{id}/decisions/{subject}', {
+      at: { id, subject },
+      seen: 0,
+      body: { value: { choice }, reason },
+    });
+}
 
 /** A seventh job whose new master has another bore, so that Feel has something to compare. */
-async function upgrade() {
-  const ask = {
-    asker: 'Tunnel Works, workshop',
-    request: 'upgrade',
-    complaints: [],
-    words: '',
-    vehicleId: 'v10',
-    built: '1990-03',
-    options: [],
-    slot: 'brake-master',
-  };
-  await send('POST', '/jobs', ask);
-  await send('PUT', '/jobs/7/decisions/old:brake-master', { value: { choice: 'ard-tm22v' }, reason: 'label read' }, 0);
-  await send(
-    'PUT',
-    '/jobs/7/decisions/unit:brake-master',
-    { value: { choice: 'ard-tm23v' }, reason: 'larger front calipers' },
-    0,
+const upgrade = () =>
+  open(
+    { asker: 'Tunnel Works, workshop', request: 'upgrade', vehicleId: 'v10', built: '1990-03' },
+    ['old:brake-master', 'ard-tm22v', 'label read'],
+    ['unit:brake-master', 'ard-tm23v', 'larger front calipers'],
   );
-}
 
 /** An eighth job: the unit stays, and its seal kit is ordered alone. */
-async function kitAlone() {
-  const ask = {
-    asker: 'Quay Company, tug 3',
-    request: 'replace',
-    complaints: ['sinking-pedal'],
-    words: '',
-    vehicleId: 'q3',
-    built: '1988-05',
-    options: [],
-    slot: 'brake-master',
-  };
-  await send('POST', '/jobs', ask);
-  for (const [subject, choice] of [
-    ['old:brake-master', 'ard-tm22q'],
-    ['reseal:brake-master', 'yes'],
-    ['kit:brake-master', 'ka-22'],
-  ])
-    await send('PUT', `/jobs/8/decisions/${subject}`, { value: { choice }, reason: 'the bore is good' }, 0);
-}
+const kitAlone = () =>
+  open(
+    {
+      asker: 'Quay Company, tug 3',
+      request: 'replace',
+      complaints: ['sinking-pedal'],
+      vehicleId: 'q3',
+      built: '1988-05',
+    },
+    ['old:brake-master', 'ard-tm22q', 'the bore is good'],
+    ['reseal:brake-master', 'yes', 'the bore is good'],
+    ['kit:brake-master', 'ka-22', 'the bore is good'],
+  );
 
 await upgrade();
 await kitAlone();
@@ -129,38 +111,57 @@ for (const [name, path, { width = 1280, height = 800, dark = false, press } = {}
     if (path === '/library/record') await page.waitForSelector('app-record-page app-data-table', { timeout: 120_000 });
   }
   const taken = await page.screenshot(compares ? {} : { path: kept(name) });
-  if (compares) await compare(name, taken);
+  if (compares) await compare(name, taken, await masks(page));
   await page.close();
 }
 await browser.close();
 server.kill('SIGTERM');
 rmSync(data, { recursive: true, force: true });
 
-/** How much of a picture is otherwise than it was, drawn and counted in the browser. */
-async function compare(name, taken) {
+/** Where what changes by itself stands: dates, times of day and how long ago something was. */
+const masks = (page) =>
+  page.evaluate(() => {
+    const changes = /\d{4}-\d\d-\d\d|\b\d{1,2}:\d\d\b|\bago\b|just now/;
+    const texts = document.createTreeWalker(document.body, globalThis.NodeFilter.SHOW_TEXT);
+    const found = [];
+    while (texts.nextNode())
+      if (changes.test(texts.currentNode.textContent ?? '')) {
+        const { x, y, width, height } = texts.currentNode.parentElement.getBoundingClientRect();
+        found.push({ x, y, width, height });
+      }
+    return found;
+  });
+
+/** How much of a picture is otherwise than it was, outside its masks, drawn and counted in the browser. */
+async function compare(name, taken, masked) {
   const page = await browser.newPage();
   const urls = [readFileSync(kept(name)), Buffer.from(taken)].map(
     (png) => `data:image/png;base64,${png.toString('base64')}`,
   );
-  const share = await page.evaluate(async (pictures) => {
-    const pixels = await Promise.all(
-      pictures.map(async (url) => {
-        const image = new globalThis.Image();
-        image.src = url;
-        await image.decode();
-        const canvas = new globalThis.OffscreenCanvas(image.width, image.height);
-        const pen = canvas.getContext('2d');
-        pen.drawImage(image, 0, 0);
-        return pen.getImageData(0, 0, image.width, image.height);
-      }),
-    );
-    const [before, now] = pixels;
-    if (before.width !== now.width || before.height !== now.height) return 1;
-    let different = 0;
-    for (let i = 0; i < now.data.length; i += 4)
-      if ([0, 1, 2].some((n) => Math.abs(now.data[i + n] - before.data[i + n]) > 24)) different++;
-    return different / (now.data.length / 4);
-  }, urls);
+  const share = await page.evaluate(
+    async (pictures, rectangles) => {
+      const pixels = await Promise.all(
+        pictures.map(async (url) => {
+          const image = new globalThis.Image();
+          image.src = url;
+          await image.decode();
+          const canvas = new globalThis.OffscreenCanvas(image.width, image.height);
+          const pen = canvas.getContext('2d');
+          pen.drawImage(image, 0, 0);
+          for (const { x, y, width, height } of rectangles) pen.fillRect(x, y, width, height);
+          return pen.getImageData(0, 0, image.width, image.height);
+        }),
+      );
+      const [before, now] = pixels;
+      if (before.width !== now.width || before.height !== now.height) return 1;
+      let different = 0;
+      for (let i = 0; i < now.data.length; i += 4)
+        if ([0, 1, 2].some((n) => Math.abs(now.data[i + n] - before.data[i + n]) > 24)) different++;
+      return different / (now.data.length / 4);
+    },
+    urls,
+    masked,
+  );
   await page.close();
   const bad = share > MOST_DIFFERENT;
   if (bad) process.exitCode = 1;

@@ -1,26 +1,10 @@
 import { expect, it } from 'vitest';
 import { type Seat, workshop } from './browser.js';
 
-const { server, sit } = workshop();
-
-const api = async (method: string, path: string, body: unknown): Promise<{ readonly id: number }> => {
-  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
-  const answer = await fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  return (await answer.json()) as { readonly id: number };
-};
-async function open(vehicleId: string, slot: string | null, decisions: readonly (readonly string[])[] = []) {
-  const about = { asker: 'Yard', request: 'convert', complaints: [], words: '', built: null, options: [] };
-  const { id } = await api('POST', '/jobs', { ...about, vehicleId, slot });
-  for (const [subject = '', choice = '', detail] of decisions)
-    await api('PUT', `/jobs/${id}/decisions/${encodeURIComponent(subject)}`, {
-      value: { choice, ...(detail === undefined ? {} : { detail }) },
-      reason: 'as planned',
-    });
-  return id;
-}
+const { open, sit } = workshop();
 
 it('one circuit to two, by keyboard: each axle has an outlet, and what the chains differ in is listed', async () => {
-  const id = await open('q2', null);
+  const id = await open({ request: 'convert', vehicleId: 'q2' });
   const seat = await sit();
   await seat.go(`/jobs/${id}/fit/plan`);
   await seat.choose('Which conversion', 'single to dual');
@@ -40,7 +24,9 @@ it('one circuit to two, by keyboard: each axle has an outlet, and what the chain
 });
 
 it('the sibling’s brakes with its master and servo: two conversions in one job, each opened by its name', async () => {
-  const id = await open('v12', null, [['conversion:larger-calipers', 'larger-calipers', 'master=step-up']]);
+  const id = await open({ request: 'convert', vehicleId: 'v12' }, [
+    ['conversion:larger-calipers', 'larger-calipers', 'master=step-up'],
+  ]);
   const seat = await sit();
   await seat.go(`/jobs/${id}/fit/plan`);
   await seat.see('Drop the plan');
@@ -76,7 +62,7 @@ async function toBooster(seat: Seat): Promise<void> {
 }
 
 it('a press says what becomes of a place, and one takes it back', async () => {
-  const id = await open('b7', 'brake-master', [
+  const id = await open({ request: 'convert', vehicleId: 'b7', slot: 'brake-master' }, [
     ['unit:brake-master', 'cas-tm28b'],
     ['old:booster', 'cas-b270b'],
   ]);

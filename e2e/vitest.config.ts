@@ -3,7 +3,7 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 /** Those that take longest, so that none of them is left for the end. */
 const FIRST = [
-  'every-bench-runs',
+  'benches-run',
   'programs-start-and-stop',
   'every-view-is-accessible',
   'every-view-on-a-phone',

@@ -1,42 +1,17 @@
 import { expect, it } from 'vitest';
 import { workshop } from './browser.js';
 
-const { server, sit } = workshop();
+const { call, lines, open, sit } = workshop();
 
-interface Workspace {
-  readonly partsList: readonly { readonly section: string; readonly words: string; readonly quantity: number }[];
-}
-const api = async (method: string, path: string, body: unknown): Promise<Record<string, number>> => {
-  const headers = { 'content-type': 'application/json', 'kerabat-person': 'Ilse', 'if-match': '"0"' };
-  const answer = await fetch(`${server().address}/api/v1${path}`, { method, headers, body: JSON.stringify(body) });
-  return (await answer.json()) as Record<string, number>;
-};
 /** A job with the old unit and the new one decided. */
-async function open(vehicleId: string, slot: string, built: string, old: string, unit: string): Promise<number> {
-  const { id = 0 } = await api('POST', '/jobs', {
-    asker: 'Quay',
-    request: 'replace',
-    complaints: [],
-    words: '',
-    vehicleId,
-    built,
-    options: [],
-    slot,
-  });
-  for (const [subject, choice] of [
-    ['old', old],
-    ['unit', unit],
-  ] as const)
-    await api('PUT', `/jobs/${id}/decisions/${subject}:${slot}`, { value: { choice }, reason: 'as fitted' });
-  return id;
-}
-const lines = async (id: number): Promise<string[]> => {
-  const { partsList } = (await (await fetch(`${server().address}/api/v1/jobs/${id}`)).json()) as Workspace;
-  return partsList.map((l) => `${l.section}: ${l.quantity} × ${l.words}`);
-};
+const replaced = (vehicleId: string, slot: string, built: string, old: string, unit: string): Promise<number> =>
+  open({ vehicleId, slot, built }, [
+    [`old:${slot}`, old],
+    [`unit:${slot}`, unit],
+  ]);
 
 it('the supplier is asked what is in the box, and the answer is counted', async () => {
-  const id = await open('v12', 'brake-master', '1999-05', 'ard-tm22vs', 'pel-tm22vs');
+  const id = await replaced('v12', 'brake-master', '1999-05', 'ard-tm22vs', 'pel-tm22vs');
   const seat = await sit();
   await seat.go(`/jobs/${id}/fit/joints`);
   await seat.see('Ask the supplier: is it in the box of P/0912/3? Sensor', 'app-parts-list');
@@ -85,9 +60,9 @@ it('why a line is there, and what would happen without it, is one press away', a
 });
 
 it('of readings that contradict each other one is taken back by keyboard, and the joint is known', async () => {
-  const id = await open('q2', 'brake-master', '1979-05', 'ard-sm19', 'wex-sm19');
+  const id = await replaced('q2', 'brake-master', '1979-05', 'ard-sm19', 'wex-sm19');
   for (const line of ['studs 66 cal', 'studs 72 cal'])
-    await api('POST', `/jobs/${id}/bench-line`, { line, slot: 'brake-master' });
+    await call('post', '/jobs/{id}/bench-line', { at: { id }, body: { line, slot: 'brake-master' } });
   const seat = await sit();
   await seat.go(`/jobs/${id}/fit/joints`);
   await seat.see('the readings contradict each other');

@@ -1,5 +1,4 @@
-import { ensureBuilt, ensurePackages, say } from './setup.mjs';
+import { ensureBuilt, say } from './setup.mjs';
 
-ensurePackages();
 await ensureBuilt();
 say('built');

@@ -2,9 +2,8 @@
 // --watch.
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, ROOT, say } from './setup.mjs';
+import { ensureBuilt, ROOT, say } from './setup.mjs';
 
-ensurePackages();
 await ensureBuilt();
 say('watching; the address is printed by the server below');
 const watch = (command, args, cwd = ROOT) => spawn(command, args, { cwd, stdio: 'inherit' });

@@ -1,8 +1,7 @@
 // npm run hostile [-- SEED]: the hostile suite at ten times the size that is part of the tests.
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, ROOT, run } from './setup.mjs';
+import { ensureBuilt, ROOT, run } from './setup.mjs';
 
-ensurePackages();
 await ensureBuilt();
 const seed = process.argv[2] ?? String(Date.now() % 1_000_000);
 console.log(`seed ${seed}`);

@@ -1,8 +1,7 @@
 // npm run laws [-- SEED]: the property tests with the day's seed and thirty times as many cases as in the tests.
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, ROOT, run } from './setup.mjs';
+import { ensureBuilt, ROOT, run } from './setup.mjs';
 
-ensurePackages();
 await ensureBuilt();
 const seed = process.argv[2] ?? new Date().toISOString().slice(0, 10).replaceAll('-', '');
 console.log(`seed ${seed}`);

@@ -1,9 +1,8 @@
 // Runs one of the project's own programs after setting up what is missing: node tools/run.mjs FILE ARGS…
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, ROOT } from './setup.mjs';
+import { ensureBuilt, ROOT } from './setup.mjs';
 
-ensurePackages();
 await ensureBuilt();
 const [file, ...args] = process.argv.slice(2);
 process.exitCode = spawnSync(process.execPath, [join(ROOT, file), ...args], { stdio: 'inherit' }).status ?? 1;

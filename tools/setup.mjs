@@ -41,27 +41,16 @@ export function ensureNode() {
     fail(`Kerabat wants Node 20.19 or newer; this is ${process.versions.node}.`);
 }
 
-/** Installs the packages when there are none, or when the lock file is newer than the last install. */
-export function ensurePackages() {
-  ensureNode();
-  if (age(stamp('packages')) >= age(join(ROOT, 'package-lock.json'))) return;
-  say('installing packages (the first time takes some minutes: the database is compiled) …');
-  const missing = ['g++', 'make', 'python3'].filter((program) => !has(program));
-  if (missing.length > 0)
-    say(
-      `${missing.join(', ')} not found: if no prebuilt database fits this machine, install them ` +
-        '(apt-get install g++ make python3).',
-    );
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { why: 'Installing the packages' });
-  try {
-    execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:')"], { cwd: ROOT, stdio: 'pipe' });
-  } catch {
-    fail(
-      'The database package was not built. Install g++, make and python3 (apt-get install g++ make ' +
-        'python3), delete node_modules and try again.',
-    );
-  }
-  writeFileSync(stamp('packages'), '');
+/** Runs a program beside others; what it says is shown when it fails, and ends the command. */
+async function beside(command, args, { cwd = ROOT, why, env = process.env }) {
+  const child = spawn(command, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
+  const code = await new Promise((done) => {
+    child.on('error', (error) => done((said += error.message)));
+    child.on('exit', done);
+  });
+  if (code !== 0) fail(`${said.slice(-6000)}\n${why} did not work. See above.`);
 }
 
 /** Newest change below a folder, leaving out what is built or installed. */
@@ -74,36 +63,97 @@ function newest(folder) {
   }
   return latest;
 }
+const sources = (...names) => Math.max(...names.map((name) => newest(join(ROOT, name))));
 
-const sources = () => ['core', 'contract', 'server'].map((name) => newest(join(ROOT, name)));
+/** Nothing of the packages is run before it is known that it may be: the database is compiled by a step of its own. */
+const install = () =>
+  beside('npm', ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'], {
+    why: 'Installing the packages',
+  });
 
-/** Builds core, contract and server when something in them changed. */
-export function ensureServerBuilt() {
-  const isThere = existsSync(join(ROOT, 'server/dist/main/serve.js'));
-  if (isThere && age(stamp('server')) >= Math.max(...sources())) return;
-  say('building core, contract and server …');
-  run('npx', ['tsc', '-b', 'server'], { why: 'Building the server' });
-  writeFileSync(stamp('server'), '');
+const TOOLCHAIN =
+  'Install g++, make and python3 (apt-get install g++ make python3), delete node_modules and try again.';
+/** On all processors, where no prebuilt one fits. */
+async function database() {
+  const missing = ['g++', 'make', 'python3'].filter((program) => !has(program));
+  await beside('npm', ['rebuild', 'better-sqlite3', 'esbuild', '--loglevel=error'], {
+    why: `${missing.length > 0 ? `${missing.join(', ')} is missing. ` : ''}${TOOLCHAIN} Building the database`,
+    env: { ...process.env, JOBS: 'max' },
+  });
+  try {
+    execFileSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:')"], { cwd: ROOT, stdio: 'pipe' });
+  } catch {
+    fail(`The database package was not built. ${TOOLCHAIN}`);
+  }
 }
 
-/** Builds the interface when something below it changed; other work may go on meanwhile. */
-export async function ensureInterfaceBuilt() {
-  const web = Math.max(newest(join(ROOT, 'web')), ...sources().slice(0, 2));
-  if (age(stamp('web')) >= web && existsSync(join(ROOT, 'web/dist/browser/index.html'))) return;
-  say('building the interface …');
-  const child = spawn('npx', ['ng', 'build'], { cwd: join(ROOT, 'web'), stdio: ['ignore', 'pipe', 'pipe'] });
-  let said = '';
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (said += chunk));
-  const code = await new Promise((done) => child.on('exit', done));
-  if (code !== 0) fail(`${said.slice(-6000)}\nBuilding the interface did not work. See above.`);
-  writeFileSync(stamp('web'), '');
+/**
+ * What has to be there before anything runs: how each is made, by what it is told to be old, and what has to be there
+ * before it.
+ */
+const STEPS = {
+  packages: {
+    words: 'packages',
+    isThere: () => age(stamp('packages')) >= age(join(ROOT, 'package-lock.json')),
+    act: install,
+    after: [],
+  },
+  database: {
+    words: 'the database, compiled where no prebuilt one fits',
+    isThere: () => age(stamp('database')) >= age(stamp('packages')) && age(stamp('database')) > 0,
+    act: database,
+    after: ['packages'],
+  },
+  server: {
+    words: 'core, contract and server',
+    isThere: () =>
+      existsSync(join(ROOT, 'server/dist/main/serve.js')) &&
+      age(stamp('server')) >= sources('core', 'contract', 'server'),
+    act: () => beside('npx', ['tsc', '-b', 'server'], { why: 'Building the server' }),
+    after: ['packages'],
+  },
+  interface: {
+    words: 'the interface',
+    isThere: () =>
+      existsSync(join(ROOT, 'web/dist/browser/index.html')) &&
+      age(stamp('interface')) >= sources('core', 'contract', 'web'),
+    act: () => beside('npx', ['ng', 'build'], { cwd: join(ROOT, 'web'), why: 'Building the interface' }),
+    after: ['packages', 'server'],
+  },
+};
+
+/** Makes what is not there of these, each as soon as what it needs is there, and says how far it is. */
+export async function ready(...names) {
+  ensureNode();
+  const wanted = names.flatMap((name) => [...STEPS[name].after, name]);
+  const missing = [...new Set(wanted)].filter((name) => !STEPS[name].isThere());
+  // What rests on something that is made anew is made anew as well.
+  const todo = Object.keys(STEPS).filter(
+    (name) =>
+      wanted.includes(name) && (missing.includes(name) || STEPS[name].after.some((one) => missing.includes(one))),
+  );
+  const began = performance.now();
+  const seconds = () => `${Math.round((performance.now() - began) / 1000)} s`;
+  let done = 0;
+  const made = new Map();
+  for (const name of todo) {
+    const { words, act, after } = STEPS[name];
+    made.set(
+      name,
+      Promise.all(after.map((one) => made.get(one))).then(async () => {
+        say(`${words} …  (${done} of ${todo.length} done, ${seconds()})`);
+        await act();
+        writeFileSync(stamp(name), '');
+        done += 1;
+        say(`${words}: done  (${done} of ${todo.length}, ${seconds()})`);
+      }),
+    );
+  }
+  await Promise.all(made.values());
 }
 
-/** Builds what is missing of both. */
-export async function ensureBuilt() {
-  ensureServerBuilt();
-  await ensureInterfaceBuilt();
-}
+/** Everything that the app needs. */
+export const ensureBuilt = () => ready('database', 'interface');
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 

@@ -1,9 +1,8 @@
 // npm start: sets up what is missing, then serves. Arguments go to the server: --data DIR --port N --empty
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, ROOT } from './setup.mjs';
+import { ensureBuilt, ROOT } from './setup.mjs';
 
-ensurePackages();
 await ensureBuilt();
 const server = spawn(process.execPath, [join(ROOT, 'server/dist/main/serve.js'), ...process.argv.slice(2)], {
   stdio: 'inherit',

@@ -3,18 +3,9 @@
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import {
-  ensureChromium,
-  ensureInterfaceBuilt,
-  ensurePackages,
-  ensureServerBuilt,
-  fail,
-  folder,
-  ROOT,
-  say,
-} from './setup.mjs';
+import { ensureChromium, fail, folder, ready, ROOT, say } from './setup.mjs';
 
-ensurePackages();
+await ready('database', 'server');
 const chromium = ensureChromium();
 const reports = join(ROOT, '.reports');
 rmSync(reports, { recursive: true, force: true });
@@ -99,7 +90,7 @@ const vitest = (config) => (file) => [
 ];
 /** What needs a browser: it waits for its pages most of the time, and leaves a processor to the others. */
 async function inTheBrowser() {
-  await ensureInterfaceBuilt();
+  await ready('interface');
   return suite('journeys in the browser', 'npx', vitest('e2e/vitest.config.ts'), { quiet: true });
 }
 
@@ -131,7 +122,6 @@ function components() {
   return suite('interface', 'npx', ng, { cwd: join(ROOT, 'web'), quiet: true });
 }
 
-ensureServerBuilt();
 say('types, lint, layers, format, then core and server; the interface and the journeys beside them');
 const results = await Promise.all([withoutABrowser(), components(), inTheBrowser()]);
 const sum = (key) => results.reduce((total, result) => total + result[key], 0);

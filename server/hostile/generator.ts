@@ -4,6 +4,8 @@ import type { Random } from './random.js';
 
 /** A JSON schema as far as the contract uses it. */
 interface Schema {
+  /** "#/components/schemas/Quantity" */
+  readonly $ref?: string;
   readonly type?: string;
   readonly enum?: readonly unknown[];
   readonly const?: unknown;
@@ -133,8 +135,15 @@ const anything = (r: Random): unknown =>
     () => ({ constructor: 1, toString: 2 }),
   ])();
 
+const DOCUMENT = openapi() as {
+  readonly paths: Readonly<Record<string, Readonly<Record<string, Operation>>>>;
+  readonly components: { readonly schemas: Readonly<Record<string, Schema>> };
+};
+const named = ($ref: string): Schema => lookup(DOCUMENT.components.schemas, $ref.split('/').at(-1) ?? '') ?? {};
+
 /** A value for a schema: mostly as it wants it, now and then something else. */
 function valueOf(schema: Schema, r: Random, depth = 0): unknown {
+  if (schema.$ref) return valueOf(named(schema.$ref), r, depth);
   if (r.chance(4) || depth > 8) return anything(r);
   if (schema.const !== undefined) return schema.const;
   if (schema.enum) return r.chance(92) ? r.of(schema.enum) : text(r);
@@ -201,8 +210,7 @@ const LEFT_OUT = ['get /api/v1/devices/readings', 'delete /api/v1/demo'];
 
 /** Requests over every operation of the OpenAPI document, without an end; the same for the same seed. */
 export function* requests(r: Random): Generator<Sent, never> {
-  const { paths } = openapi() as { paths: Readonly<Record<string, Readonly<Record<string, Operation>>>> };
-  const operations = Object.entries(paths)
+  const operations = Object.entries(DOCUMENT.paths)
     .flatMap(([path, methods]) => Object.entries(methods).map(([method, operation]) => ({ path, method, operation })))
     .filter(({ path, method }) => !LEFT_OUT.includes(`${method} ${path}`));
   for (;;) {
@@ -224,7 +232,7 @@ function requestOf(path: string, method: string, operation: Operation, r: Random
       ? JSON.stringify(valueOf(schema, r))
       : r.of(['', '{', '[]', 'null', '"', '{"a":', `[${'['.repeat(5000)}`])
     : undefined;
-  const guarded = operation.parameters.some((p) => p.in === 'header');
+  const guarded = operation.parameters.some((p) => p.name === 'If-Match');
   return {
     method: r.chance(3) ? r.of(OTHER_METHODS) : method.toUpperCase(),
     path: `${filled}${query.length > 0 ? `?${query.join('&')}` : ''}`,

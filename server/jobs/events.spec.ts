@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { ROUTES, type Workspace } from '@kerabat/contract';
+import { keeps, OPERATIONS, type Workspace } from '@kerabat/contract';
 import { type Ask, testServer, type TestServer } from '../testing/harness.js';
 
 let server: TestServer;
@@ -109,7 +109,7 @@ const rows = (): Record<string, number> =>
 
 describe('a write with a key of its own', () => {
   it('every writing route of a job is tried', () => {
-    const writing = ROUTES.filter((r) => r.path.startsWith('/jobs') && r.method !== 'get' && r.computes !== true);
+    const writing = OPERATIONS.filter((r) => r.path.startsWith('/jobs') && keeps(r));
     expect(CASES.map((c) => c.route).sort()).toEqual(writing.map((r) => `${r.method} ${r.path}`).sort());
   });
   it('is made once, however often it is sent: the repeat changes nothing and gets the first answer', async () => {

@@ -152,6 +152,17 @@ describe('arguments of the server', () => {
       port: 0,
       empty: true,
     }));
+  it('are taken from the environment too, where the command line says nothing', () => {
+    const env = { KERABAT_DATA: '/y', KERABAT_PORT: '5000', KERABAT_EMPTY: 'yes', KERABAT_CHASSIS: '' };
+    expect(readArguments(['--port', '0'], '/data', env)).toMatchObject({
+      data: '/y',
+      port: 0,
+      empty: true,
+      chassis: 'http://127.0.0.1:4882',
+    });
+    expect(() => readArguments([], '/data', { KERABAT_EMPTY: 'perhaps' })).toThrow('KERABAT_EMPTY is "yes"');
+    expect(() => readArguments([], '/data', { KERABAT_PORT: 'x' })).toThrow(StartProblem);
+  });
   it.each([
     ['--port', '99999'],
     ['--port', '1.5'],

@@ -17,6 +17,7 @@ import { serve } from '../base/http/serve.js';
 import { written } from '../base/http/written.js';
 import { settingsRoutes } from '../base/settings/routes.js';
 import { health } from '../base/watch/health.js';
+import { requests } from '../base/http/requests.js';
 import { recordRoutes } from '../ask/record/routes.js';
 import { auditRoutes } from '../catalogue/audit/routes.js';
 import { exportRoutes } from '../catalogue/exports/routes.js';
@@ -47,6 +48,7 @@ export function makeApp({ stores, log, clock, instruments, chassis, web }: AppOp
   const app = new Koa();
   // What reaches here is a connection that broke: everything else was answered.
   app.on('error', (error: Error) => log.warn({ error }, 'connection'));
+  app.use(requests(log));
   app.use(headers);
   app.use(errors(log, stores.storage.broken));
   app.use(guard);

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
+import { lookup } from '@kerabat/core/base/lookup';
 import { StartProblem } from '../base/db/open.js';
 
 export interface ServeArguments {
@@ -14,39 +15,67 @@ export interface ServeArguments {
   readonly chassis: string;
 }
 
+/** Something that the server can be told, by the command line or by the environment; the command line counts first. */
+interface Option {
+  readonly name: string;
+  readonly env: string;
+  /** What stands behind it; a flag has nothing, and is "yes" in the environment. */
+  readonly takes?: string;
+}
+
+/** What the server can be told. The table in CONTRIBUTING.md says what each is. */
+export const OPTIONS = [
+  { name: 'data', env: 'KERABAT_DATA', takes: 'DIR' },
+  { name: 'port', env: 'KERABAT_PORT', takes: 'N' },
+  { name: 'empty', env: 'KERABAT_EMPTY' },
+  { name: 'create-missing', env: 'KERABAT_CREATE_MISSING' },
+  { name: 'instruments', env: 'KERABAT_INSTRUMENTS', takes: 'N' },
+  { name: 'chassis', env: 'KERABAT_CHASSIS', takes: 'URL' },
+] as const satisfies readonly Option[];
+type Name = (typeof OPTIONS)[number]['name'];
+
+type Environment = Readonly<Record<string, string | undefined>>;
+
+const known = (): string => OPTIONS.map((one: Option) => `--${one.name}${one.takes ? ` ${one.takes}` : ''}`).join(', ');
+
+/** What was said of each option; throws a StartProblem that names what is not known. */
+function told(args: readonly string[], env: Environment): ReadonlyMap<Name, string> {
+  const type = (one: Option) => ({ type: one.takes === undefined ? ('boolean' as const) : ('string' as const) });
+  let values: Readonly<Record<string, string | boolean | undefined>>;
+  try {
+    ({ values } = parseArgs({
+      args: [...args],
+      options: Object.fromEntries(OPTIONS.map((one) => [one.name, type(one)])),
+    }));
+  } catch (error) {
+    throw new StartProblem(`${(error as Error).message} Known are ${known()}.`);
+  }
+  return new Map(
+    OPTIONS.flatMap((one: Option & { readonly name: Name }): [Name, string][] => {
+      const said = lookup(values, one.name) ?? (lookup(env, one.env) || undefined);
+      if (said === undefined) return [];
+      if (one.takes === undefined && said !== true && said !== 'yes')
+        throw new StartProblem(`${one.env} is "yes" or is not there, not "${String(said)}".`);
+      return [[one.name, String(said)]];
+    }),
+  );
+}
+
 /**
- * Reads `--data DIR --port N --empty --create-missing --instruments N --chassis URL`. Throws a StartProblem in plain
+ * What the server is told by its arguments and its environment, the arguments first. Throws a StartProblem in plain
  * words.
  */
-export function readArguments(args: readonly string[], standardData: string): ServeArguments {
-  let values: {
-    data?: string;
-    port?: string;
-    empty?: boolean;
-    'create-missing'?: boolean;
-    instruments?: string;
-    chassis?: string;
-  };
-  try {
-    const text = { type: 'string' } as const;
-    const flag = { type: 'boolean' } as const;
-    const options = { data: text, port: text, empty: flag, 'create-missing': flag, instruments: text, chassis: text };
-    ({ values } = parseArgs({ args: [...args], options }));
-  } catch (error) {
-    throw new StartProblem(
-      `${(error as Error).message} Known are --data DIR, --port N, --empty, --create-missing, ` +
-        '--instruments N and --chassis URL.',
-    );
-  }
-  const chassis = values.chassis ?? 'http://127.0.0.1:4882';
+export function readArguments(args: readonly string[], standardData: string, env: Environment = {}): ServeArguments {
+  const said = told(args, env);
+  const chassis = said.get('chassis') ?? 'http://127.0.0.1:4882';
   if (!URL.canParse(chassis))
     throw new StartProblem(`--chassis must be an address like http://127.0.0.1:4882, not "${chassis}".`);
   return {
-    data: values.data ?? standardData,
-    port: portOf('--port', values.port ?? '4870'),
-    empty: values.empty ?? false,
-    createMissing: values['create-missing'] ?? false,
-    instruments: portOf('--instruments', values.instruments ?? '4880'),
+    data: said.get('data') ?? standardData,
+    port: portOf('--port', said.get('port') ?? '4870'),
+    empty: said.has('empty'),
+    createMissing: said.has('create-missing'),
+    instruments: portOf('--instruments', said.get('instruments') ?? '4880'),
     chassis: chassis.replace(/\/$/, ''),
   };
 }

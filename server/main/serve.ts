@@ -28,7 +28,7 @@ async function serve(): Promise<void> {
     createMissing,
     instruments: instrumentPort,
     chassis,
-  } = readArguments(process.argv.slice(2), root('data'));
+  } = readArguments(process.argv.slice(2), root('data'), process.env);
   const directory = openDirectory(data, { program: 'the Kerabat server', now: wallClock(), createMissing });
   const readOnly = directory.storage.problem();
   if (readOnly !== undefined) console.log(readOnly);

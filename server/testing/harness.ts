@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gunzipSync } from 'node:zlib';
+import { API_ROOT } from '@kerabat/contract';
 import { pino } from 'pino';
 import { type DataDirectory, openDirectory } from '../base/db/directory.js';
 import { DATABASE_FILES } from '../base/db/storage.js';
@@ -15,6 +16,7 @@ import { firstStart } from '../main/first-start.js';
 import { type Stores, storesOf } from '../main/stores.js';
 import { chassisService } from '../outside/chassis/service.js';
 import { instrumentFeed } from '../outside/devices/feed.js';
+import { routeAt, strayAnswer } from './conforms.js';
 
 export const DEMO = fileURLToPath(new URL('../../demo', import.meta.url));
 
@@ -111,7 +113,7 @@ export async function testServer({
     folder,
     address,
     async ask(method, path, { body, raw, seen, headers = {}, person = 'Ilse' } = {}) {
-      const answer = await fetch(`${address}/api/v1${path}`, {
+      const answer = await fetch(`${address}${API_ROOT}${path}`, {
         method,
         headers: {
           ...(person === '' ? {} : { 'kerabat-person': person }),
@@ -123,8 +125,12 @@ export async function testServer({
       });
       const bytes = new Uint8Array(await answer.arrayBuffer());
       const text = new TextDecoder().decode(bytes);
-      const json = (answer.headers.get('content-type') ?? '').includes('json');
-      return { status: answer.status, headers: answer.headers, body: json && text !== '' ? JSON.parse(text) : text };
+      const type = answer.headers.get('content-type') ?? '';
+      const said = /^application\/(problem\+)?json/.test(type) && text !== '' ? JSON.parse(text) : text;
+      const route = routeAt(method, `${API_ROOT}${path.replace(/[?].*/s, '')}`);
+      const stray = route && strayAnswer(route, { status: answer.status, headers: answer.headers, body: said });
+      if (stray !== undefined) throw new Error(stray);
+      return { status: answer.status, headers: answer.headers, body: said };
     },
     async close() {
       instruments.close();

@@ -10,7 +10,9 @@ import { MatSelectHarness } from '@angular/material/select/testing';
 import { provideRouter } from '@angular/router';
 import { NEVER, of } from 'rxjs';
 import { vi } from 'vitest';
+import { OPERATIONS, type RouteId } from '@kerabat/contract';
 import type { CheckView, JointView, MeasurementView, FixView, SlotWork, Workspace } from '@kerabat/contract';
+import { addressOf, type AnyAsked } from '@kerabat/contract/calling';
 import { STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { feelLimits } from '@kerabat/core/work/feel';
 import { Api } from './api/api';
@@ -259,8 +261,19 @@ class NoChart {
   }
 }
 
-/** A fake server: each method answers what it is given, and remembers how it was called. */
-export type FakeApi = Partial<Record<keyof Api, (...args: never[]) => unknown>>;
+/** A server that is a list of functions: each answers an operation of the contract, given what was asked. */
+export type FakeApi = Partial<Record<RouteId, (asked: never) => unknown>>;
+
+/** The client over such a server. An operation that it does not have is an error of the test. */
+export function fakeApi(answers: FakeApi): Pick<Api, 'call' | 'file' | 'lines' | 'address'> {
+  const call = (method: string, path: string, asked?: unknown): unknown => {
+    const route = OPERATIONS.find((one) => one.method === method && one.path === path);
+    const answer = answers[route?.id as RouteId];
+    if (!answer) throw new Error(`nobody answers ${method} ${path}`);
+    return answer(asked as never);
+  };
+  return { call, file: call, lines: call, address: (path: string, asked: AnyAsked) => addressOf(path, asked) } as never;
+}
 
 export async function render<C>(
   component: Type<C>,
@@ -278,7 +291,7 @@ export async function render<C>(
       provideRouter([]),
       ...MATERIAL,
       { provide: CHARTS, useValue: async () => ({ default: NoChart }) },
-      { provide: Api, useValue: { touched: () => NEVER, ...api } },
+      { provide: Api, useValue: fakeApi({ jobTouched: () => NEVER, ...api }) },
       { provide: Person, useValue: { name: () => name, set: () => undefined } },
       { provide: MatDialog, useValue: { open: () => ({ afterClosed: () => of(false) }), openDialogs: [] } },
       ...(providers as never[]),

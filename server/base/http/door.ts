@@ -1,6 +1,6 @@
 import type { Context, Middleware } from 'koa';
 import { Type as T, type TObject } from '@sinclair/typebox';
-import { ROUTES, type RouteShape } from '@kerabat/contract';
+import { OPERATIONS, type RouteShape } from '@kerabat/contract';
 import { lookup } from '@kerabat/core/base/lookup';
 import { plainTextProblem } from '@kerabat/core/tell/words';
 import { groupBy } from '../db/rows.js';
@@ -24,7 +24,7 @@ interface Known {
  * They lie by how many parts an address has and by the first of them, so that a request looks at a few of them only.
  */
 const KNOWN = groupBy(
-  ROUTES.map((route): Known => ({
+  OPERATIONS.map((route): Known => ({
     route,
     path: new RegExp(`^${ROOT}${route.path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '([^/]+)')}$`),
     parts: route.path.split('{').length,

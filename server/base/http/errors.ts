@@ -1,7 +1,7 @@
-import { randomUUID } from 'node:crypto';
 import type { Context, Middleware } from 'koa';
 import type { Logger } from 'pino';
 import { storageFault } from '../db/faults.js';
+import { requestId, routeOf } from './requests.js';
 import { HttpProblem } from './problem.js';
 
 /**
@@ -25,16 +25,11 @@ export const errors =
       const problem = problemOf(error, ctx, log);
       if (TOLD_TO_THE_LOG.includes(problem.status))
         log.warn(
-          {
-            status: problem.status,
-            method: ctx.method,
-            path: ctx.path.slice(0, 300),
-            host: ctx.get('host').slice(0, 100),
-          },
+          { status: problem.status, method: ctx.method, route: routeOf(ctx), id: requestId(ctx) },
           problem.detail,
         );
       ctx.status = problem.status;
-      ctx.body = JSON.stringify(problem.body());
+      ctx.body = JSON.stringify({ ...problem.body(), id: requestId(ctx) });
       ctx.set('content-type', 'application/problem+json; charset=utf-8');
     }
   };
@@ -46,11 +41,11 @@ function problemOf(error: unknown, ctx: Context, log: Logger): HttpProblem {
     log.error(error, fault.kind);
     return new HttpProblem(fault.kind === 'full' ? 507 : 503, fault.title, fault.sentence);
   }
-  const number = randomUUID().slice(0, 8);
-  log.error({ error, number, method: ctx.method, path: ctx.path.slice(0, 300) }, 'server error');
+  const id = requestId(ctx);
+  log.error({ error, id, method: ctx.method, route: routeOf(ctx) }, 'server error');
   return new HttpProblem(
     500,
     'Server error',
-    `Server error ${number}. What you typed is kept on the page; the log has the details under this number.`,
+    `Server error ${id}. What you typed is kept on the page; the log has the details under this number.`,
   );
 }

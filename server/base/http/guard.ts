@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Context, Middleware } from 'koa';
+import { keeps } from '@kerabat/contract';
 import { plainTextProblem } from '@kerabat/core/tell/words';
 import { admitted } from './door.js';
 import { badRequest, HttpProblem } from './problem.js';
@@ -29,7 +30,7 @@ export const guard: Middleware = async (ctx, next) => {
 /** Whether a request keeps something: those go through only while what they keep reaches the disk. */
 export const isWrite = (ctx: Context): boolean => {
   const route = admitted(ctx)?.route;
-  return route !== undefined && route.method !== 'get' && route.computes !== true;
+  return route !== undefined && keeps(route);
 };
 
 /** Refuses to write while that is not possible, and to acknowledge what did not reach its file. */
@@ -44,10 +45,15 @@ export const onlyOntoDisk =
     if (after !== undefined) throw new HttpProblem(503, 'Cannot be written', after);
   };
 
-/** The name of the person who acts, as they gave it (names are chosen, not proven). */
+/**
+ * The name of the person who acts, as they gave it (names are chosen, not proven). Throws a 401 where there is none.
+ */
 export function personOf(ctx: Context): string {
   const name = sender(ctx);
-  if (name === '') throw badRequest('Say who you are first: every entry carries a name.');
+  if (name === '') {
+    ctx.set('www-authenticate', 'Kerabat-Person');
+    throw new HttpProblem(401, 'No name', 'Say who you are first: every entry carries a name.');
+  }
   return name;
 }
 

@@ -278,6 +278,25 @@ describe('the calculators over the wire', () => {
   });
 });
 
+describe('the log', () => {
+  it('has a line for each request, with the name that the answer has, and nothing that was typed', async () => {
+    const lines: string[] = [];
+    const log = pino({ level: 'info' }, { write: (line: string) => void lines.push(line) });
+    const watched = await testServer({ log });
+    const found = await watched.ask('GET', '/find?q=Kranbahn');
+    const refused = await watched.ask('GET', '/units/Kranbahn', { person: 'Kranbahn' });
+    await watched.close();
+    const told = lines
+      .map((line) => JSON.parse(line) as Record<string, unknown>)
+      .filter(({ msg }) => msg === 'request');
+    expect(told).toMatchObject([
+      { method: 'GET', route: '/find', status: 200, ms: expect.any(Number), id: found.headers.get('x-request-id') },
+      { method: 'GET', route: '/units/{id}', status: 404, id: refused.body.id },
+    ]);
+    expect(lines.join('')).not.toContain('Kranbahn');
+  });
+});
+
 describe('settings', () => {
   const put = (key: string, value: number, seen: number) =>
     server.ask('PUT', `/settings/${key}`, { body: { value }, seen });

@@ -1,7 +1,7 @@
 import type Router from '@koa/router';
 import type { Middleware } from 'koa';
 import compose from 'koa-compose';
-import { ROUTES } from '@kerabat/contract';
+import { OPERATIONS } from '@kerabat/contract';
 import { admitted } from './door.js';
 
 const nameOf = (method: string, path: string): string =>
@@ -23,11 +23,11 @@ export function serve(api: Router): Middleware {
         ]),
     ),
   );
-  const known = ROUTES.map(({ method, path }) => nameOf(method, path));
+  const known = OPERATIONS.map(({ method, path }) => nameOf(method, path));
   const unserved = known.filter((name) => !served.has(name));
   const astray = [...unserved, ...[...served.keys()].filter((name) => !known.includes(name))];
   if (astray.length > 0) throw new Error(`Not both in the contract and in the router: ${astray.join(', ')}`);
-  const byRoute = new Map(ROUTES.map((route, i) => [route, served.get(known[i] ?? '')]));
+  const byRoute = new Map(OPERATIONS.map((route, i) => [route, served.get(known[i] ?? '')]));
   return async (ctx, next) => {
     const request = admitted(ctx);
     const found = request && byRoute.get(request.route);

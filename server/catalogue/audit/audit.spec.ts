@@ -244,7 +244,7 @@ describe('settling', () => {
   });
   it.each([
     ['without a reason', { reason: '  ' }, 400, 'reason must not be empty'],
-    ['without a name', { person: '' }, 400, 'Say who you are'],
+    ['without a name', { person: '' }, 401, 'Say who you are'],
     ['a finding that is gone', { fingerprint: 'x' }, 404, 'not there any more'],
     ['a value that is none', { act: { value: 'about twenty' } }, 400, 'not a number with a unit'],
     ['a field that is none', { act: { field: 'colour' } }, 400, 'does not concern'],

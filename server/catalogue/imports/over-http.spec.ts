@@ -133,7 +133,7 @@ describe('an import over HTTP', () => {
     expect((await server.ask('POST', `/imports/${body.id}/look?encoding=klingon`)).status).toBe(400);
   });
   it.each([
-    ['without a name', '', LIST, 400, 'Say who you are'],
+    ['without a name', '', LIST, 401, 'Say who you are'],
     ['without a file', 'Ilse', '', 202, ''],
   ])('%s', async (_, person, content, status, words) => {
     const answer = await send('x.csv', content, {}, person);

@@ -52,12 +52,14 @@ export function importRoutes(router: Router, { imports, storage }: Stores): void
     ctx.body = imports.match(ctx.params['id'] ?? '', await readBody(ctx, MatchRequest));
   });
   router.post('/imports/:id/look', (ctx) => {
+    personOf(ctx);
     const encoding = IMPORT_ENCODINGS.find((name) => name === textQuery(ctx, 'encoding'));
     if (!encoding) throw badRequest(`The encoding must be one of ${IMPORT_ENCODINGS.join(', ')}.`);
     ctx.status = 202;
     ctx.body = imports.lookAgain(ctx.params['id'] ?? '', encoding);
   });
   router.post('/imports/:id/cancel', (ctx) => {
+    personOf(ctx);
     imports.cancel(ctx.params['id'] ?? '');
     ctx.status = 204;
   });

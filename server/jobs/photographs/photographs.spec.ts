@@ -100,7 +100,7 @@ describe('a photograph', () => {
     expect((await send(png(2, 2), 'shows=')).body.detail).toBe('Say what the photograph shows.');
     expect((await send(png(2, 2), 'shows=x&slot=roof')).status).toBe(400);
     expect((await send(png(2, 2), 'shows=x&evidence=99999')).body.detail).toContain('not in this job');
-    expect((await send(png(2, 2), 'shows=x', { person: '' })).status).toBe(400);
+    expect((await send(png(2, 2), 'shows=x', { person: '' })).status).toBe(401);
     expect((await server.ask('GET', '/jobs/2/photographs/1')).status).toBe(404);
     expect((await server.ask('GET', '/jobs/1/photographs/none')).status).toBe(404);
   });

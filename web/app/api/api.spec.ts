@@ -12,7 +12,7 @@ describe('an answer that comes line by line', () => {
     const seen: unknown[] = [];
     let over = false;
     const subscription = TestBed.inject(Api)
-      .solveJob(6, {})
+      .lines('post', '/jobs/{id}/solve', { at: { id: 6 }, body: {} })
       .subscribe({ next: (line) => seen.push(line), complete: () => (over = true) });
     const request = TestBed.inject(HttpTestingController).expectOne('/api/v1/jobs/6/solve');
     const comes = (partialText: string) =>

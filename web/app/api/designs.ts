@@ -15,7 +15,7 @@ export class Designs {
   get(id: string): Observable<UnitDesign | undefined> {
     const known = this.known.get(id);
     if (known) return known;
-    const asked = this.api.unit(id).pipe(
+    const asked = this.api.call('get', '/units/{id}', { at: { id } }).pipe(
       map(designOf),
       catchError(() => {
         this.known.delete(id);

@@ -9,7 +9,7 @@ import { Api } from './api';
 export class SettingsService {
   readonly current = toSignal<Settings, Settings>(
     inject(Api)
-      .settings()
+      .call('get', '/settings')
       .pipe(
         map(({ settings }) => settingsWith(Object.fromEntries(settings.map((s) => [s.key, s.value])))),
         catchError(() => of(STANDARD_SETTINGS)),

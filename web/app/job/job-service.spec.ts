@@ -7,6 +7,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Api } from '../api/api';
 import { Person } from '../api/person';
 import { problemOf } from '../api/problem';
+import { fakeApi } from '../testing';
 import { JobService } from './job-service';
 
 const WORKSPACE = {
@@ -32,12 +33,12 @@ const conflict = (theirs: unknown) =>
 
 function setup({ name = 'Ilse', answer = true as unknown } = {}) {
   const api = {
-    touched: () => NEVER,
-    workspace: vi.fn(() => of(WORKSPACE)),
+    jobTouched: () => NEVER,
+    job: vi.fn(() => of(WORKSPACE)),
     decide: vi.fn((..._: unknown[]) => of({}) as ReturnType<typeof conflict>),
     undecide: vi.fn((..._: unknown[]) => of({})),
-    benchLine: vi.fn((..._: unknown[]) => of({})),
-    withdraw: vi.fn(() => of({})),
+    addBenchLine: vi.fn((..._: unknown[]) => of({})),
+    withdrawEvidence: vi.fn(() => of({})),
     addPhotograph: vi.fn(() => of({})),
     changeJob: vi.fn(() => of({})),
   };
@@ -46,7 +47,7 @@ function setup({ name = 'Ilse', answer = true as unknown } = {}) {
     providers: [
       provideZonelessChangeDetection(),
       JobService,
-      { provide: Api, useValue: api },
+      { provide: Api, useValue: fakeApi(api) },
       { provide: MatDialog, useValue: dialog },
       { provide: Person, useValue: { name: () => name } },
     ],
@@ -61,13 +62,18 @@ describe('one job', () => {
     const { api, service } = setup();
     await service.load(1);
     expect(await service.decide('fluid', 'DOT 4', 'cap')).toBeUndefined();
-    expect(api.decide).toHaveBeenCalledWith(1, 'fluid', { value: { choice: 'DOT 4' }, reason: 'cap' }, 2);
-    expect(api.workspace).toHaveBeenCalledTimes(2);
+    expect(api.decide).toHaveBeenCalledWith({
+      at: { id: 1, subject: 'fluid' },
+      body: { value: { choice: 'DOT 4' }, reason: 'cap' },
+      seen: 2,
+      whole: true,
+    });
+    expect(api.job).toHaveBeenCalledTimes(2);
   });
   it('what is answered for one job never shows in another that was opened meanwhile', async () => {
     const { api, service } = setup();
     const first = new Subject<unknown>();
-    api.workspace
+    api.job
       .mockReturnValueOnce(first as never)
       .mockReturnValueOnce(of({ ...WORKSPACE, job: { id: 2, version: 1 } }) as never);
     void service.load(1);
@@ -81,7 +87,7 @@ describe('one job', () => {
     api.decide.mockReturnValueOnce(conflict({ version: 7 }));
     expect(await service.decide('fluid', 'DOT 4', 'cap')).toBeUndefined();
     expect(dialog.open).toHaveBeenCalledOnce();
-    expect(api.decide.mock.calls.map((c) => c[3])).toEqual([2, 7]);
+    expect(api.decide.mock.calls.map(([asked]) => (asked as { seen: number }).seen)).toEqual([2, 7]);
   });
   it('keeps theirs when told, and shows it', async () => {
     const { api, service } = setup({ answer: false });
@@ -89,7 +95,7 @@ describe('one job', () => {
     api.decide.mockReturnValueOnce(conflict({ version: 7 }));
     await service.decide('fluid', 'DOT 4', 'cap');
     expect(api.decide).toHaveBeenCalledOnce();
-    expect(api.workspace).toHaveBeenCalledTimes(2);
+    expect(api.job).toHaveBeenCalledTimes(2);
   });
   it('saves nothing without a name, and says so', async () => {
     const { api, service } = setup({ name: '', answer: false });
@@ -108,20 +114,20 @@ describe('one job', () => {
     first.next({ workspace: { ...WORKSPACE, decisions: [{ subject: 'fluid', version: 3 }] } });
     first.complete();
     expect(await Promise.all(both)).toEqual([undefined, undefined]);
-    expect(api.undecide).toHaveBeenCalledWith(1, 'fluid', 3);
+    expect(api.undecide).toHaveBeenCalledWith({ at: { id: 1, subject: 'fluid' }, seen: 3, whole: true });
   });
   it('an act is written to the job it was asked for, also when another is open by then', async () => {
     const { api, service } = setup();
     await service.load(1);
     const first = new Subject<unknown>();
-    api.benchLine.mockReturnValueOnce(first as never);
+    api.addBenchLine.mockReturnValueOnce(first as never);
     const both = [service.benchLine('bore 22.2'), service.benchLine('studs 60 cal')];
-    api.workspace.mockReturnValueOnce(of({ ...WORKSPACE, job: { id: 2, version: 1 } }) as never);
+    api.job.mockReturnValueOnce(of({ ...WORKSPACE, job: { id: 2, version: 1 } }) as never);
     await service.load(2);
     first.next({ workspace: WORKSPACE });
     first.complete();
     await Promise.all(both);
-    expect(api.benchLine.mock.calls.map(([job]: unknown[]) => job)).toEqual([1, 1]);
+    expect(api.addBenchLine.mock.calls.map(([asked]) => (asked as { at: { id: number } }).at.id)).toEqual([1, 1]);
     expect(service.workspace()?.job.id).toBe(2);
   });
   it('puts evidence on the old unit or on the new one in the hand', async () => {
@@ -129,23 +135,25 @@ describe('one job', () => {
     await service.load(1);
     await service.benchLine('studs 60 cal');
     await service.benchLine('studs 60 cal', 'unit');
-    expect(api.benchLine.mock.calls).toEqual([
-      [1, 'studs 60 cal', 'slave', true],
-      [1, 'studs 60 cal', 'unit:mor-s20qa', false],
+    expect(api.addBenchLine.mock.calls).toMatchObject([
+      [{ at: { id: 1 }, body: { line: 'studs 60 cal', slot: 'slave', onVehicle: true }, whole: true }],
+      [{ at: { id: 1 }, body: { line: 'studs 60 cal', slot: 'unit:mor-s20qa', onVehicle: false } }],
     ]);
   });
   it('corrects a reading in one act: what is wrong with it is told, and nothing else is written', async () => {
     const { api, service } = setup();
     await service.load(1);
     expect(await service.correct('label KE', 9)).toBeUndefined();
-    expect(api.benchLine).toHaveBeenCalledWith(1, 'label KE', 'slave', true, 'evidence-9');
-    api.benchLine.mockReturnValueOnce(
+    expect(api.addBenchLine).toHaveBeenCalledWith(
+      expect.objectContaining({ body: expect.objectContaining({ line: 'label KE', instead: 'evidence-9' }) }),
+    );
+    api.addBenchLine.mockReturnValueOnce(
       throwError(
         () => new HttpErrorResponse({ status: 400, error: { status: 400, detail: 'No such label.' } }),
       ) as never,
     );
     expect(await service.correct('label ??', 9)).toBe('No such label.');
-    expect(api.withdraw).not.toHaveBeenCalled();
+    expect(api.withdrawEvidence).not.toHaveBeenCalled();
   });
   it('what is typed into a field corrects what stood there; what an instrument sent is one reading more', async () => {
     const { api, service } = setup();
@@ -154,7 +162,9 @@ describe('one job', () => {
     await service.measure(field, 'label KE');
     await service.measure(field, 'label KE', true);
     await service.measure({ ...field, attribute: 'bore' }, 'bore 20 cal');
-    expect(api.benchLine.mock.calls.map((call: unknown[]) => call[4])).toEqual(['evidence-9', undefined, undefined]);
+    expect(
+      api.addBenchLine.mock.calls.map(([asked]) => (asked as { body: { instead?: string } }).body.instead),
+    ).toEqual(['evidence-9', undefined, undefined]);
   });
   it('keeps a photograph with the slot in focus, beside the evidence it shows', async () => {
     const { api, service } = setup();
@@ -162,9 +172,9 @@ describe('one job', () => {
     const picture = new Blob(['x']);
     await service.photograph(picture, 'the nose');
     await service.photograph(picture, 'the label', 9);
-    expect(api.addPhotograph.mock.calls).toEqual([
-      [1, picture, { shows: 'the nose', slot: 'slave' }],
-      [1, picture, { shows: 'the label', slot: 'slave', evidence: '9' }],
+    expect(api.addPhotograph.mock.calls).toMatchObject([
+      [{ at: { id: 1 }, body: picture, query: { shows: 'the nose', slot: 'slave' } }],
+      [{ at: { id: 1 }, body: picture, query: { shows: 'the label', slot: 'slave', evidence: '9' } }],
     ]);
   });
 });

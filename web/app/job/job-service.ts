@@ -80,7 +80,7 @@ export class JobService {
     opened
       .pipe(
         switchMap(({ id, done }) =>
-          this.api.workspace(id).pipe(
+          this.api.call('get', '/jobs/{id}', { at: { id } }).pipe(
             map((workspace) => () => this.show(workspace)),
             catchError((error: unknown) => of(() => this.problem.set(problemOf(error).detail))),
             tap({ next: (act) => act(), complete: done, unsubscribe: done }),
@@ -95,7 +95,7 @@ export class JobService {
         switchMap((id) =>
           interval(ASK_EVERY_MS).pipe(
             filter(() => document.visibilityState === 'visible' && this.writing === 0),
-            exhaustMap(() => this.api.touched(id).pipe(catchError(() => EMPTY))),
+            exhaustMap(() => this.api.call('get', '/jobs/{id}/touched', { at: { id } }).pipe(catchError(() => EMPTY))),
             filter(({ at }) => id === this.id && this.writing === 0 && at !== (this.workspace()?.job.updatedAt ?? at)),
           ),
         ),
@@ -138,18 +138,27 @@ export class JobService {
   }
 
   change(change: JobChange): Promise<string | undefined> {
-    return this.act((job, version) => this.api.changeJob(job, change, version), {
-      what: 'what was asked',
-      seen: () => this.workspace()?.job.version ?? 0,
-      of: versionIn,
-    });
+    return this.act(
+      (job, version) => this.api.call('patch', '/jobs/{id}', { at: { id: job }, body: change, seen: version }),
+      {
+        what: 'what was asked',
+        seen: () => this.workspace()?.job.version ?? 0,
+        of: versionIn,
+      },
+    );
+  }
+
+  /** A line as it is called across the shop; `instead` is the entry that it corrects. */
+  private read(line: string, slot: string, onVehicle: boolean, instead?: string): Promise<string | undefined> {
+    const body = { line, slot, onVehicle, uid: crypto.randomUUID(), ...(instead === undefined ? {} : { instead }) };
+    return this.act((job) => this.api.call('post', '/jobs/{id}/bench-line', { at: { id: job }, body, whole: true }));
   }
 
   /** Evidence on the unit in the focused slot, or on the chosen new one. */
   benchLine(line: string, on: 'vehicle' | 'unit' = 'vehicle'): Promise<string | undefined> {
     const slot = on === 'unit' ? `unit:${this.focus()?.chosen?.unitId ?? ''}` : (this.slot() ?? '');
     const onVehicle = on === 'vehicle' && this.focus()?.unitIs === 'on-vehicle';
-    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle));
+    return this.read(line, slot, onVehicle);
   }
 
   /**
@@ -167,7 +176,7 @@ export class JobService {
     const before = heldEvidence(work?.evidence ?? [], slot).findLast(
       (e) => e.attribute === m.attribute && e.position === m.position,
     );
-    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle, more ? undefined : before?.uid));
+    return this.read(line, slot, onVehicle, more ? undefined : before?.uid);
   }
 
   /** A mark that was read wrong: what it should have been is written in its place. */
@@ -175,30 +184,47 @@ export class JobService {
     const slot = this.slot() ?? '';
     const instead = this.focus()?.evidence.find(({ id }) => id === wrong)?.uid;
     const onVehicle = this.focus()?.unitIs === 'on-vehicle';
-    return this.act((job) => this.api.benchLine(job, line, slot, onVehicle, instead));
+    return this.read(line, slot, onVehicle, instead);
   }
 
   /** Keeps a photograph of the unit in the focused slot, beside a piece of evidence when it shows one. */
   photograph(picture: Blob, shows: string, evidence?: number): Promise<string | undefined> {
     const about = { shows, slot: this.slot() ?? '', ...(evidence === undefined ? {} : { evidence: String(evidence) }) };
-    return this.act((job) => this.api.addPhotograph(job, picture, about));
+    return this.act((job) =>
+      this.api.call('post', '/jobs/{id}/photographs', {
+        at: { id: job },
+        query: { ...about, uid: crypto.randomUUID() },
+        body: picture,
+      }),
+    );
   }
 
   markPhotograph(photograph: number, mark: PhotographMark): Promise<string | undefined> {
-    return this.act((job) => this.api.markPhotograph(job, photograph, mark));
+    return this.act((job) =>
+      this.api.call('post', '/jobs/{id}/photographs/{photographId}/marks', {
+        at: { id: job, photographId: photograph },
+        body: mark,
+      }),
+    );
   }
 
   withdrawPhotograph(photograph: number): Promise<string | undefined> {
-    return this.act((job) => this.api.withdrawPhotograph(job, photograph));
+    return this.act((job) =>
+      this.api.call('post', '/jobs/{id}/photographs/{photographId}/withdraw', {
+        at: { id: job, photographId: photograph },
+      }),
+    );
   }
 
   /** Where the pictures of this job lie. */
   pictureUrl(photograph: number): string {
-    return `/api/v1/jobs/${this.id}/photographs/${photograph}`;
+    return this.api.address('/jobs/{id}/photographs/{photographId}', { at: { id: this.id, photographId: photograph } });
   }
 
   withdraw(evidence: number): Promise<string | undefined> {
-    return this.act((job) => this.api.withdraw(job, evidence));
+    return this.act((job) =>
+      this.api.call('post', '/jobs/{id}/evidence/{evidenceId}/withdraw', { at: { id: job, evidenceId: evidence } }),
+    );
   }
 
   /** The same decision again changes nothing, also while the first is on its way: it is not written twice. */
@@ -218,7 +244,16 @@ export class JobService {
 
   private write(subject: string, choice: string, reason: string, detail?: string): Promise<string | undefined> {
     const request = { value: { choice, ...(detail === undefined ? {} : { detail }) }, reason };
-    return this.act((job, v) => this.api.decide(job, subject, request, v), this.decisionOn(subject));
+    return this.act(
+      (job, v) =>
+        this.api.call('put', '/jobs/{id}/decisions/{subject}', {
+          at: { id: job, subject },
+          body: request,
+          seen: v,
+          whole: true,
+        }),
+      this.decisionOn(subject),
+    );
   }
 
   /** Several decisions as one act: all of them, or none. */
@@ -230,30 +265,45 @@ export class JobService {
         reason,
         seen: this.versionOf(subject),
       }));
-      return this.api.decideAll(job, { decisions });
+      return this.api.call('post', '/jobs/{id}/decisions', { at: { id: job }, body: { decisions }, whole: true });
     });
   }
 
   undecide(subject: string): Promise<string | undefined> {
-    return this.act((job, v) => this.api.undecide(job, subject, v), this.decisionOn(subject));
+    return this.act(
+      (job, v) =>
+        this.api.call('delete', '/jobs/{id}/decisions/{subject}', { at: { id: job, subject }, seen: v, whole: true }),
+      this.decisionOn(subject),
+    );
   }
 
   editPartsList(line: PartsListLineView, edit: PartsListEditRequest): Promise<string | undefined> {
-    return this.act((job, v) => this.api.editPartsList(job, line.key, edit, v), {
-      what: 'this line',
-      seen: () => line.version,
-      of: versionIn,
-    });
+    return this.act(
+      (job, v) =>
+        this.api.call('put', '/jobs/{id}/parts-list/{key}', { at: { id: job, key: line.key }, body: edit, seen: v }),
+      {
+        what: 'this line',
+        seen: () => line.version,
+        of: versionIn,
+      },
+    );
   }
 
   addToPartsList(words: string, number: string, quantity: number, reason: string): Promise<string | undefined> {
     const line = { section: 'order' as const, words, quantity, reason, ...(number === '' ? {} : { number }) };
-    return this.act((job) => this.api.addToPartsList(job, line));
+    return this.act((job) =>
+      this.api.call('post', '/jobs/{id}/parts-list', { at: { id: job }, body: { ...line, uid: crypto.randomUUID() } }),
+    );
   }
 
   /** A line that is no part: something to ask or to measure first. */
   addLine(section: PartsListAddRequest['section'], words: string, reason: string): Promise<string | undefined> {
-    return this.act((job) => this.api.addToPartsList(job, { section, words, quantity: 1, reason }));
+    return this.act((job) =>
+      this.api.call('post', '/jobs/{id}/parts-list', {
+        at: { id: job },
+        body: { section, words, quantity: 1, reason, uid: crypto.randomUUID() },
+      }),
+    );
   }
 
   decision(subject: string): Workspace['decisions'][number] | undefined {

@@ -113,7 +113,7 @@ export class FirstMinute {
     this.demo
       .pipe(
         tap(() => this.loading.set(true)),
-        exhaustMap(() => this.acting.act(this.api.bringInDemo())),
+        exhaustMap(() => this.acting.act(this.api.call('post', '/demo'))),
         takeUntilDestroyed(),
       )
       .subscribe(({ problem }) => {

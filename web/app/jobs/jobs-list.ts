@@ -59,109 +59,7 @@ const AGAIN_MS = 1500;
     ProblemLine,
     Skeleton,
   ],
-  template: `
-    <div class="page">
-      <div class="row head">
-        <h1>Jobs</h1>
-        <a matButton="filled" routerLink="/jobs/new">New job <kbd>n</kbd></a>
-      </div>
-      @if (state$ | async; as state) {
-        <app-problem-line [text]="state.problem" />
-        @if (state.none) {
-          <app-first-minute (changed)="again.next()" />
-        } @else {
-          <div class="row">
-            <mat-form-field>
-              <mat-label>Filter: who asks, vehicle, unit, number</mat-label>
-              <input matInput autocomplete="off" maxlength="200" [formControl]="words" />
-            </mat-form-field>
-            @if (state.total > state.jobs.length) {
-              <span class="small quiet" role="status"
-                >The {{ state.jobs.length }} touched last of {{ state.total }} jobs; more words find an older one.</span
-              >
-            }
-          </div>
-          <table
-            mat-table
-            [hidden]="state.problem"
-            [dataSource]="rows"
-            matSort
-            matSortActive="updatedAt"
-            matSortDirection="desc"
-            matSortDisableClear
-          >
-            <ng-container matColumnDef="safety">
-              <th mat-header-cell *matHeaderCellDef><span class="hidden-text">how it stands</span></th>
-              <td mat-cell *matCellDef="let job">
-                @if (job.state === 'open') {
-                  @if (standing(job.grade); as s) {
-                    <span class="standing" [class]="s.look" [matTooltip]="job.safety">
-                      <app-state-mark [state]="s.state" [size]="16" /> {{ s.words }}
-                      <span class="hidden-text">{{ job.safety }}</span>
-                    </span>
-                  }
-                } @else {
-                  <span class="standing quiet">{{ job.state }}</span>
-                }
-                @if (job.was) {
-                  <div class="small fallen" [matTooltip]="job.safety">
-                    {{ fallen(job) }}<span class="hidden-text">: {{ job.safety }}</span>
-                  </div>
-                }
-                @if (job.stale) {
-                  <div class="small quiet">catalogue or settings changed since</div>
-                }
-              </td>
-            </ng-container>
-            <ng-container matColumnDef="id">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header>job</th>
-              <td mat-cell *matCellDef="let job">
-                <a class="mono" [routerLink]="['/jobs', job.id]">{{ four(job.id) }}</a>
-              </td>
-            </ng-container>
-            <ng-container matColumnDef="vehicle">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header>vehicle</th>
-              <td mat-cell *matCellDef="let job">
-                <b>{{ job.vehicle }}</b>
-                @if (job.identity) {
-                  <span class="small quiet mono">{{ job.identity }}</span>
-                }
-                <div class="small quiet">{{ job.asker }}</div>
-              </td>
-            </ng-container>
-            <ng-container matColumnDef="request">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header>request</th>
-              <td mat-cell *matCellDef="let job">{{ job.request }} {{ slotWords(job.slot) }}</td>
-            </ng-container>
-            <ng-container matColumnDef="next">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header>next</th>
-              <td mat-cell *matCellDef="let job">
-                @if (job.next && job.state !== 'closed') {
-                  <a [routerLink]="['/jobs', job.id]" [queryParams]="{ go: 'on' }">{{ job.next }}</a>
-                }
-              </td>
-            </ng-container>
-            <ng-container matColumnDef="updatedAt">
-              <th mat-header-cell *matHeaderCellDef mat-sort-header>touched</th>
-              <td mat-cell *matCellDef="let job" class="small quiet when">
-                {{ job.updatedAt | date: 'd MMM, HH:mm' }}
-              </td>
-            </ng-container>
-            <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
-            <tr mat-row *matRowDef="let job; columns: columns"></tr>
-            <tr *matNoDataRow>
-              <td [attr.colspan]="columns.length" class="quiet">No job has these words.</td>
-            </tr>
-          </table>
-          @if (state.jobs.length > 25) {
-            <mat-paginator [pageSize]="25" [pageSizeOptions]="[25, 100]" aria-label="Pages of jobs" />
-          }
-        }
-      } @else {
-        <app-skeleton />
-      }
-    </div>
-  `,
+  templateUrl: './jobs-list.html',
   styles: `
     .head {
       justify-content: space-between;
@@ -265,7 +163,7 @@ export class JobsList {
   );
   protected readonly state$ = combineLatest([this.asked, this.again.pipe(startWith(undefined))]).pipe(
     switchMap(([q]) =>
-      this.api.jobs(q).pipe(
+      this.api.call('get', '/jobs', { query: { q } }).pipe(
         map((list) => ({ ...list, none: q === '' && list.total === 0, problem: undefined as string | undefined })),
         catchError((error: unknown) => of({ jobs: [], total: 0, none: false, problem: problemOf(error).detail })),
       ),

@@ -61,12 +61,19 @@ export class NewJobPage {
     const { slot } = job;
     if (!this.kit() || slot === null) return of(job);
     const stays = { value: { choice: 'yes' }, reason: 'the kit alone' };
-    return this.api.decide(job.id, `reseal:${slot}`, stays, 0).pipe(map(() => job));
+    return this.api
+      .call('put', '/jobs/{id}/decisions/{subject}', {
+        at: { id: job.id, subject: `reseal:${slot}` },
+        body: stays,
+        seen: 0,
+        whole: true,
+      })
+      .pipe(map(() => job));
   }
 
   protected open(fields: NewJob): void {
     this.acting
-      .act(this.api.openJob(fields).pipe(switchMap((job) => this.sealed(job))))
+      .act(this.api.call('post', '/jobs', { body: fields }).pipe(switchMap((job) => this.sealed(job))))
       .subscribe(({ answer, problem }) => {
         this.problem.set(problem);
         if (!answer) return;

@@ -104,7 +104,7 @@ export class AddInterchange {
       ...(change === '' ? {} : { conditions: [{ kind: 'check', text: change }] }),
     });
     const write = this.numberOf(number).pipe(
-      switchMap((other) => this.api.addLink(link(other)).pipe(map(() => other))),
+      switchMap((other) => this.api.call('post', '/links', { body: link(other) }).pipe(map(() => other))),
     );
     this.acting.act(write).subscribe(({ answer, problem }) => {
       this.problem.set(problem);
@@ -117,7 +117,7 @@ export class AddInterchange {
 
   /** The one number that is meant. Fails with the sentence when it is none or several. */
   private numberOf(text: string): Observable<NumberView> {
-    return this.api.numbers(text).pipe(
+    return this.api.call('get', '/numbers', { query: { q: text } }).pipe(
       map(({ exact, normalised, near }) => {
         const sure = [...exact, ...normalised].filter((n) => n.kind === 'order');
         const [only, ...others] = sure;

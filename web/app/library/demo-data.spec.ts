@@ -31,7 +31,7 @@ describe('the demo in the library', () => {
     expect(snack).toHaveBeenCalledWith('Demo data removed', 'Undo', expect.anything());
     undo.next();
     await settle();
-    expect(undoAct).toHaveBeenCalledWith(7);
+    expect(undoAct).toHaveBeenCalledWith({ at: { id: 7 } });
   });
   it('stays when nobody says so', async () => {
     const removeDemo = vi.fn(() => of({ id: 7, stays: [] }));

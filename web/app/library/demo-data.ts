@@ -50,7 +50,7 @@ export class DemoData {
   protected readonly seen = toSignal(
     this.again.pipe(
       startWith(undefined),
-      switchMap(() => this.api.demo().pipe(catchError(() => of(undefined)))),
+      switchMap(() => this.api.call('get', '/demo').pipe(catchError(() => of(undefined)))),
       map((demo) => (demo && demo.units + demo.vehicles + demo.numbers + demo.jobs > 0 ? demo : undefined)),
     ),
   );
@@ -62,7 +62,7 @@ export class DemoData {
           this.dialog.open<DemoDialog, DemoSeen, boolean>(DemoDialog, { data: seen, width: '30rem' }).afterClosed(),
         ),
         filter((yes) => yes === true),
-        exhaustMap(() => this.acted(this.api.removeDemo())),
+        exhaustMap(() => this.acted(this.api.call('delete', '/demo'))),
         filter((id) => id !== undefined),
         switchMap((id) =>
           this.snack
@@ -70,7 +70,7 @@ export class DemoData {
             .onAction()
             .pipe(map(() => id)),
         ),
-        exhaustMap((id) => this.acted(this.api.undoAct(id))),
+        exhaustMap((id) => this.acted(this.api.call('post', '/history/{id}/undo', { at: { id } }))),
         takeUntilDestroyed(),
       )
       .subscribe();

@@ -31,72 +31,7 @@ import { UnitListPart } from './unit-list';
     UnitListPart,
     Skeleton,
   ],
-  template: `
-    <div class="page">
-      <div class="row head">
-        <h1>Library</h1>
-        <a matButton="filled" routerLink="/library/bring-in">Bring in a list</a>
-        <a matButton="outlined" routerLink="/library/audit" matTooltip="What contradicts itself, and who changed what"
-          >Audit</a
-        >
-        <a matButton="outlined" routerLink="/library/record">What to record next</a>
-        <a matButton="outlined" routerLink="/library/advice">How good is the advice</a>
-        <button matButton="outlined" type="button" [matMenuTriggerFor]="formatsMenu">Export all</button>
-        <mat-menu #formatsMenu>
-          @for (format of formats; track format) {
-            <a mat-menu-item [href]="api.exportOf(format)" download>{{ format.toUpperCase() }}</a>
-          }
-        </mat-menu>
-      </div>
-      <app-demo-data (changed)="changed()" />
-      @if (summary$ | async; as s) {
-        <app-problem-line [text]="s.problem" />
-        @if (s.answer; as c) {
-          <p class="holds">
-            @for (count of counts(c.counts); track count[0]) {
-              <span
-                ><strong class="mono">{{ count[1] }}</strong> {{ count[0] }}</span
-              >
-            }
-          </p>
-          <div class="two">
-            <section class="sheet" aria-labelledby="units">
-              <h2 id="units">Units</h2>
-              <app-unit-list [again]="times()" />
-            </section>
-            <section class="sheet" aria-labelledby="brought">
-              <h2 id="brought">Brought in</h2>
-              @for (i of c.imports; track i.loadedAt) {
-                <p class="small">
-                  {{ i.name }}, as of {{ i.dated }}: {{ i.added }} new, {{ i.changed }} changed{{
-                    i.rejected > 0 ? ', ' + i.rejected + ' rejected' : ''
-                  }}
-                  <span class="quiet">{{ i.by }}, {{ i.loadedAt | date: 'd MMM y, HH:mm' }}</span>
-                </p>
-              } @empty {
-                <p class="needs-you">
-                  The catalogue is empty. Bring in a list, or load a folder of catalogue files:
-                  <span class="mono">npm run import -- DIR</span>
-                </p>
-              }
-              <h2 id="sources">Sources</h2>
-              <app-data-table [rows]="c.sources" words="Sources">
-                <ng-container *appCell="'title'; let source; of: c.sources">{{ source.title }}</ng-container>
-                <ng-container *appCell="'kind'; let source; of: c.sources"
-                  ><span class="quiet">{{ source.kind.replace('-', ' ') }}</span></ng-container
-                >
-                <ng-container *appCell="'as of'; let source; of: c.sources; figure: true">{{
-                  source.date
-                }}</ng-container>
-              </app-data-table>
-            </section>
-          </div>
-        }
-      } @else {
-        <app-skeleton />
-      }
-    </div>
-  `,
+  templateUrl: './library-page.html',
   styles: `
     .head h1 {
       flex: 1;
@@ -135,7 +70,7 @@ export class LibraryPage {
   protected readonly again = new Subject<void>();
   protected readonly summary$ = this.again.pipe(
     startWith(undefined),
-    switchMap(() => this.api.catalogue().pipe(outcome())),
+    switchMap(() => this.api.call('get', '/catalogue').pipe(outcome())),
   );
   protected changed(): void {
     this.again.next();

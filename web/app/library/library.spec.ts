@@ -147,13 +147,12 @@ describe('bringing a list in', () => {
       changes: [{ words: 'stock of Wexlode WX1', before: 'quantity 3', after: 'quantity 5' }],
     };
     const { text, host } = await render(WhatCameOfIt, {
-      api: { rejectsOf: (id: string, n: number) => `/r/${id}/${n}` },
       inputs: { view: { ...VIEW, report } },
     });
     expect(text()).toContain('What would happen');
     expect(text()).toContain('line 4 There is no maker "Wexlod".');
     expect(text()).toContain('quantity 3 → quantity 5');
-    expect(host.querySelector('a')?.getAttribute('href')).toBe('/r/x/0');
+    expect(host.querySelector('a')?.getAttribute('href')).toBe('/api/v1/imports/x/rejects/0');
   });
   it('offers to choose a file, and says when the server is gone', async () => {
     const api = {
@@ -170,7 +169,6 @@ describe('bringing a list in', () => {
       importTables: () => of({ tables: TABLES }),
       catalogue: () => of(CATALOGUE),
       runImport: run,
-      rejectsOf: () => '',
     };
     const { fixture, host, text, settle } = await render(BringInPage, { api });
     const list = fixture.debugElement.injector.get(BringIn);
@@ -180,7 +178,10 @@ describe('bringing a list in', () => {
     await choose(fixture, 'If rows are rejected', 'nothing goes in');
     named(host, 'Bring it in').click();
     await settle();
-    expect(run).toHaveBeenCalledWith('x', { mapping: { ...VIEW.mapping, rejects: 'refuse' }, dryRun: false });
+    expect(run).toHaveBeenCalledWith({
+      at: { id: 'x' },
+      body: { mapping: { ...VIEW.mapping, rejects: 'refuse' }, dryRun: false },
+    });
     expect(text()).toContain('Jorun is bringing in other.csv.');
   });
 });
@@ -192,16 +193,15 @@ describe('the library', () => {
         demo: () => EMPTY,
         catalogue: () => of(CATALOGUE),
         units: () => of({ units: [], total: 0 }),
-        exportOf: (f: string) => `/exports/${f}`,
       },
     });
     named(host, 'Export all').click();
     await settle();
     expect([...document.querySelectorAll('a[download]')].map((a) => a.getAttribute('href'))).toEqual([
-      '/exports/csv',
-      '/exports/xlsx',
-      '/exports/json',
-      '/exports/graphml',
+      '/api/v1/exports/csv',
+      '/api/v1/exports/xlsx',
+      '/api/v1/exports/json',
+      '/api/v1/exports/graphml',
     ]);
     named(host, 'Bring in a list');
     expect(text()).toContain('The catalogue is empty');
@@ -286,14 +286,16 @@ describe('the audit', () => {
     named(host, 'Correct').click();
     await fixture.whenStable();
     expect(settle).toHaveBeenCalledWith({
-      fingerprint: 'f1',
-      reason: 'read off the bag',
-      act: {
-        kind: 'correct',
-        row: { kept: 'kit', key: { key: 'k' } },
-        field: 'bore',
-        seen: '0.8125',
-        value: '13/16 in',
+      body: {
+        fingerprint: 'f1',
+        reason: 'read off the bag',
+        act: {
+          kind: 'correct',
+          row: { kept: 'kit', key: { key: 'k' } },
+          field: 'bore',
+          seen: '0.8125',
+          value: '13/16 in',
+        },
       },
     });
     expect(settle).toHaveBeenCalledTimes(1);
@@ -306,7 +308,7 @@ describe('the audit', () => {
       named(host, name).click();
       await fixture.whenStable();
     }
-    expect(settle.mock.calls.map(([s]) => (s as { act: { kind: string } }).act.kind)).toEqual([
+    expect(settle.mock.calls.map(([s]) => (s as { body: { act: { kind: string } } }).body.act.kind)).toEqual([
       'condition',
       'does-not-fit',
       'remove',
@@ -321,7 +323,7 @@ describe('the audit', () => {
     expect(text()).toContain('and 2 more');
     named(host, 'Undo').click();
     await fixture.whenStable();
-    expect(api.undoAct).toHaveBeenCalledWith(3);
+    expect(api.undoAct).toHaveBeenCalledWith({ at: { id: 3 } });
   });
 });
 
@@ -349,7 +351,7 @@ describe('a claim of one’s own', () => {
   };
   it('is said of the one number that is meant', async () => {
     const { addLink, text } = await say(found([NUMBER]));
-    expect(addLink).toHaveBeenCalledWith({ from: 'unit:ard-sm19', to: 'Wexlode:WX 1', kind: 'drop-in' });
+    expect(addLink).toHaveBeenCalledWith({ body: { from: 'unit:ard-sm19', to: 'Wexlode:WX 1', kind: 'drop-in' } });
     expect(text()).toContain('recorded');
   });
   it.each([

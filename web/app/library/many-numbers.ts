@@ -78,7 +78,7 @@ export class ManyNumbers {
   constructor() {
     this.asked
       .pipe(
-        switchMap((numbers) => this.api.resolve(numbers).pipe(outcome())),
+        switchMap((numbers) => this.api.call('post', '/numbers/resolve', { body: { numbers } }).pipe(outcome())),
         takeUntilDestroyed(),
       )
       .subscribe(({ answer, problem }) => {

@@ -35,7 +35,9 @@ export class NumberPage {
   protected readonly times = signal(0);
   protected readonly state = toSignal(
     toObservable(computed(() => ({ node: this.node(), times: this.times() }))).pipe(
-      switchMap(({ node }) => this.api.interchange(node, 0).pipe(outcome())),
+      switchMap(({ node }) =>
+        this.api.call('get', '/units/{id}/interchange', { at: { id: node }, query: { geometry: 0 } }).pipe(outcome()),
+      ),
     ),
   );
 }

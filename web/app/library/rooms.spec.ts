@@ -107,7 +107,7 @@ describe('asking', () => {
     const { host, settle } = await render(VehicleSearch, { api: { vehicles } });
     type(host.querySelector('input'), 'crew');
     await settle();
-    expect(vehicles).toHaveBeenLastCalledWith({ q: 'crew' });
+    expect(vehicles).toHaveBeenLastCalledWith({ query: { q: 'crew' } });
   });
   it('Enter takes the only one that is left, also before the search has answered', async () => {
     const { fixture, host, settle } = await render(VehicleSearch, { api: { vehicles: () => of(FOUND) } });
@@ -130,7 +130,7 @@ describe('asking', () => {
   });
   it('Enter never takes the marked row of an answer to fewer letters', async () => {
     const other = { ...FOUND, vehicles: [{ ...V12, id: 'v14' }] };
-    const vehicles = (query: Record<string, string>) => of(query['q'] === 'crew' ? FOUND : other);
+    const vehicles = ({ query }: { query: Record<string, string> }) => of(query['q'] === 'crew' ? FOUND : other);
     const { fixture, host, settle } = await render(VehicleSearch, { api: { vehicles } });
     const taken = vi.fn();
     fixture.componentInstance.taken.subscribe(taken);
@@ -246,7 +246,9 @@ describe('numbers and the quick box', () => {
   });
   it('Enter in the quick box looks the text up as a number', async () => {
     const { host, settle } = await render(QuickBox, {
-      api: { find: (query: string) => of({ query, takenFor: 'nothing', hits: [] }) },
+      api: {
+        find: ({ query: { q: query } }: { query: { q: string } }) => of({ query, takenFor: 'nothing', hits: [] }),
+      },
     });
     const go = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
     const box = host.querySelector('input');
@@ -280,22 +282,22 @@ describe('many numbers at once', () => {
   ];
   it('are looked up as they are pasted, from the quick box too', async () => {
     const resolve = vi.fn((..._: unknown[]) => of({ rows }));
-    const { host, text, settle } = await render(ManyNumbers, { api: { resolve } });
+    const { host, text, settle } = await render(ManyNumbers, { api: { resolveNumbers: resolve } });
     type(host.querySelector('textarea'), 'A 1\n\n zz9\t');
     await settle();
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
     await settle();
-    expect(resolve).toHaveBeenCalledWith(['A 1', 'zz9']);
+    expect(resolve).toHaveBeenCalledWith({ body: { numbers: ['A 1', 'zz9'] } });
     expect(text()).toContain('1 of 2 are settled');
     expect(host.querySelectorAll('td.needs-you')).toHaveLength(1);
 
     TestBed.inject(Pasted).text.set('B 2\nB 3');
     await settle();
-    expect(resolve).toHaveBeenLastCalledWith(['B 2', 'B 3']);
+    expect(resolve).toHaveBeenLastCalledWith({ body: { numbers: ['B 2', 'B 3'] } });
   });
   it('of two thousand only a page is drawn, and each is found again by its place', async () => {
     const many = Array.from({ length: 2000 }, (_, i) => ({ query: `Z ${i + 1}`, how: 'none', sentence: 'None.' }));
-    const { host, settle } = await render(ManyNumbers, { api: { resolve: () => of({ rows: many }) } });
+    const { host, settle } = await render(ManyNumbers, { api: { resolveNumbers: () => of({ rows: many }) } });
     type(host.querySelector('textarea'), 'Z 1');
     await settle();
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
@@ -345,7 +347,7 @@ describe('the settings', () => {
       of({ settings: [{ ...setting, value: 0.3, by: 'Ilse', version: 1 }] }),
     );
     expect(await save('0,3', { changeSetting })).toContain('Ilse');
-    expect(changeSetting).toHaveBeenCalledWith('gapMin', 0.3, 0);
+    expect(changeSetting).toHaveBeenCalledWith({ at: { key: 'gapMin' }, body: { value: 0.3 }, seen: 0 });
   });
   it('refuses what is no number, and tells when somebody else was there first', async () => {
     expect(await save('soft', {})).toContain('"soft" is not a number');
@@ -386,7 +388,7 @@ describe('a number of which no unit is recorded', () => {
       }),
     );
     const { text } = await render(NumberPage, { api: { interchange }, inputs: { node: 'n:10' } });
-    expect(interchange).toHaveBeenCalledWith('n:10', 0);
+    expect(interchange).toHaveBeenCalledWith({ at: { id: 'n:10' }, query: { geometry: 0 } });
     expect(text()).toContain('Skarrow SK 1');
     expect(text()).toContain('A 1');
   });

@@ -40,71 +40,7 @@ type Row = UnitList['units'][number];
     PartNumber,
     ProblemLine,
   ],
-  template: `
-    <div class="row">
-      <mat-form-field>
-        <mat-label>Name, maker or number</mat-label>
-        <input matInput autocomplete="off" [formControl]="q" />
-      </mat-form-field>
-      <mat-form-field>
-        <mat-label>Kind</mat-label>
-        <mat-select [value]="kind()" (valueChange)="kind.set($event)">
-          <mat-option value="">all kinds</mat-option>
-          @for (k of kinds; track k) {
-            <mat-option [value]="k">{{ words[k] }}</mat-option>
-          }
-        </mat-select>
-      </mat-form-field>
-    </div>
-    <app-problem-line [text]="problem()" />
-    <p class="small quiet" role="status">{{ list().length === 1 ? 'One unit' : list().length + ' units' }}</p>
-    <cdk-virtual-scroll-viewport
-      [itemSize]="rowHeight"
-      [minBufferPx]="100"
-      [maxBufferPx]="200"
-      tabindex="0"
-      role="region"
-      aria-label="List of units"
-    >
-      <table mat-table [dataSource]="list()" [fixedLayout]="true" matSort (matSortChange)="sortBy($event)">
-        <ng-container matColumnDef="name">
-          <th mat-header-cell *matHeaderCellDef mat-sort-header>unit</th>
-          <td mat-cell *matCellDef="let u">
-            @if (u) {
-              <a [routerLink]="['/units', u.id]">{{ u.name }}</a>
-            } @else {
-              <span class="skeleton"><span class="hidden-text">on its way</span></span>
-            }
-          </td>
-        </ng-container>
-        <ng-container matColumnDef="maker">
-          <th mat-header-cell *matHeaderCellDef mat-sort-header>maker</th>
-          <td mat-cell *matCellDef="let u">{{ u?.maker }}</td>
-        </ng-container>
-        <ng-container matColumnDef="kind">
-          <th mat-header-cell *matHeaderCellDef mat-sort-header>kind</th>
-          <td mat-cell *matCellDef="let u">{{ wordsOf(u?.kind ?? '') }}</td>
-        </ng-container>
-        <ng-container matColumnDef="bore">
-          <th mat-header-cell *matHeaderCellDef>bore</th>
-          <td mat-cell *matCellDef="let u" class="mono">{{ u?.bore }}</td>
-        </ng-container>
-        <ng-container matColumnDef="number">
-          <th mat-header-cell *matHeaderCellDef>number</th>
-          <td mat-cell *matCellDef="let u">
-            @if (u?.numbers[0]; as n) {
-              <app-part-number [number]="n" />
-            }
-          </td>
-        </ng-container>
-        <tr mat-header-row *matHeaderRowDef="columns; sticky: true"></tr>
-        <tr mat-row *matRowDef="let u; columns: columns"></tr>
-        <tr *matNoDataRow>
-          <td [attr.colspan]="columns.length" class="quiet">No unit like this is in the catalogue.</td>
-        </tr>
-      </table>
-    </cdk-virtual-scroll-viewport>
-  `,
+  templateUrl: './unit-list.html',
   styles: `
     p {
       margin: 0 0 4px;
@@ -180,7 +116,7 @@ export class UnitListPart {
       .pipe(
         debounceTime(60),
         tap(() => (this.fetched = new Set())),
-        switchMap(({ again: _, ...asked }) =>
+        switchMap((asked) =>
           this.looked.pipe(
             startWith(0),
             filter((page) => !this.fetched.has(page)),
@@ -207,16 +143,18 @@ export class UnitListPart {
   }
 
   /** One page; a page that fails is fetched again when it is looked at again. */
-  private page(asked: Omit<Parameters<Api['units']>[0], 'offset'>, page: number) {
-    return this.api.units({ ...asked, offset: page * PAGE }).pipe(
-      tap(() => this.problem.set(undefined)),
-      map((list) => ({ ...list, page })),
-      catchError((error: unknown) => {
-        this.fetched.delete(page);
-        this.problem.set(problemOf(error).detail);
-        return page === 0 ? of({ units: [], total: 0, page }) : EMPTY;
-      }),
-    );
+  private page({ again: _, descending, ...asked }: ReturnType<typeof this.asked>, page: number) {
+    return this.api
+      .call('get', '/units', { query: { ...asked, descending: descending ? 'true' : 'false', offset: page * PAGE } })
+      .pipe(
+        tap(() => this.problem.set(undefined)),
+        map((list) => ({ ...list, page })),
+        catchError((error: unknown) => {
+          this.fetched.delete(page);
+          this.problem.set(problemOf(error).detail);
+          return page === 0 ? of({ units: [], total: 0, page }) : EMPTY;
+        }),
+      );
   }
 
   protected wordsOf = (kind: string): string => lookup(this.words, kind) ?? kind;

@@ -20,86 +20,7 @@ import { AddInterchange } from './add-interchange';
   selector: 'app-unit-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Cell, DataTable, InterchangeView, PartNumber, ProblemLine, AddInterchange, DrawingView, Zoomable, Skeleton],
-  template: `
-    <div class="page">
-      <app-problem-line [text]="state()?.problem" />
-      @if (state()?.answer; as b) {
-        <h1>{{ b.unit.maker }} {{ b.unit.name }}</h1>
-        <p class="quiet">{{ kinds[b.unit.kind] }} · {{ b.unit.source }}{{ b.unit.note ? ' · ' + b.unit.note : '' }}</p>
-        <section class="sheet" aria-label="Drawn to scale">
-          <app-zoomable
-            ><app-drawing
-              [drawing]="b.drawing"
-              [words]="b.unit.name + ', drawn to scale'"
-              [labels]="b.labels"
-              [mostHeight]="200"
-              (wide)="wide.set($event)"
-            >
-              <ng-template let-label
-                ><span class="mono small">{{ b.values.get(label.key) }}</span></ng-template
-              >
-            </app-drawing></app-zoomable
-          >
-          @if (wide() < narrow) {
-            <ol class="small">
-              @for (label of b.list; track label.key) {
-                <li>
-                  {{ label.words }} <b class="mono">{{ label.value }}</b>
-                </li>
-              }
-            </ol>
-          }
-          @for (doubt of b.drawing.doubts; track doubt) {
-            <p class="needs-you small">{{ doubt }}</p>
-          }
-        </section>
-        <div class="two">
-          <section class="sheet" aria-labelledby="interchange">
-            <h2 id="interchange">Interchange</h2>
-            <app-interchange-view
-              [interchange]="b.interchange"
-              [name]="b.unit.name"
-              (changed)="times.set(times() + 1)"
-            />
-            <app-add-interchange [unitId]="b.unit.id" [name]="b.unit.name" (said)="times.set(times() + 1)" />
-          </section>
-          <div>
-            <section class="sheet" aria-labelledby="numbers">
-              <h2 id="numbers">Numbers</h2>
-              <app-data-table [rows]="b.unit.numbers" words="Numbers" empty="It has no number of its own.">
-                <ng-container *appCell="'number'; let n; of: b.unit.numbers"
-                  ><app-part-number [number]="n.written"
-                /></ng-container>
-                <ng-container *appCell="'issued by'; let n; of: b.unit.numbers">{{ n.issuer }}</ng-container>
-                <ng-container *appCell="'status'; let n; of: b.unit.numbers"
-                  >{{ n.status }}{{ n.note ? ', ' + n.note : '' }}</ng-container
-                >
-              </app-data-table>
-            </section>
-            <section class="sheet" aria-labelledby="fitted">
-              <h2 id="fitted">Fitted to</h2>
-              @for (v of b.unit.fitted; track v.vehicleId + v.slot) {
-                <div>{{ v.vehicle }}</div>
-              } @empty {
-                <p class="quiet">No vehicle is recorded with it.</p>
-              }
-            </section>
-            <section class="sheet" aria-labelledby="facts">
-              <h2 id="facts">Recorded</h2>
-              <app-data-table [rows]="b.unit.facts" words="What is recorded">
-                <ng-container *appCell="'what'; let f; of: b.unit.facts; head: true">{{ f.words }}</ng-container>
-                <ng-container *appCell="'recorded'; let f; of: b.unit.facts; figure: true"
-                  ><span [title]="f.source">{{ f.value }}</span></ng-container
-                >
-              </app-data-table>
-            </section>
-          </div>
-        </div>
-      } @else if (!state()) {
-        <app-skeleton />
-      }
-    </div>
-  `,
+  templateUrl: './unit-page.html',
   styles: `
     .two {
       display: grid;
@@ -139,7 +60,10 @@ export class UnitPage {
   protected readonly state = toSignal(
     toObservable(computed(() => ({ id: this.id(), times: this.times() }))).pipe(
       switchMap(({ id }) =>
-        forkJoin({ unit: this.api.unit(id), interchange: this.api.interchange(id) }).pipe(
+        forkJoin({
+          unit: this.api.call('get', '/units/{id}', { at: { id } }),
+          interchange: this.api.call('get', '/units/{id}/interchange', { at: { id }, query: { geometry: 20 } }),
+        }).pipe(
           map((both) => ({ ...both, ...drawnUnit(designOf(both.unit)) })),
           outcome(),
         ),

@@ -12,72 +12,7 @@ import { Folded } from './folded';
   selector: 'app-verdict',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Folded, RouterLink],
-  template: `
-    <p class="sentence" [class]="safety().nothing ? 'nothing' : safety().grade" aria-live="polite">
-      {{ safety().sentence }}
-    </p>
-    @if (safety().blockers.length > 0) {
-      <app-folded>
-        <span slot="title"
-          >{{ safety().blockers.length }} {{ safety().blockers.length === 1 ? 'reason' : 'reasons' }}</span
-        >
-        <ul>
-          @for (reason of safety().blockers; track $index) {
-            <li>
-              @if (reason.joint; as joint) {
-                <a [routerLink]="['/jobs', job(), 'fit', 'joints']" [queryParams]="{ joint }">{{ reason.words }}</a>
-              } @else {
-                {{ reason.words }}
-              }
-              @if (reason.sentence) {
-                <div class="quiet small">{{ reason.sentence }}</div>
-              }
-            </li>
-          }
-        </ul>
-      </app-folded>
-    }
-    @if (safety().onListing.length > 0) {
-      <app-folded>
-        <span slot="title">{{ safety().onListing.length }} on a listing, not measured</span>
-        <ul>
-          @for (reason of safety().onListing; track $index) {
-            <li>
-              <a [routerLink]="['/jobs', job(), 'fit', 'joints']" [queryParams]="{ joint: reason.joint }">{{
-                reason.words
-              }}</a>
-              <div class="quiet small">{{ reason.sentence }} Listed by {{ SOURCE[reason.by] }}.</div>
-            </li>
-          }
-        </ul>
-      </app-folded>
-    }
-    @if (safety().receive.length > 0) {
-      <app-folded>
-        <span slot="title">{{ safety().receive.length }} to look at when the part is there</span>
-        <ul>
-          @for (reason of safety().receive; track $index) {
-            <li>
-              {{ reason.words }}
-              <div class="quiet small">{{ reason.sentence }}</div>
-            </li>
-          }
-        </ul>
-      </app-folded>
-    }
-    @if (compared(); as words) {
-      <p class="small">New against old, before anything comes off: {{ words }}.</p>
-    }
-    @for (o of safety().overridden; track o.joint) {
-      <p class="small needs-you">Overridden by {{ o.person }}: {{ o.reason }}</p>
-    }
-    @if (judged(); as words) {
-      <p class="small quiet">{{ words }}</p>
-    }
-    @for (note of safety().notes; track note) {
-      <p class="small quiet">{{ note }}</p>
-    }
-  `,
+  templateUrl: './verdict.html',
   styles: `
     .sentence {
       margin: 6px 0 8px;

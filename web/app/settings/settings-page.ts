@@ -119,15 +119,19 @@ export class SettingsPage {
   /** One setting; what somebody else wrote meanwhile is shown, and what was typed here stays. */
   private write(setting: WorkshopSetting, changes: readonly WorkshopSetting[]): Observable<Outcome<SettingsAnswer>> {
     const value = this.valueOf(setting.key);
-    return this.acting.named(this.api.changeSetting(setting.key, value, setting.version)).pipe(
-      tap(({ answer }) => answer && this.take(answer.settings, new Set([setting.key]))),
-      catchError((error: unknown) => {
-        const { status, detail } = problemOf(error);
-        if (status !== 412) return of({ problem: detail });
-        this.load(new Set(changes.map((s) => s.key)));
-        return of({ problem: `${detail} Yours, ${value}, is still in its field.` });
-      }),
-    );
+    return this.acting
+      .named(
+        this.api.call('put', '/settings/{key}', { at: { key: setting.key }, body: { value }, seen: setting.version }),
+      )
+      .pipe(
+        tap(({ answer }) => answer && this.take(answer.settings, new Set([setting.key]))),
+        catchError((error: unknown) => {
+          const { status, detail } = problemOf(error);
+          if (status !== 412) return of({ problem: detail });
+          this.load(new Set(changes.map((s) => s.key)));
+          return of({ problem: `${detail} Yours, ${value}, is still in its field.` });
+        }),
+      );
   }
 
   protected undo(): void {
@@ -137,7 +141,7 @@ export class SettingsPage {
 
   private load(keep: ReadonlySet<string> = new Set()): void {
     this.api
-      .settings()
+      .call('get', '/settings')
       .pipe(outcome())
       .subscribe(({ answer, problem }) => {
         if (answer) this.take(answer.settings, undefined, keep);

@@ -17,7 +17,9 @@ const answers = (query: string): Found => ({
 });
 
 async function typed(text: string, pause: number, lag: number) {
-  const box = await render(QuickBox, { api: { find: (q: string) => of(answers(q)).pipe(delay(lag)) } });
+  const box = await render(QuickBox, {
+    api: { find: ({ query }: { query: { q: string } }) => of(answers(query.q)).pipe(delay(lag)) },
+  });
   const navigate = vi.spyOn(TestBed.inject(Router), 'navigate').mockResolvedValue(true);
   const field = box.host.querySelector('input');
   if (!field) throw new Error('The quick box has no field');

@@ -118,7 +118,7 @@ export class QuickBox {
         text === ''
           ? of(undefined)
           : this.api
-              .find(text)
+              .call('get', '/find', { query: { q: text } })
               .pipe(catchError((e: unknown) => of({ query: text, takenFor: problemOf(e).detail, hits: [] }))),
       ),
     ),

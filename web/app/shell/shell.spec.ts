@@ -168,7 +168,7 @@ describe('one job', () => {
       parts: [],
     };
     const { host, text } = await render(JobPage, {
-      api: { workspace: () => of(workspace({ old: OLD }, { chain })) },
+      api: { job: () => of(workspace({ old: OLD }, { chain })) },
       inputs: { id: '1' },
     });
     expect(text()).toContain('job 0001');

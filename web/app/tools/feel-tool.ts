@@ -44,7 +44,7 @@ interface Shown {
 export class FeelTool {
   protected readonly clutch = { now: {}, then: {} };
   protected readonly state$ = inject(Api)
-    .settings()
+    .call('get', '/settings')
     .pipe(
       map(({ settings }): Shown => ({
         sheet: {

@@ -105,7 +105,7 @@ export class FeelActs {
         map(() => this.paper()),
         filter((paper) => paper !== undefined),
         tap(() => this.printing.set(true)),
-        exhaustMap((paper) => this.api.printFeel(paper).pipe(outcome())),
+        exhaustMap((paper) => this.api.file('post', '/tools/feel/print', { body: paper }).pipe(outcome())),
         takeUntilDestroyed(),
       )
       .subscribe(({ answer, problem }) => {

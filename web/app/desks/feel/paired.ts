@@ -35,7 +35,9 @@ export class Paired {
   /** The front wheel unit by its key. */
   readonly unit = input.required<string>();
   protected readonly state = toSignal(
-    toObservable(this.unit).pipe(switchMap((unit) => this.api.paired(unit).pipe(outcome()))),
+    toObservable(this.unit).pipe(
+      switchMap((unit) => this.api.call('get', '/units/{id}/paired', { at: { id: unit } }).pipe(outcome())),
+    ),
   );
   protected readonly rows = computed(() =>
     (this.state()?.answer?.paired ?? []).map((row) => ({

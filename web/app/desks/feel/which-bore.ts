@@ -41,80 +41,7 @@ const SHOWN = 8;
     ReactiveFormsModule,
     ProblemLine,
   ],
-  template: `
-    <form class="row" [formGroup]="form" (submit)="$event.preventDefault()">
-      @for (f of fields; track f.name) {
-        <mat-form-field>
-          <mat-label>{{ f.words }}</mat-label>
-          <input matInput class="mono" type="number" [formControlName]="f.name" autocomplete="off" />
-        </mat-form-field>
-      }
-    </form>
-    @if (none(); as words) {
-      <p>{{ words }}</p>
-    }
-    <app-problem-line [text]="draws.problem() ?? others()?.problem" />
-    @if (others()?.answer?.because; as words) {
-      <p class="small needs-you">{{ words }}</p>
-    }
-    @if (ranked().length > 0) {
-      @if (desk.assumed() > 0) {
-        @if (draws.drawn() === undefined) {
-          <button matButton="outlined" type="button" (click)="draw()">Draw what is assumed</button>
-        } @else {
-          <button matButton="outlined" type="button" (click)="draws.asked.next(undefined)">Cancel</button>
-          <mat-progress-bar [value]="((draws.drawn() ?? 0) / samples) * 100" aria-label="Draws made" />
-        }
-      }
-      <div class="scroll" tabindex="0" role="region" aria-label="Bores, the best first">
-        <app-data-table [rows]="ranked()" [look]="look">
-          <ng-container *appCell="'bore'; let one; of: ranked(); head: true">
-            <span class="mono">{{ one.name }}</span>
-          </ng-container>
-          <ng-container *appCell="'effort and travel'; let one; of: ranked()">
-            {{ one.because }}
-            @if (one.band; as band) {
-              <div class="small quiet">{{ band }}</div>
-            }
-          </ng-container>
-          <ng-container *appCell="'units that have it and fit the place'; let one; of: ranked()">
-            @for (unit of one.units; track unit.unitId) {
-              <div>
-                {{ unit.name }}
-                @if (desk.mayTry()) {
-                  <button
-                    matButton
-                    type="button"
-                    (click)="desk.tryAnother(one.bore, unit)"
-                    [attr.aria-label]="'Try ' + unit.name"
-                  >
-                    Try
-                  </button>
-                }
-                @if (unit.but; as but) {
-                  <div class="small quiet">{{ but }}</div>
-                }
-              </div>
-            } @empty {
-              <span class="quiet small">{{ master() ? 'none recorded' : '' }}</span>
-            }
-          </ng-container>
-          <ng-container *appCell="'lay it beside'; let one; of: ranked(); unseen: true">
-            @if (desk.mayTry()) {
-              <button
-                matButton
-                type="button"
-                (click)="desk.tryAnother(one.bore)"
-                [attr.aria-label]="'Try the size ' + one.name"
-              >
-                Try the size
-              </button>
-            }
-          </ng-container>
-        </app-data-table>
-      </div>
-    }
-  `,
+  templateUrl: './which-bore.html',
   styles: `
     mat-form-field {
       width: 11rem;
@@ -150,7 +77,11 @@ export class WhichBorePart {
   private readonly asked = toSignal(this.form.valueChanges, { initialValue: this.form.value });
   protected readonly others = toSignal(
     toObservable(this.master).pipe(
-      switchMap((master) => (master === undefined ? of(undefined) : this.api.otherBores(master).pipe(outcome()))),
+      switchMap((master) =>
+        master === undefined
+          ? of(undefined)
+          : this.api.call('get', '/units/{id}/other-bores', { at: { id: master } }).pipe(outcome()),
+      ),
     ),
   );
 

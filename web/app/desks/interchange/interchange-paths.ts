@@ -43,76 +43,7 @@ const RESULTS = [
     MatButtonModule,
     ProblemLine,
   ],
-  template: `
-    @for (path of paths(); track $index) {
-      <p class="small quiet">
-        {{ paths().length > 1 ? 'Path ' + ($index + 1) + ', ' : '' }}trust {{ trust(path).toFixed(2) }}
-      </p>
-      <ol>
-        @for (step of path; track $index) {
-          <li>
-            <span class="mono">{{ step.from }}</span> {{ kindWords(step) }} <span class="mono">{{ step.to }}</span>
-            <span class="mono small">trust {{ step.trust.toFixed(2) }}</span>
-            @if (step.review) {
-              <strong class="needs-you small">turned out wrong repeatedly: to be reviewed</strong>
-            }
-            @for (c of step.conditions; track c.text) {
-              <div class="small">if: {{ c.text }}</div>
-            }
-            @for (a of step.assertions; track a.source + a.date) {
-              <div class="quiet small">
-                {{ a.source }}, {{ a.date }}{{ a.person ? ', ' + a.person : '' }}{{ a.note ? ': ' + a.note : '' }}
-              </div>
-            }
-            @for (o of outcomesOf(step.link); track o.id) {
-              <div class="small outcome" [class.gone]="o.withdrawn">
-                {{ resultWords(o) }}{{ o.reason ? ': ' + o.reason : '' }}
-                <span class="quiet"
-                  >{{ o.by }}, {{ o.at.slice(0, 10) }}{{ o.withdrawn ? ', withdrawn by ' + o.withdrawn.by : '' }}</span
-                >
-                @if (!o.withdrawn) {
-                  <button
-                    matButton
-                    type="button"
-                    (click)="withdraw(o.id)"
-                    [attr.aria-label]="'Withdraw the outcome ' + resultWords(o)"
-                  >
-                    Withdraw
-                  </button>
-                }
-              </div>
-            }
-          </li>
-        }
-      </ol>
-    }
-    @if (links().length > 0) {
-      <form [formGroup]="form" (ngSubmit)="record()" aria-label="What came of it">
-        <span>What came of it:</span>
-        <mat-radio-group aria-label="What came of it" formControlName="result">
-          @for (r of results; track r.result) {
-            <mat-radio-button [value]="r.result">{{ r.words }}</mat-radio-button>
-          }
-        </mat-radio-group>
-        @if (links().length > 1) {
-          <mat-form-field>
-            <mat-label>About the step</mat-label>
-            <mat-select [value]="link()" (valueChange)="chosen.set($event)">
-              @for (step of links(); track step.link) {
-                <mat-option [value]="step.link">{{ step.from }} → {{ step.to }}</mat-option>
-              }
-            </mat-select>
-          </mat-form-field>
-        }
-        <mat-form-field>
-          <mat-label>{{ result() === 'fitted' ? 'Note' : 'Because' }}</mat-label>
-          <input matInput maxlength="300" autocomplete="off" formControlName="reason" />
-        </mat-form-field>
-        <button matButton="outlined" type="submit">Record outcome</button>
-      </form>
-    }
-    <app-problem-line [text]="problem() ?? loaded()?.problem" />
-  `,
+  templateUrl: './interchange-paths.html',
   styleUrl: './interchange-paths.scss',
 })
 export class InterchangePathsPart {
@@ -135,7 +66,9 @@ export class InterchangePathsPart {
   private readonly again = signal(0);
   protected readonly loaded = toSignal(
     toObservable(computed(() => ({ unit: this.unitId(), node: this.entry().node, again: this.again() }))).pipe(
-      switchMap(({ unit, node }) => this.api.interchangePaths(unit, node).pipe(outcome())),
+      switchMap(({ unit, node }) =>
+        this.api.call('get', '/units/{id}/interchange/{node}', { at: { id: unit, node } }).pipe(outcome()),
+      ),
     ),
   );
   /** The one that is known already until all are read. */
@@ -175,11 +108,11 @@ export class InterchangePathsPart {
       reason: reason.trim(),
       ...(job === undefined ? {} : { jobId: job }),
     };
-    this.act(this.api.addOutcome(outcome));
+    this.act(this.api.call('post', '/outcomes', { body: outcome }));
   }
 
   protected withdraw(id: number): void {
-    this.act(this.api.withdrawOutcome(id));
+    this.act(this.api.call('post', '/outcomes/{id}/withdraw', { at: { id } }));
   }
 
   private act(write: Observable<unknown>): void {

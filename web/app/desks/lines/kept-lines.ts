@@ -88,7 +88,7 @@ export class KeptLines {
   protected readonly said = signal<string | undefined>(undefined);
   private readonly found = toSignal(
     combineLatest([toObservable(this.vehicle), this.changed.pipe(startWith(undefined))]).pipe(
-      switchMap(([vehicle]) => this.api.vehicleLines(vehicle).pipe(outcome())),
+      switchMap(([vehicle]) => this.api.call('get', '/vehicles/{id}/lines', { at: { id: vehicle } }).pipe(outcome())),
     ),
   );
   protected readonly lines = computed((): readonly LineTemplate[] => this.found()?.answer?.lines ?? []);
@@ -97,10 +97,15 @@ export class KeptLines {
     this.dropped
       .pipe(
         exhaustMap((one) =>
-          this.api.dropLine(this.vehicle(), one.name, one.version).pipe(
-            outcome(),
-            map(({ problem }) => ({ problem, name: one.name })),
-          ),
+          this.api
+            .call('delete', '/vehicles/{id}/lines/{name}', {
+              at: { id: this.vehicle(), name: one.name },
+              seen: one.version,
+            })
+            .pipe(
+              outcome(),
+              map(({ problem }) => ({ problem, name: one.name })),
+            ),
         ),
         takeUntilDestroyed(),
       )
@@ -112,10 +117,16 @@ export class KeptLines {
     this.kept
       .pipe(
         exhaustMap(({ name, line, version }) =>
-          this.api.keepLine(this.vehicle(), name, line, version).pipe(
-            outcome(),
-            map(({ problem }) => ({ problem, name })),
-          ),
+          this.api
+            .call('put', '/vehicles/{id}/lines/{name}', {
+              at: { id: this.vehicle(), name },
+              body: { line },
+              seen: version,
+            })
+            .pipe(
+              outcome(),
+              map(({ problem }) => ({ problem, name })),
+            ),
         ),
         filter(({ problem, name }) => {
           this.problem.set(problem);

@@ -228,7 +228,7 @@ export class LineMaker {
           (asked): asked is typeof asked & { order: NonNullable<(typeof asked)['order']> } => asked.order !== undefined,
         ),
         exhaustMap(({ file, order }) =>
-          this.api.lineFile({ ...requestOf(order), file, title: this.title() }).pipe(
+          this.api.file('post', '/tools/line/file', { body: { ...requestOf(order), file, title: this.title() } }).pipe(
             outcome(),
             map((answered) => ({ ...answered, file })),
           ),
@@ -241,7 +241,9 @@ export class LineMaker {
       });
     this.pasted
       .pipe(
-        switchMap(() => this.api.linePoints(this.corners.value).pipe(outcome())),
+        switchMap(() =>
+          this.api.call('post', '/tools/line/points', { body: { text: this.corners.value } }).pipe(outcome()),
+        ),
         takeUntilDestroyed(),
       )
       .subscribe(({ answer, problem }) => {

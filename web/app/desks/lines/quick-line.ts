@@ -67,7 +67,9 @@ export class QuickLine {
   private readonly outcome = toSignal(
     toObservable(this.asked).pipe(
       debounceTime(150),
-      switchMap((asked) => (asked ? this.api.routes(asked).pipe(outcome()) : of(undefined))),
+      switchMap((asked) =>
+        asked ? this.api.call('post', '/tools/fittings/route', { body: asked }).pipe(outcome()) : of(undefined),
+      ),
     ),
   );
   protected readonly sold = computed(() =>

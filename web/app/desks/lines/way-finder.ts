@@ -155,7 +155,9 @@ export class WayFinder {
     toObservable(this.asked).pipe(
       debounceTime(60),
       switchMap((asked) =>
-        asked ? this.api.routes(asked).pipe(outcome()) : of({ answer: undefined, problem: undefined }),
+        asked
+          ? this.api.call('post', '/tools/fittings/route', { body: asked }).pipe(outcome())
+          : of({ answer: undefined, problem: undefined }),
       ),
     ),
   );

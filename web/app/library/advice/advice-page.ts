@@ -36,76 +36,7 @@ interface Row {
   selector: 'app-advice-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [AsyncPipe, BarChart, Cell, DataTable, DatePipe, ProblemLine, Skeleton],
-  template: `
-    <div class="page">
-      <h1>How good is the advice</h1>
-      @if (report$ | async; as r) {
-        <app-problem-line [text]="r.problem" />
-        @if (r.answer; as report) {
-          <p class="lead">
-            {{ report.honest.jobs }} jobs were played on made-up vehicles of which everything is known, from the call to
-            the order, and each order was then fitted. {{ said(report) }}
-          </p>
-          <div class="two">
-            <section class="sheet" aria-labelledby="who">
-              <h2 id="who">Wrong orders and minutes, by who decides</h2>
-              <app-data-table [rows]="rows(report.honest)" words="Who decides">
-                <ng-container *appCell="'who'; let row; of: rows(report.honest); head: true">{{
-                  row.who
-                }}</ng-container>
-                <ng-container *appCell="'jobs'; let row; of: rows(report.honest); figure: true">{{
-                  row.jobs
-                }}</ng-container>
-                <ng-container *appCell="'ordered'; let row; of: rows(report.honest); figure: true">{{
-                  row.ordered
-                }}</ng-container>
-                <ng-container *appCell="'wrong of these'; let row; of: rows(report.honest); figure: true">{{
-                  row.wrong
-                }}</ng-container>
-                <ng-container *appCell="'minutes for a job'; let row; of: rows(report.honest); figure: true">{{
-                  row.minutes.toFixed(0)
-                }}</ng-container>
-              </app-data-table>
-              <app-bar-chart
-                [bars]="wrongBars(report.honest)"
-                yWords="wrong of 100 orders"
-                [second]="minuteBars(report.honest)"
-                secondWords="minutes for a job"
-              />
-            </section>
-            <section class="sheet" aria-labelledby="holes">
-              <h2 id="holes">What a hole in the catalogue costs</h2>
-              <p class="small">
-                The same kinds of job, by how much of the catalogue nobody recorded: what is missing is asked and
-                measured.
-              </p>
-              <app-data-table [rows]="holes(report.honest)" words="What a hole costs">
-                <ng-container *appCell="'catalogue'; let row; of: holes(report.honest); head: true">{{
-                  row.who
-                }}</ng-container>
-                <ng-container *appCell="'jobs'; let row; of: holes(report.honest); figure: true">{{
-                  row.jobs
-                }}</ng-container>
-                <ng-container *appCell="'could not be ordered'; let row; of: holes(report.honest); figure: true">{{
-                  row.jobs - row.ordered
-                }}</ng-container>
-                <ng-container *appCell="'minutes for a job'; let row; of: holes(report.honest); figure: true">{{
-                  row.minutes.toFixed(0)
-                }}</ng-container>
-              </app-data-table>
-              <app-bar-chart [bars]="holeBars(report.honest)" yWords="minutes for a job" />
-            </section>
-          </div>
-          <p class="small quiet">
-            Seeds {{ report.honest.seed }} and {{ report.lies.seed }}, played {{ report.at | date: 'd MMM y' }}. Where
-            lists and people are wrong now and then ({{ report.lies.jobs }} jobs): {{ lied(report.lies) }}
-          </p>
-        }
-      } @else {
-        <app-skeleton />
-      }
-    </div>
-  `,
+  templateUrl: './advice-page.html',
   styles: `
     .lead {
       max-width: 60rem;
@@ -125,7 +56,7 @@ interface Row {
 })
 export class AdvicePage {
   private readonly api = inject(Api);
-  protected readonly report$ = this.api.trial().pipe(outcome());
+  protected readonly report$ = this.api.call('get', '/trial').pipe(outcome());
 
   /** What an owner wants to know first. */
   protected said({ honest }: TrialReport): string {

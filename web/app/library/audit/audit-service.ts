@@ -41,10 +41,10 @@ export class Audit {
 
   /** Asked again until the audit has ended; a later look takes its place. */
   private untilMade(): Observable<{ answer: AuditAnswer; acts: readonly HistoryAct[] }> {
-    return defer(() => this.api.audit()).pipe(
+    return defer(() => this.api.call('get', '/audit')).pipe(
       repeat({ delay: AGAIN }),
       takeWhile(({ state }) => state === 'running', true),
-      switchMap((answer) => this.api.history().pipe(map(({ acts }) => ({ answer, acts })))),
+      switchMap((answer) => this.api.call('get', '/history').pipe(map(({ acts }) => ({ answer, acts })))),
       catchError((error: unknown) => {
         this.problem.set(problemOf(error).detail);
         return EMPTY;
@@ -53,11 +53,13 @@ export class Audit {
   }
 
   /** Answers the sentence of what went wrong; undefined when it is settled. */
-  settle = (settlement: Settlement): Observable<string | undefined> => this.changed(this.api.settle(settlement));
-  withdraw = (id: number): Observable<string | undefined> => this.changed(this.api.withdrawAcceptance(id));
+  settle = (settlement: Settlement): Observable<string | undefined> =>
+    this.changed(this.api.call('post', '/audit/settle', { body: settlement }));
+  withdraw = (id: number): Observable<string | undefined> =>
+    this.changed(this.api.call('post', '/audit/acceptances/{id}/withdraw', { at: { id } }));
   /** Answers what stays although it was added, or the sentence of what went wrong. */
   undo = (id: number): Observable<Outcome<UndoAnswer>> =>
-    this.acting.act(this.api.undoAct(id)).pipe(tap(() => this.look()));
+    this.acting.act(this.api.call('post', '/history/{id}/undo', { at: { id } })).pipe(tap(() => this.look()));
 
   private changed(write: Observable<unknown>): Observable<string | undefined> {
     return this.acting.act(write).pipe(

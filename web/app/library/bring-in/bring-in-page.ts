@@ -60,8 +60,8 @@ export class BringInPage {
   /** What came of a run is shown at once. */
   protected readonly step = linkedSignal((): number => (this.list.view()?.report ? 1 : 0));
   protected readonly over = signal(false);
-  private readonly loaded = toSignal(this.api.importTables().pipe(outcome()));
-  protected readonly catalogue = toSignal(this.api.catalogue().pipe(catchError(() => of(undefined))));
+  private readonly loaded = toSignal(this.api.call('get', '/imports/tables').pipe(outcome()));
+  protected readonly catalogue = toSignal(this.api.call('get', '/catalogue').pipe(catchError(() => of(undefined))));
   protected readonly tables = computed(() => this.loaded()?.answer?.tables ?? []);
   protected readonly problem = computed(
     () => this.loaded()?.problem ?? this.list.problem() ?? this.list.view()?.problem,

@@ -53,7 +53,7 @@ export class BringIn {
     const kept = keptImport();
     if (!kept) return;
     this.acts.next(
-      this.api.import(kept.id).pipe(
+      this.api.call('get', '/imports/{id}', { at: { id: kept.id } }).pipe(
         tap((view) => {
           this.view.set(view);
           this.mapping.set(kept.mapping);
@@ -74,21 +74,21 @@ export class BringIn {
     const form = new FormData();
     form.set('file', file, file.name);
     this.acts.next(
-      this.api.sendImport(form).pipe(
+      this.api.call('post', '/imports', { body: form }).pipe(
         switchMap((view) => this.follow(view)),
         tap({ complete: () => this.mapping.set(this.view()?.mapping) }),
       ),
     );
   }
 
-  readAs(encoding: string): void {
+  readAs(encoding: NonNullable<ImportMapping['encoding']>): void {
     this.acts.next(
-      this.api.readImportAs(this.view()?.id ?? '', encoding).pipe(
+      this.api.call('post', '/imports/{id}/look', { at: { id: this.view()?.id ?? '' }, query: { encoding } }).pipe(
         switchMap((view) => this.follow(view)),
         tap({
           complete: () => {
             const mapping = this.view()?.mapping;
-            this.mapping.set(mapping ? { ...mapping, encoding: encoding as ImportMapping['encoding'] } : undefined);
+            this.mapping.set(mapping ? { ...mapping, encoding } : undefined);
           },
         }),
       ),
@@ -98,7 +98,11 @@ export class BringIn {
   run(dryRun: boolean): void {
     const [view, mapping] = [this.view(), this.mapping()];
     if (view && mapping)
-      this.acts.next(this.api.runImport(view.id, { mapping, dryRun }).pipe(switchMap((made) => this.follow(made))));
+      this.acts.next(
+        this.api
+          .call('post', '/imports/{id}/run', { at: { id: view.id }, body: { mapping, dryRun } })
+          .pipe(switchMap((made) => this.follow(made))),
+      );
   }
 
   /** Not one of the acts: it is not to wait until what it ends has ended. */
@@ -106,7 +110,7 @@ export class BringIn {
     const id = this.view()?.id;
     if (id === undefined) return;
     this.api
-      .cancelImport(id)
+      .call('post', '/imports/{id}/cancel', { at: { id } })
       .pipe(outcome())
       .subscribe(({ problem }) => this.problem.set(problem));
   }
@@ -115,7 +119,10 @@ export class BringIn {
   match(index: number, table: string | null, headingLine: number): void {
     const [view, sheet] = [this.view(), this.mapping()?.sheets[index]];
     if (!view || !sheet) return;
-    const match = this.api.matchImport(view.id, { sheet: sheet.sheet, table, headingLine });
+    const match = this.api.call('post', '/imports/{id}/match', {
+      at: { id: view.id },
+      body: { sheet: sheet.sheet, table, headingLine },
+    });
     this.acts.next(match.pipe(tap((matched) => this.change(index, matched))));
   }
 
@@ -147,7 +154,7 @@ export class BringIn {
 
   private events(id: string): Observable<ImportView> {
     return new Observable<ImportView>((listener) => {
-      const source = new EventSource(this.api.importEvents(id));
+      const source = new EventSource(this.api.address('/imports/{id}/events', { at: { id } }));
       source.onmessage = (message: MessageEvent<string>) => {
         const view = JSON.parse(message.data) as ImportView;
         listener.next(view);

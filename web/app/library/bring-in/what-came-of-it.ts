@@ -25,7 +25,9 @@ import { Cell, DataTable } from '../../parts/data-table';
           <span [class.needs-you]="sheet.rejected > 0">{{ sheet.rejected }}</span>
           @if (sheet.rejected > 0) {
             <a
-              [href]="api.rejectsOf(view().id, indexOf(sheet.sheet))"
+              [href]="
+                api.address('/imports/{id}/rejects/{sheet}', { at: { id: view().id, sheet: indexOf(sheet.sheet) } })
+              "
               [attr.aria-label]="'Rejected rows of ' + sheet.sheet + ' as a file'"
               >as a file</a
             >

@@ -36,11 +36,11 @@ export class RecordService {
   }
 
   private untilDone(what: 'look' | 'try'): Observable<RecordNext> {
-    const look = defer(() => this.api.recordNext()).pipe(
+    const look = defer(() => this.api.call('get', '/record-next')).pipe(
       repeat({ delay: AGAIN }),
       takeWhile(({ state }) => state === 'running', true),
     );
-    return (what === 'try' ? this.api.tryRecordNext().pipe(switchMap(() => look)) : look).pipe(
+    return (what === 'try' ? this.api.call('post', '/record-next').pipe(switchMap(() => look)) : look).pipe(
       catchError((error: unknown) => {
         this.problem.set(problemOf(error).detail);
         return EMPTY;

@@ -144,7 +144,7 @@ export class AskForm {
     });
     if (vehicleId === null) return this.vehicle.set(undefined);
     if (vehicleId === this.vehicle()?.id) return;
-    const coming = this.api.vehicle(vehicleId).pipe(
+    const coming = this.api.call('get', '/vehicles/{id}', { at: { id: vehicleId } }).pipe(
       catchError(() => of(undefined)),
       shareReplay(1),
     );

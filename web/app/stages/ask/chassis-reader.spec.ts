@@ -14,7 +14,7 @@ const FOUND: ChassisAnswer = {
 };
 
 async function read(answer: () => unknown, vehicle: () => unknown = () => of({ id: 'v12' } as Vehicle)) {
-  const chassis = vi.fn((_: string) => answer());
+  const chassis = vi.fn((_: { at: { number: string } }) => answer());
   const page = await render(ChassisReader, { api: { chassis, vehicle } });
   const taken: ReadVehicle[] = [];
   page.fixture.componentInstance.taken.subscribe((v) => taken.push(v));
@@ -28,7 +28,7 @@ async function read(answer: () => unknown, vehicle: () => unknown = () => of({ i
 describe('a chassis number', () => {
   it('is read, shown, and taken only when a person takes it', async () => {
     const { host, text, settle, chassis, taken } = await read(() => of(FOUND));
-    expect(chassis).toHaveBeenCalledWith('VA12-9905-H-00417-K');
+    expect(chassis).toHaveBeenCalledWith({ at: { number: 'VA12-9905-H-00417-K' } });
     expect(text()).toContain('built 1999-05');
     expect(taken).toEqual([]);
     named(host, 'Take it').click();

@@ -79,14 +79,14 @@ export class ChassisReader {
     this.asking.set(true);
     this.answer.set(undefined);
     this.api
-      .chassis(this.number().trim())
+      .call('get', '/chassis/{number}', { at: { number: this.number().trim() } })
       .pipe(finalize(() => this.asking.set(false)))
       .subscribe({ next: (answer) => this.answer.set(answer), error: this.silent });
   }
 
   protected take(): void {
     const { vehicleId = '', built = '', options = [] } = this.answer() ?? {};
-    this.api.vehicle(vehicleId).subscribe({
+    this.api.call('get', '/vehicles/{id}', { at: { id: vehicleId } }).subscribe({
       next: (vehicle) => this.taken.emit({ chassis: this.number().trim(), vehicle, built, options }),
       error: this.silent,
     });

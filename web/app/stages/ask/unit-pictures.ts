@@ -94,7 +94,7 @@ export class UnitPictures {
   });
 
   private unitsOf(vehicle: string): Observable<Map<string, UnitDesign>> {
-    return this.api.vehicle(vehicle).pipe(
+    return this.api.call('get', '/vehicles/{id}', { at: { id: vehicle } }).pipe(
       switchMap(({ chain }) => {
         const first = SLOTS.flatMap(({ slot }) => chain.find((entry) => entry.slot === slot) ?? []);
         if (first.length === 0) return of([]);

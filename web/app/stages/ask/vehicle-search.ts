@@ -129,7 +129,7 @@ export class VehicleSearch {
   }
 
   private ask(q: string): Observable<Answer | undefined> {
-    return this.api.vehicles({ q }).pipe(
+    return this.api.call('get', '/vehicles', { query: { q } }).pipe(
       map((answer) => {
         this.problem.set(undefined);
         return answer;

@@ -55,7 +55,7 @@ function thread(held = false) {
   };
   return { ended, make };
 }
-const printFeel = vi.fn((_: FeelPrintRequest) => of(new Blob(['%PDF-'])));
+const printFeel = vi.fn((_: { body: FeelPrintRequest }) => of(new Blob(['%PDF-'])));
 async function stage(over: FeelSheet = sheet, slot = 'brake-master', threads = thread()) {
   const service = job(workspace({ slot }, { feel: over }));
   service.slot.set(slot);
@@ -221,7 +221,7 @@ describe('Feel', () => {
     await settle();
     expect(kept).toHaveBeenCalledOnce();
     kept.mockRestore();
-    const [sent] = printFeel.mock.calls.at(-1) ?? [];
+    const sent = printFeel.mock.calls.at(-1)?.[0].body;
     expect(sent?.compare.setups.map(({ name, master }) => [name, master.bore])).toEqual([
       ['now', { value: 22.225, unit: 'mm' }],
       ['then', { value: 23.8125, unit: 'mm' }],

@@ -33,89 +33,7 @@ const SKILLS: readonly { readonly id: NonNullable<SolveLimits['skill']>; readonl
     MatProgressBarModule,
     ProblemLine,
   ],
-  template: `
-    <form class="limits" [formGroup]="form" (ngSubmit)="look()">
-      <mat-form-field class="skill">
-        <mat-label>Help from outside</mat-label>
-        <mat-select formControlName="skill">
-          @for (s of skills; track s.id) {
-            <mat-option [value]="s.id">{{ s.words }}</mat-option>
-          }
-        </mat-select>
-      </mat-form-field>
-      <mat-form-field>
-        <mat-label>Own work, minutes at most</mat-label>
-        <input
-          matInput
-          class="mono"
-          formControlName="minutes"
-          inputmode="numeric"
-          autocomplete="off"
-          placeholder="no limit"
-        />
-        @if (form.controls.minutes.invalid) {
-          <mat-error>A whole number of minutes, or empty</mat-error>
-        }
-      </mat-form-field>
-      @if (running()) {
-        <button matButton="outlined" type="button" (click)="cancel()">Cancel</button>
-      } @else {
-        <button matButton="outlined" type="submit">Look for solutions</button>
-      }
-    </form>
-    @if (running()) {
-      <mat-progress-bar mode="indeterminate" aria-label="Looking for solutions" />
-      <p class="small" role="status">{{ progress() }}</p>
-    }
-    <app-problem-line [text]="problem()" />
-    @if (answer(); as a) {
-      <div aria-live="polite">
-        @if (a.because) {
-          <p class="needs-you">{{ a.because }}</p>
-        } @else if (a.ways.length === 0) {
-          <p class="needs-you">No solution within these limits.</p>
-        } @else if (a.ways[0]?.fixes?.length === 0) {
-          <p>No joint is broken: there is nothing to close.</p>
-        }
-        @if (a.truncated) {
-          <p class="needs-you small">The search was cut short: a cheaper way may have been missed.</p>
-        }
-        @if (a.notKnown.length > 0) {
-          <p class="small">
-            Unknown values must be measured: {{ a.notKnown.length }}
-            {{ a.notKnown.length === 1 ? 'check has' : 'checks have' }} to be measured.
-          </p>
-        }
-      </div>
-      <div class="ways">
-        @for (way of shown(); track way.keys.join()) {
-          <section [attr.aria-label]="'Solution ' + ($index + 1)">
-            <h2>{{ $index === 0 ? 'Least work' : 'Or' }}</h2>
-            <p class="mono small">{{ way.working }}</p>
-            <ol>
-              @for (r of way.fixes; track r.key) {
-                <li>
-                  {{ r.words }}
-                  <span class="quiet small"
-                    >{{ place(r.key) }}, {{ r.minutes }} min{{ r.skill === 'ordinary' ? '' : ', ' + r.skill }}</span
-                  >
-                  <div class="quiet small">{{ r.risk }}</div>
-                </li>
-              }
-            </ol>
-            <button
-              matButton="outlined"
-              type="button"
-              (click)="take(way)"
-              [attr.aria-label]="'Apply these fixes, solution ' + ($index + 1)"
-            >
-              Apply these fixes
-            </button>
-          </section>
-        }
-      </div>
-    }
-  `,
+  templateUrl: './close.html',
   styles: `
     .limits {
       display: flex;
@@ -172,21 +90,23 @@ export class CloseView implements OnDestroy {
       skill,
       ...(minutes.trim() === '' ? {} : { minutes: Number(minutes) }),
     };
-    this.search = this.api.solveJob(this.service.workspace()?.job.id ?? 0, limits).subscribe({
-      next: (line) => {
-        if ('progress' in line)
-          this.progress.set(
-            `${line.progress.looked} chains looked at, ${line.progress.open} mismatches in the best one`,
-          );
-        else if ('answer' in line) this.answer.set(line.answer);
-        else this.problem.set(line.problem);
-      },
-      error: (error: unknown) => {
-        this.problem.set(problemOf(error).detail);
-        this.running.set(false);
-      },
-      complete: () => this.running.set(false),
-    });
+    this.search = this.api
+      .lines('post', '/jobs/{id}/solve', { at: { id: this.service.workspace()?.job.id ?? 0 }, body: limits })
+      .subscribe({
+        next: (line) => {
+          if ('progress' in line)
+            this.progress.set(
+              `${line.progress.looked} chains looked at, ${line.progress.open} mismatches in the best one`,
+            );
+          else if ('answer' in line) this.answer.set(line.answer);
+          else this.problem.set(line.problem);
+        },
+        error: (error: unknown) => {
+          this.problem.set(problemOf(error).detail);
+          this.running.set(false);
+        },
+        complete: () => this.running.set(false),
+      });
   }
 
   protected cancel(): void {

@@ -194,7 +194,7 @@ describe('Add a unit', () => {
     type(host.querySelector('.panel input'), 'master x');
     submit(host.querySelector('form'));
     await settle();
-    expect(units).toHaveBeenCalledWith({ kind: 'brake-master', q: 'master x', limit: 12 });
+    expect(units).toHaveBeenCalledWith({ query: { kind: 'brake-master', q: 'master x', limit: 12 } });
     named(host, 'Add Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'put in by hand', undefined);
   });
@@ -298,7 +298,7 @@ describe('All fixes together', () => {
     const { host, text, settle } = await render(CloseView, using(service, { solveJob }));
     submit(host.querySelector('form'));
     await settle();
-    expect(solveJob).toHaveBeenCalledWith(1, { skill: 'engineer’s approval' });
+    expect(solveJob).toHaveBeenCalledWith({ at: { id: 1 }, body: { skill: 'engineer’s approval' } });
     expect(text()).toContain('10 min work + 1 part × 10 + 0 waiting = 20');
     named(host, 'Apply these fixes, solution 1').click();
     expect(service.decideAll).toHaveBeenCalledWith([

@@ -14,73 +14,7 @@ import { STATE_WORDS, StateMark } from '../../parts/state-mark';
   selector: 'app-fixes',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatButtonModule, MatTableModule, ProblemLine, StateMark],
-  template: `
-    @if (fixes().length > 0) {
-      <h3>Fixes: what closes it first, then least work</h3>
-      <app-problem-line [text]="problem()" />
-      <table mat-table [dataSource]="fixes()">
-        <ng-container matColumnDef="fix">
-          <th mat-header-cell *matHeaderCellDef>fix</th>
-          <td mat-cell *matCellDef="let r">
-            <b>{{ r.words }}</b>
-            @if (r.accepted) {
-              (taken)
-            }
-            <div class="quiet small">
-              {{ r.minutes }} min{{ r.tools.length > 0 ? ', ' + r.tools.join(', ') : '' }}
-              @if (r.skill !== 'ordinary') {
-                <span class="needs-you">{{ r.skill }}</span>
-              }
-            </div>
-          </td>
-        </ng-container>
-        <ng-container matColumnDef="order">
-          <th mat-header-cell *matHeaderCellDef>to order</th>
-          <td mat-cell *matCellDef="let r" class="small">{{ ordered(r) || 'nothing' }}</td>
-        </ng-container>
-        <ng-container matColumnDef="risk">
-          <th mat-header-cell *matHeaderCellDef>what can go wrong</th>
-          <td mat-cell *matCellDef="let r" class="small">{{ r.risk }}</td>
-        </ng-container>
-        <ng-container matColumnDef="result">
-          <th mat-header-cell *matHeaderCellDef>result</th>
-          <td mat-cell *matCellDef="let r" class="small">
-            @if (r.after; as after) {
-              <app-state-mark [state]="after.state" [size]="16" /> {{ words[after.state] }}
-              @if (after.sentence) {
-                <div class="needs-you">{{ after.sentence }}</div>
-              }
-            } @else if (r.accepted) {
-              done
-            }
-          </td>
-        </ng-container>
-        <ng-container matColumnDef="act">
-          <th mat-header-cell *matHeaderCellDef><span class="hidden-text">act</span></th>
-          <td mat-cell *matCellDef="let r">
-            <button
-              matButton="outlined"
-              type="button"
-              (click)="take(r)"
-              (focus)="tried.emit(r.after?.drawn)"
-              (blur)="tried.emit(undefined)"
-              [attr.aria-label]="(r.accepted ? 'Undo fix: ' : 'Apply fix: ') + r.words"
-            >
-              {{ r.accepted ? 'Undo' : 'Apply' }}
-            </button>
-          </td>
-        </ng-container>
-        <tr mat-header-row *matHeaderRowDef="columns"></tr>
-        <tr
-          mat-row
-          *matRowDef="let r; columns: columns"
-          [class.taken]="r.accepted"
-          (pointerenter)="tried.emit(r.after?.drawn)"
-          (pointerleave)="tried.emit(undefined)"
-        ></tr>
-      </table>
-    }
-  `,
+  templateUrl: './fixes.html',
   styles: `
     h3 {
       margin: 10px 0 2px;

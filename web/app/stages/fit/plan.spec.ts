@@ -78,7 +78,7 @@ describe('Conversion', () => {
   const api = (over: Partial<PlanAnswer> = {}) => ({
     conversions: () =>
       of({ conversions: [{ id: PLAN.id, words: PLAN.words, about: '', system: 'brake', choices: [] }] }),
-    plan: vi.fn((..._: unknown[]) => of({ ...PLAN, ...over })),
+    planConversion: vi.fn((..._: unknown[]) => of({ ...PLAN, ...over })),
   });
   it('shows what it takes, with both sums, and plans the job by it', async () => {
     const service = job(workspace({}, { vehicle: VEHICLE }));
@@ -112,10 +112,10 @@ describe('Conversion', () => {
     await settle();
     named(host, 'ready-made').click();
     await settle();
-    expect(calls.plan).toHaveBeenLastCalledWith(
-      'three-to-two',
-      expect.objectContaining({ vehicleId: 't20', choices: { joining: 'set' } }),
-    );
+    expect(calls.planConversion).toHaveBeenLastCalledWith({
+      at: { id: 'three-to-two' },
+      body: expect.objectContaining({ vehicleId: 't20', choices: { joining: 'set' } }),
+    });
     expect(service.decide).toHaveBeenCalledWith('conversion', 'three-to-two', 'three outlets to two', 'joining=pieces');
     named(host, 'Add Ardfrith master X').click();
     expect(service.decide).toHaveBeenCalledWith('unit:brake-master', 'ard-x', 'for the conversion', 'A 1');
@@ -127,7 +127,7 @@ describe('Conversion', () => {
     const { fixture, host, settle } = await render(PlanView, using(service, calls));
     await choose(fixture, 'Which conversion', 'three outlets to two');
     await settle();
-    calls.plan.mockReturnValue(late);
+    calls.planConversion.mockReturnValue(late);
     named(host, 'ready-made').click();
     named(host, 'Plan the job by this').click();
     await settle();
@@ -154,13 +154,13 @@ describe('Conversion', () => {
     const calls = api();
     const { fixture, host, text, settle } = await render(PlanView, using(service, calls));
     await settle();
-    expect(calls.plan).toHaveBeenLastCalledWith('raised', expect.anything());
+    expect(calls.planConversion).toHaveBeenLastCalledWith(expect.objectContaining({ at: { id: 'raised' } }));
     await choose(fixture, 'Which conversion', 'three outlets to two');
     await settle();
     expect(text()).toContain('Plan the job by this too');
     named(host, 'raised bars').click();
     await settle();
-    expect(calls.plan).toHaveBeenLastCalledWith('raised', expect.anything());
+    expect(calls.planConversion).toHaveBeenLastCalledWith(expect.objectContaining({ at: { id: 'raised' } }));
   });
   it('says why it makes no sense, and cannot be taken then', async () => {
     const { fixture, host, text, settle } = await render(

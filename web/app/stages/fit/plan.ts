@@ -109,7 +109,7 @@ export class PlanView {
 
   constructor() {
     this.api
-      .conversions()
+      .call('get', '/conversions')
       .pipe(outcome())
       .subscribe(({ answer, problem }) => {
         this.problem.set(problem);
@@ -163,7 +163,7 @@ export class PlanView {
       choices,
       ...(w.job.built ? { built: w.job.built } : {}),
     };
-    return this.api.plan(this.id(), request).pipe(
+    return this.api.call('post', '/conversions/{id}/plan', { at: { id: this.id() }, body: request }).pipe(
       outcome(),
       concatMap(({ answer, problem }) => {
         this.problem.set(problem);

@@ -128,9 +128,11 @@ export class PutIn {
     this.searched
       .pipe(
         switchMap(() =>
-          forkJoin(this.kinds().map((kind) => this.api.units({ kind, q: this.q.value.trim(), limit: 12 }))).pipe(
-            outcome(),
-          ),
+          forkJoin(
+            this.kinds().map((kind) =>
+              this.api.call('get', '/units', { query: { kind, q: this.q.value.trim(), limit: 12 } }),
+            ),
+          ).pipe(outcome()),
         ),
         takeUntilDestroyed(),
       )

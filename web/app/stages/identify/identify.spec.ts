@@ -29,7 +29,8 @@ const detail = (id: string, bore: number, label: string): UnitDetail => ({
   fitted: [],
 });
 const UNITS = {
-  unit: (id: string) => of(id === 'b' ? detail('b', 23.8125, 'KD') : detail('ard-tm22vs', 22.225, 'KE')),
+  unit: ({ at }: { at: { id: string } }) =>
+    of(at.id === 'b' ? detail('b', 23.8125, 'KD') : detail('ard-tm22vs', 22.225, 'KE')),
 };
 const stage = (service: ReturnType<typeof job>) => render(IdentifyStage, using(service, UNITS));
 const identified = (over: Partial<IdentifyAnswer>): IdentifyAnswer => ({

@@ -89,7 +89,9 @@ describe('a path of interchange', () => {
     await settle();
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
     await settle();
-    expect(addOutcome).toHaveBeenCalledWith({ link: 'l-2', result: 'did-not-fit', reason: 'the studs miss', jobId: 7 });
+    expect(addOutcome).toHaveBeenCalledWith({
+      body: { link: 'l-2', result: 'did-not-fit', reason: 'the studs miss', jobId: 7 },
+    });
     expect(changed).toHaveBeenCalledOnce();
     expect(host.querySelector<HTMLInputElement>('mat-form-field input')?.value).toBe('');
   });
@@ -129,7 +131,7 @@ describe('a path of interchange', () => {
     expect(host.querySelectorAll('.gone')).toHaveLength(1);
     named(host, 'Withdraw the outcome').click();
     await settle();
-    expect(withdrawOutcome).toHaveBeenCalledWith(4);
+    expect(withdrawOutcome).toHaveBeenCalledWith({ at: { id: 4 } });
   });
 });
 
@@ -194,7 +196,7 @@ describe('all interchange', () => {
   it(
     'say when nothing can be said by geometry, how many are hidden, and draw the picked beside the ' + 'wanted',
     async () => {
-      const unit = (id: string) =>
+      const unit = ({ at: { id } }: { at: { id: string } }) =>
         of({
           id,
           kind: 'brake-master',

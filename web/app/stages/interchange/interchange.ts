@@ -79,7 +79,11 @@ export class InterchangeStage {
   protected readonly state = toSignal(
     toObservable(computed(() => ({ id: this.work()?.old?.unitId, times: this.times() }))).pipe(
       distinctUntilChanged((a, b) => a.id === b.id && a.times === b.times),
-      switchMap(({ id }) => (id === undefined ? of(undefined) : this.api.interchange(id).pipe(outcome()))),
+      switchMap(({ id }) =>
+        id === undefined
+          ? of(undefined)
+          : this.api.call('get', '/units/{id}/interchange', { at: { id }, query: { geometry: 20 } }).pipe(outcome()),
+      ),
     ),
   );
 

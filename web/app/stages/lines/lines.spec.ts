@@ -119,17 +119,17 @@ describe('ways', () => {
     const routes = vi.fn((..._: unknown[]) => of(WAYS));
     const { host, text, settle } = await render(WayFinder, { api: { routes } });
     await settle();
-    expect(routes).toHaveBeenLastCalledWith(
-      expect.objectContaining({ line: { tube: '3/16 in', nut: '3/8-24 UNF', flare: 'inverted-flare' } }),
-    );
+    expect(routes).toHaveBeenLastCalledWith({
+      body: expect.objectContaining({ line: { tube: '3/16 in', nut: '3/8-24 UNF', flare: 'inverted-flare' } }),
+    });
     expect(text()).toContain('New nut and flare.');
     expect(text()).toContain('Not for brakes.');
     expect(text()).toContain('Sold ready for this thread: Adapter set WX7239 · 38.50 · Tolvane Counter had 12');
     type(byLabel(host, 'Thread of the port'), '7/16-24');
     await vi.waitFor(() =>
-      expect(routes).toHaveBeenLastCalledWith(
-        expect.objectContaining({ port: { thread: '7/16-24', seat: 'bubble-flare', gender: 'female' } }),
-      ),
+      expect(routes).toHaveBeenLastCalledWith({
+        body: expect.objectContaining({ port: { thread: '7/16-24', seat: 'bubble-flare', gender: 'female' } }),
+      }),
     );
     type(byLabel(host, 'Thread of the port'), '3/8-23');
     await settle();
@@ -175,9 +175,9 @@ describe('ways', () => {
     const routes = vi.fn((..._: unknown[]) => of(WAYS));
     const { host, text, settle } = await render(WaysView, using(service, { routes }));
     await settle();
-    expect(routes).toHaveBeenLastCalledWith(
-      expect.objectContaining({ port: { thread: 'M12x1.0', seat: 'bubble-flare', gender: 'female' } }),
-    );
+    expect(routes).toHaveBeenLastCalledWith({
+      body: expect.objectContaining({ port: { thread: 'M12x1.0', seat: 'bubble-flare', gender: 'female' } }),
+    });
     expect(text()).toContain('Taken: Adapter');
     named(host, 'Take way 2 into the job').click();
     await settle();
@@ -254,9 +254,9 @@ describe('a line to be made', () => {
       await settle();
       expect(text()).toContain('Made-up line 600 mm WX7321, 9.40: loop 92.6 mm · 3.64 in of it');
     });
-    expect(routes).toHaveBeenLastCalledWith(
-      expect.objectContaining({ port: { thread: '3/8-24 UNF', seat: 'inverted-flare', gender: 'female' } }),
-    );
+    expect(routes).toHaveBeenLastCalledWith({
+      body: expect.objectContaining({ port: { thread: '3/8-24 UNF', seat: 'inverted-flare', gender: 'female' } }),
+    });
     expect(text()).toContain('Spanners: 3/8 or 7/16 in for 3/8-24 UNF');
   });
   it('corners are read by the server, and a flare that was tried is taken from then on', async () => {
@@ -281,7 +281,7 @@ describe('a line to be made', () => {
     maker.corners.setValue('0,0,0');
     maker.pasted.next();
     await settle();
-    expect(linePoints).toHaveBeenCalledWith('0,0,0');
+    expect(linePoints).toHaveBeenCalledWith({ body: { text: '0,0,0' } });
     // 200 − 2 × 16 + 16 π/2 = 193.1, and 3.52 for each flare.
     expect(text()).toContain('193.1 mm');
     maker.trial.patchValue({ before: '100', after: '95' });
@@ -314,11 +314,11 @@ describe('a line to be made', () => {
     type(byLabel(host, 'Keep this line as'), 'rear');
     named(host, 'Keep').click();
     await settle();
-    expect(keepLine).toHaveBeenCalledWith('q3', 'rear', kept.line, 3);
+    expect(keepLine).toHaveBeenCalledWith({ at: { id: 'q3', name: 'rear' }, body: { line: kept.line }, seen: 3 });
     expect(text()).toContain('in the meantime');
     named(host, 'Take out: rear').click();
     await settle();
-    expect(dropLine).toHaveBeenCalledWith('q3', 'rear', 3);
+    expect(dropLine).toHaveBeenCalledWith({ at: { id: 'q3', name: 'rear' }, seen: 3 });
     expect(text()).toContain('"rear" is taken out.');
   });
 });
