@@ -5,7 +5,6 @@ import type { ItemName } from '@kerabat/core/named/item';
 import { SEAL_MATERIALS } from '@kerabat/core/named/fluid';
 import { type Settings, STANDARD_SETTINGS } from '@kerabat/core/named/settings';
 import { JOINT_KINDS } from '@kerabat/core/vehicle/chain';
-import { LAYOUTS } from '@kerabat/core/vehicle/layout';
 import { type Evidence, evidenceBase } from '@kerabat/core/vehicle/reading';
 import { CONVERSIONS } from '@kerabat/core/work/conversion';
 import type { TrialRequest } from './spec.js';
@@ -131,18 +130,6 @@ const unbrought = (id: string): Fault => ({
     ),
 });
 
-/** Front and rear changed round in what the ports of every layout feed. */
-function feedsChanged(): () => void {
-  const out = LAYOUTS.flatMap(({ parts }) =>
-    parts.flatMap((part) =>
-      part.facts
-        .filter(({ attribute, value }) => attribute === 'port-feeds' && (value === 'front' || value === 'rear'))
-        .map((fact) => changed(fact, 'value', fact.value === 'front' ? 'rear' : 'front')),
-    ),
-  );
-  return () => out.forEach((put) => put());
-}
-
 export const FAULTS: readonly Fault[] = [
   rule('rod.length', PUSHED),
   rule('rod.pin', PUSHED),
@@ -176,12 +163,14 @@ export const FAULTS: readonly Fault[] = [
   ),
   reading('every bleed screw on top', (item) => said(item, 'bleeder', 'top'), ['slave']),
   reading('seals by the usual family', (item) => said(item, 'seals', 'EPDM')),
-  reading('studs at eighty', (item) => length(item, 'stud-spacing', () => 80)),
   reading('spigots at forty', (item) => length(item, 'pilot', () => 40)),
   reading('a piston that goes sixty', (item, slot) => (isOfNew(slot) ? length(item, 'travel', () => 60) : item), [
     'slave',
   ]),
   reading('a rod of a hundred', (item) => length(item, 'rod-length', () => 100), PUSHED),
+  reading('a clevis of eight', (item) => length(item, 'clevis-pin', () => 8), PUSHED),
+  reading('a feed hose of nine', (item) => length(item, 'feed-hose', () => 9), ['clutch-master']),
+  reading('a disc of three hundred', (item) => length(item, 'disc', () => 300), WHEELS),
   reading('a pin and its pocket at a depth', (item) =>
     length(
       length(item, 'booster-pin', () => 14),
@@ -200,10 +189,8 @@ export const FAULTS: readonly Fault[] = [
         SEAL_MATERIALS.PTFE,
       ),
   },
-  { name: 'front and rear changed round', kind: 'feed', request: 'upgrade', plant: feedsChanged },
   uncounted('crush-washer'),
   uncounted('booster-seal'),
-  uncounted('nut'),
   uncounted('hose-clamp'),
   unordered('other-hose'),
   unbrought('vacuum-to-hydraulic'),

@@ -258,6 +258,9 @@ const READ: readonly Evidence[] = [
   'booster pin 12 cal',
   'recess 12.4 cal',
   'travel 20 cal',
+  'clevis 10 cal',
+  'feed hose 12 cal',
+  'disc 280 ruler',
 ].flatMap((line) => {
   const read = readBenchLine(line);
   return read.recognised ? [read.evidence] : [];
