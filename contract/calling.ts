@@ -111,14 +111,14 @@ export type Call = <M extends Method, P extends PathOf<M>>(
 ) => Promise<AnswerOf<M, P>>;
 
 /**
- * Calls a server at an address ("http://127.0.0.1:4870") in the name of a person. Throws Refused where it does not
- * answer with success.
+ * Calls a server at an address ("http://127.0.0.1:4870", or what it is by the time of a call) in the name of a person.
+ * Throws Refused where it does not answer with success.
  */
-export function callAt(address: string, person: string): Call {
+export function callAt(address: string | (() => string), person: string): Call {
   const call = async (method: Method, path: string, asked?: AnyAsked): Promise<unknown> => {
     const { url, headers, body, ...request } = requestOf(method, path, asked);
     const isFile = body instanceof FormData || body instanceof Blob;
-    const answer = await fetch(`${address}${url}`, {
+    const answer = await fetch(`${typeof address === 'string' ? address : address()}${url}`, {
       ...request,
       headers: {
         'kerabat-person': encodeURIComponent(person),

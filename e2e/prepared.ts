@@ -28,8 +28,7 @@ export interface Prepared {
 }
 
 export function prepared(address: () => string): Prepared {
-  const call = ((method: never, path: never, ...asked: never[]) =>
-    callAt(address(), 'Ilse')(method, path, ...(asked as never))) as Call;
+  const call = callAt(address, 'Ilse');
   return {
     call,
     async open(asked, decided = []) {
