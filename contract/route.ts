@@ -57,14 +57,15 @@ export const REFUSALS = {
 } as const;
 
 /**
- * Every status that an operation refuses with, in order: those that follow from what it takes, and its own.
+ * Every status that an operation refuses with, in order: those that follow from what it takes, and its own. A full disk
+ * stops what only answers too: answers are kept, and files are written before they are sent.
  */
 export function refusals(route: RouteShape): (keyof typeof REFUSALS)[] {
   const takes = route.body !== undefined || route.file !== undefined;
   const found: readonly (keyof typeof REFUSALS)[] = [
-    ...([400, 403, 404, 421, 500, 503] as const),
+    ...([400, 403, 404, 421, 500, 503, 507] as const),
     ...(takes ? ([408, 413, 415] as const) : []),
-    ...(keeps(route) ? ([401, 507] as const) : []),
+    ...(keeps(route) ? ([401] as const) : []),
     ...(keeps(route) && route.path.startsWith('/jobs') ? ([422] as const) : []),
     ...(route.guarded ? ([412, 428] as const) : []),
     ...(route.method === 'get' && !route.sends ? [] : ([429] as const)),

@@ -50,7 +50,7 @@ export const ROUTES = [
   { id: 'find', method: 'get', path: '/find', summary: 'The quick box: a number, vehicle, thread or job', query: { q: words }, answer: catalogue.Found },
   { id: 'catalogue', method: 'get', path: '/catalogue', summary: 'What the catalogue holds and where it comes from', answer: catalogue.CatalogueSummary },
   { id: 'importTables', method: 'get', path: '/imports/tables', summary: 'What the rows of a file can be, and the columns of each', answer: imports.ImportTables },
-  { id: 'sendImport', method: 'post', path: '/imports', file: ['multipart/form-data'], summary: 'Bring in a file (multipart/form-data: file, and mapping and dryRun to go on at once)', status: 202, answer: imports.ImportView, also: [507], located: true },
+  { id: 'sendImport', method: 'post', path: '/imports', file: ['multipart/form-data'], summary: 'Bring in a file (multipart/form-data: file, and mapping and dryRun to go on at once)', status: 202, answer: imports.ImportView, located: true },
   { id: 'import', method: 'get', path: '/imports/{id}', summary: 'How far an import is, what is in its file and what became of it', answer: imports.ImportView },
   { id: 'runImport', method: 'post', path: '/imports/{id}/run', summary: 'Carry out a mapping, or see what it would do', body: imports.ImportRun, answer: imports.ImportView, status: 202 },
   { id: 'matchImport', method: 'post', path: '/imports/{id}/match', summary: 'What the columns of a sheet are as rows of another table', body: imports.MatchRequest, answer: imports.SheetMapping, computes: true },

@@ -137,7 +137,7 @@ describe('a directory in which nothing is', () => {
   });
   afterAll(() => empty.close());
   it('gets the demo by one request, judged like the one that comes at the first start', async () => {
-    expect((await empty.ask('POST', '/demo', { person: '' })).status).toBe(400);
+    expect((await empty.ask('POST', '/demo', { person: '' })).status).toBe(401);
     const { status, body } = await empty.ask('POST', '/demo');
     expect(status).toBe(201);
     expect(body).toMatchObject({ units: 75, vehicles: 16, jobs: 6 });

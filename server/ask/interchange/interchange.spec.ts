@@ -137,6 +137,6 @@ describe('interchange over HTTP', () => {
       person: '',
       body: { link: 'names:ardfrith:A 23-814', result: 'fitted', reason: '' },
     });
-    expect(answer.status).toBe(400);
+    expect(answer.status).toBe(401);
   });
 });
