@@ -119,8 +119,8 @@ server.kill('SIGTERM');
 rmSync(data, { recursive: true, force: true });
 
 /** Where what changes by itself stands: dates, times of day and how long ago something was. */
-const masks = (page) =>
-  page.evaluate(() => {
+function masks(page) {
+  return page.evaluate(() => {
     const changes = /\d{4}-\d\d-\d\d|\b\d{1,2}:\d\d\b|\bago\b|just now/;
     const texts = document.createTreeWalker(document.body, globalThis.NodeFilter.SHOW_TEXT);
     const found = [];
@@ -131,6 +131,7 @@ const masks = (page) =>
       }
     return found;
   });
+}
 
 /** How much of a picture is otherwise than it was, outside its masks, drawn and counted in the browser. */
 async function compare(name, taken, masked) {
