@@ -128,7 +128,7 @@ export async function ready(...names) {
   const wanted = names.flatMap((name) => [...STEPS[name].after, name]);
   const missing = [...new Set(wanted)].filter((name) => !STEPS[name].isThere());
   // What rests on something that is made anew is made anew as well.
-  const todo = Object.keys(STEPS).filter(
+  const steps = Object.keys(STEPS).filter(
     (name) =>
       wanted.includes(name) && (missing.includes(name) || STEPS[name].after.some((one) => missing.includes(one))),
   );
@@ -136,16 +136,16 @@ export async function ready(...names) {
   const seconds = () => `${Math.round((performance.now() - began) / 1000)} s`;
   let done = 0;
   const made = new Map();
-  for (const name of todo) {
+  for (const name of steps) {
     const { words, act, after } = STEPS[name];
     made.set(
       name,
       Promise.all(after.map((one) => made.get(one))).then(async () => {
-        say(`${words} …  (${done} of ${todo.length} done, ${seconds()})`);
+        say(`${words} …  (${done} of ${steps.length} done, ${seconds()})`);
         await act();
         writeFileSync(stamp(name), '');
         done += 1;
-        say(`${words}: done  (${done} of ${todo.length}, ${seconds()})`);
+        say(`${words}: done  (${done} of ${steps.length}, ${seconds()})`);
       }),
     );
   }
